@@ -1,0 +1,15 @@
+import type { Instrument } from '../instrument.ts';
+
+const fingers = ['1', '2', '3', '4', '5'];
+
+export const accordion: Instrument = {
+  id: 'accordion',
+  name: 'Accordion',
+  limbs: [
+    { id: 'right', name: 'right hand', fingers },
+    { id: 'left', name: 'left hand', fingers: ['2', '3', '4', '5'] },
+  ],
+  damper: false,
+  notProposed: 'Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.',
+  caution: 'An accordion is heavy and loud: lift with help, let the teacher check the straps, mind your hearing.',
+};

@@ -1,0 +1,22 @@
+import { accordion } from './accordion/index.ts';
+import { guitar } from './guitar/index.ts';
+import { harp } from './harp/index.ts';
+import type { Instrument } from './instrument.ts';
+import { organ } from './organ/index.ts';
+import { piano } from './piano/index.ts';
+
+export type { Instrument, Limb } from './instrument.ts';
+
+/** Every instrument the program knows. A new one is a folder beside these and a line here. */
+export const instruments: readonly Instrument[] = [piano, organ, harp, guitar, accordion];
+
+/** @throws RangeError for an instrument nobody registered */
+export function instrument(id: string): Instrument {
+  const found = instruments.find((candidate) => candidate.id === id);
+  if (!found) throw new RangeError(`no instrument called ${id}`);
+  return found;
+}
+
+/** The words for a hand or foot on screen; `both` is hands together. */
+export const handName = (of: Instrument, hand: string): string =>
+  hand === 'both' ? 'hands together' : (of.limbs.find((limb) => limb.id === hand)?.name ?? hand);

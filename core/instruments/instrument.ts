@@ -1,0 +1,26 @@
+import type { HandModel } from '../fingering/model.ts';
+
+export interface Limb {
+  /** The word for it in code, API and database. */
+  readonly id: string;
+  /** The word for it on screen. */
+  readonly name: string;
+  /** What may be written over a note it plays. */
+  readonly fingers: readonly string[];
+  /** How its fingers are chosen; absent while nothing is proposed for it. */
+  readonly model?: HandModel;
+}
+
+/** What the program has to know of an instrument. */
+export interface Instrument {
+  readonly id: string;
+  readonly name: string;
+  /** From the top staff down. */
+  readonly limbs: readonly Limb[];
+  /** Whether a damper pedal is marked in its scores. */
+  readonly damper: boolean;
+  /** Shown where nothing is proposed for the hands. */
+  readonly notProposed?: string;
+  /** A caution of this instrument, shown in the practice room. */
+  readonly caution: string;
+}

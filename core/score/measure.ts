@@ -1,0 +1,221 @@
+import { add, compare, equals, fraction, max, multiply, parseDecimal, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
+import { ScoreError, type Key, type Mark, type Metre, type Pitch } from './model.ts';
+import { midiOf } from './pitch.ts';
+import { child, childText, children, isElement, type Element } from './xml.ts';
+
+/** What carries over from one measure to the next while a part is read. */
+export interface Reading {
+  divisions: Fraction | undefined;
+  metre: Metre;
+  key: Key;
+  /** Semitones to add to the written pitch for the sounding one. */
+  transpose: number;
+}
+
+export interface RawNote {
+  element: Element;
+  offset: Fraction;
+  duration: Fraction;
+  pitch: Pitch;
+  midi: number;
+  staff: number;
+  voice: string;
+  grace: boolean;
+  tieStart: boolean;
+  tieStop: boolean;
+  staccato: boolean;
+  finger: string | undefined;
+}
+
+export interface RawMeasure {
+  number: string;
+  length: Fraction;
+  /** A backup that led to before the bar's start. */
+  overran: boolean;
+  notes: RawNote[];
+  marks: Omit<Mark, 'bar'>[];
+  tempo: number | undefined;
+  implicit: boolean;
+}
+
+/** Longest single duration, in quarters: far past any written note, it stops absurd files. */
+const MAX_QUARTERS = fraction(10_000);
+
+const fail = (sentence: string, number: string): never => {
+  throw new ScoreError(`Measure ${number}: ${sentence}`, number);
+};
+
+function quarters(element: Element, name: string, reading: Reading, number: string): Fraction {
+  const text = childText(element, 'duration');
+  if (text === undefined) return fail(`a <${name}> has no duration.`, number);
+  const value = parseDecimal(text);
+  if (!value) return fail(`the duration "${text.slice(0, 30)}" is not a number.`, number);
+  if (value.num < 0) return fail(`a duration is negative (${text}).`, number);
+  if (!reading.divisions) return fail('a duration comes before any <divisions>, so its length is unknown.', number);
+  const length = multiply(value, { num: reading.divisions.den, den: reading.divisions.num });
+  if (compare(length, MAX_QUARTERS) > 0) return fail(`the duration ${text} is longer than any note.`, number);
+  return length;
+}
+
+const whole = (text: string | undefined, fallback: number): number =>
+  text !== undefined && /^-?\d{1,4}$/.test(text) ? Number(text) : fallback;
+
+function readAttributes(element: Element, reading: Reading, number: string): void {
+  const divisions = childText(element, 'divisions');
+  if (divisions !== undefined) {
+    const value = parseDecimal(divisions);
+    if (!value || value.num <= 0) return fail(`<divisions> is "${divisions.slice(0, 30)}"; it must be above zero.`, number);
+    reading.divisions = value;
+  }
+  const key = child(element, 'key');
+  if (key) {
+    const mode = childText(key, 'mode');
+    const fifths = Math.max(-7, Math.min(7, whole(childText(key, 'fifths'), 0)));
+    reading.key = mode ? { fifths, mode } : { fifths };
+  }
+  const time = child(element, 'time');
+  if (time && child(time, 'beats')) {
+    const parts = (childText(time, 'beats') ?? '').split('+').map((n) => whole(n.trim(), 0));
+    const beats = parts.reduce((sum, n) => sum + n, 0);
+    const beatType = whole(childText(time, 'beat-type'), 0);
+    if (beats < 1 || beats > 64 || ![1, 2, 4, 8, 16, 32, 64].includes(beatType)) {
+      return fail(`the metre ${childText(time, 'beats')}/${childText(time, 'beat-type')} cannot be counted.`, number);
+    }
+    reading.metre = { beats, beatType };
+  }
+  const transpose = child(element, 'transpose');
+  if (transpose) {
+    reading.transpose =
+      whole(childText(transpose, 'chromatic'), 0) + 12 * whole(childText(transpose, 'octave-change'), 0);
+  }
+}
+
+const STEPS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const;
+
+function readPitch(note: Element, number: string): Pitch | undefined {
+  const pitch = child(note, 'pitch');
+  if (!pitch) return undefined;
+  const step = STEPS.find((name) => name === childText(pitch, 'step'));
+  const octave = Number(childText(pitch, 'octave'));
+  const alter = Number(childText(pitch, 'alter') ?? 0);
+  if (!step || !Number.isInteger(octave) || octave < -1 || octave > 10 || !(Math.abs(alter) <= 3)) {
+    return fail('a pitch cannot be read.', number);
+  }
+  return { step, octave, alter };
+}
+
+function readNote(note: Element, offset: Fraction, duration: Fraction, reading: Reading, number: string): RawNote | undefined {
+  const pitch = readPitch(note, number);
+  if (!pitch || child(note, 'cue')) return undefined;
+  const ties = children(note, 'tie').map((tie) => tie.getAttribute('type'));
+  const notations = child(note, 'notations');
+  const finger = childText(child(notations, 'technical'), 'fingering');
+  return {
+    element: note,
+    offset,
+    duration,
+    pitch,
+    midi: midiOf(pitch) + reading.transpose,
+    staff: Math.max(1, whole(childText(note, 'staff'), 1)),
+    voice: childText(note, 'voice') ?? '1',
+    grace: child(note, 'grace') !== undefined,
+    tieStart: ties.includes('start'),
+    tieStop: ties.includes('stop'),
+    staccato: child(child(notations, 'articulations'), 'staccato') !== undefined,
+    finger: finger && finger.length <= 8 ? finger : undefined,
+  };
+}
+
+const PEDAL_KINDS: Record<string, string> = { start: 'down', stop: 'up', change: 'change' };
+
+function readDirection(direction: Element, cursor: Fraction, reading: Reading): { marks: Omit<Mark, 'bar'>[]; tempo?: number } {
+  const shift = parseDecimal(childText(direction, 'offset') ?? '0') ?? ZERO;
+  const divisions = reading.divisions ?? fraction(1);
+  const offset = max(ZERO, add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })));
+  const marks: Omit<Mark, 'bar'>[] = [];
+  for (const type of children(direction, 'direction-type')) {
+    for (const item of children(type)) {
+      if (item.tagName === 'dynamics') {
+        for (const dynamic of children(item)) marks.push({ kind: 'dynamic', offset, text: dynamic.tagName });
+      } else if (item.tagName === 'words' || item.tagName === 'rehearsal') {
+        marks.push({ kind: item.tagName, offset, text: (item.textContent ?? '').trim().slice(0, 200) });
+      } else if (item.tagName === 'pedal') {
+        const kind = PEDAL_KINDS[item.getAttribute('type') ?? ''];
+        if (kind) marks.push({ kind: 'pedal', offset, text: kind });
+      }
+    }
+  }
+  const tempo = tempoOf(child(direction, 'sound'));
+  return tempo === undefined ? { marks } : { marks, tempo };
+}
+
+function tempoOf(sound: Element | undefined): number | undefined {
+  const tempo = Number(sound?.getAttribute('tempo') || NaN);
+  return tempo >= 10 && tempo <= 400 ? tempo : undefined;
+}
+
+/** Reads one `<measure>` of a part, advancing `reading`. @throws ScoreError naming the measure */
+export function readMeasure(measure: Element, reading: Reading, index: number): RawMeasure {
+  const number = (measure.getAttribute('number') ?? String(index + 1)).slice(0, 12);
+  const raw: RawMeasure = {
+    number, length: ZERO, overran: false, notes: [], marks: [], tempo: undefined,
+    implicit: measure.getAttribute('implicit') === 'yes',
+  };
+  let cursor = ZERO;
+  let chordStart = ZERO;
+  for (let node = measure.firstChild; node; node = node.nextSibling) {
+    if (!isElement(node)) continue;
+    const element = node;
+    switch (element.tagName) {
+      case 'attributes':
+        readAttributes(element, reading, number);
+        break;
+      case 'backup':
+        cursor = subtract(cursor, quarters(element, 'backup', reading, number));
+        if (cursor.num < 0) [cursor, raw.overran] = [ZERO, true];
+        break;
+      case 'forward':
+        cursor = add(cursor, quarters(element, 'forward', reading, number));
+        break;
+      case 'note': {
+        const grace = child(element, 'grace') !== undefined;
+        const duration = grace ? ZERO : quarters(element, 'note', reading, number);
+        const chord = child(element, 'chord') !== undefined;
+        if (!chord) chordStart = cursor;
+        const note = readNote(element, chordStart, duration, reading, number);
+        if (note) raw.notes.push(note);
+        if (!chord) cursor = add(cursor, duration);
+        break;
+      }
+      case 'direction': {
+        const { marks, tempo } = readDirection(element, cursor, reading);
+        raw.marks.push(...marks);
+        raw.tempo ??= tempo;
+        break;
+      }
+      case 'sound':
+        raw.tempo ??= tempoOf(element);
+        break;
+    }
+    raw.length = max(raw.length, cursor);
+  }
+  return raw;
+}
+
+export const nominalLength = (metre: Metre): Fraction => fraction(metre.beats * 4, metre.beatType);
+
+/**
+ * Indexes of bars that do not fit their metre and are neither a pick-up (first bar, or marked as uncounted), a last
+ * bar, nor one half of a bar split by a repeat.
+ */
+export function misfits(bars: { length: Fraction; nominal: Fraction; implicit: boolean }[]): number[] {
+  return bars.flatMap((bar, i) => {
+    if (equals(bar.length, bar.nominal)) return [];
+    const short = compare(bar.length, bar.nominal) < 0;
+    const edge = i === 0 || i === bars.length - 1;
+    const completed = [bars[i - 1], bars[i + 1]].some(
+      (other) => other && toNumber(add(bar.length, other.length)) === toNumber(bar.nominal),
+    );
+    return short && (edge || bar.implicit || completed) ? [] : [i];
+  });
+}

@@ -1,0 +1,133 @@
+import type { Fraction } from './fraction.ts';
+
+/** A written pitch; `alter` in semitones, octave 4 starts at middle C. */
+export interface Pitch {
+  readonly step: 'C' | 'D' | 'E' | 'F' | 'G' | 'A' | 'B';
+  readonly alter: number;
+  readonly octave: number;
+}
+
+/** One written note. Rests are not notes: silence is where no note sounds. */
+export interface Note {
+  /** The `id` of the `<note>` element: stable through export and re-import. */
+  readonly id: string;
+  /** Bar index, 0-based in written order. */
+  readonly bar: number;
+  /** Onset in quarters from the start of the bar. */
+  readonly offset: Fraction;
+  /** Written duration in quarters; 0 for a grace note. */
+  readonly duration: Fraction;
+  /** Sounding length in quarters with ties joined; 0 for a note that continues a tie, and for a grace note. */
+  readonly length: Fraction;
+  readonly pitch: Pitch;
+  /** Sounding key, A4 = 69. */
+  readonly midi: number;
+  readonly staff: number;
+  readonly voice: string;
+  /** The limb that plays it: `right`, `left`, `feet`, `hands`. */
+  readonly hand: string;
+  readonly grace: boolean;
+  /** Continues a tie: held, not struck again. */
+  readonly held: boolean;
+  readonly staccato: boolean;
+  /** Printed fingering as the file has it. */
+  readonly finger?: string;
+}
+
+export interface Metre {
+  readonly beats: number;
+  readonly beatType: number;
+}
+
+export interface Key {
+  readonly fifths: number;
+  readonly mode?: string;
+}
+
+/** One written bar. */
+export interface Bar {
+  readonly index: number;
+  readonly id: string;
+  /** As printed: may repeat, be `X1`, or 0 for a pick-up. */
+  readonly number: string;
+  /** Quarters from the beginning of the piece in written order. */
+  readonly start: Fraction;
+  /** Real length in quarters, from its contents. */
+  readonly length: Fraction;
+  /** Length in quarters that the metre asks for. */
+  readonly nominal: Fraction;
+  readonly metre: Metre;
+  readonly key: Key;
+  readonly repeatStart: boolean;
+  /** Times the passage is played, when a repeat ends here. */
+  readonly repeatEnd?: number;
+  /** The passes on which this bar is played when it stands under an ending bracket. */
+  readonly endings?: readonly number[];
+  /** A tempo printed or sounded in this bar, in quarters a minute. */
+  readonly tempo?: number;
+}
+
+/** A dynamic, a word, a pedal mark or a rehearsal mark: what stands at a place and is no note. */
+export interface Mark {
+  readonly kind: 'dynamic' | 'words' | 'rehearsal' | 'pedal';
+  readonly bar: number;
+  readonly offset: Fraction;
+  readonly text: string;
+}
+
+/** A place in the written score. `offset` in quarters from the start of the bar. */
+export interface Place {
+  readonly bar: number;
+  readonly offset: Fraction;
+}
+
+/** Something the reader accepted but the user should know of. */
+export interface Warning {
+  readonly kind: 'bars' | 'doctype' | 'title' | 'encoding' | 'parts' | 'ids' | 'limits';
+  readonly message: string;
+  /** Bar indexes, where it concerns bars. */
+  readonly bars?: readonly number[];
+}
+
+export interface Score {
+  readonly title: string;
+  readonly composer: string;
+  readonly staves: number;
+  readonly bars: readonly Bar[];
+  /** In written order: by bar, offset, staff, then low to high. */
+  readonly notes: readonly Note[];
+  readonly marks: readonly Mark[];
+  readonly warnings: readonly Warning[];
+}
+
+export interface PedalMark extends Place {
+  readonly kind: 'down' | 'change' | 'up';
+}
+
+export interface Fingering {
+  /** Note id. */
+  readonly id: string;
+  /** Finger symbol; empty where the teacher wants none although one is printed. */
+  readonly finger: string;
+}
+
+/** A named stretch. `to` is where it ends: the first place that no longer belongs to it. */
+export interface Section {
+  readonly id: string;
+  readonly name: string;
+  readonly from: Place;
+  readonly to: Place;
+  /** What it is like, in the teacher's words. */
+  readonly words: string;
+}
+
+/** A score that cannot be read or a request it cannot meet, in a sentence a teacher understands. */
+export class ScoreError extends Error {
+  readonly bar: string | undefined;
+  /** @param bar the printed bar number where it happened, if known */
+  constructor(message: string, bar?: string) {
+    super(message);
+    this.name = 'ScoreError';
+    this.bar = bar;
+  }
+}

@@ -1,0 +1,30 @@
+import type { Key, Pitch } from './model.ts';
+
+const SEMITONES = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 } as const;
+
+/** Key number, A4 = 69 (MIDI tuning standard). */
+export const midiOf = (pitch: Pitch): number =>
+  (pitch.octave + 1) * 12 + SEMITONES[pitch.step] + Math.round(pitch.alter);
+
+/** Scientific name as spelled: `F#4`, `Bb3`, C4 = middle C. */
+export const pitchName = (pitch: Pitch): string =>
+  `${pitch.step}${pitch.alter > 0 ? '#'.repeat(pitch.alter) : 'b'.repeat(-pitch.alter)}${pitch.octave}`;
+
+/** The name as a musician says it: `F sharp`, `B flat`. */
+export const spokenName = (pitch: Pitch): string =>
+  pitch.step + ({ '1': ' sharp', '-1': ' flat', '2': ' double sharp', '-2': ' double flat' }[String(pitch.alter)] ?? '');
+
+export const isBlack = (midi: number): boolean => [1, 3, 6, 8, 10].includes(((midi % 12) + 12) % 12);
+
+const MAJORS = ['C♭', 'G♭', 'D♭', 'A♭', 'E♭', 'B♭', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F♯', 'C♯'];
+const MINORS = ['A♭', 'E♭', 'B♭', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F♯', 'C♯', 'G♯', 'D♯', 'A♯'];
+
+/** `E♭ major`; the signature alone (`3 flats`) when the file does not say the mode. */
+export function keyName(key: Key): string {
+  const at = key.fifths + 7;
+  if (key.mode === 'major' && MAJORS[at]) return `${MAJORS[at]} major`;
+  if (key.mode === 'minor' && MINORS[at]) return `${MINORS[at]} minor`;
+  if (key.fifths === 0) return 'no sharps or flats';
+  const count = Math.abs(key.fifths);
+  return `${count} ${key.fifths > 0 ? 'sharp' : 'flat'}${count === 1 ? '' : 's'}`;
+}

@@ -1,0 +1,61 @@
+import { compare, toNumber, ZERO } from './fraction.ts';
+import type { Bar, Note, Place, Section } from './model.ts';
+
+export const comparePlaces = (a: Place, b: Place): number => a.bar - b.bar || compare(a.offset, b.offset);
+
+export const startOf = (bar: number): Place => ({ bar, offset: ZERO });
+
+/** The index of the last bar that a stretch ending at `to` touches. */
+export const lastBarOf = (to: Place): number => (to.offset.num === 0 ? to.bar - 1 : to.bar);
+
+/** Printed numbers of a stretch as people write it: `5–8`, `12`. */
+export function barSpan(bars: readonly Pick<Bar, 'number'>[], from: number, to: number): string {
+  const [a, b] = [bars[from]?.number ?? String(from + 1), bars[to]?.number ?? String(to + 1)];
+  return from === to ? a : `${a}–${b}`;
+}
+
+/** Where a place lies on an axis on which every bar is 1 wide: bar index plus the share of the bar that has passed. */
+export function barAxis(bars: readonly Bar[], place: Place): number {
+  const bar = bars[place.bar];
+  return bar ? place.bar + Math.min(1, toNumber(place.offset) / toNumber(bar.length)) : Math.min(place.bar, bars.length);
+}
+
+export interface Nested<T extends Section = Section> {
+  readonly section: T;
+  readonly depth: number;
+}
+
+const contains = (outer: Section, inner: Section): boolean =>
+  outer.id !== inner.id && comparePlaces(outer.from, inner.from) <= 0 && comparePlaces(outer.to, inner.to) >= 0 &&
+  (comparePlaces(outer.from, inner.from) < 0 || comparePlaces(outer.to, inner.to) > 0);
+
+/** Sections in order of place, each with how many others contain it. Overlap is no nesting. */
+export function nest<T extends Section>(sections: readonly T[]): Nested<T>[] {
+  return [...sections]
+    .sort((a, b) => comparePlaces(a.from, b.from) || comparePlaces(b.to, a.to))
+    .map((section) => ({ section, depth: sections.filter((outer) => contains(outer, section)).length }));
+}
+
+/** Sections that contain no other: what practice is cut from. */
+export const leaves = <T extends Section>(sections: readonly T[]): T[] =>
+  nest(sections).map(({ section }) => section).filter((section) => !sections.some((inner) => contains(section, inner)));
+
+/** Notes struck together in one hand, low to high: what one hand position has to do at once. */
+export interface Onset {
+  readonly bar: number;
+  readonly offset: Note['offset'];
+  readonly notes: readonly Note[];
+}
+
+/** The struck notes of a hand grouped by onset, in order. Grace notes stand alone before their main note. */
+export function onsets(notes: readonly Note[], hand: string): Onset[] {
+  const found: { bar: number; offset: Note['offset']; grace: boolean; notes: Note[] }[] = [];
+  for (const note of notes) {
+    if (note.hand !== hand || note.held) continue;
+    const last = found.at(-1);
+    if (last && !note.grace && !last.grace && last.bar === note.bar && compare(last.offset, note.offset) === 0) last.notes.push(note);
+    else found.push({ bar: note.bar, offset: note.offset, grace: note.grace, notes: [note] });
+  }
+  for (const onset of found) onset.notes.sort((a, b) => a.midi - b.midi);
+  return found;
+}

@@ -1,0 +1,127 @@
+import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
+import type { Bar, Note, Place, Score } from './model.ts';
+import { onePass } from './repeats.ts';
+
+/** A key to be sounded. Times in quarters from the start of what is played. */
+export interface Sounding {
+  readonly id: string;
+  readonly midi: number;
+  readonly hand: string;
+  readonly onset: number;
+  readonly length: number;
+  /** 0 to 1, from the last printed dynamic. */
+  readonly loudness: number;
+}
+
+export interface Beat {
+  /** Quarters from the start of what is played; negative in the count-in. */
+  readonly at: number;
+  readonly strong: boolean;
+}
+
+export interface Performance {
+  readonly notes: readonly Sounding[];
+  readonly beats: readonly Beat[];
+  readonly countIn: readonly Beat[];
+  /** Quarters. */
+  readonly length: number;
+}
+
+const LOUDNESS: Record<string, number> = {
+  ppp: 0.25, pp: 0.35, p: 0.45, mp: 0.55, mf: 0.65, f: 0.78, ff: 0.9, fff: 1, sf: 0.85, sfz: 0.85, fz: 0.85, fp: 0.55,
+};
+
+/** The beat the metronome counts: a dotted quarter in 6/8, 9/8 and 12/8, else the written one, in quarters. */
+export function beatLength(bar: Pick<Bar, 'metre'>): Fraction {
+  const { beats, beatType } = bar.metre;
+  const compound = beatType >= 8 && beats % 3 === 0 && beats > 3;
+  const num = compound ? 12 : 4;
+  return num % beatType === 0 ? { num: num / beatType, den: 1 } : reduce(num, beatType);
+}
+
+const reduce = (num: number, den: number): Fraction => {
+  const factor = [16, 8, 4, 2].find((f) => num % f === 0 && den % f === 0) ?? 1;
+  return { num: num / factor, den: den / factor };
+};
+
+/** Where beat 1 of a bar lies relative to its first note: a pick-up starts late in its bar. */
+function lead(bar: Bar): Fraction {
+  return bar.index === 0 && compare(bar.length, bar.nominal) < 0 ? subtract(bar.nominal, bar.length) : ZERO;
+}
+
+/**
+ * A stretch as it is to be heard, from one place to another in one pass: notes of the chosen hands, metronome beats,
+ * and a count-in of one full bar plus the beats before a pick-up.
+ */
+export function perform(score: Score, from: Place, to: Place, hands?: readonly string[]): Performance {
+  const lastBar = to.offset.num === 0 ? to.bar - 1 : to.bar;
+  const indexes = onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1));
+  const notes: Sounding[] = [];
+  const beats: Beat[] = [];
+  const byBar = notesByBar(score);
+  let start = subtract(ZERO, from.offset);
+  for (const index of indexes) {
+    const bar = score.bars[index]!;
+    const end = index === to.bar && to.offset.num > 0 ? to.offset : bar.length;
+    const begin = index === from.bar ? from.offset : ZERO;
+    for (const note of byBar.get(index) ?? []) {
+      const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
+      if (!inside || note.held || note.grace || (hands && !hands.includes(note.hand))) continue;
+      notes.push({
+        id: note.id, midi: note.midi, hand: note.hand, onset: toNumber(add(start, note.offset)),
+        length: toNumber(note.length) * (note.staccato ? 0.5 : 1), loudness: loudnessAt(score, note),
+      });
+    }
+    beats.push(...beatsOf(bar, start, begin, end));
+    start = add(start, end);
+  }
+  return { notes, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), length: toNumber(start) };
+}
+
+/** The notes of each bar, by bar index. */
+function notesByBar(score: Score): Map<number, Note[]> {
+  const found = new Map<number, Note[]>();
+  for (const note of score.notes) {
+    const list = found.get(note.bar);
+    if (list) list.push(note);
+    else found.set(note.bar, [note]);
+  }
+  return found;
+}
+
+function beatsOf(bar: Bar, start: Fraction, begin: Fraction, end: Fraction): Beat[] {
+  const found: Beat[] = [];
+  const step = beatLength(bar);
+  const shift = lead(bar);
+  for (let at = ZERO, n = 0; compare(at, bar.nominal) < 0; at = add(at, step), n++) {
+    const place = subtract(at, shift);
+    if (compare(place, begin) >= 0 && compare(place, end) < 0) {
+      found.push({ at: toNumber(add(start, place)), strong: n === 0 });
+    }
+  }
+  return found;
+}
+
+/** One full bar, plus the beats of the bar that pass before the first note. Times are negative. */
+function countIn(bar: Bar, from: Fraction): Beat[] {
+  const step = beatLength(bar);
+  const before = max(ZERO, add(lead(bar), from));
+  const count: Beat[] = [];
+  for (let whole = 0; whole < 2; whole++) {
+    const origin = whole === 0 ? add(before, bar.nominal) : before;
+    const span = whole === 0 ? bar.nominal : before;
+    for (let at = ZERO, n = 0; compare(at, span) < 0; at = add(at, step), n++) {
+      count.push({ at: toNumber(subtract(at, origin)), strong: n === 0 });
+    }
+  }
+  return count;
+}
+
+function loudnessAt(score: Score, note: { bar: number; offset: Fraction }): number {
+  let level = LOUDNESS.mf!;
+  for (const mark of score.marks) {
+    if (mark.bar > note.bar || (mark.bar === note.bar && compare(mark.offset, note.offset) > 0)) break;
+    if (mark.kind === 'dynamic') level = LOUDNESS[mark.text] ?? level;
+  }
+  return level;
+}

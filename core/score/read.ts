@@ -1,0 +1,191 @@
+import { add, ZERO, compare, toNumber, type Fraction } from './fraction.ts';
+import { readText } from './container.ts';
+import { giveIds } from './ids.ts';
+import { misfits, nominalLength, readMeasure, type RawMeasure, type RawNote, type Reading } from './measure.ts';
+import { ScoreError, type Bar, type Mark, type Note, type Score, type Warning } from './model.ts';
+import { readRepeats } from './repeats.ts';
+import { child, childText, children, parseXml, serialize, type Document, type Element } from './xml.ts';
+
+/** More than any piece a person learns; it bounds memory and time. */
+const MAX_BARS = 5000;
+const MAX_NAME = 200;
+
+export interface ReadOptions {
+  /** Limb of each staff from the top, as the instrument names them. */
+  readonly limbs?: readonly string[];
+}
+
+export interface Import {
+  readonly score: Score;
+  /** The original with ids given: what is stored and exported. */
+  readonly xml: string;
+}
+
+/**
+ * Reads an uploaded score file. The original is kept whole in `xml`.
+ *
+ * @throws ScoreError with the measure where known; nothing is half read
+ */
+export function readFile(file: Uint8Array, options: ReadOptions = {}): Import {
+  const { xml, warnings } = readText(file);
+  const read = readScore(xml, options);
+  return { xml: read.xml, score: { ...read.score, warnings: [...warnings, ...read.score.warnings] } };
+}
+
+/** Reads MusicXML text. @throws ScoreError */
+export function readScore(text: string, options: ReadOptions = {}): Import {
+  try {
+    return readDocument(text, options);
+  } catch (error) {
+    if (error instanceof ScoreError) throw error;
+    if (error instanceof RangeError) {
+      throw new ScoreError('The score holds times or nesting that cannot be counted exactly; it was not read.');
+    }
+    throw error;
+  }
+}
+
+function readDocument(text: string, options: ReadOptions): Import {
+  const { document, root, warnings } = parseXml(text);
+  if (root.tagName === 'score-timewise') {
+    throw new ScoreError('The score is stored measure by measure (timewise). Save it as a partwise MusicXML file.');
+  }
+  if (root.tagName !== 'score-partwise') {
+    throw new ScoreError(`The file is XML, but no score: it begins with <${root.tagName.slice(0, 40)}>.`);
+  }
+  const parts = children(root, 'part').filter((part) => child(part, 'measure'));
+  if (parts.length === 0) throw new ScoreError('The score has no part with measures in it.');
+  warnings.push(...giveIds(parts));
+  const mine = chooseParts(parts, warnings);
+  const first = readPart(mine[0]!);
+  const readings = [first, ...mine.slice(1).map((part) => readPart(part).slice(0, first.length))];
+  const bars = joinBars(first, mine[0]!, readings);
+  if (bars.length > MAX_BARS) throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
+  const notes = joinNotes(readings, options.limbs ?? ['right', 'left', 'feet']);
+  if (notes.length === 0) throw new ScoreError('The score has no notes in it, only rests or empty measures.');
+  const odd = misfits(first.map((raw, i) => ({ ...raw, ...bars[i]!, implicit: raw.implicit })));
+  if (odd.length) {
+    const names = odd.slice(0, 12).map((i) => bars[i]!.number).join(', ');
+    warnings.push({
+      kind: 'bars',
+      message: `${odd.length === 1 ? 'Bar' : 'Bars'} ${names}${odd.length > 12 ? ' and more' : ''}: the notes do not add up to the metre. They were kept as they are.`,
+      bars: odd,
+    });
+  }
+  const marks: Mark[] = readings.flatMap((part) => part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))));
+  const score: Score = {
+    title: named(titleOf(root), 'title', warnings) || 'Untitled',
+    composer: named(composerOf(root), 'composer', warnings),
+    staves: Math.max(...notes.map((note) => note.staff)),
+    bars,
+    notes,
+    marks: marks.sort((a, b) => a.bar - b.bar || compare(a.offset, b.offset)),
+    warnings,
+  };
+  return { score, xml: serialized(document) };
+}
+
+const serialized = (document: Document): string => {
+  const xml = serialize(document);
+  return xml.startsWith('<?xml') ? xml : `<?xml version="1.0" encoding="UTF-8"?>\n${xml}`;
+};
+
+function named(text: string, what: string, warnings: Warning[]): string {
+  const name = text.replace(/\s+/g, ' ').trim();
+  if (name.length <= MAX_NAME) return name;
+  warnings.push({ kind: 'title', message: `The ${what} has ${name.length} characters; it was shortened to ${MAX_NAME}.` });
+  return `${name.slice(0, MAX_NAME - 1)}…`;
+}
+
+function titleOf(root: Element): string {
+  const credit = children(root, 'credit').find((item) => childText(item, 'credit-type') === 'title');
+  return childText(child(root, 'work'), 'work-title') || childText(root, 'movement-title') ||
+    childText(credit, 'credit-words') || '';
+}
+
+function composerOf(root: Element): string {
+  const creators = children(child(root, 'identification') ?? root, 'creator');
+  return (creators.find((item) => item.getAttribute('type') === 'composer') ?? creators[0])?.textContent?.trim() ?? '';
+}
+
+/** The part with two staves or more; or two one-staff parts as the two hands; or the only part. */
+function chooseParts(parts: Element[], warnings: Warning[]): Element[] {
+  if (parts.length === 1) return parts;
+  const staves = parts.map((part) =>
+    Math.max(1, ...children(part, 'measure').slice(0, 1).flatMap((m) => children(m, 'attributes'))
+      .map((attributes) => Number(childText(attributes, 'staves') ?? 1) || 1)));
+  const keyboard = staves.findIndex((count) => count >= 2);
+  if (keyboard >= 0) {
+    warnings.push({ kind: 'parts', message: `The file holds ${parts.length} parts; part ${keyboard + 1}, with ${staves[keyboard]} staves, is the one to practise.` });
+    return [parts[keyboard]!];
+  }
+  if (parts.length === 2) return parts;
+  warnings.push({ kind: 'parts', message: `The file holds ${parts.length} parts of one staff; the first is the one to practise.` });
+  return [parts[0]!];
+}
+
+interface ReadMeasure extends RawMeasure, Pick<Reading, 'metre' | 'key'> {}
+
+function readPart(part: Element): ReadMeasure[] {
+  const reading: Reading = { divisions: undefined, metre: { beats: 4, beatType: 4 }, key: { fifths: 0 }, transpose: 0 };
+  return children(part, 'measure').map((measure, index) => {
+    const raw = readMeasure(measure, reading, index);
+    return { ...raw, metre: reading.metre, key: reading.key };
+  });
+}
+
+function joinBars(raws: ReadMeasure[], part: Element, readings: ReadMeasure[][]): Bar[] {
+  const elements = children(part, 'measure');
+  const repeats = readRepeats(elements);
+  let start = ZERO;
+  return raws.map((raw, index) => {
+    const nominal = nominalLength(raw.metre);
+    const lengths = readings.map((reading) => reading[index]?.length ?? ZERO);
+    let length = lengths.reduce((a, b) => (compare(a, b) >= 0 ? a : b));
+    if (length.num === 0) length = nominal;
+    const bar: Bar = {
+      index, id: elements[index]!.getAttribute('id')!, number: raw.number, start, length, nominal,
+      metre: raw.metre, key: raw.key, ...repeats[index]!,
+      ...(raw.tempo === undefined ? {} : { tempo: raw.tempo }),
+    };
+    start = add(start, length);
+    return bar;
+  });
+}
+
+function joinNotes(readings: ReadMeasure[][], limbs: readonly string[]): Note[] {
+  const notes: Note[] = [];
+  readings.forEach((part, partIndex) => {
+    const open = new Map<string, { note: Note; at: number; end: Fraction }>();
+    let start = ZERO;
+    part.forEach((measure, bar) => {
+      for (const raw of measure.notes) addNote(raw, bar, start, partIndex, open);
+      start = add(start, measure.length);
+    });
+  });
+  function addNote(raw: RawNote, bar: number, start: Fraction, partIndex: number, open: Map<string, { note: Note; at: number; end: Fraction }>) {
+    const staff = raw.staff + partIndex;
+    const onset = add(start, raw.offset);
+    const key = `${raw.midi}`;
+    const before = raw.tieStop ? open.get(key) : undefined;
+    const held = before !== undefined && compare(before.end, onset) === 0;
+    const note: Note = {
+      id: raw.element.getAttribute('id')!, bar, offset: raw.offset, duration: raw.duration,
+      length: held || raw.grace ? ZERO : raw.duration, pitch: raw.pitch, midi: raw.midi, staff, voice: raw.voice,
+      hand: limbs[Math.min(staff, limbs.length) - 1] ?? 'right', grace: raw.grace, held, staccato: raw.staccato,
+      ...(raw.finger === undefined ? {} : { finger: raw.finger }),
+    };
+    const at = notes.push(note) - 1;
+    if (raw.grace) return;
+    const end = add(onset, raw.duration);
+    const origin = held ? before.at : at;
+    if (held) notes[origin] = { ...notes[origin]!, length: add(notes[origin]!.length, raw.duration) };
+    if (raw.tieStart) open.set(key, { note, at: origin, end });
+    else open.delete(key);
+  }
+  return notes
+    .map((note) => ({ note, at: toNumber(note.offset) }))
+    .sort((a, b) => a.note.bar - b.note.bar || a.at - b.at || Number(b.note.grace) - Number(a.note.grace) ||
+      a.note.staff - b.note.staff || (a.note.grace ? 0 : a.note.midi - b.note.midi))
+    .map(({ note }) => note);
+}

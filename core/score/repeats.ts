@@ -1,0 +1,74 @@
+import type { Bar } from './model.ts';
+import { child, children, type Element } from './xml.ts';
+
+type Repeats = Pick<Bar, 'repeatStart' | 'repeatEnd' | 'endings'>;
+
+/** Repeat signs and ending brackets of each measure, the brackets filled in between their ends. */
+export function readRepeats(measures: readonly Element[]): Repeats[] {
+  let open: number[] | undefined;
+  return measures.map((measure) => {
+    let repeatStart = false;
+    let repeatEnd: number | undefined;
+    let closes = false;
+    for (const barline of children(measure, 'barline')) {
+      const repeat = child(barline, 'repeat');
+      if (repeat?.getAttribute('direction') === 'forward') repeatStart = true;
+      if (repeat?.getAttribute('direction') === 'backward') {
+        const times = Number(repeat.getAttribute('times') ?? 2);
+        repeatEnd = Number.isInteger(times) && times >= 2 && times <= 16 ? times : 2;
+      }
+      const ending = child(barline, 'ending');
+      if (ending?.getAttribute('type') === 'start') open = passes(ending.getAttribute('number') ?? '');
+      else if (ending) closes = true;
+    }
+    const endings = open;
+    if (closes) open = undefined;
+    return { repeatStart, ...(repeatEnd ? { repeatEnd } : {}), ...(endings?.length ? { endings } : {}) };
+  });
+}
+
+const passes = (text: string): number[] =>
+  text.split(/[ ,]+/).map(Number).filter((n) => Number.isInteger(n) && n > 0 && n <= 16);
+
+/** Bar indexes as played, with every repeat taken. Jumps (D.C., D.S.) are not followed. */
+export function playingOrder(bars: readonly Bar[]): number[] {
+  const order: number[] = [];
+  let start = 0;
+  let pass = 1;
+  for (let at = 0; at < bars.length && order.length < 50_000; at++) {
+    const bar = bars[at]!;
+    if (bar.repeatStart && at !== start) [start, pass] = [at, 1];
+    if (bar.endings && !bar.endings.includes(pass)) continue;
+    order.push(at);
+    if (bar.repeatEnd && pass < Math.max(bar.repeatEnd, lastPass(bars, at))) {
+      pass++;
+      at = start - 1;
+    } else if (bar.repeatEnd && !bar.endings) {
+      [start, pass] = [at + 1, 1];
+    } else if (bar.endings && !bars[at + 1]?.endings) {
+      [start, pass] = [at + 1, 1];
+    }
+  }
+  return order;
+}
+
+/** The highest pass that any bracket of the group around bar `at` asks for. */
+function lastPass(bars: readonly Bar[], at: number): number {
+  let last = 1;
+  for (let i = at; bars[i]?.endings; i++) last = Math.max(last, ...bars[i]!.endings!);
+  return last;
+}
+
+/** One pass from bar `from` to bar `to` without repeats: where brackets stand side by side only the last is played. */
+export function onePass(bars: readonly Bar[], from: number, to: number): number[] {
+  const indexes: number[] = [];
+  for (let i = from; i <= to; i++) {
+    const bar = bars[i]!;
+    const last = bar.endings && Math.max(...bar.endings);
+    let end = i;
+    while (last && bars[end + 1]?.endings && end < to) end++;
+    const later = last && bars.slice(i + 1, end + 1).some((next) => Math.max(...next.endings!) > last);
+    if (!later) indexes.push(i);
+  }
+  return indexes;
+}

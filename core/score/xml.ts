@@ -1,0 +1,93 @@
+import { DOMParser, XMLSerializer, type Document, type Element, type Node } from '@xmldom/xmldom';
+import { ScoreError, type Warning } from './model.ts';
+
+export type { Document, Element, Node };
+
+/** Deeper nesting than any score has; it stops files made to exhaust the stack. */
+const MAX_DEPTH = 60;
+
+export const isElement = (node: Node | null): node is Element => node?.nodeType === 1;
+
+/** Child elements, of one name or all. */
+export function children(parent: Element, name?: string): Element[] {
+  const found: Element[] = [];
+  for (let node = parent.firstChild; node; node = node.nextSibling) {
+    if (isElement(node) && (name === undefined || node.tagName === name)) found.push(node);
+  }
+  return found;
+}
+
+export function child(parent: Element | undefined, name: string): Element | undefined {
+  for (let node = parent?.firstChild ?? null; node; node = node.nextSibling) {
+    if (isElement(node) && node.tagName === name) return node;
+  }
+  return undefined;
+}
+
+/** The trimmed text of a child, or undefined when there is no such child. */
+export const childText = (parent: Element | undefined, name: string): string | undefined =>
+  child(parent, name)?.textContent?.trim();
+
+function depthOf(xml: string): number {
+  let depth = 0;
+  let deepest = 0;
+  for (const [, close, empty] of xml.matchAll(/<(\/)?[A-Za-z_](?:[^<>"']|"[^"<]*"|'[^'<]*')*?(\/)?>/g)) {
+    if (close) depth--;
+    else if (!empty) deepest = Math.max(deepest, ++depth);
+    if (deepest > MAX_DEPTH) break;
+  }
+  return deepest;
+}
+
+/**
+ * Parses the text of a MusicXML file. No outside definition is fetched and no entity of its own is expanded.
+ *
+ * @throws ScoreError with the line, when it is not well-formed, ends early, or defines entities
+ */
+export function parseXml(xml: string): { document: Document; root: Element; warnings: Warning[] } {
+  const warnings: Warning[] = [];
+  const doctype = /<!DOCTYPE[^>[]*(\[)?/.exec(xml);
+  if (doctype?.[1] && /<!ENTITY/i.test(xml)) {
+    throw new ScoreError('The file defines XML entities of its own, which a score never needs; it was not read.');
+  }
+  if (doctype) {
+    warnings.push({
+      kind: 'doctype',
+      message: 'The file points to an outside definition (DOCTYPE). It was not fetched; nothing in the score needs it.',
+    });
+  }
+  if (!/<[A-Za-z_]/.test(xml)) throw new ScoreError('The file is not XML. A score is a .musicxml, .xml or .mxl file.');
+  if (depthOf(xml) > MAX_DEPTH) throw new ScoreError('The file is nested deeper than any score; it was not read.');
+  let problem: string | undefined;
+  try {
+    const document = new DOMParser({
+      onError: (level, message) => {
+        if (level !== 'warning' || /unclosed|end tag/i.test(message)) problem ??= message;
+      },
+    }).parseFromString(xml, 'text/xml');
+    const root = document.documentElement;
+    if (!problem && root) return { document, root, warnings };
+  } catch (error) {
+    problem ??= error instanceof Error ? error.message : String(error);
+  }
+  throw new ScoreError(wellFormedness(problem ?? 'no element'));
+}
+
+function wellFormedness(problem: string): string {
+  const line = /\[line:(\d+)|line[: ]+(\d+)/i.exec(problem);
+  const at = line ? ` near line ${line[1] ?? line[2]}` : '';
+  const cut = /unclosed|end of|unexpected end|EOF|missing/i.test(problem);
+  return cut
+    ? `The file ends too early or a tag is never closed${at}. It may be a broken download; export it again.`
+    : `The file is not well-formed XML${at}. Export it again from the program it came from.`;
+}
+
+export const serialize = (document: Document): string => new XMLSerializer().serializeToString(document);
+
+/** `<name>text</name>`, or an empty element. */
+export function create(document: Document, name: string, attributes: Record<string, string> = {}, text?: string): Element {
+  const element = document.createElement(name);
+  for (const [key, value] of Object.entries(attributes)) element.setAttribute(key, value);
+  if (text !== undefined) element.appendChild(document.createTextNode(text));
+  return element;
+}
