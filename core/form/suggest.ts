@@ -7,8 +7,9 @@ export interface SuggestedSection extends Omit<Section, 'id'> {
   readonly reason: string;
 }
 
-/** A return shorter than this many bars does not make a section. */
+/** A return shorter than this many bars does not make a section; one in a single hand has to be longer. */
 const LEAST = 4;
+const LEAST_ALONE = 6;
 
 /**
  * A first cut of the piece into sections: at the ends of what returns in both hands, and at repeat signs. Sections
@@ -16,7 +17,8 @@ const LEAST = 4;
  */
 export function suggestSections(score: Score, form: Form): SuggestedSection[] {
   const line = handsOf(score).length > 1 ? 'both' : handsOf(score)[0];
-  const returns = form.returns.filter((found) => found.hand === line && found.to - found.from + 1 >= LEAST && found.of + (found.to - found.from) < found.from);
+  const returns = form.returns.filter((found) =>
+    found.to - found.from + 1 >= (found.hand === line ? LEAST : LEAST_ALONE) && found.ofTo < found.from);
   const cuts = boundaries(score, returns);
   const starts = [...cuts.keys()].sort((a, b) => a - b);
   const letters = new Letters();
@@ -24,7 +26,7 @@ export function suggestSections(score: Score, form: Form): SuggestedSection[] {
     const end = starts[index + 1] ?? score.bars.length;
     const source = returns.find((found) => overlap(found, from, end) / (end - from) >= 0.6);
     const earlier = source && starts.findLast((start) => start <= source.of + Math.max(0, from - source.from));
-    const whole = source !== undefined && overlap(source, from, end) === end - from;
+    const whole = source?.hand === line && source !== undefined && overlap(source, from, end) === end - from;
     const name = earlier !== undefined && earlier < from ? letters.again(earlier, from, whole) : letters.fresh(from);
     return { name, from: startOf(from), to: startOf(end), words: '', reason: cuts.get(from)! };
   });

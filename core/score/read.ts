@@ -59,7 +59,7 @@ function readDocument(text: string, options: ReadOptions): Import {
   const mine = chooseParts(parts, warnings);
   const first = readPart(mine[0]!);
   const readings = [first, ...mine.slice(1).map((part) => readPart(part).slice(0, first.length))];
-  const bars = joinBars(first, mine[0]!, readings);
+  const bars = joinBars(first, parts[0]!, readings);
   if (bars.length > MAX_BARS) throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
   const notes = joinNotes(readings, options.limbs ?? ['right', 'left', 'feet']);
   if (notes.length === 0) throw new ScoreError('The score has no notes in it, only rests or empty measures.');
@@ -144,8 +144,8 @@ function joinBars(raws: ReadMeasure[], part: Element, readings: ReadMeasure[][])
     let length = lengths.reduce((a, b) => (compare(a, b) >= 0 ? a : b));
     if (length.num === 0) length = nominal;
     const bar: Bar = {
-      index, id: elements[index]!.getAttribute('id')!, number: raw.number, start, length, nominal,
-      metre: raw.metre, key: raw.key, ...repeats[index]!,
+      index, id: elements[index]?.getAttribute('id') ?? `b${index}`, number: raw.number, start, length, nominal,
+      metre: raw.metre, key: raw.key, ...(repeats[index] ?? { repeatStart: false }),
       ...(raw.tempo === undefined ? {} : { tempo: raw.tempo }),
     };
     start = add(start, length);

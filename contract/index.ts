@@ -1,0 +1,20 @@
+import type { Static } from '@sinclair/typebox';
+import type * as pieces from './pieces.ts';
+import type * as studio from './studio.ts';
+
+export { operations, type Answer, type Body, type Operation, type OperationName, type Operations, type Query } from './operations.ts';
+export { Problem } from './common.ts';
+
+export type PieceSummary = Static<typeof pieces.PieceSummary>;
+export type Piece = Static<typeof pieces.Piece>;
+export type FormAnswer = Static<typeof pieces.Form>;
+export type AnnotationsAnswer = Static<typeof pieces.Annotations>;
+export type SectionAnswer = Static<typeof pieces.Section>;
+export type StudentAnswer = Static<typeof studio.Student>;
+export type AssignmentAnswer = Static<typeof studio.Assignment>;
+export type PlanAnswer = Static<typeof studio.Plan>;
+export type CardAnswer = Static<typeof studio.Card>;
+export type CardStateAnswer = Static<typeof studio.CardState>;
+export type RidgeAnswer = Static<typeof studio.Ridge>;
+export type DueCardAnswer = Static<typeof studio.DueCard>;
+export type StudioAnswer = Static<typeof studio.Studio>;

@@ -1,0 +1,77 @@
+import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { Listed, Page, IsoDate } from './common.ts';
+import * as pieces from './pieces.ts';
+import * as studio from './studio.ts';
+
+/** One request the server answers: the single description that validates it, types it and documents it. */
+export interface Operation {
+  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
+  /** With `:name` parameters. */
+  readonly path: string;
+  readonly summary: string;
+  readonly status: number;
+  readonly query?: TSchema;
+  readonly body?: TSchema;
+  readonly response?: TSchema;
+  /** Media type of an answer that is no JSON. */
+  readonly produces?: string;
+  /** Media type of a request that is no JSON. */
+  readonly consumes?: string;
+}
+
+const op = <T extends Operation>(operation: T): T => operation;
+const bars = { from: Type.Optional(Type.String({ pattern: '^\\d{1,4}$' })), to: Type.Optional(Type.String({ pattern: '^\\d{1,4}$' })) };
+
+export const operations = {
+  health: op({ method: 'get', path: '/api/health', summary: 'Whether the server is up', status: 200, response: Type.Object({ status: Type.Literal('ok') }) }),
+  studio: op({ method: 'get', path: '/api/studio', summary: 'Today at a glance: lessons ahead and cards due', status: 200, response: studio.Studio }),
+
+  listPieces: op({ method: 'get', path: '/api/pieces', summary: 'Pieces, searched and paged', status: 200, query: Type.Object(Page), response: Listed(pieces.PieceSummary) }),
+  addPiece: op({
+    method: 'post', path: '/api/pieces', status: 201, consumes: 'multipart/form-data', response: pieces.Piece,
+    summary: 'Brings a score: multipart `file` (.musicxml, .xml, .mxl), optionally `instrument`',
+  }),
+  piece: op({ method: 'get', path: '/api/pieces/:id', summary: 'One piece', status: 200, response: pieces.Piece }),
+  editPiece: op({ method: 'patch', path: '/api/pieces/:id', summary: 'Edits title, composer, instrument; archives or brings back', status: 200, body: pieces.PieceEdit, response: pieces.Piece }),
+  score: op({ method: 'get', path: '/api/pieces/:id/score', summary: 'Bars, notes and marks, derived from the original', status: 200, response: Type.Unknown() }),
+  engraving: op({ method: 'get', path: '/api/pieces/:id/engraving.musicxml', summary: 'The original made ready for engraving', status: 200, produces: 'application/vnd.recordare.musicxml+xml' }),
+  form: op({ method: 'get', path: '/api/pieces/:id/form', summary: 'Returns, new bars and suggested sections', status: 200, response: pieces.Form }),
+  annotations: op({ method: 'get', path: '/api/pieces/:id/annotations', summary: 'Fingerings, pedal marks and sections', status: 200, response: pieces.Annotations }),
+  putFingerings: op({ method: 'put', path: '/api/pieces/:id/fingerings', summary: 'Writes fingers on the given notes of a layer; null takes one away', status: 200, body: pieces.FingeringsPut, response: pieces.Saved }),
+  propose: op({ method: 'post', path: '/api/pieces/:id/fingerings/propose', summary: 'Proposes fingers for a hand in some bars (inclusive) around what is written', status: 200, body: pieces.ProposeIn, response: pieces.ProposeOut }),
+  putPedal: op({ method: 'put', path: '/api/pieces/:id/pedal', summary: 'Sets the pedal marks of the piece', status: 200, body: pieces.PedalPut, response: pieces.Saved }),
+  addSection: op({ method: 'post', path: '/api/pieces/:id/sections', summary: 'Names a section', status: 201, body: pieces.SectionNew, response: Type.Intersect([pieces.Section, pieces.Saved]) }),
+  editSection: op({ method: 'patch', path: '/api/pieces/:id/sections/:section', summary: 'Changes a section', status: 200, body: pieces.SectionEdit, response: Type.Intersect([pieces.Section, pieces.Saved]) }),
+  removeSection: op({ method: 'delete', path: '/api/pieces/:id/sections/:section', summary: 'Removes a section', status: 200, response: pieces.Saved }),
+  exportScore: op({ method: 'get', path: '/api/pieces/:id/export.musicxml', summary: 'The marked score', status: 200, produces: 'application/vnd.recordare.musicxml+xml' }),
+  midi: op({ method: 'get', path: '/api/pieces/:id/section.mid', summary: 'Some bars (inclusive) as a Standard MIDI File', status: 200, query: Type.Object({ ...bars, tempo: Type.Optional(Type.String({ pattern: '^\\d{2,3}(\\.\\d+)?$' })) }), produces: 'audio/midi' }),
+
+  listStudents: op({ method: 'get', path: '/api/students', summary: 'Students, searched and paged', status: 200, query: Type.Object(Page), response: Listed(studio.Student) }),
+  addStudent: op({ method: 'post', path: '/api/students', summary: 'Adds a student', status: 201, body: studio.StudentNew, response: studio.Student }),
+  student: op({ method: 'get', path: '/api/students/:id', summary: 'One student', status: 200, response: studio.Student }),
+  editStudent: op({ method: 'patch', path: '/api/students/:id', summary: 'Edits, archives or brings back a student', status: 200, body: studio.StudentEdit, response: studio.Student }),
+
+  listAssignments: op({ method: 'get', path: '/api/assignments', summary: 'Who works on what', status: 200, query: Type.Object({ studentId: Type.Optional(Type.String()), pieceId: Type.Optional(Type.String()), archived: Page.archived }), response: Type.Object({ items: Type.Array(studio.Assignment) }) }),
+  addAssignment: op({ method: 'post', path: '/api/assignments', summary: 'Gives a piece to a student; the same pair again answers with the one there is', status: 201, body: studio.AssignmentNew, response: studio.Assignment }),
+  assignment: op({ method: 'get', path: '/api/assignments/:id', summary: 'One assignment', status: 200, response: studio.Assignment }),
+  editAssignment: op({ method: 'patch', path: '/api/assignments/:id', summary: 'Archives or brings back an assignment', status: 200, body: studio.AssignmentEdit, response: studio.Assignment }),
+  ridge: op({ method: 'get', path: '/api/assignments/:id/ridge', summary: 'Secure tempo per bar, and how it rose', status: 200, response: studio.Ridge }),
+  log: op({ method: 'get', path: '/api/assignments/:id/log', summary: 'Tries, the newest first', status: 200, query: Type.Object({ page: Page.page }), response: Listed(studio.LogEntry) }),
+  currentPlan: op({ method: 'get', path: '/api/assignments/:id/plan', summary: 'The plan in force', status: 200, response: studio.Plan }),
+
+  addPlan: op({ method: 'post', path: '/api/plans', summary: 'Makes a plan; it takes the place of an earlier one', status: 201, body: studio.PlanNew, response: studio.Plan }),
+  plan: op({ method: 'get', path: '/api/plans/:id', summary: 'One plan; a day that was missed has rolled forward', status: 200, response: studio.Plan }),
+  calendar: op({ method: 'get', path: '/api/plans/:id/calendar.ics', summary: 'The plan as a calendar', status: 200, produces: 'text/calendar' }),
+  dueCards: op({ method: 'get', path: '/api/cards', summary: 'Cards of a day', status: 200, query: Type.Object({ date: Type.Optional(IsoDate), studentId: Type.Optional(Type.String()) }), response: Type.Object({ date: Type.String(), items: Type.Array(studio.DueCard) }) }),
+  card: op({ method: 'get', path: '/api/cards/:id', summary: 'A card and where it stands', status: 200, response: studio.CardState }),
+  addAttempt: op({ method: 'post', path: '/api/attempts', summary: 'Logs a try', status: 201, body: studio.AttemptNew, response: studio.Attempt }),
+  removeAttempt: op({ method: 'delete', path: '/api/attempts/:id', summary: 'Takes back the newest try on a card', status: 200, response: studio.CardState }),
+} as const;
+
+export type Operations = typeof operations;
+export type OperationName = keyof Operations;
+
+type Part<K extends OperationName, P extends string> = Operations[K] extends Record<P, infer S> ? (S extends TSchema ? Static<S> : undefined) : undefined;
+export type Body<K extends OperationName> = Part<K, 'body'>;
+export type Query<K extends OperationName> = Part<K, 'query'>;
+export type Answer<K extends OperationName> = Part<K, 'response'>;

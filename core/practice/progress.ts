@@ -1,0 +1,72 @@
+import { contents, handsOf } from '../form/index.ts';
+import type { Score } from '../score/index.ts';
+import { unitKey } from './units.ts';
+
+/** A step that was earned: this stretch, these hands, at this tempo (beats a minute). */
+export interface Promotion {
+  readonly from: number;
+  readonly to: number;
+  readonly hands: string;
+  readonly tempo: number;
+}
+
+/** The highest tempo earned on each unit, by unit key. */
+export function earned(promotions: readonly Promotion[]): Map<string, number> {
+  const best = new Map<string, number>();
+  for (const { from, to, hands, tempo } of promotions) {
+    const key = unitKey(from, to, hands);
+    best.set(key, Math.max(best.get(key) ?? 0, tempo));
+  }
+  return best;
+}
+
+/** One bar of the ridge. Tempos in beats a minute, 0 while nothing is earned. */
+export interface RidgeBar {
+  /** Lowest over the hands the bar uses; together counts for each hand. */
+  readonly secure: number;
+  /** The same from hands together alone; where it is below `secure`, the rest was earned hands apart. */
+  readonly together: number;
+  /** Whether the bar is new in some hand. */
+  readonly isNew: boolean;
+  /** Nothing is struck in it. */
+  readonly silent: boolean;
+}
+
+/**
+ * The secure tempo of every bar in an assignment. Exact and octave returns share what was earned on any of them.
+ *
+ * @param isNew per hand, from the form analysis
+ */
+export function ridge(score: Score, isNew: Readonly<Record<string, readonly boolean[]>>, promotions: readonly Promotion[]): RidgeBar[] {
+  const hands = handsOf(score);
+  const shared = Object.fromEntries([...hands, 'both'].map((hand) => [hand, shareAmongReturns(score, hand, promotions)]));
+  const strikes = Object.fromEntries(hands.map((hand) => [hand, contents(score, hand).map((bar) => bar.shape >= 0)]));
+  return score.bars.map(({ index }) => {
+    const used = hands.filter((hand) => strikes[hand]![index]);
+    const together = hands.length > 1 ? shared.both![index]! : shared[hands[0]!]![index]!;
+    const secure = used.length ? Math.min(...used.map((hand) => Math.max(together, shared[hand]![index]!))) : 0;
+    return { secure, together, isNew: hands.some((hand) => isNew[hand]![index]), silent: used.length === 0 };
+  });
+}
+
+/** The highest tempo earned in a hand for each bar, shared by all bars of the same content. */
+function shareAmongReturns(score: Score, hand: string, promotions: readonly Promotion[]): number[] {
+  const content = contents(score, hand);
+  const best = new Map<string, number>();
+  const keys = content.map(({ shape, base }) => `${shape} ${base % 12}`);
+  for (const { from, to, hands, tempo } of promotions) {
+    if (hands !== hand) continue;
+    for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++) best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
+  }
+  return keys.map((key) => best.get(key) ?? 0);
+}
+
+export type Stage = 'First reading' | 'Taking shape' | 'Joining up' | 'Settling' | 'Performance' | 'Keeping';
+
+/** How far a piece has come, from the mean height of its ridge against performance tempo. */
+export function stageOf(bars: readonly RidgeBar[], goal: number, isPast: boolean): Stage {
+  const counted = bars.filter((bar) => !bar.silent);
+  const mean = counted.reduce((sum, bar) => sum + Math.min(1, bar.secure / goal), 0) / Math.max(1, counted.length);
+  if (counted.length && counted.every((bar) => bar.together >= goal)) return isPast ? 'Keeping' : 'Performance';
+  return mean === 0 ? 'First reading' : mean < 0.5 ? 'Taking shape' : mean < 0.8 ? 'Joining up' : 'Settling';
+}

@@ -1,0 +1,143 @@
+import { contents, handsOf, type Form } from '../form/index.ts';
+import { barSpan, comparePlaces, lastBarOf, leaves, startOf, type Score, type Section } from '../score/index.ts';
+import { firstReading, stepAt, steps } from './ladder.ts';
+
+/** Something to be practised and raised step by step: some bars in one hand or together. */
+export interface Unit {
+  /** Stable over re-planning: `from-to-hands`. */
+  readonly key: string;
+  readonly from: number;
+  readonly to: number;
+  readonly hands: string;
+  readonly kind: 'cell' | 'section' | 'join' | 'piece';
+  /** Name of the section it comes from. */
+  readonly section: string;
+  /** Tempo steps, rising. */
+  readonly steps: readonly number[];
+  /** Keys of the units that come first. */
+  readonly after: readonly string[];
+  /** Why it is in the plan. */
+  readonly why: string;
+}
+
+export const unitKey = (from: number, to: number, hands: string): string => `${from}-${to}-${hands}`;
+
+/** Bars in a cell before cells are joined. Common practice, no source: two bars, then four. */
+const CELL = 4;
+/** Hands alone go to this share of the goal, cells together to the next, then the section takes over. */
+const APART = 0.7;
+const CELL_TOP = 0.85;
+const SECTION_FROM = 0.7;
+const JOIN_FROM = 0.8;
+
+interface Stretch {
+  name: string;
+  from: number;
+  to: number;
+}
+
+/** The sections that contain no other, with the bars between them filled in, so that they cover the whole piece. */
+export function cover(score: Score, sections: readonly Section[]): Section[] {
+  const named = leaves(sections);
+  const covered = score.bars.map(({ index }) => named.some(({ from, to }) => from.bar <= index && lastBarOf(to) >= index));
+  const gaps: Section[] = [];
+  for (let from = covered.indexOf(false); from >= 0;) {
+    const next = covered.indexOf(true, from);
+    const end = next < 0 ? covered.length : next;
+    const name = named.length ? `Bars ${barSpan(score.bars, from, end - 1)}` : 'All';
+    gaps.push({ id: '', name, words: '', from: startOf(from), to: startOf(end) });
+    from = next < 0 ? -1 : covered.indexOf(false, next);
+  }
+  return [...named, ...gaps].sort((a, b) => comparePlaces(a.from, b.from));
+}
+
+/**
+ * What has to be practised, in order: for each section its cells of new material, hands apart and then together,
+ * then the section; joins between neighbours; at last the piece. Bars that only return are practised in their
+ * section, not again as cells.
+ *
+ * @param sections the stretches chosen, in order; {@link cover} gives the whole piece
+ * @param goal performance tempo, beats a minute
+ */
+export function unitsOf(score: Score, form: Form, sections: readonly Section[], goal: number): Unit[] {
+  const hands = handsOf(score);
+  const stretches = sections.map(({ name, from, to }): Stretch => ({ name, from: from.bar, to: Math.max(from.bar, lastBarOf(to)) }));
+  const together = hands.length > 1 ? 'both' : hands[0]!;
+  const strikes = Object.fromEntries(hands.map((hand) => [hand, contents(score, hand).map((bar) => bar.shape >= 0)]));
+  const found = new Map<string, Unit>();
+  const put = (unit: Omit<Unit, 'key'>): string => {
+    const key = unitKey(unit.from, unit.to, unit.hands);
+    if (!found.has(key)) found.set(key, { ...unit, key });
+    return key;
+  };
+  const sectionKeys = stretches.map((stretch) => {
+    const cells = cellsOf(score, form, stretch).map(([from, to]) => {
+      const isNewIn = (hand: string) => form.isNew[hand]!.slice(from, to + 1).some(Boolean);
+      const plays = (hand: string) => strikes[hand]!.slice(from, to + 1).some(Boolean);
+      const apart = hands.filter(plays).length > 1 ? hands.filter(isNewIn) : [];
+      const after = apart.map((hand) => put({
+        from, to, hands: hand, kind: 'cell', section: stretch.name, steps: everyOther(upTo(stepAt(APART, goal), goal)), after: [],
+        why: 'New material, this hand alone first, to about 70 % of the goal.',
+      }));
+      return put({
+        from, to, hands: together, kind: 'cell', section: stretch.name, steps: upTo(stepAt(CELL_TOP, goal), goal), after,
+        why: 'New material: a short cell is brought up before it is joined.',
+      });
+    });
+    return put({
+      from: stretch.from, to: stretch.to, hands: together, kind: 'section', section: stretch.name,
+      steps: steps(cells.length ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal), after: cells,
+      why: cells.length ? 'The cells joined into the section, up to performance tempo.' : 'Everything here returns from earlier; the section is played through.',
+    });
+  });
+  return [...found.values(), ...joins(stretches, sectionKeys, together, goal, found)];
+}
+
+function joins(stretches: readonly Stretch[], sectionKeys: readonly string[], together: string, goal: number, found: ReadonlyMap<string, Unit>): Unit[] {
+  const made: Unit[] = [];
+  const last = steps(stepAt(JOIN_FROM, goal), goal);
+  stretches.forEach((stretch, i) => {
+    const next = stretches.find((other) => other.from === stretch.to + 1);
+    if (!next) return;
+    const [from, to] = [Math.max(stretch.from, stretch.to - 1), Math.min(next.to, next.from + 1)];
+    const key = unitKey(from, to, together);
+    if (found.has(key)) return;
+    made.push({
+      key, from, to, hands: together, kind: 'join', section: `${stretch.name} → ${next.name}`, steps: everyOther(last),
+      after: [sectionKeys[i]!, sectionKeys[stretches.indexOf(next)]!], why: 'The way out of one section and into the next.',
+    });
+  });
+  const [from, to] = [Math.min(...stretches.map((s) => s.from)), Math.max(...stretches.map((s) => s.to))];
+  const key = unitKey(from, to, together);
+  if (stretches.length > 1 && !found.has(key)) {
+    made.push({
+      key, from, to, hands: together, kind: 'piece', section: 'From start to end', steps: last.slice(-2),
+      after: [...sectionKeys, ...made.map((unit) => unit.key)], why: 'The whole, once its sections are at tempo.',
+    });
+  }
+  return made;
+}
+
+const upTo = (top: number, goal: number): number[] => {
+  const all = steps(firstReading(goal), goal).filter((step) => step <= top);
+  return all.length ? all : [goal];
+};
+
+/** Every second step, always with the last. */
+const everyOther = (all: readonly number[]): number[] => all.filter((_, i) => (all.length - 1 - i) % 2 === 0);
+
+/** Groups of up to four bars from the section's start that hold something new. A pick-up belongs to the first group. */
+function cellsOf(score: Score, form: Form, { from, to }: Stretch): [number, number][] {
+  const first = score.bars[from]!;
+  const pickup = first.length.num * first.nominal.den < first.nominal.num * first.length.den;
+  const cells: [number, number][] = [];
+  for (let start = from; start <= to;) {
+    const width = CELL + (start === from && pickup ? 1 : 0);
+    let end = Math.min(to, start + width - 1);
+    if (to - end === 1) end = to;
+    const isNew = Object.values(form.isNew).some((bars) => bars.slice(start, end + 1).some(Boolean));
+    if (isNew) cells.push([start, end]);
+    start = end + 1;
+  }
+  return cells;
+}

@@ -1,0 +1,22 @@
+import { readFileSync } from 'node:fs';
+
+/** The made-up studio of the demo. Days count from today; bars are 0-based, `to` is the first bar after. */
+export interface DemoStudio {
+  students: { key: string; name: string; instrument: string; lessonWeekday: number; lessonTime: string; notes: string }[];
+  pieces: {
+    key: string; file: string; instrument: string;
+    sections: { name: string; from: number; to: number; words: string }[];
+    /** Bars, inclusive, in which the proposed fingers are written. */
+    fingered: [number, number];
+    pedal: [number, string, 'down' | 'change' | 'up'][] | null;
+  }[];
+  assignments: {
+    student: string; piece: string; goalTempo: number; readyInDays: number; minutesByWeekday: number[]; rule: string;
+    /** Days of practice behind, those left out, and the slips before each step was earned, in turn. */
+    daysBehind: number; skips: number[]; slips: number[];
+  }[];
+}
+
+export const demoStudio = (): DemoStudio => JSON.parse(readFileSync(new URL('./studio.json', import.meta.url), 'utf8')) as DemoStudio;
+
+export const demoScore = (file: string): Uint8Array => new Uint8Array(readFileSync(new URL(`./pieces/${file}`, import.meta.url)));

@@ -1,0 +1,41 @@
+// npm run demo | start | dev | lint | bench: makes sure all is there, then does it.
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { build, install, needNode, root, run, say } from './tools.mjs';
+
+const server = (...flags) => {
+  const child = spawn(process.execPath, ['--import', 'tsx', join('server', 'main.ts'), ...flags], { cwd: root, stdio: 'inherit' });
+  for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => child.kill(signal));
+  return new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 0)));
+};
+
+const commands = {
+  demo: async () => {
+    await build();
+    return server('--demo');
+  },
+  start: async () => {
+    await build();
+    return server();
+  },
+  dev: async () => {
+    const vite = spawn('npx', ['vite', '--clearScreen', 'false'], { cwd: join(root, 'web'), stdio: 'inherit' });
+    const code = await server('--demo');
+    vite.kill();
+    return code;
+  },
+  lint: async () => (await run('npx', ['eslint', '.'])) || run('npx', ['tsc', '-p', '.']),
+  bench: async () => {
+    await build();
+    return run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'main.ts')]);
+  },
+};
+
+try {
+  needNode();
+  await install();
+  process.exitCode = await commands[process.argv[2]]();
+} catch (error) {
+  say(error.message);
+  process.exitCode = 1;
+}

@@ -1,0 +1,69 @@
+import { existsSync } from 'node:fs';
+import { relative } from 'node:path';
+import { serveStatic } from '@hono/node-server/serve-static';
+import { MAX_XML_BYTES } from '@yarrow-ridge/core/score';
+import { Hono } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import { compress } from 'hono/compress';
+import { assignmentHandlers } from './assignments/handlers.ts';
+import { openapi } from './http/openapi.ts';
+import { onError, problem } from './http/problems.ts';
+import { headers, onlyFromHere } from './http/security.ts';
+import { serve } from './http/serve.ts';
+import { pieceHandlers } from './pieces/handlers.ts';
+import { planHandlers } from './plans/handlers.ts';
+import { practiceHandlers } from './practice/handlers.ts';
+import { studentHandlers } from './students/handlers.ts';
+import type { Studio } from './studio.ts';
+
+export interface AppOptions {
+  readonly studio: Studio;
+  /** The name the server is reached under, besides this machine's own. */
+  readonly host: string;
+  /** Folder of the built web pages; without it only the API answers. */
+  readonly web?: string;
+  readonly log: (error: unknown) => void;
+}
+
+/** One edit in JSON; a whole score's fingerings fit. */
+const MAX_JSON_BYTES = 4 * 1024 * 1024;
+const MAX_UPLOAD_BYTES = MAX_XML_BYTES + 64 * 1024;
+
+export function createApp({ studio, host, web, log }: AppOptions): Hono {
+  const app = new Hono();
+  app.onError(onError(log));
+  app.use(headers);
+  app.use(onlyFromHere(host));
+  app.use(compress());
+  app.use('/api/*', async (c, next) => {
+    const upload = c.req.method === 'POST' && c.req.path === '/api/pieces';
+    return bodyLimit({
+      maxSize: upload ? MAX_UPLOAD_BYTES : MAX_JSON_BYTES,
+      onError: () => problem(c, 413, upload ? 'The file has more than 20 MB. Save it without pictures or play-back data and try again.' : 'The request is too large.'),
+    })(c, next);
+  });
+  app.use('/api/*', async (c, next) => {
+    await next();
+    if (!c.res.headers.has('cache-control')) c.res.headers.set('cache-control', 'no-store');
+  });
+
+  app.get('/api/openapi.json', (c) => c.json(openapi()));
+  serve(app, {
+    health: async () => ({ status: 'ok' as const }),
+    ...pieceHandlers(studio), ...studentHandlers(studio), ...assignmentHandlers(studio), ...planHandlers(studio), ...practiceHandlers(studio),
+  });
+  app.all('/api/*', (c) => problem(c, 404, 'There is nothing at this address.'));
+
+  if (web && existsSync(web)) {
+    const root = relative(process.cwd(), web) || '.';
+    app.use('/assets/*', async (c, next) => {
+      await next();
+      if (c.res.ok) c.res.headers.set('cache-control', 'public, max-age=31536000, immutable');
+    });
+    app.use('*', serveStatic({ root }));
+    app.get('/assets/*', (c) => c.text('Not found', 404));
+    app.get('*', serveStatic({ root, path: 'index.html' }));
+  }
+  app.notFound((c) => problem(c, 404, 'There is nothing at this address.'));
+  return app;
+}

@@ -1,0 +1,87 @@
+import { boolean, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+
+const id = () => text('id').primaryKey();
+const created = () => timestamp('created_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow();
+const archived = () => boolean('archived').notNull().default(false);
+
+export const students = pgTable('students', {
+  id: id(), name: text('name').notNull(), instrument: text('instrument').notNull().default('piano'),
+  notes: text('notes').notNull().default(''),
+  /** Monday is 0. */
+  lessonWeekday: integer('lesson_weekday'),
+  lessonTime: text('lesson_time'),
+  archived: archived(), createdAt: created(),
+});
+
+export const pieces = pgTable('pieces', {
+  id: id(), title: text('title').notNull(), composer: text('composer').notNull(), instrument: text('instrument').notNull(),
+  bars: integer('bars').notNull(), newBars: integer('new_bars').notNull(), key: text('key').notNull(), metre: text('metre').notNull(),
+  hands: jsonb('hands').$type<string[]>().notNull(), tempo: doublePrecision('tempo'),
+  warnings: jsonb('warnings').$type<{ kind: string; message: string; bars?: number[] }[]>().notNull(),
+  /** The original with ids given; never changed after import. */
+  xml: text('xml').notNull(),
+  /** The teacher's pedal marks; null while the printed ones stand. */
+  pedal: jsonb('pedal').$type<{ bar: number; offset: string; kind: 'down' | 'change' | 'up' }[]>(),
+  /** Counts the edits of fingerings, pedal and sections. */
+  revision: integer('revision').notNull().default(0),
+  archived: archived(), createdAt: created(),
+});
+
+export const fingerings = pgTable('fingerings', {
+  pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+  layer: text('layer').notNull(), noteId: text('note_id').notNull(),
+  /** Empty where the teacher wants none although one is printed. */
+  finger: text('finger').notNull(),
+}, (table) => [primaryKey({ columns: [table.pieceId, table.layer, table.noteId] })]);
+
+/** Places as bar index and exact quarters (`3/2`). */
+export const sections = pgTable('sections', {
+  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(), words: text('words').notNull().default(''),
+  fromBar: integer('from_bar').notNull(), fromOffset: text('from_offset').notNull(),
+  toBar: integer('to_bar').notNull(), toOffset: text('to_offset').notNull(),
+}, (table) => [index('sections_piece').on(table.pieceId)]);
+
+export const assignments = pgTable('assignments', {
+  id: id(), studentId: text('student_id').notNull().references(() => students.id),
+  pieceId: text('piece_id').notNull().references(() => pieces.id),
+  layer: text('layer').notNull().default('teacher'), archived: archived(), createdAt: created(),
+}, (table) => [index('assignments_piece').on(table.pieceId), index('assignments_student').on(table.studentId)]);
+
+export const plans = pgTable('plans', {
+  id: id(), assignmentId: text('assignment_id').notNull().references(() => assignments.id),
+  goalTempo: doublePrecision('goal_tempo').notNull(), readyBy: text('ready_by').notNull(),
+  minutesByWeekday: jsonb('minutes_by_weekday').$type<number[]>().notNull(), rule: text('rule').notNull(),
+  sections: jsonb('sections').$type<string[]>(),
+  /** The day the cards were last laid out. */
+  laidOutOn: text('laid_out_on'),
+  /** The log or the form has moved on since: the days after today are laid out again. */
+  stale: boolean('stale').notNull().default(false),
+  feasible: boolean('feasible').notNull().default(true), workMinutes: integer('work_minutes').notNull().default(0),
+  availableMinutes: integer('available_minutes').notNull().default(0), missingMinutes: integer('missing_minutes').notNull().default(0),
+  superseded: boolean('superseded').notNull().default(false), createdAt: created(),
+}, (table) => [index('plans_assignment').on(table.assignmentId)]);
+
+export const cards = pgTable('cards', {
+  id: id(), planId: text('plan_id').notNull().references(() => plans.id), date: text('date').notNull(), position: integer('position').notNull(),
+  unit: text('unit').notNull(), fromBar: integer('from_bar').notNull(), toBar: integer('to_bar').notNull(), hands: text('hands').notNull(),
+  tempo: doublePrecision('tempo').notNull(), minutes: integer('minutes').notNull(), kind: text('kind').notNull(),
+  section: text('section').notNull(), why: text('why').notNull(), steps: jsonb('steps').$type<number[]>().notNull(),
+}, (table) => [index('cards_plan').on(table.planId, table.date), index('cards_date').on(table.date)]);
+
+export const attempts = pgTable('attempts', {
+  id: id(), cardId: text('card_id').notNull().references(() => cards.id),
+  assignmentId: text('assignment_id').notNull().references(() => assignments.id),
+  unit: text('unit').notNull(), fromBar: integer('from_bar').notNull(), toBar: integer('to_bar').notNull(), hands: text('hands').notNull(),
+  tempo: doublePrecision('tempo').notNull(), result: text('result').$type<'clean' | 'slip'>().notNull(),
+  /** Where the slip was, if said. */
+  bar: integer('bar'),
+  /** Whether this try earned its step. */
+  promoted: boolean('promoted').notNull(),
+  /** Counts tries in the order they came, also within one instant. */
+  position: integer('position').generatedAlwaysAsIdentity(),
+  at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
+}, (table) => [index('attempts_assignment').on(table.assignmentId, table.unit), index('attempts_card').on(table.cardId)]);
+
+/** Small facts about the studio itself. */
+export const settings = pgTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -1,0 +1,34 @@
+import { analyse, suggestSections, type Form, type SuggestedSection } from '@yarrow-ridge/core/form';
+import { propose, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
+import { annotate, engravable, readFile, readScore, sectionsIn, type Annotations, type Score, type Section } from '@yarrow-ridge/core/score';
+
+export interface Known {
+  readonly score: Score;
+  readonly form: Form;
+  readonly suggested: SuggestedSection[];
+}
+
+export interface Brought extends Known {
+  readonly xml: string;
+  /** Sections that an exported score brings back. */
+  readonly sections: Omit<Section, 'id'>[];
+}
+
+function know(score: Score): Known {
+  const form = analyse(score);
+  return { score, form, suggested: suggestSections(score, form) };
+}
+
+/** The work that may take long: done beside the server's own thread. Arguments and results are plain data. */
+export const tasks = {
+  bring: (file: Uint8Array, limbs: readonly string[]): Brought => {
+    const { score, xml } = readFile(file, { limbs });
+    return { ...know(score), xml, sections: sectionsIn(xml, score.bars.length) };
+  },
+  know: (xml: string, limbs: readonly string[]): Known => know(readScore(xml, { limbs }).score),
+  propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),
+  annotate: (xml: string, annotations: Annotations): string => annotate(xml, annotations),
+  engravable: (xml: string): string => engravable(xml),
+};
+
+export type Tasks = typeof tasks;

@@ -1,0 +1,14 @@
+import { parentPort } from 'node:worker_threads';
+import { ScoreError } from '@yarrow-ridge/core/score';
+import { tasks } from './tasks.ts';
+
+parentPort!.on('message', ({ name, args }: { name: keyof typeof tasks; args: unknown[] }) => {
+  try {
+    const task = tasks[name] as (...args: unknown[]) => unknown;
+    parentPort!.postMessage({ result: task(...args) });
+  } catch (error) {
+    const known = error instanceof ScoreError;
+    const message = error instanceof Error ? error.message : String(error);
+    parentPort!.postMessage({ error: { known, message, bar: known ? error.bar : undefined } });
+  }
+});

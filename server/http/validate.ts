@@ -1,0 +1,47 @@
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import formats from 'ajv-formats';
+import type { TSchema } from '@sinclair/typebox';
+import { ProblemError } from './problems.ts';
+
+const ajv = new Ajv({ allErrors: false, strict: false });
+formats.default(ajv, ['date']);
+
+const compiled = new WeakMap<TSchema, ValidateFunction>();
+
+function validator(schema: TSchema): ValidateFunction {
+  let validate = compiled.get(schema);
+  if (!validate) compiled.set(schema, (validate = ajv.compile(schema)));
+  return validate;
+}
+
+/** @throws ProblemError 400 with a sentence that names the field */
+export function check(schema: TSchema, value: unknown, what: string): void {
+  const validate = validator(schema);
+  if (validate(value)) return;
+  const error = validate.errors![0]!;
+  const field = fieldOf(error);
+  throw new ProblemError(400, sentence(error, field, what), field || undefined);
+}
+
+/** Whether an answer is what the contract promises; the first difference otherwise. */
+export function mismatch(schema: TSchema, value: unknown): string | undefined {
+  const validate = validator(schema);
+  return validate(value) ? undefined : `${validate.errors![0]!.instancePath} ${validate.errors![0]!.message}`;
+}
+
+const fieldOf = (error: ErrorObject): string => {
+  const path = error.instancePath.slice(1).replaceAll('/', '.');
+  const missing = (error.params as { missingProperty?: string; additionalProperty?: string });
+  const name = missing.missingProperty ?? missing.additionalProperty;
+  return name ? (path ? `${path}.${name}` : name) : path;
+};
+
+function sentence(error: ErrorObject, field: string, what: string): string {
+  if (error.keyword === 'required') return `"${field}" is missing from ${what}.`;
+  if (error.keyword === 'additionalProperties') return `"${field}" is not known here.`;
+  const described = (error.parentSchema as { description?: string } | undefined)?.description;
+  if (error.keyword === 'maxLength') return `"${field}" is too long: at most ${(error.params as { limit: number }).limit} characters.`;
+  if (described) return `"${field}" must be ${described}.`;
+  if (!field) return `There is nothing usable in ${what}.`;
+  return `"${field}" ${error.message ?? 'cannot be used'}.`;
+}

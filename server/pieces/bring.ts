@@ -1,0 +1,27 @@
+import { toText } from '@yarrow-ridge/core/score';
+import { pieces, sections } from '../db/schema.ts';
+import { newId, type Studio } from '../studio.ts';
+import { headOf, limbsOf, type PieceRow } from './store.ts';
+
+/**
+ * Reads a score file and stores it as a piece: all of it or, when anything is wrong, nothing. Sections that an
+ * exported score carries come back with it.
+ *
+ * @throws ScoreError
+ */
+export async function bringScore({ db, heavy }: Studio, file: Uint8Array, instrument: string): Promise<PieceRow> {
+  const { score, xml, form, sections: named } = await heavy.run('bring', file, limbsOf(instrument));
+  const id = newId();
+  return db.transaction(async (tx) => {
+    const [row] = await tx.insert(pieces).values({
+      id, instrument, xml, newBars: form.newBars, ...headOf(score),
+      warnings: score.warnings.map((warning) => ({ kind: warning.kind, message: warning.message, ...(warning.bars ? { bars: [...warning.bars] } : {}) })),
+    }).returning();
+    if (named.length) {
+      await tx.insert(sections).values(named.map(({ name, words, from, to }) => ({
+        id: newId(), pieceId: id, name, words, fromBar: from.bar, fromOffset: toText(from.offset), toBar: to.bar, toOffset: toText(to.offset),
+      })));
+    }
+    return row!;
+  });
+}

@@ -1,0 +1,122 @@
+import { pitchName } from '@yarrow-ridge/core/score';
+import { instruments } from '@yarrow-ridge/core/instruments';
+import { and, asc, desc, eq, ilike, or, sql } from 'drizzle-orm';
+import { pieces } from '../db/schema.ts';
+import { ProblemError } from '../http/problems.ts';
+import type { Handlers } from '../http/serve.ts';
+import { like, PAGE_SIZE, type Studio } from '../studio.ts';
+import { annotationHandlers } from './annotations.ts';
+import { bringScore } from './bring.ts';
+import { midiFile } from './midi.ts';
+import { answerPiece, answerPlace, fingeringRows, knownPiece, limbsOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
+
+type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers>;
+
+const SORTS = { title: asc(pieces.title), composer: asc(pieces.composer), bars: asc(pieces.bars), newest: desc(pieces.createdAt) };
+
+export const pieceHandlers = (studio: Studio): Made => ({
+  ...annotationHandlers(studio),
+
+  listPieces: async ({ query }) => {
+    const page = Number(query.page ?? 1);
+    const words = query.q?.trim() ? or(ilike(pieces.title, like(query.q)), ilike(pieces.composer, like(query.q))) : undefined;
+    const where = and(eq(pieces.archived, query.archived === 'true'), words);
+    const order = SORTS[query.sort as keyof typeof SORTS] ?? SORTS.newest;
+    const rows = await studio.db.select(pieceColumns).from(pieces).where(where).orderBy(order, asc(pieces.id)).limit(PAGE_SIZE).offset((page - 1) * PAGE_SIZE);
+    return { items: rows.map(answerPiece), total: await count(studio, where), page, pageSize: PAGE_SIZE };
+  },
+
+  addPiece: async ({ c }) => {
+    const form = await c.req.parseBody().catch(() => {
+      throw new ProblemError(400, 'The upload cannot be read. Send the file as multipart form data, in the field "file".');
+    });
+    const { file, instrument = 'piano' } = form;
+    if (!(file instanceof File)) throw new ProblemError(400, 'The upload has no file in it. Send it in the field "file".', 'file');
+    const known = instruments.find((candidate) => candidate.id === instrument);
+    if (!known) throw new ProblemError(400, `"instrument" must be one of ${instruments.map(({ id }) => id).join(', ')}.`, 'instrument');
+    const row = await bringScore(studio, new Uint8Array(await file.arrayBuffer()), known.id);
+    return c.json(answerPiece(row), 201);
+  },
+
+  piece: async ({ param }) => answerPiece(await pieceRow(studio.db, param('id'))),
+
+  editPiece: async ({ param, body }) => {
+    await pieceRow(studio.db, param('id'));
+    if (Object.keys(body).length) {
+      const { title, ...rest } = body;
+      await studio.db.update(pieces).set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) }).where(eq(pieces.id, param('id')));
+    }
+    if (body.instrument) {
+      const { score } = await knownPiece(studio, param('id'));
+      await studio.db.update(pieces).set({ hands: [...new Set(score.notes.map((note) => note.hand))] }).where(eq(pieces.id, param('id')));
+    }
+    return answerPiece(await pieceRow(studio.db, param('id')));
+  },
+
+  score: async ({ param }) => (await knownPiece(studio, param('id'))).score,
+
+  engraving: async ({ param, c }) => {
+    const xml = await studio.heavy.run('engravable', await xmlOf(studio.db, param('id')));
+    return c.body(xml, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'cache-control': 'private, max-age=86400' });
+  },
+
+  form: async ({ param }) => {
+    const { form, suggested } = await knownPiece(studio, param('id'));
+    return {
+      bars: form.bars, newBars: form.newBars, newBarsByHand: { ...form.newBarsByHand },
+      isNew: Object.fromEntries(Object.entries(form.isNew).map(([hand, bars]) => [hand, [...bars]])),
+      returns: form.returns.map((found) => ({ ...found })),
+      suggestedSections: suggested.map(({ name, from, to, reason }) => ({ name, from: answerPlace(from), to: answerPlace(to), reason })),
+    };
+  },
+
+  propose: async ({ param, body }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    const { instrument: kind } = await pieceRow(studio.db, param('id'));
+    if (!limbsOf(kind).includes(body.hand)) throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(', ')}.`, 'hand');
+    if (body.to < body.from || body.to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+    const written = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
+    const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
+    const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
+    const { notes, reasons } = await studio.heavy.run('propose', score, { hand: body.hand, from: body.from, to: body.to, instrument: kind, locks, ...(tempo ? { tempo } : {}) });
+    const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
+    return {
+      notes: notes.map(({ id, bar, finger }) => ({ id, bar, pitch: names.get(id)!, finger: finger === undefined ? null : Number(finger) })),
+      reasons: [...reasons],
+    };
+  },
+
+  exportScore: async ({ param, c }) => {
+    const { title } = await pieceRow(studio.db, param('id'));
+    const written = await fingeringRows(studio.db, param('id'), 'teacher');
+    const pedal = await pedalOf(studio, param('id'));
+    const annotated = await studio.heavy.run('annotate', await xmlOf(studio.db, param('id')), {
+      fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
+      sections: await sectionsOf(studio.db, param('id')),
+      ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}),
+    });
+    return c.body(annotated, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'content-disposition': attachment(title, 'musicxml') });
+  },
+
+  midi: async ({ param, query, c }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    const { title } = await pieceRow(studio.db, param('id'));
+    const [from, to] = [Number(query.from ?? 0), Number(query.to ?? score.bars.length - 1)];
+    if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+    const tempo = Number(query.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90);
+    if (!(tempo >= 10 && tempo <= 400)) throw new ProblemError(400, '"tempo" must be from 10 to 400.', 'tempo');
+    return c.body(midiFile(score, from, to, tempo) as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'audio/midi', 'content-disposition': attachment(title, 'mid') });
+  },
+});
+
+async function count({ db }: Studio, where: ReturnType<typeof and>): Promise<number> {
+  const [row] = await db.select({ total: sql<number>`count(*)::int` }).from(pieces).where(where);
+  return row?.total ?? 0;
+}
+
+/** A download under the piece's own title, in a name every system can write. */
+function attachment(title: string, extension: string): string {
+  const plain = title.normalize('NFKD').replace(/[^\w -]+/g, '').trim().replace(/\s+/g, '-').toLowerCase().slice(0, 60) || 'score';
+  return `attachment; filename="${plain}.${extension}"; filename*=UTF-8''${encodeURIComponent(title.slice(0, 80))}.${extension}`;
+}
+
