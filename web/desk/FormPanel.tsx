@@ -1,0 +1,86 @@
+import EditIcon from '@mui/icons-material/EditOutlined';
+import DeleteIcon from '@mui/icons-material/DeleteOutlined';
+import { Button, IconButton } from '@mui/material';
+import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
+import { barSpan, lastBarOf, nest, toText, type Score, type Section } from '@yarrow-ridge/core/score';
+import { useState } from 'react';
+import { useAnnotationEdits, type SectionDraft } from '../edits/annotations.ts';
+import { SectionForm } from './SectionForm.tsx';
+import { useDesk } from './useDesk.ts';
+
+export const draftOf = (section: Section): SectionDraft => ({
+  name: section.name, words: section.words,
+  from: { bar: section.from.bar, offset: toText(section.from.offset) }, to: { bar: section.to.bar, offset: toText(section.to.offset) },
+});
+
+/** The form stratum's side: name the chosen bars, take up the suggestion, keep the list of sections. */
+export function FormPanel({ piece, score, form, sections, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; onShow: (from: number, to: number) => void;
+}) {
+  const edits = useAnnotationEdits(piece.id);
+  const { chosen, set } = useDesk();
+  const [editing, setEditing] = useState<string>();
+  const spanOf = (section: Pick<Section, 'from' | 'to'>) => barSpan(score.bars, section.from.bar, lastBarOf(section.to));
+  const pencil = sections.length ? [] : form.suggestedSections;
+  const newIn = (from: number, to: number) => Object.values(form.isNew)[0]!.slice(from, to + 1).filter((_, i) => Object.values(form.isNew).some((hand) => hand[from + i])).length;
+  return (
+    <div className="stack">
+      {chosen ? (
+        <SectionForm key={`${chosen.from}-${chosen.to}`} score={score} from={chosen.from} to={chosen.to} suggestedName={nextName(sections)}
+          heading={`Bars ${barSpan(score.bars, chosen.from, chosen.to)} · ${newIn(chosen.from, chosen.to)} new`} action="Name this section"
+          onSave={(draft) => void edits.addSections([draft], `section ${draft.name}`).then((ok) => ok && set({ chosen: undefined }))} onCancel={() => set({ chosen: undefined })} />
+      ) : (
+        <p className="soft">Drag over the ridge, or click bars in the score (with Shift for more), to name a section.</p>
+      )}
+      {pencil.length > 1 && (
+        <div className="card pencil-card stack">
+          <h2>Suggested sections</h2>
+          <ul className="plain-list">
+            {pencil.map((one, i) => (
+              <li key={i} className="section-line">
+                <button type="button" className="section-open" onClick={() => onShow(one.from.bar, one.to.bar - 1)}>
+                  <b className="serif">{one.name}</b> <span>{barSpan(score.bars, one.from.bar, one.to.bar - 1)}</span>
+                  <span className="soft small">because {one.reason}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          <Button variant="contained" onClick={() => void edits.addSections(pencil.map(({ name, from, to }) => ({ name, words: '', from: { bar: from.bar, offset: from.exact }, to: { bar: to.bar, offset: to.exact } })), 'suggested sections')}>Ink them</Button>
+        </div>
+      )}
+      {sections.length > 0 && <h2>Sections</h2>}
+      <ul className="plain-list">
+        {nest(sections).map(({ section, depth }) => (
+          <li key={section.id} className="section-line" style={{ marginLeft: depth * 18 }}>
+            {editing === section.id ? (
+              <SectionForm score={score} from={section.from.bar} to={lastBarOf(section.to)} section={section} heading={`Section ${section.name}`} action="Save"
+                onSave={(draft) => { setEditing(undefined); void edits.editSection(section.id, draftOf(section), draft); }} onCancel={() => setEditing(undefined)} />
+            ) : (
+              <div className="row" style={{ flexWrap: 'nowrap', gap: 2 }}>
+                <button type="button" className="section-open grow" onClick={() => onShow(section.from.bar, lastBarOf(section.to))}>
+                  <span><b className="serif">{section.name}</b> <span>bars {spanOf(section)}</span> <span className="soft">· {newIn(section.from.bar, lastBarOf(section.to))} new</span></span>
+                  {section.words && <span className="soft small">{section.words}</span>}
+                </button>
+                <IconButton size="small" aria-label={`Edit section ${section.name}`} onClick={() => setEditing(section.id)}><EditIcon fontSize="small" /></IconButton>
+                <IconButton size="small" aria-label={`Remove section ${section.name}`} onClick={() => void edits.removeSection(section.id, draftOf(section))}><DeleteIcon fontSize="small" /></IconButton>
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+      {piece.warnings.length > 0 && (
+        <details className="small">
+          <summary>{piece.warnings.length} {piece.warnings.length === 1 ? 'remark' : 'remarks'} on the file</summary>
+          <ul>{piece.warnings.map((warning) => <li key={warning.message}>{warning.message}</li>)}</ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+/** The next letter nobody has used. */
+function nextName(sections: readonly Section[]): string {
+  const used = new Set(sections.map((section) => section.name));
+  return [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((letter) => !used.has(letter)) ?? '';
+}
+

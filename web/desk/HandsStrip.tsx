@@ -1,0 +1,53 @@
+import type { Piece } from '@yarrow-ridge/contract';
+import { handName, instrument } from '@yarrow-ridge/core/instruments';
+import { isBlack, onsets, type Note, type Score } from '@yarrow-ridge/core/score';
+import { useMemo } from 'react';
+import type { WrittenFinger } from '../score/Fingers.tsx';
+import { useDesk } from './useDesk.ts';
+
+/** The hand on its keys, in the register it plays: this moment solid, the next one dashed. */
+export function HandsStrip({ piece, score, fingers }: { piece: Piece; score: Score; fingers: ReadonlyMap<string, WrittenFinger> }) {
+  const { note, chosen } = useDesk();
+  const lines = useMemo(() => new Map(piece.hands.map((hand) => [hand, onsets(score.notes, hand)])), [piece.hands, score]);
+  const current = score.notes.find((one) => one.id === note);
+  const hand = current?.hand ?? piece.hands[0]!;
+  const line = lines.get(hand) ?? [];
+  const at = current ? line.findIndex((onset) => onset.notes.some((one) => one.id === note)) : line.findIndex((onset) => onset.bar >= (chosen?.from ?? 0));
+  const [now, next] = [line[at]?.notes ?? [], line[at + 1]?.notes ?? []];
+  if (now.length === 0) return <p className="soft">Nothing to play here in the {handName(instrument(piece.instrument), hand)}.</p>;
+  return <Keyboard now={now} next={next} fingers={fingers} label={`${handName(instrument(piece.instrument), hand)}, bar ${score.bars[now[0]!.bar]!.number}`} />;
+}
+
+const WHITE = 30;
+const TALL = 92;
+
+function Keyboard({ now, next, fingers, label }: { now: readonly Note[]; next: readonly Note[]; fingers: ReadonlyMap<string, WrittenFinger>; label: string }) {
+  const keys = [...now, ...next].map((note) => note.midi);
+  const middle = (Math.min(...keys) + Math.max(...keys)) / 2;
+  const reach = Math.max(13, (Math.max(...keys) - Math.min(...keys)) / 2 + 4);
+  const first = whiteAtOrBelow(Math.max(21, Math.round(middle - reach)));
+  const last = Math.min(108, Math.round(middle + reach));
+  const all = Array.from({ length: last - first + 1 }, (_, i) => first + i);
+  const whites = all.filter((key) => !isBlack(key));
+  const x = (key: number) => (isBlack(key) ? whites.filter((white) => white < key).length * WHITE : whites.indexOf(key) * WHITE + WHITE / 2);
+  const dot = (note: Note, ghost: boolean) => (
+    <g key={`${note.id}${ghost}`}>
+      <circle cx={x(note.midi)} cy={isBlack(note.midi) ? 40 : TALL - 18} r={11.5} className={ghost ? 'hand-next' : 'hand-now'} />
+      <text x={x(note.midi)} y={(isBlack(note.midi) ? 40 : TALL - 18) + 5} className={ghost ? 'hand-next-text' : 'hand-now-text'}>{fingers.get(note.id)?.finger ?? '·'}</text>
+    </g>
+  );
+  return (
+    <div className="keyboard">
+      <span className="soft small">{label} <span className="keyboard-key">● now</span> <span className="keyboard-key">◌ next</span></span>
+      <svg viewBox={`-1 -1 ${whites.length * WHITE + 2} ${TALL + 14}`} role="img" aria-label={`Keyboard: ${label}`}>
+        {whites.map((key) => <rect key={key} x={whites.indexOf(key) * WHITE} y={0} width={WHITE} height={TALL} rx={3} className="key-white" />)}
+        {all.filter(isBlack).map((key) => <rect key={key} x={x(key) - 9} y={0} width={18} height={56} rx={2} className="key-black" />)}
+        {whites.filter((key) => key % 12 === 0).map((key) => <text key={key} x={x(key)} y={TALL + 11} className="key-name">C{key / 12 - 1}</text>)}
+        {next.filter((one) => !now.some((other) => other.midi === one.midi)).map((one) => dot(one, true))}
+        {now.map((one) => dot(one, false))}
+      </svg>
+    </div>
+  );
+}
+
+const whiteAtOrBelow = (key: number): number => (isBlack(key) ? key - 1 : key);

@@ -1,0 +1,80 @@
+import { Button } from '@mui/material';
+import type { Piece } from '@yarrow-ridge/contract';
+import { compare, parseFraction, toNumber, toText, type PedalMark, type Score } from '@yarrow-ridge/core/score';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useAnnotationEdits, type PedalMarks } from '../edits/annotations.ts';
+import { xAt, type PageBoxes } from '../score/geometry.ts';
+import { beatName, stepPlace } from './places.ts';
+import { useDesk } from './useDesk.ts';
+
+const KINDS: [PedalMark['kind'], string, string][] = [['down', 'Down', 'd'], ['change', 'Change', 'c'], ['up', 'Up', 'u']];
+
+/** The pedal stratum's side: put down, change or up at the chosen place; the script of the bars in words. */
+export function PedalPanel({ piece, score, marks, source }: { piece: Piece; score: Score; marks: readonly PedalMark[]; source: 'printed' | 'teacher' }) {
+  const { place, chosen, set } = useDesk();
+  const edits = useAnnotationEdits(piece.id);
+  const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
+  const mark = here && marks.find((one) => one.bar === here.bar && compare(one.offset, here.offset) === 0);
+  const write = (kind: PedalMark['kind'] | undefined) => {
+    if (!here || (kind === undefined && !mark)) return;
+    const others = marks.filter((one) => one !== mark);
+    const next = kind ? [...others, { ...here, kind }] : others;
+    const sorted = next.sort((a, b) => a.bar - b.bar || compare(a.offset, b.offset));
+    const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score, here.bar, here.offset)}`;
+    void edits.pedal(sorted.map((one): PedalMarks[number] => ({ bar: one.bar, offset: toNumber(one.offset), exact: toText(one.offset), kind: one.kind })), kind ? `pedal ${kind} in ${where}` : `no pedal mark in ${where}`);
+  };
+  const move = (step: 1 | -1) => {
+    const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: '0' };
+    set({ place: next, chosen: { from: next.bar, to: next.bar } });
+  };
+  useHotkeys('right', () => move(1), { preventDefault: true });
+  useHotkeys('left', () => move(-1), { preventDefault: true });
+  for (const [kind, , key] of KINDS) useHotkeys(key, () => write(kind)); // a fixed list: always the same hooks in the same order
+  useHotkeys('backspace, delete', () => write(undefined));
+  const from = chosen?.from ?? 0;
+  const script = score.bars.slice(from, Math.max(from + 8, (chosen?.to ?? 0) + 1));
+  return (
+    <div className="stack">
+      <div className="card stack">
+        <h2>{here ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score, here.bar, here.offset)}` : 'Damper pedal'}</h2>
+        {here ? <p className="soft">{mark ? `here: ${mark.kind}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
+        <div className="row pedal-keys">
+          {KINDS.map(([kind, name, key]) => (
+            <Button key={kind} variant={mark?.kind === kind ? 'contained' : 'outlined'} disabled={!here} onClick={() => write(kind)}>{name} <span className="key">{key.toUpperCase()}</span></Button>
+          ))}
+        </div>
+        <Button disabled={!mark} onClick={() => write(undefined)}>Rub out <span className="key">⌫</span></Button>
+      </div>
+      <h2>Script</h2>
+      <table className="script">
+        <tbody>
+          {script.map((bar) => {
+            const inBar = marks.filter((one) => one.bar === bar.index);
+            return (
+              <tr key={bar.index}>
+                <th scope="row">{bar.number}</th>
+                <td>{inBar.length ? inBar.map((one) => `${one.kind} ${beatName(score, bar.index, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {source === 'printed'
+        ? <p className="small soft">{marks.length ? 'As printed in the file; the first change you make is your own pedalling.' : 'Nothing is printed. A mark is a hint, the ear decides.'}</p>
+        : <Button onClick={() => void edits.pedal(null, 'back to the printed pedal')}>Back to the printed pedal</Button>}
+      <p className="small soft">Pedals only if the feet reach them with good posture; a footstool or extender helps.</p>
+    </div>
+  );
+}
+
+const held = (marks: readonly PedalMark[], bar: number): boolean => {
+  const before = marks.findLast((one) => one.bar < bar);
+  return before !== undefined && before.kind !== 'up';
+};
+
+/** Where the next pedal mark goes. */
+export function PedalCursor({ boxes, score, place }: { boxes: PageBoxes; score: Score; place: { bar: number; offset: string } }) {
+  const bar = boxes.bars.find((box) => box.bar === place.bar);
+  const x = xAt(boxes, score, place.bar, toNumber(parseFraction(place.offset)!));
+  return bar && x !== undefined ? <rect className="pedal-cursor" x={x - 110} y={bar.top - 200} width={220} height={bar.bottom - bar.top + 1000} rx={60} /> : null;
+}

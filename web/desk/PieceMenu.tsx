@@ -1,0 +1,72 @@
+import MoreIcon from '@mui/icons-material/MoreVert';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, IconButton, Menu, MenuItem, TextField } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import type { Piece } from '@yarrow-ridge/contract';
+import { instruments } from '@yarrow-ridge/core/instruments';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import { call } from '../api/client.ts';
+import { useHistory } from '../edits/history.ts';
+
+interface Fields {
+  title: string;
+  composer: string;
+  instrument: string;
+}
+
+/** Editing and archiving a piece. */
+export function PieceMenu({ piece }: { piece: Piece }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [editing, setEditing] = useState(false);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const perform = useHistory((state) => state.perform);
+  const send = async (body: Partial<Fields> & { archived?: boolean }) => {
+    await call('editPiece', { params: { id: piece.id }, body: body as never });
+    await client.invalidateQueries();
+  };
+  const before = { title: piece.title, composer: piece.composer, instrument: piece.instrument };
+  const save = (after: Fields) => {
+    setEditing(false);
+    void perform({ label: `details of ${after.title}`, redo: () => send(after), undo: () => send(before) });
+  };
+  const archive = async () => {
+    setAnchor(null);
+    const ok = await perform({ label: `archiving ${piece.title}`, redo: () => send({ archived: true }), undo: () => send({ archived: false }) });
+    if (ok) void navigate('/');
+  };
+  return (
+    <>
+      <IconButton aria-label="More about this piece" onClick={(event) => setAnchor(event.currentTarget)}><MoreIcon /></IconButton>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={() => { setAnchor(null); setEditing(true); }}>Title, composer, instrument …</MenuItem>
+        <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download>Save as MIDI</MenuItem>
+        <MenuItem onClick={() => void archive()}>Archive</MenuItem>
+      </Menu>
+      {editing && <PieceForm before={before} onSave={save} onClose={() => setEditing(false)} />}
+    </>
+  );
+}
+
+function PieceForm({ before, onSave, onClose }: { before: Fields; onSave: (after: Fields) => void; onClose: () => void }) {
+  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({ defaultValues: before });
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <form onSubmit={(event) => void handleSubmit(onSave)(event)}>
+        <DialogTitle component="h2">About this piece</DialogTitle>
+        <DialogContent className="stack" sx={{ pt: '8px !important' }}>
+          <TextField label="Title" autoFocus slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.title} helperText={formState.errors.title && 'A piece needs a title.'} {...register('title', { validate: (value) => value.trim().length > 0 })} />
+          <TextField label="Composer" slotProps={{ htmlInput: { maxLength: 200 } }} {...register('composer')} />
+          <TextField label="Instrument" select value={watch('instrument')} onChange={(event) => setValue('instrument', event.target.value)}>
+            {instruments.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
+          </TextField>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained">Save</Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,61 @@
+import { Button, MenuItem, TextField } from '@mui/material';
+import { compare, toText, type Score, type Section } from '@yarrow-ridge/core/score';
+import { useForm } from 'react-hook-form';
+import type { SectionDraft } from '../edits/annotations.ts';
+import { beatName, placesIn } from './places.ts';
+
+interface Fields {
+  name: string;
+  words: string;
+  fromBar: number;
+  fromOffset: string;
+  toBar: number;
+  toOffset: string;
+}
+
+/** Name, place and character of a section. It ends with a bar or within it. */
+export function SectionForm({ score, from, to, section, suggestedName = '', heading, action, onSave, onCancel }: {
+  score: Score; from: number; to: number; section?: Section; suggestedName?: string; heading: string; action: string;
+  onSave: (draft: SectionDraft) => void; onCancel: () => void;
+}) {
+  const whole = (bar: number) => toText(score.bars[bar]!.length);
+  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
+    defaultValues: {
+      name: section?.name ?? suggestedName, words: section?.words ?? '',
+      fromBar: from, fromOffset: section ? toText(section.from.offset) : '0',
+      toBar: to, toOffset: section && section.to.offset.num > 0 ? toText(section.to.offset) : whole(to),
+    },
+  });
+  const [fromBar, toBar] = [Number(watch('fromBar')), Number(watch('toBar'))];
+  const bars = score.bars.map((bar) => <MenuItem key={bar.index} value={bar.index}>{bar.number}</MenuItem>);
+  const save = (fields: Fields) => onSave({
+    name: fields.name.trim(), words: fields.words,
+    from: { bar: Number(fields.fromBar), offset: fields.fromOffset }, to: { bar: Number(fields.toBar), offset: fields.toOffset },
+  });
+  return (
+    <form className="card stack section-form" onSubmit={(event) => void handleSubmit(save)(event)}>
+      <h2>{heading}</h2>
+      <TextField label="Name" autoFocus slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.name} helperText={formState.errors.name && 'A section needs a name.'}
+        {...register('name', { validate: (value) => value.trim().length > 0 })} />
+      <TextField label="What is it like?" multiline minRows={2} maxRows={5} slotProps={{ htmlInput: { maxLength: 4000 } }} {...register('words')} />
+      <div className="section-places">
+        <span className="soft">from bar</span>
+        <TextField select hiddenLabel value={fromBar} slotProps={{ htmlInput: { 'aria-label': 'First bar' } }} onChange={(event) => { setValue('fromBar', Number(event.target.value)); setValue('fromOffset', '0'); }}>{bars}</TextField>
+        <span className="soft">beat</span>
+        <TextField select hiddenLabel value={watch('fromOffset')} slotProps={{ htmlInput: { 'aria-label': 'First beat' } }} onChange={(event) => setValue('fromOffset', event.target.value)}>
+          {placesIn(score, fromBar).filter((at) => compare(at, score.bars[fromBar]!.length) < 0).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{beatName(score, fromBar, at)}</MenuItem>)}
+        </TextField>
+        <span className="soft">to bar</span>
+        <TextField select hiddenLabel value={toBar} slotProps={{ htmlInput: { 'aria-label': 'Last bar' } }} onChange={(event) => { const bar = Number(event.target.value); setValue('toBar', bar); setValue('toOffset', whole(bar)); }}>{bars}</TextField>
+        <span className="soft">up to</span>
+        <TextField select hiddenLabel value={watch('toOffset')} slotProps={{ htmlInput: { 'aria-label': 'Ends before beat' } }} onChange={(event) => setValue('toOffset', event.target.value)}>
+          {placesIn(score, toBar).slice(1).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{toText(at) === whole(toBar) ? 'its end' : `beat ${beatName(score, toBar, at)}`}</MenuItem>)}
+        </TextField>
+      </div>
+      <div className="row">
+        <Button type="submit" variant="contained">{action}</Button>
+        <Button onClick={onCancel}>Cancel</Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,48 @@
+import { Button, ListSubheader, Menu, MenuItem } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import { enqueueSnackbar } from 'notistack';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { call } from '../api/client.ts';
+import { useAnswer } from '../api/queries.ts';
+
+/** Whose ridge is shown; the way to that student's plan; and to give the piece to someone. */
+export function StudentPick({ pieceId, assignmentId, stage }: { pieceId: string; assignmentId: string | undefined; stage: string | undefined }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [, setSearch] = useSearchParams();
+  const client = useQueryClient();
+  const working = useAnswer('listAssignments', {}, { pieceId }).data?.items ?? [];
+  const everyone = useAnswer('listStudents', {}, {}, anchor !== null).data?.items ?? [];
+  const current = working.find((one) => one.id === assignmentId);
+  const show = (id: string | undefined) => {
+    setAnchor(null);
+    setSearch(id ? { for: id } : {}, { replace: true });
+  };
+  const give = async (studentId: string) => {
+    try {
+      const made = await call('addAssignment', { body: { studentId, pieceId } });
+      await client.invalidateQueries({ queryKey: ['listAssignments'] });
+      show(made.id);
+    } catch (error) {
+      enqueueSnackbar(error instanceof Error ? error.message : 'That did not work.', { variant: 'error' });
+    }
+  };
+  const others = everyone.filter((student) => !working.some((one) => one.studentId === student.id));
+  return (
+    <>
+      <Button variant="outlined" size="small" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="menu">
+        {current ? current.studentName : 'Whose ridge?'} ▾
+      </Button>
+      {current && <span className="soft">{stage}</span>}
+      {current && <Button size="small" variant="contained" component={Link} to={`/assignments/${current.id}`}>{current.plan ? 'Plan and practice' : 'Make a plan'}</Button>}
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        {working.length > 0 && <ListSubheader>Working on it</ListSubheader>}
+        {working.map((one) => <MenuItem key={one.id} selected={one.id === assignmentId} onClick={() => show(one.id)}>{one.studentName}</MenuItem>)}
+        {others.length > 0 && <ListSubheader>Give it to</ListSubheader>}
+        {others.map((student) => <MenuItem key={student.id} onClick={() => void give(student.id)}>{student.name}</MenuItem>)}
+        {working.length + others.length === 0 && <MenuItem component={Link} to="/">Add a student in the studio first</MenuItem>}
+        {assignmentId && <MenuItem onClick={() => show(undefined)}>Nobody: the piece alone</MenuItem>}
+      </Menu>
+    </>
+  );
+}

@@ -1,0 +1,40 @@
+import { add, beatLength, compare, fraction, multiply, parseFraction, toNumber, toText, ZERO, type Fraction, type Score } from '@yarrow-ridge/core/score';
+import { xAt, type PageBoxes } from '../score/geometry.ts';
+
+/** Places in a bar where something can be set: every onset and every half beat. */
+export function placesIn(score: Score, bar: number): Fraction[] {
+  const { length } = score.bars[bar]!;
+  const half = multiply(beatLength(score.bars[bar]!), fraction(1, 2));
+  const found = new Map<string, Fraction>();
+  for (let at = ZERO; compare(at, length) <= 0; at = add(at, half)) found.set(toText(at), at);
+  for (const note of score.notes) if (note.bar === bar && !note.grace) found.set(toText(note.offset), note.offset);
+  found.set(toText(length), length);
+  return [...found.values()].sort(compare);
+}
+
+/** The place of a bar nearest to an x on the page. */
+export function nearestPlace(boxes: PageBoxes, score: Score, bar: number, x: number): Fraction {
+  return placesIn(score, bar)
+    .map((at) => ({ at, away: Math.abs((xAt(boxes, score, bar, toNumber(at)) ?? Infinity) - x) }))
+    .sort((a, b) => a.away - b.away)[0]!.at;
+}
+
+/** Beat 1 is where the bar begins; `2½` is between the second and the third. */
+export function beatName(score: Score, bar: number, offset: Fraction): string {
+  const inBar = toNumber(offset) / toNumber(beatLength(score.bars[bar]!)) + 1;
+  const [whole, rest] = [Math.floor(inBar + 1e-9), inBar - Math.floor(inBar + 1e-9)];
+  const part = rest < 1e-6 ? '' : Math.abs(rest - 0.5) < 1e-6 ? '½' : Math.abs(rest - 0.25) < 1e-6 ? '¼' : Math.abs(rest - 0.75) < 1e-6 ? '¾' : rest.toFixed(2).slice(1);
+  return `${whole}${part}`;
+}
+
+/** The place before or after, over bar lines; the end of a bar counts as the start of the next. */
+export function stepPlace(score: Score, place: { bar: number; offset: string }, step: 1 | -1): { bar: number; offset: string } {
+  const here = placesIn(score, place.bar).filter((at) => place.bar === score.bars.length - 1 || compare(at, score.bars[place.bar]!.length) < 0);
+  const at = here.findIndex((one) => compare(one, parseFraction(place.offset)!) === 0);
+  const next = here[at + step];
+  if (next) return { bar: place.bar, offset: toText(next) };
+  const bar = place.bar + step;
+  if (!score.bars[bar]) return place;
+  const there = placesIn(score, bar).filter((one) => compare(one, score.bars[bar]!.length) < 0);
+  return { bar, offset: toText(step === 1 ? there[0]! : there.at(-1)!) };
+}

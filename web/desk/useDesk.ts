@@ -1,0 +1,30 @@
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+
+export type Stratum = 'form' | 'hands' | 'pedal';
+
+interface Desk {
+  readonly stratum: Stratum;
+  readonly zoom: number;
+  /** Chosen bars, 0-based inclusive. */
+  readonly chosen: { from: number; to: number } | undefined;
+  /** The note that typing goes to. */
+  readonly note: string | undefined;
+  /** The place the pedal cursor is at: bar and quarters as exact text. */
+  readonly place: { bar: number; offset: string } | undefined;
+  /** Pencilled fingers by note id, not stored until inked. */
+  readonly pencil: ReadonlyMap<string, string>;
+  readonly reasons: readonly string[];
+  readonly set: (change: Partial<Omit<Desk, 'set'>>) => void;
+}
+
+/** What lives only on screen at the desk. The stratum and the zoom are kept from visit to visit. */
+export const useDesk = create<Desk>()(persist(
+  (set) => ({
+    stratum: 'form', zoom: 1, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [],
+    set: (change) => set(change),
+  }),
+  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom }) => ({ stratum, zoom }) },
+));
+
+export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), reasons: [] };

@@ -1,0 +1,38 @@
+import { parseFraction, type PedalMark, type Place, type Section } from '@yarrow-ridge/core/score';
+import { useMemo } from 'react';
+import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
+import type { WrittenFinger } from '../score/Fingers.tsx';
+
+const placeOf = (place: { bar: number; exact: string }): Place => ({ bar: place.bar, offset: parseFraction(place.exact)! });
+
+/** All that a screen with a score needs: the piece, its score, engraving, form and annotations. */
+export function useDeskPiece(pieceId: string | undefined) {
+  const params = { id: pieceId ?? '' };
+  const known = pieceId !== undefined;
+  const piece = useAnswer('piece', params, undefined, known);
+  const score = useScore(pieceId);
+  const xml = useEngraving(pieceId);
+  const form = useAnswer('form', params, undefined, known);
+  const annotations = useAnswer('annotations', params, undefined, known);
+  const error = [piece, score, xml, form, annotations].find((query) => query.isError)?.error;
+  const ready = piece.data && score.data && xml.data && form.data && annotations.data
+    ? { piece: piece.data, score: score.data, xml: xml.data, form: form.data, annotations: annotations.data } : undefined;
+  const again = () => void Promise.all([piece.refetch(), score.refetch(), xml.refetch(), form.refetch(), annotations.refetch()]);
+
+  const sections = useMemo((): Section[] => (annotations.data?.sections ?? [])
+    .map(({ id, name, words, from, to }) => ({ id, name, words, from: placeOf(from), to: placeOf(to) })), [annotations.data]);
+  const pedal = useMemo((): PedalMark[] => (annotations.data?.pedal.marks ?? [])
+    .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'] })), [annotations.data]);
+  const fingers = useMemo(() => {
+    const found = new Map<string, WrittenFinger>();
+    for (const note of score.data?.notes ?? []) if (note.finger !== undefined) found.set(note.id, { finger: note.finger, look: 'printed' });
+    for (const { id, finger } of annotations.data?.fingerings ?? []) {
+      if (finger === '') found.delete(id);
+      else found.set(id, { finger, look: 'ink' });
+    }
+    return found;
+  }, [score.data, annotations.data]);
+  return { ready, error, again, sections, pedal, fingers };
+}
+
+export type DeskPiece = NonNullable<ReturnType<typeof useDeskPiece>['ready']>;

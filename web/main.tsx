@@ -1,0 +1,7 @@
+import '@fontsource-variable/fraunces/opsz.css';
+import '@fontsource-variable/source-sans-3/wght.css';
+import './look/look.css';
+import { createRoot } from 'react-dom/client';
+import { App } from './App.tsx';
+
+createRoot(document.getElementById('root')!).render(<App />);

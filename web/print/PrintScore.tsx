@@ -1,0 +1,40 @@
+import { instrument } from '@yarrow-ridge/core/instruments';
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import { SectionNames } from '../desk/SectionNames.tsx';
+import { useDeskPiece } from '../desk/useDeskPiece.ts';
+import { Fingers } from '../score/Fingers.tsx';
+import { PedalLine } from '../score/PedalLine.tsx';
+import type { Layers } from '../score/ScorePage.tsx';
+import { ScoreView } from '../score/ScoreView.tsx';
+import { Trouble } from '../shell/Trouble.tsx';
+import { Waiting } from '../shell/Waiting.tsx';
+import { PrintFrame } from './PrintFrame.tsx';
+
+/** The marked score on paper: sections, fingers and pedal over the engraving. */
+export function PrintScore() {
+  const { id = '' } = useParams();
+  const { ready, error, again, sections, pedal, fingers } = useDeskPiece(id);
+  const [drawn, setDrawn] = useState(false);
+  const layers = useMemo((): Layers | undefined => {
+    if (!ready) return undefined;
+    const upper = instrument(ready.piece.instrument).limbs[0]!.id;
+    return {
+      over: (boxes) => (
+        <>
+          <SectionNames boxes={boxes} score={ready.score} sections={sections} />
+          <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
+          <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
+        </>
+      ),
+    };
+  }, [ready, sections, fingers, pedal]);
+  if (error) return <Trouble error={error} again={again} />;
+  if (!ready || !layers) return <Waiting what="the score" />;
+  return (
+    <PrintFrame title={ready.piece.title} ready={drawn}>
+      <header className="sheet-head"><h1>{ready.piece.title}</h1><span>{ready.piece.composer}</span></header>
+      <ScoreView xml={ready.xml} score={ready.score} zoom={0.85} layers={layers} onAllDrawn={() => setDrawn(true)} label={ready.piece.title} />
+    </PrintFrame>
+  );
+}

@@ -1,0 +1,46 @@
+import { handName, instrument as instrumentOf } from '@yarrow-ridge/core/instruments';
+import { promotionRule } from '@yarrow-ridge/core/practice';
+import dayjs from 'dayjs';
+import { useParams } from 'react-router';
+import { useAnswer } from '../api/queries.ts';
+import { Trouble } from '../shell/Trouble.tsx';
+import { Waiting } from '../shell/Waiting.tsx';
+import { PrintFrame } from './PrintFrame.tsx';
+
+/** The next seven days of cards on one sheet, with places to tick tries. */
+export function PrintWeek() {
+  const { id = '' } = useParams();
+  const assignment = useAnswer('assignment', { id });
+  const plan = useAnswer('currentPlan', { id });
+  const error = assignment.error ?? plan.error;
+  if (error) return <Trouble error={error} again={() => void plan.refetch()} />;
+  if (!assignment.data || !plan.data) return <Waiting what="the week" />;
+  const { pieceTitle, studentName, instrument } = assignment.data;
+  const until = dayjs().add(6, 'day').format('YYYY-MM-DD');
+  const week = plan.data.days.filter((day) => day.date <= until);
+  const rule = promotionRule(plan.data.rule);
+  return (
+    <PrintFrame title={`${pieceTitle}, ${studentName}`} ready>
+      <header className="sheet-head"><h1>{pieceTitle}</h1><span>{studentName} · ready by {dayjs(plan.data.readyBy).format('D MMMM')} at {plan.data.goalTempo}</span></header>
+      <p>One step up after: {rule.name.toLowerCase()}. {rule.why}</p>
+      {week.length === 0 && <p>No cards in the next seven days.</p>}
+      {week.map((day) => (
+        <section key={day.date} className="sheet-day">
+          <h2>{dayjs(day.date).format('dddd, D MMMM')} <small>{day.cards.reduce((sum, card) => sum + card.minutes, 0)} min</small></h2>
+          <table>
+            <thead className="sr-only"><tr><th>Section</th><th>Bars</th><th>Hands</th><th>Tempo</th><th>Minutes</th><th>Tries</th></tr></thead>
+            <tbody>
+              {day.cards.map((card) => (
+                <tr key={card.id}>
+                  <td><b>{card.section}</b></td><td>{card.bars}</td><td>{handName(instrumentOf(instrument), card.hands)}</td><td><b>{card.tempo}</b></td><td>{card.minutes} min</td>
+                  <td className="sheet-boxes">{'○'.repeat(10)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      ))}
+      <p className="sheet-foot">A few minutes’ break in every half hour. Pain, numbness or tingling: stop, and see a doctor or hand therapist.</p>
+    </PrintFrame>
+  );
+}

@@ -1,0 +1,161 @@
+import { handName, instrument } from '@yarrow-ridge/core/instruments';
+import { beatLength, perform, startOf, toNumber } from '@yarrow-ridge/core/score';
+import { enqueueSnackbar } from 'notistack';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useNavigate, useParams } from 'react-router';
+import { useAnswer } from '../api/queries.ts';
+import { useDeskPiece } from '../desk/useDeskPiece.ts';
+import { Fingers } from '../score/Fingers.tsx';
+import { PedalLine } from '../score/PedalLine.tsx';
+import type { Layers } from '../score/ScorePage.tsx';
+import { ScoreView } from '../score/ScoreView.tsx';
+import { Trouble } from '../shell/Trouble.tsx';
+import { Waiting } from '../shell/Waiting.tsx';
+import { Staircase } from './Staircase.tsx';
+import { Tries } from './Tries.tsx';
+import { useBreak } from './useBreak.ts';
+import { mendTempo, useRoom } from './useRoom.ts';
+import './room.css';
+
+/** The practice room: one card, one tempo, its bars, four keys. */
+export function RoomScreen() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  const query = useAnswer('card', { id });
+  const card = query.data;
+  const { ready, error, again, fingers, pedal } = useDeskPiece(card?.pieceId);
+  const room = useRoom(id, card);
+  const sounding = useSounding();
+  const rest = useBreak(id);
+  const tempo = card ? mendTempo(card.step, room.mend) : 60;
+
+  const performance = useMemo(() => {
+    if (!ready || !card) return undefined;
+    return perform(ready.score, startOf(card.from), startOf(card.to + 1), card.hands === 'both' ? undefined : [card.hands]);
+  }, [ready, card]);
+  const quarters = ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
+  const metronome = () => (sounding.state === 'metronome' ? sounding.stop() : performance && void sounding.start('metronome', performance, quarters));
+  const hear = () => (sounding.state === 'hear' ? sounding.stop() : performance && void sounding.start('hear', performance, quarters));
+  const leave = () => { sounding.stop(); void navigate(card ? `/assignments/${card.assignmentId}` : '/'); };
+  const next = () => { if (card?.nextCard) { sounding.stop(); void navigate(`/practice/${card.nextCard}`, { replace: true }); } };
+  const mend = () => { sounding.stop(); room.setMend(room.mend === 0 ? 1 : room.mend === 1 ? 2 : 0); };
+  // a new tempo is a new start: the old clicks would only mislead
+  const { stop } = sounding;
+  useEffect(() => stop(), [tempo, id, stop]);
+
+  const keys = { preventDefault: true };
+  useHotkeys('space', () => void metronome(), keys, [metronome]);
+  useHotkeys('right, pagedown', () => room.attempt('clean'), keys, [room]);
+  useHotkeys('left, pageup', () => room.attempt('slip'), keys, [room]);
+  useHotkeys('up', () => void hear(), keys, [hear]);
+  useHotkeys('down', mend, keys, [mend]);
+  useHotkeys('backspace, mod+z', room.takeBack, keys, [room]);
+  useHotkeys('enter', next, { enabled: card?.finished || card?.status === 'done' }, [next]);
+  useHotkeys('esc', leave, keys, [leave]);
+
+  const layers = useMemo((): Layers | undefined => {
+    if (!ready || !card) return undefined;
+    const upper = instrument(ready.piece.instrument).limbs[0]!.id;
+    return {
+      over: (boxes) => (
+        <>
+          <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
+          <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
+        </>
+      ),
+    };
+  }, [ready, card, fingers, pedal]);
+
+  useEffect(() => {
+    if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
+  }, [card]);
+  const problem = query.error ?? error;
+  if (problem) return <Trouble error={problem} again={again} />;
+  if (!card || !ready || !layers) return <Waiting what="the card" />;
+  const kind = instrument(ready.piece.instrument);
+  const count = card.to - card.from + 1;
+  const zoom = count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9;
+  const onlyHand = card.hands === 'both' ? undefined : card.hands;
+  return (
+    <div className="room" onKeyUp={(event) => event.key === ' ' && event.preventDefault()}>
+      <header className="room-head">
+        <h1>{card.section} · {card.bars}</h1>
+        <span className="soft">{[handName(kind, card.hands), card.pieceTitle, rest.left > 0 ? `${rest.left} of ${card.minutes} min left` : 'the minutes are over'].join(' · ')}</span>
+        <span className="grow" />
+        <button type="button" className="room-leave" onClick={leave}>leave <span className="key">Esc</span></button>
+      </header>
+      <div className={`room-score${onlyHand ? ` only-${onlyHand}` : ''}`}>
+        <ScoreView xml={ready.xml} score={ready.score} zoom={zoom} range={[card.from, card.to]} layers={layers} label={`${card.section}, ${card.bars}`}
+          onHit={({ bar }) => bar !== undefined && room.attempt('slip', bar)} />
+      </div>
+      <Staircase steps={card.steps} step={card.step} secure={card.secure} goal={card.goalTempo} sounding={tempo} finished={card.finished} />
+      <div className="room-tries">
+        <p className="room-words">{card.words || card.why}</p>
+        <Tries card={card} />
+        <p className="room-news" role="status" aria-live="polite">
+          {room.mend !== 0 ? <b>Mending at {tempo}{room.mend === 1 ? ': slowly, then between, then back.' : ': nearly there.'} These tries do not count.</b>
+            : room.slipped ? <>A slip. Mend it: <button type="button" className="room-mend" onClick={mend}>{mendTempo(card.step, 1)} → {mendTempo(card.step, 2)} → {card.step} <span className="key">↓</span></button></>
+              : room.news || (rest.due ? 'Half an hour: time for a few minutes’ break.' : <span className="soft">Tap a bar to log a slip there. {kind.caution}</span>)}
+        </p>
+      </div>
+      <div className="room-keys">
+        {(card.finished || card.status === 'done') && card.nextCard ? (
+          <button type="button" className="room-key main" onClick={next}>Next card<small>enter</small></button>
+        ) : (
+          <button type="button" className="room-key main" aria-pressed={sounding.state === 'metronome'} onClick={() => void metronome()}>
+            {sounding.state === 'metronome' ? <>Stop <Pulse beat={sounding.beat} /></> : 'Start'}<small>space</small>
+          </button>
+        )}
+        <button type="button" className="room-key clean" onClick={() => room.attempt('clean')}>● Clean<small>→</small></button>
+        <button type="button" className="room-key slip" onClick={() => room.attempt('slip')}>✕ Slip<small>←</small></button>
+        <button type="button" className="room-key" aria-pressed={sounding.state === 'hear'} onClick={() => void hear()}>{sounding.state === 'hear' ? 'Stop' : 'Hear it'}<small>↑</small></button>
+      </div>
+      <footer className="room-foot">
+        <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>take the last try back <span className="key">⌫</span></button>
+        <span className="soft small">Pain, numbness or tingling: stop, and see a doctor or hand therapist.</span>
+      </footer>
+    </div>
+  );
+}
+
+function Pulse({ beat }: { beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined }) {
+  return <span key={beat?.count} className={`pulse${beat?.strong ? ' strong' : ''}${beat?.countIn ? ' count' : ''}`} data-beat={beat?.count ?? 0} data-at={beat?.at} data-countin={beat?.countIn ? 'yes' : 'no'} aria-hidden />;
+}
+
+type Playing = 'silent' | 'metronome' | 'hear';
+
+/** What sounds in the room, and the beat it is on. */
+function useSounding() {
+  const [state, setState] = useState<Playing>('silent');
+  const [beat, setBeat] = useState<{ strong: boolean; countIn: boolean; at: number; count: number }>();
+  const stopper = useRef<(() => void) | undefined>(undefined);
+  const round = useRef(0);
+  const stop = useCallback(() => {
+    round.current++;
+    stopper.current?.();
+    stopper.current = undefined;
+    setState('silent');
+  }, []);
+  const start = useCallback(async (what: 'metronome' | 'hear', performance: Parameters<typeof import('../audio/player.ts').play>[0]['performance'], tempo: number) => {
+    stop();
+    const mine = ++round.current;
+    setState(what);
+    let count = 0;
+    try {
+      const { play } = await import('../audio/player.ts');
+      const stopThis = await play({
+        performance, tempo, notes: what === 'hear', loop: what === 'metronome',
+        onBeat: (now) => setBeat({ ...now, count: ++count }),
+        onEnd: () => { if (mine === round.current) setState('silent'); },
+      });
+      if (mine === round.current) stopper.current = stopThis;
+      else stopThis();
+    } catch {
+      if (mine === round.current) setState('silent');
+      enqueueSnackbar('The sound could not be opened in this browser.', { variant: 'error' });
+    }
+  }, [stop]);
+  useEffect(() => stop, [stop]);
+  return { state, beat, start, stop };
+}

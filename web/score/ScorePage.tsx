@@ -1,0 +1,65 @@
+import type { Score } from '@yarrow-ridge/core/score';
+import { useLayoutEffect, useRef, useState, type MouseEvent, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
+import { measure, type PageBoxes } from './geometry.ts';
+
+export interface Layers {
+  /** Drawn behind the notes. */
+  readonly under?: (boxes: PageBoxes) => ReactNode;
+  /** Drawn over them. */
+  readonly over?: (boxes: PageBoxes) => ReactNode;
+}
+
+export interface Hit {
+  readonly bar: number | undefined;
+  /** The nearest note, if it is near enough to have been meant. */
+  readonly noteId: string | undefined;
+  readonly x: number;
+  readonly y: number;
+  readonly boxes: PageBoxes;
+}
+
+const SVG = 'http://www.w3.org/2000/svg';
+/** How far from a notehead a touch may land, in engraver units (a staff space is 180). */
+const NEAR = 420;
+
+/** One drawn page with what the studio draws behind and over it. */
+export function ScorePage({ svg, score, layers, onHit }: { svg: string; score: Score; layers: Layers; onHit?: ((hit: Hit, event: MouseEvent) => void) | undefined }) {
+  const holder = useRef<HTMLDivElement>(null);
+  const [drawn, setDrawn] = useState<{ boxes: PageBoxes; under: SVGGElement; over: SVGGElement }>();
+  useLayoutEffect(() => {
+    const box = holder.current!;
+    box.innerHTML = svg;
+    const root = box.querySelector('svg')!;
+    root.removeAttribute('height');
+    root.setAttribute('width', '100%');
+    root.setAttribute('role', 'presentation');
+    const margin = root.querySelector<SVGGElement>('g.page-margin');
+    if (!margin) return;
+    const [under, over] = [document.createElementNS(SVG, 'g'), document.createElementNS(SVG, 'g')];
+    const boxes = measure(root, score);
+    margin.prepend(under);
+    margin.append(over);
+    setDrawn({ boxes, under, over });
+  }, [svg, score]);
+
+  const click = (event: MouseEvent) => {
+    const margin = holder.current?.querySelector<SVGGElement>('g.page-margin');
+    const matrix = margin?.getScreenCTM();
+    if (!drawn || !matrix || !onHit) return;
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    const system = drawn.boxes.bars.filter((bar) => y > bar.top - 1400 && y < bar.bottom + 1400)
+      .sort((a, b) => Math.abs((a.top + a.bottom) / 2 - y) - Math.abs((b.top + b.bottom) / 2 - y));
+    const bar = system.find((one) => x >= one.left && x <= one.right)?.bar;
+    const nearest = drawn.boxes.notes.map((note) => ({ note, away: Math.hypot(note.x - x, note.y - y) })).sort((a, b) => a.away - b.away)[0];
+    onHit({ bar, noteId: nearest && nearest.away < NEAR ? nearest.note.note.id : undefined, x, y, boxes: drawn.boxes }, event);
+  };
+
+  return (
+    <>
+      <div ref={holder} className="score-page" onClick={click} />
+      {drawn && layers.under && createPortal(layers.under(drawn.boxes), drawn.under)}
+      {drawn && layers.over && createPortal(layers.over(drawn.boxes), drawn.over)}
+    </>
+  );
+}

@@ -1,0 +1,137 @@
+import type { Remote } from 'comlink';
+import type { Score } from '@yarrow-ridge/core/score';
+import { forwardRef, useEffect, useImperativeHandle, useRef, useState, type MouseEvent } from 'react';
+import { startEngraver } from './engraver.ts';
+import type { Engraved, Engraver } from './engraver.worker.ts';
+import { ScorePage, type Hit, type Layers } from './ScorePage.tsx';
+import './score.css';
+
+export interface ScoreViewProps {
+  readonly xml: string;
+  readonly score: Score;
+  /** 1 is the usual size. */
+  readonly zoom: number;
+  readonly layers: Layers;
+  readonly range?: readonly [number, number] | undefined;
+  readonly onHit?: (hit: Hit, event: MouseEvent) => void;
+  /** Draw all pages at once, as for printing, and say when they stand. */
+  readonly onAllDrawn?: () => void;
+  readonly label: string;
+}
+
+export interface ScoreViewHandle {
+  /** Scrolls so that a bar is in sight. */
+  readonly show: (barId: string) => void;
+}
+
+/** Engraver scale for zoom 1: a staff of about 8 mm at 96 pixels an inch. */
+const SCALE = 40;
+
+/** An engraved score that scrolls. Pages are drawn in a worker, and only when they come near the view. */
+export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function ScoreView({ xml, score, zoom, layers, range, onHit, onAllDrawn, label }, ref) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const width = useWidth(scroller);
+  const engraver = useEngraverWorker();
+  const [engraved, setEngraved] = useState<(Engraved & { round: number }) | undefined>();
+  const [pages, setPages] = useState<Record<string, string>>({});
+  const [failed, setFailed] = useState<string>();
+  const asked = useRef(new Set<string>());
+  const round = useRef(0);
+  const [first, last] = range ?? [];
+
+  useEffect(() => {
+    if (!engraver || width < 120) return;
+    const mine = ++round.current;
+    const scale = Math.round(SCALE * zoom);
+    const pageWidth = Math.round(((width - 2) * 100) / scale);
+    const layout = { pageWidth, pageHeight: 1500, scale, ...(first === undefined ? {} : { range: [first, last!] as const }) };
+    engraver.load(xml, score.bars.map((bar) => bar.id), layout).then(
+      (done) => {
+        if (mine !== round.current) return;
+        asked.current.clear();
+        setFailed(undefined);
+        setEngraved({ ...done, round: mine });
+      },
+      () => setFailed('The score cannot be drawn here. The rest of the desk works without it.'),
+    );
+  }, [engraver, xml, score, width, zoom, first, last]);
+
+  const want = (number: number) => {
+    if (!engraved || !engraver) return;
+    const key = `${engraved.round}.${number}`;
+    if (asked.current.has(key)) return;
+    asked.current.add(key);
+    void engraver.page(number).then((svg) => setPages((before) => ({ ...before, [key]: svg, [`last.${number}`]: svg })));
+  };
+
+  useImperativeHandle(ref, () => ({
+    show: (barId) => {
+      const number = engraved?.pageOf[barId];
+      const page = number ? scroller.current?.querySelector(`[data-page="${number}"]`) : undefined;
+      page?.scrollIntoView({ block: 'start', behavior: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth' });
+    },
+  }), [engraved]);
+
+  const count = engraved?.pages ?? 0;
+  const complete = engraved !== undefined && Array.from({ length: count }, (_, i) => pages[`${engraved.round}.${i + 1}`]).every(Boolean);
+  useEffect(() => {
+    if (complete) onAllDrawn?.();
+  }, [complete, onAllDrawn]);
+
+  return (
+    <div ref={scroller} className="score" role="img" aria-label={label} data-drawn={engraved ? 'yes' : 'no'}>
+      {failed && <p role="alert" className="score-failed">{failed}</p>}
+      {!engraved && !failed && <p role="status" className="soft score-failed">Engraving …</p>}
+      {Array.from({ length: count }, (_, i) => (
+        <PageSlot key={i} number={i + 1} eager={onAllDrawn !== undefined} want={want} round={engraved!.round} scroller={scroller}>
+          {(pages[`${engraved!.round}.${i + 1}`] ?? pages[`last.${i + 1}`]) !== undefined && (
+            <ScorePage svg={(pages[`${engraved!.round}.${i + 1}`] ?? pages[`last.${i + 1}`])!} score={score} layers={layers} onHit={onHit} />
+          )}
+        </PageSlot>
+      ))}
+    </div>
+  );
+});
+
+function PageSlot({ number, eager, want, round, scroller, children }: {
+  number: number; eager: boolean; want: (number: number) => void; round: number; scroller: React.RefObject<HTMLDivElement | null>; children: React.ReactNode;
+}) {
+  const slot = useRef<HTMLDivElement>(null);
+  const ask = useRef(want);
+  ask.current = want;
+  useEffect(() => {
+    if (eager) return ask.current(number);
+    const watcher = new IntersectionObserver((entries) => entries.some((entry) => entry.isIntersecting) && ask.current(number), { root: scroller.current, rootMargin: '1200px' });
+    watcher.observe(slot.current!);
+    return () => watcher.disconnect();
+  }, [number, eager, round, scroller]);
+  return <div ref={slot} className="score-slot" data-page={number}>{children}</div>;
+}
+
+function useEngraverWorker(): Remote<Engraver> | undefined {
+  const [engraver, setEngraver] = useState<{ remote: Remote<Engraver> }>();
+  useEffect(() => {
+    const started = startEngraver();
+    setEngraver({ remote: started.engraver });
+    return started.stop;
+  }, []);
+  return engraver?.remote;
+}
+
+/** The width of an element, settled: it follows a resize once that pauses. */
+function useWidth(element: React.RefObject<HTMLElement | null>): number {
+  const [width, setWidth] = useState(0);
+  useEffect(() => {
+    const box = element.current!;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const read = () => setWidth(box.clientWidth);
+    read();
+    const watcher = new ResizeObserver(() => {
+      clearTimeout(timer);
+      timer = setTimeout(read, 150);
+    });
+    watcher.observe(box);
+    return () => { clearTimeout(timer); watcher.disconnect(); };
+  }, [element]);
+  return width;
+}

@@ -1,0 +1,34 @@
+import { Dialog, DialogContent, DialogTitle } from '@mui/material';
+
+const GROUPS: [string, [string, string][]][] = [
+  ['Everywhere', [['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['?', 'this list']]],
+  ['A piece', [
+    ['F  H  P', 'open Form, Hands, Pedal'], ['+  −', 'larger, smaller'], ['Shift → ←', 'widen or narrow the chosen bars'],
+    ['Esc', 'let go of the selection'],
+  ]],
+  ['Hands', [
+    ['→ ←', 'next or previous note'], ['↑ ↓', 'within a chord'], ['Tab', 'the other hand'], ['1 – 5', 'write the finger'], ['Backspace', 'rub it out'],
+    ['S', 'suggest fingers for the chosen bars'], ['Enter', 'ink the pencilled fingers'],
+  ]],
+  ['Pedal', [['→ ←', 'next or previous beat'], ['D  C  U', 'down, change, up'], ['Backspace', 'rub it out']]],
+  ['Practice room', [
+    ['Space', 'start or stop the metronome'], ['→ or Page Down', 'clean'], ['← or Page Up', 'slip'], ['↑', 'hear it'], ['↓', 'mend a slip: half tempo, between, back'],
+    ['Backspace', 'take the last try back'], ['Enter', 'next card'], ['Esc', 'leave'],
+  ]],
+];
+
+export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} onClose={onClose} maxWidth="md">
+      <DialogTitle component="h2">Keys</DialogTitle>
+      <DialogContent className="shortcuts">
+        {GROUPS.map(([name, keys]) => (
+          <section key={name}>
+            <h3>{name}</h3>
+            <dl>{keys.map(([key, does]) => <div key={key}><dt><span className="key">{key}</span></dt><dd>{does}</dd></div>)}</dl>
+          </section>
+        ))}
+      </DialogContent>
+    </Dialog>
+  );
+}

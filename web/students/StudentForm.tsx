@@ -1,0 +1,84 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import type { StudentAnswer } from '@yarrow-ridge/contract';
+import { instruments } from '@yarrow-ridge/core/instruments';
+import { enqueueSnackbar } from 'notistack';
+import { useForm } from 'react-hook-form';
+import { call } from '../api/client.ts';
+import { useHistory } from '../edits/history.ts';
+
+interface Fields {
+  name: string;
+  instrument: string;
+  lessonWeekday: string;
+  lessonTime: string;
+  notes: string;
+}
+
+export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+const bodyOf = (fields: Fields) => ({
+  name: fields.name.trim(), instrument: fields.instrument as 'piano', notes: fields.notes,
+  lessonWeekday: fields.lessonWeekday === '' ? null : Number(fields.lessonWeekday), lessonTime: fields.lessonTime || null,
+});
+
+/** Adding a student, or changing what is known of one. */
+export function StudentForm({ student, onClose }: { student?: StudentAnswer; onClose: () => void }) {
+  const client = useQueryClient();
+  const perform = useHistory((state) => state.perform);
+  const before: Fields = {
+    name: student?.name ?? '', instrument: student?.instrument ?? 'piano', notes: student?.notes ?? '',
+    lessonWeekday: student?.lessonWeekday === null || student === undefined ? '' : String(student.lessonWeekday), lessonTime: student?.lessonTime ?? '',
+  };
+  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({ defaultValues: before });
+  const save = async (fields: Fields) => {
+    const refresh = () => client.invalidateQueries();
+    if (student) {
+      const send = (one: Fields) => call('editStudent', { params: { id: student.id }, body: bodyOf(one) }).then(refresh);
+      void perform({ label: `details of ${fields.name}`, redo: () => send(fields), undo: () => send(before) });
+      onClose();
+      return;
+    }
+    let id: string | undefined;
+    const archive = (archived: boolean) => call('editStudent', { params: { id: id! }, body: { archived } }).then(refresh);
+    const ok = await perform({
+      label: `adding ${fields.name}`,
+      redo: async () => {
+        if (id) return archive(false);
+        id = (await call('addStudent', { body: bodyOf(fields) })).id;
+        return refresh();
+      },
+      undo: () => archive(true),
+    });
+    if (ok) {
+      enqueueSnackbar(`${fields.name.trim()} is in the studio.`);
+      onClose();
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <form onSubmit={(event) => void handleSubmit(save)(event)}>
+        <DialogTitle component="h2">{student ? student.name : 'Add a student'}</DialogTitle>
+        <DialogContent className="stack" sx={{ pt: '8px !important' }}>
+          <TextField label="Name" autoFocus slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.name} helperText={formState.errors.name && 'A student needs a name.'}
+            {...register('name', { validate: (value) => value.trim().length > 0 })} />
+          <TextField select label="Instrument" value={watch('instrument')} onChange={(event) => setValue('instrument', event.target.value)}>
+            {instruments.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
+          </TextField>
+          <div className="row">
+            <TextField select label="Lesson day" value={watch('lessonWeekday')} onChange={(event) => setValue('lessonWeekday', event.target.value)} sx={{ minWidth: 160 }}>
+              <MenuItem value="">none</MenuItem>
+              {WEEKDAYS.map((day, i) => <MenuItem key={day} value={String(i)}>{day}</MenuItem>)}
+            </TextField>
+            <TextField label="Lesson time" type="time" slotProps={{ inputLabel: { shrink: true } }} {...register('lessonTime')} />
+          </div>
+          <TextField label="Notes" multiline minRows={3} slotProps={{ htmlInput: { maxLength: 4000 } }} {...register('notes')} />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained">{student ? 'Save' : 'Add'}</Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { Button } from '@mui/material';
+import dayjs from 'dayjs';
+import { Link } from 'react-router';
+import type { DueCardAnswer, StudioAnswer } from '@yarrow-ridge/contract';
+import { useAnswer } from '../api/queries.ts';
+import { StudentForm } from '../students/StudentForm.tsx';
+import { Title } from '../shell/Title.tsx';
+import { Trouble } from '../shell/Trouble.tsx';
+import { Waiting } from '../shell/Waiting.tsx';
+import { BringScore } from './BringScore.tsx';
+import { PieceList } from './PieceList.tsx';
+import './studio.css';
+
+/** Today in the studio: who comes, what is due, and the repertoire. */
+export function StudioScreen() {
+  const studio = useAnswer('studio');
+  const [adding, setAdding] = useState(false);
+  if (studio.isError) return <Trouble error={studio.error} again={() => void studio.refetch()} />;
+  if (!studio.data) return <Waiting what="the studio" />;
+  const { name, today, pieces, students, due, lessons } = studio.data;
+  const empty = pieces === 0 && students === 0;
+  return (
+    <div className="studio">
+      <Title name={name}><span className="soft">{dayjs(today).format('dddd, D MMMM')}</span></Title>
+      {empty ? (
+        <div className="studio-empty">
+          <BringScore large />
+          <p className="soft">No file at hand? <code>npm run demo</code> opens a made-up studio to look around in.</p>
+        </div>
+      ) : (
+        <>
+          <section className="stack" aria-label="Students today">
+            <div className="row spread">
+              <h2>Students</h2>
+              <Button variant="outlined" onClick={() => setAdding(true)}>Add a student</Button>
+            </div>
+            <Roster lessons={lessons} due={due} today={today} />
+            <p className="small soft">At least a few minutes’ break in every half hour, for children sooner. <Link to="/archive">Archive</Link></p>
+          </section>
+          <section className="stack" aria-label="Repertoire">
+            <div className="row spread"><h2>Pieces</h2></div>
+            <PieceList />
+            <BringScore large={pieces === 0} />
+          </section>
+        </>
+      )}
+      {adding && <StudentForm onClose={() => setAdding(false)} />}
+    </div>
+  );
+}
+
+/** Every student with the next lesson and today's practice; who comes next stands first. */
+function Roster({ lessons, due, today }: Pick<StudioAnswer, 'lessons' | 'due' | 'today'>) {
+  const everyone = useAnswer('listStudents', {}, { sort: 'name' });
+  const items = everyone.data?.items ?? [];
+  const order = (id: string) => lessons.findIndex((lesson) => lesson.studentId === id);
+  const rows = [...items].sort((a, b) => (order(a.id) + 1 || 999) - (order(b.id) + 1 || 999));
+  if (everyone.data && rows.length === 0) return <p className="card soft">Nobody yet. Add a student to give a piece to; a teacher can be their own student.</p>;
+  return (
+    <ul className="plain-list stack">
+      {rows.map((student) => {
+        const cards = due.filter((card) => card.studentId === student.id);
+        return (
+          <li key={student.id} className="card roster">
+            <div className="grow">
+              <Link to={`/students/${student.id}`} className="roster-name">{student.name}</Link>
+              <div className="soft">{student.nextLesson ? lessonText(student.nextLesson, today) : 'no lesson time set'}</div>
+            </div>
+            <Due cards={cards} />
+          </li>
+        );
+      })}
+      {everyone.data && everyone.data.total > rows.length && <li className="soft">The first {rows.length} of {everyone.data.total} students by name.</li>}
+    </ul>
+  );
+}
+
+function Due({ cards }: { cards: readonly DueCardAnswer[] }) {
+  const open = cards.filter((card) => card.status !== 'done');
+  if (cards.length === 0) return <span className="soft">nothing due today</span>;
+  const next = open[0];
+  const minutes = open.reduce((sum, card) => sum + card.minutes, 0);
+  return (
+    <div className="roster-due">
+      <span className="soft">{open.length ? `${open.length} of ${cards.length} cards left, ${minutes} min` : `today’s ${cards.length} cards are done`}</span>
+      {next && <Button variant="contained" component={Link} to={`/practice/${next.id}`}>Practise {next.pieceTitle}, {next.bars}</Button>}
+    </div>
+  );
+}
+
+const lessonText = (at: string, today: string): string => {
+  const days = dayjs(at.slice(0, 10)).diff(dayjs(today), 'day');
+  const day = days === 0 ? 'today' : days === 1 ? 'tomorrow' : dayjs(at).format('dddd');
+  return `lesson ${day} at ${dayjs(at).format('HH:mm')}`;
+};

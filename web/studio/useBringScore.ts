@@ -1,0 +1,30 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { enqueueSnackbar } from 'notistack';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { upload } from '../api/client.ts';
+
+/** Bringing a score: how far it is, what was wrong with it, and how to stop it. */
+export function useBringScore() {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [progress, setProgress] = useState<{ name: string; share: number }>();
+  const [problem, setProblem] = useState<string>();
+  const abort = useRef<AbortController>(undefined);
+  const bring = async (file: File, instrument: string) => {
+    setProblem(undefined);
+    setProgress({ name: file.name, share: 0 });
+    abort.current = new AbortController();
+    try {
+      const piece = await upload(file, instrument, (share) => setProgress({ name: file.name, share }), abort.current.signal);
+      await client.invalidateQueries();
+      enqueueSnackbar(`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, { variant: 'success' });
+      void navigate(`/pieces/${piece.id}`);
+    } catch (error) {
+      setProblem(`${file.name}: ${error instanceof Error ? error.message : 'it could not be read.'}`);
+    } finally {
+      setProgress(undefined);
+    }
+  };
+  return { bring, progress, problem, stop: () => abort.current?.abort() };
+}
