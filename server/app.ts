@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { relative } from 'node:path';
 import { serveStatic } from '@hono/node-server/serve-static';
 import { MAX_XML_BYTES } from '@yarrow-ridge/core/score';
-import { Hono } from 'hono';
+import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
 import { assignmentHandlers } from './assignments/handlers.ts';
@@ -35,13 +35,10 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   app.use(headers);
   app.use(onlyFromHere(host));
   app.use(compress());
-  app.use('/api/*', async (c, next) => {
-    const upload = c.req.method === 'POST' && c.req.path === '/api/pieces';
-    return bodyLimit({
-      maxSize: upload ? MAX_UPLOAD_BYTES : MAX_JSON_BYTES,
-      onError: () => problem(c, 413, upload ? 'The file has more than 20 MB. Save it without pictures or play-back data and try again.' : 'The request is too large.'),
-    })(c, next);
-  });
+  const upload = bodyLimit({ maxSize: MAX_UPLOAD_BYTES, onError: (c) => problem(c, 413, 'The file has more than 20 MB. Save it without pictures or play-back data and try again.') });
+  const json = bodyLimit({ maxSize: MAX_JSON_BYTES, onError: (c) => problem(c, 413, 'The request is too large.') });
+  const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' ? upload : json)(c, next);
+  app.use('/api/*', limit);
   app.use('/api/*', async (c, next) => {
     await next();
     if (!c.res.headers.has('cache-control')) c.res.headers.set('cache-control', 'no-store');

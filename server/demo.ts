@@ -95,7 +95,7 @@ async function addAssignment(studio: Studio, demo: DemoAssignment, studentId: st
 /** As many steps as fit the card's minutes, each with the slips the demo gives it. Returns where the list of slips stands. */
 async function practise({ db }: Studio, card: typeof cards.$inferSelect, assignmentId: string, demo: DemoAssignment, at: dayjs.Dayjs, turn: number): Promise<number> {
   const rule = promotionRule(demo.rule);
-  const steps = card.steps.filter((step) => step >= card.tempo).slice(0, Math.max(1, Math.round(card.minutes / 2)));
+  const steps = card.steps.filter((step) => step >= card.tempo).slice(0, Math.max(1, Math.round(card.minutes / 4)));
   const rows: (typeof attempts.$inferInsert)[] = [];
   for (const tempo of steps) {
     const tries: Result[] = [];

@@ -1,6 +1,6 @@
 import { contents, handsOf } from '../form/index.ts';
 import type { Score } from '../score/index.ts';
-import { unitKey } from './units.ts';
+import type { Unit } from './units.ts';
 
 /** A step that was earned: this stretch, these hands, at this tempo (beats a minute). */
 export interface Promotion {
@@ -10,14 +10,15 @@ export interface Promotion {
   readonly tempo: number;
 }
 
-/** The highest tempo earned on each unit, by unit key. */
-export function earned(promotions: readonly Promotion[]): Map<string, number> {
-  const best = new Map<string, number>();
-  for (const { from, to, hands, tempo } of promotions) {
-    const key = unitKey(from, to, hands);
-    best.set(key, Math.max(best.get(key) ?? 0, tempo));
-  }
-  return best;
+/**
+ * The highest tempo earned on each unit, by unit key. What was earned on a longer stretch, or with both hands, holds
+ * for its parts too.
+ */
+export function earned(units: readonly Pick<Unit, 'key' | 'from' | 'to' | 'hands'>[], promotions: readonly Promotion[]): Map<string, number> {
+  return new Map(units.map(({ key, from, to, hands }) => {
+    const holding = promotions.filter((one) => one.from <= from && one.to >= to && (one.hands === hands || one.hands === 'both'));
+    return [key, Math.max(0, ...holding.map((one) => one.tempo))];
+  }));
 }
 
 /** One bar of the ridge. Tempos in beats a minute, 0 while nothing is earned. */

@@ -3,7 +3,7 @@ import { child, children, parseXml, serialize } from './xml.ts';
 
 /**
  * The stored score made ready for engraving: without fingerings and pedal marks, which the screen draws itself so
- * that an edit shows at once, without the title block, and with the `times` of a repeat kept to what can be unfolded.
+ * that an edit shows at once, without the title block and the name of a single part, and with the `times` of a repeat kept to what can be unfolded.
  */
 export function engravable(xml: string): string {
   const { document, root } = parseXml(xml);
@@ -25,6 +25,12 @@ export function engravable(xml: string): string {
   if (!child(root, 'part')) throw new ScoreError('The score has no part.');
   for (const name of ['work', 'movement-title', 'movement-number', 'credit']) {
     for (const element of children(root, name)) root.removeChild(element);
+  }
+  const names = children(child(root, 'part-list') ?? root, 'score-part');
+  if (names.length === 1) {
+    for (const name of ['part-name', 'part-abbreviation']) {
+      for (const element of children(names[0]!, name)) element.textContent = '';
+    }
   }
   return serialize(document);
 }

@@ -1,4 +1,4 @@
-import { add, compare, equals, fraction, max, multiply, parseDecimal, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
+import { add, compare, equals, fraction, fromNumber, max, multiply, parseDecimal, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
 import { ScoreError, type Key, type Mark, type Metre, type Pitch } from './model.ts';
 import { midiOf } from './pitch.ts';
 import { child, childText, children, isElement, type Element } from './xml.ts';
@@ -129,7 +129,8 @@ function readNote(note: Element, offset: Fraction, duration: Fraction, reading: 
 const PEDAL_KINDS: Record<string, string> = { start: 'down', stop: 'up', change: 'change' };
 
 function readDirection(direction: Element, cursor: Fraction, reading: Reading): { marks: Omit<Mark, 'bar'>[]; tempo?: number } {
-  const shift = parseDecimal(childText(direction, 'offset') ?? '0') ?? ZERO;
+  // a third of a quarter may stand here as 0.333333
+  const shift = fromNumber(toNumber(parseDecimal(childText(direction, 'offset') ?? '0') ?? ZERO));
   const divisions = reading.divisions ?? fraction(1);
   const offset = max(ZERO, add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })));
   const marks: Omit<Mark, 'bar'>[] = [];

@@ -15,9 +15,9 @@ export function barSpan(bars: readonly Pick<Bar, 'number'>[], from: number, to: 
 }
 
 /** Where a place lies on an axis on which every bar is 1 wide: bar index plus the share of the bar that has passed. */
-export function barAxis(bars: readonly Bar[], place: Place): number {
-  const bar = bars[place.bar];
-  return bar ? place.bar + Math.min(1, toNumber(place.offset) / toNumber(bar.length)) : Math.min(place.bar, bars.length);
+export function barAxis(bars: readonly Partial<Pick<Bar, 'length'>>[], place: Place): number {
+  const length = bars[place.bar]?.length;
+  return length ? place.bar + Math.min(1, toNumber(place.offset) / toNumber(length)) : Math.min(place.bar, bars.length);
 }
 
 export interface Nested<T extends Section = Section> {

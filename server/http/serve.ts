@@ -17,7 +17,7 @@ export type Handlers = { [K in OperationName]: Handler<K> };
 
 /** Registers every operation of the contract with its handler; what comes in and what goes out is checked against it. */
 export function serve(app: Hono, handlers: Handlers): void {
-  for (const name of Object.keys(operations) as OperationName[]) register(app, name, operations[name], handlers[name] as Handler<OperationName>);
+  for (const name of Object.keys(operations) as OperationName[]) register(app, name, operations[name], handlers[name]);
 }
 
 function register(app: Hono, name: OperationName, operation: Operation, handler: Handler<OperationName>): void {
@@ -31,7 +31,7 @@ function register(app: Hono, name: OperationName, operation: Operation, handler:
     if (answer instanceof Response) return answer;
     const wrong = operation.response && mismatch(operation.response, answer);
     if (wrong) throw new Error(`the answer of ${name} is not what the contract says: ${wrong}`);
-    return c.json(answer as object, operation.status as ContentfulStatusCode);
+    return c.json(answer, operation.status as ContentfulStatusCode);
   });
 }
 

@@ -1,10 +1,9 @@
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
-import formats from 'ajv-formats';
+import { fullFormats } from 'ajv-formats/dist/formats.js';
 import type { TSchema } from '@sinclair/typebox';
 import { ProblemError } from './problems.ts';
 
-const ajv = new Ajv({ allErrors: false, strict: false });
-formats.default(ajv, ['date']);
+const ajv = new Ajv({ verbose: true, strict: false, formats: { date: fullFormats.date! } });
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 

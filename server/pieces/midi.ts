@@ -26,7 +26,7 @@ function track(notes: ReturnType<typeof perform>['notes'], hand: string, channel
   const events = moments.map(({ at, on, midi, velocity }): MidiEvent => {
     const deltaTime = at - before;
     before = at;
-    return { deltaTime, type: on ? 'noteOn' : 'noteOff', channel, noteNumber: midi, velocity } as MidiEvent;
+    return { deltaTime, type: on ? 'noteOn' : 'noteOff', channel, noteNumber: midi, velocity };
   });
   return [{ deltaTime: 0, meta: true, type: 'trackName', text: hand }, ...events, { deltaTime: 0, meta: true, type: 'endOfTrack' }];
 }

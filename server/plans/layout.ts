@@ -32,7 +32,7 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
   const laid = schedule({
     score, units, rule: promotionRule(plan.rule), goal: plan.goalTempo,
     clean: cleanShare(log.filter((row) => row.result === 'clean').length, log.filter((row) => row.result === 'slip').length),
-    earned: earned(log.filter((row) => row.promoted).map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo }))),
+    earned: earned(units, log.filter((row) => row.promoted).map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo }))),
     days: daysUntil(date, plan),
   });
   const planned = laid.days.filter((day) => !(keepToday && day.date === date))

@@ -1,3 +1,4 @@
+import type * as Tone from 'tone';
 import type { Sampler } from 'tone';
 
 /** What makes sound, on one audio clock. Times in seconds of that clock. */
@@ -41,7 +42,7 @@ export async function openSound(withNotes: boolean): Promise<Sound> {
   };
 }
 
-function loadPiano(tone: typeof import('tone'), clock: AudioContext): Promise<Sampler> {
+function loadPiano(tone: typeof Tone, clock: AudioContext): Promise<Sampler> {
   tone.setContext(clock);
   return new Promise((resolve, reject) => {
     const sampler: Sampler = new tone.Sampler({ urls: samples, release: 0.4, onload: () => resolve(sampler), onerror: reject }).toDestination();

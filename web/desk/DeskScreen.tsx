@@ -21,6 +21,7 @@ import { HandsPanel } from './HandsPanel.tsx';
 import { HandsStrip } from './HandsStrip.tsx';
 import { PedalCursor, PedalPanel } from './PedalPanel.tsx';
 import { nearestPlace } from './places.ts';
+import { PedalStrip } from './PedalStrip.tsx';
 import { PieceMenu } from './PieceMenu.tsx';
 import { ReturnsStrip } from './ReturnsStrip.tsx';
 import { SectionNames } from './SectionNames.tsx';
@@ -53,16 +54,19 @@ export function DeskScreen() {
   useHotkeys('equal, shift+equal, add', () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }), { useKey: false }, [desk.zoom]);
   useHotkeys('minus, subtract', () => set({ zoom: Math.max(0.5, desk.zoom - 0.1) }), { useKey: false }, [desk.zoom]);
 
+  const eye = ready?.score.notes.find((note) => note.id === desk.note)?.bar ?? desk.place?.bar ?? desk.chosen?.from;
+  const eyeBar = eye === undefined ? undefined : ready?.score.bars[eye]?.id;
+  useEffect(() => {
+    if (eyeBar !== undefined) view.current?.show(eyeBar);
+  }, [eyeBar]);
+
   const all = useMemo(() => withPencil(fingers, desk.pencil), [fingers, desk.pencil]);
   const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections), [ready, desk, all, pedal, sections]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
   const { piece, score, xml, form } = ready;
 
-  const choose = (from: number, to: number) => {
-    set({ chosen: { from, to }, note: undefined });
-    view.current?.show(score.bars[from]!.id);
-  };
+  const choose = (from: number, to: number) => set({ chosen: { from, to }, note: undefined });
   const hit = ({ bar, noteId, x, boxes }: Hit, shift: boolean) => {
     if (desk.stratum === 'hands' && noteId) {
       const note = score.notes.find((one) => one.id === noteId)!;
@@ -107,8 +111,9 @@ export function DeskScreen() {
             {strata.map(([key, name]) => <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />)}
           </Tabs>
           <div className="desk-strip">
-            {stratum === 'hands' ? <HandsStrip piece={piece} score={score} fingers={all} />
-              : <ReturnsStrip piece={piece} score={score} form={form} chosen={desk.chosen} onChoose={choose} />}
+            {stratum === 'hands' && <HandsStrip piece={piece} score={score} fingers={all} />}
+            {stratum === 'pedal' && <PedalStrip score={score} marks={pedal} chosen={desk.chosen} onChoose={choose} />}
+            {stratum === 'form' && <ReturnsStrip piece={piece} score={score} form={form} chosen={desk.chosen} onChoose={choose} />}
           </div>
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>

@@ -27,7 +27,7 @@ export function FormPanel({ piece, score, form, sections, onShow }: {
     <div className="stack">
       {chosen ? (
         <SectionForm key={`${chosen.from}-${chosen.to}`} score={score} from={chosen.from} to={chosen.to} suggestedName={nextName(sections)}
-          heading={`Bars ${barSpan(score.bars, chosen.from, chosen.to)} · ${newIn(chosen.from, chosen.to)} new`} action="Name this section"
+          heading={`${chosen.from === chosen.to ? 'Bar' : 'Bars'} ${barSpan(score.bars, chosen.from, chosen.to)} · ${newIn(chosen.from, chosen.to)} new`} action="Name this section"
           onSave={(draft) => void edits.addSections([draft], `section ${draft.name}`).then((ok) => ok && set({ chosen: undefined }))} onCancel={() => set({ chosen: undefined })} />
       ) : (
         <p className="soft">Drag over the ridge, or click bars in the score (with Shift for more), to name a section.</p>
@@ -58,7 +58,7 @@ export function FormPanel({ piece, score, form, sections, onShow }: {
             ) : (
               <div className="row" style={{ flexWrap: 'nowrap', gap: 2 }}>
                 <button type="button" className="section-open grow" onClick={() => onShow(section.from.bar, lastBarOf(section.to))}>
-                  <span><b className="serif">{section.name}</b> <span>bars {spanOf(section)}</span> <span className="soft">· {newIn(section.from.bar, lastBarOf(section.to))} new</span></span>
+                  <span><b className="serif">{section.name}</b> <span>{section.from.bar === lastBarOf(section.to) ? 'bar' : 'bars'} {spanOf(section)}</span> <span className="soft">· {newIn(section.from.bar, lastBarOf(section.to))} new</span></span>
                   {section.words && <span className="soft small">{section.words}</span>}
                 </button>
                 <IconButton size="small" aria-label={`Edit section ${section.name}`} onClick={() => setEditing(section.id)}><EditIcon fontSize="small" /></IconButton>

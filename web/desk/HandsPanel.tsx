@@ -95,11 +95,11 @@ export function HandsPanel({ piece, score, fingers }: { piece: Piece; score: Sco
           <h2>{pencil.size ? `${pencil.size} fingers in pencil` : 'Suggest fingers'}</h2>
           {pencil.size > 0 && (
             <>
-              {reasons.length > 0 && <ul className="reasons">{reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>}
               <div className="row">
                 <Button variant="contained" onClick={ink}>Ink them</Button>
                 <Button onClick={() => set({ pencil: new Map(), reasons: [] })}>Rub out</Button>
               </div>
+              {reasons.length > 0 && <ul className="reasons">{reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>}
               <p className="small soft">Type over any note you would finger otherwise; what you wrote stays.</p>
             </>
           )}

@@ -38,7 +38,7 @@ function Keyboard({ now, next, fingers, label }: { now: readonly Note[]; next: r
   );
   return (
     <div className="keyboard">
-      <span className="soft small">{label} <span className="keyboard-key">● now</span> <span className="keyboard-key">◌ next</span></span>
+      <div className="soft small">{label}<br />● now<br />◌ next</div>
       <svg viewBox={`-1 -1 ${whites.length * WHITE + 2} ${TALL + 14}`} role="img" aria-label={`Keyboard: ${label}`}>
         {whites.map((key) => <rect key={key} x={whites.indexOf(key) * WHITE} y={0} width={WHITE} height={TALL} rx={3} className="key-white" />)}
         {all.filter(isBlack).map((key) => <rect key={key} x={x(key) - 9} y={0} width={18} height={56} rx={2} className="key-black" />)}

@@ -29,7 +29,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
   };
   useHotkeys('right', () => move(1), { preventDefault: true });
   useHotkeys('left', () => move(-1), { preventDefault: true });
-  for (const [kind, , key] of KINDS) useHotkeys(key, () => write(kind)); // a fixed list: always the same hooks in the same order
+  useHotkeys(KINDS.map(([, , key]) => key), (event) => write(KINDS.find(([, , key]) => key === event.key.toLowerCase())?.[0]));
   useHotkeys('backspace, delete', () => write(undefined));
   const from = chosen?.from ?? 0;
   const script = score.bars.slice(from, Math.max(from + 8, (chosen?.to ?? 0) + 1));

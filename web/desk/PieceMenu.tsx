@@ -23,7 +23,7 @@ export function PieceMenu({ piece }: { piece: Piece }) {
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
   const send = async (body: Partial<Fields> & { archived?: boolean }) => {
-    await call('editPiece', { params: { id: piece.id }, body: body as never });
+    await call('editPiece', { params: { id: piece.id }, body: body });
     await client.invalidateQueries();
   };
   const before = { title: piece.title, composer: piece.composer, instrument: piece.instrument };

@@ -49,7 +49,7 @@ export function SectionForm({ score, from, to, section, suggestedName = '', head
         <TextField select hiddenLabel value={toBar} slotProps={{ htmlInput: { 'aria-label': 'Last bar' } }} onChange={(event) => { const bar = Number(event.target.value); setValue('toBar', bar); setValue('toOffset', whole(bar)); }}>{bars}</TextField>
         <span className="soft">up to</span>
         <TextField select hiddenLabel value={watch('toOffset')} slotProps={{ htmlInput: { 'aria-label': 'Ends before beat' } }} onChange={(event) => setValue('toOffset', event.target.value)}>
-          {placesIn(score, toBar).slice(1).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{toText(at) === whole(toBar) ? 'its end' : `beat ${beatName(score, toBar, at)}`}</MenuItem>)}
+          {placesIn(score, toBar).slice(1).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{toText(at) === whole(toBar) ? 'end' : `beat ${beatName(score, toBar, at)}`}</MenuItem>)}
         </TextField>
       </div>
       <div className="row">

@@ -12,7 +12,7 @@ export function SectionNames({ boxes, score, sections }: { boxes: PageBoxes; sco
         const level = count.get(from.bar) ?? 0;
         count.set(from.bar, level + 1);
         const x = from.offset.num === 0 ? box.left + 60 : (xAt(boxes, score, from.bar, toNumber(from.offset)) ?? box.left);
-        return <text key={id} className="section-name" x={x + level * 900} y={box.top - 900}>{name}</text>;
+        return <text key={id} className="section-name" x={x + level * 900} y={box.top - 860}>{name}</text>;
       })}
     </g>
   );

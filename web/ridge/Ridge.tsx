@@ -12,7 +12,7 @@ export interface RidgeGround {
 }
 
 export interface RidgeProps {
-  readonly bars: readonly Bar[];
+  readonly bars: readonly (Pick<Bar, 'number'> & Partial<Pick<Bar, 'length'>>)[];
   readonly ground: readonly RidgeGround[];
   /** Performance tempo; without a plan there is none. */
   readonly goal: number | undefined;
@@ -42,10 +42,19 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
   const depth = Math.max(0, ...nested.map((one) => one.depth)) + 1;
   const top = 22;
   const floor = top + height;
-  const total = floor + 6 + Math.min(3, depth) * 18 + 18;
+  const total = sections.length ? floor + 6 + Math.min(3, depth) * 18 + 18 : floor + 2;
   const unit = width / bars.length;
   const known = families(nested.map(({ section }) => section.name));
   const rise = (tempo: number) => floor - Math.max(BANK, goal ? Math.min(1.04, tempo / goal) : 0) * (height - 4);
+
+  const secure = ground.map((bar) => rise(bar.secure));
+  const together = ground.map((bar) => rise(Math.min(bar.secure, bar.together)));
+  /** A bar's piece of the land: level in the middle, sloping half-way to its neighbours at the edges. */
+  const land = (tops: readonly number[], i: number): string => {
+    const [x, y] = [i * unit, tops[i]!];
+    const [left, right] = [(y + (tops[i - 1] ?? y)) / 2, (y + (tops[i + 1] ?? y)) / 2];
+    return `${x},${floor} ${x},${left} ${x + unit * 0.2},${y} ${x + unit * 0.8},${y} ${x + unit + 0.6},${right} ${x + unit + 0.6},${floor}`;
+  };
 
   const barAt = (event: PointerEvent) => {
     const { left } = holder.current!.getBoundingClientRect();
@@ -53,7 +62,7 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
   };
   const down = (event: PointerEvent) => {
     if (!onChoose || event.button !== 0) return;
-    (event.target as Element).setPointerCapture?.(event.pointerId);
+    event.currentTarget.setPointerCapture(event.pointerId);
     const at = barAt(event);
     setAnchor(event.shiftKey && chosen ? chosen.from : at);
     if (event.shiftKey && chosen) onChoose(Math.min(chosen.from, at), Math.max(chosen.from, at));
@@ -79,26 +88,22 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
   const label = `The ridge: ${bars.length} bars, ${newBars} of them new${goal ? `, performance tempo ${goal}` : ''}. Arrow keys choose a bar, with Shift more.`;
   return (
     <div ref={holder} className="ridge">
-      <svg width={width} height={total} role={onChoose ? 'slider' : 'img'} tabIndex={onChoose ? 0 : undefined} aria-label={label}
-        aria-valuemin={onChoose && 1} aria-valuemax={onChoose && bars.length} aria-valuenow={onChoose && (chosen ? chosen.from + 1 : 1)}
-        aria-valuetext={chosen && `bars ${barSpan(bars, chosen.from, chosen.to)}`}
-        onPointerDown={down} onPointerMove={move} onPointerUp={() => setAnchor(undefined)} onKeyDown={key}>
+      <svg width={width} height={total} role={onChoose ? 'group' : 'img'} tabIndex={onChoose ? 0 : undefined} aria-label={label}
+        onMouseDown={(event) => event.preventDefault()} onPointerDown={down} onPointerMove={move} onPointerUp={() => setAnchor(undefined)} onKeyDown={key}>
         <Hatches families={known.values()} id={id} />
         {ground.map((bar, i) => {
           const name = sectionAt(nested, i);
           const family = name === undefined ? undefined : known.get(familyName(name));
-          const [apart, together] = [rise(bar.secure), rise(Math.min(bar.secure, bar.together))];
-          const x = i * unit;
           const tone = family?.tone ?? 'var(--ridge)';
+          const hatch = family ? `url(#${hatchId(id, family.key)})` : 'var(--ridge-light)';
           return (
             <g key={i}>
-              {apart < together && <rect x={x} y={apart} width={unit + 0.5} height={together - apart} fill={tone} fillOpacity={0.28} />}
-              {bar.isNew
-                ? <rect x={x} y={together} width={unit + 0.5} height={floor - together} fill={tone} fillOpacity={0.88} />
-                : <rect x={x} y={together} width={unit + 0.5} height={floor - together} fill={family ? `url(#${hatchId(id, family.key)})` : tone} fillOpacity={family ? 1 : 0.35} />}
+              {bar.together < bar.secure && <polygon points={land(secure, i)} fill={tone} fillOpacity={0.3} />}
+              <polygon points={land(together, i)} fill={bar.isNew ? tone : hatch} />
             </g>
           );
         })}
+        <polyline className="ridge-edge" points={secure.map((y, i) => `${i * unit + unit * 0.2},${y} ${i * unit + unit * 0.8},${y}`).join(' ')} />
         {goal && <line className="ridge-goal" x1={0} x2={width} y1={rise(goal)} y2={rise(goal)} />}
         {goal && <text className="ridge-goal-text" x={width - 4} y={rise(goal) - 6} textAnchor="end">performance {goal}</text>}
         {nested.filter((one) => one.depth < 3).map(({ section, depth: level }) => {
@@ -122,7 +127,8 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
             </g>
           );
         })}
-        {chosen && <rect className="ridge-chosen" x={chosen.from * unit} y={top - 14} width={(chosen.to - chosen.from + 1) * unit} height={floor - top + 14 + 6 + Math.min(3, depth) * 18} rx={4} />}
+        {chosen && <rect className="ridge-chosen" x={chosen.from * unit} y={top - 14} width={(chosen.to - chosen.from + 1) * unit} height={floor - top + 14 + (sections.length ? 6 + Math.min(3, depth) * 18 : 0)} rx={4} />}
+        {chosen && <title>{`bars ${barSpan(bars, chosen.from, chosen.to)} chosen`}</title>}
       </svg>
     </div>
   );

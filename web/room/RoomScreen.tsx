@@ -1,5 +1,5 @@
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { beatLength, perform, startOf, toNumber } from '@yarrow-ridge/core/score';
+import { beatLength, perform, startOf, toNumber, type Performance } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -137,7 +137,7 @@ function useSounding() {
     stopper.current = undefined;
     setState('silent');
   }, []);
-  const start = useCallback(async (what: 'metronome' | 'hear', performance: Parameters<typeof import('../audio/player.ts').play>[0]['performance'], tempo: number) => {
+  const start = useCallback(async (what: 'metronome' | 'hear', performance: Performance, tempo: number) => {
     stop();
     const mine = ++round.current;
     setState(what);

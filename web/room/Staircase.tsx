@@ -7,7 +7,7 @@ export function Staircase({ steps, step, secure, goal, sounding, finished }: {
   return (
     <ol className="stair" aria-label={`Tempo ${step}, goal ${goal}`}>
       {[...all].reverse().map((tempo) => (
-        <li key={tempo} className={`${tempo === step && !finished ? 'now' : tempo <= secure ? 'earned' : ''}${tempo === goal ? ' goal' : ''}`} aria-current={tempo === step ? 'step' : undefined}>
+        <li key={tempo} data-gap={tempo === goal && steps.at(-1) !== goal ? 'yes' : undefined} className={`${tempo === step && !finished ? 'now' : tempo <= secure ? 'earned' : ''}${tempo === goal ? ' goal' : ''}`} aria-current={tempo === step ? 'step' : undefined}>
           <span>{tempo}</span><i />
           {tempo === step && sounding !== step && <em>mending {sounding}</em>}
         </li>

@@ -37,6 +37,8 @@ export function ScorePage({ svg, score, layers, onHit }: { svg: string; score: S
     const margin = root.querySelector<SVGGElement>('g.page-margin');
     if (!margin) return;
     const [under, over] = [document.createElementNS(SVG, 'g'), document.createElementNS(SVG, 'g')];
+    // tempo words and ending brackets stand right over the staff: they make room for fingers
+    for (const mark of margin.querySelectorAll('g.tempo, g.ending')) mark.setAttribute('transform', 'translate(0,-330)');
     const boxes = measure(root, score);
     margin.prepend(under);
     margin.append(over);

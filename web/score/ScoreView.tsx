@@ -20,12 +20,17 @@ export interface ScoreViewProps {
 }
 
 export interface ScoreViewHandle {
-  /** Scrolls so that a bar is in sight. */
+  /** Scrolls so that a bar is in sight; one that is stays where it is. */
   readonly show: (barId: string) => void;
 }
 
 /** Engraver scale for zoom 1: a staff of about 8 mm at 96 pixels an inch. */
 const SCALE = 40;
+/** Page heights: a few systems at a time on screen; one at a time in print, so that paper breaks between any two. */
+const SOME_SYSTEMS = 1500;
+const ONE_SYSTEM = 400;
+/** Pixels kept free above a bar that is scrolled to: its section's name and fingers. */
+const ABOVE = 56;
 
 /** An engraved score that scrolls. Pages are drawn in a worker, and only when they come near the view. */
 export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function ScoreView({ xml, score, zoom, layers, range, onHit, onAllDrawn, label }, ref) {
@@ -38,13 +43,14 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
   const asked = useRef(new Set<string>());
   const round = useRef(0);
   const [first, last] = range ?? [];
+  const single = onAllDrawn !== undefined;
 
   useEffect(() => {
     if (!engraver || width < 120) return;
     const mine = ++round.current;
     const scale = Math.round(SCALE * zoom);
     const pageWidth = Math.round(((width - 2) * 100) / scale);
-    const layout = { pageWidth, pageHeight: 1500, scale, ...(first === undefined ? {} : { range: [first, last!] as const }) };
+    const layout = { pageWidth, pageHeight: single ? ONE_SYSTEM : SOME_SYSTEMS, scale, ...(first === undefined ? {} : { range: [first, last!] as const }) };
     engraver.load(xml, score.bars.map((bar) => bar.id), layout).then(
       (done) => {
         if (mine !== round.current) return;
@@ -54,7 +60,7 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
       },
       () => setFailed('The score cannot be drawn here. The rest of the desk works without it.'),
     );
-  }, [engraver, xml, score, width, zoom, first, last]);
+  }, [engraver, xml, score, width, zoom, first, last, single]);
 
   const want = (number: number) => {
     if (!engraved || !engraver) return;
@@ -66,9 +72,14 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
 
   useImperativeHandle(ref, () => ({
     show: (barId) => {
+      const box = scroller.current;
       const number = engraved?.pageOf[barId];
-      const page = number ? scroller.current?.querySelector(`[data-page="${number}"]`) : undefined;
-      page?.scrollIntoView({ block: 'start', behavior: window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth' });
+      const target = box?.querySelector(`g.measure[id="${CSS.escape(barId)}"]`) ?? (number ? box?.querySelector(`[data-page="${number}"]`) : undefined);
+      if (!box || !target) return;
+      const [view, bar] = [box.getBoundingClientRect(), target.getBoundingClientRect()];
+      if (bar.top >= view.top && bar.bottom <= view.bottom) return;
+      const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+      box.scrollTo({ top: box.scrollTop + bar.top - view.top - ABOVE, behavior: calm ? 'auto' : 'smooth' });
     },
   }), [engraved]);
 
@@ -83,7 +94,7 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
       {failed && <p role="alert" className="score-failed">{failed}</p>}
       {!engraved && !failed && <p role="status" className="soft score-failed">Engraving …</p>}
       {Array.from({ length: count }, (_, i) => (
-        <PageSlot key={i} number={i + 1} eager={onAllDrawn !== undefined} want={want} round={engraved!.round} scroller={scroller}>
+        <PageSlot key={i} number={i + 1} eager={single} want={want} round={engraved!.round} scroller={scroller}>
           {(pages[`${engraved!.round}.${i + 1}`] ?? pages[`last.${i + 1}`]) !== undefined && (
             <ScorePage svg={(pages[`${engraved!.round}.${i + 1}`] ?? pages[`last.${i + 1}`])!} score={score} layers={layers} onHit={onHit} />
           )}

@@ -26,10 +26,10 @@ const engraver = {
     const toolkit = await ready;
     toolkit.setOptions({
       pageWidth: layout.pageWidth, pageHeight: layout.pageHeight, scale: layout.scale, adjustPageHeight: true, breaks: 'auto', header: 'none', footer: 'none',
-      pageMarginTop: 110, pageMarginBottom: 60, pageMarginLeft: 40, pageMarginRight: 40, spacingSystem: 8, spacingStaff: 12, svgViewBox: true, smuflTextFont: 'embedded',
+      pageMarginTop: 150, pageMarginBottom: 70, pageMarginLeft: 40, pageMarginRight: 40, spacingSystem: 14, spacingStaff: 12, svgViewBox: true, smuflTextFont: 'embedded',
       mnumInterval: 0, justifyVertically: false, minLastJustification: 0.3,
     });
-    toolkit.select(layout.range ? { measureRange: `${layout.range[0] + 1}-${layout.range[1] + 1}` } : {});
+    if (layout.range) toolkit.select({ measureRange: `${layout.range[0] + 1}-${layout.range[1] + 1}` });
     if (!toolkit.loadData(xml.replace(/^\uFEFF/, ''))) throw new Error('The score cannot be drawn.');
     current = `${xml.length}`;
     const wanted = layout.range ? barIds.slice(layout.range[0], layout.range[1] + 1) : barIds;

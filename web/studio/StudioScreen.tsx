@@ -8,6 +8,7 @@ import { StudentForm } from '../students/StudentForm.tsx';
 import { Title } from '../shell/Title.tsx';
 import { Trouble } from '../shell/Trouble.tsx';
 import { Waiting } from '../shell/Waiting.tsx';
+import { Ridge } from '../ridge/Ridge.tsx';
 import { BringScore } from './BringScore.tsx';
 import { PieceList } from './PieceList.tsx';
 import './studio.css';
@@ -63,16 +64,30 @@ function Roster({ lessons, due, today }: Pick<StudioAnswer, 'lessons' | 'due' | 
         const cards = due.filter((card) => card.studentId === student.id);
         return (
           <li key={student.id} className="card roster">
-            <div className="grow">
+            <div className="roster-who">
               <Link to={`/students/${student.id}`} className="roster-name">{student.name}</Link>
               <div className="soft">{student.nextLesson ? lessonText(student.nextLesson, today) : 'no lesson time set'}</div>
             </div>
             <Due cards={cards} />
+            {cards[0] && <SmallRidge card={cards[0]} />}
           </li>
         );
       })}
       {everyone.data && everyone.data.total > rows.length && <li className="soft">The first {rows.length} of {everyone.data.total} students by name.</li>}
     </ul>
+  );
+}
+
+/** How the piece stands that is due today. */
+function SmallRidge({ card }: { card: DueCardAnswer }) {
+  const ridge = useAnswer('ridge', { id: card.assignmentId }).data;
+  if (!ridge) return null;
+  const bars = ridge.bars.map((_, index) => ({ number: String(index + 1) }));
+  return (
+    <Link to={`/assignments/${card.assignmentId}`} className="roster-ridge" aria-label={`Plan of ${card.pieceTitle}, ${card.studentName}: ${ridge.stage}`}>
+      <Ridge bars={bars} ground={ridge.bars} goal={ridge.goalTempo ?? undefined} sections={[]} chosen={undefined} height={34} />
+      <span className="soft small">{card.pieceTitle} · {ridge.stage}</span>
+    </Link>
   );
 }
 

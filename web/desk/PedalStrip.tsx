@@ -1,0 +1,36 @@
+import { barAxis, type PedalMark, type Score } from '@yarrow-ridge/core/score';
+import type { MouseEvent } from 'react';
+
+const TALL = 64;
+
+/** Where the pedal is down, over the whole piece on the bar axis; a click chooses the bar. */
+export function PedalStrip({ score, marks, chosen, onChoose }: {
+  score: Score; marks: readonly PedalMark[]; chosen: { from: number; to: number } | undefined; onChoose: (from: number, to: number) => void;
+}) {
+  const count = score.bars.length;
+  const spans: { from: number; to: number; changes: number[] }[] = [];
+  for (const mark of marks) {
+    const at = barAxis(score.bars, mark);
+    const open = spans.at(-1);
+    const isOpen = open !== undefined && open.to === count;
+    if (isOpen && mark.kind === 'up') open.to = at;
+    else if (isOpen) open.changes.push(at);
+    else if (mark.kind !== 'up') spans.push({ from: at, to: count, changes: [] });
+  }
+  const pick = (event: MouseEvent<SVGSVGElement>) => {
+    const { left, width } = event.currentTarget.getBoundingClientRect();
+    const bar = Math.max(0, Math.min(count - 1, Math.floor(((event.clientX - left) / width) * count)));
+    onChoose(bar, bar);
+  };
+  return (
+    <>
+      <svg className="pedal-strip" viewBox={`0 0 ${count} ${TALL}`} preserveAspectRatio="none" role="img" aria-label={`Pedal: ${marks.length} marks in ${count} bars`} onClick={pick}>
+        {score.bars.map((bar) => <line key={bar.index} x1={bar.index} x2={bar.index} y1={4} y2={TALL} className="pedal-bar" />)}
+        {chosen && <rect x={chosen.from} width={chosen.to - chosen.from + 1} y={0} height={TALL} className="mark-bars" />}
+        {spans.map((span) => <rect key={span.from} x={span.from} width={Math.max(0.1, span.to - span.from)} y={26} height={28} className="pedal-span" />)}
+        {spans.flatMap((span) => span.changes.map((at) => <line key={at} x1={at} x2={at} y1={18} y2={54} className="pedal-change" />))}
+      </svg>
+      <span className="small soft">{marks.length ? 'solid: pedal down; upright lines: changes' : 'no pedal marks yet'}</span>
+    </>
+  );
+}
