@@ -42,12 +42,12 @@ export async function openBrowser(): Promise<{ window: (width?: number, height?:
 /** Clicks the visible button, link, tab or option with this text. */
 export async function press(page: Page, text: string | RegExp): Promise<void> {
   const pattern = typeof text === 'string' ? `^${text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}` : text.source;
-  await page.waitForFunction((source) => [...document.querySelectorAll<HTMLElement>('button, a, [role=tab], [role=option], [role=menuitem]')]
-    .some((one) => one.offsetParent !== null && !(one as HTMLButtonElement).disabled && new RegExp(source).test((one.getAttribute('aria-label') ?? one.innerText).trim())), {}, pattern);
-  await page.evaluate((source) => {
-    [...document.querySelectorAll<HTMLElement>('button, a, [role=tab], [role=option], [role=menuitem]')]
-      .find((one) => one.offsetParent !== null && !(one as HTMLButtonElement).disabled && new RegExp(source).test((one.getAttribute('aria-label') ?? one.innerText).trim()))!.click();
-  }, pattern);
+  await page.waitForFunction((source) => {
+    const found = [...document.querySelectorAll<HTMLElement>('button, a, [role=tab], [role=option], [role=menuitem]')]
+      .find((one) => one.offsetParent !== null && !(one as HTMLButtonElement).disabled && new RegExp(source).test((one.getAttribute('aria-label') ?? one.innerText).trim()));
+    found?.click();
+    return found !== undefined;
+  }, {}, pattern);
 }
 
 /** Waits until the page says something. */

@@ -73,13 +73,11 @@ describe('suggested sections', () => {
   it('cut the demo pieces where their music returns, with the reason', () => {
     const score = readFile(readFileSync(new URL('../../demo/pieces/the-ferrymans-wheel.musicxml', import.meta.url))).score;
     const suggested = suggestSections(score, analyse(score));
-    expect(suggested[0]).toMatchObject({ name: 'A', from: { bar: 0 } });
-    expect(suggested.map((one) => one.from.bar)).toEqual(expect.arrayContaining([18, 26, 51]));
+    expect(suggested.map((one) => `${one.name} ${one.from.bar}`)).toEqual(['A 0', 'B 10', 'B′ 18', 'A′ 26', 'C 34', 'A″ 51', 'D 59']);
     suggested.forEach((one, i) => {
       expect(one.to.bar).toBe(suggested[i + 1]?.from.bar ?? 79);
       expect(one.reason).not.toBe('');
     });
-    expect(suggested.find((one) => one.from.bar === 26)!.name).toBe('A′');
   });
 
   it('leave a piece without returns whole', () => {

@@ -39,19 +39,21 @@ function boundaries(score: Score, returns: readonly Return[]): Map<number, strin
   const number = (bar: number) => score.bars[bar]?.number ?? 'the end';
   const pickup = score.bars.length > 1 && score.bars[0]!.length.num * score.bars[0]!.nominal.den < score.bars[0]!.nominal.num * score.bars[0]!.length.den;
   const cuts = new Map<number, string>([[0, 'the piece begins']]);
-  const put = (bar: number, reason: string) => {
-    const near = [...cuts.keys()].some((other) => Math.abs(other - bar) < 2);
-    if (!near && bar < score.bars.length - 1 && bar > (pickup ? 1 : 0)) cuts.set(bar, reason);
+  const put = (bar: number, reason: string, apart = 2) => {
+    const near = [...cuts.keys(), score.bars.length].some((other) => Math.abs(other - bar) < apart);
+    if (!near && bar > (pickup ? 1 : 0)) cuts.set(bar, reason);
   };
   for (const found of returns) put(found.from, `bars ${number(found.of)}–${number(found.ofTo)} return here`);
   for (const found of returns) put(found.of, `what begins here returns in bar ${number(found.from)}`);
-  for (const found of returns) put(found.to + 1, `the return of bars ${number(found.of)}–${number(found.ofTo)} ends before it`);
+  for (const found of returns) put(found.to + 1, `the return of bars ${number(found.of)}–${number(found.ofTo)} ends before it`, LEAST + 1);
   for (const bar of score.bars) {
     if (bar.repeatStart) put(bar.index, 'a repeat begins here');
     if (bar.repeatEnd && !score.bars[bar.index + 1]?.endings) put(bar.index + 1, 'a repeat ends before it');
   }
   return cuts;
 }
+
+const PRIMES = ['', '′', '″', '‴'];
 
 /** Hands out section letters: A, B, …; a return gets its first one's letter, with primes when it is changed. */
 class Letters {
@@ -70,6 +72,6 @@ class Letters {
     if (!known) return this.fresh(at);
     if (!whole) known.primes++;
     this.names.set(at, known);
-    return known.letter + '′'.repeat(whole ? 0 : known.primes);
+    return known.letter + (whole ? '' : (PRIMES[known.primes] ?? `′${known.primes}`));
   }
 }

@@ -2,7 +2,7 @@ import { Button } from '@mui/material';
 import type { Piece } from '@yarrow-ridge/contract';
 import { compare, parseFraction, toNumber, toText, type PedalMark, type Score } from '@yarrow-ridge/core/score';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useAnnotationEdits, type PedalMarks } from '../edits/annotations.ts';
+import { useAnnotationEdits } from '../edits/annotations.ts';
 import { xAt, type PageBoxes } from '../score/geometry.ts';
 import { beatName, stepPlace } from './places.ts';
 import { useDesk } from './useDesk.ts';
@@ -17,11 +17,13 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
   const mark = here && marks.find((one) => one.bar === here.bar && compare(one.offset, here.offset) === 0);
   const write = (kind: PedalMark['kind'] | undefined) => {
     if (!here || (kind === undefined && !mark)) return;
-    const others = marks.filter((one) => one !== mark);
-    const next = kind ? [...others, { ...here, kind }] : others;
-    const sorted = next.sort((a, b) => a.bar - b.bar || compare(a.offset, b.offset));
     const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score, here.bar, here.offset)}`;
-    void edits.pedal(sorted.map((one): PedalMarks[number] => ({ bar: one.bar, offset: toNumber(one.offset), exact: toText(one.offset), kind: one.kind })), kind ? `pedal ${kind} in ${where}` : `no pedal mark in ${where}`);
+    const exact = toText(here.offset);
+    const placed = kind && { bar: here.bar, offset: toNumber(here.offset), exact, kind };
+    void edits.pedal(
+      (before) => [...before.filter((one) => one.bar !== here.bar || one.exact !== exact), ...(placed ? [placed] : [])].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
+      kind ? `pedal ${kind} in ${where}` : `no pedal mark in ${where}`,
+    );
   };
   const move = (step: 1 | -1) => {
     const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: '0' };

@@ -87,15 +87,31 @@ export function useAnnotationEdits(pieceId: string) {
     };
 
     return {
+      // what was there before is read when the edit's turn comes: quick typing queues several
       fingers: (wanted: readonly { id: string; finger: string | null }[], label: string) => {
-        const before = new Map(writer.now?.fingerings.map((one) => [one.id, one.finger]));
-        const back = wanted.map(({ id }) => ({ id, finger: before.get(id) ?? null }));
-        return perform({ label, redo: () => sendFingers(wanted), undo: () => sendFingers(back) });
+        let back: { id: string; finger: string | null }[] = [];
+        return perform({
+          label,
+          redo: () => {
+            const before = new Map(writer.now?.fingerings.map((one) => [one.id, one.finger]));
+            back = wanted.map(({ id }) => ({ id, finger: before.get(id) ?? null }));
+            return sendFingers(wanted);
+          },
+          undo: () => sendFingers(back),
+        });
       },
-      pedal: (marks: PedalMarks | null, label: string) => {
-        const before = writer.now?.pedal;
-        const back = before?.source === 'teacher' ? before.marks : null;
-        return perform({ label, redo: () => sendPedal(marks), undo: () => sendPedal(back) });
+      /** Changes the pedal marks; null goes back to the printed ones. */
+      pedal: (change: ((marks: PedalMarks) => PedalMarks) | null, label: string) => {
+        let back: PedalMarks | null = null;
+        return perform({
+          label,
+          redo: () => {
+            const before = writer.now?.pedal;
+            back = before?.source === 'teacher' ? before.marks : null;
+            return sendPedal(change && change(before?.marks ?? []));
+          },
+          undo: () => sendPedal(back),
+        });
       },
       addSections: (drafts: readonly SectionDraft[], label: string) => {
         const made = drafts.map((draft) => ({ id: crypto.randomUUID(), draft }));
