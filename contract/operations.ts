@@ -61,6 +61,7 @@ export const operations = {
 
   addPlan: op({ method: 'post', path: '/api/plans', summary: 'Makes a plan; it takes the place of an earlier one', status: 201, body: studio.PlanNew, response: studio.Plan }),
   plan: op({ method: 'get', path: '/api/plans/:id', summary: 'One plan; a day that was missed has rolled forward', status: 200, response: studio.Plan }),
+  removePlan: op({ method: 'delete', path: '/api/plans/:id', summary: 'Takes a plan out of force; the log stays', status: 200, response: Type.Object({ id: Type.String() }) }),
   calendar: op({ method: 'get', path: '/api/plans/:id/calendar.ics', summary: 'The plan as a calendar', status: 200, produces: 'text/calendar' }),
   dueCards: op({ method: 'get', path: '/api/cards', summary: 'Cards of a day', status: 200, query: Type.Object({ date: Type.Optional(IsoDate), studentId: Type.Optional(Type.String()) }), response: Type.Object({ date: Type.String(), items: Type.Array(studio.DueCard) }) }),
   card: op({ method: 'get', path: '/api/cards/:id', summary: 'A card and where it stands', status: 200, response: studio.CardState }),

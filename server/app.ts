@@ -35,6 +35,7 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   app.use(headers);
   app.use(onlyFromHere(host));
   app.use(compress());
+  app.use((c, next) => (/%00/.test(c.req.url) ? Promise.resolve(problem(c, 400, 'The address holds a character that cannot be used (NUL).')) : next()));
   const upload = bodyLimit({ maxSize: MAX_UPLOAD_BYTES, onError: (c) => problem(c, 413, 'The file has more than 20 MB. Save it without pictures or play-back data and try again.') });
   const json = bodyLimit({ maxSize: MAX_JSON_BYTES, onError: (c) => problem(c, 413, 'The request is too large.') });
   const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' ? upload : json)(c, next);

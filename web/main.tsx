@@ -1,4 +1,4 @@
-import '@fontsource-variable/fraunces/opsz.css';
+import '@fontsource-variable/fraunces/wght.css';
 import '@fontsource-variable/source-sans-3/wght.css';
 import './look/look.css';
 import { createRoot } from 'react-dom/client';

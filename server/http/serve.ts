@@ -39,8 +39,11 @@ async function jsonBody(c: Context): Promise<unknown> {
   if (!(c.req.header('content-type') ?? '').includes('application/json')) {
     throw new ProblemError(415, 'The request must be JSON (content-type: application/json).');
   }
+  const text = await c.req.text();
+  // the database keeps no NUL characters
+  if (/\\u0000|\0/.test(text)) throw new ProblemError(400, 'The request holds a character that cannot be stored (NUL).');
   try {
-    return await c.req.json();
+    return JSON.parse(text) as unknown;
   } catch {
     throw new ProblemError(400, 'The request is not valid JSON.');
   }

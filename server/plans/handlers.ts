@@ -9,7 +9,7 @@ import { calendar } from './calendar.ts';
 import { FARTHEST, upToDate } from './layout.ts';
 import { answerPlan, planRow, type PlanRow } from './store.ts';
 
-type Made = Pick<Handlers, 'addPlan' | 'plan' | 'currentPlan' | 'calendar'>;
+type Made = Pick<Handlers, 'addPlan' | 'plan' | 'currentPlan' | 'removePlan' | 'calendar'>;
 
 export function planHandlers(studio: Studio): Made {
   const { db, clock } = studio;
@@ -56,6 +56,12 @@ export function planHandlers(studio: Studio): Made {
       const [row] = await db.select().from(plans).where(and(eq(plans.assignmentId, param('id')), eq(plans.superseded, false)));
       if (!row) throw notFound('plan for this piece and student yet');
       return answer(row);
+    },
+
+    removePlan: async ({ param }) => {
+      const { id } = await planRow(db, param('id'));
+      await db.update(plans).set({ superseded: true }).where(eq(plans.id, id));
+      return { id };
     },
 
     calendar: async ({ param, c }) => {

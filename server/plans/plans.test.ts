@@ -154,3 +154,10 @@ describe('practice', () => {
     expect((await due()).due.length).toBeGreaterThan(0);
   });
 });
+
+it('takes a plan out of force and keeps the log', async () => {
+  const made = (await make()).json;
+  expect((await studio.ask('DELETE', `/api/plans/${made.id}`)).status).toBe(200);
+  expect((await studio.ask('GET', `/api/assignments/${assignment.id}/plan`)).status).toBe(404);
+  expect((await studio.ask('GET', `/api/assignments/${assignment.id}/log`)).json.total).toBeGreaterThan(0);
+});

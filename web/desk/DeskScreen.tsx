@@ -100,16 +100,17 @@ export function DeskScreen() {
       <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} chosen={desk.chosen} onChoose={choose} />
       <div className="desk-main">
         <section className="desk-score" aria-label="Score">
-          <div className="desk-zoom">
-            <IconButton size="small" aria-label="Smaller" onClick={() => set({ zoom: Math.max(0.5, desk.zoom - 0.1) })}><RemoveIcon fontSize="small" /></IconButton>
-            <IconButton size="small" aria-label="Larger" onClick={() => set({ zoom: Math.min(1.8, desk.zoom + 0.1) })}><AddIcon fontSize="small" /></IconButton>
-          </div>
           <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />
         </section>
         <section className="desk-strata">
-          <Tabs value={stratum} onChange={(_, value: Stratum) => open(value)} aria-label="Strata">
-            {strata.map(([key, name]) => <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />)}
-          </Tabs>
+          <div className="desk-tabs">
+            <Tabs value={stratum} onChange={(_, value: Stratum) => open(value)} aria-label="Strata" className="grow">
+              {strata.map(([key, name]) => <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />)}
+            </Tabs>
+            <IconButton aria-label="Smaller" onClick={() => set({ zoom: Math.max(0.5, desk.zoom - 0.1) })}><RemoveIcon fontSize="small" /></IconButton>
+            <span className="soft small">{Math.round(desk.zoom * 100)} %</span>
+            <IconButton aria-label="Larger" onClick={() => set({ zoom: Math.min(1.8, desk.zoom + 0.1) })}><AddIcon fontSize="small" /></IconButton>
+          </div>
           <div className="desk-strip">
             {stratum === 'hands' && <HandsStrip piece={piece} score={score} fingers={all} />}
             {stratum === 'pedal' && <PedalStrip score={score} marks={pedal} chosen={desk.chosen} onChoose={choose} />}

@@ -13,6 +13,9 @@ interface Fields {
   toOffset: string;
 }
 
+/** On a tablet the screen keyboard would cover the score with every bar that is touched. */
+const HAS_KEYBOARD = window.matchMedia('(pointer: fine)').matches;
+
 /** Name, place and character of a section. It ends with a bar or within it. */
 export function SectionForm({ score, from, to, section, suggestedName = '', heading, action, onSave, onCancel }: {
   score: Score; from: number; to: number; section?: Section; suggestedName?: string; heading: string; action: string;
@@ -35,7 +38,7 @@ export function SectionForm({ score, from, to, section, suggestedName = '', head
   return (
     <form className="card stack section-form" onSubmit={(event) => void handleSubmit(save)(event)}>
       <h2>{heading}</h2>
-      <TextField label="Name" autoFocus slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.name} helperText={formState.errors.name && 'A section needs a name.'}
+      <TextField label="Name" autoFocus={HAS_KEYBOARD} slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.name} helperText={formState.errors.name && 'A section needs a name.'}
         {...register('name', { validate: (value) => value.trim().length > 0 })} />
       <TextField label="What is it like?" multiline minRows={2} maxRows={5} slotProps={{ htmlInput: { maxLength: 4000 } }} {...register('words')} />
       <div className="section-places">

@@ -1,16 +1,17 @@
 import { Button, ListSubheader, Menu, MenuItem } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { enqueueSnackbar } from 'notistack';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../api/client.ts';
 import { useAnswer } from '../api/queries.ts';
+import { useHistory } from '../edits/history.ts';
 
 /** Whose ridge is shown; the way to that student's plan; and to give the piece to someone. */
 export function StudentPick({ pieceId, assignmentId, stage }: { pieceId: string; assignmentId: string | undefined; stage: string | undefined }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [, setSearch] = useSearchParams();
   const client = useQueryClient();
+  const perform = useHistory((state) => state.perform);
   const working = useAnswer('listAssignments', {}, { pieceId }).data?.items ?? [];
   const everyone = useAnswer('listStudents', {}, {}, anchor !== null).data?.items ?? [];
   const current = working.find((one) => one.id === assignmentId);
@@ -18,14 +19,15 @@ export function StudentPick({ pieceId, assignmentId, stage }: { pieceId: string;
     setAnchor(null);
     setSearch(id ? { for: id } : {}, { replace: true });
   };
-  const give = async (studentId: string) => {
-    try {
-      const made = await call('addAssignment', { body: { studentId, pieceId } });
-      await client.invalidateQueries({ queryKey: ['listAssignments'] });
-      show(made.id);
-    } catch (error) {
-      enqueueSnackbar(error instanceof Error ? error.message : 'That did not work.', { variant: 'error' });
-    }
+  const give = async (studentId: string, name: string) => {
+    let made = '';
+    const refresh = () => client.invalidateQueries({ queryKey: ['listAssignments'] });
+    const ok = await perform({
+      label: `giving it to ${name}`,
+      redo: async () => { made = (await call('addAssignment', { body: { studentId, pieceId } })).id; await refresh(); },
+      undo: async () => { await call('editAssignment', { params: { id: made }, body: { archived: true } }); await refresh(); },
+    });
+    if (ok) show(made);
   };
   const others = everyone.filter((student) => !working.some((one) => one.studentId === student.id));
   return (
@@ -39,7 +41,7 @@ export function StudentPick({ pieceId, assignmentId, stage }: { pieceId: string;
         {working.length > 0 && <ListSubheader>Working on it</ListSubheader>}
         {working.map((one) => <MenuItem key={one.id} selected={one.id === assignmentId} onClick={() => show(one.id)}>{one.studentName}</MenuItem>)}
         {others.length > 0 && <ListSubheader>Give it to</ListSubheader>}
-        {others.map((student) => <MenuItem key={student.id} onClick={() => void give(student.id)}>{student.name}</MenuItem>)}
+        {others.map((student) => <MenuItem key={student.id} onClick={() => void give(student.id, student.name)}>{student.name}</MenuItem>)}
         {working.length + others.length === 0 && <MenuItem component={Link} to="/">Add a student in the studio first</MenuItem>}
         {assignmentId && <MenuItem onClick={() => show(undefined)}>Nobody: the piece alone</MenuItem>}
       </Menu>

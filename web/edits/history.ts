@@ -15,6 +15,8 @@ interface History {
   readonly problem: string | undefined;
   /** Carries an edit out and remembers it. Edits run one after another. */
   readonly perform: (edit: Edit) => Promise<boolean>;
+  /** Remembers an edit that was carried out elsewhere. */
+  readonly record: (edit: Edit) => void;
   readonly undo: () => Promise<boolean>;
   readonly redo: () => Promise<boolean>;
   readonly clearProblem: () => void;
@@ -35,7 +37,8 @@ export const useHistory = create<History>()((set, get) => {
   };
   return {
     done: [], undone: [], problem: undefined,
-    perform: (edit) => inTurn(() => edit.redo(), () => set((state) => ({ done: [...state.done, edit].slice(-MOST), undone: [] }))),
+    perform: (edit) => inTurn(() => edit.redo(), () => get().record(edit)),
+    record: (edit) => set((state) => ({ done: [...state.done, edit].slice(-MOST), undone: [] })),
     undo: () => inTurn(async () => get().done.at(-1)?.undo(), () => set((state) => {
       const edit = state.done.at(-1);
       return edit ? { done: state.done.slice(0, -1), undone: [...state.undone, edit] } : state;

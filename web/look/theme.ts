@@ -44,6 +44,7 @@ function themeFor(mode: 'light' | 'dark'): Theme {
       MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 40 } } },
       MuiIconButton: { styleOverrides: { root: { minWidth: 40, minHeight: 40 } } },
       MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiToggleButton: { styleOverrides: { root: { color: tone.soft, '&.Mui-selected': { color: tone.ink } } } },
       MuiTextField: { defaultProps: { size: 'small' } },
     },
   });

@@ -42,14 +42,26 @@ export function PlanForm({ assignmentId, plan, sections, score, printedTempo }: 
     rule: fields.rule as 'three-to-one', sections: fields.sections.length ? fields.sections : null,
   });
   const send = async (wanted: ReturnType<typeof body>) => {
-    await call('addPlan', { body: wanted });
+    const { id } = await call('addPlan', { body: wanted });
     await client.invalidateQueries();
+    return id;
   };
   const save = async (fields: Fields) => {
     setBusy(true);
     const before = plan && { assignmentId, goalTempo: plan.goalTempo, readyBy: plan.readyBy, minutesByWeekday: plan.minutesByWeekday, rule: plan.rule as 'three-to-one', sections: plan.sections };
     if (before) await perform({ label: 'the plan', redo: () => send(body(fields)), undo: () => send(before) });
-    else await perform({ label: 'the plan', redo: () => send(body(fields)), undo: () => Promise.reject(new Error('The first plan cannot be undone; change it, or put the piece away.')) });
+    else {
+      let made = '';
+      await perform({
+        label: 'the plan',
+        redo: async () => { made = await send(body(fields)); },
+        undo: async () => {
+          await call('removePlan', { params: { id: made } });
+          await client.resetQueries({ queryKey: ['currentPlan'] });
+          await client.invalidateQueries();
+        },
+      });
+    }
     setBusy(false);
   };
   return (

@@ -1,7 +1,7 @@
 import { toNumber, type PedalMark, type Score } from '@yarrow-ridge/core/score';
 import { xAt, type PageBoxes } from './geometry.ts';
 
-const DROP = 520;
+const DROP = 680;
 const TALL = 200;
 
 /** The pedal as a line under the score: a step down, a notch for each change, a step up. */
@@ -13,7 +13,7 @@ export function PedalLine({ boxes, score, marks }: { boxes: PageBoxes; score: Sc
       {[...systems.values()].map((bars) => {
         const [first, last] = [bars[0]!, bars.at(-1)!];
         const lowest = Math.max(first.bottom, ...boxes.notes.filter((box) => box.note.bar >= first.bar && box.note.bar <= last.bar).map((box) => box.bottom));
-        const y = Math.min(lowest + DROP, first.bottom + 1300);
+        const y = Math.min(lowest + DROP, first.bottom + 1400);
         return <path key={first.bar} className="pedal-line" d={path(boxes, score, marks, first, last, y)} />;
       })}
     </g>

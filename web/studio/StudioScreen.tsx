@@ -84,7 +84,7 @@ function SmallRidge({ card }: { card: DueCardAnswer }) {
   if (!ridge) return null;
   const bars = ridge.bars.map((_, index) => ({ number: String(index + 1) }));
   return (
-    <Link to={`/assignments/${card.assignmentId}`} className="roster-ridge" aria-label={`Plan of ${card.pieceTitle}, ${card.studentName}: ${ridge.stage}`}>
+    <Link to={`/assignments/${card.assignmentId}`} className="roster-ridge">
       <Ridge bars={bars} ground={ridge.bars} goal={ridge.goalTempo ?? undefined} sections={[]} chosen={undefined} height={34} />
       <span className="soft small">{card.pieceTitle} · {ridge.stage}</span>
     </Link>
@@ -98,7 +98,7 @@ function Due({ cards }: { cards: readonly DueCardAnswer[] }) {
   const minutes = open.reduce((sum, card) => sum + card.minutes, 0);
   return (
     <div className="roster-due">
-      <span className="soft">{open.length ? `${open.length} of ${cards.length} cards left, ${minutes} min` : `today’s ${cards.length} cards are done`}</span>
+      <span className="soft">{open.length ? `${open.length} ${open.length === 1 ? 'card' : 'cards'} left, ${minutes} min` : `today’s ${cards.length} cards are done`}</span>
       {next && <Button variant="contained" component={Link} to={`/practice/${next.id}`}>Practise {next.pieceTitle}, {next.bars}</Button>}
     </div>
   );

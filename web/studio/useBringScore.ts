@@ -2,12 +2,14 @@ import { useQueryClient } from '@tanstack/react-query';
 import { enqueueSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { upload } from '../api/client.ts';
+import { call, upload } from '../api/client.ts';
+import { useHistory } from '../edits/history.ts';
 
 /** Bringing a score: how far it is, what was wrong with it, and how to stop it. */
 export function useBringScore() {
   const client = useQueryClient();
   const navigate = useNavigate();
+  const record = useHistory((state) => state.record);
   const [progress, setProgress] = useState<{ name: string; share: number }>();
   const [problem, setProblem] = useState<string>();
   const abort = useRef<AbortController>(undefined);
@@ -17,6 +19,8 @@ export function useBringScore() {
     abort.current = new AbortController();
     try {
       const piece = await upload(file, instrument, (share) => setProgress({ name: file.name, share }), abort.current.signal);
+      const archive = (archived: boolean) => call('editPiece', { params: { id: piece.id }, body: { archived } }).then(() => client.invalidateQueries());
+      record({ label: `bringing ${piece.title}`, redo: () => archive(false), undo: () => archive(true) });
       await client.invalidateQueries();
       enqueueSnackbar(`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, { variant: 'success' });
       void navigate(`/pieces/${piece.id}`);

@@ -1,0 +1,46 @@
+import { DOMParser } from '@xmldom/xmldom';
+import { propose } from '@yarrow-ridge/core/fingering';
+import { analyse } from '@yarrow-ridge/core/form';
+import { readFile } from '@yarrow-ridge/core/score';
+import createVerovioModule from 'verovio/wasm';
+import { VerovioToolkit } from 'verovio/esm';
+import { openBrowser } from '../browser.ts';
+import { startServer } from '../server.ts';
+import { pairs, report } from './measure.ts';
+import { pianoScore } from './score.ts';
+
+// npm run bench: one JSON line a measure, each a ratio within this run.
+const BARS = 100;
+const xml = pianoScore(BARS);
+const bytes = new TextEncoder().encode(xml);
+
+const parse = () => new DOMParser().parseFromString(xml, 'text/xml');
+const imported = pairs(15, () => analyse(readFile(bytes).score), parse);
+report('import of a 100-bar piano score against parsing its XML alone', { importMs: imported.a, parseMs: imported.b }, imported.ratio, '<= 5');
+
+const { score } = readFile(bytes);
+const toolkit = new VerovioToolkit(await createVerovioModule());
+toolkit.setOptions({ pageWidth: 2200, pageHeight: 1500, scale: 40, adjustPageHeight: true, header: 'none', footer: 'none' });
+const engrave = () => {
+  toolkit.loadData(xml);
+  for (let page = 1; page <= toolkit.getPageCount(); page++) toolkit.renderToSVG(page);
+};
+const both = () => ['right', 'left'].map((hand) => propose(score, { hand, from: 0, to: BARS - 1 }));
+const fingered = pairs(9, both, engrave);
+report('proposing both hands\' fingering for 100 bars against engraving them once', { proposeMs: fingered.a, engraveMs: fingered.b }, fingered.ratio, '<= 1');
+
+const server = await startServer('--demo');
+const browser = await openBrowser();
+const { page } = await browser.window();
+const session = await page.createCDPSession();
+await session.send('Network.enable');
+const sizes = new Map<string, number>();
+const names = new Map<string, string>();
+session.on('Network.responseReceived', ({ requestId, response }) => names.set(requestId, new URL(response.url).pathname));
+session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => sizes.set(names.get(requestId) ?? requestId, encodedDataLength));
+await page.goto(server.url, { waitUntil: 'networkidle0' });
+const transferred = [...sizes.values()].reduce((sum, size) => sum + size, 0);
+const limit = 350 * 1024;
+report('first screen: bytes transferred, compressed, against 350 kB', { kilobytes: transferred / 1024, requests: sizes.size }, transferred / limit, '<= 1');
+await browser.close();
+await server.stop();

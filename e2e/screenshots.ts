@@ -1,0 +1,75 @@
+import { join } from 'node:path';
+import { chooseBars, openBrowser, press, says } from './browser.ts';
+import { root, startServer } from './server.ts';
+
+// node --import tsx e2e/screenshots.ts: one current picture of each main view, from the demo studio.
+const folder = join(root, 'docs', 'screenshots');
+const server = await startServer('--demo');
+const empty = await startServer();
+const browser = await openBrowser();
+const calm = () => new Promise((resolve) => setTimeout(resolve, 900));
+
+const { items } = (await (await fetch(`${server.url}/api/assignments`)).json()) as { items: { id: string; pieceId: string; studentId: string; studentName: string }[] };
+const tobin = items.find((one) => one.studentName.startsWith('Tobin'))!;
+const ines = items.find((one) => one.studentName.startsWith('Ines'))!;
+const { page } = await browser.window(1280, 800);
+await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
+const shot = async (name: string) => {
+  await page.waitForNetworkIdle();
+  await calm();
+  await page.screenshot({ path: join(folder, `${name}.png`) as `${string}.png` });
+};
+const desk = async () => {
+  await page.goto(`${server.url}/pieces/${tobin.pieceId}?for=${tobin.id}`);
+  await page.waitForSelector('.score[data-drawn=yes] .fingers');
+};
+
+await page.goto(empty.url);
+await says(page, 'Bring a score');
+await shot('empty-studio');
+await page.goto(server.url);
+await says(page, 'Ines Aldous');
+await shot('studio');
+await desk();
+await press(page, 'Form');
+await chooseBars(page, 35, 42, 79);
+await shot('desk-form');
+await page.keyboard.press('Escape');
+await press(page, 'Hands');
+await chooseBars(page, 35, 42, 79);
+await press(page, /^Suggest for/);
+await says(page, 'in pencil');
+await page.keyboard.press('ArrowRight');
+await shot('desk-hands');
+await page.goto(`${server.url}/pieces/${ines.pieceId}?for=${ines.id}`);
+await page.waitForSelector('.score[data-drawn=yes] .fingers');
+await press(page, 'Pedal');
+await page.keyboard.press('ArrowRight');
+await shot('desk-pedal');
+await page.goto(`${server.url}/assignments/${tobin.id}`);
+await says(page, 'The plan');
+await shot('plan');
+await page.goto(`${server.url}/students/${tobin.studentId}`);
+await says(page, 'Put away');
+await shot('student');
+await page.goto(`${server.url}/print/score/${tobin.pieceId}`);
+await page.waitForSelector('.print[data-ready=yes]');
+await shot('print-score');
+
+await page.setViewport({ width: 1024, height: 768 });
+const { due } = (await (await fetch(`${server.url}/api/studio`)).json()) as { due: { id: string; studentName: string }[] };
+await page.goto(`${server.url}/practice/${due.find((card) => card.studentName.startsWith('Tobin'))!.id}`);
+await page.waitForSelector('.score[data-drawn=yes] .fingers');
+for (const [key, text] of [['ArrowRight', '1 clean'], ['ArrowLeft', '1 slip']] as const) {
+  await page.keyboard.press(key);
+  await says(page, text);
+}
+await shot('practice-room');
+await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'dark' }]);
+await desk();
+await press(page, 'Form');
+await shot('desk-dark-tablet');
+
+await browser.close();
+await server.stop();
+await empty.stop();
