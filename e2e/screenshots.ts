@@ -17,7 +17,7 @@ await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' 
 const shot = async (name: string) => {
   await page.waitForNetworkIdle();
   await calm();
-  await page.screenshot({ path: join(folder, `${name}.png`) as `${string}.png` });
+  await page.screenshot({ path: join(folder, `${name}.png`) });
 };
 const desk = async () => {
   await page.goto(`${server.url}/pieces/${tobin.pieceId}?for=${tobin.id}`);

@@ -3,7 +3,7 @@ import { fullFormats } from 'ajv-formats/dist/formats.js';
 import type { TSchema } from '@sinclair/typebox';
 import { ProblemError } from './problems.ts';
 
-const ajv = new Ajv({ verbose: true, strict: false, formats: { date: fullFormats.date! } });
+const ajv = new Ajv({ verbose: true, strict: false, formats: { date: fullFormats.date } });
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 

