@@ -61,12 +61,12 @@ export function propose(score: Score, options: ProposeOptions): Proposal {
   const moments = momentsOf(score, options, limb.model);
   const free = solve(moments, limb.model, own);
   const known = new Map([...free, ...own]);
-  const tied = tiesFrom(score, options, known);
+  const { ties: tied, returned } = tiesFrom(score, options, known);
   const fingers = tied.size === 0 ? free : solve(moments, limb.model, new Map([...tied, ...own]));
   const notes = moments.flatMap(({ onset }) => onset.notes.map((note): ProposedNote => ({
     id: note.id, bar: note.bar, midi: note.midi, finger: own.get(note.id) ?? fingers.get(note.id),
   })));
-  return { notes, reasons: describe(score, options.hand, notes, tied.size) };
+  return { notes, reasons: describe(score, options.hand, notes, returned) };
 }
 
 function momentsOf(score: Score, { hand, from, to, tempo = 90 }: ProposeOptions, model: HandModel): Moment[] {
@@ -145,25 +145,33 @@ function statesOf(moment: Moment, model: HandModel, locks: ReadonlyMap<string, s
   return build({ ...moment, notes: struck.map(({ note }) => note), keys: struck.map(({ key }) => key) });
 }
 
-/** For notes in bars that return exactly in this hand, the finger of the first time. */
-function tiesFrom(score: Score, { hand, from, to }: ProposeOptions, known: ReadonlyMap<string, string>): Map<string, string> {
+/**
+ * For notes in bars that return exactly in this hand, the finger of the first time; for the first time itself too,
+ * so that solving again around the return cannot move it.
+ */
+function tiesFrom(score: Score, { hand, from, to }: ProposeOptions, known: ReadonlyMap<string, string>): { ties: Map<string, string>; returned: number } {
   const ties = new Map<string, string>();
+  const returned = new Set<string>();
   const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
   const inBar = new Map<number, Note[]>();
   for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
   for (const found of analyse(score).returns) {
     if (found.hand !== hand || found.relation !== 'exact' || found.to < from || found.from > to) continue;
-    const pairs: [Note, string | undefined][] = [];
+    const pairs: [Note, Note, string | undefined][] = [];
     for (let bar = found.from; bar <= found.to; bar++) {
       const first = inBar.get(found.of + bar - found.from) ?? [];
       (inBar.get(bar) ?? []).forEach((note, i) => {
         const twin = first[i];
-        if (twin?.midi === note.midi) pairs.push([note, ties.get(twin.id) ?? known.get(twin.id)]);
+        if (twin?.midi === note.midi) pairs.push([note, twin, ties.get(twin.id) ?? known.get(twin.id)]);
       });
     }
-    for (const [note, finger] of pairs.slice(1, -1)) {
-      if (finger && note.bar >= from && note.bar <= to) ties.set(note.id, finger);
+    const inRange = (note: Note) => note.bar >= from && note.bar <= to;
+    for (const [note, twin, finger] of pairs.slice(1, -1)) {
+      if (!finger || !inRange(note)) continue;
+      ties.set(note.id, finger);
+      returned.add(note.id);
+      if (inRange(twin)) ties.set(twin.id, finger);
     }
   }
-  return ties;
+  return { ties, returned: returned.size };
 }

@@ -78,7 +78,7 @@ describe('a plan', () => {
     const made = (await make()).json;
     const response = await studio.app.request(`http://127.0.0.1/api/plans/${made.id}/calendar.ics`, { headers: { host: '127.0.0.1' } });
     expect(response.headers.get('content-type')).toContain('text/calendar');
-    const calendar = new ICAL.Component(ICAL.parse(await response.text()));
+    const calendar = new ICAL.Component(ICAL.parse(await response.text()) as string);
     const events = calendar.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
     expect(events).toHaveLength(made.days.length + 1);
     events.slice(0, -1).forEach((event, i) => {
