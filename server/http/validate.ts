@@ -17,9 +17,15 @@ function validator(schema: TSchema): ValidateFunction {
 export function check(schema: TSchema, value: unknown, what: string): void {
   const validate = validator(schema);
   if (validate(value)) return;
-  const error = validate.errors![0]!;
+  const error = telling(validate.errors!);
   const field = fieldOf(error);
   throw new ProblemError(400, sentence(error, field, what), field || undefined);
+}
+
+/** Of the errors of one failure (a choice reports each of its branches), the one whose schema says what is wanted. */
+function telling(errors: readonly ErrorObject[]): ErrorObject {
+  const described = (error: ErrorObject) => (error.parentSchema as { description?: string } | undefined)?.description !== undefined;
+  return errors.find((error) => error.keyword === 'anyOf' && described(error)) ?? errors.find(described) ?? errors[0]!;
 }
 
 /** Whether an answer is what the contract promises; the first difference otherwise. */

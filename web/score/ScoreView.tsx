@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink';
 import type { Score } from '@yarrow-ridge/core/score';
-import { forwardRef, useEffect, useImperativeHandle, useRef, useState, type MouseEvent } from 'react';
+import { forwardRef, useCallback, useEffect, useImperativeHandle, useRef, useState, type MouseEvent } from 'react';
 import { startEngraver } from './engraver.ts';
 import type { Engraved, Engraver } from './engraver.worker.ts';
 import { ScorePage, type Hit, type Layers } from './ScorePage.tsx';
@@ -30,7 +30,9 @@ const SCALE = 40;
 const SOME_SYSTEMS = 1500;
 const ONE_SYSTEM = 400;
 /** Pixels kept free above a bar that is scrolled to: its section's name and fingers. */
-const ABOVE = 56;
+const ABOVE = 72;
+/** Milliseconds after a jump at which it is looked at again. */
+const SETTLE = [300, 700, 1200, 2000, 3500];
 
 /** An engraved score that scrolls. Pages are drawn in a worker, and only when they come near the view. */
 export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function ScoreView({ xml, score, zoom, layers, range, onHit, onAllDrawn, label }, ref) {
@@ -42,6 +44,8 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
   const [failed, setFailed] = useState<string>();
   const asked = useRef(new Set<string>());
   const round = useRef(0);
+  /** Height of a drawn page: what the ones not drawn yet are taken for. */
+  const [usual, setUsual] = useState<number>();
   const [first, last] = range ?? [];
   const single = onAllDrawn !== undefined;
 
@@ -70,20 +74,33 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
     void engraver.page(number).then((svg) => setPages((before) => ({ ...before, [key]: svg, [`last.${number}`]: svg })));
   };
 
-  useImperativeHandle(ref, () => ({
-    show: (barId) => {
-      const box = scroller.current;
-      const number = engraved?.pageOf[barId];
-      const target = box?.querySelector(`g.measure[id="${CSS.escape(barId)}"]`) ?? (number ? box?.querySelector(`[data-page="${number}"]`) : undefined);
-      if (!box || !target) return;
-      const [view, bar] = [box.getBoundingClientRect(), target.getBoundingClientRect()];
-      if (bar.top >= view.top && bar.bottom <= view.bottom) return;
-      const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-      box.scrollTo({ top: box.scrollTop + bar.top - view.top - ABOVE, behavior: calm ? 'auto' : 'smooth' });
-    },
-  }), [engraved]);
+  /** Looks again at a bar that was jumped to, while the pages around it are drawn and take their height. */
+  const settling = useRef<ReturnType<typeof setTimeout>[]>([]);
+  const show = useCallback((barId: string, again = false) => {
+    const box = scroller.current;
+    const bar = box?.querySelector(`g.measure[id="${CSS.escape(barId)}"]`);
+    const number = engraved?.pageOf[barId];
+    const target = bar ?? (number ? box?.querySelector(`[data-page="${number}"]`) : undefined);
+    if (!again) {
+      settling.current.forEach(clearTimeout);
+      settling.current = bar ? [] : SETTLE.map((delay) => setTimeout(() => latest.current(barId, true), delay));
+    }
+    if (!box || !target) return;
+    const [view, place] = [box.getBoundingClientRect(), bar ? staffBox(bar) : target.getBoundingClientRect()];
+    if (bar && place.top >= view.top && place.bottom <= view.bottom) return;
+    // what is not drawn yet is jumped to: gliding would draw every page on the way
+    const glide = bar && !again && Math.abs(place.top - view.top) < 3 * view.height && !window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    box.scrollTo({ top: box.scrollTop + place.top - view.top - ABOVE, behavior: glide ? 'smooth' : 'auto' });
+  }, [engraved]);
+  useImperativeHandle(ref, () => ({ show }), [show]);
+  const latest = useRef(show);
+  latest.current = show;
+  useEffect(() => () => settling.current.forEach(clearTimeout), []);
+  useEffect(() => setUsual(scroller.current?.querySelector('.score-page')?.clientHeight), [pages]);
 
   const count = engraved?.pages ?? 0;
+  /** A page as drawn for this layout, or for the one before until that is there. */
+  const svgOf = (number: number): string | undefined => (engraved && pages[`${engraved.round}.${number}`]) ?? pages[`last.${number}`];
   const complete = engraved !== undefined && Array.from({ length: count }, (_, i) => pages[`${engraved.round}.${i + 1}`]).every(Boolean);
   useEffect(() => {
     if (complete) onAllDrawn?.();
@@ -94,9 +111,9 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
       {failed && <p role="alert" className="score-failed">{failed}</p>}
       {!engraved && !failed && <p role="status" className="soft score-failed">Engraving …</p>}
       {Array.from({ length: count }, (_, i) => (
-        <PageSlot key={i} number={i + 1} eager={single} want={want} round={engraved!.round} scroller={scroller}>
-          {(pages[`${engraved!.round}.${i + 1}`] ?? pages[`last.${i + 1}`]) !== undefined && (
-            <ScorePage svg={(pages[`${engraved!.round}.${i + 1}`] ?? pages[`last.${i + 1}`])!} score={score} layers={layers} onHit={onHit} />
+        <PageSlot key={i} number={i + 1} eager={single} want={want} round={engraved!.round} scroller={scroller} usual={svgOf(i + 1) === undefined ? usual : undefined}>
+          {svgOf(i + 1) !== undefined && (
+            <ScorePage svg={svgOf(i + 1)!} score={score} layers={layers} onHit={onHit} />
           )}
         </PageSlot>
       ))}
@@ -104,8 +121,14 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
   );
 });
 
-function PageSlot({ number, eager, want, round, scroller, children }: {
-  number: number; eager: boolean; want: (number: number) => void; round: number; scroller: React.RefObject<HTMLDivElement | null>; children: React.ReactNode;
+/** From the first staff line of a bar to the last: its notes may reach far above and below. */
+function staffBox(bar: Element): { top: number; bottom: number } {
+  const lines = [...bar.querySelectorAll('g.staff > path')].map((line) => line.getBoundingClientRect());
+  return lines.length ? { top: Math.min(...lines.map((line) => line.top)), bottom: Math.max(...lines.map((line) => line.bottom)) } : bar.getBoundingClientRect();
+}
+
+function PageSlot({ number, eager, want, round, scroller, usual, children }: {
+  number: number; eager: boolean; want: (number: number) => void; round: number; scroller: React.RefObject<HTMLDivElement | null>; usual: number | undefined; children: React.ReactNode;
 }) {
   const slot = useRef<HTMLDivElement>(null);
   const ask = useRef(want);
@@ -116,7 +139,7 @@ function PageSlot({ number, eager, want, round, scroller, children }: {
     watcher.observe(slot.current!);
     return () => watcher.disconnect();
   }, [number, eager, round, scroller]);
-  return <div ref={slot} className="score-slot" data-page={number}>{children}</div>;
+  return <div ref={slot} className="score-slot" data-page={number} style={usual ? { minHeight: usual } : undefined}>{children}</div>;
 }
 
 function useEngraverWorker(): Remote<Engraver> | undefined {

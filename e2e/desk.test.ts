@@ -1,0 +1,178 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from 'puppeteer-core';
+import { pianoScore } from './bench/score.ts';
+import { chooseBars, fill, openBrowser, press, says, type Window } from './browser.ts';
+import { root, startServer, type RunningServer } from './server.ts';
+
+// The desk in the small: choosing, naming, fingering, undoing, in the real browser.
+let browser: Awaited<ReturnType<typeof openBrowser>>;
+let server: RunningServer;
+let seen: Window;
+let page: Page;
+beforeAll(async () => {
+  browser = await openBrowser();
+  server = await startServer();
+  seen = await browser.window();
+  page = seen.page;
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+interface Marks { fingerings: { id: string; finger: string }[]; sections: { name: string; from: { bar: number; exact: string }; to: { bar: number; exact: string } }[] }
+const json = async <T>(path: string): Promise<T> => (await fetch(server.url + path)).json() as Promise<T>;
+
+async function bring(file: string | Uint8Array, instrument = 'piano'): Promise<string> {
+  const form = new FormData();
+  form.set('file', new File([file as BlobPart], 'score.musicxml'));
+  form.set('instrument', instrument);
+  const answer = await fetch(`${server.url}/api/pieces`, { method: 'POST', body: form });
+  return ((await answer.json()) as { id: string }).id;
+}
+const demo = (name: string) => new Uint8Array(readFileSync(join(root, 'demo/pieces', `${name}.musicxml`)));
+const open = async (id: string) => {
+  await page.goto(`${server.url}/pieces/${id}`);
+  await page.waitForSelector('.score[data-drawn=yes] .score-page svg');
+  await page.waitForNetworkIdle();
+};
+/** Chooses an entry of a select that is found by its label. */
+async function pick(label: string, entry: string): Promise<void> {
+  await page.click(`[role=combobox][aria-label="${label}"]`);
+  await press(page, new RegExp(`^${entry}$`));
+  await page.waitForFunction(() => !document.querySelector('[role=listbox]'));
+}
+
+it('names a section that begins mid-bar inside another, edits it, and takes that back', async () => {
+  const id = await bring(demo('the-ferrymans-wheel'));
+  await open(id);
+  await press(page, 'Form');
+  await chooseBars(page, 0, 9, 79);
+  await fill(page, 'Name', 'A');
+  await press(page, 'Name this section');
+  await page.waitForSelector('.section-open');
+  await chooseBars(page, 4, 7, 79);
+  await fill(page, 'Name', 'a');
+  await pick('First beat', '2½');
+  await pick('Ends before beat', 'beat 2');
+  await press(page, 'Name this section');
+  await page.waitForFunction(() => document.querySelectorAll('.section-line').length >= 2);
+  const sections = async () => (await json<Marks>(`/api/pieces/${id}/annotations`)).sections;
+  expect(await sections()).toMatchObject([{ name: 'A', from: { bar: 0, exact: '0' }, to: { bar: 10, exact: '0' } }, { name: 'a', from: { bar: 4, exact: '3/2' }, to: { bar: 7, exact: '1' } }]);
+  // nested: set in, and a band of its own under the ridge
+  expect(await page.$$eval('.section-line', (lines) => lines.map((line) => (line as HTMLElement).style.marginLeft))).toEqual(['0px', '18px']);
+  expect(await page.$$eval('.ridge-section rect', (bands) => new Set(bands.map((band) => band.getAttribute('y'))).size)).toBe(2);
+  await press(page, 'Edit section a');
+  await fill(page, 'Name', 'cell');
+  await press(page, 'Save');
+  await says(page, 'cell');
+  await press(page, 'Remove section cell');
+  await page.waitForFunction(() => !document.body.innerText.includes('cell'));
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+  await page.waitForFunction(() => document.querySelector('[aria-label="Edit section a"]'));
+  expect((await sections()).map((one) => one.name)).toEqual(['A', 'a']);
+});
+
+it('fingers chords and either hand by keyboard, rubs out, and keeps what is typed fast', async () => {
+  const id = await bring(demo('the-ferrymans-wheel'));
+  await open(id);
+  await press(page, 'Hands');
+  await chooseBars(page, 73, 74, 79);
+  await page.keyboard.press('ArrowRight');
+  await says(page, 'C, bar 73');
+  for (const finger of ['1', '3', '1', '3', '2', '4']) await page.keyboard.press(finger as '1');
+  await says(page, 'bar 75');
+  const wait = async (count: number) => {
+    for (let i = 0; i < 60; i++) {
+      const { fingerings } = await json<Marks>(`/api/pieces/${id}/annotations`);
+      if (fingerings.length === count) return fingerings;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('the fingers did not arrive');
+  };
+  const notes = new Map((await json<{ notes: { id: string; bar: number; midi: number; hand: string }[] }>(`/api/pieces/${id}/score`)).notes.map((note) => [note.id, note]));
+  const written = (await wait(6)).map(({ id: note, finger }) => ({ ...notes.get(note)!, finger })).sort((a, b) => a.bar - b.bar || a.midi - b.midi);
+  expect(written.filter((one) => one.bar === 74).map((one) => [one.midi, one.finger])).toEqual([[75, '2'], [78, '4']]);
+  expect(written.every((one) => one.hand === 'right')).toBe(true);
+  await page.keyboard.press('Tab');
+  await says(page, 'left hand');
+  await page.keyboard.press('5');
+  await wait(7);
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Backspace');
+  await wait(6);
+});
+
+it('says plainly that nothing is proposed for other instruments, and takes their own fingers', async () => {
+  const id = await bring(demo('lanterns-on-the-ettle'), 'guitar');
+  await open(id);
+  await press(page, 'Hands');
+  await says(page, 'not proposed for the guitar yet');
+  expect(await page.evaluate(() => [...document.querySelectorAll('[role=tab]')].map((tab) => tab.textContent))).toEqual(['Form', 'Hands']);
+  await page.keyboard.press('ArrowRight');
+  await page.waitForSelector('.mark-note');
+  await page.keyboard.press('m');
+  await page.waitForFunction(() => [...document.querySelectorAll('.finger.ink')].some((one) => one.textContent === 'm'));
+});
+
+it('is worked by keyboard: ridge, strata, zoom, the list of keys', async () => {
+  const [first] = (await json<{ items: { id: string }[] }>('/api/pieces?q=wheel')).items;
+  await open(first!.id);
+  await page.$eval('.ridge svg', (svg) => (svg as SVGSVGElement).focus());
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.down('Shift');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.up('Shift');
+  expect(await page.$eval('.ridge-chosen + title', (title) => title.textContent)).toBe('bars 1–2 chosen');
+  await page.keyboard.press('p');
+  await says(page, 'Damper pedal');
+  const width = () => page.$eval('.score-page svg.definition-scale', (svg) => (svg as SVGSVGElement).viewBox.baseVal.width);
+  const before = await width();
+  await press(page, 'Larger');
+  await page.waitForFunction((old) => document.querySelector<SVGSVGElement>('.score-page svg.definition-scale')!.viewBox.baseVal.width < old, {}, before);
+  await press(page, 'Keyboard shortcuts');
+  await says(page, 'start or stop the metronome');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+});
+
+it('edits title and instrument, finds pieces by name, and shows markup as text', async () => {
+  const id = await bring(demo('lanterns-on-the-ettle'));
+  await open(id);
+  await press(page, 'More about this piece');
+  await press(page, /^Title, composer/);
+  await fill(page, 'Title', '<i>Lamps</i> & boats');
+  await press(page, /^Save$/);
+  await says(page, '<i>Lamps</i> & boats');
+  await press(page, 'Undo');
+  await says(page, 'Lanterns on the Ettle');
+  for (let i = 0; i < 3; i++) await bring(demo('lanterns-on-the-ettle'));
+  await page.goto(server.url);
+  await fill(page, 'Find a piece', 'wheel');
+  await page.waitForFunction(() => document.querySelectorAll('.piece-line').length === 2);
+  await fill(page, 'Find a piece', 'zzz');
+  await says(page, 'Nothing called “zzz”');
+});
+
+it('draws only what is near of a long piece, and follows a jump', async () => {
+  const id = await bring(pianoScore(300));
+  await open(id);
+  const pages = await page.$$eval('.score-slot', (slots) => slots.length);
+  const drawn = () => page.$$eval('.score-page', (all) => all.length);
+  expect(pages).toBeGreaterThan(20);
+  expect(await drawn()).toBeLessThan(pages / 2);
+  await chooseBars(page, 280, 281, 300);
+  await page.waitForFunction(() => document.querySelectorAll('.mark-bars').length >= 2);
+  await new Promise((resolve) => setTimeout(resolve, 4000)); // the pages around it take their height
+  await page.waitForFunction(() => {
+    const mark = document.querySelector('.score .mark-bars')!;
+    const [box, view] = [mark.getBoundingClientRect(), mark.closest('.score')!.getBoundingClientRect()];
+    return box.bottom > view.top && box.top < view.bottom;
+  });
+  expect(await drawn()).toBeLessThan(pages);
+  expect(seen.complaints).toEqual([]);
+});
