@@ -27,5 +27,5 @@ export default tseslint.config(
       'no-restricted-properties': ['error', { object: 'Math', property: 'random' }],
     },
   },
-  { files: ['web/**/*.ts', 'web/**/*.tsx'], rules: { 'no-restricted-imports': ['error', { patterns: ['@yarrow-ridge/server*', '@yarrow-ridge/demo*', 'node:*'] }] } },
+  { files: ['web/**/*.ts', 'web/**/*.tsx'], ignores: ['web/**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns: ['@yarrow-ridge/server*', '@yarrow-ridge/demo*', 'node:*'] }] } },
 );

@@ -122,7 +122,7 @@ it('says plainly that nothing is proposed for other instruments, and takes their
 it('is worked by keyboard: ridge, strata, zoom, the list of keys', async () => {
   const [first] = (await json<{ items: { id: string }[] }>('/api/pieces?q=wheel')).items;
   await open(first!.id);
-  await page.$eval('.ridge svg', (svg) => (svg as SVGSVGElement).focus());
+  await page.$eval('.ridge svg', (svg) => (svg).focus());
   await page.keyboard.press('ArrowRight');
   await page.keyboard.down('Shift');
   await page.keyboard.press('ArrowRight');
@@ -130,7 +130,7 @@ it('is worked by keyboard: ridge, strata, zoom, the list of keys', async () => {
   expect(await page.$eval('.ridge-chosen + title', (title) => title.textContent)).toBe('bars 1–2 chosen');
   await page.keyboard.press('p');
   await says(page, 'Damper pedal');
-  const width = () => page.$eval('.score-page svg.definition-scale', (svg) => (svg as SVGSVGElement).viewBox.baseVal.width);
+  const width = () => page.$eval('.score-page svg.definition-scale', (svg) => (svg).viewBox.baseVal.width);
   const before = await width();
   await press(page, 'Larger');
   await page.waitForFunction((old) => document.querySelector<SVGSVGElement>('.score-page svg.definition-scale')!.viewBox.baseVal.width < old, {}, before);

@@ -71,7 +71,10 @@ export function unitsOf(score: Score, form: Form, sections: readonly Section[], 
     return key;
   };
   const sectionKeys = stretches.map((stretch) => {
-    const cells = cellsOf(score, form, stretch).map(([from, to]) => {
+    // a section no longer than a cell is its own cell, from first reading to the goal
+    const isCell = (from: number, to: number) => from === stretch.from && to === stretch.to;
+    const cells = cellsOf(score, form, stretch);
+    const before = cells.flatMap(([from, to]): string[] => {
       const isNewIn = (hand: string) => form.isNew[hand]!.slice(from, to + 1).some(Boolean);
       const plays = (hand: string) => strikes[hand]!.slice(from, to + 1).some(Boolean);
       const apart = hands.filter(plays).length > 1 ? hands.filter(isNewIn) : [];
@@ -79,15 +82,18 @@ export function unitsOf(score: Score, form: Form, sections: readonly Section[], 
         from, to, hands: hand, kind: 'cell', section: stretch.name, steps: everyOther(upTo(stepAt(APART, goal), goal)), after: [],
         why: 'New material, this hand alone first, to about 70 % of the goal.',
       }));
-      return put({
+      if (isCell(from, to)) return after;
+      return [put({
         from, to, hands: together, kind: 'cell', section: stretch.name, steps: upTo(stepAt(CELL_TOP, goal), goal), after,
         why: 'New material: a short cell is brought up before it is joined.',
-      });
+      })];
     });
+    const joined = cells.length > 0 && !cells.some(([from, to]) => isCell(from, to));
     return put({
       from: stretch.from, to: stretch.to, hands: together, kind: 'section', section: stretch.name,
-      steps: steps(cells.length ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal), after: cells,
-      why: cells.length ? 'The cells joined into the section, up to performance tempo.' : 'Everything here returns from earlier; the section is played through.',
+      steps: steps(joined ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal), after: before,
+      why: joined ? 'The cells joined into the section, up to performance tempo.'
+        : cells.length ? 'A short section, brought up from first reading to performance tempo.' : 'Everything here returns from earlier; the section is played through.',
     });
   });
   return [...found.values(), ...joins(stretches, sectionKeys, together, goal, found)];
