@@ -4,6 +4,7 @@ import { and, eq, inArray, sql } from 'drizzle-orm';
 import { fingerings, pieces, sections } from '../db/schema.ts';
 import { notFound, ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
+import { markPieceStale } from '../plans/layout.ts';
 import { newId, type Studio } from '../studio.ts';
 import { answerPlace, answerSection, countEdit, fingeringRows, knownPiece, offsetIn, pedalOf, pieceRow, sectionOf, sectionsOf } from './store.ts';
 
@@ -67,6 +68,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
       const [taken] = await tx.select({ id: sections.id }).from(sections).where(eq(sections.id, row.id));
       if (taken) throw new ProblemError(409, 'This section is there already.');
       await tx.insert(sections).values(row);
+      await markPieceStale({ db: tx }, param('id'));
       return counted;
     });
     return { ...answerSection(sectionOf(row)), revision };
@@ -83,6 +85,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
       const [after] = await tx.update(sections)
         .set({ name: body.name?.trim() ?? before.name, words: body.words ?? before.words, ...columns(from, to) })
         .where(eq(sections.id, before.id)).returning();
+      await markPieceStale({ db: tx }, param('id'));
       return { ...after!, revision };
     });
     return { ...answerSection(sectionOf(row)), revision: row.revision };
@@ -93,6 +96,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
       const counted = await countEdit(tx, param('id'), undefined);
       const gone = await tx.delete(sections).where(and(eq(sections.id, param('section')), eq(sections.pieceId, param('id')))).returning({ id: sections.id });
       if (gone.length === 0) throw notFound('section');
+      await markPieceStale({ db: tx }, param('id'));
       return counted;
     });
     return { revision };

@@ -74,6 +74,16 @@ describe('a plan', () => {
     studio.setDate('2030-03-04');
   });
 
+  it('follows the form: new sections cut the days after today anew, and leave today alone', async () => {
+    const made = (await make()).json;
+    const section = (await studio.ask('POST', `/api/pieces/${assignment.pieceId as string}/sections`, { name: 'Turn', from: { bar: 5 }, to: { bar: 7 } })).json;
+    const cut = await plan(made.id);
+    expect(cut.days[0]!.cards.map((card) => card.id)).toEqual(made.days[0]!.cards.map((card) => card.id));
+    expect(cut.days.slice(1).flatMap((day) => day.cards).some((card) => card.from === 5 && card.to === 6)).toBe(true);
+    await studio.ask('DELETE', `/api/pieces/${assignment.pieceId as string}/sections/${section.id}`);
+    expect((await plan(made.id)).days.slice(1).flatMap((day) => day.cards).some((card) => card.from === 5 && card.to === 6)).toBe(false);
+  });
+
   it('is a calendar that a general library reads: a day each, whole days, and the day it must be ready', async () => {
     const made = (await make()).json;
     const response = await studio.app.request(`http://127.0.0.1/api/plans/${made.id}/calendar.ics`, { headers: { host: '127.0.0.1' } });

@@ -88,7 +88,7 @@ export function PlanForm({ assignmentId, plan, sections, score, printedTempo }: 
         <fieldset className="plan-sections">
           <legend className="soft">Sections {chosen.length ? '' : '(none chosen: the whole piece)'}</legend>
           {nest(sections).map(({ section, depth }) => (
-            <FormControlLabel key={section.id} sx={{ ml: depth * 2 }} label={`${section.name}, bars ${barSpan(score.bars, section.from.bar, lastBarOf(section.to))}`}
+            <FormControlLabel key={section.id} sx={{ ml: depth * 2 }} label={`${section.name}, ${section.from.bar === lastBarOf(section.to) ? 'bar' : 'bars'} ${barSpan(score.bars, section.from.bar, lastBarOf(section.to))}`}
               control={<Checkbox size="small" checked={chosen.includes(section.id)} onChange={(_, on) => setValue('sections', on ? [...chosen, section.id] : chosen.filter((one) => one !== section.id), { shouldDirty: true })} />} />
           ))}
         </fieldset>
