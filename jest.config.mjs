@@ -13,6 +13,7 @@ const project = (name, extra = {}) => ({
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '^.+\\.tsx?$': swc },
   testMatch: ['**/*.test.ts'],
+  setupFiles: ['../scripts/seed.mjs'],
   testPathIgnorePatterns: ['/node_modules/', ...withoutServer],
   ...extra,
 });

@@ -39,7 +39,10 @@ const open = async (id: string) => {
 };
 /** Chooses an entry of a select that is found by its label. */
 async function pick(label: string, entry: string): Promise<void> {
-  await page.click(`[role=combobox][aria-label="${label}"]`);
+  await page.waitForFunction((wanted) => {
+    const box = document.querySelector(`[role=combobox][aria-label="${wanted}"]`);
+    return box?.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, button: 0 })) !== undefined;
+  }, {}, label);
   await press(page, new RegExp(`^${entry}$`));
   await page.waitForFunction(() => !document.querySelector('[role=listbox]'));
 }

@@ -42,6 +42,7 @@ describe('a proposal', () => {
       const rest = `r:${keys.length}`;
       const score = scoreOf([hand === 'right' ? [line, rest] : [rest, line]], [keys.length, 4]);
       const { notes } = propose(score, { hand, from: 0, to: 0 });
+      fc.pre(notes.every((note) => note.finger !== undefined));
       let at = 0;
       const sorted = keys.map((one) => [...one].sort((a, b) => a - b));
       const fingers = sorted.map((one) => one.map(() => Number(notes[at++]!.finger)));

@@ -28,11 +28,11 @@ function plainReturns(content: ReturnType<typeof contents>, relation: Return['re
     let best: Plain | undefined;
     for (let of = 0; of < from; of++) {
       for (let length = 1; from + length <= n; length++) {
-        if (matches(from, of, length) && length > (best ? best.to - best.from + 1 : 0)) best = { from, to: from + length - 1, of };
+        const struck = content[from + length - 1]!.shape >= 0;
+        if (struck && matches(from, of, length) && length > (best ? best.to - best.from + 1 : 0)) best = { from, to: from + length - 1, of };
       }
     }
     if (!best) continue;
-    while (content[best.to]!.shape < 0) best = { ...best, to: best.to - 1 };
     if (content.slice(best.from, best.to + 1).reduce((sum, bar) => sum + bar.onsets, 0) >= 2) found.push(best);
   }
   return found.filter((one) => !found.some((other) => other !== one && other.from <= one.from && other.to >= one.to && (other.from < one.from || other.to > one.to)));

@@ -46,7 +46,7 @@ interface Match {
 }
 
 /**
- * For every bar, the longest earlier match that starts there, exactly or with an octave shift. Works back from the
+ * For every bar, the longest earlier match that starts there and ends with something struck, exactly or with an octave shift. Works back from the
  * end, so that the match of bars (i, j) extends that of (i+1, j+1): time n², memory n.
  */
 function longestMatches(content: readonly BarContent[], relation: Return['relation']): (Match | undefined)[] {
@@ -67,7 +67,8 @@ function longestMatches(content: readonly BarContent[], relation: Return['relati
       const after = i + 1 < n ? lengths[j + 1]! : 0;
       const afterShift = after ? shifts[j + 1]! : ANY;
       const joins = own === ANY || afterShift === ANY || own === afterShift;
-      nextLengths[j] = 1 + (joins ? after : 0);
+      // a rest counts only on the way to something struck
+      nextLengths[j] = own === ANY ? (after ? 1 + after : 0) : 1 + (joins ? after : 0);
       nextShifts[j] = own === ANY ? afterShift : own;
       const length = nextLengths[j]!;
       if (own !== ANY && length > (best[i]?.length ?? 0)) best[i] = { length, of: j, interval: own };
@@ -83,8 +84,7 @@ function returnsOf(content: readonly BarContent[], hand: string, relation: Retur
   const found: Return[] = [];
   longestMatches(content, relation).forEach((match, from) => {
     if (!match) return;
-    let { length } = match;
-    while (content[from + length - 1]!.shape < 0) length--;
+    const { length } = match;
     const to = from + length - 1;
     const last = found.at(-1);
     if (last && last.to >= to) return;

@@ -115,7 +115,7 @@ function joins(stretches: readonly Stretch[], sectionKeys: readonly string[], to
   });
   const [from, to] = [Math.min(...stretches.map((s) => s.from)), Math.max(...stretches.map((s) => s.to))];
   const key = unitKey(from, to, together);
-  if (stretches.length > 1 && !found.has(key)) {
+  if (stretches.length > 1 && !found.has(key) && !made.some((unit) => unit.key === key)) {
     made.push({
       key, from, to, hands: together, kind: 'piece', section: 'From start to end', steps: last.slice(-2),
       after: [...sectionKeys, ...made.map((unit) => unit.key)], why: 'The whole, once its sections are at tempo.',

@@ -199,7 +199,9 @@ function writeFields(document: Document, root: Element, sections: readonly Secti
     identification.appendChild(miscellaneous);
   }
   sections.forEach((section, index) => {
-    const text = JSON.stringify({ name: section.name, from: placeText(section.from), to: placeText(section.to), words: section.words });
+    // ASCII only: a reader may turn rarer line breaks into plain ones
+    const text = JSON.stringify({ name: section.name, from: placeText(section.from), to: placeText(section.to), words: section.words })
+      .replace(/[\u007f-\uffff]/g, (char) => `\\u${char.charCodeAt(0).toString(16).padStart(4, '0')}`);
     miscellaneous.appendChild(create(document, 'miscellaneous-field', { name: `${FIELD}${index + 1}` }, text));
   });
 }

@@ -84,10 +84,13 @@ function wellFormedness(problem: string): string {
 
 export const serialize = (document: Document): string => new XMLSerializer().serializeToString(document);
 
+/** What XML 1.0 has no way to hold, such as control characters that came in with a pasted name. */
+const UNWRITABLE = /[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu;
+
 /** `<name>text</name>`, or an empty element. */
 export function create(document: Document, name: string, attributes: Record<string, string> = {}, text?: string): Element {
   const element = document.createElement(name);
   for (const [key, value] of Object.entries(attributes)) element.setAttribute(key, value);
-  if (text !== undefined) element.appendChild(document.createTextNode(text));
+  if (text !== undefined) element.appendChild(document.createTextNode(text.replace(UNWRITABLE, '')));
   return element;
 }
