@@ -29,7 +29,7 @@ export const Revision = Type.Optional(Type.Integer({
 export const Page = {
   q: Type.Optional(Type.String({ maxLength: 200, description: 'words to search for' })),
   archived: Type.Optional(Type.Union([Type.Literal('true'), Type.Literal('false')])),
-  page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,5}$' })),
+  page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,5}$', description: 'a page number, from 1' })),
   sort: Type.Optional(Type.String({ maxLength: 20 })),
 };
 

@@ -51,7 +51,7 @@ export const FingeringsPut = Type.Object({
 });
 export const PedalMark = Type.Object({
   bar: BarIndex, offset: Offset,
-  kind: Type.Union([Type.Literal('down'), Type.Literal('change'), Type.Literal('up')]),
+  kind: Type.Union([Type.Literal('down'), Type.Literal('change'), Type.Literal('up')], { description: 'down, change or up' }),
 });
 export const PedalPut = Type.Object({
   marks: Nullable(Type.Array(PedalMark, { maxItems: 20_000, description: 'all marks of the piece; null goes back to the printed ones' })),

@@ -37,8 +37,8 @@ export const PlanNew = Type.Object({
   assignmentId: Id,
   goalTempo: Type.Number({ minimum: 10, maximum: 400, description: 'performance tempo, 10 to 400 beats a minute' }),
   readyBy: IsoDate,
-  minutesByWeekday: Type.Array(Type.Integer({ minimum: 0, maximum: 600 }), { minItems: 7, maxItems: 7, description: 'minutes a day, Monday first' }),
-  rule: Type.Optional(Type.Union([Type.Literal('three-to-one'), Type.Literal('ten-in-a-row')])),
+  minutesByWeekday: Type.Array(Type.Integer({ minimum: 0, maximum: 600, description: 'whole minutes, 0 to 600' }), { minItems: 7, maxItems: 7, description: 'seven numbers, the minutes of each weekday, Monday first' }),
+  rule: Type.Optional(Type.Union([Type.Literal('three-to-one'), Type.Literal('ten-in-a-row')], { description: 'three-to-one or ten-in-a-row' })),
   sections: Type.Optional(Nullable(Type.Array(Id, { maxItems: 500, description: 'section ids; none means the whole piece' }))),
 });
 export const Card = Type.Object({
@@ -64,7 +64,7 @@ export const CardState = Type.Intersect([Card, Type.Object({
   nextCard: Nullable(Id), words: Type.String(),
 })]);
 export const AttemptNew = Type.Object({
-  cardId: Id, result: Type.Union([Type.Literal('clean'), Type.Literal('slip')]),
+  cardId: Id, result: Type.Union([Type.Literal('clean'), Type.Literal('slip')], { description: 'clean or slip' }),
   bar: Type.Optional(Nullable(BarIndex)),
   tempo: Type.Optional(Type.Number({ minimum: 5, maximum: 400, description: 'when it is not the step itself, as in a repair; it then does not count for the step' })),
 });

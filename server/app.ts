@@ -3,9 +3,9 @@ import { relative } from 'node:path';
 import { serveStatic } from '@hono/node-server/serve-static';
 import { MAX_XML_BYTES } from '@yarrow-ridge/core/score';
 import { Hono, type MiddlewareHandler } from 'hono';
-import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
 import { assignmentHandlers } from './assignments/handlers.ts';
+import { limitBody } from './http/limit.ts';
 import { openapi } from './http/openapi.ts';
 import { onError, problem } from './http/problems.ts';
 import { headers, onlyFromHere } from './http/security.ts';
@@ -36,8 +36,8 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   app.use(onlyFromHere(host));
   app.use(compress());
   app.use((c, next) => (/%00/.test(c.req.url) ? Promise.resolve(problem(c, 400, 'The address holds a character that cannot be used (NUL).')) : next()));
-  const upload = bodyLimit({ maxSize: MAX_UPLOAD_BYTES, onError: (c) => problem(c, 413, 'The file has more than 20 MB. Save it without pictures or play-back data and try again.') });
-  const json = bodyLimit({ maxSize: MAX_JSON_BYTES, onError: (c) => problem(c, 413, 'The request is too large.') });
+  const upload = limitBody(MAX_UPLOAD_BYTES, 'The file has more than 20 MB. Save it without pictures or play-back data and try again.');
+  const json = limitBody(MAX_JSON_BYTES, 'The request is too large.');
   const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' ? upload : json)(c, next);
   app.use('/api/*', limit);
   app.use('/api/*', async (c, next) => {

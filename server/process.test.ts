@@ -67,6 +67,16 @@ it('serves, refuses a second server on its folder, survives a kill, and stops cl
   expect(await exit(third.child, 'SIGTERM')).toBe(0);
 });
 
+it('tells the sender of a file that is too large why, over a real connection', async () => {
+  const { url, child } = await start({});
+  const form = new FormData();
+  form.set('file', new File([new Uint8Array(48 * 1024 * 1024)], 'large.musicxml'));
+  const answer = await fetch(`${url}/api/pieces`, { method: 'POST', body: form });
+  expect([answer.status, await answer.json()]).toEqual([413, expect.objectContaining({ detail: expect.stringContaining('20 MB') as string })]);
+  expect((await fetch(`${url}/api/health`)).status).toBe(200);
+  await exit(child, 'SIGTERM');
+});
+
 it('keeps pages of other sites out, and sends secure headers', async () => {
   const { url, child } = await start({});
   const { host } = new URL(url!);

@@ -103,6 +103,16 @@ describe('what is refused, with a sentence and the place', () => {
   });
 });
 
+describe('characters XML 1.0 does not allow (section 2.2, Char)', () => {
+  const titled = (title: string) => bytes(wrap(measure('1', attributes() + note('C', 4, 8)), `<work><work-title>${title}</work-title></work>`));
+  it.each(['\u0000', '\u000b', '\uffff', '&#0;', '&#x1F;', '&#xFFFE;', '&#x110000;'])('refuses them, written out or by number, with the line', (text) => {
+    expect(why(titled(`a${text}`))).toMatch(/a character that XML does not allow, near line \d+/);
+  });
+  it('takes all others', () => {
+    expect(readFile(titled('&#233;&#x1F600;\u{10FFFF}')).score.title).toBe('é😀\u{10FFFF}');
+  });
+});
+
 describe('what is accepted all the same', () => {
   const xml = wrap(measure('1', attributes() + note('C', 4, 8)), '<work><work-title>Étude</work-title></work>');
   it('reads .mxl through its container, and without one', () => {

@@ -57,6 +57,8 @@ export function parseXml(xml: string): { document: Document; root: Element; warn
     });
   }
   if (!/<[A-Za-z_]/.test(xml)) throw new ScoreError('The file is not XML. A score is a .musicxml, .xml or .mxl file.');
+  const stray = strayCharacter(xml);
+  if (stray !== undefined) throw new ScoreError(`The file holds a character that XML does not allow, near line ${lineAt(xml, stray)}. Export it again from the program it came from.`);
   if (depthOf(xml) > MAX_DEPTH) throw new ScoreError('The file is nested deeper than any score; it was not read.');
   let problem: string | undefined;
   try {
@@ -86,6 +88,19 @@ export const serialize = (document: Document): string => new XMLSerializer().ser
 
 /** What XML 1.0 has no way to hold, such as control characters that came in with a pasted name. */
 const UNWRITABLE = /[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu;
+
+/** Where the text holds such a character, itself or by its number; undefined when it nowhere does. */
+function strayCharacter(xml: string): number | undefined {
+  const at = xml.search(UNWRITABLE);
+  if (at >= 0) return at;
+  for (const { 1: hex, 2: decimal, index } of xml.matchAll(/&#(?:x([0-9a-f]+)|([0-9]+));/gi)) {
+    const code = hex ? parseInt(hex, 16) : Number(decimal);
+    if (!(code <= 0x10ffff) || String.fromCodePoint(code).search(UNWRITABLE) >= 0) return index;
+  }
+  return undefined;
+}
+
+const lineAt = (text: string, at: number): number => text.slice(0, at).split('\n').length;
 
 /** `<name>text</name>`, or an empty element. */
 export function create(document: Document, name: string, attributes: Record<string, string> = {}, text?: string): Element {
