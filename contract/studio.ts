@@ -83,4 +83,9 @@ export const Studio = Type.Object({
   name: Type.String(), demo: Type.Boolean(), today: Type.String(), pieces: Type.Integer(), students: Type.Integer(),
   lessons: Type.Array(Type.Object({ studentId: Id, studentName: Type.String(), at: Type.String() })),
   due: Type.Array(DueCard),
+  week: Type.Array(Type.Object({
+    date: Type.String(),
+    practice: Type.Array(Type.Object({ assignmentId: Id, studentId: Id, studentName: Type.String(), pieceTitle: Type.String(), cards: Type.Integer(), minutes: Type.Integer() })),
+    ready: Type.Array(Type.Object({ assignmentId: Id, studentName: Type.String(), pieceTitle: Type.String() }, { description: 'pieces whose day it is' })),
+  }), { description: 'today and the six days after it' }),
 });

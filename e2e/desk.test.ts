@@ -146,7 +146,7 @@ it('is worked by keyboard: ridge, strata, zoom, the list of keys', async () => {
 it('edits title and instrument, finds pieces by name, and shows markup as text', async () => {
   const id = await bring(demo('lanterns-on-the-ettle'));
   await open(id);
-  await press(page, 'More about this piece');
+  await press(page, 'Print, save, edit');
   await press(page, /^Title, composer/);
   await fill(page, 'Title', '<i>Lamps</i> & boats');
   await press(page, /^Save$/);

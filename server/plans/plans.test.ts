@@ -165,6 +165,18 @@ describe('practice', () => {
   });
 });
 
+it('shows the studio its week: minutes a day as in the plan, and the day the piece is to be ready', async () => {
+  studio.setDate('2030-03-11');
+  const { json } = await make({ readyBy: '2030-03-16' });
+  const { week } = (await studio.ask('GET', '/api/studio')).json as unknown as { week: { date: string; practice: { minutes: number; cards: number; studentName: string }[]; ready: { pieceTitle: string }[] }[] };
+  expect(week.map((day) => day.date)).toEqual(['11', '12', '13', '14', '15', '16', '17'].map((day) => `2030-03-${day}`));
+  for (const day of week) {
+    const cards = json.days.find((one) => one.date === day.date)?.cards ?? [];
+    expect(day.practice.map((one) => [one.studentName, one.cards, one.minutes])).toEqual(cards.length ? [['Ada Quill', cards.length, cards.reduce((sum, card) => sum + card.minutes, 0)]] : []);
+  }
+  expect(week.map((day) => day.ready.length)).toEqual([0, 0, 0, 0, 0, 1, 0]);
+});
+
 it('takes a plan out of force and keeps the log', async () => {
   const made = (await make()).json;
   expect((await studio.ask('DELETE', `/api/plans/${made.id}`)).status).toBe(200);

@@ -1,6 +1,6 @@
 import { promotionRule } from '@yarrow-ridge/core/practice';
-import { and, asc, eq } from 'drizzle-orm';
-import { nextLesson, today } from '../clock.ts';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { addDays, nextLesson, today } from '../clock.ts';
 import { assignments, attempts, cards, pieces, plans, students } from '../db/schema.ts';
 import type { Database } from '../db/open.ts';
 import { notFound, ProblemError } from '../http/problems.ts';
@@ -46,12 +46,16 @@ const unitLog = (db: Database, assignmentId: string, unit: string) =>
 export function practiceHandlers(studio: Studio): Made {
   const { db, clock } = studio;
 
+  /** Plans that are being worked on, over the studio or by one student. */
+  const inForce = (studentId?: string) =>
+    and(eq(plans.superseded, false), eq(assignments.archived, false), eq(students.archived, false), eq(pieces.archived, false), studentId ? eq(students.id, studentId) : undefined);
+
   /** Cards of a day over all plans in force, or those of one student, in the order they are to be practised. */
   const cardsOn = async (date: string, studentId?: string) => {
-    const active = and(eq(plans.superseded, false), eq(assignments.archived, false), eq(students.archived, false), eq(pieces.archived, false), studentId ? eq(students.id, studentId) : undefined);
-    const inForce = await db.select({ plan: plans }).from(plans).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+    const active = inForce(studentId);
+    const open = await db.select({ plan: plans }).from(plans).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
       .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId)).where(active);
-    for (const { plan } of inForce) await upToDate(studio, plan);
+    for (const { plan } of open) await upToDate(studio, plan);
     return db.select({ card: cards, assignmentId: assignments.id, studentId: students.id, studentName: students.name, pieceId: pieces.id, pieceTitle: pieces.title })
       .from(cards).innerJoin(plans, eq(plans.id, cards.planId)).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
       .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId))
@@ -67,6 +71,24 @@ export function practiceHandlers(studio: Studio): Made {
         id: card.id, assignmentId: rest.assignmentId, pieceTitle: rest.pieceTitle, studentId: rest.studentId, studentName: rest.studentName,
         bars: barsText(score, card.fromBar, card.toBar), hands: card.hands, tempo: card.tempo, minutes: card.minutes, section: card.section, status: status.get(card.id)!,
       };
+    }));
+  };
+
+  /** Each day's practice over the studio, and the pieces that are to be ready; to be asked once the plans are up to date. */
+  const week = async (first: string) => {
+    const dates = Array.from({ length: 7 }, (_, i) => addDays(first, i));
+    const who = { assignmentId: assignments.id, studentId: students.id, studentName: students.name, pieceTitle: pieces.title };
+    const practice = await db.select({ ...who, date: cards.date, cards: sql<number>`count(*)::int`, minutes: sql<number>`sum(${cards.minutes})::int` })
+      .from(cards).innerJoin(plans, eq(plans.id, cards.planId)).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+      .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+      .where(and(inForce(), inArray(cards.date, dates))).groupBy(assignments.id, students.id, students.name, pieces.title, cards.date).orderBy(asc(students.name), asc(pieces.title));
+    const ready = await db.select({ ...who, date: plans.readyBy }).from(plans).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+      .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+      .where(and(inForce(), inArray(plans.readyBy, dates))).orderBy(asc(students.name));
+    return dates.map((date) => ({
+      date,
+      practice: practice.filter((row) => row.date === date).map(({ date: _, ...row }) => row),
+      ready: ready.filter((row) => row.date === date).map(({ assignmentId, studentName, pieceTitle }) => ({ assignmentId, studentName, pieceTitle })),
     }));
   };
 
@@ -134,7 +156,7 @@ export function practiceHandlers(studio: Studio): Made {
         const at = nextLesson(clock, student.lessonWeekday, student.lessonTime);
         return at ? [{ studentId: student.id, studentName: student.name, at }] : [];
       }).sort((a, b) => a.at.localeCompare(b.at));
-      return { name: studio.name, demo: studio.demo, today: date, pieces: repertoire.length, students: everyone.length, lessons, due: await due(date) };
+      return { name: studio.name, demo: studio.demo, today: date, pieces: repertoire.length, students: everyone.length, lessons, due: await due(date), week: await week(date) };
     },
   };
 }

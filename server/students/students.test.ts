@@ -18,6 +18,18 @@ describe('students', () => {
     expect((await list('?q=nobody')).items).toEqual([]);
   });
 
+  it('come in the order of their next lessons, those without one last', async () => {
+    // 4 March 2030 is a Monday, and it is noon
+    const times: [string, number, string][] = [['Zeno', 0, '12:30'], ['Yara', 0, '11:30'], ['Xaver', 2, '09:00'], ['Willa', 6, '10:00']];
+    for (const [name, lessonWeekday, lessonTime] of times) await studio.ask('POST', '/api/students', { name: `Order ${name}`, lessonWeekday, lessonTime });
+    await studio.ask('POST', '/api/students', { name: 'Order Ada' });
+    const { items } = await list('?q=order&sort=lesson');
+    expect(items.map((one) => [one.name, one.nextLesson])).toEqual([
+      ['Order Zeno', '2030-03-04T12:30'], ['Order Xaver', '2030-03-06T09:00'], ['Order Willa', '2030-03-10T10:00'], ['Order Yara', '2030-03-11T11:30'], ['Order Ada', null],
+    ]);
+    for (const one of items) await studio.ask('PATCH', `/api/students/${one.id}`, { archived: true });
+  });
+
   it('are edited, archived and brought back with all they had', async () => {
     const { json } = await studio.ask('POST', '/api/students', { name: ' Ada Quill ', notes: 'plays by ear', lessonWeekday: 0, lessonTime: '11:00' });
     expect(json).toMatchObject({ name: 'Ada Quill', nextLesson: '2030-03-11T11:00' });

@@ -1,6 +1,6 @@
 import AddIcon from '@mui/icons-material/ZoomIn';
 import RemoveIcon from '@mui/icons-material/ZoomOut';
-import { Button, IconButton, Tab, Tabs } from '@mui/material';
+import { IconButton, Tab, Tabs } from '@mui/material';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { toText, type Score } from '@yarrow-ridge/core/score';
 import { useEffect, useMemo, useRef } from 'react';
@@ -88,16 +88,11 @@ export function DeskScreen() {
   return (
     <div className="desk">
       <Title name={piece.title}>
-        <span className="soft desk-facts">{[piece.composer, piece.key, piece.metre, `${form.newBars} of ${form.bars} bars new`].filter(Boolean).join(' · ')}</span>
-      </Title>
-      <div className="desk-top">
-        <StudentPick pieceId={id} assignmentId={assignmentId} stage={ridge.data?.stage} />
-        <span className="grow" />
-        <Button size="small" component="a" href={`/print/score/${id}`}>Print</Button>
-        <Button size="small" component="a" href={`/api/pieces/${id}/export.musicxml`} download>Export</Button>
+        <span className="soft desk-facts">{[ridge.data?.stage, `${form.newBars} of ${form.bars} bars new`, piece.key, piece.metre, piece.composer].filter(Boolean).join(' · ')}</span>
+        <StudentPick pieceId={id} assignmentId={assignmentId} />
         <PieceMenu piece={piece} />
-      </div>
-      <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} chosen={desk.chosen} onChoose={choose} />
+      </Title>
+      <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} chosen={desk.chosen} onChoose={choose} height={ridge.data?.goalTempo ? 92 : 30} />
       <div className="desk-main">
         <section className="desk-score" aria-label="Score">
           <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />

@@ -1,5 +1,5 @@
 import MoreIcon from '@mui/icons-material/MoreVert';
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, IconButton, Menu, MenuItem, TextField } from '@mui/material';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Divider, Menu, MenuItem, TextField } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import type { Piece } from '@yarrow-ridge/contract';
 import { instruments } from '@yarrow-ridge/core/instruments';
@@ -38,10 +38,13 @@ export function PieceMenu({ piece }: { piece: Piece }) {
   };
   return (
     <>
-      <IconButton aria-label="More about this piece" onClick={(event) => setAnchor(event.currentTarget)}><MoreIcon /></IconButton>
+      <Button size="small" variant="outlined" endIcon={<MoreIcon />} aria-label="Print, save, edit" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>Print, save</Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem component="a" href={`/print/score/${piece.id}`}>Print the marked score</MenuItem>
+        <MenuItem component="a" href={`/api/pieces/${piece.id}/export.musicxml`} download onClick={() => setAnchor(null)}>Save as MusicXML, with fingers, pedal and sections</MenuItem>
+        <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download onClick={() => setAnchor(null)}>Save as MIDI</MenuItem>
+        <Divider />
         <MenuItem onClick={() => { setAnchor(null); setEditing(true); }}>Title, composer, instrument …</MenuItem>
-        <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download>Save as MIDI</MenuItem>
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
       {editing && <PieceForm before={before} onSave={save} onClose={() => setEditing(false)} />}

@@ -1,19 +1,27 @@
 import { Button, ListSubheader, Menu, MenuItem } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../api/client.ts';
 import { useAnswer } from '../api/queries.ts';
+import { FindField } from '../shell/FindField.tsx';
 import { useHistory } from '../edits/history.ts';
 
+/** Beyond this the list is searched rather than read. */
+const MANY = 12;
+
 /** Whose ridge is shown; the way to that student's plan; and to give the piece to someone. */
-export function StudentPick({ pieceId, assignmentId, stage }: { pieceId: string; assignmentId: string | undefined; stage: string | undefined }) {
+export function StudentPick({ pieceId, assignmentId }: { pieceId: string; assignmentId: string | undefined }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [, setSearch] = useSearchParams();
   const client = useQueryClient();
   const perform = useHistory((state) => state.perform);
   const working = useAnswer('listAssignments', {}, { pieceId }).data?.items ?? [];
-  const everyone = useAnswer('listStudents', {}, {}, anchor !== null).data?.items ?? [];
+  const [text, setText] = useState('');
+  const asked = useDeferredValue(text);
+  const found = useAnswer('listStudents', {}, asked ? { q: asked } : {}, anchor !== null).data;
+  const everyone = found?.items ?? [];
+  const many = text !== '' || (found !== undefined && found.total > MANY);
   const current = working.find((one) => one.id === assignmentId);
   const show = (id: string | undefined) => {
     setAnchor(null);
@@ -35,14 +43,18 @@ export function StudentPick({ pieceId, assignmentId, stage }: { pieceId: string;
       <Button variant="outlined" size="small" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="menu">
         {current ? current.studentName : 'Whose ridge?'} ▾
       </Button>
-      {current && <span className="soft">{stage}</span>}
       {current && <Button size="small" variant="contained" component={Link} to={`/assignments/${current.id}`}>{current.plan ? 'Plan and practice' : 'Make a plan'}</Button>}
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {working.length > 0 && <ListSubheader>Working on it</ListSubheader>}
         {working.map((one) => <MenuItem key={one.id} selected={one.id === assignmentId} onClick={() => show(one.id)}>{one.studentName}</MenuItem>)}
-        {others.length > 0 && <ListSubheader>Give it to</ListSubheader>}
+        {(others.length > 0 || many) && <ListSubheader>Give it to</ListSubheader>}
+        {many && (
+          <li className="student-find" onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()}>
+            <FindField label="Find a student" value={text} onChange={setText} />
+          </li>
+        )}
         {others.map((student) => <MenuItem key={student.id} onClick={() => void give(student.id, student.name)}>{student.name}</MenuItem>)}
-        {working.length + others.length === 0 && <MenuItem component={Link} to="/">Add a student in the studio first</MenuItem>}
+        {working.length + others.length === 0 && !many && <MenuItem component={Link} to="/">Add a student in the studio first</MenuItem>}
         {assignmentId && <MenuItem onClick={() => show(undefined)}>Nobody: the piece alone</MenuItem>}
       </Menu>
     </>

@@ -12,7 +12,7 @@ export function Days({ plan, instrument, assignmentId }: { plan: PlanAnswer; ins
   const [all, setAll] = useState(false);
   const today = dayjs().format('YYYY-MM-DD');
   const days = all ? plan.days : plan.days.slice(0, FIRST);
-  const next = plan.days[0]?.cards.find((card) => card.status !== 'done');
+  const next = plan.days.flatMap((day) => day.cards).find((card) => card.status !== 'done');
   return (
     <div className="stack">
       <div className="row spread">
@@ -22,8 +22,10 @@ export function Days({ plan, instrument, assignmentId }: { plan: PlanAnswer; ins
           <Button size="small" component="a" href={`/print/week/${assignmentId}`}>Print the week</Button>
         </div>
       </div>
-      {next && plan.days[0]!.date === today && (
-        <Button size="large" variant="contained" component={Link} to={`/practice/${next.id}`} className="plan-go">Practise: {next.section}, {next.bars}</Button>
+      {next && (
+        <Button size="large" variant={next.date === today ? 'contained' : 'outlined'} component={Link} to={`/practice/${next.id}`} className="plan-go">
+          {next.date === today ? 'Practise' : plan.days[0]!.date === today ? 'Done for today. Practise ahead' : 'Nothing due today. Practise ahead'}: {next.section}, {next.bars}
+        </Button>
       )}
       {plan.days.length === 0 && <p className="card soft">No day with minutes lies before the day it must be ready.</p>}
       {days.map(({ date, cards }) => (

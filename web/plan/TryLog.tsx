@@ -1,15 +1,14 @@
-import { Button } from '@mui/material';
 import { handName, instrument as instrumentOf } from '@yarrow-ridge/core/instruments';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import { useAnswer } from '../api/queries.ts';
+import { Pager } from '../shell/Pager.tsx';
 
 /** Every try, the newest first. */
 export function TryLog({ assignmentId, instrument }: { assignmentId: string; instrument: string }) {
   const [page, setPage] = useState(1);
   const [open, setOpen] = useState(false);
   const log = useAnswer('log', { id: assignmentId }, { page: String(page) }, open).data;
-  const pages = log ? Math.max(1, Math.ceil(log.total / log.pageSize)) : 1;
   return (
     <details className="card" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary><b className="serif">Log</b> <span className="soft">every try</span></summary>
@@ -27,11 +26,7 @@ export function TryLog({ assignmentId, instrument }: { assignmentId: string; ins
               ))}
             </tbody>
           </table>
-          {pages > 1 && (
-            <div className="row">
-              <Button disabled={page === 1} onClick={() => setPage(page - 1)}>Newer</Button><span className="soft">page {page} of {pages}</span><Button disabled={page === pages} onClick={() => setPage(page + 1)}>Older</Button>
-            </div>
-          )}
+          <Pager list={log} onPage={setPage} />
         </>
       )}
     </details>

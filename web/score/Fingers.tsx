@@ -7,8 +7,8 @@ export interface WrittenFinger {
 }
 
 /** Height of a digit and the air around it, in engraver units. */
-const DIGIT = 300;
-const GAP = 90;
+export const DIGIT = 300;
+export const GAP = 90;
 
 interface Placed {
   box: NoteBox;

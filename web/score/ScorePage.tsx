@@ -1,6 +1,7 @@
 import type { Score } from '@yarrow-ridge/core/score';
 import { useLayoutEffect, useRef, useState, type MouseEvent, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
+import { DIGIT, GAP } from './Fingers.tsx';
 import { measure, type PageBoxes } from './geometry.ts';
 
 export interface Layers {
@@ -23,6 +24,17 @@ const SVG = 'http://www.w3.org/2000/svg';
 /** How far from a notehead a touch may land, in engraver units (a staff space is 180). */
 const NEAR = 420;
 
+/** Tempo words and ending brackets stand right over the notes: they are lifted above the fingers there. */
+function makeRoom(mark: SVGGraphicsElement, boxes: PageBoxes): void {
+  const { x, y, width, height } = mark.getBBox();
+  const below = boxes.bars.find((bar) => bar.bottom > y + height && bar.right > x)?.staves[0];
+  if (!below) return;
+  const tops = boxes.notes.filter((note) => note.staff === 1 && Math.abs(note.y - below.top) < 1500 && note.x > x - DIGIT / 2 && note.x < x + width + DIGIT / 2)
+    .map((note) => Math.min(note.top, below.top) - GAP - DIGIT * boxes.notes.filter((other) => other.staff === 1 && other.note.bar === note.note.bar && Math.abs(other.x - note.x) < 150).length);
+  const lift = Math.min(below.top - GAP - DIGIT, ...tops) - (y + height);
+  if (lift < 0) mark.setAttribute('transform', `translate(0,${lift})`);
+}
+
 /** One drawn page with what the studio draws behind and over it. */
 export function ScorePage({ svg, score, layers, onHit }: { svg: string; score: Score; layers: Layers; onHit?: ((hit: Hit, event: MouseEvent) => void) | undefined }) {
   const holder = useRef<HTMLDivElement>(null);
@@ -37,9 +49,8 @@ export function ScorePage({ svg, score, layers, onHit }: { svg: string; score: S
     const margin = root.querySelector<SVGGElement>('g.page-margin');
     if (!margin) return;
     const [under, over] = [document.createElementNS(SVG, 'g'), document.createElementNS(SVG, 'g')];
-    // tempo words and ending brackets stand right over the staff: they make room for fingers
-    for (const mark of margin.querySelectorAll('g.tempo, g.ending')) mark.setAttribute('transform', 'translate(0,-330)');
     const boxes = measure(root, score);
+    for (const mark of margin.querySelectorAll<SVGGraphicsElement>('g.tempo, g.ending')) makeRoom(mark, boxes);
     margin.prepend(under);
     margin.append(over);
     setDrawn({ boxes, under, over });

@@ -1,8 +1,7 @@
-import type { Remote } from 'comlink';
 import type { Score } from '@yarrow-ridge/core/score';
 import { forwardRef, useCallback, useEffect, useImperativeHandle, useRef, useState, type MouseEvent } from 'react';
-import { startEngraver } from './engraver.ts';
-import type { Engraved, Engraver } from './engraver.worker.ts';
+import { startEngraver, type StartedEngraver } from './engraver.ts';
+import type { Engraved } from './engraver.worker.ts';
 import { ScorePage, type Hit, type Layers } from './ScorePage.tsx';
 import './score.css';
 
@@ -109,7 +108,7 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
   return (
     <div ref={scroller} className="score" role="img" aria-label={label} data-drawn={engraved ? 'yes' : 'no'}>
       {failed && <p role="alert" className="score-failed">{failed}</p>}
-      {!engraved && !failed && <p role="status" className="soft score-failed">Engraving …</p>}
+      {!failed && Object.keys(pages).length === 0 && <p role="status" className="soft score-failed">Engraving …</p>}
       {Array.from({ length: count }, (_, i) => (
         <PageSlot key={i} number={i + 1} eager={single} want={want} round={engraved!.round} scroller={scroller} usual={svgOf(i + 1) === undefined ? usual : undefined}>
           {svgOf(i + 1) !== undefined && (
@@ -142,14 +141,14 @@ function PageSlot({ number, eager, want, round, scroller, usual, children }: {
   return <div ref={slot} className="score-slot" data-page={number} style={usual ? { minHeight: usual } : undefined}>{children}</div>;
 }
 
-function useEngraverWorker(): Remote<Engraver> | undefined {
-  const [engraver, setEngraver] = useState<{ remote: Remote<Engraver> }>();
+function useEngraverWorker(): StartedEngraver | undefined {
+  const [engraver, setEngraver] = useState<StartedEngraver>();
   useEffect(() => {
     const started = startEngraver();
-    setEngraver({ remote: started.engraver });
+    setEngraver(started);
     return started.stop;
   }, []);
-  return engraver?.remote;
+  return engraver;
 }
 
 /** The width of an element, settled: it follows a resize once that pauses. */

@@ -33,7 +33,7 @@ export function Frame() {
   return (
     <div className="frame">
       <header className="frame-bar">
-        <Link to="/" className="frame-name"><img src="/ridge.svg" alt="" width={26} height={26} /> Yarrow Ridge</Link>
+        <Link to="/" className="frame-name"><img src="/ridge.svg" alt="" width={26} height={26} /> <span>Yarrow Ridge</span></Link>
         <div id="frame-title" className="frame-title grow" />
         <Tooltip title={done.length ? `Undo: ${done.at(-1)!.label}` : 'Nothing to undo'}>
           <span><IconButton aria-label="Undo" disabled={!done.length} onClick={back}><UndoIcon /></IconButton></span>

@@ -1,4 +1,4 @@
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import type { AssignmentAnswer } from '@yarrow-ridge/contract';
 import dayjs from 'dayjs';
@@ -8,6 +8,7 @@ import { call } from '../api/client.ts';
 import { useAnswer, useScore } from '../api/queries.ts';
 import { useHistory } from '../edits/history.ts';
 import { Ridge } from '../ridge/Ridge.tsx';
+import { FindOne, type Choice } from '../shell/FindOne.tsx';
 import { Title } from '../shell/Title.tsx';
 import { Trouble } from '../shell/Trouble.tsx';
 import { Waiting } from '../shell/Waiting.tsx';
@@ -22,7 +23,6 @@ export function StudentScreen() {
   const student = useAnswer('student', { id });
   const working = useAnswer('listAssignments', {}, { studentId: id }).data?.items ?? [];
   const due = useAnswer('dueCards', {}, { studentId: id }).data?.items ?? [];
-  const pieces = useAnswer('listPieces', {}, { sort: 'title' }).data?.items ?? [];
   const [editing, setEditing] = useState(false);
   if (student.isError) return <Trouble error={student.error} again={() => void student.refetch()} />;
   if (!student.data) return <Waiting what="the student" />;
@@ -32,8 +32,7 @@ export function StudentScreen() {
     const ok = await perform({ label: `${archived ? 'bringing back' : 'archiving'} ${name}`, redo: () => send({ archived: !archived }), undo: () => send({ archived }) });
     if (ok && !archived) void navigate('/');
   };
-  const give = (pieceId: string) => {
-    const title = pieces.find((piece) => piece.id === pieceId)?.title ?? 'piece';
+  const give = ({ id: pieceId, name: title }: Choice) => {
     let made: string | undefined;
     const put = async (away: boolean) => { await call('editAssignment', { params: { id: made! }, body: { archived: away } }); await client.invalidateQueries(); };
     void perform({
@@ -42,7 +41,6 @@ export function StudentScreen() {
       undo: () => put(true),
     });
   };
-  const free = pieces.filter((piece) => !working.some((one) => one.pieceId === piece.id));
   const open = due.filter((card) => card.status !== 'done');
   return (
     <div className="student">
@@ -63,10 +61,7 @@ export function StudentScreen() {
       {working.map((one) => <InWork key={one.id} assignment={one} />)}
       {working.length === 0 && <p className="soft">No piece in work. Give one below.</p>}
       <div className="row">
-        <TextField select label="Give a piece" value="" onChange={(event) => give(event.target.value)} sx={{ minWidth: 280 }} disabled={free.length === 0}>
-          {free.map((piece) => <MenuItem key={piece.id} value={piece.id}>{piece.title}</MenuItem>)}
-        </TextField>
-        {free.length === 0 && <span className="soft">Every piece of the studio is in work here.</span>}
+        <FindOne label="Give a piece" from="listPieces" without={working.map((one) => one.pieceId)} onChoose={give} />
       </div>
       {editing && <StudentForm student={student.data} onClose={() => setEditing(false)} />}
     </div>

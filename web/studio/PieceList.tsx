@@ -1,8 +1,9 @@
-import SearchIcon from '@mui/icons-material/Search';
-import { Button, InputAdornment, MenuItem, TextField } from '@mui/material';
+import { MenuItem, TextField } from '@mui/material';
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { useAnswer } from '../api/queries.ts';
+import { FindField } from '../shell/FindField.tsx';
+import { Pager } from '../shell/Pager.tsx';
 
 /** The repertoire, searched, sorted and paged on the server. */
 export function PieceList() {
@@ -12,14 +13,12 @@ export function PieceList() {
   const asked = useDeferredValue(q);
   const list = useAnswer('listPieces', {}, { sort, page: String(page), ...(asked ? { q: asked } : {}) });
   const working = useAnswer('listAssignments', {}, {}).data?.items ?? [];
-  const { items = [], total = 0, pageSize = 1 } = list.data ?? {};
-  const pages = Math.ceil(total / pageSize);
+  const { items = [], total = 0 } = list.data ?? {};
   return (
     <div className="stack">
       {(total > 5 || q !== '') && (
         <div className="row">
-          <TextField placeholder="Find a piece" value={q} onChange={(event) => { setQ(event.target.value); setPage(1); }} className="grow"
-            slotProps={{ htmlInput: { 'aria-label': 'Find a piece', maxLength: 200 }, input: { startAdornment: <InputAdornment position="start"><SearchIcon fontSize="small" /></InputAdornment> } }} />
+          <FindField label="Find a piece" value={q} onChange={(text) => { setQ(text); setPage(1); }} />
           <TextField select value={sort} onChange={(event) => setSort(event.target.value)} slotProps={{ htmlInput: { 'aria-label': 'Order' } }}>
             <MenuItem value="newest">newest first</MenuItem><MenuItem value="title">by title</MenuItem><MenuItem value="composer">by composer</MenuItem><MenuItem value="bars">shortest first</MenuItem>
           </TextField>
@@ -40,13 +39,7 @@ export function PieceList() {
           );
         })}
       </ul>
-      {pages > 1 && (
-        <div className="row">
-          <Button disabled={page === 1} onClick={() => setPage(page - 1)}>Earlier</Button>
-          <span className="soft">page {page} of {pages}</span>
-          <Button disabled={page === pages} onClick={() => setPage(page + 1)}>Later</Button>
-        </div>
-      )}
+      <Pager list={list.data} onPage={setPage} />
     </div>
   );
 }

@@ -1,9 +1,11 @@
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { Button } from '@mui/material';
 import dayjs from 'dayjs';
 import { Link } from 'react-router';
 import type { DueCardAnswer, StudioAnswer } from '@yarrow-ridge/contract';
 import { useAnswer } from '../api/queries.ts';
+import { FindField } from '../shell/FindField.tsx';
+import { Pager } from '../shell/Pager.tsx';
 import { StudentForm } from '../students/StudentForm.tsx';
 import { Title } from '../shell/Title.tsx';
 import { Trouble } from '../shell/Trouble.tsx';
@@ -11,6 +13,7 @@ import { Waiting } from '../shell/Waiting.tsx';
 import { Ridge } from '../ridge/Ridge.tsx';
 import { BringScore } from './BringScore.tsx';
 import { PieceList } from './PieceList.tsx';
+import { Week } from './Week.tsx';
 import './studio.css';
 
 /** Today in the studio: who comes, what is due, and the repertoire. */
@@ -19,7 +22,7 @@ export function StudioScreen() {
   const [adding, setAdding] = useState(false);
   if (studio.isError) return <Trouble error={studio.error} again={() => void studio.refetch()} />;
   if (!studio.data) return <Waiting what="the studio" />;
-  const { name, today, pieces, students, due, lessons } = studio.data;
+  const { name, today, pieces, students, due } = studio.data;
   const empty = pieces === 0 && students === 0;
   return (
     <div className="studio">
@@ -36,13 +39,14 @@ export function StudioScreen() {
               <h2>Students</h2>
               <Button variant="outlined" onClick={() => setAdding(true)}>Add a student</Button>
             </div>
-            <Roster lessons={lessons} due={due} today={today} />
+            <Roster due={due} today={today} />
             <p className="small soft">At least a few minutes’ break in every half hour, for children sooner. <Link to="/archive">Archive</Link></p>
           </section>
           <section className="stack" aria-label="Repertoire">
             <div className="row spread"><h2>Pieces</h2></div>
             <PieceList />
             <BringScore large={pieces === 0} />
+            <Week studio={studio.data} />
           </section>
         </>
       )}
@@ -52,29 +56,35 @@ export function StudioScreen() {
 }
 
 /** Every student with the next lesson and today's practice; who comes next stands first. */
-function Roster({ lessons, due, today }: Pick<StudioAnswer, 'lessons' | 'due' | 'today'>) {
-  const everyone = useAnswer('listStudents', {}, { sort: 'name' });
-  const items = everyone.data?.items ?? [];
-  const order = (id: string) => lessons.findIndex((lesson) => lesson.studentId === id);
-  const rows = [...items].sort((a, b) => (order(a.id) + 1 || 999) - (order(b.id) + 1 || 999));
-  if (everyone.data && rows.length === 0) return <p className="card soft">Nobody yet. Add a student to give a piece to; a teacher can be their own student.</p>;
+function Roster({ due, today }: Pick<StudioAnswer, 'due' | 'today'>) {
+  const [q, setQ] = useState('');
+  const [page, setPage] = useState(1);
+  const asked = useDeferredValue(q);
+  const everyone = useAnswer('listStudents', {}, { sort: 'lesson', page: String(page), ...(asked ? { q: asked } : {}) });
+  const rows = everyone.data?.items ?? [];
+  const total = everyone.data?.total ?? 0;
+  if (everyone.data && total === 0 && !q) return <p className="card soft">Nobody yet. Add a student to give a piece to; a teacher can be their own student.</p>;
   return (
-    <ul className="plain-list stack">
-      {rows.map((student) => {
-        const cards = due.filter((card) => card.studentId === student.id);
-        return (
-          <li key={student.id} className="card roster">
-            <div className="roster-who">
-              <Link to={`/students/${student.id}`} className="roster-name">{student.name}</Link>
-              <div className="soft">{student.nextLesson ? lessonText(student.nextLesson, today) : 'no lesson time set'}</div>
-            </div>
-            <Due cards={cards} />
-            {cards[0] && <SmallRidge card={cards[0]} />}
-          </li>
-        );
-      })}
-      {everyone.data && everyone.data.total > rows.length && <li className="soft">The first {rows.length} of {everyone.data.total} students by name.</li>}
-    </ul>
+    <>
+      {(total > 8 || q !== '') && <FindField label="Find a student" value={q} onChange={(text) => { setQ(text); setPage(1); }} />}
+      {everyone.data && total === 0 && <p className="soft">Nobody called “{q}”.</p>}
+      <ul className="plain-list stack">
+        {rows.map((student) => {
+          const cards = due.filter((card) => card.studentId === student.id);
+          return (
+            <li key={student.id} className="card roster">
+              <div className="roster-who">
+                <Link to={`/students/${student.id}`} className="roster-name">{student.name}</Link>
+                <div className="soft">{student.nextLesson ? lessonText(student.nextLesson, today) : 'no lesson time set'}</div>
+              </div>
+              <Due cards={cards} />
+              {cards[0] && <SmallRidge card={cards[0]} />}
+            </li>
+          );
+        })}
+      </ul>
+      <Pager list={everyone.data} onPage={setPage} />
+    </>
   );
 }
 
