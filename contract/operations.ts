@@ -35,7 +35,7 @@ export const operations = {
   editPiece: op({ method: 'patch', path: '/api/pieces/:id', summary: 'Edits title, composer, instrument; archives or brings back', status: 200, body: pieces.PieceEdit, response: pieces.Piece }),
   score: op({ method: 'get', path: '/api/pieces/:id/score', summary: 'Bars, notes and marks, derived from the original', status: 200, response: Type.Unknown() }),
   engraving: op({ method: 'get', path: '/api/pieces/:id/engraving.musicxml', summary: 'The original made ready for engraving', status: 200, produces: 'application/vnd.recordare.musicxml+xml' }),
-  form: op({ method: 'get', path: '/api/pieces/:id/form', summary: 'Returns, new bars and suggested sections', status: 200, response: pieces.Form }),
+  form: op({ method: 'get', path: '/api/pieces/:id/form', summary: 'Returns with what differs, sequences, imitations, grounds, new bars, and suggested sections at a grain', status: 200, query: Type.Object({ grain: Type.Optional(Type.Union([Type.Literal('coarse'), Type.Literal('medium'), Type.Literal('fine')], { description: 'coarse, medium or fine' })) }), response: pieces.Form }),
   annotations: op({ method: 'get', path: '/api/pieces/:id/annotations', summary: 'Fingerings, pedal marks and sections', status: 200, response: pieces.Annotations }),
   putFingerings: op({ method: 'put', path: '/api/pieces/:id/fingerings', summary: 'Writes fingers on the given notes of a layer; null takes one away', status: 200, body: pieces.FingeringsPut, response: pieces.Saved }),
   propose: op({ method: 'post', path: '/api/pieces/:id/fingerings/propose', summary: 'Proposes fingers for a hand in some bars (inclusive) around what is written', status: 200, body: pieces.ProposeIn, response: pieces.ProposeOut }),

@@ -1,4 +1,4 @@
-import { analyse } from '../form/index.ts';
+import { contents, plainReturns } from '../form/index.ts';
 import { instrument } from '../instruments/index.ts';
 import { add, compare, onsets, toNumber, type Fraction, type Note, type Onset, type Score } from '../score/index.ts';
 import { describe } from './reasons.ts';
@@ -155,8 +155,8 @@ function tiesFrom(score: Score, { hand, from, to }: ProposeOptions, known: Reado
   const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
   const inBar = new Map<number, Note[]>();
   for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
-  for (const found of analyse(score).returns) {
-    if (found.hand !== hand || found.relation !== 'exact' || found.to < from || found.from > to) continue;
+  for (const found of plainReturns(contents(score, hand))) {
+    if (found.relation !== 'exact' || found.to < from || found.from > to) continue;
     const pairs: [Note, Note, string | undefined][] = [];
     for (let bar = found.from; bar <= found.to; bar++) {
       const first = inBar.get(found.of + bar - found.from) ?? [];

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { readFile, readScore, type Score } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
-import { analyse, suggestSections, type Return } from './index.ts';
+import { analyse, formName, segment, type Return } from './index.ts';
 
 const brief = ({ from, to, of, relation, hand }: Return) => `${hand} ${from}-${to} of ${of} ${relation}`;
 const found = (score: Score) => analyse(score).returns.map(brief);
@@ -15,7 +15,7 @@ describe('new bars and returns', () => {
 
   it('finds the longest stretch that returns, per hand and together', () => {
     const score = scoreOf([a, b, c, a, b, ['E5:4', 'F2:2 G2:2']]);
-    expect(found(score)).toEqual(['right 3-4 of 0 exact', 'left 3-5 of 0 exact', 'both 3-4 of 0 exact']);
+    expect(found(score)).toEqual(['right 3-4 of 0 exact', 'left 3-5 of 0 exact', 'both 3-4 of 0 exact', 'both 3-5 of 0 varied']);
     const form = analyse(score);
     expect([form.newBars, form.newBarsByHand]).toEqual([4, { right: 4, left: 3 }]);
   });
@@ -70,18 +70,39 @@ describe('new bars and returns', () => {
 });
 
 describe('suggested sections', () => {
-  it('cut the demo pieces where their music returns, with the reason', () => {
-    const score = readFile(readFileSync(new URL('../../demo/pieces/the-ferrymans-wheel.musicxml', import.meta.url))).score;
-    const suggested = suggestSections(score, analyse(score));
-    expect(suggested.map((one) => `${one.name} ${one.from.bar}`)).toEqual(['A 0', 'B 10', 'B′ 18', 'A′ 26', 'C 34', 'A″ 51', 'D 59']);
-    suggested.forEach((one, i) => {
-      expect(one.to.bar).toBe(suggested[i + 1]?.from.bar ?? 79);
+  const wheel = readFile(readFileSync(new URL('../../demo/pieces/the-ferrymans-wheel.musicxml', import.meta.url))).score;
+  const form = analyse(wheel);
+
+  it('cut the demo piece where its music returns, name what comes back alike, and say why', () => {
+    const sections = segment(wheel, form);
+    expect(sections.map((one) => `${one.label} ${one.from}`)).toEqual(['A 0', 'B 10', 'B′ 18', 'A′ 26', 'link 34', 'A″ 35', 'C 43', 'A‴ 51', 'B″ 59', 'coda 67']);
+    sections.forEach((one, i) => {
+      expect(one.to + 1).toBe(sections[i + 1]?.from ?? 79);
       expect(one.reason).not.toBe('');
     });
+    expect(formName(wheel, sections)).toBeUndefined();
+  });
+
+  it('nest: phrases lie inside their section, one after the other', () => {
+    for (const grain of ['coarse', 'medium', 'fine'] as const) {
+      for (const section of segment(wheel, form, grain)) {
+        section.children.forEach((phrase, i) => {
+          expect(phrase.from).toBe(i === 0 ? section.from : section.children[i - 1]!.to + 1);
+          expect(phrase.to - phrase.from).toBeGreaterThan(0);
+        });
+        if (section.children.length) expect(section.children.at(-1)!.to).toBe(section.to);
+      }
+    }
+  });
+
+  it('are no fewer at a finer grain', () => {
+    const count = (grain: 'coarse' | 'medium' | 'fine') => segment(wheel, form, grain).length;
+    expect(count('coarse')).toBeLessThanOrEqual(count('medium'));
+    expect(count('medium')).toBeLessThanOrEqual(count('fine'));
   });
 
   it('leave a piece without returns whole', () => {
     const score = scoreOf([['C4 D4 E4 F4', 'C3:4'], ['D4:2 E4:2', 'D3:4'], ['F4:3 E4', 'E3:4']]);
-    expect(suggestSections(score, analyse(score))).toHaveLength(1);
+    expect(segment(score, analyse(score))).toHaveLength(1);
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { analyse, suggestSections } from '../form/index.ts';
+import { analyse, segment } from '../form/index.ts';
 import { readFile, startOf } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
 import { cleanShare, cover, earned, expectedForRun, firstReading, nextStep, promotionRule, ridge, SCALE, schedule, stageOf, stepAt, steps, trySeconds, unitsOf, type Result } from './index.ts';
@@ -69,7 +69,7 @@ describe('promotion', () => {
 
 const wheel = readFile(readFileSync(new URL('../../demo/pieces/the-ferrymans-wheel.musicxml', import.meta.url))).score;
 const form = analyse(wheel);
-const sections = cover(wheel, suggestSections(wheel, form).map((one, i) => ({ ...one, id: String(i) })));
+const sections = cover(wheel, segment(wheel, form).map((one, i) => ({ id: String(i), name: one.label, words: '', from: startOf(one.from), to: startOf(one.to + 1) })));
 const days = (count: number, minutes: number) => Array.from({ length: count }, (_, i) => ({ date: `2030-01-${String(i + 1).padStart(2, '0')}`, minutes }));
 const plan = (over: Partial<Parameters<typeof schedule>[0]> = {}) => {
   const units = unitsOf(wheel, form, sections, 88);

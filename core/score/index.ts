@@ -6,5 +6,6 @@ export { MAX_XML_BYTES } from './container.ts';
 export { readFile, readScore, type Import, type ReadOptions } from './read.ts';
 export { onePass, playingOrder } from './repeats.ts';
 export { annotate, sectionsIn, type Annotations } from './write.ts';
-export { beatLength, perform, type Beat, type Performance, type Sounding } from './playback.ts';
+export { beatLength, lead } from './beats.ts';
+export { perform, type Beat, type Performance, type Sounding } from './playback.ts';
 export { engravable } from './engrave.ts';

@@ -24,6 +24,7 @@ export interface RawNote {
   tieStart: boolean;
   tieStop: boolean;
   staccato: boolean;
+  ornaments: string[];
   finger: string | undefined;
 }
 
@@ -104,6 +105,12 @@ function readPitch(note: Element, number: string): Pitch | undefined {
   return { step, octave, alter };
 }
 
+const ORNAMENTS: Readonly<Record<string, string>> = {
+  'trill-mark': 'trill', turn: 'turn', 'delayed-turn': 'delayed turn', 'inverted-turn': 'inverted turn', 'delayed-inverted-turn': 'delayed inverted turn',
+  'vertical-turn': 'turn', 'inverted-vertical-turn': 'inverted turn', shake: 'long trill', mordent: 'mordent', 'inverted-mordent': 'short trill', schleifer: 'slide', tremolo: 'tremolo',
+  haydn: 'turn or trill',
+};
+
 function readNote(note: Element, offset: Fraction, duration: Fraction, reading: Reading, number: string): RawNote | undefined {
   const pitch = readPitch(note, number);
   if (!pitch || child(note, 'cue')) return undefined;
@@ -122,6 +129,7 @@ function readNote(note: Element, offset: Fraction, duration: Fraction, reading: 
     tieStart: ties.includes('start'),
     tieStop: ties.includes('stop'),
     staccato: child(child(notations, 'articulations'), 'staccato') !== undefined,
+    ornaments: children(note, 'notations').flatMap((one) => children(one, 'ornaments')).flatMap((one) => children(one)).flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
     finger: finger && finger.length <= 8 ? finger : undefined,
   };
 }

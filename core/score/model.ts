@@ -30,6 +30,8 @@ export interface Note {
   /** Continues a tie: held, not struck again. */
   readonly held: boolean;
   readonly staccato: boolean;
+  /** Ornament signs on it, as musicians call them: `trill`, `turn`. */
+  readonly ornaments?: readonly string[];
   /** Printed fingering as the file has it. */
   readonly finger?: string;
 }

@@ -14,6 +14,12 @@ export const pitchName = (pitch: Pitch): string =>
 export const spokenName = (pitch: Pitch): string =>
   pitch.step + ({ '1': ' sharp', '-1': ' flat', '2': ' double sharp', '-2': ' double flat' }[String(pitch.alter)] ?? '');
 
+const SHARPS = ['C', 'C sharp', 'D', 'D sharp', 'E', 'F', 'F sharp', 'G', 'G sharp', 'A', 'A sharp', 'B'];
+const FLATS = ['C', 'D flat', 'D', 'E flat', 'E', 'F', 'G flat', 'G', 'A flat', 'A', 'B flat', 'B'];
+
+/** The name of a key that nobody spelled, with sharps or flats as the signature has them. */
+export const pitchText = (midi: number, fifths: number): string => (fifths < 0 ? FLATS : SHARPS)[((midi % 12) + 12) % 12]!;
+
 export const isBlack = (midi: number): boolean => [1, 3, 6, 8, 10].includes(((midi % 12) + 12) % 12);
 
 const MAJORS = ['C♭', 'G♭', 'D♭', 'A♭', 'E♭', 'B♭', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F♯', 'C♯'];

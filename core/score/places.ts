@@ -1,4 +1,5 @@
-import { compare, toNumber, ZERO } from './fraction.ts';
+import { beatLength, lead } from './beats.ts';
+import { add, compare, toNumber, ZERO, type Fraction } from './fraction.ts';
 import type { Bar, Note, Place, Section } from './model.ts';
 
 export const comparePlaces = (a: Place, b: Place): number => a.bar - b.bar || compare(a.offset, b.offset);
@@ -58,4 +59,13 @@ export function onsets(notes: readonly Note[], hand: string): Onset[] {
   }
   for (const onset of found) onset.notes.sort((a, b) => a.midi - b.midi);
   return found;
+}
+
+/** Which beat a place is on, as musicians say it: beat 1 is where the bar begins, `2½` half-way from the second to the third. A pick-up counts from its full bar. */
+export function beatName(bar: Bar, offset: Fraction): string {
+  const inBar = toNumber(add(offset, lead(bar))) / toNumber(beatLength(bar)) + 1;
+  const whole = Math.floor(inBar + 1e-9);
+  const rest = inBar - whole;
+  const part = [[0, ''], [0.5, '½'], [0.25, '¼'], [0.75, '¾'], [1 / 3, '⅓'], [2 / 3, '⅔']].find(([value]) => Math.abs((value as number) - rest) < 1e-6)?.[1];
+  return `${whole}${part ?? rest.toFixed(2).slice(1)}`;
 }

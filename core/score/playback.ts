@@ -1,3 +1,4 @@
+import { beatLength, lead } from './beats.ts';
 import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
 import type { Bar, Note, Place, Score } from './model.ts';
 import { onePass } from './repeats.ts';
@@ -30,24 +31,6 @@ export interface Performance {
 const LOUDNESS: Record<string, number> = {
   ppp: 0.25, pp: 0.35, p: 0.45, mp: 0.55, mf: 0.65, f: 0.78, ff: 0.9, fff: 1, sf: 0.85, sfz: 0.85, fz: 0.85, fp: 0.55,
 };
-
-/** The beat the metronome counts: a dotted quarter in 6/8, 9/8 and 12/8, else the written one, in quarters. */
-export function beatLength(bar: Pick<Bar, 'metre'>): Fraction {
-  const { beats, beatType } = bar.metre;
-  const compound = beatType >= 8 && beats % 3 === 0 && beats > 3;
-  const num = compound ? 12 : 4;
-  return num % beatType === 0 ? { num: num / beatType, den: 1 } : reduce(num, beatType);
-}
-
-const reduce = (num: number, den: number): Fraction => {
-  const factor = [16, 8, 4, 2].find((f) => num % f === 0 && den % f === 0) ?? 1;
-  return { num: num / factor, den: den / factor };
-};
-
-/** Where beat 1 of a bar lies relative to its first note: a pick-up starts late in its bar. */
-function lead(bar: Bar): Fraction {
-  return bar.index === 0 && compare(bar.length, bar.nominal) < 0 ? subtract(bar.nominal, bar.length) : ZERO;
-}
 
 /**
  * A stretch as it is to be heard, from one place to another in one pass: notes of the chosen hands, metronome beats,

@@ -173,7 +173,7 @@ function joinNotes(readings: ReadMeasure[][], limbs: readonly string[]): Note[] 
       id: raw.element.getAttribute('id')!, bar, offset: raw.offset, duration: raw.duration,
       length: held || raw.grace ? ZERO : raw.duration, pitch: raw.pitch, midi: raw.midi, staff, voice: raw.voice,
       hand: limbs[Math.min(staff, limbs.length) - 1] ?? 'right', grace: raw.grace, held, staccato: raw.staccato,
-      ...(raw.finger === undefined ? {} : { finger: raw.finger }),
+      ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}), ...(raw.finger === undefined ? {} : { finger: raw.finger }),
     };
     const at = notes.push(note) - 1;
     if (raw.grace) return;

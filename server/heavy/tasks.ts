@@ -1,11 +1,13 @@
-import { analyse, suggestSections, type Form, type SuggestedSection } from '@yarrow-ridge/core/form';
+import { analyse, formName, segment, type Form, type FormName, type Grain, type Segment } from '@yarrow-ridge/core/form';
 import { propose, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
 import { annotate, engravable, readFile, readScore, sectionsIn, type Annotations, type Score, type Section } from '@yarrow-ridge/core/score';
 
 export interface Known {
   readonly score: Score;
   readonly form: Form;
-  readonly suggested: SuggestedSection[];
+  /** Suggested sections at each grain. */
+  readonly segments: Readonly<Record<Grain, Segment[]>>;
+  readonly formName: FormName | undefined;
 }
 
 export interface Brought extends Known {
@@ -16,7 +18,8 @@ export interface Brought extends Known {
 
 function know(score: Score): Known {
   const form = analyse(score);
-  return { score, form, suggested: suggestSections(score, form) };
+  const segments = { coarse: segment(score, form, 'coarse'), medium: segment(score, form), fine: segment(score, form, 'fine') };
+  return { score, form, segments, formName: formName(score, segments.medium) };
 }
 
 /** The work that may take long: done beside the server's own thread. Arguments and results are plain data. */

@@ -1,5 +1,6 @@
 import { pitchName } from '@yarrow-ridge/core/score';
 import { instruments } from '@yarrow-ridge/core/instruments';
+import type { Grain } from '@yarrow-ridge/core/form';
 import { and, asc, desc, eq, ilike, or, sql } from 'drizzle-orm';
 import { pieces } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';
@@ -7,8 +8,9 @@ import type { Handlers } from '../http/serve.ts';
 import { like, PAGE_SIZE, type Studio } from '../studio.ts';
 import { annotationHandlers } from './annotations.ts';
 import { bringScore } from './bring.ts';
+import { answerForm } from './form.ts';
 import { midiFile } from './midi.ts';
-import { answerPiece, answerPlace, fingeringRows, knownPiece, limbsOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
+import { answerPiece, fingeringRows, knownPiece, limbsOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
 
 type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers>;
 
@@ -60,14 +62,9 @@ export const pieceHandlers = (studio: Studio): Made => ({
     return c.body(xml, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'cache-control': 'private, max-age=86400' });
   },
 
-  form: async ({ param }) => {
-    const { form, suggested } = await knownPiece(studio, param('id'));
-    return {
-      bars: form.bars, newBars: form.newBars, newBarsByHand: { ...form.newBarsByHand },
-      isNew: Object.fromEntries(Object.entries(form.isNew).map(([hand, bars]) => [hand, [...bars]])),
-      returns: form.returns.map((found) => ({ ...found })),
-      suggestedSections: suggested.map(({ name, from, to, reason }) => ({ name, from: answerPlace(from), to: answerPlace(to), reason })),
-    };
+  form: async ({ param, query }) => {
+    const { score, form, segments, formName } = await knownPiece(studio, param('id'));
+    return answerForm(score, form, segments[query.grain ?? "medium"], formName);
   },
 
   propose: async ({ param, body }) => {

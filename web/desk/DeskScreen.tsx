@@ -88,7 +88,7 @@ export function DeskScreen() {
   return (
     <div className="desk">
       <Title name={piece.title}>
-        <span className="soft desk-facts">{[ridge.data?.stage, `${form.newBars} of ${form.bars} bars new`, piece.key, piece.metre, piece.composer].filter(Boolean).join(' · ')}</span>
+        <span className="soft desk-facts">{[ridge.data?.stage, `${form.newBars} of ${form.bars} bars new${form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ''}`, piece.key, piece.metre, piece.composer].filter(Boolean).join(' · ')}</span>
         <StudentPick pieceId={id} assignmentId={assignmentId} />
         <PieceMenu piece={piece} />
       </Title>

@@ -1,11 +1,13 @@
 import EditIcon from '@mui/icons-material/EditOutlined';
 import DeleteIcon from '@mui/icons-material/DeleteOutlined';
-import { Button, IconButton } from '@mui/material';
+import { IconButton } from '@mui/material';
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
 import { barSpan, lastBarOf, nest, toText, type Score, type Section } from '@yarrow-ridge/core/score';
 import { useState } from 'react';
 import { useAnnotationEdits, type SectionDraft } from '../edits/annotations.ts';
+import { ReturnsHere } from './ReturnsHere.tsx';
 import { SectionForm } from './SectionForm.tsx';
+import { Suggested } from './Suggested.tsx';
 import { useDesk } from './useDesk.ts';
 
 export const draftOf = (section: Section): SectionDraft => ({
@@ -21,7 +23,6 @@ export function FormPanel({ piece, score, form, sections, onShow }: {
   const { chosen, set } = useDesk();
   const [editing, setEditing] = useState<string>();
   const spanOf = (section: Pick<Section, 'from' | 'to'>) => barSpan(score.bars, section.from.bar, lastBarOf(section.to));
-  const pencil = sections.length ? [] : form.suggestedSections;
   const newIn = (from: number, to: number) => Object.values(form.isNew)[0]!.slice(from, to + 1).filter((_, i) => Object.values(form.isNew).some((hand) => hand[from + i])).length;
   return (
     <div className="stack">
@@ -32,22 +33,8 @@ export function FormPanel({ piece, score, form, sections, onShow }: {
       ) : (
         <p className="soft">Drag over the ridge, or click bars in the score (with Shift for more), to name a section.</p>
       )}
-      {pencil.length > 1 && (
-        <div className="card pencil-card stack">
-          <h2>Suggested sections</h2>
-          <ul className="plain-list">
-            {pencil.map((one, i) => (
-              <li key={i} className="section-line">
-                <button type="button" className="section-open" onClick={() => onShow(one.from.bar, one.to.bar - 1)}>
-                  <b className="serif">{one.name}</b> <span>{barSpan(score.bars, one.from.bar, one.to.bar - 1)}</span>
-                  <span className="soft small">because {one.reason}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          <Button variant="contained" onClick={() => void edits.addSections(pencil.map(({ name, from, to }) => ({ name, words: '', from: { bar: from.bar, offset: from.exact }, to: { bar: to.bar, offset: to.exact } })), 'suggested sections')}>Ink them</Button>
-        </div>
-      )}
+      {chosen && <ReturnsHere score={score} form={form} piece={piece} chosen={chosen} onShow={onShow} />}
+      {sections.length === 0 && <Suggested piece={piece} score={score} form={form} onShow={onShow} />}
       {sections.length > 0 && <h2>Sections</h2>}
       <ul className="plain-list">
         {nest(sections).map(({ section, depth }) => (
@@ -68,6 +55,12 @@ export function FormPanel({ piece, score, form, sections, onShow }: {
           </li>
         ))}
       </ul>
+      {sections.length > 0 && (
+        <details className="small">
+          <summary>What the notes suggest</summary>
+          <Suggested piece={piece} score={score} form={form} onShow={onShow} />
+        </details>
+      )}
       {piece.warnings.length > 0 && (
         <details className="small">
           <summary>{piece.warnings.length} {piece.warnings.length === 1 ? 'remark' : 'remarks'} on the file</summary>

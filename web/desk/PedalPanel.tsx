@@ -1,10 +1,10 @@
 import { Button } from '@mui/material';
 import type { Piece } from '@yarrow-ridge/contract';
-import { compare, parseFraction, toNumber, toText, type PedalMark, type Score } from '@yarrow-ridge/core/score';
+import { beatName, compare, parseFraction, toNumber, toText, type PedalMark, type Score } from '@yarrow-ridge/core/score';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import { xAt, type PageBoxes } from '../score/geometry.ts';
-import { beatName, stepPlace } from './places.ts';
+import { stepPlace } from './places.ts';
 import { useDesk } from './useDesk.ts';
 
 const KINDS: [PedalMark['kind'], string, string][] = [['down', 'Down', 'd'], ['change', 'Change', 'c'], ['up', 'Up', 'u']];
@@ -17,7 +17,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
   const mark = here && marks.find((one) => one.bar === here.bar && compare(one.offset, here.offset) === 0);
   const write = (kind: PedalMark['kind'] | undefined) => {
     if (!here || (kind === undefined && !mark)) return;
-    const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score, here.bar, here.offset)}`;
+    const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
     const exact = toText(here.offset);
     const placed = kind && { bar: here.bar, offset: toNumber(here.offset), exact, kind };
     void edits.pedal(
@@ -38,7 +38,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
   return (
     <div className="stack">
       <div className="card stack">
-        <h2>{here ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score, here.bar, here.offset)}` : 'Damper pedal'}</h2>
+        <h2>{here ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}` : 'Damper pedal'}</h2>
         {here ? <p className="soft">{mark ? `here: ${mark.kind}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
         <div className="row pedal-keys">
           {KINDS.map(([kind, name, key]) => (
@@ -55,7 +55,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
             return (
               <tr key={bar.index}>
                 <th scope="row">{bar.number}</th>
-                <td>{inBar.length ? inBar.map((one) => `${one.kind} ${beatName(score, bar.index, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
+                <td>{inBar.length ? inBar.map((one) => `${one.kind} ${beatName(bar, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
               </tr>
             );
           })}

@@ -1,7 +1,14 @@
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { barSpan, type Score } from '@yarrow-ridge/core/score';
+import type { Score } from '@yarrow-ridge/core/score';
 import { Tooltip } from '@mui/material';
+import { returnText } from './relations.ts';
+
+const PAINTED = ['rhythm', 'varied', 'exchanged', 'transposed', 'octave', 'exact'];
+
+/** Returns of two bars and more, the nearest to the first time last, so that they lie on top. */
+const returnsOf = (form: FormAnswer, hand: string): FormAnswer['returns'] =>
+  form.returns.filter((found) => found.hand === hand && found.to > found.from).sort((a, b) => PAINTED.indexOf(a.relation) - PAINTED.indexOf(b.relation));
 
 /** Per hand on the bar axis: what is new stands solid, what returns is hatched; a click shows the return. */
 export function ReturnsStrip({ piece, score, form, chosen, onChoose }: {
@@ -14,12 +21,12 @@ export function ReturnsStrip({ piece, score, form, chosen, onChoose }: {
         <div key={hand} className="returns-row">
           <span className="returns-name">{handName(kind, hand)} <span className="soft">{form.newBarsByHand[hand]} new</span></span>
           <div className="returns-axis" style={{ gridTemplateColumns: `repeat(${form.bars}, 1fr)` }}>
-            {isNew.map((fresh, bar) => <span key={bar} className={fresh ? 'is-new' : 'is-known'} style={{ gridColumn: bar + 1 }} />)}
-            {form.returns.filter((found) => found.hand === hand && found.to > found.from).map((found) => {
-              const text = `${barSpan(score.bars, found.from, found.to)}: as ${barSpan(score.bars, found.of, found.ofTo)}${found.relation === 'octave' ? `, ${Math.abs(found.interval) / 12 > 1 ? 'octaves' : 'an octave'} ${found.interval > 0 ? 'higher' : 'lower'}` : ''}`;
+            {isNew.map((fresh, bar) => <span key={bar} className={!fresh ? 'is-known' : form.work[hand]![bar]! < 1 ? 'is-nearly' : 'is-new'} style={{ gridColumn: bar + 1 }} />)}
+            {returnsOf(form, hand).map((found) => {
+              const text = returnText(score.bars, found);
               const active = chosen !== undefined && found.from <= chosen.to && found.to >= chosen.from;
               return (
-                <Tooltip key={`${found.from} ${found.relation}`} title={text}>
+                <Tooltip key={`${found.from} ${found.of} ${found.relation}`} title={text}>
                   <button type="button" className={`returns-span ${found.relation}${active ? ' active' : ''}`} aria-label={`Return: bars ${text}`}
                     style={{ gridColumn: `${found.from + 1} / ${found.to + 2}` }} onClick={() => onChoose(found.from, found.to)} />
                 </Tooltip>

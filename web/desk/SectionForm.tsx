@@ -1,8 +1,8 @@
 import { Button, MenuItem, TextField } from '@mui/material';
-import { compare, toText, type Score, type Section } from '@yarrow-ridge/core/score';
+import { beatName, compare, toText, type Score, type Section } from '@yarrow-ridge/core/score';
 import { useForm } from 'react-hook-form';
 import type { SectionDraft } from '../edits/annotations.ts';
-import { beatName, placesIn } from './places.ts';
+import { placesIn } from './places.ts';
 
 interface Fields {
   name: string;
@@ -46,13 +46,13 @@ export function SectionForm({ score, from, to, section, suggestedName = '', head
         <TextField select hiddenLabel value={fromBar} slotProps={{ htmlInput: { 'aria-label': 'First bar' } }} onChange={(event) => { setValue('fromBar', Number(event.target.value)); setValue('fromOffset', '0'); }}>{bars}</TextField>
         <span className="soft">beat</span>
         <TextField select hiddenLabel value={watch('fromOffset')} slotProps={{ htmlInput: { 'aria-label': 'First beat' } }} onChange={(event) => setValue('fromOffset', event.target.value)}>
-          {placesIn(score, fromBar).filter((at) => compare(at, score.bars[fromBar]!.length) < 0).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{beatName(score, fromBar, at)}</MenuItem>)}
+          {placesIn(score, fromBar).filter((at) => compare(at, score.bars[fromBar]!.length) < 0).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{beatName(score.bars[fromBar]!, at)}</MenuItem>)}
         </TextField>
         <span className="soft">to bar</span>
         <TextField select hiddenLabel value={toBar} slotProps={{ htmlInput: { 'aria-label': 'Last bar' } }} onChange={(event) => { const bar = Number(event.target.value); setValue('toBar', bar); setValue('toOffset', whole(bar)); }}>{bars}</TextField>
         <span className="soft">up to</span>
         <TextField select hiddenLabel value={watch('toOffset')} slotProps={{ htmlInput: { 'aria-label': 'Ends before beat' } }} onChange={(event) => setValue('toOffset', event.target.value)}>
-          {placesIn(score, toBar).slice(1).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{toText(at) === whole(toBar) ? 'end' : `beat ${beatName(score, toBar, at)}`}</MenuItem>)}
+          {placesIn(score, toBar).slice(1).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{toText(at) === whole(toBar) ? 'end' : `beat ${beatName(score.bars[toBar]!, at)}`}</MenuItem>)}
         </TextField>
       </div>
       <div className="row">

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { readFile, toText } from '@yarrow-ridge/core/score';
-import { beatName, placesIn, stepPlace } from './places.ts';
+import { beatName } from '@yarrow-ridge/core/score';
+import { placesIn, stepPlace } from './places.ts';
 import { families, familyName } from '../ridge/families.ts';
 
 const { score } = readFile(readFileSync(new URL('../../demo/pieces/the-ferrymans-wheel.musicxml', import.meta.url)));
@@ -12,7 +13,7 @@ it('offers every half beat and every onset of a bar as a place', () => {
 });
 
 it('names places as a musician counts', () => {
-  expect(placesIn(score, 1).map((at) => beatName(score, 1, at))).toEqual(['1', '1½', '1¾', '2', '2½', '3']);
+  expect(placesIn(score, 1).map((at) => beatName(score.bars[1]!, at))).toEqual(['1', '1½', '1¾', '2', '2½', '3']);
 });
 
 it('steps over bar lines, and stops at both ends of the piece', () => {

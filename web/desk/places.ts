@@ -19,14 +19,6 @@ export function nearestPlace(boxes: PageBoxes, score: Score, bar: number, x: num
     .sort((a, b) => a.away - b.away)[0]!.at;
 }
 
-/** Beat 1 is where the bar begins; `2½` is between the second and the third. */
-export function beatName(score: Score, bar: number, offset: Fraction): string {
-  const inBar = toNumber(offset) / toNumber(beatLength(score.bars[bar]!)) + 1;
-  const [whole, rest] = [Math.floor(inBar + 1e-9), inBar - Math.floor(inBar + 1e-9)];
-  const part = rest < 1e-6 ? '' : Math.abs(rest - 0.5) < 1e-6 ? '½' : Math.abs(rest - 0.25) < 1e-6 ? '¼' : Math.abs(rest - 0.75) < 1e-6 ? '¾' : rest.toFixed(2).slice(1);
-  return `${whole}${part}`;
-}
-
 /** The place before or after, over bar lines; the end of a bar counts as the start of the next. */
 export function stepPlace(score: Score, place: { bar: number; offset: string }, step: 1 | -1): { bar: number; offset: string } {
   const here = placesIn(score, place.bar).filter((at) => place.bar === score.bars.length - 1 || compare(at, score.bars[place.bar]!.length) < 0);

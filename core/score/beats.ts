@@ -1,0 +1,20 @@
+import { compare, subtract, ZERO, type Fraction } from './fraction.ts';
+import type { Bar } from './model.ts';
+
+/** The beat the metronome counts: a dotted quarter in 6/8, 9/8 and 12/8, else the written one, in quarters. */
+export function beatLength(bar: Pick<Bar, 'metre'>): Fraction {
+  const { beats, beatType } = bar.metre;
+  const compound = beatType >= 8 && beats % 3 === 0 && beats > 3;
+  const num = compound ? 12 : 4;
+  return num % beatType === 0 ? { num: num / beatType, den: 1 } : reduce(num, beatType);
+}
+
+const reduce = (num: number, den: number): Fraction => {
+  const factor = [16, 8, 4, 2].find((f) => num % f === 0 && den % f === 0) ?? 1;
+  return { num: num / factor, den: den / factor };
+};
+
+/** Where beat 1 of a bar lies relative to its first note: a pick-up starts late in its bar. */
+export function lead(bar: Bar): Fraction {
+  return bar.index === 0 && compare(bar.length, bar.nominal) < 0 ? subtract(bar.nominal, bar.length) : ZERO;
+}

@@ -1,0 +1,23 @@
+import type { FormAnswer } from '@yarrow-ridge/contract';
+import type { Form, FormName, Segment } from '@yarrow-ridge/core/form';
+import { barSpan, type Place, type Score } from '@yarrow-ridge/core/score';
+import { answerPlace } from './store.ts';
+
+const answerSegment = ({ label, from, to, reason, children }: Segment): FormAnswer['sections'][number] => ({ label, from, to, reason, children: children.map(answerSegment) });
+
+/** The analysis as the contract has it, with its places in numbers and exact text. */
+export function answerForm(score: Score, form: Form, sections: readonly Segment[], name: FormName | undefined): FormAnswer {
+  const place = (at: Place) => answerPlace(at);
+  const work = Object.values(form.work);
+  return {
+    bars: form.bars, newBars: form.newBars, newBarsByHand: { ...form.newBarsByHand }, nearlyKnown: form.nearlyKnown,
+    newWork: Math.round(score.bars.reduce((sum, { index }) => sum + Math.max(...work.map((hand) => hand[index]!)), 0) * 100) / 100,
+    isNew: Object.fromEntries(Object.entries(form.isNew).map(([hand, bars]) => [hand, [...bars]])),
+    work: Object.fromEntries(Object.entries(form.work).map(([hand, bars]) => [hand, [...bars]])),
+    returns: form.returns.map((one) => ({ ...one, differences: one.differences.map((difference) => ({ ...difference })) })),
+    sequences: form.sequences.map((one) => ({ ...one, from: place(one.from), to: place(one.to) })),
+    imitations: form.imitations.map((one) => ({ ...one, from: place(one.from), entry: place(one.entry) })),
+    grounds: form.grounds.map((one) => ({ ...one, text: `${one.statements} statements of ${barSpan(score.bars, one.from, one.from + one.length - 1)}` })),
+    sections: sections.map(answerSegment), formName: name ? { ...name } : null,
+  };
+}
