@@ -1,6 +1,7 @@
-import { add, compare, equals, fraction, fromNumber, max, multiply, parseDecimal, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
-import { ScoreError, type Key, type Mark, type Metre, type Pitch } from './model.ts';
+import { add, compare, equals, fraction, fromNumber, max, multiply, parseDecimal, subtract, toNumber, toText, ZERO, type Fraction } from './fraction.ts';
+import { ScoreError, type Key, type Mark, type Metre, type Pitch, type Signs } from './model.ts';
 import { midiOf } from './pitch.ts';
+import { readSigns } from './signs.ts';
 import { child, childText, children, isElement, type Element } from './xml.ts';
 
 /** What carries over from one measure to the next while a part is read. */
@@ -10,6 +11,8 @@ export interface Reading {
   key: Key;
   /** Semitones to add to the written pitch for the sounding one. */
   transpose: number;
+  /** Clef of each staff. */
+  clefs: Map<number, string>;
 }
 
 export interface RawNote {
@@ -25,6 +28,7 @@ export interface RawNote {
   tieStop: boolean;
   staccato: boolean;
   ornaments: string[];
+  accidental: boolean;
   finger: string | undefined;
 }
 
@@ -37,6 +41,10 @@ export interface RawMeasure {
   marks: Omit<Mark, 'bar'>[];
   tempo: number | undefined;
   implicit: boolean;
+  signs: Signs;
+  clefs: { offset: Fraction; staff: number; clef: string }[];
+  /** Quarters under fermatas, by onset. */
+  holds: Map<string, number>;
 }
 
 /** Longest single duration, in quarters: far past any written note, it stops absurd files. */
@@ -61,7 +69,7 @@ function quarters(element: Element, name: string, reading: Reading, number: stri
 const whole = (text: string | undefined, fallback: number): number =>
   text !== undefined && /^-?\d{1,4}$/.test(text) ? Number(text) : fallback;
 
-function readAttributes(element: Element, reading: Reading, number: string): void {
+function readAttributes(element: Element, reading: Reading, number: string, raw: RawMeasure, offset: Fraction): void {
   const divisions = childText(element, 'divisions');
   if (divisions !== undefined) {
     const value = parseDecimal(divisions);
@@ -83,6 +91,13 @@ function readAttributes(element: Element, reading: Reading, number: string): voi
       return fail(`the metre ${childText(time, 'beats')}/${childText(time, 'beat-type')} cannot be counted.`, number);
     }
     reading.metre = { beats, beatType };
+  }
+  for (const clef of children(element, 'clef')) {
+    const staff = whole(clef.getAttribute('number') ?? '1', 1);
+    const name = `${childText(clef, 'sign') ?? ''}${childText(clef, 'line') ?? ''}`;
+    const before = reading.clefs.get(staff);
+    if (before !== undefined && before !== name) raw.clefs.push({ offset, staff, clef: name });
+    reading.clefs.set(staff, name);
   }
   const transpose = child(element, 'transpose');
   if (transpose) {
@@ -130,6 +145,7 @@ function readNote(note: Element, offset: Fraction, duration: Fraction, reading: 
     tieStop: ties.includes('stop'),
     staccato: child(child(notations, 'articulations'), 'staccato') !== undefined,
     ornaments: children(note, 'notations').flatMap((one) => children(one, 'ornaments')).flatMap((one) => children(one)).flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
+    accidental: child(note, 'accidental') !== undefined,
     finger: finger && finger.length <= 8 ? finger : undefined,
   };
 }
@@ -168,7 +184,7 @@ export function readMeasure(measure: Element, reading: Reading, index: number): 
   const number = (measure.getAttribute('number') ?? String(index + 1)).slice(0, 12);
   const raw: RawMeasure = {
     number, length: ZERO, overran: false, notes: [], marks: [], tempo: undefined,
-    implicit: measure.getAttribute('implicit') === 'yes',
+    implicit: measure.getAttribute('implicit') === 'yes', signs: readSigns(measure), clefs: [], holds: new Map(),
   };
   let cursor = ZERO;
   let chordStart = ZERO;
@@ -177,7 +193,7 @@ export function readMeasure(measure: Element, reading: Reading, index: number): 
     const element = node;
     switch (element.tagName) {
       case 'attributes':
-        readAttributes(element, reading, number);
+        readAttributes(element, reading, number, raw, cursor);
         break;
       case 'backup':
         cursor = subtract(cursor, quarters(element, 'backup', reading, number));
@@ -193,6 +209,9 @@ export function readMeasure(measure: Element, reading: Reading, index: number): 
         if (!chord) chordStart = cursor;
         const note = readNote(element, chordStart, duration, reading, number);
         if (note) raw.notes.push(note);
+        if (!chord && children(element, 'notations').some((one) => child(one, 'fermata'))) {
+          raw.holds.set(toText(cursor), Math.max(raw.holds.get(toText(cursor)) ?? 0, toNumber(duration)));
+        }
         if (!chord) cursor = add(cursor, duration);
         break;
       }

@@ -32,6 +32,8 @@ export interface Note {
   readonly staccato: boolean;
   /** Ornament signs on it, as musicians call them: `trill`, `turn`. */
   readonly ornaments?: readonly string[];
+  /** An accidental is printed before it. */
+  readonly accidental?: boolean;
   /** Printed fingering as the file has it. */
   readonly finger?: string;
 }
@@ -67,6 +69,26 @@ export interface Bar {
   readonly endings?: readonly number[];
   /** A tempo printed or sounded in this bar, in quarters a minute. */
   readonly tempo?: number;
+  /** Quarters that stand under fermatas. */
+  readonly held?: number;
+  readonly signs?: Signs;
+}
+
+/** Signs by which the playing order leaves the written one. Segno and coda count from the bar's start, the others at its end. */
+export interface Signs {
+  readonly segno?: boolean;
+  readonly coda?: boolean;
+  readonly toCoda?: boolean;
+  readonly fine?: boolean;
+  /** D.C. or D.S. */
+  readonly jump?: 'capo' | 'segno';
+}
+
+/** A clef that changes within the piece. */
+export interface ClefChange extends Place {
+  readonly staff: number;
+  /** Such as `F4`: sign and line. */
+  readonly clef: string;
 }
 
 /** A dynamic, a word, a pedal mark or a rehearsal mark: what stands at a place and is no note. */
@@ -99,6 +121,7 @@ export interface Score {
   /** In written order: by bar, offset, staff, then low to high. */
   readonly notes: readonly Note[];
   readonly marks: readonly Mark[];
+  readonly clefChanges: readonly ClefChange[];
   readonly warnings: readonly Warning[];
 }
 

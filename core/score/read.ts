@@ -79,6 +79,7 @@ function readDocument(text: string, options: ReadOptions): Import {
     staves: Math.max(...notes.map((note) => note.staff)),
     bars,
     notes,
+    clefChanges: readings.flatMap((part, p) => part.flatMap((raw, bar) => raw.clefs.map((one) => ({ ...one, bar, staff: one.staff + p })))),
     marks: marks.sort((a, b) => a.bar - b.bar || compare(a.offset, b.offset)),
     warnings,
   };
@@ -127,7 +128,7 @@ function chooseParts(parts: Element[], warnings: Warning[]): Element[] {
 interface ReadMeasure extends RawMeasure, Pick<Reading, 'metre' | 'key'> {}
 
 function readPart(part: Element): ReadMeasure[] {
-  const reading: Reading = { divisions: undefined, metre: { beats: 4, beatType: 4 }, key: { fifths: 0 }, transpose: 0 };
+  const reading: Reading = { divisions: undefined, metre: { beats: 4, beatType: 4 }, key: { fifths: 0 }, transpose: 0, clefs: new Map() };
   return children(part, 'measure').map((measure, index) => {
     const raw = readMeasure(measure, reading, index);
     return { ...raw, metre: reading.metre, key: reading.key };
@@ -146,11 +147,19 @@ function joinBars(raws: ReadMeasure[], part: Element, readings: ReadMeasure[][])
     const bar: Bar = {
       index, id: elements[index]?.getAttribute('id') ?? `b${index}`, number: raw.number, start, length, nominal,
       metre: raw.metre, key: raw.key, ...(repeats[index] ?? { repeatStart: false }),
-      ...(raw.tempo === undefined ? {} : { tempo: raw.tempo }),
+      ...(raw.tempo === undefined ? {} : { tempo: raw.tempo }), ...signsAndHolds(readings.map((reading) => reading[index]).filter((one) => one !== undefined)),
     };
     start = add(start, length);
     return bar;
   });
+}
+
+function signsAndHolds(parts: readonly ReadMeasure[]): Pick<Bar, 'signs' | 'held'> {
+  const signs = Object.assign({}, ...parts.map((part) => part.signs)) as NonNullable<Bar['signs']>;
+  const holds = new Map<string, number>();
+  for (const part of parts) for (const [at, quarters] of part.holds) holds.set(at, Math.max(holds.get(at) ?? 0, quarters));
+  const held = [...holds.values()].reduce((sum, quarters) => sum + quarters, 0);
+  return { ...(Object.keys(signs).length ? { signs } : {}), ...(held ? { held } : {}) };
 }
 
 function joinNotes(readings: ReadMeasure[][], limbs: readonly string[]): Note[] {
@@ -173,7 +182,7 @@ function joinNotes(readings: ReadMeasure[][], limbs: readonly string[]): Note[] 
       id: raw.element.getAttribute('id')!, bar, offset: raw.offset, duration: raw.duration,
       length: held || raw.grace ? ZERO : raw.duration, pitch: raw.pitch, midi: raw.midi, staff, voice: raw.voice,
       hand: limbs[Math.min(staff, limbs.length) - 1] ?? 'right', grace: raw.grace, held, staccato: raw.staccato,
-      ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}), ...(raw.finger === undefined ? {} : { finger: raw.finger }),
+      ...(raw.accidental ? { accidental: true } : {}), ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}), ...(raw.finger === undefined ? {} : { finger: raw.finger }),
     };
     const at = notes.push(note) - 1;
     if (raw.grace) return;

@@ -30,35 +30,6 @@ export function readRepeats(measures: readonly Element[]): Repeats[] {
 const passes = (text: string): number[] =>
   text.split(/[ ,]+/).map(Number).filter((n) => Number.isInteger(n) && n > 0 && n <= 16);
 
-/** Bar indexes as played, with every repeat taken. Jumps (D.C., D.S.) are not followed. */
-export function playingOrder(bars: readonly Bar[]): number[] {
-  const order: number[] = [];
-  let start = 0;
-  let pass = 1;
-  for (let at = 0; at < bars.length && order.length < 50_000; at++) {
-    const bar = bars[at]!;
-    if (bar.repeatStart && at !== start) [start, pass] = [at, 1];
-    if (bar.endings && !bar.endings.includes(pass)) continue;
-    order.push(at);
-    if (bar.repeatEnd && pass < Math.max(bar.repeatEnd, lastPass(bars, at))) {
-      pass++;
-      at = start - 1;
-    } else if (bar.repeatEnd && !bar.endings) {
-      [start, pass] = [at + 1, 1];
-    } else if (bar.endings && !bars[at + 1]?.endings) {
-      [start, pass] = [at + 1, 1];
-    }
-  }
-  return order;
-}
-
-/** The highest pass that any bracket of the group around bar `at` asks for. */
-function lastPass(bars: readonly Bar[], at: number): number {
-  let last = 1;
-  for (let i = at; bars[i]?.endings; i++) last = Math.max(last, ...bars[i]!.endings!);
-  return last;
-}
-
 /** One pass from bar `from` to bar `to` without repeats: where brackets stand side by side only the last is played. */
 export function onePass(bars: readonly Bar[], from: number, to: number): number[] {
   const indexes: number[] = [];

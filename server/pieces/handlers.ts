@@ -1,6 +1,5 @@
 import { pitchName } from '@yarrow-ridge/core/score';
 import { instruments } from '@yarrow-ridge/core/instruments';
-import type { Grain } from '@yarrow-ridge/core/form';
 import { and, asc, desc, eq, ilike, or, sql } from 'drizzle-orm';
 import { pieces } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';

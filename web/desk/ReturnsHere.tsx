@@ -3,6 +3,7 @@ import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { barSpan, type Score } from '@yarrow-ridge/core/score';
 import { relationText } from './relations.ts';
 
+type Return = FormAnswer['returns'][number];
 const SHOWN = 8;
 
 /** What the chosen bars bring back, and what differs in it; and where they come back themselves. */
@@ -13,7 +14,8 @@ export function ReturnsHere({ score, form, piece, chosen, onShow }: { score: Sco
   const back = form.returns.filter((one) => one.of <= chosen.to && one.ofTo >= chosen.from && (one.hand === 'both' || piece.hands.length === 1));
   // what both hands bring back need not be said again of each
   const told = here.filter((one) => one.hand === 'both' || !here.some((other) => other.hand === 'both' && other.of - other.from === one.of - one.from && other.from <= one.from && other.to >= one.to && other.relation === one.relation));
-  const sorted = told.sort((a, b) => lines.indexOf(a.hand) - lines.indexOf(b.hand) || b.to - b.from - (a.to - a.from)).slice(0, SHOWN);
+  const inside = (one: Return, other: Return) => other !== one && other.hand === one.hand && other.of - other.from === one.of - one.from && other.interval === one.interval && other.from <= one.from && other.to >= one.to;
+  const sorted = told.filter((one) => !told.some((other) => inside(one, other))).sort((a, b) => lines.indexOf(a.hand) - lines.indexOf(b.hand) || b.to - b.from - (a.to - a.from)).slice(0, SHOWN);
   if (sorted.length === 0 && back.length === 0) return <p className="soft small">These bars are heard here for the first time, and do not return.</p>;
   return (
     <div className="card stack returns-here">
