@@ -1,6 +1,7 @@
 import type { Static } from '@sinclair/typebox';
 import type * as pieces from './pieces.ts';
 import type * as studio from './studio.ts';
+import type * as surveys from './survey.ts';
 
 export { operations, type Answer, type Body, type Operation, type OperationName, type Operations, type Query } from './operations.ts';
 export { Problem } from './common.ts';
@@ -18,3 +19,5 @@ export type CardStateAnswer = Static<typeof studio.CardState>;
 export type RidgeAnswer = Static<typeof studio.Ridge>;
 export type DueCardAnswer = Static<typeof studio.DueCard>;
 export type StudioAnswer = Static<typeof studio.Studio>;
+export type SurveyAnswer = Static<typeof surveys.Survey>;
+export type OrderAnswer = Static<typeof surveys.Order>;

@@ -1,6 +1,7 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { Listed, Page, IsoDate } from './common.ts';
 import * as pieces from './pieces.ts';
+import * as surveys from './survey.ts';
 import * as studio from './studio.ts';
 
 /** One request the server answers: the single description that validates it, types it and documents it. */
@@ -20,6 +21,7 @@ export interface Operation {
 }
 
 const op = <T extends Operation>(operation: T): T => operation;
+const Tempo = Type.String({ pattern: '^\\d{2,3}(\\.\\d+)?$', description: 'quarters a minute, 10 to 400' });
 const bars = { from: Type.Optional(Type.String({ pattern: '^\\d{1,4}$' })), to: Type.Optional(Type.String({ pattern: '^\\d{1,4}$' })) };
 
 export const operations = {
@@ -36,6 +38,18 @@ export const operations = {
   score: op({ method: 'get', path: '/api/pieces/:id/score', summary: 'Bars, notes and marks, derived from the original', status: 200, response: Type.Unknown() }),
   engraving: op({ method: 'get', path: '/api/pieces/:id/engraving.musicxml', summary: 'The original made ready for engraving', status: 200, produces: 'application/vnd.recordare.musicxml+xml' }),
   form: op({ method: 'get', path: '/api/pieces/:id/form', summary: 'Returns with what differs, sequences, imitations, grounds, new bars, and suggested sections at a grain', status: 200, query: Type.Object({ grain: Type.Optional(Type.Union([Type.Literal('coarse'), Type.Literal('medium'), Type.Literal('fine')], { description: 'coarse, medium or fine' })) }), response: pieces.Form }),
+  survey: op({
+    method: 'get', path: '/api/pieces/:id/survey', summary: 'What is found out before a note is played, each fact with its bars', status: 200, response: surveys.Survey,
+    query: Type.Object({ tempo: Type.Optional(Tempo), reach: Type.Optional(Type.String({ pattern: '^\\d{2,3}$', description: 'millimetres between the outer keys a hand takes, such as 165 for an octave' })) }),
+  }),
+  order: op({
+    method: 'get', path: '/api/pieces/:id/order', summary: 'Bars as played', status: 200, response: surveys.Order,
+    query: Type.Object({
+      repeats: Type.Optional(Type.String({ pattern: '^(all|none|\\d{1,4}(,\\d{1,4})*)$', maxLength: 2000, description: 'all, none, or the last bars of the repeats to take, such as 7,15' })),
+      cut: Type.Optional(Type.String({ pattern: '^\\d{1,4}-\\d{1,4}(,\\d{1,4}-\\d{1,4})*$', maxLength: 2000, description: 'stretches to play in their order, such as 0-23,60-78' })),
+      tempo: Type.Optional(Tempo),
+    }),
+  }),
   annotations: op({ method: 'get', path: '/api/pieces/:id/annotations', summary: 'Fingerings, pedal marks and sections', status: 200, response: pieces.Annotations }),
   putFingerings: op({ method: 'put', path: '/api/pieces/:id/fingerings', summary: 'Writes fingers on the given notes of a layer; null takes one away', status: 200, body: pieces.FingeringsPut, response: pieces.Saved }),
   propose: op({ method: 'post', path: '/api/pieces/:id/fingerings/propose', summary: 'Proposes fingers for a hand in some bars (inclusive) around what is written', status: 200, body: pieces.ProposeIn, response: pieces.ProposeOut }),
@@ -44,7 +58,7 @@ export const operations = {
   editSection: op({ method: 'patch', path: '/api/pieces/:id/sections/:section', summary: 'Changes a section', status: 200, body: pieces.SectionEdit, response: Type.Intersect([pieces.Section, pieces.Saved]) }),
   removeSection: op({ method: 'delete', path: '/api/pieces/:id/sections/:section', summary: 'Removes a section', status: 200, response: pieces.Saved }),
   exportScore: op({ method: 'get', path: '/api/pieces/:id/export.musicxml', summary: 'The marked score', status: 200, produces: 'application/vnd.recordare.musicxml+xml' }),
-  midi: op({ method: 'get', path: '/api/pieces/:id/section.mid', summary: 'Some bars (inclusive) as a Standard MIDI File', status: 200, query: Type.Object({ ...bars, tempo: Type.Optional(Type.String({ pattern: '^\\d{2,3}(\\.\\d+)?$' })) }), produces: 'audio/midi' }),
+  midi: op({ method: 'get', path: '/api/pieces/:id/section.mid', summary: 'Some bars (inclusive) as a Standard MIDI File', status: 200, query: Type.Object({ ...bars, tempo: Type.Optional(Tempo) }), produces: 'audio/midi' }),
 
   listStudents: op({ method: 'get', path: '/api/students', summary: 'Students, searched and paged', status: 200, query: Type.Object(Page), response: Listed(studio.Student) }),
   addStudent: op({ method: 'post', path: '/api/students', summary: 'Adds a student', status: 201, body: studio.StudentNew, response: studio.Student }),

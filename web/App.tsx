@@ -11,6 +11,7 @@ import { StudioScreen } from './studio/StudioScreen.tsx';
 import { isLasting } from './api/client.ts';
 
 const DeskScreen = lazy(() => import('./desk/DeskScreen.tsx').then((module) => ({ default: module.DeskScreen })));
+const SurveyScreen = lazy(() => import('./survey/SurveyScreen.tsx').then((module) => ({ default: module.SurveyScreen })));
 const PlanScreen = lazy(() => import('./plan/PlanScreen.tsx').then((module) => ({ default: module.PlanScreen })));
 const RoomScreen = lazy(() => import('./room/RoomScreen.tsx').then((module) => ({ default: module.RoomScreen })));
 const StudentScreen = lazy(() => import('./students/StudentScreen.tsx').then((module) => ({ default: module.StudentScreen })));
@@ -37,6 +38,7 @@ export function App() {
                   <Route path="archive" element={<ArchiveScreen />} />
                   <Route path="students/:id" element={<StudentScreen />} />
                   <Route path="pieces/:id" element={<DeskScreen />} />
+                  <Route path="pieces/:id/survey" element={<SurveyScreen />} />
                   <Route path="assignments/:id" element={<PlanScreen />} />
                   <Route path="*" element={<NotHere />} />
                 </Route>

@@ -7,3 +7,4 @@ export type { Imitation } from './imitation.ts';
 export type { Sequence } from './sequences.ts';
 export { formName, type FormName } from './names.ts';
 export { segment, type Grain, type Segment } from './segments.ts';
+export { bestKey, chordOf, OCTAVE, survey, type Survey } from './survey/index.ts';

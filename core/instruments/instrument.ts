@@ -5,6 +5,8 @@ export interface Limb {
   readonly id: string;
   /** The word for it on screen. */
   readonly name: string;
+  /** Lowest and highest key it has, A4 = 69, both sounding. From memory: makers differ. */
+  readonly compass: readonly [number, number];
   /** What may be written over a note it plays. */
   readonly fingers: readonly string[];
   /** How its fingers are chosen; absent while nothing is proposed for it. */

@@ -1,6 +1,6 @@
 import { beatLength, lead } from './beats.ts';
 import { add, compare, toNumber, ZERO, type Fraction } from './fraction.ts';
-import type { Bar, Note, Place, Section } from './model.ts';
+import type { Bar, Note, Place, Score, Section } from './model.ts';
 
 export const comparePlaces = (a: Place, b: Place): number => a.bar - b.bar || compare(a.offset, b.offset);
 
@@ -68,4 +68,11 @@ export function beatName(bar: Bar, offset: Fraction): string {
   const rest = inBar - whole;
   const part = [[0, ''], [0.5, '½'], [0.25, '¼'], [0.75, '¾'], [1 / 3, '⅓'], [2 / 3, '⅔']].find(([value]) => Math.abs((value as number) - rest) < 1e-6)?.[1];
   return `${whole}${part ?? rest.toFixed(2).slice(1)}`;
+}
+
+/** The notes of each bar, by bar index. */
+export function notesByBar(score: Pick<Score, 'bars' | 'notes'>): Note[][] {
+  const found: Note[][] = score.bars.map(() => []);
+  for (const note of score.notes) found[note.bar]!.push(note);
+  return found;
 }

@@ -1,6 +1,7 @@
 import { beatLength, lead } from './beats.ts';
 import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
-import type { Bar, Note, Place, Score } from './model.ts';
+import type { Bar, Place, Score } from './model.ts';
+import { notesByBar } from './places.ts';
 import { onePass } from './repeats.ts';
 
 /** A key to be sounded. Times in quarters from the start of what is played. */
@@ -47,7 +48,7 @@ export function perform(score: Score, from: Place, to: Place, hands?: readonly s
     const bar = score.bars[index]!;
     const end = index === to.bar && to.offset.num > 0 ? to.offset : bar.length;
     const begin = index === from.bar ? from.offset : ZERO;
-    for (const note of byBar.get(index) ?? []) {
+    for (const note of byBar[index]!) {
       const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
       if (!inside || note.held || note.grace || (hands && !hands.includes(note.hand))) continue;
       notes.push({
@@ -59,17 +60,6 @@ export function perform(score: Score, from: Place, to: Place, hands?: readonly s
     start = add(start, end);
   }
   return { notes, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), length: toNumber(start) };
-}
-
-/** The notes of each bar, by bar index. */
-function notesByBar(score: Score): Map<number, Note[]> {
-  const found = new Map<number, Note[]>();
-  for (const note of score.notes) {
-    const list = found.get(note.bar);
-    if (list) list.push(note);
-    else found.set(note.bar, [note]);
-  }
-  return found;
 }
 
 function beatsOf(bar: Bar, start: Fraction, begin: Fraction, end: Fraction): Beat[] {

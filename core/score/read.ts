@@ -4,6 +4,7 @@ import { giveIds } from './ids.ts';
 import { misfits, nominalLength, readMeasure, type RawMeasure, type RawNote, type Reading } from './measure.ts';
 import { ScoreError, type Bar, type Mark, type Note, type Score, type Warning } from './model.ts';
 import { readRepeats } from './repeats.ts';
+import { toPartwise } from './timewise.ts';
 import { child, childText, children, parseXml, serialize, type Document, type Element } from './xml.ts';
 
 /** More than any piece a person learns; it bounds memory and time. */
@@ -46,10 +47,8 @@ export function readScore(text: string, options: ReadOptions = {}): Import {
 }
 
 function readDocument(text: string, options: ReadOptions): Import {
-  const { document, root, warnings } = parseXml(text);
-  if (root.tagName === 'score-timewise') {
-    throw new ScoreError('The score is stored measure by measure (timewise). Save it as a partwise MusicXML file.');
-  }
+  const { document, root: top, warnings } = parseXml(text);
+  const root = top.tagName === 'score-timewise' ? toPartwise(document, top) : top;
   if (root.tagName !== 'score-partwise') {
     throw new ScoreError(`The file is XML, but no score: it begins with <${root.tagName.slice(0, 40)}>.`);
   }

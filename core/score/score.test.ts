@@ -81,7 +81,7 @@ describe('reading a score', () => {
 describe('what is refused, with a sentence and the place', () => {
   const good = measure('1', attributes() + note('C', 4, 8));
   it.each([
-    ['', /empty/], ['hello', /not XML/], ['<html><body/></html>', /no score.*<html>/], ['<score-timewise/>', /timewise/],
+    ['', /empty/], ['hello', /not XML/], ['<html><body/></html>', /no score.*<html>/], ['<score-timewise/>', /no part with measures/],
     ['<score-partwise><part-list/></score-partwise>', /no part/],
     [wrap(good).slice(0, -40), /ends too early|never closed/], [wrap(good).replace('</note>', '</nope>'), /never closed|well-formed/],
     [wrap(measure('1', attributes() + '<note><rest/><duration>8</duration></note>')), /no notes/],
@@ -119,6 +119,15 @@ describe('what is accepted all the same', () => {
     const container = '<container><rootfiles><rootfile full-path="in/x.xml"/></rootfiles></container>';
     expect(readFile(zipSync({ 'META-INF/container.xml': strToU8(container), 'other.xml': strToU8('<a/>'), 'in/x.xml': strToU8(xml) })).score.title).toBe('Étude');
     expect(readFile(zipSync({ 'piece.musicxml': strToU8(xml) })).score.title).toBe('Étude');
+  });
+  it('reads a timewise score as the same music', () => {
+    const parts = lanterns.xml;
+    const measures = [...parts.matchAll(/<measure ([^>]*)>([\s\S]*?)<\/measure>/g)].map(([, attributes, inside]) => `<measure ${attributes}><part id="P1">${inside}</part></measure>`);
+    const head = /<score-partwise[^>]*>([\s\S]*?)<part /.exec(parts)![1]!;
+    const timewise = readFile(bytes(`<?xml version="1.0"?><!DOCTYPE score-timewise PUBLIC "-//Recordare//DTD MusicXML 4.0 Timewise//EN" "http://www.musicxml.org/dtds/timewise.dtd"><score-timewise version="4.0">${head}${measures.join('')}</score-timewise>`));
+    expect({ ...timewise.score, warnings: [] }).toEqual({ ...readScore(parts).score, warnings: [] });
+    expect(timewise.xml).toMatch(/<score-partwise/);
+    expect(timewise.xml).not.toMatch(/timewise/);
   });
   it('reads UTF-16, a byte-order mark, and text whose declared encoding is wrong', () => {
     const utf16 = new Uint8Array([0xff, 0xfe, ...new Uint8Array(new Uint16Array([...xml.replace('UTF-8', 'UTF-16')].map((char) => char.charCodeAt(0))).buffer)]);

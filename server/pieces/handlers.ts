@@ -6,17 +6,18 @@ import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import { like, PAGE_SIZE, type Studio } from '../studio.ts';
 import { annotationHandlers } from './annotations.ts';
+import { surveyHandlers, tempoIn } from './survey.ts';
 import { bringScore } from './bring.ts';
 import { answerForm } from './form.ts';
 import { midiFile } from './midi.ts';
 import { answerPiece, fingeringRows, knownPiece, limbsOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
 
-type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers>;
+type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers> & ReturnType<typeof surveyHandlers>;
 
 const SORTS = { title: asc(pieces.title), composer: asc(pieces.composer), bars: asc(pieces.bars), newest: desc(pieces.createdAt) };
 
 export const pieceHandlers = (studio: Studio): Made => ({
-  ...annotationHandlers(studio),
+  ...annotationHandlers(studio), ...surveyHandlers(studio),
 
   listPieces: async ({ query }) => {
     const page = Number(query.page ?? 1);
@@ -99,8 +100,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const { title } = await pieceRow(studio.db, param('id'));
     const [from, to] = [Number(query.from ?? 0), Number(query.to ?? score.bars.length - 1)];
     if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
-    const tempo = Number(query.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90);
-    if (!(tempo >= 10 && tempo <= 400)) throw new ProblemError(400, '"tempo" must be from 10 to 400.', 'tempo');
+    const tempo = tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
     return c.body(midiFile(score, from, to, tempo) as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'audio/midi', 'content-disposition': attachment(title, 'mid') });
   },
 });

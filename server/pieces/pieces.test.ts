@@ -69,6 +69,34 @@ describe('form', () => {
       expect.objectContaining({ from: 26, to: 33, of: 1, relation: 'exact', hand: 'left' }), expect.objectContaining({ from: 18, to: 21, of: 10, relation: 'exact', hand: 'both' }),
       expect.objectContaining({ from: 51, to: 54, of: 1, relation: 'octave', hand: 'right' }),
     ]));
+    expect(json.returns).toEqual(expect.arrayContaining([
+      expect.objectContaining({ from: 59, to: 66, of: 10, ofTo: 17, relation: 'transposed', hand: 'both', interval: -3 }),
+      expect.objectContaining({ from: 26, to: 33, of: 1, ofTo: 8, relation: 'varied', hand: 'both', differences: expect.arrayContaining([expect.objectContaining({ bar: 28, text: 'bar 28, right hand, beat 2: A instead of G' })]) as unknown }),
+    ]));
+    expect((json.sections as { label: string; from: number }[]).slice(0, 4).map((one) => `${one.label} ${one.from}`)).toEqual(['A 0', 'B 10', 'B′ 18', 'A′ 26']);
+    expect((await studio.ask('GET', at('/form?grain=sandy'))).status).toBe(400);
+  });
+});
+
+describe('before a note is played', () => {
+  it('surveys the piece', async () => {
+    const { status, json } = await studio.ask('GET', at('/survey?reach=165'));
+    expect(status).toBe(200);
+    expect(json).toMatchObject({
+      bars: 79, playedBars: 86, loudest: { mark: 'ff', bars: [49] }, softest: { mark: 'pp', bars: [35, 77] }, clefChanges: [], polyrhythms: [], feltMetre: null,
+      stretches: [{ bar: 73, millimetres: 193 }], meters: [{ bar: 0, beats: 2, beatType: 4 }, { bar: 34 }, { bar: 35 }],
+    });
+    expect((await studio.ask('GET', at('/survey?reach=far'))).json).toMatchObject({ status: 400, field: 'reach' });
+  });
+
+  it('tells the road with and without repeats, cut, and its length', async () => {
+    const order = async (query = '') => (await studio.ask('GET', at(`/order${query}`))).json as unknown as { bars: number[]; text: string; seconds: number };
+    expect(await order()).toMatchObject({ text: '0–8, 1–7, 9–78', repeats: [{ from: 1, to: 8, times: 2 }] });
+    expect((await order('?repeats=none')).text).toBe('0–7, 9–78');
+    expect((await order('?repeats=8')).bars).toHaveLength(86);
+    expect((await order('?cut=0-23,60-78')).text).toBe('0–7, 9–23, 60–78');
+    expect((await order('?tempo=44')).seconds / (await order('?tempo=88')).seconds).toBeCloseTo(2, 1);
+    for (const query of ['?cut=5-2', '?cut=0-79', '?cut=x', '?repeats=some', '?tempo=5000']) expect((await studio.ask('GET', at(`/order${query}`))).status).toBe(400);
   });
 });
 

@@ -1,11 +1,11 @@
 import AddIcon from '@mui/icons-material/ZoomIn';
 import RemoveIcon from '@mui/icons-material/ZoomOut';
-import { IconButton, Tab, Tabs } from '@mui/material';
+import { Button, IconButton, Tab, Tabs } from '@mui/material';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { toText, type Score } from '@yarrow-ridge/core/score';
 import { useEffect, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { Ridge, type RidgeGround } from '../ridge/Ridge.tsx';
 import { Fingers, type WrittenFinger } from '../score/Fingers.tsx';
 import { ChosenBars, ChosenNote } from '../score/Highlights.tsx';
@@ -37,15 +37,17 @@ export function DeskScreen() {
   const { id = '' } = useParams();
   const [search] = useSearchParams();
   const assignmentId = search.get('for') ?? undefined;
+  const bars = search.get('bars') ?? '';
   const { ready, error, again, sections, pedal, fingers } = useDeskPiece(id);
   const ridge = useAnswer('ridge', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined);
   const desk = useDesk();
   const view = useRef<ScoreViewHandle>(null);
   const { set } = desk;
   useEffect(() => {
-    set(nothingChosen);
+    const [from, to] = /^(\d{1,4})-(\d{1,4})$/.exec(bars)?.slice(1).map(Number) ?? [];
+    set({ ...nothingChosen, chosen: from !== undefined && to !== undefined ? { from, to } : undefined });
     return () => set(nothingChosen);
-  }, [id, set]);
+  }, [id, bars, set]);
   const open = (stratum: Stratum) => set({ stratum, note: undefined, place: undefined });
   useHotkeys('f', () => open('form'));
   useHotkeys('h', () => open('hands'));
@@ -89,6 +91,7 @@ export function DeskScreen() {
     <div className="desk">
       <Title name={piece.title}>
         <span className="soft desk-facts">{[ridge.data?.stage, `${form.newBars} of ${form.bars} bars new${form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ''}`, piece.key, piece.metre, piece.composer].filter(Boolean).join(' · ')}</span>
+        <Button size="small" variant="outlined" component={Link} to={`/pieces/${id}/survey${assignmentId ? `?for=${assignmentId}` : ''}`}>Survey</Button>
         <StudentPick pieceId={id} assignmentId={assignmentId} />
         <PieceMenu piece={piece} />
       </Title>

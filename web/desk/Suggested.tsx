@@ -34,7 +34,7 @@ export function Suggested({ piece, score, form, onShow }: { piece: Piece; score:
             </button>
             {one.children.length > 0 && (
               <div className="suggest-phrases small">
-                {one.children.map((phrase) => <button key={phrase.from} type="button" title={`because ${phrase.reason}`} onClick={() => onShow(phrase.from, phrase.to)}><b className="serif">{phrase.label}</b> {barSpan(score.bars, phrase.from, phrase.to)}</button>)}
+                {one.children.map((phrase) => <button key={phrase.from} type="button" className="bar-link" title={`because ${phrase.reason}`} onClick={() => onShow(phrase.from, phrase.to)}><b className="serif">{phrase.label}</b> {barSpan(score.bars, phrase.from, phrase.to)}</button>)}
               </div>
             )}
           </li>

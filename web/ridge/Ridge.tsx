@@ -40,7 +40,8 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
   }, []);
   const nested = nest(sections);
   const depth = Math.max(0, ...nested.map((one) => one.depth)) + 1;
-  const top = 22;
+  // above the land is room for the name of its top, if it has one
+  const top = goal ? 22 : 6;
   const floor = top + height;
   const total = sections.length ? floor + 6 + Math.min(3, depth) * 18 + 18 : floor + 2;
   const unit = width / bars.length;
@@ -127,7 +128,7 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
             </g>
           );
         })}
-        {chosen && <rect className="ridge-chosen" x={chosen.from * unit} y={top - 14} width={(chosen.to - chosen.from + 1) * unit} height={floor - top + 14 + (sections.length ? 6 + Math.min(3, depth) * 18 : 0)} rx={4} />}
+        {chosen && <rect className="ridge-chosen" x={chosen.from * unit} y={Math.max(1, top - 14)} width={(chosen.to - chosen.from + 1) * unit} height={floor - Math.max(1, top - 14) + (sections.length ? 6 + Math.min(3, depth) * 18 : 0)} rx={4} />}
         {chosen && <title>{`bars ${barSpan(bars, chosen.from, chosen.to)} chosen`}</title>}
       </svg>
     </div>

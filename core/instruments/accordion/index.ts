@@ -6,8 +6,8 @@ export const accordion: Instrument = {
   id: 'accordion',
   name: 'Accordion',
   limbs: [
-    { id: 'right', name: 'right hand', fingers },
-    { id: 'left', name: 'left hand', fingers: ['2', '3', '4', '5'] },
+    { id: 'right', name: 'right hand', compass: [53, 93], fingers },
+    { id: 'left', name: 'left hand', compass: [24, 72], fingers: ['2', '3', '4', '5'] },
   ],
   damper: false,
   notProposed: 'Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.',

@@ -1,0 +1,45 @@
+import type { SurveyAnswer } from '@yarrow-ridge/contract';
+import type { Survey } from '@yarrow-ridge/core/form';
+import { cutOrder, playingOrder, repeatsOf, roadText, secondsOf, toNumber } from '@yarrow-ridge/core/score';
+import { ProblemError } from '../http/problems.ts';
+import type { Handlers } from '../http/serve.ts';
+import type { Studio } from '../studio.ts';
+import { knownPiece, pieceRow } from './store.ts';
+
+type Made = Pick<Handlers, 'survey' | 'order'>;
+
+/** @throws ProblemError for a tempo outside 10 to 400 */
+export function tempoIn(text: string | undefined): number | undefined {
+  if (text === undefined) return undefined;
+  const tempo = Number(text);
+  if (!(tempo >= 10 && tempo <= 400)) throw new ProblemError(400, '"tempo" must be from 10 to 400.', 'tempo');
+  return tempo;
+}
+
+const answerSurvey = (found: Survey): SurveyAnswer => structuredClone({
+  ...found, feltMetre: found.feltMetre ?? null, longestRun: found.longestRun ?? null, loudest: found.loudest ?? null, softest: found.softest ?? null, peakIsHighest: found.peakIsHighest ?? null,
+  clefChanges: found.clefChanges.map(({ bar, offset, staff, clef }) => ({ bar, offset: toNumber(offset), staff, clef })),
+}) as SurveyAnswer;
+
+export const surveyHandlers = (studio: Studio): Made => ({
+  survey: async ({ param, query }) => {
+    const tempo = tempoIn(query.tempo);
+    const { score, segments } = await knownPiece(studio, param('id'));
+    const { instrument } = await pieceRow(studio.db, param('id'));
+    return answerSurvey(await studio.heavy.run('survey', score, {
+      instrument, sections: segments.medium.map(({ from, to }) => ({ from, to })), ...(tempo ? { tempo } : {}), ...(query.reach ? { reach: Number(query.reach) } : {}),
+    }));
+  },
+
+  order: async ({ param, query }) => {
+    const tempo = tempoIn(query.tempo);
+    const { score: { bars } } = await knownPiece(studio, param('id'));
+    const cuts = query.cut?.split(',').map((text) => text.split('-').map(Number) as [number, number]);
+    for (const [from, to] of cuts ?? []) {
+      if (to < from || to >= bars.length) throw new ProblemError(400, `The stretches must lie from 0 to ${bars.length - 1}, each first bar not after its last.`, 'cut');
+    }
+    const repeats = query.repeats === undefined || query.repeats === 'all' ? 'all' : query.repeats === 'none' ? 'none' : query.repeats.split(',').map(Number);
+    const order = cuts ? cutOrder(bars, cuts.map(([from, to]) => ({ from, to }))) : playingOrder(bars, repeats);
+    return { bars: order, text: roadText(bars, order), seconds: Math.round(secondsOf(bars, order, tempo) * 10) / 10, repeats: repeatsOf(bars).map((one) => ({ ...one })) };
+  },
+});
