@@ -41,4 +41,5 @@ export const Problem = Type.Object({
   type: Type.String(), title: Type.String(), status: Type.Integer(), detail: Type.String(),
   bar: Type.Optional(Type.String({ description: 'the printed number of the bar it is about' })),
   field: Type.Optional(Type.String()),
+  choices: Type.Optional(Type.Array(Type.Object({ index: Type.Integer(), title: Type.String() }), { description: 'tunes of the file, when one must be chosen' })),
 });

@@ -31,7 +31,7 @@ export const operations = {
   listPieces: op({ method: 'get', path: '/api/pieces', summary: 'Pieces, searched and paged', status: 200, query: Type.Object(Page), response: Listed(pieces.PieceSummary) }),
   addPiece: op({
     method: 'post', path: '/api/pieces', status: 201, consumes: 'multipart/form-data', response: pieces.Piece,
-    summary: 'Brings a score: multipart `file` (.musicxml, .xml, .mxl), optionally `instrument`',
+    summary: 'Brings a score: multipart `file` (.musicxml, .xml, .mxl, .abc, .mid), optionally `instrument`, and `tune` (index) for a file of several',
   }),
   piece: op({ method: 'get', path: '/api/pieces/:id', summary: 'One piece', status: 200, response: pieces.Piece }),
   editPiece: op({ method: 'patch', path: '/api/pieces/:id', summary: 'Edits title, composer, instrument; archives or brings back', status: 200, body: pieces.PieceEdit, response: pieces.Piece }),

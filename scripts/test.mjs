@@ -2,7 +2,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, chromium, install, needNode, run, say } from './tools.mjs';
+import { abcReader, build, chromium, install, needNode, run, say } from './tools.mjs';
 
 const only = process.argv.slice(2);
 let [passed, failed, skipped] = [0, 0, 0];
@@ -46,7 +46,9 @@ try {
   const { startPostgres } = await import('./postgres.mjs');
   postgres = await startPostgres();
   if (!postgres) say('No PostgreSQL server on this machine (on Debian: apt-get install postgresql); the run against one is left out.');
-  await jest({ CHROMIUM: browser, ...(postgres ? { TEST_DATABASE_URL: postgres.url } : {}) });
+  const abc2midi = await abcReader();
+  if (!abc2midi) say('No abc2midi on this machine (on Debian: apt-get install abcmidi); ABC tunes are not compared with it.');
+  await jest({ CHROMIUM: browser, ...(abc2midi ? { ABC2MIDI: abc2midi } : {}), ...(postgres ? { TEST_DATABASE_URL: postgres.url } : {}) });
 } catch (error) {
   failed++;
   say(error.message);

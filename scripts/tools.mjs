@@ -78,6 +78,19 @@ export async function chromium() {
   return installed;
 }
 
+const ABC2MIDI = '/usr/bin/abc2midi';
+
+/** Finds Debian's abc2midi, which ABC tunes are compared with; installs it where that is possible. Undefined when there is none. */
+export async function abcReader() {
+  if (!existsSync(ABC2MIDI) && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+    say('Installing abcmidi for the tests (apt-get) …');
+    const env = { DEBIAN_FRONTEND: 'noninteractive' };
+    await run('apt-get', ['update', '-qq'], { env });
+    await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'abcmidi'], { env, stdio: 'ignore' });
+  }
+  return existsSync(ABC2MIDI) ? ABC2MIDI : undefined;
+}
+
 export const version = (program, args = ['--version']) => {
   try {
     return execFileSync(program, args, { encoding: 'utf8' }).trim();

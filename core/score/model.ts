@@ -107,7 +107,7 @@ export interface Place {
 
 /** Something the reader accepted but the user should know of. */
 export interface Warning {
-  readonly kind: 'bars' | 'doctype' | 'title' | 'encoding' | 'parts' | 'ids' | 'limits';
+  readonly kind: 'bars' | 'doctype' | 'title' | 'encoding' | 'parts' | 'ids' | 'limits' | 'abc' | 'guess';
   readonly message: string;
   /** Bar indexes, where it concerns bars. */
   readonly bars?: readonly number[];
@@ -149,10 +149,13 @@ export interface Section {
 /** A score that cannot be read or a request it cannot meet, in a sentence a teacher understands. */
 export class ScoreError extends Error {
   readonly bar: string | undefined;
+  /** What to choose from, when the file holds several pieces. */
+  readonly choices: readonly { index: number; title: string }[] | undefined;
   /** @param bar the printed bar number where it happened, if known */
-  constructor(message: string, bar?: string) {
+  constructor(message: string, bar?: string, choices?: ScoreError['choices']) {
     super(message);
     this.name = 'ScoreError';
     this.bar = bar;
+    this.choices = choices;
   }
 }

@@ -1,5 +1,7 @@
 import { add, ZERO, compare, toNumber, type Fraction } from './fraction.ts';
 import { readText } from './container.ts';
+import { abcToXml, isAbc, tunesIn } from './files/abc.ts';
+import { isMidi, midiToXml } from './files/midi.ts';
 import { giveIds } from './ids.ts';
 import { misfits, nominalLength, readMeasure, type RawMeasure, type RawNote, type Reading } from './measure.ts';
 import { ScoreError, type Bar, type Mark, type Note, type Score, type Warning } from './model.ts';
@@ -14,6 +16,10 @@ const MAX_NAME = 200;
 export interface ReadOptions {
   /** Limb of each staff from the top, as the instrument names them. */
   readonly limbs?: readonly string[];
+  /** Which tune of a file that holds several. */
+  readonly tune?: number;
+  /** What the piece is called when the file does not say. */
+  readonly name?: string;
 }
 
 export interface Import {
@@ -23,14 +29,29 @@ export interface Import {
 }
 
 /**
- * Reads an uploaded score file. The original is kept whole in `xml`.
+ * Reads an uploaded score file: MusicXML plain or compressed, ABC, or MIDI. A MusicXML original is kept whole in `xml`;
+ * the others are written out as MusicXML.
  *
  * @throws ScoreError with the measure where known; nothing is half read
  */
 export function readFile(file: Uint8Array, options: ReadOptions = {}): Import {
-  const { xml, warnings } = readText(file);
+  const { xml, warnings } = toMusicXml(file, options);
   const read = readScore(xml, options);
   return { xml: read.xml, score: { ...read.score, warnings: [...warnings, ...read.score.warnings] } };
+}
+
+function toMusicXml(file: Uint8Array, { tune, name = 'Untitled' }: ReadOptions): { xml: string; warnings: Warning[] } {
+  if (isMidi(file)) return midiToXml(file, name);
+  const text = readText(file);
+  // MusicXML begins with a tag; an ABC file never does
+  const abc = text.xml.replace(/^<\?xml[^>]*\?>\s*/, '');
+  if (abc.trimStart().startsWith('<') || !isAbc(abc)) return text;
+  const tunes = tunesIn(abc);
+  if (tunes.length > 1 && tune === undefined) {
+    throw new ScoreError(`The file holds ${tunes.length} tunes. Choose one of them: ${tunes.slice(0, 5).map((one) => one.title).join(', ')}${tunes.length > 5 ? ' …' : ''}.`, undefined, tunes);
+  }
+  const found = abcToXml(abc, tune ?? tunes[0]?.index ?? 0);
+  return { xml: found.xml, warnings: [...text.warnings, ...found.warnings] };
 }
 
 /** Reads MusicXML text. @throws ScoreError */
@@ -73,7 +94,7 @@ function readDocument(text: string, options: ReadOptions): Import {
   }
   const marks: Mark[] = readings.flatMap((part) => part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))));
   const score: Score = {
-    title: named(titleOf(root), 'title', warnings) || 'Untitled',
+    title: named(titleOf(root), 'title', warnings) || options.name || 'Untitled',
     composer: named(composerOf(root), 'composer', warnings),
     staves: Math.max(...notes.map((note) => note.staff)),
     bars,

@@ -29,13 +29,15 @@ export function annotate(xml: string, annotations: Annotations): string {
   const measures = children(part, 'measure');
   if (annotations.pedal) writePedal(document, measures, annotations.pedal);
   writeSections(document, root, measures, annotations.sections);
-  return withDoctype(serialize(document));
+  return withDoctype(document);
 }
 
 /** Imported files name an outside definition of their own version; what is written is MusicXML 4.0 and says so. */
-const withDoctype = (xml: string): string => {
+const withDoctype = (document: Document): string => {
+  // comments may stand before it
+  if (document.doctype) document.removeChild(document.doctype);
   const doctype = '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">';
-  const body = xml.replace(/^\s*<\?xml[^>]*\?>\s*/, '').replace(/^<!DOCTYPE[^>[]*(\[[^\]]*\])?[^>]*>\s*/, '');
+  const body = serialize(document).replace(/^\s*<\?xml[^>]*\?>\s*/, '');
   return `<?xml version="1.0" encoding="UTF-8"?>\n${doctype}\n${body}`;
 };
 

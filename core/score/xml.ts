@@ -56,7 +56,7 @@ export function parseXml(xml: string): { document: Document; root: Element; warn
       message: 'The file points to an outside definition (DOCTYPE). It was not fetched; nothing in the score needs it.',
     });
   }
-  if (!/<[A-Za-z_]/.test(xml)) throw new ScoreError('The file is not XML. A score is a .musicxml, .xml or .mxl file.');
+  if (!/<[A-Za-z_]/.test(xml)) throw new ScoreError('The file is not XML, and no other kind of score this can read: MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid).');
   const stray = strayCharacter(xml);
   if (stray !== undefined) throw new ScoreError(`The file holds a character that XML does not allow, near line ${lineAt(xml, stray)}. Export it again from the program it came from.`);
   if (depthOf(xml) > MAX_DEPTH) throw new ScoreError('The file is nested deeper than any score; it was not read.');

@@ -11,7 +11,7 @@ interface Job {
 
 interface Reply {
   readonly result?: unknown;
-  readonly error?: { known: boolean; message: string; bar?: string };
+  readonly error?: { known: boolean; message: string; bar?: string; choices?: ScoreError['choices'] };
 }
 
 /** Two, so that one large import does not keep everybody waiting. */
@@ -70,4 +70,4 @@ export class HeavyPool {
 
 const outOfMemory = (error: Error): boolean => (error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY';
 
-const revive = ({ known, message, bar }: NonNullable<Reply['error']>): Error => (known ? new ScoreError(message, bar) : new Error(message));
+const revive = ({ known, message, bar, choices }: NonNullable<Reply['error']>): Error => (known ? new ScoreError(message, bar, choices) : new Error(message));

@@ -1,6 +1,6 @@
 import { analyse, formName, segment, survey, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { propose, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
-import { annotate, engravable, readFile, readScore, sectionsIn, type Annotations, type Score, type Section } from '@yarrow-ridge/core/score';
+import { annotate, engravable, readFile, readScore, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
 
 export interface Known {
   readonly score: Score;
@@ -24,8 +24,8 @@ function know(score: Score): Known {
 
 /** The work that may take long: done beside the server's own thread. Arguments and results are plain data. */
 export const tasks = {
-  bring: (file: Uint8Array, limbs: readonly string[]): Brought => {
-    const { score, xml } = readFile(file, { limbs });
+  bring: (file: Uint8Array, options: ReadOptions): Brought => {
+    const { score, xml } = readFile(file, options);
     return { ...know(score), xml, sections: sectionsIn(xml, score.bars.length) };
   },
   know: (xml: string, limbs: readonly string[]): Known => know(readScore(xml, { limbs }).score),

@@ -9,6 +9,6 @@ parentPort!.on('message', ({ name, args }: { name: keyof typeof tasks; args: unk
   } catch (error) {
     const known = error instanceof ScoreError;
     const message = error instanceof Error ? error.message : String(error);
-    parentPort!.postMessage({ error: { known, message, bar: known ? error.bar : undefined } });
+    parentPort!.postMessage({ error: { known, message, bar: known ? error.bar : undefined, choices: known ? error.choices : undefined } });
   }
 });

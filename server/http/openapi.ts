@@ -18,7 +18,7 @@ function describe(name: string, operation: Operation): object {
   const params = [...operation.path.matchAll(/:(\w+)/g)].map(([, key]) => ({ name: key, in: 'path', required: true, schema: { type: 'string' } }));
   const query = Object.entries((operation.query?.properties ?? {}) as Record<string, unknown>)
     .map(([key, schema]) => ({ name: key, in: 'query', required: false, schema }));
-  const multipart = { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' }, instrument: { type: 'string' } } };
+  const multipart = { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' }, instrument: { type: 'string' }, tune: { type: 'integer' } } };
   const body = operation.body ? { 'application/json': { schema: operation.body } }
     : operation.consumes ? { [operation.consumes]: { schema: multipart } } : undefined;
   const answer = operation.produces ? { [operation.produces]: {} } : { 'application/json': { schema: operation.response } };

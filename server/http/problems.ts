@@ -30,7 +30,7 @@ export function problem(c: Context, status: number, detail: string, extra: Recor
 export function onError(log: (error: unknown) => void) {
   return (error: Error, c: Context): Response => {
     if (error instanceof ProblemError) return problem(c, error.status, error.message, error.field ? { field: error.field } : {});
-    if (error instanceof ScoreError) return problem(c, 422, error.message, error.bar === undefined ? {} : { bar: error.bar });
+    if (error instanceof ScoreError) return problem(c, 422, error.message, { ...(error.bar === undefined ? {} : { bar: error.bar }), ...(error.choices ? { choices: error.choices } : {}) });
     if (error instanceof HTTPException) return problem(c, error.status, error.message || 'The request cannot be read.');
     log(error);
     return problem(c, 500, 'Something went wrong on the server. Nothing was changed; please try again.');

@@ -1,4 +1,4 @@
-import { toText } from '@yarrow-ridge/core/score';
+import { toText, type ReadOptions } from '@yarrow-ridge/core/score';
 import { pieces, sections } from '../db/schema.ts';
 import { newId, type Studio } from '../studio.ts';
 import { headOf, limbsOf, type PieceRow } from './store.ts';
@@ -9,8 +9,8 @@ import { headOf, limbsOf, type PieceRow } from './store.ts';
  *
  * @throws ScoreError
  */
-export async function bringScore({ db, heavy }: Studio, file: Uint8Array, instrument: string): Promise<PieceRow> {
-  const { score, xml, form, sections: named } = await heavy.run('bring', file, limbsOf(instrument));
+export async function bringScore({ db, heavy }: Studio, file: Uint8Array, instrument: string, options: Pick<ReadOptions, 'tune' | 'name'> = {}): Promise<PieceRow> {
+  const { score, xml, form, sections: named } = await heavy.run('bring', file, { ...options, limbs: limbsOf(instrument) });
   const id = newId();
   return db.transaction(async (tx) => {
     const [row] = await tx.insert(pieces).values({

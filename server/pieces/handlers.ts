@@ -36,7 +36,9 @@ export const pieceHandlers = (studio: Studio): Made => ({
     if (!(file instanceof File)) throw new ProblemError(400, 'The upload has no file in it. Send it in the field "file".', 'file');
     const known = instruments.find((candidate) => candidate.id === instrument);
     if (!known) throw new ProblemError(400, `"instrument" must be one of ${instruments.map(({ id }) => id).join(', ')}.`, 'instrument');
-    const row = await bringScore(studio, new Uint8Array(await file.arrayBuffer()), known.id);
+    const tune = typeof form.tune === 'string' && /^\d{1,5}$/.test(form.tune) ? Number(form.tune) : undefined;
+    const name = file.name.replace(/\.[^.]*$/, '').trim().slice(0, 200);
+    const row = await bringScore(studio, new Uint8Array(await file.arrayBuffer()), known.id, { ...(tune === undefined ? {} : { tune }), ...(name ? { name } : {}) });
     return c.json(answerPiece(row), 201);
   },
 

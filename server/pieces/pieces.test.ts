@@ -50,10 +50,26 @@ describe('bringing a score', () => {
     expect((await studio.bring(mxl, 'l.mxl', 'kazoo')).json.detail).toMatch(/piano, organ, harp, guitar, accordion/);
   });
 
+  it('takes ABC, one tune of several, and MIDI, and says what was guessed', async () => {
+    const book = 'X:1\nT:Weir Reel\nM:4/4\nL:1/4\nK:G\nGABc|d2G2|]\n\nX:2\nT:Ford\nM:3/4\nL:1/4\nK:D\nDFA|d3|]\n';
+    const refused = await studio.bring(book, 'book.abc', 'accordion');
+    expect(refused.json).toMatchObject({ status: 422, choices: [{ index: 0, title: 'Weir Reel' }, { index: 1, title: 'Ford' }] });
+    const form = new FormData();
+    form.set('file', new File([book], 'book.abc'));
+    form.set('tune', '1');
+    const chosen = await studio.app.request('http://127.0.0.1/api/pieces', { method: 'POST', body: form, headers: { host: '127.0.0.1' } });
+    const tune = (await chosen.json()) as Answer;
+    expect([chosen.status, tune]).toEqual([201, expect.objectContaining({ title: 'Ford', bars: 2, metre: '3/4', key: 'D major' })]);
+    const midi = await (await studio.app.request(`http://127.0.0.1/api/pieces/${piece.id}/section.mid`, { headers: { host: '127.0.0.1' } })).arrayBuffer();
+    const heard = await studio.bring(new Uint8Array(midi), 'from the keyboard.mid');
+    expect(heard.json).toMatchObject({ title: 'from the keyboard', hands: ['right', 'left'], warnings: expect.arrayContaining([expect.objectContaining({ kind: 'guess' })]) as unknown });
+    for (const one of [tune, heard.json]) await studio.ask('PATCH', `/api/pieces/${one.id}`, { archived: true });
+  });
+
   it('lists, searches, edits, archives and brings back', async () => {
     expect((await studio.ask('GET', '/api/pieces?q=ferry')).json.total).toBe(1);
     expect((await studio.ask('GET', '/api/pieces?q=%25')).json.total).toBe(0);
-    expect((await studio.ask('GET', '/api/pieces?archived=true&sort=title')).json.total).toBe(4);
+    expect((await studio.ask('GET', '/api/pieces?archived=true&sort=title')).json.total).toBe(6);
     expect((await studio.ask('PATCH', at(''), { title: 'x'.repeat(201) })).json).toMatchObject({ status: 400, field: 'title' });
     expect((await studio.ask('PATCH', at(''), { archived: true })).json.archived).toBe(true);
     expect((await studio.ask('PATCH', at(''), { archived: false, composer: 'M. F.-L.' })).json).toMatchObject({ archived: false, composer: 'M. F.-L.' });

@@ -1,13 +1,21 @@
 import { operations, type Answer, type Body, type OperationName, type Query } from '@yarrow-ridge/contract';
 
+export interface TuneChoice {
+  readonly index: number;
+  readonly title: string;
+}
+
 /** An answer that refused, with the sentence for people. */
 export class Refusal extends Error {
   readonly status: number;
   readonly bar: string | undefined;
-  constructor(status: number, detail: string, bar?: string) {
+  /** Tunes to choose from, when a file holds several. */
+  readonly choices: readonly TuneChoice[] | undefined;
+  constructor(status: number, detail: string, bar?: string, choices?: readonly TuneChoice[]) {
     super(detail);
     this.status = status;
     this.bar = bar;
+    this.choices = choices;
   }
 }
 
@@ -46,18 +54,21 @@ export async function send(url: string, init?: RequestInit): Promise<Response> {
 }
 
 /** Uploads a score file, telling how much of it has gone up. */
-export function upload(file: File, instrument: string, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Answer<'addPiece'>> {
+export function upload(file: File, fields: Readonly<Record<string, string>>, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Answer<'addPiece'>> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const form = new FormData();
     form.set('file', file);
-    form.set('instrument', instrument);
+    for (const [name, value] of Object.entries(fields)) form.set(name, value);
     request.open('POST', '/api/pieces');
     request.responseType = 'json';
     request.upload.onprogress = (event) => onProgress(event.lengthComputable ? event.loaded / event.total : 0);
     request.onload = () => {
       if (request.status === 201) resolve(request.response as Answer<'addPiece'>);
-      else reject(new Refusal(request.status, (request.response as { detail?: string } | null)?.detail ?? 'The file could not be brought in.'));
+      else {
+        const told = (request.response ?? {}) as { detail?: string; bar?: string; choices?: TuneChoice[] };
+        reject(new Refusal(request.status, told.detail ?? 'The file could not be brought in.', told.bar, told.choices));
+      }
     };
     request.onerror = () => reject(new Refusal(0, 'The studio cannot be reached.'));
     request.onabort = () => reject(new Refusal(0, 'Stopped; nothing was stored.'));

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { enqueueSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { call, upload } from '../api/client.ts';
+import { call, Refusal, upload, type TuneChoice } from '../api/client.ts';
 import { useHistory } from '../edits/history.ts';
 
 /** Bringing a score: how far it is, what was wrong with it, and how to stop it. */
@@ -12,23 +12,27 @@ export function useBringScore() {
   const record = useHistory((state) => state.record);
   const [progress, setProgress] = useState<{ name: string; share: number }>();
   const [problem, setProblem] = useState<string>();
+  /** A file of several tunes that waits for one to be chosen. */
+  const [choosing, setChoosing] = useState<{ file: File; instrument: string; tunes: readonly TuneChoice[] }>();
   const abort = useRef<AbortController>(undefined);
-  const bring = async (file: File, instrument: string) => {
+  const bring = async (file: File, instrument: string, tune?: number) => {
     setProblem(undefined);
+    setChoosing(undefined);
     setProgress({ name: file.name, share: 0 });
     abort.current = new AbortController();
     try {
-      const piece = await upload(file, instrument, (share) => setProgress({ name: file.name, share }), abort.current.signal);
+      const piece = await upload(file, { instrument, ...(tune === undefined ? {} : { tune: String(tune) }) }, (share) => setProgress({ name: file.name, share }), abort.current.signal);
       const archive = (archived: boolean) => call('editPiece', { params: { id: piece.id }, body: { archived } }).then(() => client.invalidateQueries());
       record({ label: `bringing ${piece.title}`, redo: () => archive(false), undo: () => archive(true) });
       await client.invalidateQueries();
       enqueueSnackbar(`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, { variant: 'success' });
       void navigate(`/pieces/${piece.id}`);
     } catch (error) {
-      setProblem(`${file.name}: ${error instanceof Error ? error.message : 'it could not be read.'}`);
+      if (error instanceof Refusal && error.choices?.length) setChoosing({ file, instrument, tunes: error.choices });
+      else setProblem(`${file.name}: ${error instanceof Error ? error.message : 'it could not be read.'}`);
     } finally {
       setProgress(undefined);
     }
   };
-  return { bring, progress, problem, stop: () => abort.current?.abort() };
+  return { bring, progress, problem, choosing, cancel: () => setChoosing(undefined), stop: () => abort.current?.abort() };
 }

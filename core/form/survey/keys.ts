@@ -63,8 +63,8 @@ export function keysOf(score: Score, sections: readonly { from: number; to: numb
   const signed = score.bars.flatMap((bar, i): HeardKey[] => {
     const before = score.bars[i - 1]?.key;
     if (before && before.fifths === bar.key.fifths && before.mode === bar.key.mode) return [];
-    const mode = bar.key.mode === 'minor' ? 'minor' : 'major';
-    return [{ bar: i, tonic: tonicName(tonicOf(bar.key), mode, bar.key.fifths), mode, from: 'signature' }];
+    const mode = bar.key.mode === 'minor' || (bar.key.mode === undefined && soundsRelativeMinor(score, i, sections)) ? 'minor' : 'major';
+    return [{ bar: i, tonic: tonicName(tonicOf({ fifths: bar.key.fifths, mode }), mode, bar.key.fifths), mode, from: 'signature' }];
   });
   const heard: HeardKey[] = [];
   for (const { from, to } of sections) {
@@ -76,6 +76,13 @@ export function keysOf(score: Score, sections: readonly { from: number; to: numb
     heard.push({ bar: from, tonic, mode: best.mode, from: 'ear', fit: Math.round(best.fit * 100) / 100 });
   }
   return [...signed, ...heard].sort((a, b) => a.bar - b.bar || a.from.localeCompare(b.from));
+}
+
+/** Whether a signature that does not say its mode is heard as minor. */
+function soundsRelativeMinor(score: Score, bar: number, sections: readonly { from: number; to: number }[]): boolean {
+  const { from, to } = sections.find((one) => one.from <= bar && one.to >= bar) ?? { from: bar, to: bar };
+  const best = bestKey(durations(score, from, to));
+  return best?.mode === 'minor' && best.tonic === tonicOf({ fifths: score.bars[bar]!.key.fifths, mode: 'minor' });
 }
 
 /** Notes that sound in a span of time, in quarters from the beginning of the piece, with how long they do. */
