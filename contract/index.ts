@@ -21,3 +21,4 @@ export type DueCardAnswer = Static<typeof studio.DueCard>;
 export type StudioAnswer = Static<typeof studio.Studio>;
 export type SurveyAnswer = Static<typeof surveys.Survey>;
 export type OrderAnswer = Static<typeof surveys.Order>;
+export type EditionsAnswer = Static<typeof surveys.Editions>;

@@ -50,6 +50,7 @@ export const operations = {
       tempo: Type.Optional(Tempo),
     }),
   }),
+  compareEditions: op({ method: 'get', path: '/api/pieces/:id/compare/:other', summary: 'Two editions bar by bar: what the second has otherwise', status: 200, response: surveys.Editions }),
   annotations: op({ method: 'get', path: '/api/pieces/:id/annotations', summary: 'Fingerings, pedal marks and sections', status: 200, response: pieces.Annotations }),
   putFingerings: op({ method: 'put', path: '/api/pieces/:id/fingerings', summary: 'Writes fingers on the given notes of a layer; null takes one away', status: 200, body: pieces.FingeringsPut, response: pieces.Saved }),
   propose: op({ method: 'post', path: '/api/pieces/:id/fingerings/propose', summary: 'Proposes fingers for a hand in some bars (inclusive) around what is written', status: 200, body: pieces.ProposeIn, response: pieces.ProposeOut }),

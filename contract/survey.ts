@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { Nullable } from './common.ts';
+import { Difference } from './pieces.ts';
 
 const Bars = Type.Array(Type.Integer(), { description: 'bar indexes, 0-based' });
 const Marked = Nullable(Type.Object({ mark: Type.String(), bars: Bars }));
@@ -31,4 +32,14 @@ export const Survey = Type.Object({
 export const Order = Type.Object({
   bars: Type.Array(Type.Integer(), { description: 'bar indexes as played' }), text: Type.String({ description: 'as people write it: 1–16, 1–15, 17–24' }), seconds: Type.Number(),
   repeats: Type.Array(Type.Object({ from: Type.Integer(), to: Type.Integer(), times: Type.Integer() })),
+});
+
+const Totals = Type.Object({
+  id: Type.String(), title: Type.String(), composer: Type.String(), bars: Type.Integer(), playedBars: Type.Integer(), playedBarsWithoutRepeats: Type.Integer(), seconds: Type.Integer(), newBars: Type.Integer(),
+});
+export const Editions = Type.Object({
+  bars: Type.Array(Type.Object({
+    a: Nullable(Type.Integer({ description: 'bar index in the first piece; null where it has no such bar' })), b: Nullable(Type.Integer()), differences: Type.Array(Difference),
+  })),
+  totals: Type.Array(Totals, { minItems: 2, maxItems: 2 }),
 });

@@ -5,6 +5,8 @@ export { plainReturns, RELATIONS, type Relation, type Return } from './returns.t
 export type { Ground } from './grounds.ts';
 export type { Imitation } from './imitation.ts';
 export type { Sequence } from './sequences.ts';
+export { alignBars, linesOfBoth, type AlignedBar } from './align.ts';
+export { compareEditions, type ComparedBar, type Editions } from './editions.ts';
 export { formName, type FormName } from './names.ts';
 export { segment, type Grain, type Segment } from './segments.ts';
 export { bestKey, chordOf, OCTAVE, survey, type Survey } from './survey/index.ts';

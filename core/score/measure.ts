@@ -130,8 +130,8 @@ function readNote(note: Element, offset: Fraction, duration: Fraction, reading: 
   const pitch = readPitch(note, number);
   if (!pitch || child(note, 'cue')) return undefined;
   const ties = children(note, 'tie').map((tie) => tie.getAttribute('type'));
-  const notations = child(note, 'notations');
-  const finger = childText(child(notations, 'technical'), 'fingering');
+  const notations = children(note, 'notations');
+  const finger = notations.flatMap((one) => children(one, 'technical')).map((one) => childText(one, 'fingering')).find((text) => text !== undefined);
   return {
     element: note,
     offset,
@@ -143,8 +143,8 @@ function readNote(note: Element, offset: Fraction, duration: Fraction, reading: 
     grace: child(note, 'grace') !== undefined,
     tieStart: ties.includes('start'),
     tieStop: ties.includes('stop'),
-    staccato: child(child(notations, 'articulations'), 'staccato') !== undefined,
-    ornaments: children(note, 'notations').flatMap((one) => children(one, 'ornaments')).flatMap((one) => children(one)).flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
+    staccato: notations.some((one) => child(child(one, 'articulations'), 'staccato')),
+    ornaments: notations.flatMap((one) => children(one, 'ornaments')).flatMap((one) => children(one)).flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
     accidental: child(note, 'accidental') !== undefined,
     finger: finger && finger.length <= 8 ? finger : undefined,
   };

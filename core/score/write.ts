@@ -55,14 +55,18 @@ function writeFingerings(document: Document, parts: Element[], fingerings: reado
 }
 
 function writeFingering(document: Document, note: Element, finger: string): void {
+  // a note may have several <notations>
+  for (const held of children(note, 'notations')) {
+    for (const technical of children(held, 'technical')) {
+      const fingerings = children(technical, 'fingering');
+      for (const old of fingerings) technical.removeChild(old);
+      if (fingerings.length && children(technical).length === 0) held.removeChild(technical);
+    }
+    if (children(held).length === 0) note.removeChild(held);
+  }
+  if (finger === '') return;
   let notations = child(note, 'notations');
   let technical = child(notations, 'technical');
-  for (const old of technical ? children(technical, 'fingering') : []) technical!.removeChild(old);
-  if (finger === '') {
-    if (technical && children(technical).length === 0) notations!.removeChild(technical);
-    if (notations && children(notations).length === 0) note.removeChild(notations);
-    return;
-  }
   if (!notations) {
     notations = create(document, 'notations');
     const after = children(note).find((element) => ['lyric', 'play', 'listen'].includes(element.tagName));

@@ -1,4 +1,4 @@
-import { analyse, formName, segment, survey, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
+import { analyse, compareEditions, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { propose, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
 import { annotate, engravable, readFile, readScore, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
 
@@ -31,6 +31,7 @@ export const tasks = {
   know: (xml: string, limbs: readonly string[]): Known => know(readScore(xml, { limbs }).score),
   propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
+  compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
   annotate: (xml: string, annotations: Annotations): string => annotate(xml, annotations),
   engravable: (xml: string): string => engravable(xml),
 };

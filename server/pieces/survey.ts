@@ -6,7 +6,7 @@ import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
 import { knownPiece, pieceRow } from './store.ts';
 
-type Made = Pick<Handlers, 'survey' | 'order'>;
+type Made = Pick<Handlers, 'survey' | 'order' | 'compareEditions'>;
 
 /** @throws ProblemError for a tempo outside 10 to 400 */
 export function tempoIn(text: string | undefined): number | undefined {
@@ -29,6 +29,16 @@ export const surveyHandlers = (studio: Studio): Made => ({
     return answerSurvey(await studio.heavy.run('survey', score, {
       instrument, sections: segments.medium.map(({ from, to }) => ({ from, to })), ...(tempo ? { tempo } : {}), ...(query.reach ? { reach: Number(query.reach) } : {}),
     }));
+  },
+
+  compareEditions: async ({ param }) => {
+    const rows = [await pieceRow(studio.db, param('id')), await pieceRow(studio.db, param('other'))] as const;
+    const [a, b] = [await knownPiece(studio, rows[0].id), await knownPiece(studio, rows[1].id)];
+    const { bars, totals } = await studio.heavy.run('compareEditions', a.score, b.score);
+    return {
+      bars: bars.map((one) => ({ a: one.a ?? null, b: one.b ?? null, differences: one.differences.map((difference) => ({ ...difference })) })),
+      totals: totals.map((total, i) => ({ id: rows[i]!.id, title: rows[i]!.title, composer: rows[i]!.composer, ...total })),
+    };
   },
 
   order: async ({ param, query }) => {

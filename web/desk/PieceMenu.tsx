@@ -8,6 +8,7 @@ import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { call } from '../api/client.ts';
 import { useHistory } from '../edits/history.ts';
+import { FindOne } from '../shell/FindOne.tsx';
 
 interface Fields {
   title: string;
@@ -19,6 +20,7 @@ interface Fields {
 export function PieceMenu({ piece }: { piece: Piece }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [editing, setEditing] = useState(false);
+  const [comparing, setComparing] = useState(false);
   const client = useQueryClient();
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
@@ -45,8 +47,19 @@ export function PieceMenu({ piece }: { piece: Piece }) {
         <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download onClick={() => setAnchor(null)}>Save as MIDI</MenuItem>
         <Divider />
         <MenuItem onClick={() => { setAnchor(null); setEditing(true); }}>Title, composer, instrument …</MenuItem>
+        <MenuItem onClick={() => { setAnchor(null); setComparing(true); }}>Compare with another edition …</MenuItem>
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
+      {comparing && (
+        <Dialog open onClose={() => setComparing(false)} fullWidth maxWidth="xs">
+          <DialogTitle component="h2">Compare with</DialogTitle>
+          <DialogContent className="stack" sx={{ pt: '8px !important' }}>
+            <p className="soft">Bring the other edition as a piece of its own first; then choose it here.</p>
+            <FindOne label="The other edition" from="listPieces" without={[piece.id]} onChoose={({ id }) => void navigate(`/pieces/${piece.id}/compare/${id}`)} />
+          </DialogContent>
+          <DialogActions><Button onClick={() => setComparing(false)}>Cancel</Button></DialogActions>
+        </Dialog>
+      )}
       {editing && <PieceForm before={before} onSave={save} onClose={() => setEditing(false)} />}
     </>
   );
