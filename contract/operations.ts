@@ -35,6 +35,11 @@ export const operations = {
   }),
   piece: op({ method: 'get', path: '/api/pieces/:id', summary: 'One piece', status: 200, response: pieces.Piece }),
   editPiece: op({ method: 'patch', path: '/api/pieces/:id', summary: 'Edits title, composer, instrument; archives or brings back', status: 200, body: pieces.PieceEdit, response: pieces.Piece }),
+  correctPiece: op({
+    method: 'post', path: '/api/pieces/:id/correction', status: 200, consumes: 'multipart/form-data', response: pieces.Correction,
+    summary: 'Puts a corrected file in the place of the score: annotations whose music did not change stay; the answer says what moved and what lost its place',
+  }),
+  undoCorrection: op({ method: 'delete', path: '/api/pieces/:id/correction', summary: 'Takes the last correction back', status: 200, response: pieces.Piece }),
   score: op({ method: 'get', path: '/api/pieces/:id/score', summary: 'Bars, notes and marks, derived from the original', status: 200, response: Type.Unknown() }),
   engraving: op({ method: 'get', path: '/api/pieces/:id/engraving.musicxml', summary: 'The original made ready for engraving', status: 200, produces: 'application/vnd.recordare.musicxml+xml' }),
   form: op({ method: 'get', path: '/api/pieces/:id/form', summary: 'Returns with what differs, sequences, imitations, grounds, new bars, and suggested sections at a grain', status: 200, query: Type.Object({ grain: Type.Optional(Type.Union([Type.Literal('coarse'), Type.Literal('medium'), Type.Literal('fine')], { description: 'coarse, medium or fine' })) }), response: pieces.Form }),

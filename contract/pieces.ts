@@ -96,3 +96,9 @@ export const ProposeOut = Type.Object({
   notes: Type.Array(Type.Object({ id: Type.String(), bar: Type.Integer(), pitch: Type.String(), finger: Nullable(Type.Integer()) })),
   reasons: Type.Array(Type.String()),
 });
+
+export const Correction = Type.Object({
+  piece: Piece, kept: Type.Integer({ description: 'annotations that stand where they stood' }),
+  moved: Type.Array(Type.String()), orphaned: Type.Array(Type.String({ description: 'annotations whose note or bar is gone; kept, in case it returns' })),
+  removedBars: Type.Array(Type.String({ description: 'printed numbers' })), addedBars: Type.Array(Type.Integer({ description: 'bar indexes' })),
+});

@@ -6,6 +6,7 @@ export type { Ground } from './grounds.ts';
 export type { Imitation } from './imitation.ts';
 export type { Sequence } from './sequences.ts';
 export { alignBars, linesOfBoth, type AlignedBar } from './align.ts';
+export { correction, type Correction } from './correct.ts';
 export { compareEditions, type ComparedBar, type Editions } from './editions.ts';
 export { formName, type FormName } from './names.ts';
 export { segment, type Grain, type Segment } from './segments.ts';

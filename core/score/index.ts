@@ -10,3 +10,4 @@ export { annotate, sectionsIn, type Annotations } from './write.ts';
 export { beatLength, lead } from './beats.ts';
 export { perform, type Beat, type Performance, type Sounding } from './playback.ts';
 export { engravable } from './engrave.ts';
+export { renameNotes } from './rename.ts';

@@ -83,5 +83,19 @@ export const attempts = pgTable('attempts', {
   at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
 }, (table) => [index('attempts_assignment').on(table.assignmentId, table.unit), index('attempts_card').on(table.cardId)]);
 
+/** What a piece and its annotations were before a corrected file took the old one's place. */
+export const corrections = pgTable('corrections', {
+  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+  before: jsonb('before').$type<PieceBefore>().notNull(), createdAt: created(),
+}, (table) => [index('corrections_piece').on(table.pieceId)]);
+
+/** Rows as they stood, to be written back. */
+export interface PieceBefore {
+  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal'>;
+  readonly sections: (typeof sections.$inferSelect)[];
+  readonly attempts: { id: string; unit: string; fromBar: number; toBar: number; bar: number | null }[];
+  readonly cards: { id: string; unit: string; fromBar: number; toBar: number }[];
+}
+
 /** Small facts about the studio itself. */
 export const settings = pgTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });

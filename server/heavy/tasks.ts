@@ -1,6 +1,6 @@
-import { analyse, compareEditions, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
+import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { propose, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
-import { annotate, engravable, readFile, readScore, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
+import { annotate, engravable, readFile, readScore, renameNotes, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
 
 export interface Known {
   readonly score: Score;
@@ -16,6 +16,14 @@ export interface Brought extends Known {
   readonly sections: Omit<Section, 'id'>[];
 }
 
+export interface Corrected extends Known {
+  readonly xml: string;
+  /** For each old bar its new index. */
+  readonly bars: readonly (number | undefined)[];
+  /** Ids of old notes that are not in the new score. */
+  readonly gone: readonly string[];
+}
+
 function know(score: Score): Known {
   const form = analyse(score);
   const segments = { coarse: segment(score, form, 'coarse'), medium: segment(score, form), fine: segment(score, form, 'fine') };
@@ -27,6 +35,13 @@ export const tasks = {
   bring: (file: Uint8Array, options: ReadOptions): Brought => {
     const { score, xml } = readFile(file, options);
     return { ...know(score), xml, sections: sectionsIn(xml, score.bars.length) };
+  },
+  /** A corrected file, read with the ids of the notes it has kept. */
+  correct: (before: Score, file: Uint8Array, options: ReadOptions): Corrected => {
+    const read = readFile(file, options);
+    const { bars, notes, gone } = correction(before, read.score);
+    const { score, xml } = readScore(renameNotes(read.xml, notes, gone.map((note) => note.id)), options);
+    return { ...know(score), score: { ...score, warnings: read.score.warnings }, xml, bars, gone: gone.map((note) => note.id) };
   },
   know: (xml: string, limbs: readonly string[]): Known => know(readScore(xml, { limbs }).score),
   propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),

@@ -6,18 +6,20 @@ import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import { like, PAGE_SIZE, type Studio } from '../studio.ts';
 import { annotationHandlers } from './annotations.ts';
+import { correctionHandlers } from './correct.ts';
 import { surveyHandlers, tempoIn } from './survey.ts';
 import { bringScore } from './bring.ts';
 import { answerForm } from './form.ts';
+import { tuneOf, uploadedScore } from './upload.ts';
 import { midiFile } from './midi.ts';
 import { answerPiece, fingeringRows, knownPiece, limbsOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
 
-type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers> & ReturnType<typeof surveyHandlers>;
+type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers> & ReturnType<typeof surveyHandlers> & ReturnType<typeof correctionHandlers>;
 
 const SORTS = { title: asc(pieces.title), composer: asc(pieces.composer), bars: asc(pieces.bars), newest: desc(pieces.createdAt) };
 
 export const pieceHandlers = (studio: Studio): Made => ({
-  ...annotationHandlers(studio), ...surveyHandlers(studio),
+  ...annotationHandlers(studio), ...surveyHandlers(studio), ...correctionHandlers(studio),
 
   listPieces: async ({ query }) => {
     const page = Number(query.page ?? 1);
@@ -29,16 +31,11 @@ export const pieceHandlers = (studio: Studio): Made => ({
   },
 
   addPiece: async ({ c }) => {
-    const form = await c.req.parseBody().catch(() => {
-      throw new ProblemError(400, 'The upload cannot be read. Send the file as multipart form data, in the field "file".');
-    });
-    const { file, instrument = 'piano' } = form;
-    if (!(file instanceof File)) throw new ProblemError(400, 'The upload has no file in it. Send it in the field "file".', 'file');
+    const { file, name, fields } = await uploadedScore(c);
+    const { instrument = 'piano' } = fields;
     const known = instruments.find((candidate) => candidate.id === instrument);
     if (!known) throw new ProblemError(400, `"instrument" must be one of ${instruments.map(({ id }) => id).join(', ')}.`, 'instrument');
-    const tune = typeof form.tune === 'string' && /^\d{1,5}$/.test(form.tune) ? Number(form.tune) : undefined;
-    const name = file.name.replace(/\.[^.]*$/, '').trim().slice(0, 200);
-    const row = await bringScore(studio, new Uint8Array(await file.arrayBuffer()), known.id, { ...(tune === undefined ? {} : { tune }), ...(name ? { name } : {}) });
+    const row = await bringScore(studio, file, known.id, { ...tuneOf(fields), ...(name ? { name } : {}) });
     return c.json(answerPiece(row), 201);
   },
 
@@ -61,7 +58,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
 
   engraving: async ({ param, c }) => {
     const xml = await studio.heavy.run('engravable', await xmlOf(studio.db, param('id')));
-    return c.body(xml, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'cache-control': 'private, max-age=86400' });
+    return c.body(xml, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'cache-control': 'no-cache' });
   },
 
   form: async ({ param, query }) => {

@@ -54,17 +54,17 @@ export async function send(url: string, init?: RequestInit): Promise<Response> {
 }
 
 /** Uploads a score file, telling how much of it has gone up. */
-export function upload(file: File, fields: Readonly<Record<string, string>>, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Answer<'addPiece'>> {
+export function upload<K extends 'addPiece' | 'correctPiece'>(name: K, params: Record<string, string>, file: File, fields: Readonly<Record<string, string>>, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Answer<K>> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const form = new FormData();
     form.set('file', file);
     for (const [name, value] of Object.entries(fields)) form.set(name, value);
-    request.open('POST', '/api/pieces');
+    request.open('POST', address(name, params));
     request.responseType = 'json';
     request.upload.onprogress = (event) => onProgress(event.lengthComputable ? event.loaded / event.total : 0);
     request.onload = () => {
-      if (request.status === 201) resolve(request.response as Answer<'addPiece'>);
+      if (request.status < 300) resolve(request.response as Answer<K>);
       else {
         const told = (request.response ?? {}) as { detail?: string; bar?: string; choices?: TuneChoice[] };
         reject(new Refusal(request.status, told.detail ?? 'The file could not be brought in.', told.bar, told.choices));

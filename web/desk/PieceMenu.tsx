@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { call } from '../api/client.ts';
+import { CorrectedFile } from './CorrectedFile.tsx';
 import { useHistory } from '../edits/history.ts';
 import { FindOne } from '../shell/FindOne.tsx';
 
@@ -21,6 +22,7 @@ export function PieceMenu({ piece }: { piece: Piece }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [editing, setEditing] = useState(false);
   const [comparing, setComparing] = useState(false);
+  const [correcting, setCorrecting] = useState(false);
   const client = useQueryClient();
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
@@ -47,9 +49,11 @@ export function PieceMenu({ piece }: { piece: Piece }) {
         <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download onClick={() => setAnchor(null)}>Save as MIDI</MenuItem>
         <Divider />
         <MenuItem onClick={() => { setAnchor(null); setEditing(true); }}>Title, composer, instrument …</MenuItem>
+        <MenuItem onClick={() => { setAnchor(null); setCorrecting(true); }}>Bring a corrected file …</MenuItem>
         <MenuItem onClick={() => { setAnchor(null); setComparing(true); }}>Compare with another edition …</MenuItem>
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
+      {correcting && <CorrectedFile piece={piece} onClose={() => setCorrecting(false)} />}
       {comparing && (
         <Dialog open onClose={() => setComparing(false)} fullWidth maxWidth="xs">
           <DialogTitle component="h2">Compare with</DialogTitle>

@@ -21,7 +21,7 @@ export function useBringScore() {
     setProgress({ name: file.name, share: 0 });
     abort.current = new AbortController();
     try {
-      const piece = await upload(file, { instrument, ...(tune === undefined ? {} : { tune: String(tune) }) }, (share) => setProgress({ name: file.name, share }), abort.current.signal);
+      const piece = await upload('addPiece', {}, file, { instrument, ...(tune === undefined ? {} : { tune: String(tune) }) }, (share) => setProgress({ name: file.name, share }), abort.current.signal);
       const archive = (archived: boolean) => call('editPiece', { params: { id: piece.id }, body: { archived } }).then(() => client.invalidateQueries());
       record({ label: `bringing ${piece.title}`, redo: () => archive(false), undo: () => archive(true) });
       await client.invalidateQueries();

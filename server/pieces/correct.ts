@@ -1,0 +1,152 @@
+import { beatName, spokenName, toText, type Score } from '@yarrow-ridge/core/score';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
+import { assignments, attempts, cards, corrections, fingerings, pieces, plans, sections, type PieceBefore } from '../db/schema.ts';
+import type { Database } from '../db/open.ts';
+import type { Corrected } from '../heavy/tasks.ts';
+import { ProblemError } from '../http/problems.ts';
+import type { Handlers } from '../http/serve.ts';
+import { newId, type Studio } from '../studio.ts';
+import { answerPiece, countEdit, headOf, knownPiece, limbsOf, pieceRow } from './store.ts';
+import { tuneOf, uploadedScore } from './upload.ts';
+
+type Made = Pick<Handlers, 'correctPiece' | 'undoCorrection'>;
+type Bars = Corrected['bars'];
+
+/** A file that keeps fewer notes than the rest of this share is no correction. */
+const MOST_GONE = 0.8;
+
+/** The new index of an old bar; of one that is gone, that of the next bar that is not, else of the last. */
+function barAfter(bars: Bars, bar: number, count: number): number {
+  for (let i = bar; i < bars.length; i++) if (bars[i] !== undefined) return bars[i]!;
+  return count - 1;
+}
+
+const forget = ({ known }: Studio, pieceId: string): void => {
+  for (const key of [...known.keys()]) if (key.startsWith(`${pieceId} `)) known.delete(key);
+};
+
+async function snapshot(db: Database, pieceId: string): Promise<PieceBefore> {
+  const [row] = await db.select().from(pieces).where(eq(pieces.id, pieceId));
+  const ofPiece = db.select({ id: assignments.id }).from(assignments).where(eq(assignments.pieceId, pieceId));
+  const { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal } = row!;
+  return {
+    piece: { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal },
+    sections: await db.select().from(sections).where(eq(sections.pieceId, pieceId)),
+    attempts: await db.select({ id: attempts.id, unit: attempts.unit, fromBar: attempts.fromBar, toBar: attempts.toBar, bar: attempts.bar }).from(attempts).where(inArray(attempts.assignmentId, ofPiece)),
+    cards: await db.select({ id: cards.id, unit: cards.unit, fromBar: cards.fromBar, toBar: cards.toBar }).from(cards).innerJoin(plans, eq(plans.id, cards.planId)).where(inArray(plans.assignmentId, ofPiece)),
+  };
+}
+
+/** Writes bars of the log and the cards; plans are laid out anew when they are next read. */
+async function writePractice(db: Database, pieceId: string, { attempts: tries, cards: laid }: Pick<PieceBefore, 'attempts' | 'cards'>): Promise<void> {
+  for (const { id, ...row } of tries) await db.update(attempts).set(row).where(eq(attempts.id, id));
+  for (const { id, ...row } of laid) await db.update(cards).set(row).where(eq(cards.id, id));
+  await db.update(plans).set({ laidOutOn: null, stale: true }).where(inArray(plans.assignmentId, db.select({ id: assignments.id }).from(assignments).where(eq(assignments.pieceId, pieceId))));
+}
+
+interface Report {
+  kept: number;
+  moved: string[];
+  orphaned: string[];
+  removedBars: string[];
+  addedBars: number[];
+}
+
+/** What became of everything that was written into the old score. */
+function reportOf(before: PieceBefore, old: Score, now: Corrected, written: { noteId: string; finger: string; layer: string }[]): Report {
+  const gone = new Set(now.gone);
+  const notes = new Map(old.notes.map((note) => [note.id, note]));
+  const number = (bar: number) => old.bars[bar]?.number ?? '?';
+  const after = (bar: number) => now.score.bars[barAfter(now.bars, bar, now.score.bars.length)]!.number;
+  const orphans = written.filter(({ noteId, finger }) => gone.has(noteId) && finger !== '').map(({ noteId, finger }) => {
+    const note = notes.get(noteId)!;
+    return `bar ${number(note.bar)}, ${note.hand}, beat ${beatName(old.bars[note.bar]!, note.offset)}: finger ${finger} on ${spokenName(note.pitch)}`;
+  });
+  const pedal = (before.piece.pedal ?? []).filter((mark) => now.bars[mark.bar] === undefined).map((mark) => `bar ${number(mark.bar)}: pedal ${mark.kind}`);
+  const moved = before.sections.filter((row) => number(row.fromBar) !== after(row.fromBar) || now.bars[row.fromBar] === undefined).map((row) => `section ${row.name} now begins in bar ${after(row.fromBar)}`);
+  const kept = now.bars.filter((bar) => bar !== undefined);
+  return {
+    kept: written.filter(({ noteId }) => !gone.has(noteId)).length + before.sections.length + (before.piece.pedal?.length ?? 0) - pedal.length,
+    moved, orphaned: [...orphans, ...pedal], removedBars: now.bars.flatMap((bar, i) => (bar === undefined ? [number(i)] : [])),
+    addedBars: now.score.bars.map((bar) => bar.index).filter((bar) => !kept.includes(bar)),
+  };
+}
+
+/** The annotations' places and the log's bars in the corrected score. */
+function moved(before: PieceBefore, { bars, score }: Corrected): PieceBefore {
+  const count = score.bars.length;
+  const at = (bar: number) => barAfter(bars, bar, count);
+  const unit = (key: string, from: number, to: number) => `${from}-${to}-${key.split('-').slice(2).join('-')}`;
+  const span = <T extends { unit: string; fromBar: number; toBar: number }>(row: T): T => {
+    const [fromBar, toBar] = [at(row.fromBar), Math.max(at(row.fromBar), at(row.toBar))];
+    return { ...row, fromBar, toBar, unit: unit(row.unit, fromBar, toBar) };
+  };
+  // an offset past the end of a bar that has become shorter falls to its beginning
+  const fits = (bar: number, offset: string) => {
+    const [num, den = '1'] = offset.split('/');
+    const { length } = score.bars[bar] ?? { length: { num: 0, den: 1 } };
+    return Number(num) / Number(den) < length.num / length.den ? offset : '0';
+  };
+  return {
+    piece: before.piece,
+    sections: before.sections.map((row) => {
+      const fromBar = at(row.fromBar);
+      const whole = row.toOffset === '0';
+      const toBar = Math.max(fromBar + (whole ? 1 : 0), whole ? (row.toBar >= bars.length ? count : at(row.toBar)) : at(row.toBar));
+      return { ...row, fromBar, fromOffset: fits(fromBar, row.fromOffset), toBar, toOffset: whole || toBar === fromBar ? (toBar === fromBar ? toText(score.bars[fromBar]!.length) : '0') : fits(toBar, row.toOffset) };
+    }),
+    attempts: before.attempts.map((row) => ({ ...span(row), bar: row.bar === null ? null : at(row.bar) })),
+    cards: before.cards.map(span),
+  };
+}
+
+async function writeSections(db: Database, rows: PieceBefore['sections']): Promise<void> {
+  for (const { id, ...row } of rows) await db.update(sections).set(row).where(eq(sections.id, id));
+}
+
+export const correctionHandlers = (studio: Studio): Made => ({
+  correctPiece: async ({ param, c }) => {
+    const id = param('id');
+    const { file, fields } = await uploadedScore(c);
+    const { instrument } = await pieceRow(studio.db, id);
+    const { score: old } = await knownPiece(studio, id);
+    const now = await studio.heavy.run('correct', old, file, { ...tuneOf(fields), limbs: limbsOf(instrument) });
+    if (now.gone.length > old.notes.length * MOST_GONE) throw new ProblemError(422, 'Hardly a note of this piece is in the file; it seems to be another piece. Bring it as a piece of its own.');
+    const written = await studio.db.select({ noteId: fingerings.noteId, finger: fingerings.finger, layer: fingerings.layer }).from(fingerings).where(eq(fingerings.pieceId, id));
+    const before = await snapshot(studio.db, id);
+    const report = reportOf(before, old, now, written);
+    const places = moved(before, now);
+    const { title: _, composer: __, ...head } = headOf(now.score);
+    await studio.db.transaction(async (tx) => {
+      await countEdit(tx, id, undefined);
+      await tx.insert(corrections).values({ id: newId(), pieceId: id, before });
+      await tx.update(pieces).set({
+        ...head, xml: now.xml, newBars: now.form.newBars, warnings: now.score.warnings.map(({ kind, message, bars }) => ({ kind, message, ...(bars ? { bars: [...bars] } : {}) })),
+        pedal: before.piece.pedal?.flatMap((mark) => (now.bars[mark.bar] === undefined ? [] : [{ ...mark, bar: now.bars[mark.bar]! }])) ?? null,
+      }).where(eq(pieces.id, id));
+      await writeSections(tx, places.sections);
+      await writePractice(tx, id, places);
+    });
+    forget(studio, id);
+    return { piece: answerPiece(await pieceRow(studio.db, id)), ...report };
+  },
+
+  undoCorrection: async ({ param }) => {
+    const id = param('id');
+    const [last] = await studio.db.select().from(corrections).where(eq(corrections.pieceId, id)).orderBy(desc(corrections.createdAt)).limit(1);
+    if (!last) throw new ProblemError(404, 'This piece has not been corrected.');
+    const { before } = last;
+    const [later] = await studio.db.select({ count: sql<number>`count(*)::int` }).from(sections).where(eq(sections.pieceId, id));
+    await studio.db.transaction(async (tx) => {
+      await countEdit(tx, id, undefined);
+      await tx.update(pieces).set(before.piece).where(eq(pieces.id, id));
+      // sections made since stay, as far as they fit
+      if (later!.count !== before.sections.length) await tx.delete(sections).where(sql`${sections.pieceId} = ${id} and ${sections.fromBar} >= ${before.piece.bars}`);
+      await writeSections(tx, before.sections);
+      await writePractice(tx, id, before);
+      await tx.delete(corrections).where(eq(corrections.id, last.id));
+    });
+    forget(studio, id);
+    return answerPiece(await pieceRow(studio.db, id));
+  },
+});
