@@ -1,4 +1,5 @@
 export { analyse, newBars, type Form } from './analyse.ts';
+export { carryFingers, type Carried } from './carry.ts';
 export { contents, handsOf, type BarContent } from './content.ts';
 export { compareBars, differences, type Difference } from './differences.ts';
 export { plainReturns, RELATIONS, type Relation, type Return } from './returns.ts';

@@ -154,3 +154,23 @@ describe('the ridge', () => {
     expect(stageOf(ridge(score, isNew, [{ from: 0, to: 4, hands: 'both', tempo: 100 }]), 100, true)).toBe('Keeping');
   });
 });
+
+describe('what is nearly known', () => {
+  // the same eight bars a second time, once in the same key with every bar new, once a tone higher
+  const bars = (names: string[]) => names.map((name) => [name, 'r:4'] as const);
+  const first = ['C4 D4 E4 F4', 'G4 E4 F4 D4', 'E4 C4 D4 B3', 'C4 E4 G4 C5'];
+  const higher = ['D4 E4 F#4 G4', 'A4 F#4 G4 E4', 'F#4 D4 E4 C#4', 'D4 F#4 A4 D5'];
+  const other = ['A4:2 B4:2', 'C5 B4:2 A4', 'B4 A4:3', 'G4:3 A4'];
+  const cellWork = (second: string[]) => {
+    const score = scoreOf(bars([...first, ...second]));
+    const sections = [{ id: '1', name: 'A', words: '', from: startOf(0), to: startOf(4) }, { id: '2', name: 'B', words: '', from: startOf(4), to: startOf(8) }];
+    return unitsOf(score, analyse(score), sections, 100).filter((unit) => unit.from === 4 && unit.to === 7 && unit.hands === 'right').map((unit) => unit.work);
+  };
+  it('takes less of the plan than what is new', () => {
+    expect(cellWork(other).every((work) => work === 1)).toBe(true);
+    // a whole section that is a cell of its own is played through in full; its work is counted in the form
+    const score = scoreOf(bars([...first, ...higher]));
+    expect(analyse(score)).toMatchObject({ newBars: 8, nearlyKnown: 4 });
+    expect(analyse(score).work.right!.slice(4)).toEqual([0.25, 0.25, 0.25, 0.25]);
+  });
+});

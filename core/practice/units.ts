@@ -16,6 +16,8 @@ export interface Unit {
   readonly steps: readonly number[];
   /** Keys of the units that come first. */
   readonly after: readonly string[];
+  /** Share of it that is really new, 0 to 1: what is nearly known from earlier takes less. */
+  readonly work: number;
   /** Why it is in the plan. */
   readonly why: string;
 }
@@ -29,6 +31,8 @@ const APART = 0.7;
 const CELL_TOP = 0.85;
 const SECTION_FROM = 0.7;
 const JOIN_FROM = 0.8;
+/** However nearly known, bars are read and played through. Common practice, no source. */
+const LEAST_WORK = 0.3;
 
 interface Stretch {
   name: string;
@@ -65,6 +69,11 @@ export function unitsOf(score: Score, form: Form, sections: readonly Section[], 
   const together = hands.length > 1 ? 'both' : hands[0]!;
   const strikes = Object.fromEntries(hands.map((hand) => [hand, contents(score, hand).map((bar) => bar.shape >= 0)]));
   const found = new Map<string, Unit>();
+  /** Mean work of the bars that are new in a hand, or in any. */
+  const workOf = (from: number, to: number, names: readonly string[]): number => {
+    const fresh = Array.from({ length: to - from + 1 }, (_, i) => Math.max(...names.map((hand) => form.work[hand]?.[from + i] ?? 1))).filter((work) => work > 0);
+    return fresh.length ? Math.max(LEAST_WORK, fresh.reduce((sum, work) => sum + work, 0) / fresh.length) : 1;
+  };
   const put = (unit: Omit<Unit, 'key'>): string => {
     const key = unitKey(unit.from, unit.to, unit.hands);
     if (!found.has(key)) found.set(key, { ...unit, key });
@@ -79,19 +88,19 @@ export function unitsOf(score: Score, form: Form, sections: readonly Section[], 
       const plays = (hand: string) => strikes[hand]!.slice(from, to + 1).some(Boolean);
       const apart = hands.filter(plays).length > 1 ? hands.filter(isNewIn) : [];
       const after = apart.map((hand) => put({
-        from, to, hands: hand, kind: 'cell', section: stretch.name, steps: everyOther(upTo(stepAt(APART, goal), goal)), after: [],
-        why: 'New material, this hand alone first, to about 70 % of the goal.',
+        from, to, hands: hand, kind: 'cell', section: stretch.name, steps: everyOther(upTo(stepAt(APART, goal), goal)), after: [], work: workOf(from, to, [hand]),
+        why: `${newness(workOf(from, to, [hand]))}, this hand alone first, to about 70 % of the goal.`,
       }));
       if (isCell(from, to)) return after;
       return [put({
-        from, to, hands: together, kind: 'cell', section: stretch.name, steps: upTo(stepAt(CELL_TOP, goal), goal), after,
-        why: 'New material: a short cell is brought up before it is joined.',
+        from, to, hands: together, kind: 'cell', section: stretch.name, steps: upTo(stepAt(CELL_TOP, goal), goal), after, work: workOf(from, to, hands),
+        why: `${newness(workOf(from, to, hands))}: a short cell is brought up before it is joined.`,
       })];
     });
     const joined = cells.length > 0 && !cells.some(([from, to]) => isCell(from, to));
     return put({
       from: stretch.from, to: stretch.to, hands: together, kind: 'section', section: stretch.name,
-      steps: steps(joined ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal), after: before,
+      steps: steps(joined ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal), after: before, work: 1,
       why: joined ? 'The cells joined into the section, up to performance tempo.'
         : cells.length ? 'A short section, brought up from first reading to performance tempo.' : 'Everything here returns from earlier; the section is played through.',
     });
@@ -110,7 +119,7 @@ function joins(stretches: readonly Stretch[], sectionKeys: readonly string[], to
     if (found.has(key)) return;
     made.push({
       key, from, to, hands: together, kind: 'join', section: `${stretch.name} → ${next.name}`, steps: everyOther(last),
-      after: [sectionKeys[i]!, sectionKeys[stretches.indexOf(next)]!], why: 'The way out of one section and into the next.',
+      after: [sectionKeys[i]!, sectionKeys[stretches.indexOf(next)]!], work: 1, why: 'The way out of one section and into the next.',
     });
   });
   const [from, to] = [Math.min(...stretches.map((s) => s.from)), Math.max(...stretches.map((s) => s.to))];
@@ -118,11 +127,13 @@ function joins(stretches: readonly Stretch[], sectionKeys: readonly string[], to
   if (stretches.length > 1 && !found.has(key) && !made.some((unit) => unit.key === key)) {
     made.push({
       key, from, to, hands: together, kind: 'piece', section: 'From start to end', steps: last.slice(-2),
-      after: [...sectionKeys, ...made.map((unit) => unit.key)], why: 'The whole, once its sections are at tempo.',
+      after: [...sectionKeys, ...made.map((unit) => unit.key)], work: 1, why: 'The whole, once its sections are at tempo.',
     });
   }
   return made;
 }
+
+const newness = (work: number): string => (work < 0.75 ? `Nearly known from earlier, about ${Math.round(work * 100)} % of the work` : 'New material');
 
 const upTo = (top: number, goal: number): number[] => {
   const all = steps(firstReading(goal), goal).filter((step) => step <= top);

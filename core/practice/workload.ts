@@ -23,12 +23,12 @@ export function trySeconds(score: Score, from: number, to: number, tempo: number
 }
 
 /**
- * Expected minutes for each step of a unit that is still to be climbed.
+ * Expected minutes for each step of a unit that is still to be climbed, less where it is nearly known.
  *
  * @param tries expected tries until a step is earned
  */
 export function stepMinutes(score: Score, unit: Unit, tries: number, secureTempo: number): { tempo: number; minutes: number }[] {
   return unit.steps
     .filter((tempo) => tempo > secureTempo)
-    .map((tempo) => ({ tempo, minutes: (tries * trySeconds(score, unit.from, unit.to, tempo)) / 60 }));
+    .map((tempo) => ({ tempo, minutes: (tries * unit.work * trySeconds(score, unit.from, unit.to, tempo)) / 60 }));
 }

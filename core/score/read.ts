@@ -35,7 +35,7 @@ export interface Import {
  * @throws ScoreError with the measure where known; nothing is half read
  */
 export function readFile(file: Uint8Array, options: ReadOptions = {}): Import {
-  const { xml, warnings } = toMusicXml(file, options);
+  const { xml, warnings } = exactly(() => toMusicXml(file, options));
   const read = readScore(xml, options);
   return { xml: read.xml, score: { ...read.score, warnings: [...warnings, ...read.score.warnings] } };
 }
@@ -56,13 +56,15 @@ function toMusicXml(file: Uint8Array, { tune, name = 'Untitled' }: ReadOptions):
 
 /** Reads MusicXML text. @throws ScoreError */
 export function readScore(text: string, options: ReadOptions = {}): Import {
+  return exactly(() => readDocument(text, options));
+}
+
+/** Times that do not fit exact numbers, and nesting too deep, are faults of the file. @throws ScoreError */
+function exactly<T>(read: () => T): T {
   try {
-    return readDocument(text, options);
+    return read();
   } catch (error) {
-    if (error instanceof ScoreError) throw error;
-    if (error instanceof RangeError) {
-      throw new ScoreError('The score holds times or nesting that cannot be counted exactly; it was not read.');
-    }
+    if (error instanceof RangeError) throw new ScoreError('The score holds times or nesting that cannot be counted exactly; it was not read.');
     throw error;
   }
 }

@@ -1,6 +1,6 @@
 import { DOMParser } from '@xmldom/xmldom';
 import { propose } from '@yarrow-ridge/core/fingering';
-import { analyse } from '@yarrow-ridge/core/form';
+import { analyse, segment, survey } from '@yarrow-ridge/core/form';
 import { readFile } from '@yarrow-ridge/core/score';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
@@ -17,6 +17,26 @@ const bytes = new TextEncoder().encode(xml);
 const parse = () => new DOMParser().parseFromString(xml, 'text/xml');
 const imported = pairs(15, () => analyse(readFile(bytes).score), parse);
 report('import of a 100-bar piano score against parsing its XML alone', { importMs: imported.a, parseMs: imported.b }, imported.ratio, '<= 5');
+
+/** Survey and form of a score of so many bars, and the parsing of its XML alone. */
+function known(bars: number) {
+  const text = pianoScore(bars);
+  const { score } = readFile(new TextEncoder().encode(text));
+  return {
+    know: () => {
+      const form = analyse(score);
+      survey(score, { instrument: 'piano', sections: segment(score, form) });
+    },
+    parse: () => new DOMParser().parseFromString(text, 'text/xml'),
+  };
+}
+const small = known(300);
+const surveyed = pairs(5, small.know, small.parse);
+report('survey and form of 300 bars against parsing their XML alone', { knowMs: surveyed.a, parseMs: surveyed.b }, surveyed.ratio, '<= 2');
+const times = [300, 1000, 3000].map((bars) => ({ bars, ms: pairs(bars > 1000 ? 1 : 3, known(bars).know, () => undefined).a }));
+const perBar = (at: number) => times[at]!.ms / times[at]!.bars;
+report('survey and form: time per bar of 3000 bars against 300', Object.fromEntries(times.map(({ bars, ms }) => [`ms${bars}`, ms])), perBar(2) / perBar(0), '<= 2');
+report('peak memory so far, in megabytes', { peakMb: process.resourceUsage().maxRSS / 1024 }, process.resourceUsage().maxRSS / 1024 / 1024, 'reported');
 
 const { score } = readFile(bytes);
 const toolkit = new VerovioToolkit(await createVerovioModule());

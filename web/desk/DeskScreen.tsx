@@ -117,7 +117,7 @@ export function DeskScreen() {
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
           {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} onShow={choose} />}
-          {stratum === 'hands' && <HandsPanel piece={piece} score={score} fingers={fingers} />}
+          {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
         </aside>
       </div>

@@ -24,11 +24,13 @@ export function FormPanel({ piece, score, form, sections, onShow }: {
   const [editing, setEditing] = useState<string>();
   const spanOf = (section: Pick<Section, 'from' | 'to'>) => barSpan(score.bars, section.from.bar, lastBarOf(section.to));
   const newIn = (from: number, to: number) => Object.values(form.isNew)[0]!.slice(from, to + 1).filter((_, i) => Object.values(form.isNew).some((hand) => hand[from + i])).length;
+  const workIn = (from: number, to: number) => Math.round(Array.from({ length: to - from + 1 }, (_, i) => Math.max(...Object.values(form.work).map((hand) => hand[from + i] ?? 0))).reduce((sum, one) => sum + one, 0));
+  const newText = (from: number, to: number) => (workIn(from, to) < newIn(from, to) ? `${newIn(from, to)} new, the work of ${workIn(from, to)}` : `${newIn(from, to)} new`);
   return (
     <div className="stack">
       {chosen ? (
         <SectionForm key={`${chosen.from}-${chosen.to}`} score={score} from={chosen.from} to={chosen.to} suggestedName={nextName(sections)}
-          heading={`${chosen.from === chosen.to ? 'Bar' : 'Bars'} ${barSpan(score.bars, chosen.from, chosen.to)} · ${newIn(chosen.from, chosen.to)} new`} action="Name this section"
+          heading={`${chosen.from === chosen.to ? 'Bar' : 'Bars'} ${barSpan(score.bars, chosen.from, chosen.to)} · ${newText(chosen.from, chosen.to)}`} action="Name this section"
           onSave={(draft) => void edits.addSections([draft], `section ${draft.name}`).then((ok) => ok && set({ chosen: undefined }))} onCancel={() => set({ chosen: undefined })} />
       ) : (
         <p className="soft">Drag over the ridge, or click bars in the score (with Shift for more), to name a section.</p>
@@ -45,7 +47,7 @@ export function FormPanel({ piece, score, form, sections, onShow }: {
             ) : (
               <div className="row" style={{ flexWrap: 'nowrap', gap: 2 }}>
                 <button type="button" className="section-open grow" onClick={() => onShow(section.from.bar, lastBarOf(section.to))}>
-                  <span><b className="serif">{section.name}</b> <span>{section.from.bar === lastBarOf(section.to) ? 'bar' : 'bars'} {spanOf(section)}</span> <span className="soft">· {newIn(section.from.bar, lastBarOf(section.to))} new</span></span>
+                  <span><b className="serif">{section.name}</b> <span>{section.from.bar === lastBarOf(section.to) ? 'bar' : 'bars'} {spanOf(section)}</span> <span className="soft">· {newText(section.from.bar, lastBarOf(section.to))}</span></span>
                   {section.words && <span className="soft small">{section.words}</span>}
                 </button>
                 <IconButton size="small" aria-label={`Edit section ${section.name}`} onClick={() => setEditing(section.id)}><EditIcon fontSize="small" /></IconButton>

@@ -1,5 +1,6 @@
 import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import type { Piece } from '@yarrow-ridge/contract';
+import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
+import { carryFingers, type Return } from '@yarrow-ridge/core/form';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { barSpan, onsets, spokenName, type Score } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
@@ -11,7 +12,7 @@ import type { WrittenFinger } from '../score/Fingers.tsx';
 import { useDesk } from './useDesk.ts';
 
 /** The hands stratum's side: choose a note and type its finger; have fingers suggested for the chosen bars. */
-export function HandsPanel({ piece, score, fingers }: { piece: Piece; score: Score; fingers: ReadonlyMap<string, WrittenFinger> }) {
+export function HandsPanel({ piece, score, form, fingers }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger> }) {
   const { chosen, note, pencil, reasons, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const [busy, setBusy] = useState(false);
@@ -64,6 +65,19 @@ export function HandsPanel({ piece, score, fingers }: { piece: Piece; score: Sco
     void edits.fingers(wanted, `${wanted.length} suggested fingers`).then((ok) => ok && set({ pencil: new Map(), reasons: [] }));
   };
 
+  const carried = useMemo(() => {
+    if (!chosen) return undefined;
+    const inked = new Map([...fingers].map(([id, { finger }]) => [id, finger]));
+    return carryFingers(score, form.returns as readonly Return[], inked, chosen.from, chosen.to);
+  }, [score, form, fingers, chosen]);
+  const carry = () => {
+    if (!carried) return;
+    set({
+      pencil: new Map([...pencil, ...carried.fingerings.map(({ id, finger }) => [id, finger] as const)]),
+      reasons: [`Carried to ${carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).join(', ')}, where these bars return.`, ...carried.misfits.slice(0, 6).map((text) => `Does not fit: ${text}.`)],
+    });
+  };
+
   useHotkeys('right', () => along(1), { preventDefault: true });
   useHotkeys('left', () => along(-1), { preventDefault: true });
   useHotkeys('up', () => upDown(1), { preventDefault: true });
@@ -106,6 +120,9 @@ export function HandsPanel({ piece, score, fingers }: { piece: Piece; score: Sco
           {pencil.size === 0 && (chosen
             ? <p>For bars {span}, around what is written. Same fingers where bars return.</p>
             : <p className="soft">Choose bars on the ridge or in the score first.</p>)}
+          {carried && carried.fingerings.length > 0 && !carried.fingerings.every(({ id }) => pencil.has(id)) && (
+            <Button variant="outlined" onClick={carry}>Carry {carried.fingerings.length} fingers to {carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).slice(0, 3).join(', ')}</Button>
+          )}
           {(pencil.size === 0 || chosen) && (
             <div className="row">
               <Button variant={pencil.size ? 'text' : 'contained'} disabled={!chosen || busy} onClick={() => void suggest()}>{busy ? 'Thinking …' : chosen ? `Suggest for ${span}` : 'Suggest'}</Button>

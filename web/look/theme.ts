@@ -45,6 +45,7 @@ function themeFor(mode: 'light' | 'dark'): Theme {
       MuiIconButton: { styleOverrides: { root: { minWidth: 40, minHeight: 40 } } },
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiToggleButton: { styleOverrides: { root: { color: tone.soft, '&.Mui-selected': { color: tone.ink } } } },
+      MuiDialogTitle: { styleOverrides: { root: { fontFamily: serif, fontWeight: 600 } } },
       MuiTextField: { defaultProps: { size: 'small' } },
     },
   });

@@ -30,13 +30,13 @@ export function EditionsScreen() {
       <Title name={totals[0]!.title}><span className="soft">two editions</span><Button size="small" variant="outlined" component={Link} to={`/pieces/${id}`}>To the score</Button></Title>
       <div className="editions">
         <div className="stack">
-          <table className="card editions-totals">
+          <div className="card"><table className="editions-totals">
             <thead><tr><th /><th>first</th><th>second</th></tr></thead>
             <tbody>
               {([['title', (one) => one.title], ['bars', (one) => one.bars], ['bars played', (one) => `${one.playedBars} (${one.playedBarsWithoutRepeats} without repeats)`], ['length', (one) => duration(one.seconds)], ['new bars', (one) => one.newBars]] as [string, (one: (typeof totals)[number]) => string | number][])
                 .map(([what, of]) => <tr key={what}><th scope="row">{what}</th><td>{of(totals[0]!)}</td><td>{of(totals[1]!)}</td></tr>)}
             </tbody>
-          </table>
+          </table></div>
           <h2>{differing.length === 0 ? 'They are the same' : `${differing.length} ${differing.length === 1 ? 'bar differs' : 'bars differ'}`}</h2>
           <ol className="plain-list editions-list">
             {differing.map((one, i) => (
@@ -70,7 +70,7 @@ function Excerpt({ pieceId, score, bar, near, title }: { pieceId: string; score:
   return (
     <figure className="card editions-excerpt">
       <figcaption className="soft">{title}{bar === null ? ': this bar is not in it' : ''}</figcaption>
-      {middle !== null && <ScoreView xml={xml} score={score} zoom={0.9} layers={layers} range={[Math.max(0, middle - 1), Math.min(score.bars.length - 1, middle + 1)]} label={`${title} edition`} />}
+      {middle !== null && <ScoreView xml={xml} score={score} zoom={1} layers={layers} range={[Math.max(0, middle - 2), Math.min(score.bars.length - 1, middle + 2)]} label={`${title} edition`} />}
     </figure>
   );
 }

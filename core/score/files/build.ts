@@ -1,5 +1,5 @@
 import { add, compare, fraction, multiply, subtract, toNumber, ZERO, type Fraction } from '../fraction.ts';
-import type { Key, Metre, Pitch, Signs } from '../model.ts';
+import { ScoreError, type Key, type Metre, type Pitch, type Signs } from '../model.ts';
 
 /** Notes struck together, or a rest when there are none. Times in quarters from the start of the bar. */
 export interface BuiltEvent {
@@ -68,12 +68,24 @@ function signOf(length: Fraction): Sign | undefined {
   return undefined;
 }
 
-/** A length as one note sign, or as several to be tied. */
+/** Longer than any written note, in quarters. */
+const LONGEST = fraction(1000);
+/** More tied notes than a length is ever written in. */
+const MOST_SIGNS = 200;
+
+/** A length as one note sign, or as several to be tied. @throws ScoreError for one that no piece has */
 function signs(length: Fraction): Sign[] {
-  const whole = signOf(length);
-  if (whole) return [whole];
-  const largest = TYPES.find(([, base]) => compare(base, length) <= 0);
-  return largest ? [signOf(largest[1])!, ...signs(subtract(length, largest[1]))] : [{ length, xml: '' }];
+  if (compare(length, LONGEST) > 0) throw new ScoreError('The file has a note that is longer than any piece; it may be damaged.');
+  const found: Sign[] = [];
+  for (let rest = length; rest.num > 0;) {
+    const whole = signOf(rest);
+    const largest = TYPES.find(([, base]) => compare(base, rest) <= 0);
+    // too short to be written: it keeps its time
+    const next = whole ?? (largest && found.length < MOST_SIGNS ? signOf(largest[1])! : { length: rest, xml: '' });
+    found.push(next);
+    rest = subtract(rest, next.length);
+  }
+  return found;
 }
 
 const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '');
