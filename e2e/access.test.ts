@@ -25,7 +25,7 @@ it.each(['light', 'dark'])('has no violation axe-core knows of, in %s', async (m
   const { due } = (await (await fetch(`${server.url}/api/studio`)).json()) as { due: { id: string }[] };
   const tobin = items.find((one) => one.studentName.startsWith('Tobin'))!;
   const views: [string, string][] = [
-    ['/', 'Ines Aldous'], [`/pieces/${tobin.pieceId}?for=${tobin.id}`, 'Sections'], [`/assignments/${tobin.id}`, 'The plan'], [`/students/${tobin.studentId}`, 'Put away'],
+    ['/', 'Ines Aldous'], [`/pieces/${tobin.pieceId}?for=${tobin.id}`, 'Sections'], [`/pieces/${tobin.pieceId}/survey?for=${tobin.id}`, 'Work on these first'], [`/pieces/${tobin.pieceId}/map`, 'The darker'], [`/assignments/${tobin.id}`, 'The plan'], [`/students/${tobin.studentId}`, 'Put away'],
     [`/practice/${due[0]!.id}`, 'Clean'], ['/archive', 'Nothing is archived'], [`/print/week/${tobin.id}`, 'min'], ['/nowhere', 'There is no page'],
   ];
   const found: string[] = [];

@@ -13,6 +13,7 @@ import { isLasting } from './api/client.ts';
 const DeskScreen = lazy(() => import('./desk/DeskScreen.tsx').then((module) => ({ default: module.DeskScreen })));
 const SurveyScreen = lazy(() => import('./survey/SurveyScreen.tsx').then((module) => ({ default: module.SurveyScreen })));
 const EditionsScreen = lazy(() => import('./survey/EditionsScreen.tsx').then((module) => ({ default: module.EditionsScreen })));
+const MapScreen = lazy(() => import('./survey/MapScreen.tsx').then((module) => ({ default: module.MapScreen })));
 const PlanScreen = lazy(() => import('./plan/PlanScreen.tsx').then((module) => ({ default: module.PlanScreen })));
 const RoomScreen = lazy(() => import('./room/RoomScreen.tsx').then((module) => ({ default: module.RoomScreen })));
 const StudentScreen = lazy(() => import('./students/StudentScreen.tsx').then((module) => ({ default: module.StudentScreen })));
@@ -40,6 +41,7 @@ export function App() {
                   <Route path="students/:id" element={<StudentScreen />} />
                   <Route path="pieces/:id" element={<DeskScreen />} />
                   <Route path="pieces/:id/compare/:other" element={<EditionsScreen />} />
+                  <Route path="pieces/:id/map" element={<MapScreen />} />
                   <Route path="pieces/:id/survey" element={<SurveyScreen />} />
                   <Route path="assignments/:id" element={<PlanScreen />} />
                   <Route path="*" element={<NotHere />} />

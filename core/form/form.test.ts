@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { readFile, readScore, type Score } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
-import { analyse, formName, segment, type Return } from './index.ts';
+import { analyse, differingNotes, formName, segment, similarity, type Return } from './index.ts';
 
 const brief = ({ from, to, of, relation, hand }: Return) => `${hand} ${from}-${to} of ${of} ${relation}`;
 const found = (score: Score) => analyse(score).returns.map(brief);
@@ -104,5 +104,21 @@ describe('suggested sections', () => {
   it('leave a piece without returns whole', () => {
     const score = scoreOf([['C4 D4 E4 F4', 'C3:4'], ['D4:2 E4:2', 'D3:4'], ['F4:3 E4', 'E3:4']]);
     expect(segment(score, analyse(score))).toHaveLength(1);
+  });
+});
+
+describe('the picture of a piece against itself', () => {
+  const score = scoreOf([['C4 D4 E4 F4', 'C3:4'], ['G4:2 A4:2', 'G2:4'], ['C5 D5 E5 F5', 'C3:4'], ['D4 E4 F#4 G4', 'C3:4'], ['C4 D4 E4 G4', 'C3:4'], ['r:4', 'C3:4']]);
+  it('shows what is the same, an octave or a key away, changed, and new', () => {
+    const { size, values } = similarity(score, 'right');
+    const at = (i: number, j: number) => values[i * size + j]!;
+    expect([at(0, 0), at(2, 0), at(3, 0), at(5, 5)]).toEqual([255, 225, 190, 0]);
+    expect(at(4, 0)).toBeGreaterThan(at(1, 0));
+    for (let i = 0; i < size; i++) for (let j = 0; j < size; j++) expect(at(i, j)).toBe(at(j, i));
+  });
+  it('marks the notes of two places that differ, a transposition allowed for', () => {
+    const names = (a: number, b: number) => score.notes.filter((note) => differingNotes(score, 'right', a, b).has(note.id)).map((note) => `${note.bar} ${note.midi}`);
+    expect(names(0, 3)).toEqual([]);
+    expect(names(0, 4)).toEqual(['0 65', '4 67']);
   });
 });

@@ -5,6 +5,7 @@ export { compareBars, differences, type Difference } from './differences.ts';
 export { plainReturns, RELATIONS, type Relation, type Return } from './returns.ts';
 export type { Ground } from './grounds.ts';
 export type { Imitation } from './imitation.ts';
+export { differingNotes, MOST_BARS, similarity, type Similarity } from './similarity.ts';
 export type { Sequence } from './sequences.ts';
 export { alignBars, linesOfBoth, type AlignedBar } from './align.ts';
 export { correction, type Correction } from './correct.ts';

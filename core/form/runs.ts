@@ -34,22 +34,28 @@ export function longestRuns({ key, earlier, shift, allowed }: Comparison): (Run 
   });
   let [lengths, shifts] = [new Int32Array(n + 2), new Int32Array(n + 2)];
   let [nextLengths, nextShifts] = [new Int32Array(n + 2), new Int32Array(n + 2)];
+  /** Earlier bars from which a run goes on, in the row of the bar after. */
+  let open: number[] = [];
   for (let i = n - 1; i > 0; i--) {
     nextLengths.fill(0);
     const silent = key[i]! < 0;
-    for (const j of places.get(key[i]!) ?? []) {
-      if (j >= i) break;
+    const nextOpen: number[] = [];
+    // a rest counts only on the way to something struck
+    const candidates = silent ? open.map((at) => at - 1).filter((at) => at >= 0 && earlier[at]! < 0) : (places.get(key[i]!) ?? []);
+    for (const j of candidates) {
+      if (j >= i) continue;
       const own = silent ? ANY : shift(i, j);
       if (!silent && !allowed(own)) continue;
       const after = i + 1 < n ? lengths[j + 1]! : 0;
       const afterShift = after ? shifts[j + 1]! : ANY;
       const joins = silent || afterShift === ANY || own === afterShift;
-      // a rest counts only on the way to something struck
-      const length = silent ? (after ? 1 + after : 0) : 1 + (joins ? after : 0);
+      const length = silent ? 1 + after : 1 + (joins ? after : 0);
       nextLengths[j] = length;
       nextShifts[j] = silent ? afterShift : own;
+      nextOpen.push(j);
       if (!silent && length > (best[i]?.length ?? 0)) best[i] = { from: i, of: j, length, shift: own };
     }
+    open = nextOpen;
     [lengths, nextLengths] = [nextLengths, lengths];
     [shifts, nextShifts] = [nextShifts, shifts];
   }

@@ -39,6 +39,7 @@ export function SurveyScreen() {
       <Title name={piece.title}>
         <span className="soft desk-facts">survey</span>
         <Button size="small" variant="outlined" component={Link} to={`/pieces/${id}${who ? `?for=${who}` : ''}`}>To the score</Button>
+        <Button size="small" component={Link} to={`/pieces/${id}/map${who ? `?for=${who}` : ''}`}>Bar against bar</Button>
       </Title>
       <Ridge bars={score.bars} ground={ground} goal={undefined} sections={sections} chosen={undefined} height={26} onChoose={(from, to) => open(from, to)} />
       <HandsChart survey={found.data} bars={score.bars} hands={piece.hands.map((hand) => handName(kind, hand))} onOpen={open} />
