@@ -33,7 +33,7 @@ export function EditionsScreen() {
           <div className="card"><table className="editions-totals">
             <thead><tr><th /><th>first</th><th>second</th></tr></thead>
             <tbody>
-              {([['title', (one) => one.title], ['bars', (one) => one.bars], ['bars played', (one) => `${one.playedBars} (${one.playedBarsWithoutRepeats} without repeats)`], ['length', (one) => duration(one.seconds)], ['new bars', (one) => one.newBars]] as [string, (one: (typeof totals)[number]) => string | number][])
+              {([['title', (one) => one.title], ['bars', (one) => one.bars], ['bars played', (one) => (one.playedBars === one.playedBarsWithoutRepeats ? one.playedBars : `${one.playedBars}, without repeats ${one.playedBarsWithoutRepeats}`)], ['length', (one) => duration(one.seconds)], ['new bars', (one) => one.newBars]] as [string, (one: (typeof totals)[number]) => string | number][])
                 .map(([what, of]) => <tr key={what}><th scope="row">{what}</th><td>{of(totals[0]!)}</td><td>{of(totals[1]!)}</td></tr>)}
             </tbody>
           </table></div>
