@@ -184,22 +184,33 @@ function signsAndHolds(parts: readonly ReadMeasure[]): Pick<Bar, 'signs' | 'held
   return { ...(Object.keys(signs).length ? { signs } : {}), ...(held ? { held } : {}) };
 }
 
+/** A note whose tie waits for the next one. */
+interface Tied {
+  readonly note: Note;
+  /** Where the first note of the tie stands in the list. */
+  readonly at: number;
+  readonly end: Fraction;
+}
+
 function joinNotes(readings: ReadMeasure[][], limbs: readonly string[]): Note[] {
   const notes: Note[] = [];
   readings.forEach((part, partIndex) => {
-    const open = new Map<string, { note: Note; at: number; end: Fraction }>();
+    const open = new Map<string, Tied[]>();
     let start = ZERO;
     part.forEach((measure, bar) => {
       for (const raw of measure.notes) addNote(raw, bar, start, partIndex, open);
       start = add(start, measure.length);
     });
   });
-  function addNote(raw: RawNote, bar: number, start: Fraction, partIndex: number, open: Map<string, { note: Note; at: number; end: Fraction }>) {
+  function addNote(raw: RawNote, bar: number, start: Fraction, partIndex: number, open: Map<string, Tied[]>) {
     const staff = raw.staff + partIndex;
     const onset = add(start, raw.offset);
-    const key = `${raw.midi}`;
-    const before = raw.tieStop ? open.get(key) : undefined;
-    const held = before !== undefined && compare(before.end, onset) === 0;
+    // two voices may hold the same key, and a chord the same key under two names
+    const key = `${raw.pitch.step}${raw.midi}`;
+    const waiting = open.get(key) ?? [];
+    const ready = raw.tieStop ? waiting.filter((one) => compare(one.end, onset) === 0) : [];
+    const before = ready.find((one) => one.note.voice === raw.voice) ?? ready[0];
+    const held = before !== undefined;
     const note: Note = {
       id: raw.element.getAttribute('id')!, bar, offset: raw.offset, duration: raw.duration,
       length: held || raw.grace ? ZERO : raw.duration, pitch: raw.pitch, midi: raw.midi, staff, voice: raw.voice,
@@ -211,8 +222,9 @@ function joinNotes(readings: ReadMeasure[][], limbs: readonly string[]): Note[] 
     const end = add(onset, raw.duration);
     const origin = held ? before.at : at;
     if (held) notes[origin] = { ...notes[origin]!, length: add(notes[origin]!.length, raw.duration) };
-    if (raw.tieStart) open.set(key, { note, at: origin, end });
-    else open.delete(key);
+    // what was not taken up by its end is over
+    const rest = waiting.filter((one) => one !== before && compare(one.end, onset) >= 0);
+    open.set(key, raw.tieStart ? [...rest, { note, at: origin, end }] : rest);
   }
   return notes
     .map((note) => ({ note, at: toNumber(note.offset) }))

@@ -2,15 +2,9 @@ import { Button, Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { barSpan, type Score } from '@yarrow-ridge/core/score';
 import { useState } from 'react';
 import { useAnswer } from '../api/queries.ts';
+import { readCut } from './cut.ts';
 
 const minutes = (seconds: number): string => `${Math.floor(seconds / 60)} min ${String(Math.round(seconds % 60)).padStart(2, '0')} s`;
-
-/** Printed numbers such as `1–24, 61–79` as stretches of bar indexes; undefined while that cannot be read. */
-export function readCut(text: string, score: Score): [number, number][] | undefined {
-  const index = (number: string) => score.bars.findIndex((bar) => bar.number === number.trim());
-  const found = text.split(',').map((part) => part.split(/[–-]/).map(index)).map(([from = -1, to = from]) => [from, to] as [number, number]);
-  return found.every(([from, to]) => from >= 0 && to >= from) ? found : undefined;
-}
 
 /** The road through the piece: which repeats are taken, or a cut for a performance, and how long that lasts. */
 export function Road({ pieceId, score }: { pieceId: string; score: Score }) {
