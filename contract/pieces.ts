@@ -16,6 +16,7 @@ export const Piece = Type.Intersect([PieceSummary, Type.Object({ warnings: Type.
 export const PieceEdit = Type.Object({
   title: Type.Optional(Name), composer: Type.Optional(Type.String({ maxLength: 200 })),
   instrument: Type.Optional(Instrument), archived: Type.Optional(Type.Boolean()),
+  parts: Type.Optional(Nullable(Type.Array(Type.Integer({ minimum: 0, maximum: 500 }), { minItems: 1, maxItems: 8, description: 'parts of the file to practise, by their place in it; null for the usual choice' }))),
 }, { additionalProperties: false });
 
 export const Difference = Type.Object({ bar: Type.Integer(), offset: Type.Number(), text: Type.String() });

@@ -294,7 +294,7 @@ describe('with a file that is brought', () => {
     const url = `${server.url}/api/pieces/${pieceId}`;
     // the suggestion first, as it is offered for a piece without sections
     await press(page, 'Ink them');
-    await until(async () => (await json<Marks>(`${url}/annotations`)).sections.map((one) => one.name).join() === 'A,A′');
+    await until(async () => (await json<Marks>(`${url}/annotations`)).sections.map((one) => one.name).join() === 'A,B,A′');
     await page.waitForFunction(() => !document.body.innerText.includes('Suggested sections'));
     await mapForm(page, url, 24, { name: 'bend', words: 'the current takes them', from: 8, to: 15 });
     await fingerAndPedal(page, url, 24, 0, 7);

@@ -1,12 +1,14 @@
 import { ScoreError } from './model.ts';
+import { partsOf } from './parts.ts';
 import { child, children, parseXml, serialize } from './xml.ts';
 
 /**
  * The stored score made ready for engraving: without fingerings and pedal marks, which the screen draws itself so
- * that an edit shows at once, without the title block and the name of a single part, and with the `times` of a repeat kept to what can be unfolded.
+ * that an edit shows at once, without the parts of others, without the title block and the name of a single part, and with the `times` of a repeat kept to what can be unfolded.
  */
-export function engravable(xml: string): string {
+export function engravable(xml: string, mine?: readonly number[]): string {
   const { document, root } = parseXml(xml);
+  keepParts(root, mine);
   for (const part of children(root, 'part')) {
     for (const measure of children(part, 'measure')) {
       for (const element of children(measure)) {
@@ -33,6 +35,19 @@ export function engravable(xml: string): string {
     }
   }
   return serialize(document);
+}
+
+/** Takes out all parts but those to practise, by their place in the file, and what the part list says of them. */
+function keepParts(root: Parameters<typeof partsOf>[0], mine: readonly number[] | undefined): void {
+  const parts = partsOf(root);
+  if (!mine?.length || mine.length >= parts.length) return;
+  const kept = new Set(mine.map((index) => parts[index]?.getAttribute('id')));
+  for (const part of children(root, 'part')) if (!kept.has(part.getAttribute('id'))) root.removeChild(part);
+  const list = child(root, 'part-list');
+  for (const entry of list ? children(list) : []) {
+    // brackets may have begun in a part that is gone
+    if (entry.tagName === 'part-group' || (entry.tagName === 'score-part' && !kept.has(entry.getAttribute('id')))) list!.removeChild(entry);
+  }
 }
 
 /** Removes the innermost of a path of elements, and its parents when that leaves them empty. */

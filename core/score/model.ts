@@ -113,10 +113,19 @@ export interface Warning {
   readonly bars?: readonly number[];
 }
 
+/** A part of the file: an instrument or a voice. */
+export interface Part {
+  readonly name: string;
+  readonly staves: number;
+  /** Whether it is one of those to practise. */
+  readonly mine: boolean;
+}
+
 export interface Score {
   readonly title: string;
   readonly composer: string;
   readonly staves: number;
+  readonly parts: readonly Part[];
   readonly bars: readonly Bar[];
   /** In written order: by bar, offset, staff, then low to high. */
   readonly notes: readonly Note[];

@@ -5,6 +5,7 @@ import { isMidi, midiToXml } from './files/midi.ts';
 import { giveIds } from './ids.ts';
 import { misfits, nominalLength, readMeasure, type RawMeasure, type RawNote, type Reading } from './measure.ts';
 import { ScoreError, type Bar, type Mark, type Note, type Score, type Warning } from './model.ts';
+import { choosePart, partsOf, stavesOf } from './parts.ts';
 import { readRepeats } from './repeats.ts';
 import { toPartwise } from './timewise.ts';
 import { child, childText, children, parseXml, serialize, type Document, type Element } from './xml.ts';
@@ -16,6 +17,8 @@ const MAX_NAME = 200;
 export interface ReadOptions {
   /** Limb of each staff from the top, as the instrument names them. */
   readonly limbs?: readonly string[];
+  /** Which parts are to be practised, by their place in the file; chosen by their staves when not given. */
+  readonly parts?: readonly number[];
   /** Which tune of a file that holds several. */
   readonly tune?: number;
   /** What the piece is called when the file does not say. */
@@ -75,15 +78,16 @@ function readDocument(text: string, options: ReadOptions): Import {
   if (root.tagName !== 'score-partwise') {
     throw new ScoreError(`The file is XML, but no score: it begins with <${root.tagName.slice(0, 40)}>.`);
   }
-  const parts = children(root, 'part').filter((part) => child(part, 'measure'));
+  const parts = partsOf(root);
   if (parts.length === 0) throw new ScoreError('The score has no part with measures in it.');
   warnings.push(...giveIds(parts));
-  const mine = chooseParts(parts, warnings);
+  const mine = choosePart(parts, options.parts, warnings);
   const first = readPart(mine[0]!);
   const readings = [first, ...mine.slice(1).map((part) => readPart(part).slice(0, first.length))];
-  const bars = joinBars(first, parts[0]!, readings);
+  const bars = joinBars(first, mine[0]!, parts[0]!, readings);
   if (bars.length > MAX_BARS) throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
-  const notes = joinNotes(readings, options.limbs ?? ['right', 'left', 'feet']);
+  const offsets = mine.map((_, i) => mine.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0));
+  const notes = joinNotes(readings, offsets, options.limbs ?? ['right', 'left', 'feet']);
   if (notes.length === 0) throw new ScoreError('The score has no notes in it, only rests or empty measures.');
   const odd = misfits(first.map((raw, i) => ({ ...raw, ...bars[i]!, implicit: raw.implicit })));
   if (odd.length) {
@@ -98,10 +102,11 @@ function readDocument(text: string, options: ReadOptions): Import {
   const score: Score = {
     title: named(titleOf(root), 'title', warnings) || options.name || 'Untitled',
     composer: named(composerOf(root), 'composer', warnings),
-    staves: Math.max(...notes.map((note) => note.staff)),
+    staves: notes.reduce((most, note) => Math.max(most, note.staff), 1),
+    parts: parts.map((part, i) => ({ name: nameOfPart(root, part, i), staves: stavesOf(part), mine: mine.includes(part) })),
     bars,
     notes,
-    clefChanges: readings.flatMap((part, p) => part.flatMap((raw, bar) => raw.clefs.map((one) => ({ ...one, bar, staff: one.staff + p })))),
+    clefChanges: readings.flatMap((part, p) => part.flatMap((raw, bar) => raw.clefs.map((one) => ({ ...one, bar, staff: one.staff + offsets[p]! })))),
     marks: marks.sort((a, b) => a.bar - b.bar || compare(a.offset, b.offset)),
     warnings,
   };
@@ -131,20 +136,9 @@ function composerOf(root: Element): string {
   return (creators.find((item) => item.getAttribute('type') === 'composer') ?? creators[0])?.textContent?.trim() ?? '';
 }
 
-/** The part with two staves or more; or two one-staff parts as the two hands; or the only part. */
-function chooseParts(parts: Element[], warnings: Warning[]): Element[] {
-  if (parts.length === 1) return parts;
-  const staves = parts.map((part) =>
-    Math.max(1, ...children(part, 'measure').slice(0, 1).flatMap((m) => children(m, 'attributes'))
-      .map((attributes) => Number(childText(attributes, 'staves') ?? 1) || 1)));
-  const keyboard = staves.findIndex((count) => count >= 2);
-  if (keyboard >= 0) {
-    warnings.push({ kind: 'parts', message: `The file holds ${parts.length} parts; part ${keyboard + 1}, with ${staves[keyboard]} staves, is the one to practise.` });
-    return [parts[keyboard]!];
-  }
-  if (parts.length === 2) return parts;
-  warnings.push({ kind: 'parts', message: `The file holds ${parts.length} parts of one staff; the first is the one to practise.` });
-  return [parts[0]!];
+function nameOfPart(root: Element, part: Element, index: number): string {
+  const entry = children(child(root, 'part-list') ?? root, 'score-part').find((one) => one.getAttribute('id') === part.getAttribute('id'));
+  return (childText(entry, 'part-name') ?? '').replace(/\s+/g, ' ').slice(0, MAX_NAME) || `Part ${index + 1}`;
 }
 
 interface ReadMeasure extends RawMeasure, Pick<Reading, 'metre' | 'key'> {}
@@ -157,9 +151,11 @@ function readPart(part: Element): ReadMeasure[] {
   });
 }
 
-function joinBars(raws: ReadMeasure[], part: Element, readings: ReadMeasure[][]): Bar[] {
+/** Ids are those of the part that is drawn first; repeat signs may stand in the first part of the file alone. */
+function joinBars(raws: ReadMeasure[], part: Element, firstInFile: Element, readings: ReadMeasure[][]): Bar[] {
   const elements = children(part, 'measure');
-  const repeats = readRepeats(elements);
+  const own = readRepeats(elements);
+  const repeats = own.some((one) => one.repeatEnd || one.repeatStart || one.endings) ? own : readRepeats(children(firstInFile, 'measure'));
   let start = ZERO;
   return raws.map((raw, index) => {
     const nominal = nominalLength(raw.metre);
@@ -192,18 +188,18 @@ interface Tied {
   readonly end: Fraction;
 }
 
-function joinNotes(readings: ReadMeasure[][], limbs: readonly string[]): Note[] {
+function joinNotes(readings: ReadMeasure[][], offsets: readonly number[], limbs: readonly string[]): Note[] {
   const notes: Note[] = [];
   readings.forEach((part, partIndex) => {
     const open = new Map<string, Tied[]>();
     let start = ZERO;
     part.forEach((measure, bar) => {
-      for (const raw of measure.notes) addNote(raw, bar, start, partIndex, open);
+      for (const raw of measure.notes) addNote(raw, bar, start, offsets[partIndex]!, open);
       start = add(start, measure.length);
     });
   });
-  function addNote(raw: RawNote, bar: number, start: Fraction, partIndex: number, open: Map<string, Tied[]>) {
-    const staff = raw.staff + partIndex;
+  function addNote(raw: RawNote, bar: number, start: Fraction, above: number, open: Map<string, Tied[]>) {
+    const staff = raw.staff + above;
     const onset = add(start, raw.offset);
     // two voices may hold the same key, and a chord the same key under two names
     const key = `${raw.pitch.step}${raw.midi}`;

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { zipSync, strToU8 } from 'fflate';
-import { annotate, add, beatLength, fraction, fromNumber, leaves, nest, onePass, parseDecimal, perform, playingOrder, readFile, readScore, sectionsIn, startOf, toNumber, toText, type Section } from './index.ts';
+import { annotate, add, beatLength, engravable, fraction, fromNumber, leaves, nest, onePass, parseDecimal, perform, playingOrder, readFile, readScore, sectionsIn, startOf, toNumber, toText, type Section } from './index.ts';
 
 const demo = (name: string) => readFileSync(new URL(`../../demo/pieces/${name}.musicxml`, import.meta.url));
 const wheel = readFile(demo('the-ferrymans-wheel'));
@@ -67,6 +67,29 @@ describe('reading a score', () => {
     const part = (id: string, octave: number) => `<part id="${id}">${measure('1', attributes() + note('C', octave, 8))}</part>`;
     const two = `<score-partwise><part-list/>${part('P1', 5)}${part('P2', 3)}</score-partwise>`;
     expect(readScore(two).score.notes.map((one) => one.hand)).toEqual(['right', 'left']);
+  });
+
+  describe('a file of a singer, a piano and a pedal', () => {
+    const list = '<part-list><part-group number="1" type="start"/><score-part id="V"><part-name>Voice</part-name></score-part><score-part id="P"><part-name>Piano</part-name></score-part><score-part id="B"><part-name>Pedal</part-name></score-part><part-group number="1" type="stop"/></part-list>';
+    const staved = (step: string, octave: number, staff: number) => note(step, octave, 8, `<staff>${staff}</staff>`);
+    const file = `<score-partwise>${list}<part id="V">${measure('1', attributes() + note('E', 5, 8))}</part><part id="P">${measure('1', attributes().replace('</time>', '</time><staves>2</staves>') + staved('C', 4, 1) + '<backup><duration>8</duration></backup>' + staved('C', 3, 2))}</part><part id="B">${measure('1', attributes() + note('C', 2, 8))}</part></score-partwise>`;
+    const heard = (parts?: number[]) => readScore(file, parts ? { parts } : {}).score.notes.map((one) => `${one.hand} ${one.midi}`);
+    it('has the piano practised, and any other part that is chosen, in staves from the top', () => {
+      expect(heard()).toEqual(['right 60', 'left 48']);
+      expect(heard([0])).toEqual(['right 76']);
+      expect(heard([1, 2])).toEqual(['right 60', 'left 48', 'feet 36']);
+      expect(readScore(file, { parts: [1, 2] }).score.parts).toEqual([{ name: 'Voice', staves: 1, mine: false }, { name: 'Piano', staves: 2, mine: true }, { name: 'Pedal', staves: 1, mine: true }]);
+      expect(readScore(file).score.warnings.map((one) => one.kind)).toContain('parts');
+    });
+    it('is drawn with the chosen parts alone, and exported whole', () => {
+      const { score, xml } = readScore(file);
+      const drawnXml = engravable(xml, [1]);
+      expect([...drawnXml.matchAll(/<(?:part|score-part) id="(\w)"/g)].map(([, id]) => id)).toEqual(['P', 'P']);
+      expect(drawnXml).toContain(`id="${score.bars[0]!.id}"`);
+      const marked = annotate(xml, { fingerings: [{ id: score.notes[0]!.id, finger: '3' }], pedal: [{ bar: 0, offset: fraction(0), kind: 'down' }], sections: [] }, [1]);
+      expect([...marked.matchAll(/<part id="(\w)"/g)].map(([, id]) => id)).toEqual(['V', 'P', 'B']);
+      expect(/<part id="P">[\s\S]*<pedal[\s\S]*<part id="B">/.test(marked)).toBe(true);
+    });
   });
 
   // common practice, no source: a pick-up and a bar split by a repeat are no mistakes

@@ -1,5 +1,6 @@
 import { add, compare, equals, multiply, parseDecimal, subtract, toNumber, toText, parseFraction, ZERO, type Fraction } from './fraction.ts';
 import { ScoreError, type Fingering, type PedalMark, type Place, type Section } from './model.ts';
+import { partsOf, stavesOf } from './parts.ts';
 import { child, childText, children, create, isElement, parseXml, serialize, type Document, type Element } from './xml.ts';
 
 /** What the studio adds to an imported score. */
@@ -18,13 +19,12 @@ const MARK = 'yr-section-';
  * sections `<rehearsal>` marks plus one `<miscellaneous-field>` each, which holds what a mark cannot say.
  * All that was in the original stays.
  */
-export function annotate(xml: string, annotations: Annotations): string {
+export function annotate(xml: string, annotations: Annotations, mine: readonly number[] = []): string {
   const { document, root } = parseXml(xml);
   root.setAttribute('version', '4.0');
   const parts = children(root, 'part');
   writeFingerings(document, parts, annotations.fingerings);
-  const part = parts.find((candidate) => children(candidate, 'measure').some((measure) =>
-    children(measure, 'attributes').some((attributes) => child(attributes, 'staves')))) ?? parts[0];
+  const part = partsOf(root)[mine[0] ?? -1] ?? parts.find((candidate) => stavesOf(candidate) > 1) ?? parts[0];
   if (!part) throw new ScoreError('The score has no part.');
   const measures = children(part, 'measure');
   if (annotations.pedal) writePedal(document, measures, annotations.pedal);

@@ -22,6 +22,8 @@ export const pieces = pgTable('pieces', {
   xml: text('xml').notNull(),
   /** The teacher's pedal marks; null while the printed ones stand. */
   pedal: jsonb('pedal').$type<{ bar: number; offset: string; kind: 'down' | 'change' | 'up' }[]>(),
+  /** Parts of the file that are practised, by their place in it; null while they are chosen by their staves. */
+  parts: jsonb('parts').$type<number[]>(),
   /** Counts the edits of fingerings, pedal and sections. */
   revision: integer('revision').notNull().default(0),
   archived: archived(), createdAt: created(),

@@ -43,12 +43,12 @@ export const tasks = {
     const { score, xml } = readScore(renameNotes(read.xml, notes, gone.map((note) => note.id)), options);
     return { ...know(score), score: { ...score, warnings: read.score.warnings }, xml, bars, gone: gone.map((note) => note.id) };
   },
-  know: (xml: string, limbs: readonly string[]): Known => know(readScore(xml, { limbs }).score),
+  know: (xml: string, options: ReadOptions): Known => know(readScore(xml, options).score),
   propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
-  annotate: (xml: string, annotations: Annotations): string => annotate(xml, annotations),
-  engravable: (xml: string): string => engravable(xml),
+  annotate: (xml: string, annotations: Annotations, mine: readonly number[]): string => annotate(xml, annotations, mine),
+  engravable: (xml: string, mine: readonly number[]): string => engravable(xml, mine),
 };
 
 export type Tasks = typeof tasks;

@@ -6,7 +6,7 @@ import type { Corrected } from '../heavy/tasks.ts';
 import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import { newId, type Studio } from '../studio.ts';
-import { answerPiece, countEdit, headOf, knownPiece, limbsOf, pieceRow } from './store.ts';
+import { answerPiece, countEdit, headOf, knownPiece, pieceRow, readOptions } from './store.ts';
 import { tuneOf, uploadedScore } from './upload.ts';
 
 type Made = Pick<Handlers, 'correctPiece' | 'undoCorrection'>;
@@ -107,10 +107,10 @@ async function writeSections(db: Database, rows: PieceBefore['sections']): Promi
 export const correctionHandlers = (studio: Studio): Made => ({
   correctPiece: async ({ param, c }) => {
     const id = param('id');
+    const row = await pieceRow(studio.db, id);
     const { file, fields } = await uploadedScore(c);
-    const { instrument } = await pieceRow(studio.db, id);
     const { score: old } = await knownPiece(studio, id);
-    const now = await studio.heavy.run('correct', old, file, { ...tuneOf(fields), limbs: limbsOf(instrument) });
+    const now = await studio.heavy.run('correct', old, file, { ...tuneOf(fields), ...readOptions(row) });
     if (now.gone.length > old.notes.length * MOST_GONE) throw new ProblemError(422, 'Hardly a note of this piece is in the file; it seems to be another piece. Bring it as a piece of its own.');
     const written = await studio.db.select({ noteId: fingerings.noteId, finger: fingerings.finger, layer: fingerings.layer }).from(fingerings).where(eq(fingerings.pieceId, id));
     const before = await snapshot(studio.db, id);
@@ -132,7 +132,7 @@ export const correctionHandlers = (studio: Studio): Made => ({
   },
 
   undoCorrection: async ({ param }) => {
-    const id = param('id');
+    const { id } = await pieceRow(studio.db, param('id'));
     const [last] = await studio.db.select().from(corrections).where(eq(corrections.pieceId, id)).orderBy(desc(corrections.createdAt)).limit(1);
     if (!last) throw new ProblemError(404, 'This piece has not been corrected.');
     const { before } = last;

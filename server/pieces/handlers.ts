@@ -12,7 +12,8 @@ import { bringScore } from './bring.ts';
 import { answerForm } from './form.ts';
 import { tuneOf, uploadedScore } from './upload.ts';
 import { midiFile } from './midi.ts';
-import { answerPiece, fingeringRows, knownPiece, limbsOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
+import { markPieceStale } from '../plans/layout.ts';
+import { answerPiece, fingeringRows, headOf, knownPiece, limbsOf, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
 
 type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers> & ReturnType<typeof surveyHandlers> & ReturnType<typeof correctionHandlers>;
 
@@ -42,22 +43,29 @@ export const pieceHandlers = (studio: Studio): Made => ({
   piece: async ({ param }) => answerPiece(await pieceRow(studio.db, param('id'))),
 
   editPiece: async ({ param, body }) => {
-    await pieceRow(studio.db, param('id'));
+    const id = param('id');
+    await pieceRow(studio.db, id);
+    if (body.parts) {
+      const { score } = await knownPiece(studio, id);
+      if (body.parts.some((part) => part >= score.parts.length)) throw new ProblemError(400, `The file has ${score.parts.length} ${score.parts.length === 1 ? 'part' : 'parts'}, counted from 0.`, 'parts');
+    }
     if (Object.keys(body).length) {
       const { title, ...rest } = body;
-      await studio.db.update(pieces).set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) }).where(eq(pieces.id, param('id')));
+      await studio.db.update(pieces).set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) }).where(eq(pieces.id, id));
     }
-    if (body.instrument) {
-      const { score } = await knownPiece(studio, param('id'));
-      await studio.db.update(pieces).set({ hands: [...new Set(score.notes.map((note) => note.hand))] }).where(eq(pieces.id, param('id')));
+    if (body.instrument || body.parts !== undefined) {
+      const { score, form } = await knownPiece(studio, id);
+      const { title: _, composer: __, ...head } = headOf(score);
+      await studio.db.update(pieces).set({ ...head, newBars: form.newBars }).where(eq(pieces.id, id));
+      if (body.parts !== undefined) await markPieceStale(studio, id);
     }
-    return answerPiece(await pieceRow(studio.db, param('id')));
+    return answerPiece(await pieceRow(studio.db, id));
   },
 
   score: async ({ param }) => (await knownPiece(studio, param('id'))).score,
 
   engraving: async ({ param, c }) => {
-    const xml = await studio.heavy.run('engravable', await xmlOf(studio.db, param('id')));
+    const xml = await studio.heavy.run('engravable', await xmlOf(studio.db, param('id')), mineOf((await knownPiece(studio, param('id'))).score));
     return c.body(xml, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'cache-control': 'no-cache' });
   },
 
@@ -90,7 +98,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
       fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
       sections: await sectionsOf(studio.db, param('id')),
       ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}),
-    });
+    }, mineOf((await knownPiece(studio, param('id'))).score));
     return c.body(annotated, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'content-disposition': attachment(title, 'musicxml') });
   },
 

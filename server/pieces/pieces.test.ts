@@ -66,10 +66,25 @@ describe('bringing a score', () => {
     for (const one of [tune, heard.json]) await studio.ask('PATCH', `/api/pieces/${one.id}`, { archived: true });
   });
 
+  it('practises the parts of a file that are chosen', async () => {
+    const part = (id: string, step: string) => `<part id="${id}"><measure number="1"><attributes><divisions>1</divisions></attributes><note><pitch><step>${step}</step><octave>4</octave></pitch><duration>4</duration></note></measure></part>`;
+    const { json } = await studio.bring(`<score-partwise><part-list><score-part id="A"><part-name>Flute</part-name></score-part><score-part id="B"><part-name>Harp</part-name></score-part><score-part id="C"><part-name>Cello</part-name></score-part></part-list>${part('A', 'C')}${part('B', 'D')}${part('C', 'E')}</score-partwise>`, 'trio.musicxml');
+    const steps = async () => ((await studio.ask('GET', `/api/pieces/${json.id}/score`)).json as unknown as { notes: { pitch: { step: string } }[] }).notes.map((one) => one.pitch.step);
+    expect(await steps()).toEqual(['C']);
+    expect((await studio.ask('PATCH', `/api/pieces/${json.id}`, { parts: [1] })).json).toMatchObject({ hands: ['right'] });
+    expect(await steps()).toEqual(['D']);
+    expect((await studio.ask('PATCH', `/api/pieces/${json.id}`, { parts: [1, 2] })).json).toMatchObject({ hands: ['right', 'left'] });
+    expect((await studio.ask('PATCH', `/api/pieces/${json.id}`, { parts: [3] })).json).toMatchObject({ status: 400, field: 'parts' });
+    expect(await steps()).toEqual(['D', 'E']);
+    await studio.ask('PATCH', `/api/pieces/${json.id}`, { parts: null });
+    expect(await steps()).toEqual(['C']);
+    await studio.ask('PATCH', `/api/pieces/${json.id}`, { archived: true });
+  });
+
   it('lists, searches, edits, archives and brings back', async () => {
     expect((await studio.ask('GET', '/api/pieces?q=ferry')).json.total).toBe(1);
     expect((await studio.ask('GET', '/api/pieces?q=%25')).json.total).toBe(0);
-    expect((await studio.ask('GET', '/api/pieces?archived=true&sort=title')).json.total).toBe(6);
+    expect((await studio.ask('GET', '/api/pieces?archived=true&sort=title')).json.total).toBe(7);
     expect((await studio.ask('PATCH', at(''), { title: 'x'.repeat(201) })).json).toMatchObject({ status: 400, field: 'title' });
     expect((await studio.ask('PATCH', at(''), { archived: true })).json.archived).toBe(true);
     expect((await studio.ask('PATCH', at(''), { archived: false, composer: 'M. F.-L.' })).json).toMatchObject({ archived: false, composer: 'M. F.-L.' });

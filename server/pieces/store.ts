@@ -28,11 +28,11 @@ const KEPT = 12;
 
 /** The score and form of a piece, kept for the pieces used lately; the original never changes after import. */
 export async function knownPiece({ db, heavy, known }: Studio, id: string): Promise<Known> {
-  const { instrument: kind } = await pieceRow(db, id);
-  const key = `${id} ${kind}`;
+  const { instrument: kind, parts } = await pieceRow(db, id);
+  const key = `${id} ${kind} ${parts?.join(',') ?? ''}`;
   let found = known.get(key);
   if (!found) {
-    found = xmlOf(db, id).then((xml) => heavy.run('know', xml, limbsOf(kind)));
+    found = xmlOf(db, id).then((xml) => heavy.run('know', xml, readOptions({ instrument: kind, parts })));
     found.catch(() => known.delete(key));
   }
   known.delete(key);
@@ -42,6 +42,12 @@ export async function knownPiece({ db, heavy, known }: Studio, id: string): Prom
 }
 
 export const limbsOf = (kind: string): string[] => instrument(kind).limbs.map((limb) => limb.id);
+
+/** How the score of a piece is read. */
+export const readOptions = ({ instrument: kind, parts }: Pick<PieceRow, 'instrument' | 'parts'>) => ({ limbs: limbsOf(kind), ...(parts ? { parts } : {}) });
+
+/** Places in the file of the parts that are practised. */
+export const mineOf = (score: Score): number[] => score.parts.flatMap((part, i) => (part.mine ? [i] : []));
 
 export const answerPiece = (row: PieceRow) => ({
   id: row.id, title: row.title, composer: row.composer, instrument: row.instrument, bars: row.bars, newBars: row.newBars,

@@ -93,7 +93,7 @@ export function DeskScreen() {
         <span className="soft desk-facts">{[ridge.data?.stage, `${form.newBars} of ${form.bars} bars new${form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ''}`, piece.key, piece.metre, piece.composer].filter(Boolean).join(' · ')}</span>
         <Button size="small" variant="outlined" component={Link} to={`/pieces/${id}/survey${assignmentId ? `?for=${assignmentId}` : ''}`}>Survey</Button>
         <StudentPick pieceId={id} assignmentId={assignmentId} />
-        <PieceMenu piece={piece} />
+        <PieceMenu piece={piece} score={score} />
       </Title>
       <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} chosen={desk.chosen} onChoose={choose} height={ridge.data?.goalTempo ? 92 : 30} />
       <div className="desk-main">

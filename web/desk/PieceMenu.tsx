@@ -3,12 +3,14 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Divider, Men
 import { useQueryClient } from '@tanstack/react-query';
 import type { Piece } from '@yarrow-ridge/contract';
 import { instruments } from '@yarrow-ridge/core/instruments';
+import type { Score } from '@yarrow-ridge/core/score';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { call } from '../api/client.ts';
 import { CorrectedFile } from './CorrectedFile.tsx';
 import { useHistory } from '../edits/history.ts';
+import { PartsForm } from './PartsForm.tsx';
 import { FindOne } from '../shell/FindOne.tsx';
 
 interface Fields {
@@ -18,15 +20,16 @@ interface Fields {
 }
 
 /** Editing and archiving a piece. */
-export function PieceMenu({ piece }: { piece: Piece }) {
+export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [editing, setEditing] = useState(false);
   const [comparing, setComparing] = useState(false);
   const [correcting, setCorrecting] = useState(false);
+  const [parting, setParting] = useState(false);
   const client = useQueryClient();
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
-  const send = async (body: Partial<Fields> & { archived?: boolean }) => {
+  const send = async (body: Partial<Fields> & { archived?: boolean; parts?: number[] | null }) => {
     await call('editPiece', { params: { id: piece.id }, body: body });
     await client.invalidateQueries();
   };
@@ -34,6 +37,11 @@ export function PieceMenu({ piece }: { piece: Piece }) {
   const save = (after: Fields) => {
     setEditing(false);
     void perform({ label: `details of ${after.title}`, redo: () => send(after), undo: () => send(before) });
+  };
+  const mine = score.parts.flatMap((part, i) => (part.mine ? [i] : []));
+  const choose = (parts: number[]) => {
+    setParting(false);
+    void perform({ label: 'the parts to practise', redo: () => send({ parts }), undo: () => send({ parts: mine }) });
   };
   const archive = async () => {
     setAnchor(null);
@@ -49,10 +57,12 @@ export function PieceMenu({ piece }: { piece: Piece }) {
         <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download onClick={() => setAnchor(null)}>Save as MIDI</MenuItem>
         <Divider />
         <MenuItem onClick={() => { setAnchor(null); setEditing(true); }}>Title, composer, instrument …</MenuItem>
+        {score.parts.length > 1 && <MenuItem onClick={() => { setAnchor(null); setParting(true); }}>Which parts …</MenuItem>}
         <MenuItem onClick={() => { setAnchor(null); setCorrecting(true); }}>Bring a corrected file …</MenuItem>
         <MenuItem onClick={() => { setAnchor(null); setComparing(true); }}>Compare with another edition …</MenuItem>
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
+      {parting && <PartsForm score={score} mine={mine} onSave={choose} onClose={() => setParting(false)} />}
       {correcting && <CorrectedFile piece={piece} onClose={() => setCorrecting(false)} />}
       {comparing && (
         <Dialog open onClose={() => setComparing(false)} fullWidth maxWidth="xs">
