@@ -25,6 +25,8 @@ export interface RidgeProps {
 
 /** The top of the land: what nothing has been earned on still shows as a low bank. */
 const BANK = 0.05;
+/** Without a goal there is nothing to rise to: a level bank tells what is new and what returns. */
+const LEVEL = 0.7;
 
 /** The piece as a landscape on the bar axis: how high each bar is secure, against performance tempo; its sections below. */
 export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height = 104 }: RidgeProps) {
@@ -46,7 +48,7 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
   const total = sections.length ? floor + 6 + Math.min(3, depth) * 18 + 18 : floor + 2;
   const unit = width / bars.length;
   const known = families(nested.map(({ section }) => section.name));
-  const rise = (tempo: number) => floor - Math.max(BANK, goal ? Math.min(1.04, tempo / goal) : 0) * (height - 4);
+  const rise = (tempo: number) => floor - (goal ? Math.max(BANK, Math.min(1.04, tempo / goal)) : LEVEL) * (height - 4);
 
   const secure = ground.map((bar) => rise(bar.secure));
   const together = ground.map((bar) => rise(Math.min(bar.secure, bar.together)));
