@@ -43,7 +43,7 @@ export function MapPicture({ similarity: { size, values }, bars, sections, at, o
       onPointerDown={point} onPointerMove={(event) => event.buttons === 1 && point(event)} onKeyDown={key}>
       <canvas ref={canvas} width={size} height={size} />
       <svg viewBox={`0 0 ${SIDE} ${SIDE}`} aria-hidden>
-        {sections.map((section) => <g key={section.id}><line className="map-line" x1={section.from.bar * unit} x2={section.from.bar * unit} y1={0} y2={SIDE} /><line className="map-line" y1={section.from.bar * unit} y2={section.from.bar * unit} x1={0} x2={SIDE} /><text className="map-name" x={section.from.bar * unit + 3} y={13}>{section.name}</text></g>)}
+        {sections.map((section) => <g key={section.id}><line className="map-line" x1={section.from.bar * unit} x2={section.from.bar * unit} y1={0} y2={SIDE} /><line className="map-line" y1={section.from.bar * unit} y2={section.from.bar * unit} x1={0} x2={SIDE} />{(section.to.bar - section.from.bar) * unit > section.name.length * 8 && <text className="map-name" x={section.from.bar * unit + 3} y={13}>{section.name}</text>}</g>)}
         {at && <rect className="map-at" x={at.bar * unit} y={at.other * unit} width={Math.max(6, unit)} height={Math.max(6, unit)} />}
       </svg>
     </div>
