@@ -3,8 +3,8 @@ const swc = [
   { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } },
 ];
 
-/** The run against a PostgreSQL server needs one: `npm test` starts it and says where it is. */
-const withoutServer = process.env.TEST_DATABASE_URL ? [] : ['postgres\\.test\\.ts$'];
+/** Runs that need another program: `npm test` finds or installs it and says where it is. */
+const withoutPrograms = [...(process.env.TEST_DATABASE_URL ? [] : ['postgres\\.test\\.ts$']), ...(process.env.ABC2MIDI ? [] : ['abc2midi\\.test\\.ts$'])];
 
 const project = (name, extra = {}) => ({
   displayName: name,
@@ -14,7 +14,7 @@ const project = (name, extra = {}) => ({
   transform: { '^.+\\.tsx?$': swc },
   testMatch: ['**/*.test.ts'],
   setupFiles: ['../scripts/seed.mjs'],
-  testPathIgnorePatterns: ['/node_modules/', ...withoutServer],
+  testPathIgnorePatterns: ['/node_modules/', ...withoutPrograms],
   ...extra,
 });
 

@@ -22,7 +22,7 @@ describe('keys', () => {
   });
 });
 
-// chord symbols as any harmony book spells them; common practice, no source
+// chord symbols as harmony books spell them; common practice, no source
 it.each([
   [[60, 64, 67], 0, 'C'], [[57, 60, 64], 0, 'Am'], [[55, 59, 62, 65], 0, 'G7'], [[59, 62, 65], 0, 'Bdim'], [[52, 60, 67], 0, 'C/E'], [[54, 57, 61], 3, 'F#m'], [[51, 55, 58], -3, 'Eb'], [[62, 65, 69, 72], 0, 'Dm7'], [[60, 64, 68], 0, 'Caug'],
 ])('hears %j as a chord', (keys, fifths, name) => expect(chordOf(equal(keys), fifths)).toBe(name));
