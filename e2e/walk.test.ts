@@ -209,6 +209,8 @@ describe('with a demo piece', () => {
     await says(page, 'Ines Aldous');
     await says(page, 'lesson');
     await says(page, 'cards left');
+    // the link names the student once it is known who works on the piece
+    await page.waitForSelector('.piece-open[href*="for="]');
     await press(page, /^The Ferryman's Wheel/);
     await drawn(page);
     await says(page, '57 of 79 bars new');
