@@ -1,4 +1,4 @@
-import { compare, toNumber, type Score } from '../score/index.ts';
+import { compare, hasPickup, toNumber, type Score } from '../score/index.ts';
 import type { Form } from './analyse.ts';
 import { handsOf } from './content.ts';
 import type { Return } from './returns.ts';
@@ -51,7 +51,7 @@ function chained(returns: readonly Return[]): Span[] {
 
 function boundaries(score: Score, returns: readonly Span[], least: number): Map<number, string> {
   const number = (bar: number) => score.bars[bar]?.number ?? 'the end';
-  const pickup = score.bars.length > 1 && compare(score.bars[0]!.length, score.bars[0]!.nominal) < 0;
+  const pickup = hasPickup(score.bars);
   const cuts = new Map<number, string>([[0, 'the piece begins']]);
   const put = (bar: number, reason: string, apart = Math.max(2, Math.min(least, 4) / 2)) => {
     const near = [...cuts.keys(), score.bars.length].some((other) => Math.abs(other - bar) < apart);
