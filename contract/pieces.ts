@@ -5,18 +5,27 @@ export const Warning = Type.Object({
   kind: Type.String(), message: Type.String(), bars: Type.Optional(Type.Array(Type.Integer())),
 });
 
+export const Road = Type.Object({
+  repeats: Type.Union([Type.Literal('all'), Type.Literal('none'), Type.Array(BarIndex, { maxItems: 500 })], { description: 'all, none, or the last bars of the repeats to take' }),
+  cuts: Type.Array(Type.Object({ from: BarIndex, to: BarIndex }), { maxItems: 200, description: 'stretches to play in their order; none for the whole piece' }),
+}, { additionalProperties: false });
+
 export const PieceSummary = Type.Object({
   id: Id, title: Type.String(), composer: Type.String(), instrument: Type.String(),
   bars: Type.Integer(), newBars: Type.Integer(), key: Type.String(), metre: Type.String(), hands: Type.Array(Type.String()),
   tempo: Nullable(Type.Number({ description: 'tempo printed in the score, quarters a minute' })),
   archived: Type.Boolean(), revision: Type.Integer(), createdAt: Type.String(),
 });
-export const Piece = Type.Intersect([PieceSummary, Type.Object({ warnings: Type.Array(Warning) })]);
+export const Piece = Type.Intersect([PieceSummary, Type.Object({
+  warnings: Type.Array(Warning), road: Nullable(Road), onPaper: Type.Boolean({ description: 'there is no file; its bars are known, its notes are not' }),
+  reading: Type.Integer({ description: 'counts the changes of how the score is read' }),
+})]);
 
 export const PieceEdit = Type.Object({
   title: Type.Optional(Name), composer: Type.Optional(Type.String({ maxLength: 200 })),
   instrument: Type.Optional(Instrument), archived: Type.Optional(Type.Boolean()),
   parts: Type.Optional(Nullable(Type.Array(Type.Integer({ minimum: 0, maximum: 500 }), { minItems: 1, maxItems: 8, description: 'parts of the file to practise, by their place in it; null for the usual choice' }))),
+  road: Type.Optional(Nullable(Road)),
 }, { additionalProperties: false });
 
 export const Difference = Type.Object({ bar: Type.Integer(), offset: Type.Number(), text: Type.String() });
@@ -49,15 +58,25 @@ export const Form = Type.Object({
   sections: Type.Array(SuggestedSection), formName: Nullable(Type.Object({ name: Type.String(), caveat: Type.String() })),
 });
 
-export const Section = Type.Object({ id: Id, name: Type.String(), from: PlaceOut, to: PlaceOut, words: Type.String() });
+export const About = Type.Object({
+  story: Type.Optional(LongText), scoring: Type.Optional(LongText), texture: Type.Optional(LongText),
+  jobs: Type.Optional(Type.Record(Type.String({ maxLength: 20 }), LongText, { description: 'what each hand does' })),
+  dynamics: Type.Optional(Type.Union([Type.Literal('grow'), Type.Literal('fade'), Type.Literal('hold')], { description: 'grow, fade or hold' })),
+}, { additionalProperties: false });
+
+export const Section = Type.Object({ id: Id, name: Type.String(), from: PlaceOut, to: PlaceOut, words: Type.String(), about: About });
 export const SectionNew = Type.Object({
   id: Type.Optional(Id), name: Name, from: PlaceIn,
   to: Type.Object({ bar: BarIndex, offset: Type.Optional(Offset) }, {
     description: 'where the section ends: the first place that no longer belongs to it; the bar after the last one is allowed',
   }),
-  words: Type.Optional(LongText), revision: Revision,
+  words: Type.Optional(LongText), about: Type.Optional(About), revision: Revision,
 });
-export const SectionEdit = Type.Partial(Type.Object({ name: Name, from: PlaceIn, to: PlaceIn, words: LongText, revision: Type.Integer() }));
+export const SectionsPut = Type.Object({
+  put: Type.Array(Type.Object({ id: Id, name: Name, from: PlaceIn, to: PlaceIn, words: Type.Optional(LongText), about: Type.Optional(About) }), { maxItems: 500, description: 'sections as they are to stand, new ones among them' }),
+  remove: Type.Array(Id, { maxItems: 500 }), revision: Revision,
+});
+export const SectionEdit = Type.Partial(Type.Object({ name: Name, from: PlaceIn, to: PlaceIn, words: LongText, about: About, revision: Type.Integer() }));
 
 export const Fingering = Type.Object({
   id: Type.String({ minLength: 1, maxLength: 100, description: 'note id' }),
@@ -78,6 +97,22 @@ export const PedalPut = Type.Object({
   revision: Revision,
 });
 
+export const Remark = Type.Object({ id: Id, noteId: Nullable(Type.String()), bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), text: Type.String() });
+export const RemarksPut = Type.Object({
+  put: Type.Array(Type.Object({ id: Id, bar: BarIndex, offset: Type.Optional(Offset), noteId: Type.Optional(Nullable(Type.String({ maxLength: 100 }))), text: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S', description: 'a note of 1 to 500 characters' }) }), { maxItems: 2000 }),
+  remove: Type.Array(Id, { maxItems: 2000 }), revision: Revision,
+});
+export const ClimaxPut = Type.Object({ place: Nullable(PlaceIn), revision: Revision });
+export const HandsPut = Type.Object({
+  notes: Type.Array(Type.Object({ id: Type.String({ minLength: 1, maxLength: 100, description: 'note id' }), hand: Nullable(Type.String({ maxLength: 20, description: 'the hand that takes it; null for the one its staff says' })) }), { minItems: 1, maxItems: 50_000 }),
+  revision: Revision,
+});
+export const Reading = Type.Object({ id: Id, from: Type.Integer(), to: Type.Integer(), source: Type.String({ description: 'title of the edition it is from' }), inUse: Type.Boolean() });
+export const ReadingNew = Type.Object({
+  other: Id, from: BarIndex, to: BarIndex,
+}, { description: 'the other edition, and the bars of this piece that are played as it has them' });
+export const ReadingEdit = Type.Object({ inUse: Type.Boolean() });
+
 export const Annotations = Type.Object({
   revision: Type.Integer(),
   fingerings: Type.Array(Type.Object({ id: Type.String(), finger: Type.String(), layer: Type.String() })),
@@ -85,7 +120,8 @@ export const Annotations = Type.Object({
     source: Type.Union([Type.Literal('printed'), Type.Literal('teacher')]),
     marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String() })),
   }),
-  sections: Type.Array(Section),
+  sections: Type.Array(Section), remarks: Type.Array(Remark), climax: Nullable(PlaceOut),
+  movedHands: Type.Array(Type.Object({ id: Type.String(), hand: Type.String() })), readings: Type.Array(Reading),
 });
 export const Saved = Type.Object({ revision: Type.Integer() });
 
@@ -97,6 +133,28 @@ export const ProposeOut = Type.Object({
   notes: Type.Array(Type.Object({ id: Type.String(), bar: Type.Integer(), pitch: Type.String(), finger: Nullable(Type.Integer()) })),
   reasons: Type.Array(Type.String()),
 });
+
+const Metre = { beats: Type.Integer({ minimum: 1, maximum: 64 }), beatType: Type.Union([1, 2, 4, 8, 16, 32, 64].map((n) => Type.Literal(n)), { description: '1, 2, 4, 8, 16, 32 or 64' }) };
+const Quarters = Type.String({ pattern: '^\\d{1,4}(/[1-9]\\d{0,3})?$', description: 'a length in quarters, as 3 or 3/2' });
+/** Bars are 0-based; a pick-up is bar 0. */
+export const Paper = Type.Object({
+  bars: Type.Integer({ minimum: 1, maximum: 5000, description: 'how many bars, with the pick-up, 1 to 5000' }),
+  metres: Type.Array(Type.Object({ bar: BarIndex, ...Metre }), { minItems: 1, maxItems: 500 }),
+  keys: Type.Array(Type.Object({ bar: BarIndex, fifths: Type.Integer({ minimum: -7, maximum: 7 }), mode: Type.Optional(Type.Union([Type.Literal('major'), Type.Literal('minor')])) }), { maxItems: 500 }),
+  pickup: Type.Optional(Quarters),
+  repeats: Type.Array(Type.Object({
+    from: BarIndex, to: BarIndex, times: Type.Optional(Type.Integer({ minimum: 2, maximum: 20 })),
+    endings: Type.Optional(Type.Array(Type.Object({ from: BarIndex, to: BarIndex, passes: Type.Array(Type.Integer({ minimum: 1, maximum: 20 }), { minItems: 1, maxItems: 20 }) }), { maxItems: 20 })),
+  }), { maxItems: 500 }),
+  lengths: Type.Array(Type.Object({ bar: BarIndex, quarters: Quarters }), { maxItems: 2000 }),
+  tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute' })),
+}, { additionalProperties: false });
+export const PaperPiece = Type.Object({ title: Name, composer: Type.Optional(Type.String({ maxLength: 200 })), instrument: Type.Optional(Instrument), paper: Paper });
+
+const Share = Type.Number({ minimum: 0, maximum: 1, description: 'a share of the page, 0 to 1' });
+export const PageMark = Type.Object({ bar: BarIndex, x: Share, y: Share, width: Share, height: Share });
+export const Page = Type.Object({ id: Id, name: Type.String(), position: Type.Integer(), width: Type.Integer(), height: Type.Integer(), marks: Type.Array(PageMark) });
+export const PageEdit = Type.Object({ marks: Type.Optional(Type.Array(PageMark, { maxItems: 2000 })), position: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })), removed: Type.Optional(Type.Literal(false)) });
 
 export const Correction = Type.Object({
   piece: Piece, kept: Type.Integer({ description: 'annotations that stand where they stood' }),

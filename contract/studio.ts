@@ -7,12 +7,14 @@ const Weekday = Type.Integer({ minimum: 0, maximum: 6, description: 'Monday is 0
 export const Student = Type.Object({
   id: Id, name: Type.String(), instrument: Type.String(), notes: Type.String(),
   lessonWeekday: Nullable(Type.Integer()), lessonTime: Nullable(Type.String()),
+  reach: Nullable(Type.Integer({ description: 'millimetres between the outer keys a hand takes' })),
   nextLesson: Nullable(Type.String({ description: 'local date and time of the next lesson' })),
   archived: Type.Boolean(), createdAt: Type.String(),
 });
 const studentFields = {
   instrument: Type.Optional(Instrument), notes: Type.Optional(LongText),
   lessonWeekday: Type.Optional(Nullable(Weekday)), lessonTime: Type.Optional(Nullable(LessonTime)),
+  reach: Type.Optional(Nullable(Type.Integer({ minimum: 60, maximum: 320, description: 'millimetres between the outer keys a hand takes, 60 to 320' }))),
 };
 export const StudentNew = Type.Object({ name: Name, ...studentFields });
 export const StudentEdit = Type.Object({ name: Type.Optional(Name), ...studentFields, archived: Type.Optional(Type.Boolean()) }, { additionalProperties: false });

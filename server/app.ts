@@ -36,9 +36,9 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   app.use(onlyFromHere(host));
   app.use(compress());
   app.use((c, next) => (/%00/.test(c.req.url) ? Promise.resolve(problem(c, 400, 'The address holds a character that cannot be used (NUL).')) : next()));
-  const upload = limitBody(MAX_UPLOAD_BYTES, 'The file has more than 20 MB. Save it without pictures or play-back data and try again.');
+  const upload = limitBody(MAX_UPLOAD_BYTES, 'The file has more than 20 MB. Save a score without pictures or play-back data, a page as a smaller picture, and try again.');
   const json = limitBody(MAX_JSON_BYTES, 'The request is too large.');
-  const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' || c.req.path.endsWith('/correction') ? upload : json)(c, next);
+  const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' || /\/(correction|pages)$/.test(c.req.path) ? upload : json)(c, next);
   app.use('/api/*', limit);
   app.use('/api/*', async (c, next) => {
     await next();

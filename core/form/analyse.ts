@@ -3,6 +3,7 @@ import { handsOf, type BarContent } from './content.ts';
 import { compareBars } from './differences.ts';
 import { grounds, type Ground } from './grounds.ts';
 import { imitations, type Imitation } from './imitation.ts';
+import { paperForm } from './paper.ts';
 import { linesOf, returnsOf, type Return } from './returns.ts';
 import { sequences, type Sequence } from './sequences.ts';
 
@@ -58,6 +59,7 @@ function workOf(content: readonly BarContent[], isNew: readonly boolean[], retur
 
 /** What a piece is made of: what returns and how, what moves in sequence, what is imitated, and how much is really new. */
 export function analyse(score: Score): Form {
+  if (score.paperHands) return paperForm(score, []);
   const hands = handsOf(score);
   const lines = linesOf(score);
   const returns = returnsOf(score, lines);

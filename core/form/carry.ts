@@ -1,17 +1,65 @@
-import { notesByBar, pitchText, spokenName, toText, type Note, type Score } from '../score/index.ts';
+import { barSpan, compare, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
+import { handsOf } from './content.ts';
 import type { Return } from './returns.ts';
 
-/** What was written in some bars, carried to where they return. */
-export interface Carried {
-  /** Fingers for notes that have none yet. */
-  readonly fingerings: readonly { id: string; finger: string }[];
-  /** The returns they were carried to: first and last bar. */
+interface Where {
+  /** The returns it was carried to: first and last bar. */
   readonly to: readonly { from: number; to: number }[];
-  /** Where a finger does not fit, in sentences. */
+  /** Where something does not fit, in sentences. */
   readonly misfits: readonly string[];
 }
 
+/** What was written in some bars, carried to where they return. */
+export interface Carried extends Where {
+  /** Fingers for notes that have none yet. */
+  readonly fingerings: readonly { id: string; finger: string }[];
+}
+
 const KINDS: readonly Return['relation'][] = ['exact', 'octave', 'transposed', 'varied'];
+
+interface Pair {
+  readonly one: Return;
+  readonly bar: number;
+  readonly there: number;
+}
+
+/** Bars from `from` to `to` beside the bars that bring them back, for the hands that `wanted` takes. */
+const pairs = (returns: readonly Return[], from: number, to: number, wanted: (hand: string) => boolean): Pair[] =>
+  returns.filter((one) => wanted(one.hand) && KINDS.includes(one.relation) && one.ofTo >= from && one.of <= to).flatMap((one) => {
+    const [first, last] = [Math.max(one.of, from), Math.min(one.ofTo, to)];
+    return Array.from({ length: last - first + 1 }, (_, i) => ({ one, bar: first + i, there: first + i - one.of + one.from }));
+  });
+
+/** Bars as stretches. */
+function stretches(bars: Iterable<number>): { from: number; to: number }[] {
+  const found: { from: number; to: number }[] = [];
+  for (const bar of [...new Set(bars)].sort((a, b) => a - b)) {
+    const last = found.at(-1);
+    if (last && last.to === bar - 1) last.to = bar;
+    else found.push({ from: bar, to: bar });
+  }
+  return found;
+}
+
+const whole = (score: Score): ((hand: string) => boolean) => {
+  const hands = handsOf(score);
+  return (hand) => hand === (hands.length > 1 ? 'both' : hands[0]);
+};
+
+const struckIn = (byBar: readonly Note[][]) => (bar: number, hand: string): Note[] => byBar[bar]!.filter((note) => note.hand === hand && !note.held && !note.grace);
+
+/** The note of a return that a note of its first time has become. */
+function twinOf(note: Note, { one, bar, there }: Pair, struck: ReturnType<typeof struckIn>): Note | undefined {
+  const targets = struck(there, one.hand);
+  if (one.tonal) return sameRank(note, struck(bar, one.hand), targets);
+  return targets.find((other) => toText(other.offset) === toText(note.offset) && other.midi === note.midi + one.interval);
+}
+
+/** The note that stands at the same moment in the same place of its chord. */
+function sameRank(note: Note, own: readonly Note[], targets: readonly Note[]): Note | undefined {
+  const at = (notes: readonly Note[]) => notes.filter((other) => toText(other.offset) === toText(note.offset)).sort((a, b) => a.midi - b.midi);
+  return at(targets)[at(own).indexOf(note)];
+}
 
 /**
  * Carries fingers of bars `from` to `to` to every return of them in the same hand, transposed or octave-shifted where
@@ -20,33 +68,88 @@ const KINDS: readonly Return['relation'][] = ['exact', 'octave', 'transposed', '
  * @param fingers what is written, by note id
  */
 export function carryFingers(score: Score, returns: readonly Return[], fingers: ReadonlyMap<string, string>, from: number, to: number): Carried {
-  const byBar = notesByBar(score);
+  const struck = struckIn(notesByBar(score));
   const found = new Map<string, string>();
   const misfits: string[] = [];
-  const reached: { from: number; to: number }[] = [];
-  const struck = (bar: number, hand: string) => byBar[bar]!.filter((note) => note.hand === hand && !note.held && !note.grace);
-  for (const one of returns) {
-    if (one.hand === 'both' || !KINDS.includes(one.relation) || one.ofTo < from || one.of > to) continue;
-    const before = found.size;
-    const [first, last] = [Math.max(one.of, from), Math.min(one.ofTo, to)];
-    for (let bar = first; bar <= last; bar++) {
-      const there = bar - one.of + one.from;
-      const targets = struck(there, one.hand);
-      for (const note of struck(bar, one.hand)) {
-        const finger = fingers.get(note.id);
-        if (finger === undefined || finger === '') continue;
-        const twin = one.tonal ? sameRank(note, struck(bar, one.hand), targets) : targets.find((other) => toText(other.offset) === toText(note.offset) && other.midi === note.midi + one.interval);
-        if (!twin) misfits.push(`bar ${score.bars[there]!.number}: no ${one.interval ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths) : spokenName(note.pitch)} for finger ${finger} of bar ${score.bars[bar]!.number}`);
-        else if (!fingers.has(twin.id) && !found.has(twin.id)) found.set(twin.id, finger);
+  const reached: number[] = [];
+  for (const pair of pairs(returns, from, to, (hand) => hand !== 'both')) {
+    const { one, bar, there } = pair;
+    for (const note of struck(bar, one.hand)) {
+      const finger = fingers.get(note.id);
+      if (finger === undefined || finger === '') continue;
+      const twin = twinOf(note, pair, struck);
+      if (!twin) misfits.push(`bar ${score.bars[there]!.number}: no ${one.interval ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths) : spokenName(note.pitch)} for finger ${finger} of bar ${score.bars[bar]!.number}`);
+      else if (!fingers.has(twin.id) && !found.has(twin.id)) {
+        found.set(twin.id, finger);
+        reached.push(there);
       }
     }
-    if (found.size > before) reached.push({ from: first - one.of + one.from, to: last - one.of + one.from });
   }
-  return { fingerings: [...found].map(([id, finger]) => ({ id, finger })), to: reached, misfits: [...new Set(misfits)] };
+  return { fingerings: [...found].map(([id, finger]) => ({ id, finger })), to: stretches(reached), misfits: [...new Set(misfits)] };
 }
 
-/** The note that stands at the same moment in the same place of its chord. */
-function sameRank(note: Note, own: readonly Note[], targets: readonly Note[]): Note | undefined {
-  const at = (notes: readonly Note[]) => notes.filter((other) => toText(other.offset) === toText(note.offset)).sort((a, b) => a.midi - b.midi);
-  return at(targets)[at(own).indexOf(note)];
+/** Carries pedal marks to the returns of bars `from` to `to` in all hands. A bar that has marks of its own keeps them. */
+export function carryPedal(score: Score, returns: readonly Return[], marks: readonly PedalMark[], from: number, to: number): Where & { readonly marks: readonly PedalMark[] } {
+  const own = new Set(marks.map((mark) => mark.bar));
+  const done = new Set<number>();
+  const [found, misfits]: [PedalMark[], string[]] = [[], []];
+  for (const { bar, there } of pairs(returns, from, to, whole(score))) {
+    const here = marks.filter((mark) => mark.bar === bar);
+    if (here.length === 0 || done.has(there)) continue;
+    if (own.has(there)) {
+      misfits.push(`bar ${score.bars[there]!.number} has pedal of its own; it stays`);
+      continue;
+    }
+    done.add(there);
+    for (const mark of here) {
+      if (compare(mark.offset, score.bars[there]!.length) > 0) misfits.push(`bar ${score.bars[there]!.number} is too short for the ${mark.kind} of bar ${score.bars[bar]!.number}`);
+      else found.push({ ...mark, bar: there });
+    }
+  }
+  return { marks: found, to: stretches(found.map((mark) => mark.bar)), misfits: [...new Set(misfits)] };
+}
+
+/** Carries notes to oneself: one on a bar to the bars that bring it back, one on a note to what the note has become. */
+export function carryRemarks(score: Score, returns: readonly Return[], remarks: readonly Remark[], from: number, to: number): Where & { readonly remarks: readonly Omit<Remark, 'id'>[] } {
+  const byBar = notesByBar(score);
+  const struck = struckIn(byBar);
+  const [found, misfits]: [Omit<Remark, 'id'>[], string[]] = [[], []];
+  const known = (one: Omit<Remark, 'id'>) => [...remarks, ...found].some((other) => other.bar === one.bar && other.text === one.text && other.noteId === one.noteId && compare(other.offset, one.offset) === 0);
+  const put = (one: Omit<Remark, 'id'>) => { if (!known(one)) found.push(one); };
+  const ofBars = pairs(returns, from, to, whole(score));
+  const ofHands = pairs(returns, from, to, (hand) => hand !== 'both');
+  for (const remark of remarks.filter((one) => one.bar >= from && one.bar <= to)) {
+    const note = remark.noteId === undefined ? undefined : byBar[remark.bar]!.find((one) => one.id === remark.noteId);
+    if (!note) {
+      for (const { bar, there } of ofBars) if (bar === remark.bar) put({ bar: there, offset: remark.offset, text: remark.text });
+      continue;
+    }
+    for (const pair of ofHands.filter(({ one, bar }) => bar === note.bar && one.hand === note.hand)) {
+      const twin = twinOf(note, pair, struck);
+      if (twin) put({ bar: twin.bar, offset: twin.offset, noteId: twin.id, text: remark.text });
+      else misfits.push(`bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” of bar ${score.bars[note.bar]!.number}`);
+    }
+  }
+  return { remarks: found, to: stretches(found.map((one) => one.bar)), misfits: [...new Set(misfits)] };
+}
+
+/** What is said of a section, for the sections that bring it back; one that has words of its own keeps them. */
+export function carryWords(score: Score, returns: readonly Return[], sections: readonly Section[], section: Section): Where & { readonly sections: readonly { id: string; words: string; about: About }[] } {
+  const [from, to] = [section.from.bar, lastBarOf(section.to)];
+  const [found, misfits]: [Section[], string[]] = [[], []];
+  for (const other of sections) {
+    if (other.id === section.id) continue;
+    const [first, last] = [other.from.bar, lastBarOf(other.to)];
+    const back = returns.filter((one) => whole(score)(one.hand) && one.relation !== 'rhythm')
+      .reduce((sum, one) => sum + Math.max(0, Math.min(one.to, last, one.from + to - one.of) - Math.max(one.from, first, one.from + from - one.of) + 1), 0);
+    // more than half of it must be the section that was heard before
+    if (back * 2 <= last - first + 1) continue;
+    const spoken = other.words !== '' || Object.keys(other.about ?? {}).length > 0;
+    if (spoken) misfits.push(`${other.name} (${barSpan(score.bars, first, last)}) has words of its own; they stay`);
+    else found.push(other);
+  }
+  return {
+    sections: found.map(({ id }) => ({ id, words: section.words, about: section.about ?? {} })),
+    to: found.map((other) => ({ from: other.from.bar, to: lastBarOf(other.to) })), misfits,
+  };
 }

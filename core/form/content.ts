@@ -13,6 +13,9 @@ export interface Struck {
 export const KEYS = 512;
 const MIDDLE = 192;
 
+/** Which bars a hand plays in. Of a piece on paper nobody knows, so it is all of them. */
+export const playsIn = (score: Score, hand: string): boolean[] => (score.paperHands ? score.bars.map(() => true) : contents(score, hand).map((bar) => bar.shape >= 0));
+
 /** When and by whom, of a code: equal for keys struck together by one hand. */
 export const slotOf = (code: number): number => Math.floor(code / KEYS);
 export const keyOf = (code: number): number => (code % KEYS) - MIDDLE;
@@ -49,7 +52,7 @@ export class Numbers {
 }
 
 /** The hands that play in a score, in the order of their first staff. */
-export const handsOf = (score: Score): string[] => [
+export const handsOf = (score: Score): string[] => score.paperHands ? [...score.paperHands] : [
   ...new Set([...score.notes].sort((a, b) => a.staff - b.staff).map((note) => note.hand)),
 ];
 

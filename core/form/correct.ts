@@ -17,7 +17,9 @@ const key = (note: Note): string => `${toText(note.offset)} ${note.midi} ${note.
 export function correction(before: Score, after: Score): Correction {
   const lines = linesOfBoth(before, after);
   const bars: (number | undefined)[] = before.bars.map(() => undefined);
-  for (const { a, b } of alignBars(lines.a.get('both')!, lines.b.get('both')!)) if (a !== undefined) bars[a] = b;
+  // a piece on paper has nothing to be told by but the order of its bars
+  if (before.paperHands) bars.forEach((_, bar) => { bars[bar] = bar < after.bars.length ? bar : undefined; });
+  else for (const { a, b } of alignBars(lines.a.get('both')!, lines.b.get('both')!)) if (a !== undefined) bars[a] = b;
   const [old, now] = [notesByBar(before), notesByBar(after)];
   const notes = new Map<string, string>();
   const gone: Note[] = [];

@@ -1,6 +1,7 @@
 export { analyse, newBars, type Form } from './analyse.ts';
-export { carryFingers, type Carried } from './carry.ts';
-export { contents, handsOf, type BarContent } from './content.ts';
+export { carryFingers, carryPedal, carryRemarks, carryWords, type Carried } from './carry.ts';
+export { paperForm } from './paper.ts';
+export { contents, handsOf, playsIn, type BarContent } from './content.ts';
 export { compareBars, differences, type Difference } from './differences.ts';
 export { plainReturns, RELATIONS, type Relation, type Return } from './returns.ts';
 export type { Ground } from './grounds.ts';

@@ -139,7 +139,7 @@ describe('the plan', () => {
 describe('the ridge', () => {
   const score = scoreOf([['C4 D4 E4 F4', 'C3:4'], ['G4:4', 'E3 F3 G3 A3'], ['C4 D4 E4 F4', 'C3:4'], ['A4:4', 'r:4'], ['r:4', 'r:4']]);
   const { isNew } = analyse(score);
-  const secure = (promotions: Parameters<typeof ridge>[2]) => ridge(score, isNew, promotions).map((bar) => [bar.secure, bar.together]);
+  const secure = (promotions: Parameters<typeof ridge>[2]) => ridge(score, { isNew, returns: [] }, promotions).map((bar) => [bar.secure, bar.together]);
 
   it('is the lowest over the hands a bar uses; together counts for each; returns share', () => {
     expect(secure([{ from: 0, to: 0, hands: 'right', tempo: 60 }])).toEqual([[0, 0], [0, 0], [0, 0], [0, 0], [0, 0]]);
@@ -149,9 +149,9 @@ describe('the ridge', () => {
   });
 
   it('names the stage', () => {
-    const at = (tempo: number) => stageOf(ridge(score, isNew, tempo ? [{ from: 0, to: 4, hands: 'both', tempo }] : []), 100, false);
+    const at = (tempo: number) => stageOf(ridge(score, { isNew, returns: [] }, tempo ? [{ from: 0, to: 4, hands: 'both', tempo }] : []), 100, false);
     expect([at(0), at(40), at(60), at(90), at(100)]).toEqual(['First reading', 'Taking shape', 'Joining up', 'Settling', 'Performance']);
-    expect(stageOf(ridge(score, isNew, [{ from: 0, to: 4, hands: 'both', tempo: 100 }]), 100, true)).toBe('Keeping');
+    expect(stageOf(ridge(score, { isNew, returns: [] }, [{ from: 0, to: 4, hands: 'both', tempo: 100 }]), 100, true)).toBe('Keeping');
   });
 });
 

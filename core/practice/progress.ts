@@ -1,4 +1,4 @@
-import { contents, handsOf } from '../form/index.ts';
+import { contents, handsOf, playsIn, type Form } from '../form/index.ts';
 import type { Score } from '../score/index.ts';
 import type { Unit } from './units.ts';
 
@@ -36,30 +36,37 @@ export interface RidgeBar {
 /**
  * The secure tempo of every bar in an assignment. Exact and octave returns share what was earned on any of them.
  *
- * @param isNew per hand, from the form analysis
+ * @param form whether bars are new; of a piece on paper also what returns
  */
-export function ridge(score: Score, isNew: Readonly<Record<string, readonly boolean[]>>, promotions: readonly Promotion[]): RidgeBar[] {
+export function ridge(score: Score, form: Pick<Form, 'isNew' | 'returns'>, promotions: readonly Promotion[]): RidgeBar[] {
   const hands = handsOf(score);
-  const shared = Object.fromEntries([...hands, 'both'].map((hand) => [hand, shareAmongReturns(score, hand, promotions)]));
-  const strikes = Object.fromEntries(hands.map((hand) => [hand, contents(score, hand).map((bar) => bar.shape >= 0)]));
+  const shared = Object.fromEntries([...hands, 'both'].map((hand) => [hand, shareAmongReturns(score, form, hand, promotions)]));
+  const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
   return score.bars.map(({ index }) => {
     const used = hands.filter((hand) => strikes[hand]![index]);
     const together = hands.length > 1 ? shared.both![index]! : shared[hands[0]!]![index]!;
     const secure = used.length ? Math.min(...used.map((hand) => Math.max(together, shared[hand]![index]!))) : 0;
-    return { secure, together, isNew: hands.some((hand) => isNew[hand]![index]), silent: used.length === 0 };
+    return { secure, together, isNew: hands.some((hand) => form.isNew[hand]![index]), silent: used.length === 0 };
   });
 }
 
 /** The highest tempo earned in a hand for each bar, shared by all bars of the same content. */
-function shareAmongReturns(score: Score, hand: string, promotions: readonly Promotion[]): number[] {
-  const content = contents(score, hand);
+function shareAmongReturns(score: Score, form: Pick<Form, 'returns'>, hand: string, promotions: readonly Promotion[]): number[] {
   const best = new Map<string, number>();
-  const keys = content.map(({ shape, base }) => `${shape} ${base % 12}`);
+  const keys = score.paperHands ? firstTimes(score, form) : contents(score, hand).map(({ shape, base }) => `${shape} ${base % 12}`);
   for (const { from, to, hands, tempo } of promotions) {
     if (hands !== hand) continue;
     for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++) best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
   }
   return keys.map((key) => best.get(key) ?? 0);
+}
+
+/** Of a piece on paper, for each bar the one that it is said to bring back exactly. */
+function firstTimes(score: Score, { returns }: Pick<Form, 'returns'>): string[] {
+  return score.bars.map(({ index }) => {
+    const back = returns.find((one) => one.relation === 'exact' && one.from <= index && one.to >= index);
+    return String(back ? back.of + index - back.from : index);
+  });
 }
 
 export type Stage = 'First reading' | 'Taking shape' | 'Joining up' | 'Settling' | 'Performance' | 'Keeping';

@@ -1,4 +1,4 @@
-import { contents, handsOf, type Form } from '../form/index.ts';
+import { handsOf, playsIn, type Form } from '../form/index.ts';
 import { barSpan, comparePlaces, lastBarOf, leaves, startOf, type Score, type Section } from '../score/index.ts';
 import { firstReading, stepAt, steps } from './ladder.ts';
 
@@ -67,7 +67,7 @@ export function unitsOf(score: Score, form: Form, sections: readonly Section[], 
   const hands = handsOf(score);
   const stretches = sections.map(({ name, from, to }): Stretch => ({ name, from: from.bar, to: Math.max(from.bar, lastBarOf(to)) }));
   const together = hands.length > 1 ? 'both' : hands[0]!;
-  const strikes = Object.fromEntries(hands.map((hand) => [hand, contents(score, hand).map((bar) => bar.shape >= 0)]));
+  const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
   const found = new Map<string, Unit>();
   /** Mean work of the bars that are new in a hand, or in any. */
   const workOf = (from: number, to: number, names: readonly string[]): number => {

@@ -126,6 +126,8 @@ export interface Score {
   readonly composer: string;
   readonly staves: number;
   readonly parts: readonly Part[];
+  /** The hands that play a piece on paper, whose notes nobody knows. */
+  readonly paperHands?: readonly string[];
   readonly bars: readonly Bar[];
   /** In written order: by bar, offset, staff, then low to high. */
   readonly notes: readonly Note[];
@@ -153,6 +155,35 @@ export interface Section {
   readonly to: Place;
   /** What it is like, in the teacher's words. */
   readonly words: string;
+  readonly about?: About;
+}
+
+/** What else is said of a section; what was not said is not there. */
+export interface About {
+  /** An image or a story. */
+  readonly story?: string;
+  /** The instruments it is imagined for. */
+  readonly scoring?: string;
+  readonly texture?: string;
+  /** What each hand does, by hand. */
+  readonly jobs?: Readonly<Record<string, string>>;
+  /** Where its loudness goes. */
+  readonly dynamics?: 'grow' | 'fade' | 'hold';
+}
+
+/** A note to oneself: at a place, or on one note. */
+export interface Remark extends Place {
+  readonly id: string;
+  readonly noteId?: string;
+  readonly text: string;
+}
+
+/** How a piece is gone through: which repeats are taken, or the stretches of a cut in their order. */
+export interface Road {
+  /** All, none (as in exams), or those that end with the given bars. */
+  readonly repeats: 'all' | 'none' | readonly number[];
+  /** Bar indexes, inclusive; empty for the whole piece. */
+  readonly cuts: readonly { readonly from: number; readonly to: number }[];
 }
 
 /** A score that cannot be read or a request it cannot meet, in a sentence a teacher understands. */

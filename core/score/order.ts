@@ -1,10 +1,9 @@
 import { compare, toNumber } from './fraction.ts';
-import type { Bar } from './model.ts';
+import type { Bar, Road } from './model.ts';
 import { barSpan } from './places.ts';
 import { onePass } from './repeats.ts';
 
-/** Which repeats are taken: all, none (as in exams), or those that end with the given bars. */
-export type Repeats = 'all' | 'none' | readonly number[];
+export type Repeats = Road['repeats'];
 
 /** A stretch between repeat signs. Bar indexes, inclusive. */
 export interface Repeated {
@@ -89,6 +88,12 @@ function groupTaken(bars: readonly Bar[], at: number, taken: (at: number) => boo
 /** Bar indexes of chosen stretches, one after the other in one pass: a cut for a performance. */
 export const cutOrder = (bars: readonly Bar[], stretches: readonly { from: number; to: number }[]): number[] =>
   stretches.flatMap(({ from, to }) => onePass(bars, from, Math.min(to, bars.length - 1)));
+
+/** Bar indexes as the piece is gone through on a road. */
+export const roadOrder = (bars: readonly Bar[], { repeats, cuts }: Road): number[] => (cuts.length ? cutOrder(bars, cuts) : playingOrder(bars, repeats));
+
+/** The road when nothing else was chosen: everything as written. */
+export const WHOLE_ROAD: Road = { repeats: 'all', cuts: [] };
 
 /** The order as people write it: `1–16, 1–15, 17–24`. */
 export function roadText(bars: readonly Bar[], order: readonly number[]): string {

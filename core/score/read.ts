@@ -19,6 +19,10 @@ export interface ReadOptions {
   readonly limbs?: readonly string[];
   /** Which parts are to be practised, by their place in the file; chosen by their staves when not given. */
   readonly parts?: readonly number[];
+  /** The piece is on paper: it has no notes, and these hands play it. */
+  readonly paperHands?: readonly string[];
+  /** Notes that another hand takes than their staff says, by note id. */
+  readonly handOf?: Readonly<Record<string, string>>;
   /** Which tune of a file that holds several. */
   readonly tune?: number;
   /** What the piece is called when the file does not say. */
@@ -87,8 +91,10 @@ function readDocument(text: string, options: ReadOptions): Import {
   const bars = joinBars(first, mine[0]!, parts[0]!, readings);
   if (bars.length > MAX_BARS) throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
   const offsets = mine.map((_, i) => mine.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0));
-  const notes = joinNotes(readings, offsets, options.limbs ?? ['right', 'left', 'feet']);
-  if (notes.length === 0) throw new ScoreError('The score has no notes in it, only rests or empty measures.');
+  const { handOf } = options;
+  const written = joinNotes(readings, offsets, options.limbs ?? ['right', 'left', 'feet']);
+  const notes = handOf ? written.map((note) => (Object.hasOwn(handOf, note.id) ? { ...note, hand: handOf[note.id]! } : note)) : written;
+  if (notes.length === 0 && !options.paperHands) throw new ScoreError('The score has no notes in it, only rests or empty measures.');
   const odd = misfits(first.map((raw, i) => ({ ...raw, ...bars[i]!, implicit: raw.implicit })));
   if (odd.length) {
     const names = odd.slice(0, 12).map((i) => bars[i]!.number).join(', ');
@@ -102,7 +108,8 @@ function readDocument(text: string, options: ReadOptions): Import {
   const score: Score = {
     title: named(titleOf(root), 'title', warnings) || options.name || 'Untitled',
     composer: named(composerOf(root), 'composer', warnings),
-    staves: notes.reduce((most, note) => Math.max(most, note.staff), 1),
+    staves: options.paperHands ? mine.reduce((sum, part) => sum + stavesOf(part), 0) : notes.reduce((most, note) => Math.max(most, note.staff), 1),
+    ...(options.paperHands ? { paperHands: options.paperHands } : {}),
     parts: parts.map((part, i) => ({ name: nameOfPart(root, part, i), staves: stavesOf(part), mine: mine.includes(part) })),
     bars,
     notes,

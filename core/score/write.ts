@@ -1,5 +1,5 @@
 import { add, compare, equals, multiply, parseDecimal, subtract, toNumber, toText, parseFraction, ZERO, type Fraction } from './fraction.ts';
-import { ScoreError, type Fingering, type PedalMark, type Place, type Section } from './model.ts';
+import { ScoreError, type About, type Fingering, type PedalMark, type Place, type Section } from './model.ts';
 import { partsOf, stavesOf } from './parts.ts';
 import { child, childText, children, create, isElement, parseXml, serialize, type Document, type Element } from './xml.ts';
 
@@ -206,7 +206,7 @@ function writeFields(document: Document, root: Element, sections: readonly Secti
   }
   sections.forEach((section, index) => {
     // ASCII only: a reader may turn rarer line breaks into plain ones
-    const text = JSON.stringify({ name: section.name, from: placeText(section.from), to: placeText(section.to), words: section.words })
+    const text = JSON.stringify({ name: section.name, from: placeText(section.from), to: placeText(section.to), words: section.words, ...(section.about && Object.keys(section.about).length ? { about: section.about } : {}) })
       .replace(/[\u007f-\uffff]/g, (char) => `\\u${char.charCodeAt(0).toString(16).padStart(4, '0')}`);
     miscellaneous.appendChild(create(document, 'miscellaneous-field', { name: `${FIELD}${index + 1}` }, text));
   });
@@ -238,8 +238,22 @@ function readSection(text: string, barCount: number): Omit<Section, 'id'> | unde
   const to = readPlace(record.to, barCount + 1);
   if (typeof record.name !== 'string' || !from || !to) return undefined;
   if (to.bar < from.bar || (to.bar === from.bar && compare(to.offset, from.offset) <= 0)) return undefined;
-  const words = typeof record.words === 'string' ? record.words.slice(0, 2000) : '';
-  return { name: record.name.slice(0, 200), from, to, words };
+  const words = typeof record.words === 'string' ? record.words.slice(0, MAX_WORDS) : '';
+  const about = readAbout(record.about);
+  return { name: record.name.slice(0, 200), from, to, words, ...(about ? { about } : {}) };
+}
+
+const MAX_WORDS = 4000;
+
+function readAbout(value: unknown): About | undefined {
+  if (typeof value !== 'object' || value === null) return undefined;
+  const { story, scoring, texture, jobs, dynamics } = value as Record<string, unknown>;
+  const words = (name: string, text: unknown) => (typeof text === 'string' && text ? { [name]: text.slice(0, MAX_WORDS) } : {});
+  const ofHands = typeof jobs === 'object' && jobs !== null ? Object.entries(jobs).slice(0, 8).flatMap(([hand, job]) => (typeof job === 'string' && job ? [[hand.slice(0, 20), job.slice(0, MAX_WORDS)]] : [])) : [];
+  return {
+    ...words('story', story), ...words('scoring', scoring), ...words('texture', texture), ...(ofHands.length ? { jobs: Object.fromEntries(ofHands) as Record<string, string> } : {}),
+    ...(dynamics === 'grow' || dynamics === 'fade' || dynamics === 'hold' ? { dynamics } : {}),
+  };
 }
 
 function readPlace(value: unknown, limit: number): Place | undefined {

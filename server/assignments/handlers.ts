@@ -6,6 +6,7 @@ import { assignments, attempts, pieces, plans, students } from '../db/schema.ts'
 import type { Database } from '../db/open.ts';
 import { notFound } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
+import { formOf } from '../pieces/form.ts';
 import { knownPiece, pieceRow } from '../pieces/store.ts';
 import { barsText } from '../plans/store.ts';
 import { newId, PAGE_SIZE, type Studio } from '../studio.ts';
@@ -69,13 +70,13 @@ export function assignmentHandlers(studio: Studio): Made {
 
     ridge: async ({ param }) => {
       const { assignment, plan } = await find(db, param('id'));
-      const { score, form } = await knownPiece(studio, assignment.pieceId);
+      const { score, form } = await formOf(studio, assignment.pieceId);
       const log = await db.select().from(attempts).where(eq(attempts.assignmentId, assignment.id)).orderBy(asc(attempts.position));
       const promotions = log.filter((row) => row.promoted).map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo, date: localDate(row.at) }));
-      const bars = ridge(score, form.isNew, promotions);
+      const bars = ridge(score, form, promotions);
       const dates = [...new Set(log.map((row) => localDate(row.at)))].sort();
       const history = dates.map((date) => {
-        const then = ridge(score, form.isNew, promotions.filter((one) => one.date <= date)).filter((bar) => !bar.silent);
+        const then = ridge(score, form, promotions.filter((one) => one.date <= date)).filter((bar) => !bar.silent);
         const ofDay = log.filter((row) => localDate(row.at) === date);
         return {
           date, secure: then.reduce((sum, bar) => sum + bar.secure, 0) / Math.max(1, then.length),

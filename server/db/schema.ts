@@ -1,4 +1,14 @@
-import { boolean, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import type { About, AdoptedMeasure, Paper, Road } from '@yarrow-ridge/core/score';
+import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+
+/** Where a bar stands on a page: shares of its width and height. */
+export interface PageMark {
+  readonly bar: number;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
 
 const id = () => text('id').primaryKey();
 const created = () => timestamp('created_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow();
@@ -10,6 +20,8 @@ export const students = pgTable('students', {
   /** Monday is 0. */
   lessonWeekday: integer('lesson_weekday'),
   lessonTime: text('lesson_time'),
+  /** Millimetres between the outer keys a hand takes; null while nobody measured. */
+  reach: integer('reach'),
   archived: archived(), createdAt: created(),
 });
 
@@ -24,6 +36,16 @@ export const pieces = pgTable('pieces', {
   pedal: jsonb('pedal').$type<{ bar: number; offset: string; kind: 'down' | 'change' | 'up' }[]>(),
   /** Parts of the file that are practised, by their place in it; null while they are chosen by their staves. */
   parts: jsonb('parts').$type<number[]>(),
+  /** The one climax of the piece, as the teacher hears it. */
+  climax: jsonb('climax').$type<{ bar: number; offset: string }>(),
+  /** The road chosen for this piece; null for all of it with its repeats. */
+  road: jsonb('road').$type<Road>(),
+  /** Notes that another hand takes than their staff says, by note id. */
+  handOf: jsonb('hand_of').$type<Record<string, string>>(),
+  /** What was said of a piece on paper, which has no file. */
+  paper: jsonb('paper').$type<Paper>(),
+  /** Counts the changes of how the score is read: its file, parts, hands and readings in use. */
+  reading: integer('reading').notNull().default(0),
   /** Counts the edits of fingerings, pedal and sections. */
   revision: integer('revision').notNull().default(0),
   archived: archived(), createdAt: created(),
@@ -42,7 +64,36 @@ export const sections = pgTable('sections', {
   name: text('name').notNull(), words: text('words').notNull().default(''),
   fromBar: integer('from_bar').notNull(), fromOffset: text('from_offset').notNull(),
   toBar: integer('to_bar').notNull(), toOffset: text('to_offset').notNull(),
+  about: jsonb('about').$type<About>().notNull().default({}),
 }, (table) => [index('sections_piece').on(table.pieceId)]);
+
+/** Notes to oneself, at a place or on a note. */
+export const remarks = pgTable('remarks', {
+  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+  bar: integer('bar').notNull(), offset: text('offset').notNull(), noteId: text('note_id'), text: text('text').notNull(),
+}, (table) => [index('remarks_piece').on(table.pieceId)]);
+
+/** Bars of another edition played "for now" in place of the piece's own; the original stays as it is. */
+export const readings = pgTable('readings', {
+  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+  fromBar: integer('from_bar').notNull(), toBar: integer('to_bar').notNull(),
+  /** The edition it is from. */
+  source: text('source').notNull(),
+  measures: jsonb('measures').$type<AdoptedMeasure[]>().notNull(),
+  inUse: boolean('in_use').notNull().default(true), createdAt: created(),
+}, (table) => [index('readings_piece').on(table.pieceId)]);
+
+const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' });
+
+/** Pictures of the printed pages, with the bars marked on them. */
+export const pages = pgTable('pages', {
+  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
+  position: integer('position').notNull(), name: text('name').notNull(), mime: text('mime').notNull(),
+  width: integer('width').notNull(), height: integer('height').notNull(), picture: bytes('picture').notNull(),
+  /** Kept for a while, so that its removal can be undone. */
+  removed: boolean('removed').notNull().default(false),
+  marks: jsonb('marks').$type<PageMark[]>().notNull().default([]), createdAt: created(),
+}, (table) => [index('pages_piece').on(table.pieceId)]);
 
 export const assignments = pgTable('assignments', {
   id: id(), studentId: text('student_id').notNull().references(() => students.id),
@@ -93,8 +144,11 @@ export const corrections = pgTable('corrections', {
 
 /** Rows as they stood, to be written back. */
 export interface PieceBefore {
-  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal'>;
+  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal' | 'climax' | 'road' | 'paper'>;
   readonly sections: (typeof sections.$inferSelect)[];
+  readonly remarks: (typeof remarks.$inferSelect)[];
+  readonly readings: Omit<typeof readings.$inferSelect, 'createdAt'>[];
+  readonly pages: { id: string; marks: PageMark[] }[];
   readonly attempts: { id: string; unit: string; fromBar: number; toBar: number; bar: number | null }[];
   readonly cards: { id: string; unit: string; fromBar: number; toBar: number }[];
 }

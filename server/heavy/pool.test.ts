@@ -17,7 +17,8 @@ it('hands a refusal back as the refusal it was, with its bar, and works on', asy
   const refused = await pool.run('bring', new TextEncoder().encode(broken), { limbs }).catch((error: unknown) => error);
   expect(refused).toBeInstanceOf(ScoreError);
   expect(refused).toMatchObject({ bar: '12', message: expect.stringContaining('Measure 12') as string });
-  const { form } = await pool.run('know', (await pool.run('bring', demoFile('the-ferrymans-wheel'), { limbs })).xml, { limbs });
+  const { xml } = await pool.run('bring', demoFile('the-ferrymans-wheel'), { limbs });
+  const { form } = await pool.run('know', { xml, adopted: [], handOf: {} }, { limbs });
   expect(form.newBars).toBe(57);
 });
 

@@ -1,6 +1,13 @@
 import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { propose, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
-import { annotate, engravable, readFile, readScore, renameNotes, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
+import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, readFile, readScore, renameNotes, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
+
+/** A stored score and what is read otherwise in it. */
+export interface Source {
+  readonly xml: string;
+  readonly adopted: readonly (readonly AdoptedMeasure[])[];
+  readonly handOf: Readonly<Record<string, string>>;
+}
 
 export interface Known {
   readonly score: Score;
@@ -30,6 +37,8 @@ function know(score: Score): Known {
   return { score, form, segments, formName: formName(score, segments.medium) };
 }
 
+const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);
+
 /** The work that may take long: done beside the server's own thread. Arguments and results are plain data. */
 export const tasks = {
   bring: (file: Uint8Array, options: ReadOptions): Brought => {
@@ -43,12 +52,13 @@ export const tasks = {
     const { score, xml } = readScore(renameNotes(read.xml, notes, gone.map((note) => note.id)), options);
     return { ...know(score), score: { ...score, warnings: read.score.warnings }, xml, bars, gone: gone.map((note) => note.id) };
   },
-  know: (xml: string, options: ReadOptions): Known => know(readScore(xml, options).score),
+  know: (source: Source, options: ReadOptions): Known => know(readScore(inUse(source), { ...options, handOf: source.handOf }).score),
+  adopt: (...args: Parameters<typeof adopt>): AdoptedMeasure[] => adopt(...args),
   propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
-  annotate: (xml: string, annotations: Annotations, mine: readonly number[]): string => annotate(xml, annotations, mine),
-  engravable: (xml: string, mine: readonly number[]): string => engravable(xml, mine),
+  annotate: (source: Source, annotations: Annotations, mine: readonly number[]): string => annotate(inUse(source), annotations, mine),
+  engravable: (source: Source, mine: readonly number[]): string => engravable(inUse(source), mine),
 };
 
 export type Tasks = typeof tasks;

@@ -18,8 +18,8 @@ export async function bringScore({ db, heavy }: Studio, file: Uint8Array, instru
       warnings: score.warnings.map((warning) => ({ kind: warning.kind, message: warning.message, ...(warning.bars ? { bars: [...warning.bars] } : {}) })),
     }).returning();
     if (named.length) {
-      await tx.insert(sections).values(named.map(({ name, words, from, to }) => ({
-        id: newId(), pieceId: id, name, words, fromBar: from.bar, fromOffset: toText(from.offset), toBar: to.bar, toOffset: toText(to.offset),
+      await tx.insert(sections).values(named.map(({ name, words, about = {}, from, to }) => ({
+        id: newId(), pieceId: id, name, words, about, fromBar: from.bar, fromOffset: toText(from.offset), toBar: to.bar, toOffset: toText(to.offset),
       })));
     }
     return row!;

@@ -1,7 +1,15 @@
 import type { FormAnswer } from '@yarrow-ridge/contract';
-import type { Form, FormName, Segment } from '@yarrow-ridge/core/form';
+import { paperForm, type Form, type FormName, type Segment } from '@yarrow-ridge/core/form';
 import { barSpan, type Place, type Score } from '@yarrow-ridge/core/score';
-import { answerPlace } from './store.ts';
+import type { Known } from '../heavy/tasks.ts';
+import type { Studio } from '../studio.ts';
+import { answerPlace, knownPiece, sectionsOf } from './store.ts';
+
+/** What is known of a piece; of one on paper, its sections say what returns. */
+export async function formOf(studio: Studio, id: string): Promise<Known> {
+  const known = await knownPiece(studio, id);
+  return known.score.paperHands ? { ...known, form: paperForm(known.score, await sectionsOf(studio.db, id)) } : known;
+}
 
 const answerSegment = ({ label, from, to, reason, children }: Segment): FormAnswer['sections'][number] => ({ label, from, to, reason, children: children.map(answerSegment) });
 

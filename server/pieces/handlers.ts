@@ -6,21 +6,31 @@ import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import { like, PAGE_SIZE, type Studio } from '../studio.ts';
 import { annotationHandlers } from './annotations.ts';
+import { markHandlers, refreshHead } from './marks.ts';
+import { pageHandlers } from './pages.ts';
+import { paperHandlers } from './paper.ts';
+import { readingHandlers } from './readings.ts';
+import { sectionHandlers } from './sections.ts';
 import { correctionHandlers } from './correct.ts';
 import { surveyHandlers, tempoIn } from './survey.ts';
 import { bringScore } from './bring.ts';
-import { answerForm } from './form.ts';
+import { answerForm, formOf } from './form.ts';
 import { tuneOf, uploadedScore } from './upload.ts';
 import { midiFile } from './midi.ts';
 import { markPieceStale } from '../plans/layout.ts';
-import { answerPiece, fingeringRows, headOf, knownPiece, limbsOf, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, xmlOf } from './store.ts';
+import { answerPiece, countReading, fingeringRows, knownPiece, limbsOf, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, sourceOf } from './store.ts';
 
-type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof annotationHandlers> & ReturnType<typeof surveyHandlers> & ReturnType<typeof correctionHandlers>;
+const ofPieces = (studio: Studio) => ({
+  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio),
+  ...surveyHandlers(studio), ...correctionHandlers(studio),
+});
+
+type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof ofPieces>;
 
 const SORTS = { title: asc(pieces.title), composer: asc(pieces.composer), bars: asc(pieces.bars), newest: desc(pieces.createdAt) };
 
 export const pieceHandlers = (studio: Studio): Made => ({
-  ...annotationHandlers(studio), ...surveyHandlers(studio), ...correctionHandlers(studio),
+  ...ofPieces(studio),
 
   listPieces: async ({ query }) => {
     const page = Number(query.page ?? 1);
@@ -49,29 +59,32 @@ export const pieceHandlers = (studio: Studio): Made => ({
       const { score } = await knownPiece(studio, id);
       if (body.parts.some((part) => part >= score.parts.length)) throw new ProblemError(400, `The file has ${score.parts.length} ${score.parts.length === 1 ? 'part' : 'parts'}, counted from 0.`, 'parts');
     }
-    if (Object.keys(body).length) {
-      const { title, ...rest } = body;
-      await studio.db.update(pieces).set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) }).where(eq(pieces.id, id));
+    if (body.road) {
+      const { score: { bars } } = await knownPiece(studio, id);
+      const wrong = body.road.cuts.find((cut) => cut.to < cut.from || cut.to >= bars.length);
+      if (wrong) throw new ProblemError(400, `The stretches of a cut must lie from 0 to ${bars.length - 1}, each first bar not after its last.`, 'road');
     }
-    if (body.instrument || body.parts !== undefined) {
-      const { score, form } = await knownPiece(studio, id);
-      const { title: _, composer: __, ...head } = headOf(score);
-      await studio.db.update(pieces).set({ ...head, newBars: form.newBars }).where(eq(pieces.id, id));
-      if (body.parts !== undefined) await markPieceStale(studio, id);
-    }
+    const { title, ...rest } = body;
+    const readOtherwise = body.instrument !== undefined || body.parts !== undefined;
+    await studio.db.transaction(async (tx) => {
+      if (Object.keys(body).length) await tx.update(pieces).set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) }).where(eq(pieces.id, id));
+      if (readOtherwise) await countReading(tx, id);
+      if (readOtherwise || body.road !== undefined) await markPieceStale({ db: tx }, id);
+    });
+    if (readOtherwise) await refreshHead(studio, id);
     return answerPiece(await pieceRow(studio.db, id));
   },
 
   score: async ({ param }) => (await knownPiece(studio, param('id'))).score,
 
   engraving: async ({ param, c }) => {
-    const xml = await studio.heavy.run('engravable', await xmlOf(studio.db, param('id')), mineOf((await knownPiece(studio, param('id'))).score));
+    const xml = await studio.heavy.run('engravable', await sourceOf(studio.db, param('id')), mineOf((await knownPiece(studio, param('id'))).score));
     return c.body(xml, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'cache-control': 'no-cache' });
   },
 
   form: async ({ param, query }) => {
-    const { score, form, segments, formName } = await knownPiece(studio, param('id'));
-    return answerForm(score, form, segments[query.grain ?? "medium"], formName);
+    const { score, form, segments, formName } = await formOf(studio, param('id'));
+    return answerForm(score, form, segments[query.grain ?? 'medium'], formName);
   },
 
   propose: async ({ param, body }) => {
@@ -94,7 +107,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const { title } = await pieceRow(studio.db, param('id'));
     const written = await fingeringRows(studio.db, param('id'), 'teacher');
     const pedal = await pedalOf(studio, param('id'));
-    const annotated = await studio.heavy.run('annotate', await xmlOf(studio.db, param('id')), {
+    const annotated = await studio.heavy.run('annotate', await sourceOf(studio.db, param('id')), {
       fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
       sections: await sectionsOf(studio.db, param('id')),
       ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}),

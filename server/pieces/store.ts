@@ -1,16 +1,17 @@
+import { handsOf } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
-import { keyName, parseFraction, fromNumber, toNumber, toText, type Fraction, type Place, type Score, type Section } from '@yarrow-ridge/core/score';
-import { and, eq, getTableColumns, sql } from 'drizzle-orm';
-import { fingerings, pieces, sections } from '../db/schema.ts';
+import { equals, keyName, parseFraction, fromNumber, toNumber, toText, type Fraction, type Place, type Score, type Section } from '@yarrow-ridge/core/score';
+import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
+import { fingerings, pieces, readings, sections } from '../db/schema.ts';
 import type { Database } from '../db/open.ts';
-import type { Known } from '../heavy/tasks.ts';
+import type { Known, Source } from '../heavy/tasks.ts';
 import { notFound, ProblemError } from '../http/problems.ts';
 import type { Studio } from '../studio.ts';
 
-const { xml: _xml, pedal: _pedal, ...light } = getTableColumns(pieces);
+const { xml: _xml, pedal: _pedal, handOf: _handOf, ...light } = getTableColumns(pieces);
 /** All columns but the long ones. */
 export const pieceColumns = light;
-export type PieceRow = Omit<typeof pieces.$inferSelect, 'xml' | 'pedal'>;
+export type PieceRow = Omit<typeof pieces.$inferSelect, 'xml' | 'pedal' | 'handOf'>;
 
 export async function pieceRow(db: Database, id: string): Promise<PieceRow> {
   const [row] = await db.select(pieceColumns).from(pieces).where(eq(pieces.id, id));
@@ -18,21 +19,23 @@ export async function pieceRow(db: Database, id: string): Promise<PieceRow> {
   return row;
 }
 
-export async function xmlOf(db: Database, id: string): Promise<string> {
-  const [row] = await db.select({ xml: pieces.xml }).from(pieces).where(eq(pieces.id, id));
+/** The original, with the readings of other editions that stand in its place for now. */
+export async function sourceOf(db: Database, id: string): Promise<Source> {
+  const [row] = await db.select({ xml: pieces.xml, handOf: pieces.handOf }).from(pieces).where(eq(pieces.id, id));
   if (!row) throw notFound('piece');
-  return row.xml;
+  const used = await db.select({ measures: readings.measures }).from(readings).where(and(eq(readings.pieceId, id), eq(readings.inUse, true))).orderBy(asc(readings.createdAt), asc(readings.id));
+  return { xml: row.xml, adopted: used.map((one) => one.measures), handOf: row.handOf ?? {} };
 }
 
 const KEPT = 12;
 
-/** The score and form of a piece, kept for the pieces used lately; the original never changes after import. */
+/** The score and form of a piece, kept for the pieces used lately. */
 export async function knownPiece({ db, heavy, known }: Studio, id: string): Promise<Known> {
-  const { instrument: kind, parts } = await pieceRow(db, id);
-  const key = `${id} ${kind} ${parts?.join(',') ?? ''}`;
+  const row = await pieceRow(db, id);
+  const key = `${id} ${row.reading}`;
   let found = known.get(key);
   if (!found) {
-    found = xmlOf(db, id).then((xml) => heavy.run('know', xml, readOptions({ instrument: kind, parts })));
+    found = sourceOf(db, id).then((source) => heavy.run('know', source, readOptions(row)));
     found.catch(() => known.delete(key));
   }
   known.delete(key);
@@ -44,7 +47,10 @@ export async function knownPiece({ db, heavy, known }: Studio, id: string): Prom
 export const limbsOf = (kind: string): string[] => instrument(kind).limbs.map((limb) => limb.id);
 
 /** How the score of a piece is read. */
-export const readOptions = ({ instrument: kind, parts }: Pick<PieceRow, 'instrument' | 'parts'>) => ({ limbs: limbsOf(kind), ...(parts ? { parts } : {}) });
+export const readOptions = ({ instrument: kind, parts, paper }: Pick<PieceRow, 'instrument' | 'parts' | 'paper'>) => ({ limbs: limbsOf(kind), ...(parts ? { parts } : {}), ...(paper ? { paperHands: limbsOf(kind) } : {}) });
+
+/** Says, inside the transaction that makes it so, that the score is read otherwise from now on. */
+export const countReading = (db: Database, id: string) => db.update(pieces).set({ reading: sql`${pieces.reading} + 1` }).where(eq(pieces.id, id));
 
 /** Places in the file of the parts that are practised. */
 export const mineOf = (score: Score): number[] => score.parts.flatMap((part, i) => (part.mine ? [i] : []));
@@ -52,7 +58,8 @@ export const mineOf = (score: Score): number[] => score.parts.flatMap((part, i) 
 export const answerPiece = (row: PieceRow) => ({
   id: row.id, title: row.title, composer: row.composer, instrument: row.instrument, bars: row.bars, newBars: row.newBars,
   key: row.key, metre: row.metre, hands: row.hands, tempo: row.tempo, archived: row.archived, revision: row.revision,
-  createdAt: row.createdAt.toISOString(), warnings: row.warnings,
+  createdAt: row.createdAt.toISOString(), warnings: row.warnings, road: row.road && { repeats: typeof row.road.repeats === 'string' ? row.road.repeats : [...row.road.repeats], cuts: row.road.cuts.map((cut) => ({ ...cut })) },
+  onPaper: row.paper !== null, reading: row.reading,
 });
 
 /** What is shown of a score in lists, read from the score itself. */
@@ -60,7 +67,7 @@ export function headOf(score: Score): Pick<PieceRow, 'title' | 'composer' | 'bar
   const first = score.bars[0]!;
   return {
     title: score.title, composer: score.composer, bars: score.bars.length, key: keyName(first.key),
-    metre: `${first.metre.beats}/${first.metre.beatType}`, hands: [...new Set(score.notes.map((note) => note.hand))],
+    metre: `${first.metre.beats}/${first.metre.beatType}`, hands: handsOf(score),
     tempo: score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? null,
   };
 }
@@ -68,14 +75,14 @@ export function headOf(score: Score): Pick<PieceRow, 'title' | 'composer' | 'bar
 export type SectionRow = typeof sections.$inferSelect;
 
 export const sectionOf = (row: SectionRow): Section => ({
-  id: row.id, name: row.name, words: row.words,
+  id: row.id, name: row.name, words: row.words, about: row.about,
   from: { bar: row.fromBar, offset: parseFraction(row.fromOffset)! }, to: { bar: row.toBar, offset: parseFraction(row.toOffset)! },
 });
 
 export const answerPlace = (place: Place) => ({ bar: place.bar, offset: toNumber(place.offset), exact: toText(place.offset) });
 
 export const answerSection = (section: Section) => ({
-  id: section.id, name: section.name, words: section.words, from: answerPlace(section.from), to: answerPlace(section.to),
+  id: section.id, name: section.name, words: section.words, about: { ...section.about }, from: answerPlace(section.from), to: answerPlace(section.to),
 });
 
 export async function sectionsOf(db: Database, pieceId: string): Promise<Section[]> {
@@ -115,4 +122,13 @@ export async function countEdit(db: Database, pieceId: string, on: number | unde
     throw new ProblemError(409, 'This piece was changed in another window in the meantime. What is shown now is the newest state; please make the edit again.');
   }
   return row.revision;
+}
+
+/** @throws ProblemError 400 when a place lies outside the score, with `what` in the sentence */
+export function inScore(score: Score, place: Place, what: string, atEnd: boolean): void {
+  const bar = score.bars[place.bar];
+  const past = bar && (place.offset.num * bar.length.den > bar.length.num * place.offset.den || (!atEnd && equals(place.offset, bar.length)));
+  if (!bar || past) {
+    throw new ProblemError(400, bar ? `${what} lies after the end of bar ${bar.number}.` : `${what} lies after the last bar; the piece has ${score.bars.length}.`);
+  }
 }

@@ -3,7 +3,8 @@ import { comparePlaces } from '@yarrow-ridge/core/score';
 import { and, eq, getTableColumns, gte, inArray, lt, notExists, sql } from 'drizzle-orm';
 import { addDays, daysBetween, today, weekday } from '../clock.ts';
 import { assignments, attempts, cards, plans } from '../db/schema.ts';
-import { knownPiece, sectionsOf } from '../pieces/store.ts';
+import { formOf } from '../pieces/form.ts';
+import { sectionsOf } from '../pieces/store.ts';
 import { newId, type Studio } from '../studio.ts';
 import type { PlanRow } from './store.ts';
 
@@ -23,7 +24,7 @@ export async function upToDate(studio: Studio, plan: PlanRow): Promise<PlanRow> 
 async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promise<PlanRow> {
   const { db, clock } = studio;
   const [assignment] = await db.select().from(assignments).where(eq(assignments.id, plan.assignmentId));
-  const { score, form } = await knownPiece(studio, assignment!.pieceId);
+  const { score, form } = await formOf(studio, assignment!.pieceId);
   const named = await sectionsOf(db, assignment!.pieceId);
   const chosen = named.filter((section) => plan.sections?.includes(section.id)).sort((a, b) => comparePlaces(a.from, b.from));
   const units = unitsOf(score, form, chosen.length ? chosen : cover(score, named), plan.goalTempo);

@@ -48,7 +48,9 @@ export interface SurveyOptions {
 export const OCTAVE = 165;
 
 /** What a teacher finds out about a piece before a note of it is played. */
-export function survey(score: Score, options: SurveyOptions): Survey {
+export function survey(whole: Score, options: SurveyOptions): Survey {
+  // of a piece on paper only its frame is known: no hand has anything to be told
+  const { paperHands: _, ...score } = whole;
   const printed = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
   const tempo = options.tempo ?? printed;
   const order = playingOrder(score.bars);

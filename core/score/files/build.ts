@@ -8,6 +8,8 @@ export interface BuiltEvent {
   readonly pitches: readonly BuiltPitch[];
   readonly grace?: readonly Pitch[];
   readonly fermata?: boolean;
+  /** A rest that fills its bar, whatever the metre. */
+  readonly wholeBar?: boolean;
   readonly staccato?: boolean;
   /** Ornament elements of MusicXML: `trill-mark`. */
   readonly ornaments?: readonly string[];
@@ -174,12 +176,12 @@ function harmonyXml(text: string): string {
 const pitchXml = ({ step, alter, octave }: Pitch): string => `<pitch><step>${step}</step>${alter ? `<alter>${alter}</alter>` : ''}<octave>${octave}</octave></pitch>`;
 
 function notes(event: BuiltEvent, voice: number, staff: string, ticks: (time: Fraction) => number): string {
-  const parts = signs(event.length);
+  const parts = event.wholeBar ? [{ length: event.length, xml: '' }] : signs(event.length);
   const harmony = event.chord ? harmonyXml(event.chord) : '';
   const grace = (event.grace ?? []).map((pitch) => `<note><grace/>${pitchXml(pitch)}<voice>${voice}</voice><type>eighth</type>${staff}</note>`).join('');
   return harmony + grace + parts.map(({ length, xml }, i) => {
     const duration = `<duration>${ticks(length)}</duration>`;
-    if (event.pitches.length === 0) return `<note><rest/>${duration}<voice>${voice}</voice>${xml}${staff}</note>`;
+    if (event.pitches.length === 0) return `<note>${event.wholeBar ? '<rest measure="yes"/>' : '<rest/>'}${duration}<voice>${voice}</voice>${xml}${staff}</note>`;
     return event.pitches.map((pitch, p) => {
       const stop = i > 0 || pitch.tieStop;
       const start = i < parts.length - 1 || pitch.tieStart;
