@@ -8,6 +8,7 @@ export { Problem } from './common.ts';
 
 export type PieceSummary = Static<typeof pieces.PieceSummary>;
 export type Piece = Static<typeof pieces.Piece>;
+export type PageAnswer = Static<typeof pieces.Page>;
 export type FormAnswer = Static<typeof pieces.Form>;
 export type AnnotationsAnswer = Static<typeof pieces.Annotations>;
 export type SectionAnswer = Static<typeof pieces.Section>;

@@ -18,6 +18,7 @@ const PlanScreen = lazy(() => import('./plan/PlanScreen.tsx').then((module) => (
 const RoomScreen = lazy(() => import('./room/RoomScreen.tsx').then((module) => ({ default: module.RoomScreen })));
 const StudentScreen = lazy(() => import('./students/StudentScreen.tsx').then((module) => ({ default: module.StudentScreen })));
 const ArchiveScreen = lazy(() => import('./studio/ArchiveScreen.tsx').then((module) => ({ default: module.ArchiveScreen })));
+const PagesScreen = lazy(() => import('./pages/PagesScreen.tsx').then((module) => ({ default: module.PagesScreen })));
 const PrintScore = lazy(() => import('./print/PrintScore.tsx').then((module) => ({ default: module.PrintScore })));
 const PrintWeek = lazy(() => import('./print/PrintWeek.tsx').then((module) => ({ default: module.PrintWeek })));
 
@@ -42,6 +43,7 @@ export function App() {
                   <Route path="pieces/:id" element={<DeskScreen />} />
                   <Route path="pieces/:id/compare/:other" element={<EditionsScreen />} />
                   <Route path="pieces/:id/map" element={<MapScreen />} />
+                  <Route path="pieces/:id/pages" element={<PagesScreen />} />
                   <Route path="pieces/:id/survey" element={<SurveyScreen />} />
                   <Route path="assignments/:id" element={<PlanScreen />} />
                   <Route path="*" element={<NotHere />} />

@@ -1,7 +1,8 @@
 import { beatLength, lead } from './beats.ts';
 import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
-import type { Bar, Place, Score } from './model.ts';
-import { notesByBar } from './places.ts';
+import type { Bar, Place, Road, Score } from './model.ts';
+import { roadOrder } from './order.ts';
+import { notesByBar, startOf } from './places.ts';
 import { onePass } from './repeats.ts';
 
 /** A key to be sounded. Times in quarters from the start of what is played. */
@@ -39,15 +40,24 @@ const LOUDNESS: Record<string, number> = {
  */
 export function perform(score: Score, from: Place, to: Place, hands?: readonly string[]): Performance {
   const lastBar = to.offset.num === 0 ? to.bar - 1 : to.bar;
-  const indexes = onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1));
+  return performBars(score, onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1)), from, to, hands);
+}
+
+/** The piece from its beginning to its end on a road: with its repeats, or the stretches of a cut. */
+export function performRoad(score: Score, road: Road, hands?: readonly string[]): Performance {
+  const order = roadOrder(score.bars, road);
+  return performBars(score, order, startOf(order[0] ?? 0), startOf(score.bars.length), hands);
+}
+
+function performBars(score: Score, indexes: readonly number[], from: Place, to: Place, hands: readonly string[] | undefined): Performance {
   const notes: Sounding[] = [];
   const beats: Beat[] = [];
   const byBar = notesByBar(score);
   let start = subtract(ZERO, from.offset);
-  for (const index of indexes) {
+  for (const [position, index] of indexes.entries()) {
     const bar = score.bars[index]!;
     const end = index === to.bar && to.offset.num > 0 ? to.offset : bar.length;
-    const begin = index === from.bar ? from.offset : ZERO;
+    const begin = position === 0 ? from.offset : ZERO;
     for (const note of byBar[index]!) {
       const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
       if (!inside || note.held || note.grace || (hands && !hands.includes(note.hand))) continue;

@@ -1,10 +1,10 @@
 import { cleanShare, cover, earned, promotionRule, schedule, unitsOf, type PlannedCard, type Unit } from '@yarrow-ridge/core/practice';
-import { comparePlaces } from '@yarrow-ridge/core/score';
+import { comparePlaces, lastBarOf, startOf, type Road, type Section } from '@yarrow-ridge/core/score';
 import { and, eq, getTableColumns, gte, inArray, lt, notExists, sql } from 'drizzle-orm';
 import { addDays, daysBetween, today, weekday } from '../clock.ts';
 import { assignments, attempts, cards, plans } from '../db/schema.ts';
 import { formOf } from '../pieces/form.ts';
-import { sectionsOf } from '../pieces/store.ts';
+import { pieceRow, sectionsOf } from '../pieces/store.ts';
 import { newId, type Studio } from '../studio.ts';
 import type { PlanRow } from './store.ts';
 
@@ -26,8 +26,9 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
   const [assignment] = await db.select().from(assignments).where(eq(assignments.id, plan.assignmentId));
   const { score, form } = await formOf(studio, assignment!.pieceId);
   const named = await sectionsOf(db, assignment!.pieceId);
+  const { road } = await pieceRow(db, assignment!.pieceId);
   const chosen = named.filter((section) => plan.sections?.includes(section.id)).sort((a, b) => comparePlaces(a.from, b.from));
-  const units = unitsOf(score, form, chosen.length ? chosen : cover(score, named), plan.goalTempo);
+  const units = unitsOf(score, form, chosen.length ? chosen : onRoad(cover(score, named), road), plan.goalTempo);
   const log = await db.select().from(attempts).where(eq(attempts.assignmentId, plan.assignmentId));
   const date = today(clock);
   const laid = schedule({
@@ -63,6 +64,16 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
 /** A card that keeps its id for the same day and unit takes all else from the new layout. */
 const FROM_NEW = Object.fromEntries(Object.entries(getTableColumns(cards))
   .filter(([key]) => key !== 'id').map(([key, column]) => [key, sql.raw(`excluded."${column.name}"`)]));
+
+/** Of a cut only what is played is practised: sections end where a stretch does. */
+export function onRoad(sections: readonly Section[], road: Road | null): Section[] {
+  if (!road?.cuts.length) return [...sections];
+  return sections.flatMap((section) => road.cuts.flatMap((cut): Section[] => {
+    const from = section.from.bar >= cut.from ? section.from : startOf(cut.from);
+    const to = lastBarOf(section.to) <= cut.to ? section.to : startOf(cut.to + 1);
+    return comparePlaces(from, to) < 0 ? [{ ...section, from, to }] : [];
+  }));
+}
 
 function daysUntil(date: string, plan: PlanRow): { date: string; minutes: number }[] {
   const count = Math.min(FARTHEST, daysBetween(date, plan.readyBy) + 1);

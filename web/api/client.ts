@@ -54,7 +54,7 @@ export async function send(url: string, init?: RequestInit): Promise<Response> {
 }
 
 /** Uploads a score file, telling how much of it has gone up. */
-export function upload<K extends 'addPiece' | 'correctPiece'>(name: K, params: Record<string, string>, file: File, fields: Readonly<Record<string, string>>, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Answer<K>> {
+export function upload<K extends 'addPiece' | 'correctPiece' | 'addPage'>(name: K, params: Record<string, string>, file: File, fields: Readonly<Record<string, string>>, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Answer<K>> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const form = new FormData();

@@ -2,11 +2,14 @@ import AddIcon from '@mui/icons-material/ZoomIn';
 import RemoveIcon from '@mui/icons-material/ZoomOut';
 import { Button, IconButton, Tab, Tabs } from '@mui/material';
 import { instrument } from '@yarrow-ridge/core/instruments';
-import { toText, type Score } from '@yarrow-ridge/core/score';
+import { toText, type Remark, type Score } from '@yarrow-ridge/core/score';
 import { useEffect, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
+import { PagesView } from '../pages/PagesView.tsx';
+import { usePages } from '../pages/usePages.ts';
 import { Ridge, type RidgeGround } from '../ridge/Ridge.tsx';
+import { Remarks } from '../score/Remarks.tsx';
 import { Fingers, type WrittenFinger } from '../score/Fingers.tsx';
 import { ChosenBars, ChosenNote } from '../score/Highlights.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
@@ -22,6 +25,7 @@ import { HandsStrip } from './HandsStrip.tsx';
 import { PedalCursor, PedalPanel } from './PedalPanel.tsx';
 import { nearestPlace } from './places.ts';
 import { PedalStrip } from './PedalStrip.tsx';
+import { BoundaryStrip } from './BoundaryStrip.tsx';
 import { PieceMenu } from './PieceMenu.tsx';
 import { ReturnsStrip } from './ReturnsStrip.tsx';
 import { SectionNames } from './SectionNames.tsx';
@@ -38,7 +42,8 @@ export function DeskScreen() {
   const [search] = useSearchParams();
   const assignmentId = search.get('for') ?? undefined;
   const bars = search.get('bars') ?? '';
-  const { ready, error, again, sections, pedal, fingers } = useDeskPiece(id);
+  const { ready, error, again, sections, remarks, climax, pedal, fingers } = useDeskPiece(id);
+  const { pages } = usePages(id);
   const ridge = useAnswer('ridge', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined);
   const desk = useDesk();
   const view = useRef<ScoreViewHandle>(null);
@@ -63,12 +68,16 @@ export function DeskScreen() {
   }, [eyeBar]);
 
   const all = useMemo(() => withPencil(fingers, desk.pencil), [fingers, desk.pencil]);
-  const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections), [ready, desk, all, pedal, sections]);
+  const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections, remarks), [ready, desk, all, pedal, sections, remarks]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
   const { piece, score, xml, form } = ready;
 
   const choose = (from: number, to: number) => set({ chosen: { from, to }, note: undefined });
+  const chooseBar = (bar: number, shift: boolean) => {
+    const from = shift && desk.chosen ? Math.min(desk.chosen.from, bar) : bar;
+    set({ chosen: { from, to: shift && desk.chosen ? Math.max(desk.chosen.to, bar) : bar }, note: undefined });
+  };
   const hit = ({ bar, noteId, x, boxes }: Hit, shift: boolean) => {
     if (desk.stratum === 'hands' && noteId) {
       const note = score.notes.find((one) => one.id === noteId)!;
@@ -79,10 +88,12 @@ export function DeskScreen() {
       const place = nearestPlace(boxes, score, bar, x);
       return set({ place: { bar, offset: toText(place) }, chosen: { from: bar, to: bar } });
     }
-    const from = shift && desk.chosen ? Math.min(desk.chosen.from, bar) : bar;
-    return set({ chosen: { from, to: shift && desk.chosen ? Math.max(desk.chosen.to, bar) : bar }, note: undefined });
+    return chooseBar(bar, shift);
   };
-  const strata = STRATA.filter(([key]) => key !== 'pedal' || instrument(piece.instrument).damper);
+  // without notes there is nothing to finger
+  const strata = STRATA.filter(([key]) => key === 'form' || (!piece.onPaper && (key !== 'pedal' || instrument(piece.instrument).damper)));
+  const hasPages = pages !== undefined && pages.some((page) => page.marks.length > 0);
+  const onPage = hasPages && (piece.onPaper ? desk.face !== 'engraved' : desk.face === 'page');
   const stratum = strata.some(([key]) => key === desk.stratum) ? desk.stratum : 'form';
   const ground: RidgeGround[] = ridge.data?.bars ?? score.bars.map((bar) => ({
     secure: 0, together: 0, isNew: Object.values(form.isNew).some((hand) => hand[bar.index]), silent: false,
@@ -95,29 +106,31 @@ export function DeskScreen() {
         <StudentPick pieceId={id} assignmentId={assignmentId} />
         <PieceMenu piece={piece} score={score} />
       </Title>
-      <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} chosen={desk.chosen} onChoose={choose} height={ridge.data?.goalTempo ? 92 : 30} />
+      <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} climax={climax} chosen={desk.chosen} onChoose={choose} height={ridge.data?.goalTempo ? 92 : 30} />
       <div className="desk-main">
         <section className="desk-score" aria-label="Score">
-          <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />
+          {onPage ? <PagesView pieceId={id} pages={pages!} score={score} chosen={desk.chosen} onBar={chooseBar} /> : <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />}
         </section>
         <section className="desk-strata">
           <div className="desk-tabs">
             <Tabs value={stratum} onChange={(_, value: Stratum) => open(value)} aria-label="Strata" className="grow">
               {strata.map(([key, name]) => <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />)}
             </Tabs>
+            {hasPages && <Button size="small" onClick={() => set({ face: onPage ? 'engraved' : 'page' })}>{onPage ? (piece.onPaper ? 'Bars' : 'Engraved') : 'Pages'}</Button>}
             <IconButton aria-label="Smaller" onClick={() => set({ zoom: Math.max(0.5, desk.zoom - 0.1) })}><RemoveIcon fontSize="small" /></IconButton>
             <span className="soft small">{Math.round(desk.zoom * 100)} %</span>
             <IconButton aria-label="Larger" onClick={() => set({ zoom: Math.min(1.8, desk.zoom + 0.1) })}><AddIcon fontSize="small" /></IconButton>
           </div>
-          <div className="desk-strip">
+          <div className={`desk-strip${stratum === 'form' && sections.length > 0 ? ' tall' : ''}`}>
             {stratum === 'hands' && <HandsStrip piece={piece} score={score} fingers={all} />}
             {stratum === 'pedal' && <PedalStrip score={score} marks={pedal} chosen={desk.chosen} onChoose={choose} />}
+            {stratum === 'form' && sections.length > 0 && <BoundaryStrip piece={piece} score={score} sections={sections} onShow={choose} />}
             {stratum === 'form' && <ReturnsStrip piece={piece} score={score} form={form} chosen={desk.chosen} onChoose={choose} />}
           </div>
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
-          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} onShow={choose} />}
-          {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} />}
+          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} remarks={remarks} fingers={fingers} pedal={pedal} onShow={choose} />}
+          {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
         </aside>
       </div>
@@ -131,7 +144,7 @@ function withPencil(fingers: ReadonlyMap<string, WrittenFinger>, pencil: Readonl
   return all;
 }
 
-function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections']): Layers {
+function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections'], remarks: readonly Remark[]): Layers {
   const upper = instrument(kind).limbs[0]!.id;
   const pick = (note: string) => desk.set({ note, stratum: 'hands' });
   return {
@@ -145,6 +158,7 @@ function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.ge
     over: (boxes) => (
       <>
         <SectionNames boxes={boxes} score={score} sections={sections} />
+        <Remarks boxes={boxes} score={score} remarks={remarks} />
         <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} onPick={pick} />
         <PedalLine boxes={boxes} score={score} marks={pedal} />
       </>

@@ -2,17 +2,18 @@ import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
 import { carryFingers, type Return } from '@yarrow-ridge/core/form';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { barSpan, onsets, spokenName, type Score } from '@yarrow-ridge/core/score';
+import { barSpan, onsets, spokenName, type Remark, type Score } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '../api/client.ts';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
+import { RemarkBox } from './RemarkBox.tsx';
 import { useDesk } from './useDesk.ts';
 
 /** The hands stratum's side: choose a note and type its finger; have fingers suggested for the chosen bars. */
-export function HandsPanel({ piece, score, form, fingers }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger> }) {
+export function HandsPanel({ piece, score, form, fingers, remarks }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; remarks: readonly Remark[] }) {
   const { chosen, note, pencil, reasons, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const [busy, setBusy] = useState(false);
@@ -41,6 +42,13 @@ export function HandsPanel({ piece, score, form, fingers }: { piece: Piece; scor
     const place = `${finger ?? 'no finger'} on ${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`;
     void edits.fingers([{ id: current.id, finger: finger ?? (current.finger === undefined ? null : '') }], place);
     if (finger !== null) go((line[at]?.notes[inChord + 1] ?? line[at + 1]?.notes[0])?.id);
+  };
+  const others = kind.limbs.filter((limb) => limb.id !== hand);
+  const take = (to: string) => {
+    if (!current) return;
+    // back on its own staff it needs no word
+    const own = kind.limbs[Math.min(current.staff, kind.limbs.length) - 1]?.id === to;
+    void edits.hands([{ id: current.id, hand: own ? null : to }], `${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} to the ${handName(kind, to).toLowerCase()}`);
   };
   const suggest = async () => {
     if (!chosen || models.length === 0 || busy) return;
@@ -85,6 +93,7 @@ export function HandsPanel({ piece, score, form, fingers }: { piece: Piece; scor
   useHotkeys('tab', otherHand, { preventDefault: true, enabled: note !== undefined });
   useHotkeys(symbols, (event) => write(symbols.find((symbol) => symbol === event.key.toLowerCase()) ?? null), { enabled: current !== undefined });
   useHotkeys('backspace, delete', () => write(null), { enabled: current !== undefined });
+  useHotkeys('x', () => { if (others[0]) take(others[0].id); }, { enabled: current !== undefined });
   useHotkeys('s', () => void suggest());
   useHotkeys('enter', ink, { enabled: pencil.size > 0 });
 
@@ -98,6 +107,12 @@ export function HandsPanel({ piece, score, form, fingers }: { piece: Piece; scor
           <ToggleButtonGroup exclusive fullWidth value={fingers.get(current.id)?.finger ?? null} aria-label="Finger" onChange={(_, value: string | null) => write(value)}>
             {symbols.map((symbol) => <ToggleButton key={symbol} value={symbol} className="finger-key">{symbol}</ToggleButton>)}
           </ToggleButtonGroup>
+          {others.length > 0 && (
+            <div className="row">
+              {others.map((one, i) => <Button key={one.id} size="small" onClick={() => take(one.id)}>Give it to the {one.name.toLowerCase()}{i === 0 && <>&nbsp;<span className="key">x</span></>}</Button>)}
+            </div>
+          )}
+          <RemarkBox key={current.id} piece={piece} score={score} remarks={remarks} at={current} to={current.bar} noteId={current.id} />
           <p className="small soft">Type the finger; it moves on to the next note. <span className="key">Tab</span> other hand, <span className="key">⌫</span> none.</p>
         </div>
       ) : (

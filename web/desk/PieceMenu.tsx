@@ -10,6 +10,7 @@ import { useNavigate } from 'react-router';
 import { call } from '../api/client.ts';
 import { CorrectedFile } from './CorrectedFile.tsx';
 import { useHistory } from '../edits/history.ts';
+import { PaperAgain } from './PaperAgain.tsx';
 import { PartsForm } from './PartsForm.tsx';
 import { FindOne } from '../shell/FindOne.tsx';
 
@@ -26,6 +27,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [comparing, setComparing] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const [parting, setParting] = useState(false);
+  const [telling, setTelling] = useState(false);
   const client = useQueryClient();
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
@@ -57,11 +59,14 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
         <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download onClick={() => setAnchor(null)}>Save as MIDI</MenuItem>
         <Divider />
         <MenuItem onClick={() => { setAnchor(null); setEditing(true); }}>Title, composer, instrument …</MenuItem>
+        <MenuItem onClick={() => void navigate(`/pieces/${piece.id}/pages`)}>Pages of the printed score …</MenuItem>
+        {piece.onPaper && <MenuItem onClick={() => { setAnchor(null); setTelling(true); }}>Bars, metre, repeats …</MenuItem>}
         {score.parts.length > 1 && <MenuItem onClick={() => { setAnchor(null); setParting(true); }}>Which parts …</MenuItem>}
-        <MenuItem onClick={() => { setAnchor(null); setCorrecting(true); }}>Bring a corrected file …</MenuItem>
-        <MenuItem onClick={() => { setAnchor(null); setComparing(true); }}>Compare with another edition …</MenuItem>
+        <MenuItem onClick={() => { setAnchor(null); setCorrecting(true); }}>{piece.onPaper ? 'Bring a file of it …' : 'Bring a corrected file …'}</MenuItem>
+        {!piece.onPaper && <MenuItem onClick={() => { setAnchor(null); setComparing(true); }}>Compare with another edition …</MenuItem>}
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
+      {telling && <PaperAgain piece={piece} onClose={() => setTelling(false)} />}
       {parting && <PartsForm score={score} mine={mine} onSave={choose} onClose={() => setParting(false)} />}
       {correcting && <CorrectedFile piece={piece} onClose={() => setCorrecting(false)} />}
       {comparing && (

@@ -1,7 +1,10 @@
+import type { Piece } from '@yarrow-ridge/contract';
 import { Button, MenuItem, TextField } from '@mui/material';
-import { beatName, compare, toText, type Score, type Section } from '@yarrow-ridge/core/score';
+import { beatName, compare, toText, type About, type Score, type Section } from '@yarrow-ridge/core/score';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import type { SectionDraft } from '../edits/annotations.ts';
+import { AboutFields } from './AboutFields.tsx';
 import { placesIn } from './places.ts';
 
 interface Fields {
@@ -17,10 +20,11 @@ interface Fields {
 const HAS_KEYBOARD = window.matchMedia('(pointer: fine)').matches;
 
 /** Name, place and character of a section. It ends with a bar or within it. */
-export function SectionForm({ score, from, to, section, suggestedName = '', heading, action, onSave, onCancel }: {
-  score: Score; from: number; to: number; section?: Section; suggestedName?: string; heading: string; action: string;
+export function SectionForm({ score, piece, from, to, section, suggestedName = '', heading, action, onSave, onCancel }: {
+  score: Score; piece: Piece; from: number; to: number; section?: Section; suggestedName?: string; heading: string; action: string;
   onSave: (draft: SectionDraft) => void; onCancel: () => void;
 }) {
+  const [about, setAbout] = useState<About>(section?.about ?? {});
   const whole = (bar: number) => toText(score.bars[bar]!.length);
   const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
     defaultValues: {
@@ -32,7 +36,7 @@ export function SectionForm({ score, from, to, section, suggestedName = '', head
   const [fromBar, toBar] = [Number(watch('fromBar')), Number(watch('toBar'))];
   const bars = score.bars.map((bar) => <MenuItem key={bar.index} value={bar.index}>{bar.number}</MenuItem>);
   const save = (fields: Fields) => onSave({
-    name: fields.name.trim(), words: fields.words,
+    name: fields.name.trim(), words: fields.words, about,
     from: { bar: Number(fields.fromBar), offset: fields.fromOffset }, to: { bar: Number(fields.toBar), offset: fields.toOffset },
   });
   return (
@@ -40,7 +44,8 @@ export function SectionForm({ score, from, to, section, suggestedName = '', head
       <h2>{heading}</h2>
       <TextField label="Name" autoFocus={HAS_KEYBOARD} slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.name} helperText={formState.errors.name && 'A section needs a name.'}
         {...register('name', { validate: (value) => value.trim().length > 0 })} />
-      <TextField label="What is it like?" multiline minRows={2} maxRows={5} slotProps={{ htmlInput: { maxLength: 4000 } }} {...register('words')} />
+      <TextField label="Character: what is it like?" multiline minRows={2} maxRows={5} slotProps={{ htmlInput: { maxLength: 4000 } }} {...register('words')} />
+      <AboutFields about={about} kind={piece.instrument} hands={piece.hands} onChange={setAbout} />
       <div className="section-places">
         <span className="soft">from bar</span>
         <TextField select hiddenLabel value={fromBar} slotProps={{ htmlInput: { 'aria-label': 'First bar' } }} onChange={(event) => { setValue('fromBar', Number(event.target.value)); setValue('fromOffset', '0'); }}>{bars}</TextField>

@@ -6,6 +6,8 @@ export type Stratum = 'form' | 'hands' | 'pedal';
 interface Desk {
   readonly stratum: Stratum;
   readonly zoom: number;
+  /** How the score is looked at; a piece on paper is seen on its pages unless this says otherwise. */
+  readonly face: 'page' | 'engraved' | undefined;
   /** Chosen bars, 0-based inclusive. */
   readonly chosen: { from: number; to: number } | undefined;
   /** The note that typing goes to. */
@@ -21,10 +23,10 @@ interface Desk {
 /** What lives only on screen at the desk. The stratum and the zoom are kept from visit to visit. */
 export const useDesk = create<Desk>()(persist(
   (set) => ({
-    stratum: 'form', zoom: 1, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [],
+    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [],
     set: (change) => set(change),
   }),
-  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom }) => ({ stratum, zoom }) },
+  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom, face }) => ({ stratum, zoom, face }) },
 ));
 
 export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), reasons: [] };

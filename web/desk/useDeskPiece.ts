@@ -1,4 +1,4 @@
-import { parseFraction, type PedalMark, type Place, type Section } from '@yarrow-ridge/core/score';
+import { parseFraction, type About, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
 import { useMemo } from 'react';
 import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
@@ -20,7 +20,9 @@ export function useDeskPiece(pieceId: string | undefined) {
   const again = () => void Promise.all([piece.refetch(), score.refetch(), xml.refetch(), form.refetch(), annotations.refetch()]);
 
   const sections = useMemo((): Section[] => (annotations.data?.sections ?? [])
-    .map(({ id, name, words, from, to }) => ({ id, name, words, from: placeOf(from), to: placeOf(to) })), [annotations.data]);
+    .map(({ id, name, words, about, from, to }) => ({ id, name, words, about: about as About, from: placeOf(from), to: placeOf(to) })), [annotations.data]);
+  const remarks = useMemo((): Remark[] => (annotations.data?.remarks ?? []).map(({ id, noteId, text, ...place }) => ({ id, text, ...(noteId === null ? {} : { noteId }), ...placeOf(place) })), [annotations.data]);
+  const climax = useMemo((): Place | undefined => (annotations.data?.climax ? placeOf(annotations.data.climax) : undefined), [annotations.data]);
   const pedal = useMemo((): PedalMark[] => (annotations.data?.pedal.marks ?? [])
     .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'] })), [annotations.data]);
   const fingers = useMemo(() => {
@@ -32,7 +34,7 @@ export function useDeskPiece(pieceId: string | undefined) {
     }
     return found;
   }, [score.data, annotations.data]);
-  return { ready, error, again, sections, pedal, fingers };
+  return { ready, error, again, sections, remarks, climax, pedal, fingers };
 }
 
 export type DeskPiece = NonNullable<ReturnType<typeof useDeskPiece>['ready']>;

@@ -1,4 +1,5 @@
-import type { Answer, AnnotationsAnswer } from '@yarrow-ridge/contract';
+import type { AnnotationsAnswer } from '@yarrow-ridge/contract';
+import { toText, type About, type Section } from '@yarrow-ridge/core/score';
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { call, Refusal } from '../api/client.ts';
@@ -6,12 +7,33 @@ import { useHistory } from './history.ts';
 
 export type Marks = AnnotationsAnswer;
 export type PedalMarks = Marks['pedal']['marks'];
+export type Remarks = Marks['remarks'];
 export interface SectionDraft {
   readonly name: string;
   readonly words: string;
+  readonly about?: About;
   readonly from: { bar: number; offset: number | string };
   readonly to: { bar: number; offset: number | string };
 }
+
+export interface SectionPut extends SectionDraft {
+  readonly id: string;
+}
+
+export interface RemarkPut {
+  readonly id: string;
+  readonly bar: number;
+  readonly offset: string;
+  readonly noteId?: string | null;
+  readonly text: string;
+}
+
+const putOf = ({ id, name, words, about, from, to }: Marks['sections'][number]): SectionPut => ({ id, name, words, about, from: { bar: from.bar, offset: from.exact }, to: { bar: to.bar, offset: to.exact } });
+
+/** A section as it is written. */
+export const sectionPut = ({ id, name, words, about = {}, from, to }: Section): SectionPut => ({
+  id, name, words, about, from: { bar: from.bar, offset: toText(from.offset) }, to: { bar: to.bar, offset: toText(to.offset) },
+});
 
 const keyOf = (pieceId: string) => ['annotations', { id: pieceId }, null];
 
@@ -69,22 +91,23 @@ export function useAnnotationEdits(pieceId: string) {
         (revision) => call('putPedal', { params, body: { marks: marks?.map(({ bar, exact, kind }) => ({ bar, offset: exact, kind: kind as 'down' })) ?? null, revision } }),
       ).then(() => (marks === null ? client.invalidateQueries({ queryKey: keyOf(pieceId) }) : undefined));
     const refresh = () => client.invalidateQueries({ queryKey: keyOf(pieceId) });
-    const sendSection = async (id: string, draft: SectionDraft): Promise<Answer<'addSection'>> => {
-      const made = await call('addSection', { params, body: { id, ...draft, revision: writer.now?.revision ?? 0 } });
-      await refresh();
-      return made;
-    };
-    const changeSection = async (id: string, draft: SectionDraft) => {
-      await call('editSection', { params: { ...params, section: id }, body: { ...draft, ...(writer.now ? { revision: writer.now.revision } : {}) } }).catch(async (error: unknown) => {
+    /** Sends an edit, and shows what stands after it. */
+    const send = async (request: (revision: { revision?: number }) => Promise<unknown>) => {
+      const { now } = writer;
+      try {
+        await request(now ? { revision: now.revision } : {});
+      } finally {
         await refresh();
-        throw error;
-      });
-      await refresh();
+      }
     };
-    const removeSection = async (id: string) => {
-      await call('removeSection', { params: { ...params, section: id } });
-      await refresh();
+    const sendSections = async (put: readonly SectionPut[], remove: readonly string[]) => {
+      await send((on) => call('putSections', { params, body: { put: put.map((one) => ({ ...one, about: { ...one.about } })), remove: [...remove], ...on } }));
+      // of a piece on paper the names of its sections tell what returns
+      await Promise.all(['form', 'ridge'].map((key) => client.invalidateQueries({ queryKey: [key] })));
     };
+    const sendRemarks = (put: readonly RemarkPut[], remove: readonly string[]) => send((on) => call('putRemarks', { params, body: { put: [...put], remove: [...remove], ...on } }));
+    /** After an edit by which the score itself is read otherwise. */
+    const reread = () => client.invalidateQueries();
 
     return {
       // what was there before is read when the edit's turn comes: quick typing queues several
@@ -113,18 +136,81 @@ export function useAnnotationEdits(pieceId: string) {
           undo: () => sendPedal(back),
         });
       },
-      addSections: (drafts: readonly SectionDraft[], label: string) => {
-        const made = drafts.map((draft) => ({ id: crypto.randomUUID(), draft }));
+      /** Writes and removes sections in one edit. */
+      sections: (put: readonly SectionPut[], remove: readonly string[], label: string) => {
+        let back: SectionPut[] = [];
+        let made: string[] = [];
         return perform({
           label,
-          redo: async () => { for (const { id, draft } of made) await sendSection(id, draft); },
-          undo: async () => { for (const { id } of made) await removeSection(id); },
+          redo: () => {
+            const before = new Map(writer.now?.sections.map((one) => [one.id, one]));
+            back = [...put.map(({ id }) => id), ...remove].flatMap((id) => before.get(id) ?? []).map(putOf);
+            made = put.map(({ id }) => id).filter((id) => !before.has(id));
+            return sendSections(put, remove.filter((id) => before.has(id)));
+          },
+          undo: () => sendSections(back, made),
         });
       },
-      editSection: (id: string, before: SectionDraft, after: SectionDraft) =>
-        perform({ label: `section ${after.name}`, redo: () => changeSection(id, after), undo: () => changeSection(id, before) }),
-      removeSection: (id: string, before: SectionDraft) =>
-        perform({ label: `removing section ${before.name}`, redo: () => removeSection(id), undo: () => sendSection(id, before) }),
+      addSections(drafts: readonly SectionDraft[], label: string) {
+        return this.sections(drafts.map((draft) => ({ id: crypto.randomUUID(), ...draft })), [], label);
+      },
+      remarks: (put: readonly RemarkPut[], remove: readonly string[], label: string) => {
+        let back: RemarkPut[] = [];
+        let made: string[] = [];
+        return perform({
+          label,
+          redo: () => {
+            const before = new Map(writer.now?.remarks.map((one) => [one.id, one]));
+            back = [...put.map(({ id }) => id), ...remove].flatMap((id) => before.get(id) ?? []).map(({ id, bar, exact, noteId, text }) => ({ id, bar, offset: exact, noteId, text }));
+            made = put.map(({ id }) => id).filter((id) => !before.has(id));
+            return sendRemarks(put, remove);
+          },
+          undo: () => sendRemarks(back, made),
+        });
+      },
+      climax: (place: { bar: number; offset: string } | null, label: string) => {
+        let back: { bar: number; offset: string } | null = null;
+        const sendClimax = (at: typeof place) => send((on) => call('putClimax', { params, body: { place: at, ...on } }));
+        return perform({
+          label,
+          redo: () => {
+            const before = writer.now?.climax;
+            back = before ? { bar: before.bar, offset: before.exact } : null;
+            return sendClimax(place);
+          },
+          undo: () => sendClimax(back),
+        });
+      },
+      /** Gives notes to another hand than their staff says; null gives them back. */
+      hands: (notes: readonly { id: string; hand: string | null }[], label: string) => {
+        let back: { id: string; hand: string | null }[] = [];
+        const sendHands = (wanted: typeof notes) => send((on) => call('putHands', { params, body: { notes: [...wanted], ...on } })).then(reread);
+        return perform({
+          label,
+          redo: () => {
+            const before = new Map(writer.now?.movedHands.map((one) => [one.id, one.hand]));
+            back = notes.map(({ id }) => ({ id, hand: before.get(id) ?? null }));
+            return sendHands(notes);
+          },
+          undo: () => sendHands(back),
+        });
+      },
+      /** Plays bars of another edition, or the original again. */
+      useReading: (id: string, inUse: boolean, label: string) => {
+        const sendReading = (now: boolean) => call('editReading', { params: { ...params, reading: id }, body: { inUse: now } }).then(reread);
+        return perform({ label, redo: () => sendReading(inUse), undo: () => sendReading(!inUse) });
+      },
+      adopt: (other: string, from: number, to: number, label: string) => {
+        let made = '';
+        return perform({
+          label,
+          redo: async () => {
+            made = (await call('addReading', { params, body: { other, from, to } })).id;
+            await reread();
+          },
+          undo: () => call('removeReading', { params: { ...params, reading: made } }).then(reread),
+        });
+      },
     };
   }, [client, perform, pieceId]);
 }

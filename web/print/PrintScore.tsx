@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import { SectionNames } from '../desk/SectionNames.tsx';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
 import { Fingers } from '../score/Fingers.tsx';
+import { Remarks } from '../score/Remarks.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
 import type { Layers } from '../score/ScorePage.tsx';
 import { ScoreView } from '../score/ScoreView.tsx';
@@ -14,7 +15,7 @@ import { PrintFrame } from './PrintFrame.tsx';
 /** The marked score on paper: sections, fingers and pedal over the engraving. */
 export function PrintScore() {
   const { id = '' } = useParams();
-  const { ready, error, again, sections, pedal, fingers } = useDeskPiece(id);
+  const { ready, error, again, sections, remarks, pedal, fingers } = useDeskPiece(id);
   const [drawn, setDrawn] = useState(false);
   const layers = useMemo((): Layers | undefined => {
     if (!ready) return undefined;
@@ -25,10 +26,11 @@ export function PrintScore() {
           <SectionNames boxes={boxes} score={ready.score} sections={sections} />
           <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
           <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
+          <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
         </>
       ),
     };
-  }, [ready, sections, fingers, pedal]);
+  }, [ready, sections, remarks, fingers, pedal]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
   return (

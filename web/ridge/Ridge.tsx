@@ -1,4 +1,4 @@
-import { barAxis, barSpan, lastBarOf, nest, type Bar, type Section } from '@yarrow-ridge/core/score';
+import { barAxis, barSpan, lastBarOf, nest, type Bar, type Place, type Section } from '@yarrow-ridge/core/score';
 import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { families, familyName } from './families.ts';
 import { hatchId, Hatches } from './Hatches.tsx';
@@ -17,6 +17,8 @@ export interface RidgeProps {
   /** Performance tempo; without a plan there is none. */
   readonly goal: number | undefined;
   readonly sections: readonly Section[];
+  /** Where the piece is to be at its highest. */
+  readonly climax?: Place | undefined;
   readonly chosen: { from: number; to: number } | undefined;
   readonly onChoose?: (from: number, to: number) => void;
   /** A bar that the eye is on. */
@@ -29,7 +31,7 @@ const BANK = 0.05;
 const LEVEL = 0.7;
 
 /** The piece as a landscape on the bar axis: how high each bar is secure, against performance tempo; its sections below. */
-export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height = 104 }: RidgeProps) {
+export function Ridge({ bars, ground, goal, sections, climax, chosen, onChoose, height = 104 }: RidgeProps) {
   const id = useId().replace(/[^a-z0-9]/gi, '');
   const holder = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1000);
@@ -43,7 +45,7 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
   const nested = nest(sections);
   const depth = Math.max(0, ...nested.map((one) => one.depth)) + 1;
   // above the land is room for the name of its top, if it has one
-  const top = goal ? 22 : 6;
+  const top = goal ? 22 : climax ? 14 : 6;
   const floor = top + height;
   const total = sections.length ? floor + 6 + Math.min(3, depth) * 18 + 18 : floor + 2;
   const unit = width / bars.length;
@@ -130,6 +132,7 @@ export function Ridge({ bars, ground, goal, sections, chosen, onChoose, height =
             </g>
           );
         })}
+        {climax && <path className="ridge-climax" d={`M${(barAxis(bars, climax) + 0.5) * unit},${Math.max(11, top - 2)} l-6,-10 h12 z`}><title>the climax</title></path>}
         {chosen && <rect className="ridge-chosen" x={chosen.from * unit} y={Math.max(1, top - 14)} width={(chosen.to - chosen.from + 1) * unit} height={floor - Math.max(1, top - 14) + (sections.length ? 6 + Math.min(3, depth) * 18 : 0)} rx={4} />}
         {chosen && <title>{`bars ${barSpan(bars, chosen.from, chosen.to)} chosen`}</title>}
       </svg>

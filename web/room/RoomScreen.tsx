@@ -1,12 +1,17 @@
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { beatLength, perform, startOf, toNumber, type Performance } from '@yarrow-ridge/core/score';
+import { beatLength, lastBarOf, perform, performRoad, startOf, toNumber, WHOLE_ROAD, type About, type Performance, type Road } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate, useParams } from 'react-router';
 import { useAnswer } from '../api/queries.ts';
+import { useDesk } from '../desk/useDesk.ts';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
+import { aboutText } from '../desk/AboutFields.tsx';
+import { onPages, PageExcerpt } from '../pages/PageExcerpt.tsx';
+import { usePages } from '../pages/usePages.ts';
 import { Fingers } from '../score/Fingers.tsx';
+import { Remarks } from '../score/Remarks.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
 import type { Layers } from '../score/ScorePage.tsx';
 import { ScoreView } from '../score/ScoreView.tsx';
@@ -24,7 +29,9 @@ export function RoomScreen() {
   const navigate = useNavigate();
   const query = useAnswer('card', { id });
   const card = query.data;
-  const { ready, error, again, fingers, pedal } = useDeskPiece(card?.pieceId);
+  const { ready, error, again, fingers, pedal, remarks, sections } = useDeskPiece(card?.pieceId);
+  const { pages } = usePages(card?.pieceId);
+  const { face, set: setDesk } = useDesk();
   const room = useRoom(id, card);
   const sounding = useSounding();
   const rest = useBreak(id);
@@ -32,7 +39,10 @@ export function RoomScreen() {
 
   const performance = useMemo(() => {
     if (!ready || !card) return undefined;
-    return perform(ready.score, startOf(card.from), startOf(card.to + 1), card.hands === 'both' ? undefined : [card.hands]);
+    const hands = card.hands === 'both' ? undefined : [card.hands];
+    // the whole piece is played on its road: with its repeats, or as it is cut
+    if (card.kind === 'piece' || (card.kind === 'keeping' && card.from === 0 && card.to === ready.score.bars.length - 1)) return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, hands);
+    return perform(ready.score, startOf(card.from), startOf(card.to + 1), hands);
   }, [ready, card]);
   const quarters = ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
   const metronome = () => (sounding.state === 'metronome' ? sounding.stop() : performance && void sounding.start('metronome', performance, quarters));
@@ -62,10 +72,11 @@ export function RoomScreen() {
         <>
           <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
           <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
+          <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
         </>
       ),
     };
-  }, [ready, card, fingers, pedal]);
+  }, [ready, card, fingers, pedal, remarks]);
 
   useEffect(() => {
     if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
@@ -76,6 +87,10 @@ export function RoomScreen() {
   const kind = instrument(ready.piece.instrument);
   const count = card.to - card.from + 1;
   const zoom = count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9;
+  const section = sections.find((one) => one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from);
+  const told = section ? aboutText(section.words, onlyJobs(section.about, card.hands)) : card.words;
+  const hasPage = onPages(pages, card.from, card.to);
+  const onPage = hasPage && (ready.piece.onPaper ? face !== 'engraved' : face === 'page');
   const onlyHand = card.hands === 'both' ? undefined : card.hands;
   return (
     <div className="room" onKeyUp={(event) => event.key === ' ' && event.preventDefault()}>
@@ -83,15 +98,17 @@ export function RoomScreen() {
         <h1>{card.section} · {card.bars}</h1>
         <span className="soft">{[handName(kind, card.hands), card.pieceTitle, rest.left > 0 ? `${rest.left} of ${card.minutes} min left` : 'the minutes are over'].join(' · ')}</span>
         <span className="grow" />
+        {hasPage && <button type="button" className="room-leave" onClick={() => setDesk({ face: onPage ? 'engraved' : 'page' })}>{onPage ? 'engraved' : 'the page'}</button>}
         <button type="button" className="room-leave" onClick={leave}>leave <span className="key">Esc</span></button>
       </header>
       <div className={`room-score${onlyHand ? ` only-${onlyHand}` : ''}`}>
-        <ScoreView xml={ready.xml} score={ready.score} zoom={zoom} range={[card.from, card.to]} layers={layers} label={`${card.section}, ${card.bars}`}
-          onHit={({ bar }) => bar !== undefined && room.attempt('slip', bar)} />
+        {onPage ? <PageExcerpt pieceId={card.pieceId} pages={pages!} score={ready.score} from={card.from} to={card.to} onBar={(bar) => room.attempt('slip', bar)} />
+          : <ScoreView xml={ready.xml} score={ready.score} zoom={zoom} range={[card.from, card.to]} layers={layers} label={`${card.section}, ${card.bars}`}
+          onHit={({ bar }) => bar !== undefined && room.attempt('slip', bar)} />}
       </div>
       <Staircase steps={card.steps} step={card.step} secure={card.secure} goal={card.goalTempo} sounding={tempo} finished={card.finished} />
       <div className="room-tries">
-        <p className="room-words">{card.words || card.why}</p>
+        <p className="room-words">{told || card.why}</p>
         <Tries card={card} />
         <p className="room-news" role="status" aria-live="polite">
           {room.mend !== 0 ? <b>Mending at {tempo}{room.mend === 1 ? ': slowly, then between, then back.' : ': nearly there.'} These tries do not count.</b>
@@ -109,7 +126,7 @@ export function RoomScreen() {
         )}
         <button type="button" className="room-key clean" onClick={() => room.attempt('clean')}>● Clean<small>→</small></button>
         <button type="button" className="room-key slip" onClick={() => room.attempt('slip')}>✕ Slip<small>←</small></button>
-        <button type="button" className="room-key" aria-pressed={sounding.state === 'hear'} onClick={() => void hear()}>{sounding.state === 'hear' ? 'Stop' : 'Hear it'}<small>↑</small></button>
+        <button type="button" className="room-key" disabled={ready.piece.onPaper} aria-pressed={sounding.state === 'hear'} onClick={() => void hear()}>{sounding.state === 'hear' ? 'Stop' : 'Hear it'}<small>↑</small></button>
       </div>
       <footer className="room-foot">
         <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>take the last try back <span className="key">⌫</span></button>
@@ -118,6 +135,9 @@ export function RoomScreen() {
     </div>
   );
 }
+
+/** Hands apart, only the job of the hand that plays is told. */
+const onlyJobs = (about: About = {}, hands: string): About => (hands === 'both' || !about.jobs ? about : { ...about, jobs: Object.fromEntries(Object.entries(about.jobs).filter(([hand]) => hand === hands)) });
 
 function Pulse({ beat }: { beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined }) {
   return <span key={beat?.count} className={`pulse${beat?.strong ? ' strong' : ''}${beat?.countIn ? ' count' : ''}`} data-beat={beat?.count ?? 0} data-at={beat?.at} data-countin={beat?.countIn ? 'yes' : 'no'} aria-hidden />;

@@ -4,11 +4,11 @@ const GROUPS: [string, [string, string][]][] = [
   ['Everywhere', [['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['?', 'this list']]],
   ['A piece', [
     ['F  H  P', 'open Form, Hands, Pedal'], ['+  −', 'larger, smaller'], ['Shift → ←', 'widen or narrow the chosen bars'],
-    ['Esc', 'let go of the selection'],
+    ['Esc', 'let go of the selection'], ['→ ←', 'on a boundary of a section: move it; with Alt it moves alone'],
   ]],
   ['Hands', [
     ['→ ←', 'next or previous note'], ['↑ ↓', 'within a chord'], ['Tab', 'the other hand'], ['1 – 5', 'write the finger'], ['Backspace', 'rub it out'],
-    ['S', 'suggest fingers for the chosen bars'], ['Enter', 'ink the pencilled fingers'],
+    ['X', 'give the note to the other hand'], ['S', 'suggest fingers for the chosen bars'], ['Enter', 'ink the pencilled fingers'],
   ]],
   ['Pedal', [['→ ←', 'next or previous beat'], ['D  C  U', 'down, change, up'], ['Backspace', 'rub it out']]],
   ['Practice room', [

@@ -3,13 +3,15 @@ import { Alert, Button, LinearProgress, MenuItem, TextField } from '@mui/materia
 import { instruments } from '@yarrow-ridge/core/instruments';
 import { useRef, useState, type DragEvent } from 'react';
 import { TuneChooser } from './TuneChooser.tsx';
+import { PaperForm } from './PaperForm.tsx';
 import { useBringScore } from './useBringScore.ts';
 
 /** Where a score is brought in: drop it, or choose it. */
 export function BringScore({ large }: { large: boolean }) {
-  const { bring, progress, problem, stop, choosing, cancel } = useBringScore();
+  const { bring, tell, progress, problem, stop, choosing, cancel } = useBringScore();
   const [instrument, setInstrument] = useState('piano');
   const [over, setOver] = useState(false);
+  const [paper, setPaper] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const drop = (event: DragEvent) => {
     event.preventDefault();
@@ -29,6 +31,7 @@ export function BringScore({ large }: { large: boolean }) {
           {instruments.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
         </TextField>
         {!large && <span className="soft small">or drop it here</span>}
+        <Button onClick={() => setPaper(true)}>It is only on paper</Button>
       </div>
       {progress && (
         <div className="stack" role="status">
@@ -36,6 +39,7 @@ export function BringScore({ large }: { large: boolean }) {
           <div className="row"><span>{progress.share < 1 ? `Bringing ${progress.name} …` : `Reading ${progress.name} …`}</span><Button size="small" onClick={stop}>Stop</Button></div>
         </div>
       )}
+      {paper && <PaperForm heading="A piece on paper" action="Bring it" onSave={tell} onClose={() => setPaper(false)} />}
       {choosing && <TuneChooser tunes={choosing.tunes} name={choosing.file.name} onChoose={(tune) => void bring(choosing.file, choosing.instrument, tune)} onClose={cancel} />}
       {problem && <Alert severity="error" role="alert">{problem} Nothing was stored.</Alert>}
     </div>

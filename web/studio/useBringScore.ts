@@ -1,8 +1,10 @@
+import type { Body } from '@yarrow-ridge/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { enqueueSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call, Refusal, upload, type TuneChoice } from '../api/client.ts';
+import type { PaperDraft } from './PaperForm.tsx';
 import { useHistory } from '../edits/history.ts';
 
 /** Bringing a score: how far it is, what was wrong with it, and how to stop it. */
@@ -15,6 +17,10 @@ export function useBringScore() {
   /** A file of several tunes that waits for one to be chosen. */
   const [choosing, setChoosing] = useState<{ file: File; instrument: string; tunes: readonly TuneChoice[] }>();
   const abort = useRef<AbortController>(undefined);
+  const remember = ({ id, title }: { id: string; title: string }) => {
+    const archive = (archived: boolean) => call('editPiece', { params: { id }, body: { archived } }).then(() => client.invalidateQueries());
+    record({ label: `bringing ${title}`, redo: () => archive(false), undo: () => archive(true) });
+  };
   const bring = async (file: File, instrument: string, tune?: number) => {
     setProblem(undefined);
     setChoosing(undefined);
@@ -22,8 +28,7 @@ export function useBringScore() {
     abort.current = new AbortController();
     try {
       const piece = await upload('addPiece', {}, file, { instrument, ...(tune === undefined ? {} : { tune: String(tune) }) }, (share) => setProgress({ name: file.name, share }), abort.current.signal);
-      const archive = (archived: boolean) => call('editPiece', { params: { id: piece.id }, body: { archived } }).then(() => client.invalidateQueries());
-      record({ label: `bringing ${piece.title}`, redo: () => archive(false), undo: () => archive(true) });
+      remember(piece);
       await client.invalidateQueries();
       enqueueSnackbar(`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, { variant: 'success' });
       void navigate(`/pieces/${piece.id}`);
@@ -34,5 +39,12 @@ export function useBringScore() {
       setProgress(undefined);
     }
   };
-  return { bring, progress, problem, choosing, cancel: () => setChoosing(undefined), stop: () => abort.current?.abort() };
+  /** A piece that has no file. */
+  const tell = async (draft: PaperDraft) => {
+    const piece = await call('addPaperPiece', { body: JSON.parse(JSON.stringify(draft)) as Body<'addPaperPiece'> });
+    remember(piece);
+    await client.invalidateQueries();
+    void navigate(`/pieces/${piece.id}`);
+  };
+  return { bring, tell, progress, problem, choosing, cancel: () => setChoosing(undefined), stop: () => abort.current?.abort() };
 }

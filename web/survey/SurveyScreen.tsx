@@ -38,13 +38,13 @@ export function SurveyScreen() {
       <Title name={piece.title}>
         <span className="soft desk-facts">survey</span>
         <Button size="small" variant="outlined" component={Link} to={`/pieces/${id}${who ? `?for=${who}` : ''}`}>To the score</Button>
-        <Button size="small" component={Link} to={`/pieces/${id}/map${who ? `?for=${who}` : ''}`}>Bar against bar</Button>
+        {!piece.onPaper && <Button size="small" component={Link} to={`/pieces/${id}/map${who ? `?for=${who}` : ''}`}>Bar against bar</Button>}
       </Title>
       <Ridge bars={score.bars} ground={ground} goal={undefined} sections={sections} chosen={undefined} height={26} onChoose={(from, to) => open(from, to)} />
-      <HandsChart survey={found.data} bars={score.bars} hands={piece.hands.map((hand) => handName(kind, hand))} onOpen={open} />
+      {!piece.onPaper && <HandsChart survey={found.data} bars={score.bars} hands={piece.hands.map((hand) => handName(kind, hand))} onOpen={open} />}
       <div className="survey-columns">
         <div className="stack">
-          <section className="card stack">
+          {!piece.onPaper && <section className="card stack">
             <div className="row spread">
               <h2>Work on these first</h2>
               <TextField select label="reach" value={reach} onChange={(event) => setReach(Number(event.target.value))} sx={{ minWidth: 120 }}>
@@ -56,8 +56,9 @@ export function SurveyScreen() {
               {found.data.workFirst.map(({ bar, reasons }) => <li key={bar}><BarLinks bars={[bar]} score={score} onOpen={open} word="bar" /> {reasons.join('; ')}</li>)}
             </ol>
             {found.data.stretches.length > 0 && <p className="small soft">Never hold a stretch that has to be forced: roll it, split it, or leave a note out.</p>}
-          </section>
-          <Road pieceId={id} score={score} />
+          </section>}
+          {piece.onPaper && <p className="card soft">This piece is on paper: its notes are not known here, so the survey tells only its frame. What returns is told by the names of its sections.</p>}
+          <Road piece={piece} score={score} />
         </div>
         <Facts survey={found.data} score={score} form={form} kind={kind} onOpen={open} />
       </div>

@@ -1,0 +1,51 @@
+import CarryIcon from '@mui/icons-material/RedoOutlined';
+import DeleteIcon from '@mui/icons-material/DeleteOutlined';
+import EditIcon from '@mui/icons-material/EditOutlined';
+import { IconButton } from '@mui/material';
+import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
+import { barSpan, lastBarOf, nest, type PedalMark, type Remark, type Score, type Section } from '@yarrow-ridge/core/score';
+import { useState } from 'react';
+import { useAnnotationEdits } from '../edits/annotations.ts';
+import type { WrittenFinger } from '../score/Fingers.tsx';
+import { aboutText } from './AboutFields.tsx';
+import { CarryDialog } from './CarryDialog.tsx';
+import { newText } from './newWork.ts';
+import { SectionForm } from './SectionForm.tsx';
+
+/** The sections in order of place, nested; each can be shown, changed, carried to its returns, removed. */
+export function SectionList({ piece, score, form, sections, fingers, pedal, remarks, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; remarks: readonly Remark[]; onShow: (from: number, to: number) => void;
+}) {
+  const edits = useAnnotationEdits(piece.id);
+  const [editing, setEditing] = useState<string>();
+  const [carrying, setCarrying] = useState<string>();
+  const carried = sections.find((one) => one.id === carrying);
+  return (
+    <>
+      <ul className="plain-list">
+        {nest(sections).map(({ section, depth }) => {
+          const [from, to] = [section.from.bar, lastBarOf(section.to)];
+          return (
+            <li key={section.id} className="section-line" style={{ marginLeft: depth * 18 }}>
+              {editing === section.id ? (
+                <SectionForm score={score} piece={piece} from={from} to={to} section={section} heading={`Section ${section.name}`} action="Save"
+                  onSave={(draft) => { setEditing(undefined); void edits.sections([{ id: section.id, ...draft }], [], `section ${draft.name}`); }} onCancel={() => setEditing(undefined)} />
+              ) : (
+                <div className="row" style={{ flexWrap: 'nowrap', gap: 0 }}>
+                  <button type="button" className="section-open grow" onClick={() => onShow(from, to)}>
+                    <span><b className="serif">{section.name}</b> <span>{from === to ? 'bar' : 'bars'} {barSpan(score.bars, from, to)}</span> <span className="soft">· {newText(form, from, to)}</span></span>
+                    {aboutText(section.words, section.about) && <span className="soft small">{aboutText(section.words, section.about)}</span>}
+                  </button>
+                  <IconButton size="small" aria-label={`Carry section ${section.name} to its returns`} title="Carry to its returns" onClick={() => setCarrying(section.id)}><CarryIcon fontSize="small" /></IconButton>
+                  <IconButton size="small" aria-label={`Edit section ${section.name}`} title="Change" onClick={() => setEditing(section.id)}><EditIcon fontSize="small" /></IconButton>
+                  <IconButton size="small" aria-label={`Remove section ${section.name}`} title="Remove" onClick={() => void edits.sections([], [section.id], `removing section ${section.name}`)}><DeleteIcon fontSize="small" /></IconButton>
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {carried && <CarryDialog piece={piece} score={score} form={form} section={carried} sections={sections} fingers={fingers} pedal={pedal} remarks={remarks} onClose={() => setCarrying(undefined)} />}
+    </>
+  );
+}

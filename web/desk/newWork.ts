@@ -1,0 +1,9 @@
+import type { FormAnswer } from '@yarrow-ridge/contract';
+
+/** How much of some bars is new in any hand: `4 new`, or `4 new, the work of 2`. */
+export function newText(form: FormAnswer, from: number, to: number): string {
+  const bars = Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  const fresh = bars.filter((bar) => Object.values(form.isNew).some((hand) => hand[bar])).length;
+  const work = Math.round(bars.reduce((sum, bar) => sum + Math.max(...Object.values(form.work).map((hand) => hand[bar] ?? 0)), 0));
+  return work < fresh ? `${fresh} new, the work of ${work}` : `${fresh} new`;
+}
