@@ -2,13 +2,16 @@ import { readFileSync } from 'node:fs';
 
 /** The made-up studio of the demo. Days count from today; bars are 0-based, `to` is the first bar after. */
 export interface DemoStudio {
-  students: { key: string; name: string; instrument: string; lessonWeekday: number; lessonTime: string; notes: string }[];
+  students: { key: string; name: string; instrument: string; lessonWeekday: number; lessonTime: string; reach?: number; notes: string }[];
   pieces: {
     key: string; file: string; instrument: string;
-    sections: { name: string; from: number; to: number; words: string }[];
+    sections: { name: string; from: number; to: number; words: string; about?: Record<string, unknown> }[];
     /** Bars, inclusive, in which the proposed fingers are written. */
     fingered: [number, number];
     pedal: [number, string, 'down' | 'change' | 'up'][] | null;
+    climax?: [bar: number, offset: string];
+    /** Notes to oneself. */
+    remarks?: [bar: number, offset: string, text: string][];
   }[];
   assignments: {
     student: string; piece: string; goalTempo: number; readyInDays: number; minutesByWeekday: number[]; rule: string;

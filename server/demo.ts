@@ -3,7 +3,7 @@ import { promotionRule, type Result } from '@yarrow-ridge/core/practice';
 import dayjs from 'dayjs';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { addDays, daysBetween, today } from './clock.ts';
-import { assignments, attempts, cards, fingerings, pieces, plans, sections, settings, students } from './db/schema.ts';
+import { assignments, attempts, cards, fingerings, pieces, plans, remarks, sections, settings, students } from './db/schema.ts';
 import { bringScore } from './pieces/bring.ts';
 import { knownPiece } from './pieces/store.ts';
 import { upToDate } from './plans/layout.ts';
@@ -55,8 +55,8 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
   for (const piece of data.pieces) {
     const { id } = await bringScore(studio, demoScore(piece.file), piece.instrument);
     ids.set(piece.key, id);
-    await studio.db.insert(sections).values(piece.sections.map(({ name, words, from, to }) => ({
-      id: newId(), pieceId: id, name, words, fromBar: from, fromOffset: '0', toBar: to, toOffset: '0',
+    await studio.db.insert(sections).values(piece.sections.map(({ name, words, about = {}, from, to }) => ({
+      id: newId(), pieceId: id, name, words, about, fromBar: from, fromOffset: '0', toBar: to, toOffset: '0',
     })));
     const { score } = await knownPiece(studio, id);
     for (const hand of ['right', 'left']) {
@@ -64,6 +64,8 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
       const written = notes.flatMap(({ id: noteId, finger }) => (finger ? [{ pieceId: id, layer: 'teacher', noteId, finger }] : []));
       await studio.db.insert(fingerings).values(written);
     }
+    if (piece.climax) await studio.db.update(pieces).set({ climax: { bar: piece.climax[0], offset: piece.climax[1] } }).where(eq(pieces.id, id));
+    if (piece.remarks) await studio.db.insert(remarks).values(piece.remarks.map(([bar, offset, text]) => ({ id: newId(), pieceId: id, bar, offset, text })));
     if (piece.pedal) await studio.db.update(pieces).set({ pedal: piece.pedal.map(([bar, offset, kind]) => ({ bar, offset, kind })) }).where(eq(pieces.id, id));
   }
   return ids;

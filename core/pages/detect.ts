@@ -173,8 +173,8 @@ function isBarline(ink: Inked, system: readonly Staff[], x: number): boolean {
   if (!system.every(({ lines }) => filled(ink, x, lines[0]!, lines[4]!) > 0.96)) return false;
   const [top, bottom] = [system[0]!.lines[0]!, system.at(-1)!.lines[4]!];
   const ends = filled(ink, x, top - space * 0.9, top - space * 0.35) < 0.5 && filled(ink, x, bottom + space * 0.35, bottom + space * 0.9) < 0.5;
-  // where one staff alone is, a stem between two heads may look like one: it has a head beside it
-  const beside = system.length > 1 || [-1, 1].every((side) => {
+  // a stem that happens to reach from line to line has a head beside it
+  const beside = [-1, 1].every((side) => {
     const heads = [0.45, 0.6, 0.75].map((away) => Math.round(x + side * away * space));
     return heads.some((column) => !clump(ink, column, top, bottom, space));
   });
@@ -195,8 +195,14 @@ function barlines(ink: Inked, system: readonly Staff[]): { from: number; to: num
   const space = spaceOf(system[0]!);
   const [left, right] = [Math.max(...system.map((staff) => staff.left)), Math.min(...system.map((staff) => staff.right))];
   const found: { from: number; to: number }[] = [];
-  for (let x = left - 2; x <= right + 2; x++) {
-    if (!isBarline(ink, system, x)) continue;
+  const columns = Array.from({ length: right - left + 5 }, (_, i) => left - 2 + i).filter((x) => isBarline(ink, system, x));
+  // where most lines go on from one staff to the next, those that do not are something else
+  const joined = system.slice(1).map((staff, i) => {
+    const through = (x: number) => filled(ink, x, system[i]!.lines[4]!, staff.lines[0]!) > 0.9;
+    const inside = columns.filter((x) => x > left + space * 2);
+    return inside.filter(through).length * 2 > inside.length ? through : () => true;
+  });
+  for (const x of columns.filter((column) => joined.every((through) => through(column)))) {
     const last = found.at(-1);
     if (last && x - last.to <= space * 1.6) last.to = x;
     else found.push({ from: x, to: x });
@@ -218,7 +224,7 @@ export function findBars(page: GreyPage): FoundSystem[] {
     const [top, bottom] = [system[0]!.lines[0]!, system.at(-1)!.lines[4]!];
     const above = systems[i - 1]?.at(-1)?.lines[4];
     const below = systems[i + 1]?.[0]?.lines[0];
-    const y1 = Math.max(0, above === undefined ? top - space * 4 : Math.max((above + top) / 2, top - space * 6));
+    const y1 = Math.max(0, above === undefined ? top - space * 6 : Math.max((above + top) / 2, top - space * 6));
     const y2 = Math.min(page.height, below === undefined ? bottom + space * 4 : Math.min((below + bottom) / 2, bottom + space * 6));
     const edges = [left, ...barlines(ink, system).map((line) => line.to).filter((x) => x > left + space * 2 && x < right - space * 2), right];
     const bars = edges.slice(1).flatMap((end, k): Box[] => {

@@ -109,7 +109,7 @@ export function DeskScreen() {
       <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} climax={climax} chosen={desk.chosen} onChoose={choose} height={ridge.data?.goalTempo ? 92 : 30} />
       <div className="desk-main">
         <section className="desk-score" aria-label="Score">
-          {onPage ? <PagesView pieceId={id} pages={pages!} score={score} chosen={desk.chosen} onBar={chooseBar} /> : <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />}
+          {onPage ? <PagesView pieceId={id} pages={pages} score={score} chosen={desk.chosen} onBar={chooseBar} /> : <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />}
         </section>
         <section className="desk-strata">
           <div className="desk-tabs">
@@ -129,7 +129,7 @@ export function DeskScreen() {
           </div>
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
-          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} remarks={remarks} fingers={fingers} pedal={pedal} onShow={choose} />}
+          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} remarks={remarks} readings={ready.annotations.readings} fingers={fingers} pedal={pedal} onShow={choose} />}
           {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
         </aside>

@@ -1,10 +1,11 @@
 import { Button } from '@mui/material';
-import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
+import type { AnnotationsAnswer, FormAnswer, Piece } from '@yarrow-ridge/contract';
 import { barSpan, startOf, type PedalMark, type Place, type Remark, type Score, type Section } from '@yarrow-ridge/core/score';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
 import { HereActions } from './HereActions.tsx';
 import { newText } from './newWork.ts';
+import { ReadingsList } from './ReadingsList.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { ReturnsHere } from './ReturnsHere.tsx';
 import { SectionForm } from './SectionForm.tsx';
@@ -15,8 +16,8 @@ import { useDesk } from './useDesk.ts';
 const LEVELS = ['pppp', 'ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'ffff'];
 
 /** The form stratum's side: name the chosen bars, take up the suggestion, keep the list of sections. */
-export function FormPanel({ piece, score, form, sections, climax, remarks, fingers, pedal, onShow }: {
-  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; climax: Place | undefined; remarks: readonly Remark[];
+export function FormPanel({ piece, score, form, sections, climax, remarks, readings, fingers, pedal, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; climax: Place | undefined; remarks: readonly Remark[]; readings: AnnotationsAnswer['readings'];
   fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; onShow: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
@@ -39,6 +40,7 @@ export function FormPanel({ piece, score, form, sections, climax, remarks, finge
       {sections.length === 0 && piece.onPaper && <p className="soft small">Where a section comes back, give it the same name (A, A), or a prime when it is changed (A′): the plan then knows how much is really new.</p>}
       {sections.length > 0 && <h2>Sections</h2>}
       <SectionList piece={piece} score={score} form={form} sections={sections} fingers={fingers} pedal={pedal} remarks={remarks} onShow={onShow} />
+      <ReadingsList pieceId={piece.id} score={score} readings={readings} onShow={onShow} />
       {climax && <Climax score={score} climax={climax} onShow={onShow} />}
       {sections.length > 0 && !piece.onPaper && (
         <details className="small">

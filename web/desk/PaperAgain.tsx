@@ -19,8 +19,8 @@ export function PaperAgain({ piece, onClose }: { piece: Piece; onClose: () => vo
   };
   const save = async ({ paper }: { paper: Paper }) => {
     await send(paper);
-    record({ label: `the bars of ${piece.title}`, redo: () => send(paper), undo: () => send(before as Paper) });
+    record({ label: `the bars of ${piece.title}`, redo: () => send(paper), undo: () => send(before) });
     onClose();
   };
-  return <PaperForm heading={piece.title} action="Save" about={false} before={fieldsOf(before as Paper)} onSave={save} onClose={onClose} />;
+  return <PaperForm heading={piece.title} action="Save" about={false} before={fieldsOf(before)} onSave={save} onClose={onClose} />;
 }

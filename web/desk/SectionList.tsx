@@ -31,14 +31,14 @@ export function SectionList({ piece, score, form, sections, fingers, pedal, rema
                 <SectionForm score={score} piece={piece} from={from} to={to} section={section} heading={`Section ${section.name}`} action="Save"
                   onSave={(draft) => { setEditing(undefined); void edits.sections([{ id: section.id, ...draft }], [], `section ${draft.name}`); }} onCancel={() => setEditing(undefined)} />
               ) : (
-                <div className="row" style={{ flexWrap: 'nowrap', gap: 0 }}>
-                  <button type="button" className="section-open grow" onClick={() => onShow(from, to)}>
+                <div className="section-row">
+                  <button type="button" className="section-open" onClick={() => onShow(from, to)}>
                     <span><b className="serif">{section.name}</b> <span>{from === to ? 'bar' : 'bars'} {barSpan(score.bars, from, to)}</span> <span className="soft">· {newText(form, from, to)}</span></span>
-                    {aboutText(section.words, section.about) && <span className="soft small">{aboutText(section.words, section.about)}</span>}
                   </button>
                   <IconButton size="small" aria-label={`Carry section ${section.name} to its returns`} title="Carry to its returns" onClick={() => setCarrying(section.id)}><CarryIcon fontSize="small" /></IconButton>
                   <IconButton size="small" aria-label={`Edit section ${section.name}`} title="Change" onClick={() => setEditing(section.id)}><EditIcon fontSize="small" /></IconButton>
                   <IconButton size="small" aria-label={`Remove section ${section.name}`} title="Remove" onClick={() => void edits.sections([], [section.id], `removing section ${section.name}`)}><DeleteIcon fontSize="small" /></IconButton>
+                  {aboutText(section.words, section.about) && <p className="soft small section-words">{aboutText(section.words, section.about)}</p>}
                 </div>
               )}
             </li>

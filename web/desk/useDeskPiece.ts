@@ -20,7 +20,7 @@ export function useDeskPiece(pieceId: string | undefined) {
   const again = () => void Promise.all([piece.refetch(), score.refetch(), xml.refetch(), form.refetch(), annotations.refetch()]);
 
   const sections = useMemo((): Section[] => (annotations.data?.sections ?? [])
-    .map(({ id, name, words, about, from, to }) => ({ id, name, words, about: about as About, from: placeOf(from), to: placeOf(to) })), [annotations.data]);
+    .map(({ id, name, words, about, from, to }) => ({ id, name, words, about: about, from: placeOf(from), to: placeOf(to) })), [annotations.data]);
   const remarks = useMemo((): Remark[] => (annotations.data?.remarks ?? []).map(({ id, noteId, text, ...place }) => ({ id, text, ...(noteId === null ? {} : { noteId }), ...placeOf(place) })), [annotations.data]);
   const climax = useMemo((): Place | undefined => (annotations.data?.climax ? placeOf(annotations.data.climax) : undefined), [annotations.data]);
   const pedal = useMemo((): PedalMark[] => (annotations.data?.pedal.marks ?? [])

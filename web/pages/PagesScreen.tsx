@@ -36,7 +36,7 @@ export function PagesScreen() {
   /** Where a page begins that has no marks yet: after the last bar of those before it. */
   const after = (i: number) => Math.max(-1, ...pages.slice(0, i).flatMap((page) => page.marks.map((one) => one.bar))) + 1;
   return (
-    <div className="survey pages" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
+    <div className="pages" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
       <Title name={piece.data.title}>
         <span className="soft desk-facts">pages{pages.length > 0 && ` · ${marked.size} of ${score.data.bars.length} bars marked`}</span>
         <Button size="small" variant="outlined" component={Link} to={`/pieces/${id}${who ? `?for=${who}` : ''}`}>To the desk</Button>

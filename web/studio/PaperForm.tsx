@@ -59,11 +59,11 @@ export function PaperForm({ heading, action, before = NO_PAPER, about = true, on
             </>
           )}
           <div className="row">
-            <TextField label="Last bar" placeholder="64" sx={{ width: 100 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...register('bars')} />
-            <TextField label="Metre" sx={{ width: 90 }} {...register('metre')} />
-            <TextField label="Pick-up, beats" placeholder="none" sx={{ width: 125 }} {...register('pickup')} />
+            <TextField label="Last bar" placeholder="64" sx={{ width: 90 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...register('bars')} />
+            <TextField label="Metre" sx={{ width: 80 }} {...register('metre')} />
+            <TextField label="Pick-up" placeholder="beats" sx={{ width: 90 }} {...register('pickup')} />
             {key('fifths', 'mode', 'Key')}
-            <TextField label="Tempo" placeholder="♩ =" sx={{ width: 90 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...register('tempo')} />
+            <TextField label="Tempo" placeholder="♩ =" sx={{ width: 80 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...register('tempo')} />
           </div>
           {lists.repeats.fields.map((field, i) => (
             <div key={field.id} className="row">

@@ -1,4 +1,5 @@
 import { Button } from '@mui/material';
+import type { EditionsAnswer } from '@yarrow-ridge/contract';
 import { barSpan, type Score } from '@yarrow-ridge/core/score';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -6,6 +7,8 @@ import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
 import type { Layers } from '../score/ScorePage.tsx';
 import { ScoreView } from '../score/ScoreView.tsx';
 import { ChosenBars } from '../score/Highlights.tsx';
+import { ReadingsList } from '../desk/ReadingsList.tsx';
+import { useAnnotationEdits } from '../edits/annotations.ts';
 import { Title } from '../shell/Title.tsx';
 import { Trouble } from '../shell/Trouble.tsx';
 import { Waiting } from '../shell/Waiting.tsx';
@@ -19,11 +22,14 @@ export function EditionsScreen() {
   const found = useAnswer('compareEditions', { id, other });
   const [a, b] = [useScore(id).data, useScore(other).data];
   const [at, setAt] = useState(0);
+  const annotations = useAnswer('annotations', { id });
+  const edits = useAnnotationEdits(id);
   if (found.error) return <Trouble error={found.error} again={() => void found.refetch()} />;
   if (!found.data || !a || !b) return <Waiting what="both editions" />;
   const { bars, totals } = found.data;
   const differing = bars.filter((one) => one.a === null || one.b === null || one.differences.length > 0);
   const chosen = differing[Math.min(at, differing.length - 1)];
+  const stretch = chosen && together(bars, chosen);
   const name = (score: Score, bar: number | null) => (bar === null ? '–' : barSpan(score.bars, bar, bar));
   return (
     <div className="survey">
@@ -37,6 +43,7 @@ export function EditionsScreen() {
                 .map(([what, of]) => <tr key={what}><th scope="row">{what}</th><td>{of(totals[0]!)}</td><td>{of(totals[1]!)}</td></tr>)}
             </tbody>
           </table></div>
+          <ReadingsList pieceId={id} score={a} readings={annotations.data?.readings ?? []} />
           <h2>{differing.length === 0 ? 'They are the same' : `${differing.length} ${differing.length === 1 ? 'bar differs' : 'bars differ'}`}</h2>
           <ol className="plain-list editions-list">
             {differing.map((one, i) => (
@@ -52,6 +59,7 @@ export function EditionsScreen() {
         </div>
         {chosen && (
           <div className="stack">
+            {stretch && <div className="row"><Button variant="outlined" onClick={() => void edits.adopt(other, stretch.from, stretch.to, `bar ${barSpan(a.bars, stretch.from, stretch.to)} as in ${totals[1]!.title}`)}>Play {stretch.from === stretch.to ? 'bar' : 'bars'} {barSpan(a.bars, stretch.from, stretch.to)} as the second has {stretch.from === stretch.to ? 'it' : 'them'}, for now</Button></div>}
             <Excerpt pieceId={id} score={a} bar={chosen.a} title="first" near={bars.find((one) => one.b !== null && chosen.b !== null && one.b >= chosen.b && one.a !== null)?.a ?? null} />
             <Excerpt pieceId={other} score={b} bar={chosen.b} title="second" near={bars.find((one) => one.a !== null && chosen.a !== null && one.a >= chosen.a && one.b !== null)?.b ?? null} />
           </div>
@@ -59,6 +67,17 @@ export function EditionsScreen() {
       </div>
     </div>
   );
+}
+
+/** The differing bars around one that both editions have, as far as they follow one another. */
+function together(bars: EditionsAnswer['bars'], chosen: EditionsAnswer['bars'][number]): { from: number; to: number } | undefined {
+  const takes = (at: number) => { const one = bars[at]; return one !== undefined && one.a !== null && one.b !== null && one.differences.length > 0; };
+  const at = bars.indexOf(chosen);
+  if (!takes(at)) return undefined;
+  let [first, last] = [at, at];
+  while (takes(first - 1)) first--;
+  while (takes(last + 1)) last++;
+  return { from: bars[first]!.a!, to: bars[last]!.a! };
 }
 
 /** A bar with its neighbours; where an edition has none, the bars around the gap. */

@@ -32,6 +32,7 @@ export function Facts({ survey, score, form, kind, onOpen }: { survey: SurveyAns
     ['Sequences', form.sequences.length > 0 && form.sequences.map((one, i) => <span key={i}>{i > 0 && '; '}{handName(kind, one.hand)} {one.statements} times {Math.abs(one.steps) === 1 ? 'a step' : `${Math.abs(one.steps)} steps`} {one.steps > 0 ? 'up' : 'down'} ({at(range(one.from.bar, parseFraction(one.to.exact)!.num === 0 ? one.to.bar - 1 : one.to.bar))})</span>)],
     ['Imitation', form.imitations.length > 0 && form.imitations.slice(0, 6).map((one, i) => <span key={i}>{i > 0 && '; '}{handName(kind, one.follower)} {one.canon ? 'in canon' : 'follows'} after {one.distance} quarters ({at([one.entry.bar])})</span>)],
     ['Ground', form.grounds.length > 0 && form.grounds.map((one, i) => <span key={i}>{i > 0 && '; '}{one.statements} statements of {one.length} {one.length === 1 ? 'bar' : 'bars'}, {one.mode === 'both' ? 'major and minor' : one.mode} ({at(range(one.from, one.to))})</span>)],
+    ['Harmony', survey.chords.length > 0 && harmonyText(survey, score, at)],
     ['Longest run', survey.longestRun && <>{survey.longestRun.notes} notes, {handName(kind, survey.longestRun.hand)} ({at(range(survey.longestRun.from, survey.longestRun.to))})</>],
     [`Not on the ${kind.name.toLowerCase()}`, survey.outside.length > 0 && spots(survey.outside)],
   ];
@@ -42,6 +43,16 @@ export function Facts({ survey, score, form, kind, onOpen }: { survey: SurveyAns
       </table>
     </section>
   );
+}
+
+/** How fast the harmony moves, and where it moves fastest. */
+function harmonyText({ chords }: SurveyAnswer, score: Score, at: (bars: readonly number[]) => ReactNode): ReactNode {
+  const inBar = (bar: number) => chords.filter((one) => one.bar === bar && one.name !== '');
+  const changes = chords.filter((one, i) => one.name !== '' && one.name !== chords[i - 1]?.name).length;
+  const most = Math.max(...score.bars.map(({ index }) => inBar(index).length));
+  const pace = changes / score.bars.length;
+  const fastest = score.bars.map(({ index }) => index).filter((bar) => inBar(bar).length === most);
+  return <>{pace > 0.8 && pace < 1.25 ? 'about a chord a bar' : pace >= 1.25 ? `about ${Math.round(pace * 10) / 10} chords a bar` : `a new chord about every ${Math.round((1 / pace) * 10) / 10} bars`}{most > 1 && fastest.length < score.bars.length / 2 && <>; fastest, {most} in a bar, in {at(fastest.slice(0, 6))}</>}</>;
 }
 
 const range = (from: number, to: number): number[] => Array.from({ length: to - from + 1 }, (_, i) => from + i);

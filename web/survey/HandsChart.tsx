@@ -1,17 +1,21 @@
 import type { SurveyAnswer } from '@yarrow-ridge/contract';
-import { barSpan, type Bar } from '@yarrow-ridge/core/score';
+import { barSpan, beatName, fromNumber, type Bar } from '@yarrow-ridge/core/score';
 
 const LETTERS: Record<string, string> = { tune: 'T', chords: 'C', 'broken chords': 'B', 'running notes': 'R', rests: '' };
 const TONES: Record<string, string> = { tune: 'var(--ridge)', chords: 'var(--heather)', 'broken chords': 'var(--moss)', 'running notes': 'var(--rust)' };
 const ROW = 20;
 
 /** What each hand does bar by bar, how dense it is, and the harmony, all on the bar axis. */
+/** The harmony of a bar, beat by beat: `bar 7: G on 1, D7 on 3`. */
+export const chordsText = (bar: Bar, chords: SurveyAnswer['chords']): string =>
+  `bar ${bar.number}: ${chords.map((chord) => `${chord.name.replace('#', '♯') || 'no clear chord'} on ${beatName(bar, fromNumber(chord.offset))}`).join(', ')}`;
+
 export function HandsChart({ survey, bars, hands, onOpen }: { survey: SurveyAnswer; bars: readonly Bar[]; hands: readonly string[]; onOpen: (from: number, to: number) => void }) {
   const count = bars.length;
   const most = Math.max(1, ...survey.density);
   const letters = count <= 120;
-  const first = new Map<number, string>();
-  for (const chord of survey.chords) if (!first.has(chord.bar)) first.set(chord.bar, chord.name);
+  const harmony = new Map<number, SurveyAnswer['chords']>();
+  for (const chord of survey.chords) harmony.set(chord.bar, [...(harmony.get(chord.bar) ?? []), chord]);
   const every = Math.max(1, Math.ceil(count / 40));
   return (
     <div className="hands-chart" role="group" aria-label="What each hand does in each bar">
@@ -35,7 +39,10 @@ export function HandsChart({ survey, bars, hands, onOpen }: { survey: SurveyAnsw
       <div className="hands-row">
         <span className="small">harmony</span>
         <div className="hands-axis" style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}>
-          {[...first].filter(([bar]) => bar % every === 0).map(([bar, name]) => <span key={bar} className="hands-chord" style={{ gridColumn: `${bar + 1} / ${Math.min(count, bar + every) + 1}` }}>{name.replace('#', '♯')}</span>)}
+          {[...harmony].filter(([bar]) => bar % every === 0).map(([bar, chords]) => {
+            const told = chords.map((chord) => chord.name.replace('#', '♯')).filter(Boolean).join(' ');
+            return <span key={bar} className="hands-chord" title={chordsText(bars[bar]!, chords)} style={{ gridColumn: `${bar + 1} / ${Math.min(count, bar + every) + 1}` }}>{told}</span>;
+          })}
         </div>
       </div>
       <p className="small soft">T tune · C chords · B broken chords · R running notes · framed: unlike the bars around it</p>

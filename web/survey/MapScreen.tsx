@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
 import { returnText } from '../desk/relations.ts';
+import { Ridge } from '../ridge/Ridge.tsx';
 import { ChosenBars } from '../score/Highlights.tsx';
 import type { Layers } from '../score/ScorePage.tsx';
 import { ScoreView } from '../score/ScoreView.tsx';
@@ -41,6 +42,8 @@ export function MapScreen() {
   return (
     <div className="survey">
       <Title name={piece.title}><span className="soft desk-facts">bar against bar</span><Button size="small" variant="outlined" component={Link} to={`/pieces/${id}${who ? `?for=${who}` : ''}`}>To the score</Button></Title>
+      <Ridge bars={score.bars} ground={score.bars.map((bar) => ({ secure: 0, together: 0, isNew: Object.values(form.isNew).some((hand) => hand[bar.index]), silent: false }))} goal={undefined} sections={sections}
+        chosen={shown && { from: shown.bar, to: shown.bar }} height={26} onChoose={(bar) => setAt({ bar, other: shown?.other ?? 0 })} />
       <div className="map">
         <div className="stack">
           <ToggleButtonGroup exclusive size="small" value={line} aria-label="Hand" onChange={(_, value: string | null) => value && setHand(value)}>

@@ -22,8 +22,11 @@ export function SurveyScreen() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
   const [search] = useSearchParams();
-  const [reach, setReach] = useState(165);
   const who = search.get('for');
+  const assignment = useAnswer('assignment', { id: who ?? '' }, undefined, who !== null).data;
+  const student = useAnswer('student', { id: assignment?.studentId ?? '' }, undefined, assignment !== undefined).data;
+  const [asked, setReach] = useState<number>();
+  const reach = asked ?? student?.reach ?? 165;
   const found = useAnswer('survey', { id }, { reach: String(reach) });
   const { ready, error, again, sections } = useDeskPiece(id);
   const problem = error ?? found.error;
@@ -48,6 +51,7 @@ export function SurveyScreen() {
             <div className="row spread">
               <h2>Work on these first</h2>
               <TextField select label="reach" value={reach} onChange={(event) => setReach(Number(event.target.value))} sx={{ minWidth: 120 }}>
+                {student?.reach && !REACHES.some(([mm]) => mm === student.reach) && <MenuItem value={student.reach}>{student.name}, {student.reach} mm</MenuItem>}
                 {REACHES.map(([mm, name]) => <MenuItem key={mm} value={mm}>{name}</MenuItem>)}
               </TextField>
             </div>
