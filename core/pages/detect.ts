@@ -19,6 +19,9 @@ export interface FoundSystem {
   readonly bars: readonly Box[];
 }
 
+/** Spaces that a key or metre takes which is said at the end of a line for the next one. */
+const SIGNATURE = 7;
+
 interface Staff {
   readonly lines: readonly number[];
   left: number;
@@ -26,9 +29,13 @@ interface Staff {
 }
 
 /** Slopes that are tried, as rise over run: a page laid on the glass by hand is less askew. */
-const SLOPES = Array.from({ length: 33 }, (_, i) => (i - 16) * 0.0015);
-/** A staff line fills at least this share of the fullest row. */
+const SLOPES = Array.from({ length: 41 }, (_, i) => (i - 20) * 0.0012);
+const FINER = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.0002);
+/** A staff line fills at least this share of the fullest row; in a system that is cut short, this share of the page. */
 const LINE_SHARE = 0.5;
+const SHORT_SHARE = 0.04;
+/** Runs of ink shorter than this share of the page are no part of a line. */
+const RUN = 0.02;
 
 /** The grey between ink and paper: Otsu's threshold (Otsu 1979, IEEE Trans. Systems, Man, Cybernetics 9). */
 function threshold({ grey }: GreyPage): number {
@@ -53,8 +60,8 @@ interface Inked {
   readonly height: number;
   /** Whether there is ink, on a page made straight. */
   readonly at: (x: number, y: number) => boolean;
-  /** Rows that a column is shifted down by on the page as it is. */
-  readonly shift: (x: number) => number;
+  /** Where a point of the straight page is on the page as it is. */
+  readonly real: (x: number, y: number) => { x: number; y: number };
 }
 
 /** Ink per row along a slope. */
@@ -70,30 +77,41 @@ function profile(page: GreyPage, limit: number, slope: number, step: number): nu
 
 function straightened(page: GreyPage): Inked {
   const limit = threshold(page);
-  const step = Math.max(1, Math.round(page.width / 300));
+  const step = Math.max(1, Math.round(page.width / 400));
+  // rows are sharpest where lines run along them
   const sharp = (slope: number) => profile(page, limit, slope, step).reduce((sum, one) => sum + one * one, 0);
-  const slope = SLOPES.map((one) => ({ one, value: sharp(one) })).sort((a, b) => b.value - a.value || Math.abs(a.one) - Math.abs(b.one))[0]!.one;
+  const best = (slopes: readonly number[]) => slopes.map((one) => ({ one, value: sharp(one) })).sort((a, b) => b.value - a.value || Math.abs(a.one) - Math.abs(b.one))[0]!.one;
+  const coarse = best(SLOPES);
+  const slope = best(FINER.map((one) => coarse + one));
   const shifts = Int32Array.from({ length: page.width }, (_, x) => Math.round((x - page.width / 2) * slope));
-  const shift = (x: number) => shifts[Math.round(x)] ?? 0;
   const { width, height, grey } = page;
+  // turned by a small angle, a point moves down with its column and left with its row
+  const leans = Int32Array.from({ length: height }, (_, y) => Math.round((y - height / 2) * slope));
   return {
-    width, height, shift,
+    width, height, real: (x, y) => ({ x: x - (y - height / 2) * slope, y: y + (x - width / 2) * slope }),
     at: (x, y) => {
-      if (x < 0 || x >= width) return false;
-      const row = y + shifts[x]!;
-      return row >= 0 && row < height && grey[row * width + x]! <= limit;
+      if (x < 0 || x >= width || y < 0 || y >= height) return false;
+      const [row, column] = [y + shifts[x]!, x - leans[y]!];
+      return row >= 0 && row < height && column >= 0 && column < width && grey[row * width + column]! <= limit;
     },
   };
 }
 
+/** Ink in each row that lies in long runs. */
+const rowsOf = (ink: Inked): number[] => Array.from({ length: ink.height }, (_, y) => {
+  let count = 0;
+  for (let x = 0, run = 0; x <= ink.width; x++) {
+    if (ink.at(x, y)) run++;
+    else {
+      if (run >= ink.width * RUN) count += run;
+      run = 0;
+    }
+  }
+  return count;
+});
+
 /** Middles of the rows that are staff lines. */
-function lineRows(ink: Inked): number[] {
-  const rows = Array.from({ length: ink.height }, (_, y) => {
-    let count = 0;
-    for (let x = 0; x < ink.width; x++) if (ink.at(x, y)) count++;
-    return count;
-  });
-  const limit = Math.max(ink.width * 0.2, Math.max(...rows) * LINE_SHARE);
+function lineRows(rows: readonly number[], limit: number): number[] {
   const found: number[] = [];
   for (let y = 0; y < rows.length; y++) {
     if (rows[y]! < limit) continue;
@@ -107,7 +125,18 @@ function lineRows(ink: Inked): number[] {
 
 /** Five lines at equal distances are a staff. */
 function stavesOf(ink: Inked): Staff[] {
-  const rows = lineRows(ink);
+  const rows = rowsOf(ink);
+  const found = fives(ink, lineRows(rows, Math.max(ink.width * 0.2, Math.max(...rows) * LINE_SHARE)));
+  const spaces = found.map(spaceOf).sort((a, b) => a - b);
+  const usual = spaces[spaces.length >> 1];
+  if (usual === undefined) return fives(ink, lineRows(rows, ink.width * 0.2));
+  // what is left may hold a system that ends early, of the same size as the others
+  const rest = rows.map((count, y) => (found.some(({ lines }) => y > lines[0]! - usual * 2 && y < lines[4]! + usual * 2) ? 0 : count));
+  const short = fives(ink, lineRows(rest, ink.width * SHORT_SHARE)).filter((staff) => Math.abs(spaceOf(staff) - usual) < usual * 0.15);
+  return [...found, ...short].sort((a, b) => a.lines[0]! - b.lines[0]!);
+}
+
+function fives(ink: Inked, rows: readonly number[]): Staff[] {
   const found: Staff[] = [];
   for (let i = 0; i + 4 < rows.length; i++) {
     const lines = rows.slice(i, i + 5);
@@ -118,7 +147,7 @@ function stavesOf(ink: Inked): Staff[] {
     found.push({ lines, ...extent(ink, lines) });
     i += 4;
   }
-  return found.filter((staff) => staff.right - staff.left > ink.width * 0.1);
+  return found.filter((staff) => staff.right - staff.left > ink.width * SHORT_SHARE);
 }
 
 /** From where to where most of its lines are drawn. */
@@ -146,6 +175,8 @@ function filled(ink: Inked, x: number, top: number, bottom: number): number {
   return count / Math.max(1, to - from + 1);
 }
 
+const clamp = (share: number): number => Math.max(0, Math.min(1, share));
+
 /** Staves that a line joins at their left edge or at a bar line. */
 function systemsOf(ink: Inked, staves: readonly Staff[]): Staff[][] {
   const found: Staff[][] = [];
@@ -167,19 +198,19 @@ function joins(ink: Inked, above: Staff, below: Staff): boolean {
   });
 }
 
-/** Whether a bar line stands at a column: it fills each staff from its top line to its bottom one, and ends there. */
-function isBarline(ink: Inked, system: readonly Staff[], x: number): boolean {
+/** Whether a bar line may stand at a column: it fills each staff from its top line to its bottom one, and ends there. */
+function spans(ink: Inked, system: readonly Staff[], x: number): boolean {
   const space = spaceOf(system[0]!);
   if (!system.every(({ lines }) => filled(ink, x, lines[0]!, lines[4]!) > 0.96)) return false;
   const [top, bottom] = [system[0]!.lines[0]!, system.at(-1)!.lines[4]!];
-  const ends = filled(ink, x, top - space * 0.9, top - space * 0.35) < 0.5 && filled(ink, x, bottom + space * 0.35, bottom + space * 0.9) < 0.5;
-  // a stem that happens to reach from line to line has a head beside it
-  const beside = [-1, 1].every((side) => {
-    const heads = [0.45, 0.6, 0.75].map((away) => Math.round(x + side * away * space));
-    return heads.some((column) => !clump(ink, column, top, bottom, space));
-  });
-  return ends && beside;
+  return filled(ink, x, top - space * 0.9, top - space * 0.35) < 0.5 && filled(ink, x, bottom + space * 0.35, bottom + space * 0.9) < 0.5;
 }
+
+/** Whether no notehead is beside a column: a stem that happens to reach from line to line has one. */
+const standsFree = (ink: Inked, system: readonly Staff[], x: number): boolean => [-1, 1].every((side) => {
+  const space = spaceOf(system[0]!);
+  return [0.45, 0.6, 0.75].some((away) => !clump(ink, Math.round(x + side * away * space), system[0]!.lines[0]!, system.at(-1)!.lines[4]!, space));
+});
 
 /** Whether a column holds a patch of ink as high as a notehead, between the lines. */
 function clump(ink: Inked, x: number, top: number, bottom: number, space: number): boolean {
@@ -195,14 +226,13 @@ function barlines(ink: Inked, system: readonly Staff[]): { from: number; to: num
   const space = spaceOf(system[0]!);
   const [left, right] = [Math.max(...system.map((staff) => staff.left)), Math.min(...system.map((staff) => staff.right))];
   const found: { from: number; to: number }[] = [];
-  const columns = Array.from({ length: right - left + 5 }, (_, i) => left - 2 + i).filter((x) => isBarline(ink, system, x));
-  // where most lines go on from one staff to the next, those that do not are something else
-  const joined = system.slice(1).map((staff, i) => {
-    const through = (x: number) => filled(ink, x, system[i]!.lines[4]!, staff.lines[0]!) > 0.9;
-    const inside = columns.filter((x) => x > left + space * 2);
-    return inside.filter(through).length * 2 > inside.length ? through : () => true;
-  });
-  for (const x of columns.filter((column) => joined.every((through) => through(column)))) {
+  const columns = Array.from({ length: right - left + 5 }, (_, i) => left - 2 + i).filter((x) => spans(ink, system, x));
+  const free = columns.filter((x) => standsFree(ink, system, x));
+  // where lines go on from staff to staff, as in piano music, those that do not are something else
+  const through = system.length < 2 ? [] : columns.filter((x) => system.slice(1).every((staff, i) => filled(ink, x, system[i]!.lines[4]!, staff.lines[0]!) > 0.8));
+  const inside = (x: number) => x > left + space * 2;
+  const wanted = through.filter(inside).length > 0 && through.filter(inside).length * 2 >= free.filter(inside).length ? through : free;
+  for (const x of wanted) {
     const last = found.at(-1);
     if (last && x - last.to <= space * 1.6) last.to = x;
     else found.push({ from: x, to: x });
@@ -226,12 +256,17 @@ export function findBars(page: GreyPage): FoundSystem[] {
     const below = systems[i + 1]?.[0]?.lines[0];
     const y1 = Math.max(0, above === undefined ? top - space * 6 : Math.max((above + top) / 2, top - space * 6));
     const y2 = Math.min(page.height, below === undefined ? bottom + space * 4 : Math.min((below + bottom) / 2, bottom + space * 6));
-    const edges = [left, ...barlines(ink, system).map((line) => line.to).filter((x) => x > left + space * 2 && x < right - space * 2), right];
+    const lines = barlines(ink, system).map((line) => line.to).filter((x) => x > left + space * 2);
+    // after the last bar line nothing but the signature of the next line
+    const closed = Array.from({ length: Math.round(space) + 3 }, (_, k) => right + 2 - k).some((x) => system.every((staff) => filled(ink, x, staff.lines[0]!, staff.lines[4]!) > 0.96) && (system.length < 2 || filled(ink, x, system[0]!.lines[4]!, system[1]!.lines[0]!) > 0.8));
+    const open = !closed && lines.length > 0 && right - lines.at(-1)! > space * 2 && right - lines.at(-1)! < space * SIGNATURE;
+    const edges = [left, ...lines.filter((x) => x < right - space * 2), ...(open ? [] : [right])];
     const bars = edges.slice(1).flatMap((end, k): Box[] => {
       const from = edges[k]!;
       if (end - from < space * 2.5) return [];
-      const lean = ink.shift((from + end) / 2);
-      return [{ x: from / page.width, y: Math.max(0, y1 + lean) / page.height, width: (end - from) / page.width, height: (y2 - y1) / page.height }];
+      const at = ink.real((from + end) / 2, (y1 + y2) / 2);
+      const [width, height] = [end - from, y2 - y1];
+      return [{ x: clamp((at.x - width / 2) / page.width), y: clamp((at.y - height / 2) / page.height), width: width / page.width, height: height / page.height }];
     });
     return { staves: system.length, bars };
   }).filter((system) => system.bars.length > 0);

@@ -65,6 +65,15 @@ describe('bars on a page', () => {
   it('are found on single staves, where stems stand alone', () => {
     near(wanted(findBars(pageOf({ width: 700, height: 500 }, (line) => music(line, [80, 220, 360], columns, 1)))), 3);
   });
+  it('are found on a last line that ends early, and not in a signature at the end of a line', () => {
+    const found = findBars(pageOf({ width: 700, height: 900 }, (line) => {
+      music(line, [100], columns);
+      music(line, [400], [60, 150]);
+      // the lines go on past the last bar line, with sharps on them
+      for (const y of [100, 210]) for (let i = 0; i < 5; i++) line(640, y + i * SPACE, 680, y + i * SPACE + 1);
+    }));
+    expect(found.map(({ bars }) => bars.length)).toEqual([4, 1]);
+  });
   it('are not seen where there is no music', () => {
     expect(findBars(pageOf({ width: 400, height: 400 }, () => undefined))).toEqual([]);
     expect(findBars(pageOf({ width: 400, height: 400 }, (line) => { for (let y = 40; y < 360; y += 30) for (let x = 40; x < 340; x += 12) line(x, y, x + 7, y + 10); }))).toEqual([]);

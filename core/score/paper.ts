@@ -79,7 +79,7 @@ export function paperXml(paper: Paper, title: string, composer: string, staves: 
       number: String(index + first), ...(index === 0 && paper.pickup !== undefined ? { implicit: true } : {}),
       ...(own ? { metre } : {}), ...(key ? { key: { fifths: key.fifths, ...(key.mode ? { mode: key.mode } : {}) } } : {}),
       ...(index === 0 && paper.tempo ? { tempo: paper.tempo } : {}), ...repeatSigns(paper.repeats, index),
-      staves: Array.from({ length: staves }, () => [[{ at: ZERO, length, pitches: [], wholeBar: true }]]),
+      staves: Array.from({ length: staves }, () => [[{ at: ZERO, length, pitches: [], ...(compare(length, nominalLength(metre)) === 0 ? { wholeBar: true } : {}) }]]),
     };
   });
   return buildXml({ title, composer, clefs: Array.from({ length: staves }, (_, staff) => (staff === 0 ? 'G' : 'F')), bars });

@@ -1,6 +1,7 @@
 import { Button } from '@mui/material';
 import type { AnnotationsAnswer, FormAnswer, Piece } from '@yarrow-ridge/contract';
 import { barSpan, startOf, type PedalMark, type Place, type Remark, type Score, type Section } from '@yarrow-ridge/core/score';
+import { Link } from 'react-router';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
 import { HereActions } from './HereActions.tsx';
@@ -38,6 +39,7 @@ export function FormPanel({ piece, score, form, sections, climax, remarks, readi
       )}
       {sections.length === 0 && !piece.onPaper && <Suggested piece={piece} score={score} form={form} onShow={onShow} />}
       {sections.length === 0 && piece.onPaper && <p className="soft small">Where a section comes back, give it the same name (A, A), or a prime when it is changed (A′): the plan then knows how much is really new.</p>}
+      {piece.onPaper && sections.length === 0 && <div><Button variant="outlined" component={Link} to={`/pieces/${piece.id}/pages`}>Bring pictures of its pages</Button></div>}
       {sections.length > 0 && <h2>Sections</h2>}
       <SectionList piece={piece} score={score} form={form} sections={sections} fingers={fingers} pedal={pedal} remarks={remarks} onShow={onShow} />
       <ReadingsList pieceId={piece.id} score={score} readings={readings} onShow={onShow} />

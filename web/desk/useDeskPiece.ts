@@ -1,4 +1,4 @@
-import { parseFraction, type About, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
+import { parseFraction, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
 import { useMemo } from 'react';
 import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';

@@ -2,8 +2,8 @@ import { toNumber, type Remark, type Score } from '@yarrow-ridge/core/score';
 import { xAt, type PageBoxes } from './geometry.ts';
 
 /** How far below a system notes to oneself stand, and from each other, in engraver units: under the pedal line. */
-const BELOW = 1150;
-const LINE = 330;
+const BELOW = 1050;
+const LINE = 380;
 const LONGEST = 42;
 
 /** Notes to oneself under the bar they are about. */

@@ -22,8 +22,8 @@ export function Frame() {
   const say = (verb: string, label: string | undefined, ok: boolean) => ok && label && enqueueSnackbar(`${verb}: ${label}`, { autoHideDuration: 2500 });
   const back = () => void undo().then((ok) => say('Undone', done.at(-1)?.label, ok));
   const forth = () => void redo().then((ok) => say('Done again', undone.at(-1)?.label, ok));
-  useHotkeys('mod+z', back, { preventDefault: true }, [done]);
-  useHotkeys('mod+shift+z, mod+y', forth, { preventDefault: true }, [undone]);
+  useHotkeys('mod+z', back, { preventDefault: true, enableOnFormTags: ['slider'] }, [done]);
+  useHotkeys('mod+shift+z, mod+y', forth, { preventDefault: true, enableOnFormTags: ['slider'] }, [undone]);
   useHotkeys('shift+slash', () => setHelp(true), { useKey: false }, []);
   useEffect(() => {
     if (!problem) return;
