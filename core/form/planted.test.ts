@@ -21,12 +21,12 @@ const RHYTHMS = [[1, 1, 1, 1], [0.5, 0.5, 1, 1, 1], [1, 0.5, 0.5, 2], [1.5, 0.5,
 const SCALE = [0, 2, 4, 5, 7, 9, 11];
 
 /** Bars that do not repeat, in no octave: a random walk along the scale, in a rhythm of a dozen. */
-function invent(roll: (below: number) => number, bars: number, low: number): Line[] {
+function invent(roll: (below: number) => number, bars: number, low: number, rhythms = RHYTHMS): Line[] {
   let step = roll(7);
   const made = new Set<string>();
   return Array.from({ length: bars }, () => {
     for (;;) {
-      const line = RHYTHMS[roll(RHYTHMS.length)]!.map((quarters) => {
+      const line = rhythms[roll(rhythms.length)]!.map((quarters) => {
         step = Math.max(-4, Math.min(12, step + roll(9) - 4));
         return { midi: low + 12 * Math.floor(step / 7) + SCALE[((step % 7) + 7) % 7]!, quarters };
       });
@@ -136,6 +136,18 @@ it('invents no return in music that has none (120 pieces of 40 bars)', () => {
   process.stdout.write(`returns invented in 120 pieces of 40 bars without any: ${invented.length}\n`);
   // 4800 bars in either hand: one false find in ten pieces is the most a teacher should have to wave away
   expect(invented.length <= 12 ? [] : invented).toEqual([]);
+});
+
+// a study in even notes, or in two rhythms: nothing but the pitches tells bars apart
+it.each([['even quarters', [[1, 1, 1, 1]]], ['even eighths', [[0.5, 0.5, 0.5, 0.5, 0.5, 0.5, 0.5, 0.5]]], ['two rhythms', RHYTHMS.slice(1, 3)]])('invents no return in music of few rhythms: %s (60 pieces of 40 bars)', (name, rhythms) => {
+  const invented: string[] = [];
+  for (let seed = 0; seed < 60; seed++) {
+    const roll = dice(20_000 + seed);
+    const { returns } = analyse(play(invent(roll, 40, 67, rhythms), invent(roll, 40, 48, rhythms)));
+    invented.push(...returns.map((one) => `${seed}: ${one.hand} ${one.relation} ${one.from}-${one.to} of ${one.of}`));
+  }
+  process.stdout.write(`returns invented in 60 pieces of 40 bars in ${name}: ${invented.length}\n`);
+  expect(invented.length <= 6 ? [] : invented).toEqual([]);
 });
 
 it('finds what comes before another ending', () => {

@@ -4,7 +4,7 @@ import { child, children, parseXml, serialize } from './xml.ts';
 
 /**
  * The stored score made ready for engraving: without fingerings and pedal marks, which the screen draws itself so
- * that an edit shows at once, without the parts of others, without the title block and the name of a single part, and with the `times` of a repeat kept to what can be unfolded.
+ * that an edit shows at once, without the parts of others, without the title block and the name of a single part, with signs for several bars written out, and with the `times` of a repeat kept to what can be unfolded.
  */
 export function engravable(xml: string, mine?: readonly number[]): string {
   const { document, root } = parseXml(xml);
@@ -19,6 +19,7 @@ export function engravable(xml: string, mine?: readonly number[]): string {
           }
           if (element.getAttribute('id')?.startsWith('yr-section-') || !child(element, 'direction-type')) measure.removeChild(element);
         }
+        if (element.tagName === 'attributes') writeOut(element);
         const repeat = child(element.tagName === 'barline' ? element : undefined, 'repeat');
         if (Number(repeat?.getAttribute('times') ?? 2) > 16) repeat!.setAttribute('times', '16');
       }
@@ -35,6 +36,14 @@ export function engravable(xml: string, mine?: readonly number[]): string {
     }
   }
   return serialize(document);
+}
+
+/** Signs that stand for several bars, which the engraver would draw as one: each bar is to be seen and pointed at. */
+function writeOut(attributes: Parameters<typeof children>[0]): void {
+  for (const style of children(attributes, 'measure-style')) {
+    for (const name of ['multiple-rest', 'measure-repeat', 'beat-repeat', 'slash']) for (const sign of children(style, name)) style.removeChild(sign);
+    if (children(style).length === 0) attributes.removeChild(style);
+  }
 }
 
 /** Takes out all parts but those to practise, by their place in the file, and what the part list says of them. */

@@ -1,3 +1,4 @@
+import { partSequence } from './parts.ts';
 import { playingOrder, readFile, roadText, ScoreError } from '../index.ts';
 
 const read = (text: string, tune?: number) => readFile(new TextEncoder().encode(text), tune === undefined ? {} : { tune }).score;
@@ -30,5 +31,13 @@ describe('an ABC tune', () => {
     expect(read(book, 1)).toMatchObject({ title: 'Ford', notes: [{ midi: 67 }] });
   });
   it.each([['X:1\nT:Empty\nK:C\n', /no notes/], [`${head}K:C\nz6|]\n`, /no notes/]])('without notes is refused: %j', (text, sentence) => expect(() => read(text)).toThrow(sentence));
-  it('warns that a written order of parts is not followed', () => expect(read(`${head.replace('Q:', 'P:(AB)3\nQ:')}K:C\nP:A\nC6|\nP:B\nD6|]\n`).warnings[0]!.message).toMatch(/\(AB\)3/));
+  it('is written out in the order of its parts, with key and metre where they change', () => {
+    const score = read(`${head.replace('Q:', 'P:AB2A\nQ:')}K:C\nP:A\nC6|D6|\nP:B\nM:2/4\nK:G\nF4|]\n`);
+    expect(score.notes.map((note) => note.midi)).toEqual([60, 62, 66, 66, 60, 62]);
+    expect(score.bars.map((bar) => `${bar.number} ${bar.metre.beats} ${bar.key.fifths}`)).toEqual(['1 3 0', '2 3 0', '3 2 1', '4 2 1', '5 3 0', '6 3 0']);
+    expect(score.warnings[0]!.message).toContain('in the order AB2A');
+  });
+  // the ABC standard 2.1, section 3.1.9
+  it.each([['AABB', 'AABB'], ['A2(BC)2D', 'AABCBCD'], ['(A.B)3', 'ABABAB'], ['((AB)2C)2', 'ABABCABABC']])('reads the order %s', (text, order) => expect(partSequence(text)?.join('')).toBe(order));
+  it.each(['', '2A', 'A)', '(A', 'A-B', 'A999'])('does not read the order %j', (text) => expect(partSequence(text)).toBeUndefined());
 });

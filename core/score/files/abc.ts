@@ -1,4 +1,5 @@
 import abcjs from 'abcjs';
+import { inPartOrder, partSequence } from './parts.ts';
 import { add, compare, fromNumber, ZERO, type Fraction } from '../fraction.ts';
 import { ScoreError, type Key, type Metre, type Pitch, type Signs, type Warning } from '../model.ts';
 import { buildXml, type BuiltBar, type BuiltEvent, type BuiltPitch } from './build.ts';
@@ -16,7 +17,7 @@ const MAX_CHARACTERS = 1_000_000;
 
 interface AbcPitch { pitch: number; accidental?: string; startTie?: object; endTie?: boolean }
 interface AbcElement {
-  el_type: string; type?: string; duration?: number; pitches?: AbcPitch[]; rest?: { type: string; text?: number }; startTriplet?: number; tripletMultiplier?: number; endTriplet?: boolean;
+  el_type: string; title?: string; type?: string; duration?: number; pitches?: AbcPitch[]; rest?: { type: string; text?: number }; startTriplet?: number; tripletMultiplier?: number; endTriplet?: boolean;
   decoration?: string[]; gracenotes?: { pitch: number; accidental?: string }[]; chord?: { name: string; position: string }[]; startEnding?: string; endEnding?: boolean;
   accidentals?: { acc: string; note: string }[]; root?: string; mode?: string; value?: { num: string; den?: string }[];
 }
@@ -54,18 +55,23 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
   const first = lines[0]![0]!;
   const tempo = tune.metaText.tempo;
   const quarters = tempo?.bpm ? tempo.bpm * (tempo.duration?.[0] ?? 0.25) * 4 : undefined;
-  let printed = first[0] && isPickup(first[0]) ? 0 : 1;
-  const bars = Array.from({ length: count }, (_, i): BuiltBar => {
+  const read = Array.from({ length: count }, (_, i): BuiltBar & { part?: string } => {
     const lead = first[i] ?? emptyBar();
     return {
-      number: String(printed++), implicit: i === 0 && isPickup(lead), ...(lead.metre ? { metre: lead.metre } : {}), ...(lead.key ? { key: lead.key } : {}), ...(i === 0 && quarters ? { tempo: quarters } : {}),
+      number: '', ...(lead.part === undefined ? {} : { part: lead.part }), implicit: i === 0 && isPickup(lead), ...(lead.metre ? { metre: lead.metre } : {}), ...(lead.key ? { key: lead.key } : {}), ...(i === 0 && quarters ? { tempo: quarters } : {}),
       repeatStart: lead.repeatStart, ...(lead.repeatEnd ? { repeatEnd: 2 } : {}), ...(lead.endingStart === undefined ? {} : { endingStart: lead.endingStart }), ...(lead.endingStop === undefined ? {} : { endingStop: lead.endingStop }),
       signs: lead.signs, dynamics: lead.dynamics, staves: lines.map((voices) => voices.map((voice) => voice[i]?.events ?? [])),
     };
   });
+  const order = tune.metaText.partOrder === undefined ? undefined : partSequence(titleOf(tune.metaText.partOrder));
+  let printed = first[0] && isPickup(first[0]) ? 0 : 1;
+  const bars = (order ? inPartOrder(read, order) : read).map(({ part: _, ...bar }) => ({ ...bar, number: String(printed++) }));
   const warnings: Warning[] = tune.warnings?.length
     ? [{ kind: 'abc', message: `${tune.warnings.length} ${tune.warnings.length === 1 ? 'place' : 'places'} in the ABC text could not be read: ${plain(tune.warnings[0]!)}` }] : [];
-  if (tune.metaText.partOrder) warnings.push({ kind: 'abc', message: `The order of parts, ${plain(titleOf(tune.metaText.partOrder))}, is not followed: each part is written once. The road can be cut as it is to be played.` });
+  if (tune.metaText.partOrder) {
+    const text = plain(titleOf(tune.metaText.partOrder));
+    warnings.push({ kind: 'abc', message: order ? `The parts are written out in the order ${text}.` : `The order of parts, ${text}, cannot be read: each part is written once. The road can be cut as it is to be played.` });
+  }
   return {
     xml: buildXml({ title: titleOf(tune.metaText.title) || `Tune ${index + 1}`, composer: titleOf(tune.metaText.composer), clefs: staves.map(({ bass }) => (bass ? 'F' : 'G')), bars }), warnings,
   };
@@ -93,6 +99,8 @@ function stavesOf(tune: AbcTune): StaffVoices[] {
 }
 
 interface ReadBar {
+  /** Name of the part that begins here. */
+  part: string | undefined;
   metre: Metre | undefined;
   key: Key | undefined;
   nominal: Fraction;
@@ -107,7 +115,7 @@ interface ReadBar {
 }
 
 const emptyBar = (nominal: Fraction = { num: 4, den: 1 }): ReadBar => ({
-  metre: undefined, key: undefined, nominal, length: ZERO, repeatStart: false, repeatEnd: false, endingStart: undefined, endingStop: undefined, signs: {}, dynamics: [], events: [],
+  part: undefined, metre: undefined, key: undefined, nominal, length: ZERO, repeatStart: false, repeatEnd: false, endingStart: undefined, endingStop: undefined, signs: {}, dynamics: [], events: [],
 });
 
 const isPickup = (bar: ReadBar): boolean => compare(bar.length, bar.nominal) < 0;
@@ -125,7 +133,7 @@ function readVoice(elements: readonly AbcElement[]): ReadBar[] {
   const finish = () => {
     // a barline with nothing before it, as at the beginning, closes no bar
     if (bar.events.length > 0) bars.push(bar);
-    else if (bar.metre ?? bar.key) return { ...bar };
+    else if (bar.metre ?? bar.key ?? bar.part) return { ...bar };
     bar = emptyBar(nominal);
     spelled = new Map();
     return undefined;
@@ -148,6 +156,8 @@ function readVoice(elements: readonly AbcElement[]): ReadBar[] {
         nominal = { num: metre.beats * 4, den: metre.beatType };
         bar.nominal = nominal;
       }
+    } else if (element.el_type === 'part') {
+      bar.part = titleOf(element.title).trim();
     } else if (element.el_type === 'bar') {
       const type = element.type ?? '';
       if (inEnding !== undefined && (element.endEnding || /repeat|thick|thin_thin/.test(type))) [bar.endingStop, inEnding] = [inEnding, undefined];
