@@ -1,9 +1,8 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { pianoScore } from './bench/score.ts';
 import { chooseBars, fill, openBrowser, press, says, type Window } from './browser.ts';
-import { root, startServer, type RunningServer } from './server.ts';
+import { startServer, type RunningServer } from './server.ts';
+import { demo, studio } from './studio.ts';
 
 // The desk in the small: choosing, naming, fingering, undoing, in the real browser.
 let browser: Awaited<ReturnType<typeof openBrowser>>;
@@ -22,21 +21,8 @@ afterAll(async () => {
 });
 
 interface Marks { fingerings: { id: string; finger: string }[]; sections: { name: string; from: { bar: number; exact: string }; to: { bar: number; exact: string } }[] }
-const json = async <T>(path: string): Promise<T> => (await fetch(server.url + path)).json() as Promise<T>;
-
-async function bring(file: string | Uint8Array, instrument = 'piano'): Promise<string> {
-  const form = new FormData();
-  form.set('file', new File([file as BlobPart], 'score.musicxml'));
-  form.set('instrument', instrument);
-  const answer = await fetch(`${server.url}/api/pieces`, { method: 'POST', body: form });
-  return ((await answer.json()) as { id: string }).id;
-}
-const demo = (name: string) => new Uint8Array(readFileSync(join(root, 'demo/pieces', `${name}.musicxml`)));
-const open = async (id: string) => {
-  await page.goto(`${server.url}/pieces/${id}`);
-  await page.waitForSelector('.score[data-drawn=yes] .score-page svg');
-  await page.waitForNetworkIdle();
-};
+const { json, bring, open: openPiece } = studio(() => server);
+const open = (id: string) => openPiece(page, id);
 /** Chooses an entry of a select that is found by its label. */
 async function pick(label: string, entry: string): Promise<void> {
   await page.waitForFunction((wanted) => {

@@ -1,9 +1,10 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { chooseBars, fill, openBrowser, press, says, type Window } from './browser.ts';
-import { root, startServer, type RunningServer } from './server.ts';
+import { startServer, type RunningServer } from './server.ts';
+import { demo, studio } from './studio.ts';
 
 // Knowing a piece before it is played: survey, road, map, editions, corrected files and tunes, in the real browser.
 let browser: Awaited<ReturnType<typeof openBrowser>>;
@@ -23,13 +24,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const json = async <T>(path: string): Promise<T> => (await fetch(server.url + path)).json() as Promise<T>;
-const demo = (name: string) => readFileSync(join(root, 'demo/pieces', `${name}.musicxml`), 'utf8');
-async function bring(text: string): Promise<string> {
-  const form = new FormData();
-  form.set('file', new File([text], 'score.musicxml'));
-  return ((await (await fetch(`${server.url}/api/pieces`, { method: 'POST', body: form })).json()) as { id: string }).id;
-}
+const { json, bring } = studio(() => server);
 const drawn = () => page.waitForSelector('.score[data-drawn=yes] .score-page svg');
 
 it('tells what is in a piece, and every fact leads to its bars', async () => {

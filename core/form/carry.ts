@@ -88,12 +88,16 @@ export function carryFingers(score: Score, returns: readonly Return[], fingers: 
   return { fingerings: [...found].map(([id, finger]) => ({ id, finger })), to: stretches(reached), misfits: [...new Set(misfits)] };
 }
 
+/** Pairs by which a stretch as a whole comes back: outside it, and not one bar alone of many. */
+const asWhole = (score: Score, returns: readonly Return[], from: number, to: number): Pair[] =>
+  pairs(returns.filter((one) => one.to > one.from || to === from), from, to, whole(score)).filter(({ there }) => there < from || there > to);
+
 /** Carries pedal marks to the returns of bars `from` to `to` in all hands. A bar that has marks of its own keeps them. */
 export function carryPedal(score: Score, returns: readonly Return[], marks: readonly PedalMark[], from: number, to: number): Where & { readonly marks: readonly PedalMark[] } {
   const own = new Set(marks.map((mark) => mark.bar));
   const done = new Set<number>();
   const [found, misfits]: [PedalMark[], string[]] = [[], []];
-  for (const { bar, there } of pairs(returns, from, to, whole(score))) {
+  for (const { bar, there } of asWhole(score, returns, from, to)) {
     const here = marks.filter((mark) => mark.bar === bar);
     if (here.length === 0 || done.has(there)) continue;
     if (own.has(there)) {
@@ -116,7 +120,7 @@ export function carryRemarks(score: Score, returns: readonly Return[], remarks: 
   const [found, misfits]: [Omit<Remark, 'id'>[], string[]] = [[], []];
   const known = (one: Omit<Remark, 'id'>) => [...remarks, ...found].some((other) => other.bar === one.bar && other.text === one.text && other.noteId === one.noteId && compare(other.offset, one.offset) === 0);
   const put = (one: Omit<Remark, 'id'>) => { if (!known(one)) found.push(one); };
-  const ofBars = pairs(returns, from, to, whole(score));
+  const ofBars = asWhole(score, returns, from, to);
   const ofHands = pairs(returns, from, to, (hand) => hand !== 'both');
   for (const remark of remarks.filter((one) => one.bar >= from && one.bar <= to)) {
     const note = remark.noteId === undefined ? undefined : byBar[remark.bar]!.find((one) => one.id === remark.noteId);

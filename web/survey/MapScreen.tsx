@@ -26,7 +26,7 @@ export function MapScreen() {
   const [hand, setHand] = useState<string>();
   const [at, setAt] = useState<{ bar: number; other: number }>();
   const line = hand ?? (ready && ready.piece.hands.length > 1 ? 'both' : ready?.piece.hands[0]);
-  const picture = useSimilarity(ready?.score, line);
+  const picture = useSimilarity(ready?.piece, line);
   const shown = useMemo(() => {
     // to begin with, the first return of some length
     const first = ready?.form.returns.find((one) => one.hand === line && one.to - one.from > 1);

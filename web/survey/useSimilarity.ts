@@ -1,18 +1,25 @@
+import type { Piece } from '@yarrow-ridge/contract';
 import type { Similarity } from '@yarrow-ridge/core/form';
-import type { Score } from '@yarrow-ridge/core/score';
-import { wrap } from 'comlink';
-import { useEffect, useState } from 'react';
+import { wrap, type Remote } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import { address } from '../api/client.ts';
 import type { Former } from './form.worker.ts';
 
 /** The picture of a piece against itself, worked out beside the page; undefined until it is there. */
-export function useSimilarity(score: Score | undefined, hand: string | undefined): Similarity | undefined {
-  const [found, setFound] = useState<{ hand: string; score: Score; picture: Similarity }>();
+export function useSimilarity(piece: Piece | undefined, hand: string | undefined): Similarity | undefined {
+  const [found, setFound] = useState<{ key: string; picture: Similarity }>();
+  const former = useRef<{ worker: Worker; remote: Remote<Former> }>(undefined);
+  const key = piece && hand !== undefined ? `${address('score', { id: piece.id })}#${piece.reading}` : undefined;
   useEffect(() => {
-    if (!score || hand === undefined) return;
-    const worker = new Worker(new URL('./form.worker.ts', import.meta.url), { type: 'module' });
+    if (key === undefined || hand === undefined) return;
+    if (!former.current) {
+      const worker = new Worker(new URL('./form.worker.ts', import.meta.url), { type: 'module' });
+      former.current = { worker, remote: wrap<Former>(worker) };
+    }
     let wanted = true;
-    void wrap<Former>(worker).similarity(score, hand).then((picture) => { if (wanted) setFound({ hand, score, picture }); });
-    return () => { wanted = false; worker.terminate(); };
-  }, [score, hand]);
-  return found && found.hand === hand && found.score === score ? found.picture : undefined;
+    void former.current.remote.similarity(key, hand).then((picture) => { if (wanted) setFound({ key: `${key} ${hand}`, picture }); });
+    return () => { wanted = false; };
+  }, [key, hand]);
+  useEffect(() => () => { former.current?.worker.terminate(); former.current = undefined; }, []);
+  return found?.key === `${key} ${hand}` ? found.picture : undefined;
 }
