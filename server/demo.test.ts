@@ -29,7 +29,11 @@ it('is always of today: a lesson ahead, cards due, days of practice behind, also
       expect(ago).toBeLessThan(4);
     }
   }
-  expect((await studio.ask('GET', '/api/pieces')).json).toMatchObject({ total: 2 });
+  expect((await studio.ask('GET', '/api/pieces')).json).toMatchObject({ total: 3 });
+  // the piece on paper has every bar on its page, and says by its sections that half of it is nearly known
+  const waltz = ((await studio.ask('GET', '/api/pieces?q=waltz')).json as unknown as { items: { id: string; onPaper: boolean }[] }).items[0]!;
+  expect((await studio.ask('GET', `/api/pieces/${waltz.id}/pages`)).json).toMatchObject({ items: [{ marks: Array.from({ length: 33 }, (_, bar) => ({ bar })) }] });
+  expect((await studio.ask('GET', `/api/pieces/${waltz.id}/form`)).json).toMatchObject({ bars: 33, nearlyKnown: 16 });
   await studio.close();
 });
 

@@ -1,10 +1,12 @@
-import { demoScore, demoStudio, type DemoStudio } from '@yarrow-ridge/demo';
+import { demoPage, demoScore, demoStudio, type DemoSection, type DemoStudio } from '@yarrow-ridge/demo';
 import { promotionRule, type Result } from '@yarrow-ridge/core/practice';
 import dayjs from 'dayjs';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { addDays, daysBetween, today } from './clock.ts';
-import { assignments, attempts, cards, fingerings, pieces, plans, remarks, sections, settings, students } from './db/schema.ts';
+import { assignments, attempts, cards, fingerings, pages, pieces, plans, remarks, sections, settings, students } from './db/schema.ts';
 import { bringScore } from './pieces/bring.ts';
+import { refreshHead } from './pieces/marks.ts';
+import { bringPaper } from './pieces/paper.ts';
 import { knownPiece } from './pieces/store.ts';
 import { upToDate } from './plans/layout.ts';
 import { newId, type Studio } from './studio.ts';
@@ -27,6 +29,7 @@ export async function fillDemo(studio: Studio, say: (line: string) => void): Pro
     say('Filling the demo studio (once, some seconds) …');
     const data = demoStudio();
     const [people, scores] = [await addStudents(studio, data), await addPieces(studio, data)];
+    for (const one of data.paper) await addPaper(studio, one);
     for (const one of data.assignments) await addAssignment(studio, one, people.get(one.student)!, scores.get(one.piece)!);
   }
   await studio.db.insert(settings).values({ key: DEMO_DATE, value: date }).onConflictDoUpdate({ target: settings.key, set: { value: date } });
@@ -55,9 +58,7 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
   for (const piece of data.pieces) {
     const { id } = await bringScore(studio, demoScore(piece.file), piece.instrument);
     ids.set(piece.key, id);
-    await studio.db.insert(sections).values(piece.sections.map(({ name, words, about = {}, from, to }) => ({
-      id: newId(), pieceId: id, name, words, about, fromBar: from, fromOffset: '0', toBar: to, toOffset: '0',
-    })));
+    await studio.db.insert(sections).values(piece.sections.map((one) => sectionRow(id, one)));
     const { score } = await knownPiece(studio, id);
     for (const hand of ['right', 'left']) {
       const { notes } = await studio.heavy.run('propose', score, { hand, from: piece.fingered[0], to: piece.fingered[1] });
@@ -70,6 +71,18 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
   }
   return ids;
 }
+
+async function addPaper(studio: Studio, { title, composer, instrument, paper, sections: named, page }: DemoStudio['paper'][number]): Promise<void> {
+  const { id } = await bringPaper(studio, title, composer, instrument, paper);
+  await studio.db.insert(sections).values(named.map((one) => sectionRow(id, one)));
+  await studio.db.insert(pages).values({
+    id: newId(), pieceId: id, position: 0, name: title, mime: 'image/png', width: page.width, height: page.height, picture: demoPage(page.file),
+    marks: page.marks.map(([bar, x, y, width, height]) => ({ bar, x, y, width, height })),
+  });
+  await refreshHead(studio, id);
+}
+
+const sectionRow = (pieceId: string, { name, words, about = {}, from, to }: DemoSection) => ({ id: newId(), pieceId, name, words, about, fromBar: from, fromOffset: '0', toBar: to, toOffset: '0' });
 
 type DemoAssignment = DemoStudio['assignments'][number];
 

@@ -88,3 +88,42 @@ it('refuses another piece, and what is no score, and changes nothing', async () 
   }
   expect(await marks(id)).toEqual(before);
 });
+
+describe('what else is written about a piece', () => {
+  const at = { bar: 10, offset: '1' };
+  interface All { remarks: { text: string; bar: number; exact: string }[]; climax: { bar: number; exact: string }; readings: { from: number; to: number; inUse: boolean }[] }
+  const all = async (id: string) => (await studio.ask('GET', `/api/pieces/${id}/annotations`)).json as unknown as All;
+  async function written() {
+    const { json: piece } = await studio.bring(original);
+    const { json: other } = await studio.bring(original.replace('Lanterns on the Ettle', 'Easier').replace(measures(original)[12]!, measures(original)[12]!.replace('<step>E</step>', '<step>F</step>')));
+    await studio.ask('PUT', `/api/pieces/${piece.id}/remarks`, { put: [{ id: `${piece.id}-r`, ...at, text: 'lean' }], remove: [] });
+    await studio.ask('PUT', `/api/pieces/${piece.id}/climax`, { place: at });
+    await studio.ask('PATCH', `/api/pieces/${piece.id}`, { road: { repeats: 'all', cuts: [{ from: 8, to: 15 }] } });
+    expect((await studio.ask('POST', `/api/pieces/${piece.id}/readings`, { other: other.id, from: 12, to: 12 })).status).toBe(201);
+    return piece.id;
+  }
+  const extra = () => measures(original)[2]!.replace(/<step>[A-G]<\/step>/g, '<step>C</step>').replace('number="3"', 'number="X1"');
+
+  it('moves with its bars, and the reading is still played', async () => {
+    const id = await written();
+    const keys = async () => (await score(id)).notes.map((note) => note.midi);
+    const before = await keys();
+    expect((await send(id, withMeasures((bars) => [...bars.slice(0, 4), extra(), ...bars.slice(4)]))).json.orphaned).toEqual([]);
+    const now = await all(id);
+    expect([now.remarks[0], now.climax, now.readings[0]]).toMatchObject([{ bar: 11, exact: '1' }, { bar: 11, exact: '1' }, { from: 13, to: 13, inUse: true }]);
+    expect((await studio.ask('GET', `/api/pieces/${id}`)).json.road).toEqual({ repeats: 'all', cuts: [{ from: 9, to: 16 }] });
+    expect(await keys()).toEqual(expect.arrayContaining(before));
+    await studio.ask('DELETE', `/api/pieces/${id}/correction`);
+    expect(await keys()).toEqual(before);
+    expect((await all(id)).remarks[0]).toMatchObject({ bar: 10, exact: '1' });
+    expect((await studio.ask('GET', `/api/pieces/${id}`)).json.road).toEqual({ repeats: 'all', cuts: [{ from: 8, to: 15 }] });
+  });
+
+  it('is told of when its bar is gone, and not lost', async () => {
+    const id = await written();
+    const { orphaned, removedBars } = (await send(id, withMeasures((bars) => bars.filter((_, i) => i !== 10 && i !== 12)))).json;
+    expect(removedBars).toEqual(['11', '13']);
+    expect(orphaned).toEqual(expect.arrayContaining(['bar 11: the note “lean”, now at bar 12', 'the reading of “Easier” from bar 13']));
+    expect(await all(id)).toMatchObject({ remarks: [{ text: 'lean', bar: 10 }], readings: [{ inUse: false }] });
+  });
+});

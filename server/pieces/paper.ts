@@ -7,24 +7,25 @@ import type { Handlers } from '../http/serve.ts';
 import { markPieceStale } from '../plans/layout.ts';
 import { newId, type Studio } from '../studio.ts';
 import { refreshHead } from './marks.ts';
-import { answerPiece, countEdit, countReading, headOf, limbsOf, pieceRow, readOptions } from './store.ts';
+import { answerPiece, countEdit, countReading, headOf, limbsOf, pieceRow, readOptions, type PieceRow } from './store.ts';
 
 type Made = Pick<Handlers, 'addPaperPiece' | 'paper' | 'editPaper'>;
 
 /** What was told, without what was left out. */
 const told = (body: Body<'editPaper'>): Paper => JSON.parse(JSON.stringify(body)) as Paper;
 
+/** Stores a piece of which only its bars are told. @throws ScoreError */
+export async function bringPaper({ db }: Studio, title: string, composer: string, instrument: string, paper: Paper): Promise<PieceRow> {
+  const { score, xml } = readScore(paperXml(paper, title, composer, limbsOf(instrument).length), readOptions({ instrument, parts: null, paper }));
+  const [row] = await db.insert(pieces).values({ ...headOf(score), id: newId(), title, composer, instrument, xml, newBars: score.bars.length, warnings: [], paper }).returning();
+  return row!;
+}
+
 /** Pieces on paper, of which there is no file: a score of bars without notes is made from what is told of them. */
 export const paperHandlers = (studio: Studio): Made => ({
   addPaperPiece: async ({ body, c }) => {
     const { title, composer = '', instrument = 'piano' } = body;
-    const paper = told(body.paper);
-    const xml = paperXml(paper, title.trim(), composer, limbsOf(instrument).length);
-    const { score, xml: stored } = readScore(xml, readOptions({ instrument, parts: null, paper }));
-    const [row] = await studio.db.insert(pieces).values({
-      ...headOf(score), id: newId(), title: title.trim(), composer, instrument, xml: stored, newBars: score.bars.length, warnings: [], paper,
-    }).returning();
-    return c.json(answerPiece(row!), 201);
+    return c.json(answerPiece(await bringPaper(studio, title.trim(), composer, instrument, told(body.paper))), 201);
   },
 
   paper: async ({ param }) => {

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
 import { HereActions } from './HereActions.tsx';
-import { newText } from './newWork.ts';
+import { newByHand, newText } from './newWork.ts';
 import { ReadingsList } from './ReadingsList.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { ReturnsHere } from './ReturnsHere.tsx';
@@ -30,6 +30,7 @@ export function FormPanel({ piece, score, form, sections, climax, remarks, readi
           <SectionForm key={`${chosen.from}-${chosen.to}`} score={score} piece={piece} from={chosen.from} to={chosen.to} suggestedName={nextName(sections)}
             heading={`${chosen.from === chosen.to ? 'Bar' : 'Bars'} ${barSpan(score.bars, chosen.from, chosen.to)} · ${newText(form, chosen.from, chosen.to)}`} action="Name this section"
             onSave={(draft) => void edits.addSections([draft], `section ${draft.name}`).then((ok) => ok && set({ chosen: undefined }))} onCancel={() => set({ chosen: undefined })} />
+          {!piece.onPaper && <p className="small soft here-new">new: {newByHand(form, piece.instrument, chosen.from, chosen.to) || newText(form, chosen.from, chosen.to)}</p>}
           <HereActions piece={piece} score={score} sections={sections} climax={climax} chosen={chosen} />
           <RemarkBox key={`remarks ${chosen.from}`} piece={piece} score={score} remarks={remarks} at={startOf(chosen.from)} to={chosen.to} />
           <ReturnsHere score={score} form={form} piece={piece} chosen={chosen} onShow={onShow} />

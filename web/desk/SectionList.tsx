@@ -9,7 +9,7 @@ import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
 import { aboutText } from './AboutFields.tsx';
 import { CarryDialog } from './CarryDialog.tsx';
-import { newText } from './newWork.ts';
+import { newByHand, newText } from './newWork.ts';
 import { SectionForm } from './SectionForm.tsx';
 
 /** The sections in order of place, nested; each can be shown, changed, carried to its returns, removed. */
@@ -32,7 +32,7 @@ export function SectionList({ piece, score, form, sections, fingers, pedal, rema
                   onSave={(draft) => { setEditing(undefined); void edits.sections([{ id: section.id, ...draft }], [], `section ${draft.name}`); }} onCancel={() => setEditing(undefined)} />
               ) : (
                 <div className="section-row">
-                  <button type="button" className="section-open" onClick={() => onShow(from, to)}>
+                  <button type="button" className="section-open" title={`new: ${newByHand(form, piece.instrument, from, to)}`} onClick={() => onShow(from, to)}>
                     <span><b className="serif">{section.name}</b> <span>{from === to ? 'bar' : 'bars'} {barSpan(score.bars, from, to)}</span> <span className="soft">· {newText(form, from, to)}</span></span>
                   </button>
                   <IconButton size="small" aria-label={`Carry section ${section.name} to its returns`} title="Carry to its returns" onClick={() => setCarrying(section.id)}><CarryIcon fontSize="small" /></IconButton>

@@ -10,11 +10,11 @@ const signed = (pitch: string): string => pitch.replace('#', '♯').replace(/^([
 export function Facts({ survey, score, form, kind, onOpen }: { survey: SurveyAnswer; score: Score; form: FormAnswer; kind: Instrument; onOpen: (from: number, to: number) => void }) {
   const at = (bars: readonly number[]) => <BarLinks bars={bars} score={score} onOpen={onOpen} word="bar" />;
   const spots = (list: readonly { bar: number; text: string }[]): ReactNode => list.slice(0, 8).map((one, i) => <span key={`${one.bar} ${one.text}`}>{i > 0 && '; '}{one.text} ({at([one.bar])})</span>);
-  const [signature] = survey.keys.filter((key) => key.from === 'signature');
+  const signatures = survey.keys.filter((key) => key.from === 'signature');
   const heard = survey.keys.filter((key) => key.from === 'ear');
-  const first = heard[0] ?? signature;
+  const first = heard[0] ?? signatures[0];
   const lines: [string, ReactNode][] = [
-    ['Key', signature && `${signed(signature.tonic)} ${signature.mode} signed`],
+    ['Key', signatures.length > 0 && <>{signatures.map((key, i) => <span key={key.bar}>{i > 0 && ' → '}{signed(key.tonic)} {key.mode}{signatures.length > 1 && <> ({at([key.bar])})</>}</span>)} signed</>],
     ['The ear hears', heard.length > 0 && heard.map((key, i) => <span key={key.bar}>{i > 0 && ' → '}{signed(key.tonic)} {key.mode} ({at([key.bar])})</span>)],
     ['Scale to play first', first && `${signed(first.tonic)} ${first.mode === 'minor' ? 'harmonic minor' : 'major'}`],
     ['Metre', <>{survey.meters.map((one, i) => <span key={one.bar}>{i > 0 && ', '}{one.beats}/{one.beatType}{i > 0 && <> ({at([one.bar])})</>}</span>)}{survey.feltMetre && `; written ${survey.feltMetre.written}, felt ${survey.feltMetre.felt}`}</>],
