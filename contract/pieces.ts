@@ -156,6 +156,16 @@ export const PageMark = Type.Object({ bar: BarIndex, x: Share, y: Share, width: 
 export const Page = Type.Object({ id: Id, name: Type.String(), position: Type.Integer(), width: Type.Integer(), height: Type.Integer(), marks: Type.Array(PageMark) });
 export const PageEdit = Type.Object({ marks: Type.Optional(Type.Array(PageMark, { maxItems: 2000 })), position: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })), removed: Type.Optional(Type.Literal(false)) });
 
+export const PedalProposeIn = Type.Object({
+  style: Type.Union([Type.Literal('printed'), Type.Literal('harmony'), Type.Literal('dry')], { description: 'printed, harmony or dry' }),
+  from: BarIndex, to: BarIndex, tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute; as printed when not given' })),
+});
+export const PedalProposeOut = Type.Object({
+  marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Number({ description: '1 is all the way down' }), why: Type.String() })),
+  clarity: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), value: Type.Number({ description: '1: nothing rubs; towards 0 the muddier' }) })),
+  muddiest: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), text: Type.String() })),
+});
+
 export const Correction = Type.Object({
   piece: Piece, kept: Type.Integer({ description: 'annotations that stand where they stood' }),
   moved: Type.Array(Type.String()), orphaned: Type.Array(Type.String({ description: 'annotations whose note or bar is gone; kept, in case it returns' })),

@@ -21,9 +21,9 @@ async function mapForm(page: Page, url: string, bars: number, expected: { name: 
   await press(page, 'Form');
   await chooseBars(page, expected.from, expected.to, bars);
   await fill(page, 'Name', expected.name);
-  await fill(page, 'What is it like?', expected.words);
+  await fill(page, 'Character: what is it like?', expected.words);
   await press(page, 'Name this section');
-  await page.waitForFunction((wanted) => [...document.querySelectorAll('.section-open')].some((one) => one.textContent.includes(wanted)), {}, expected.words);
+  await page.waitForFunction((wanted) => [...document.querySelectorAll('.section-row')].some((one) => one.textContent.includes(wanted)), {}, expected.words);
   const after = (await json<Marks>(`${url}/annotations`)).sections;
   expect(after).toHaveLength(before + 1);
   expect(after.find((one) => one.name === expected.name)).toMatchObject({ words: expected.words, from: { bar: expected.from } });

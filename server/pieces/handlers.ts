@@ -9,6 +9,7 @@ import { annotationHandlers } from './annotations.ts';
 import { markHandlers, refreshHead } from './marks.ts';
 import { pageHandlers } from './pages.ts';
 import { paperHandlers } from './paper.ts';
+import { pedalHandlers } from './pedal.ts';
 import { readingHandlers } from './readings.ts';
 import { sectionHandlers } from './sections.ts';
 import { correctionHandlers } from './correct.ts';
@@ -21,7 +22,7 @@ import { markPieceStale } from '../plans/layout.ts';
 import { answerPiece, countReading, fingeringRows, knownPiece, limbsOf, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, sourceOf } from './store.ts';
 
 const ofPieces = (studio: Studio) => ({
-  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio),
+  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio), ...pedalHandlers(studio),
   ...surveyHandlers(studio), ...correctionHandlers(studio),
 });
 

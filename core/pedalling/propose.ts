@@ -1,0 +1,190 @@
+import { chordOf } from '../form/index.ts';
+import { add, beatLength, lead, pitchText, toNumber, type Bar, type PedalMark, type Score } from '../score/index.ts';
+import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from './ringing.ts';
+
+/** Whether harmony is joined by the pedal, or it is kept to where the hands cannot join. */
+export type PedalStyle = 'harmony' | 'dry';
+
+export interface ProposedPedal extends PedalMark {
+  /** A sentence without its full stop. */
+  readonly why: string;
+}
+
+export interface PedalOptions {
+  readonly style: PedalStyle;
+  /** Bars, 0-based inclusive. */
+  readonly from: number;
+  readonly to: number;
+  /** Quarters a minute. */
+  readonly tempo: number;
+}
+
+/** Prices in one currency: seconds of a clear sound that would otherwise be lost. Set on the textbook cases of the tests. */
+interface Prices {
+  /** Of a second of roughness 1. */
+  readonly blur: number;
+  /** Worth of a second in which the pedal keeps what the hands have let go. */
+  readonly kept: number;
+  /** Of each move of the foot. */
+  readonly move: number;
+}
+const PRICES: Readonly<Record<PedalStyle, Prices>> = { harmony: { blur: 0.42, kept: 0.5, move: 0.12 }, dry: { blur: 0.9, kept: 0.4, move: 0.2 } };
+
+/** More instants than a pedal is ever held through. */
+const LONGEST = 48;
+/** Feet do not move faster than this, in seconds. Common practice, no source. */
+const FASTEST = 0.16;
+/** A rest of all hands this long in seconds is meant to be heard. Common practice, no source. */
+const SILENCE = 0.2;
+/** A gap between tones shorter than this, in quarters, is legato. */
+const JOINED = 1e-6;
+
+/** The foot goes with the bar and the beat: elsewhere a move is dearer. Common practice, no source. */
+const [IN_BAR, OFF_BEAT] = [1.4, 2];
+const onBeat = (bar: Bar, { offset }: Moment): boolean => {
+  const beats = toNumber(add(offset, lead(bar))) / toNumber(beatLength(bar));
+  return Math.abs(beats - Math.round(beats)) < 1e-9;
+};
+
+/** A stretch of instants under one pedal; `worth` is what it gains less what it costs. */
+interface Stretch {
+  readonly from: number;
+  /** The first instant after it. */
+  readonly to: number;
+  readonly worth: number;
+}
+
+/**
+ * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into pedalled stretches and
+ * dry ones by dynamic programming. Each mark says why it stands there.
+ */
+export function proposePedal(score: Score, { style, from, to, tempo }: PedalOptions): ProposedPedal[] {
+  const { moments, end } = momentsOf(score, from, to);
+  if (moments.length === 0) return [];
+  const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
+  const stretches = cut(score, moments, tones, end, tempo, PRICES[style]);
+  return marksOf(score, moments, stretches, tones, end, tempo);
+}
+
+/** The best stretches, from the first instant to the last. */
+function cut(score: Score, moments: readonly Moment[], tones: readonly Tone[], end: number, tempo: number, prices: Prices): Stretch[] {
+  const n = moments.length;
+  const best = new Array<number>(n + 1).fill(0);
+  const choice = new Array<Stretch | undefined>(n + 1).fill(undefined);
+  // from the end backwards: what is best from instant i on
+  for (let i = n - 1; i >= 0; i--) {
+    best[i] = best[i + 1]!;
+    for (const stretch of stretchesFrom(score, i, moments, tones, end, tempo, prices)) {
+      const value = stretch.worth + best[stretch.to]!;
+      if (value > best[i]! + 1e-9) [best[i], choice[i]] = [value, stretch];
+    }
+  }
+  const found: Stretch[] = [];
+  for (let i = 0; i < n;) {
+    const stretch = choice[i];
+    if (stretch) found.push(stretch);
+    i = stretch?.to ?? i + 1;
+  }
+  return found;
+}
+
+/** All stretches that begin at an instant, growing until they are no use. */
+function stretchesFrom(score: Score, i: number, moments: readonly Moment[], tones: readonly Tone[], end: number, tempo: number, prices: Prices): Stretch[] {
+  const seconds = (quarters: number) => (quarters * 60) / tempo;
+  const next = (k: number) => moments[k + 1]?.at ?? end;
+  const start = moments[i]!;
+  const found: Stretch[] = [];
+  let worth = -prices.move * (start.offset.num === 0 ? 1 : onBeat(score.bars[start.bar]!, start) ? IN_BAR : OFF_BEAT);
+  // keys under the hands now or later: those before the stretch are gone
+  const first = tones.findIndex((tone) => tone.to > start.at + JOINED);
+  const near = tones.slice(Math.max(0, first));
+  for (let k = i; k < moments.length && k - i < LONGEST; k++) {
+    const moment = moments[k]!;
+    if (moment.staccato && moment.struck.length > 0) break;
+    const until = next(k);
+    const letGo = Math.max(...near.filter((tone) => tone.from <= moment.at + JOINED).map((tone) => tone.to));
+    // a rest in all hands is to be heard: the foot comes up as it begins
+    const silent = seconds(until - letGo) >= SILENCE;
+    const stop = silent ? letGo : until;
+    const sounding = soundingAt(near, moment.at, start.at, tempo);
+    const lasts = seconds(stop - moment.at);
+    // just before the next instant, what the hands have let go meanwhile
+    const later = soundingAt(near, stop - 1e-3, start.at, tempo).filter((one) => one.byPedal && one.missed);
+    const kept = Math.min(1, later.reduce((sum, one) => sum + one.loudness, 0));
+    worth += lasts * (prices.kept * kept - prices.blur * blurOf(sounding).value);
+    if ((k > i || kept > 0) && seconds(stop - start.at) >= FASTEST) found.push({ from: i, to: k + 1, worth });
+    if (silent || worth < -1) break;
+  }
+  return found.filter((stretch) => stretch.worth > 0);
+}
+
+function marksOf(score: Score, moments: readonly Moment[], stretches: readonly Stretch[], tones: readonly Tone[], end: number, tempo: number): ProposedPedal[] {
+  const marks: ProposedPedal[] = [];
+  stretches.forEach((stretch, s) => {
+    const [first, before, next] = [moments[stretch.from]!, stretches[s - 1], stretches[s + 1]];
+    const follows = before !== undefined && before.to === stretch.from && !restAfter(moments, before, tones, end, tempo);
+    const why = follows ? whyChange(score, moments, before, stretch, tones, tempo) : whyDown(score, moments, stretch);
+    marks.push({ bar: first.bar, offset: first.offset, kind: follows ? 'change' : 'down', why });
+    if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo)) marks.push(upAfter(score, moments, stretch, tones, end, tempo));
+  });
+  return marks;
+}
+
+/** When the hands let go of the last that a stretch holds. */
+function handsUntil(moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number): number {
+  const [from, after] = [moments[stretch.from]!.at, moments[stretch.to]?.at ?? end];
+  return Math.max(...tones.filter((tone) => tone.from < after - JOINED && tone.to > from + JOINED).map((tone) => tone.to));
+}
+
+/** Whether a rest of all hands follows a stretch. */
+const restAfter = (moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number): boolean =>
+  (((moments[stretch.to]?.at ?? end) - handsUntil(moments, stretch, tones, end)) * 60) / tempo >= SILENCE;
+
+const keysIn = (moments: readonly Moment[], { from, to }: Stretch) => moments.slice(from, to).flatMap((moment) => moment.struck);
+const harmony = (score: Score, moments: readonly Moment[], stretch: Stretch): string | undefined =>
+  chordOf(keysIn(moments, stretch).map((tone) => ({ midi: tone.midi, quarters: tone.to - tone.from })), score.bars[moments[stretch.from]!.bar]!.key.fifths);
+const bassOf = (moments: readonly Moment[], stretch: Stretch): number => Math.min(...keysIn(moments, stretch).map((tone) => tone.midi));
+
+function whyDown(score: Score, moments: readonly Moment[], stretch: Stretch): string {
+  const chord = harmony(score, moments, stretch);
+  return chord ? `the tones of ${chord} ring together` : 'the hand lets go of tones that should ring on';
+}
+
+function whyChange(score: Score, moments: readonly Moment[], before: Stretch, stretch: Stretch, tones: readonly Tone[], tempo: number): string {
+  const [was, now] = [harmony(score, moments, before), harmony(score, moments, stretch)];
+  const fifths = score.bars[moments[stretch.from]!.bar]!.key.fifths;
+  if (was && now && was !== now) return `new harmony: ${now} after ${was}`;
+  const [low, lower] = [bassOf(moments, before), bassOf(moments, stretch)];
+  if (low !== lower) return `new bass: ${pitchText(lower, fifths)} after ${pitchText(low, fifths)}`;
+  const { worst } = blurOf(soundingAt(tones, moments[stretch.from]!.at, moments[before.from]!.at, tempo));
+  return worst ? `${pitchText(worst[0], fifths)} would rub against ${pitchText(worst[1], fifths)}` : 'clears what has been ringing';
+}
+
+/** Where the foot comes up: with the next thing that is struck, or when the hands leave a rest. */
+function upAfter(score: Score, moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number): ProposedPedal {
+  const after = moments[stretch.to];
+  const from = moments[stretch.from]!;
+  if (after && !restAfter(moments, stretch, tones, end, tempo)) return { bar: after.bar, offset: after.offset, kind: 'up', why: after.staccato ? 'what follows is detached' : 'what follows the hands hold themselves' };
+  const at = Math.min(handsUntil(moments, stretch, tones, end), after?.at ?? end);
+  const place = placeAt(score, from, at - from.at);
+  return { ...place, kind: 'up', why: after ? 'a rest is to be heard' : 'the end' };
+}
+
+/** The place so many quarters after an instant, in written order; the end of a bar is the start of the next, but for the last. */
+function placeAt(score: Score, from: Moment, quarters: number): Pick<PedalMark, 'bar' | 'offset'> {
+  const ticks = Math.round((quarters + from.offset.num / from.offset.den) * 5040);
+  let [bar, left] = [from.bar, ticks];
+  for (;;) {
+    const { length } = score.bars[bar]!;
+    const whole = Math.round((length.num / length.den) * 5040);
+    if (left < whole || bar === score.bars.length - 1) return { bar, offset: reduced(Math.min(left, whole), 5040) };
+    left -= whole;
+    bar++;
+  }
+}
+
+function reduced(num: number, den: number): { num: number; den: number } {
+  const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+  const by = gcd(num, den) || 1;
+  return { num: num / by, den: den / by };
+}

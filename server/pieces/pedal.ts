@@ -1,0 +1,37 @@
+import { instrument } from '@yarrow-ridge/core/instruments';
+import { beatName, pitchText, toNumber } from '@yarrow-ridge/core/score';
+import { ProblemError } from '../http/problems.ts';
+import type { Handlers } from '../http/serve.ts';
+import type { Studio } from '../studio.ts';
+import { answerPlace, knownPiece, pedalOf, pieceRow } from './store.ts';
+
+type Made = Pick<Handlers, 'proposePedal'>;
+
+/** Places at least this unclear are named, and so many of them at most. */
+const MUDDY = 0.6;
+const NAMED = 5;
+
+export const pedalHandlers = (studio: Studio): Made => ({
+  proposePedal: async ({ param, body }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    const kind = instrument((await pieceRow(studio.db, param('id'))).instrument);
+    if (!kind.damper) throw new ProblemError(400, `The ${kind.name.toLowerCase()} has no damper pedal.`);
+    const { style, from, to } = body;
+    if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+    const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+    const printed = score.marks.filter((mark) => mark.kind === 'pedal').map(({ bar, offset, text }) => ({ bar, offset, kind: text as 'down' | 'change' | 'up', why: 'as printed' }));
+    const marks = style === 'printed' ? printed.filter((mark) => mark.bar >= from && mark.bar <= to) : await studio.heavy.run('pedal', score, { style, from, to, tempo });
+    // outside the bars the plan that is written stays
+    const written = (await pedalOf(studio, param('id'))).marks.filter((mark) => mark.bar < from);
+    const heard = await studio.heavy.run('clarity', score, [...written, ...marks], from, to, tempo);
+    const muddy = heard.filter((one) => one.value < MUDDY && one.worst).sort((a, b) => a.value - b.value).slice(0, NAMED);
+    return {
+      marks: marks.map((mark) => ({ ...answerPlace(mark), kind: mark.kind, depth: mark.kind === 'up' ? 0 : 1, why: mark.why })),
+      clarity: heard.map(({ bar, offset, value }) => ({ bar, offset: toNumber(offset), value: Math.round(value * 1000) / 1000 })),
+      muddiest: muddy.map(({ bar, offset, worst }) => {
+        const { fifths } = score.bars[bar]!.key;
+        return { bar, offset: toNumber(offset), text: `bar ${score.bars[bar]!.number}, beat ${beatName(score.bars[bar]!, offset)}: ${worst!.map((key) => pitchText(key, fifths)).join(' against ')}` };
+      }),
+    };
+  },
+});
