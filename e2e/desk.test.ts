@@ -165,3 +165,29 @@ it('draws only what is near of a long piece, and follows a jump', async () => {
   expect(await drawn()).toBeLessThan(pages);
   expect(seen.complaints).toEqual([]);
 });
+
+it('suggests a pedal in pencil with its reasons, which is stored only when it is inked', async () => {
+  const id = await bring(demo('the-ferrymans-wheel'));
+  await open(id);
+  await press(page, 'Pedal');
+  await chooseBars(page, 10, 17, 79);
+  const marks = async () => (await json<{ pedal: { source: string; marks: { bar: number }[] } }>(`/api/pieces/${id}/annotations`)).pedal;
+  const before = await marks();
+  await press(page, /^Suggest for 10–17/);
+  await says(page, 'change, new harmony: C after');
+  await page.waitForSelector('.pedal-line.pencil');
+  expect(await marks()).toEqual(before);
+  await press(page, 'Dry');
+  await says(page, 'Only where the hands cannot join');
+  await press(page, 'By harmony');
+  await press(page, 'Ink it');
+  await page.waitForFunction(() => document.querySelector('.pedal-line.pencil') === null);
+  const after = await marks();
+  expect(after.source).toBe('teacher');
+  expect(after.marks.filter((mark) => mark.bar >= 10 && mark.bar <= 17).length).toBeGreaterThan(6);
+  expect(after.marks.filter((mark) => mark.bar < 10 || mark.bar > 17)).toEqual(before.marks.filter((mark) => mark.bar < 10 || mark.bar > 17));
+  await press(page, 'Undo');
+  await says(page, 'Undone: the suggested pedal of 10–17');
+  expect(await marks()).toEqual(before);
+  expect(seen.complaints).toEqual([]);
+});

@@ -63,6 +63,14 @@ describe('pedal by harmony', () => {
       expect(said(bars, [4, 4], 100, 'dry').length).toBeLessThanOrEqual(said(bars, [4, 4], 100).length);
     }
   });
+  it('stays within the bars that were asked for', () => {
+    const score = scoreOf([['C5:4', 'C3 G3 E4 G3'], ['D5:4', 'G2 D3 B3 D3'], ['C5:4', 'C3 G3 E4 G3']]);
+    for (const [from, to] of [[0, 0], [1, 1], [0, 1], [1, 2]] as const) {
+      const marks = proposePedal(score, { style: 'harmony', from, to, tempo: 90 });
+      expect(marks.every((mark) => mark.bar >= from && mark.bar <= to)).toBe(true);
+      expect(marks.map((mark) => mark.kind).at(-1)).toBe('up');
+    }
+  });
   it('has nothing to say of silence', () => expect(proposePedal(scoreOf([['r:4', 'r:4'], ['C5:4', 'C3:4']]), { style: 'harmony', from: 0, to: 0, tempo: 90 })).toEqual([]));
 });
 

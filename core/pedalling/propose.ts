@@ -63,7 +63,7 @@ export function proposePedal(score: Score, { style, from, to, tempo }: PedalOpti
   if (moments.length === 0) return [];
   const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
   const stretches = cut(score, moments, tones, end, tempo, PRICES[style]);
-  return marksOf(score, moments, stretches, tones, end, tempo);
+  return marksOf(score, moments, stretches, tones, end, tempo, to);
 }
 
 /** The best stretches, from the first instant to the last. */
@@ -118,14 +118,14 @@ function stretchesFrom(score: Score, i: number, moments: readonly Moment[], tone
   return found.filter((stretch) => stretch.worth > 0);
 }
 
-function marksOf(score: Score, moments: readonly Moment[], stretches: readonly Stretch[], tones: readonly Tone[], end: number, tempo: number): ProposedPedal[] {
+function marksOf(score: Score, moments: readonly Moment[], stretches: readonly Stretch[], tones: readonly Tone[], end: number, tempo: number, to: number): ProposedPedal[] {
   const marks: ProposedPedal[] = [];
   stretches.forEach((stretch, s) => {
     const [first, before, next] = [moments[stretch.from]!, stretches[s - 1], stretches[s + 1]];
     const follows = before !== undefined && before.to === stretch.from && !restAfter(moments, before, tones, end, tempo);
     const why = follows ? whyChange(score, moments, before, stretch, tones, tempo) : whyDown(score, moments, stretch);
     marks.push({ bar: first.bar, offset: first.offset, kind: follows ? 'change' : 'down', why });
-    if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo)) marks.push(upAfter(score, moments, stretch, tones, end, tempo));
+    if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo)) marks.push(upAfter(score, moments, stretch, tones, end, tempo, to));
   });
   return marks;
 }
@@ -161,23 +161,23 @@ function whyChange(score: Score, moments: readonly Moment[], before: Stretch, st
 }
 
 /** Where the foot comes up: with the next thing that is struck, or when the hands leave a rest. */
-function upAfter(score: Score, moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number): ProposedPedal {
+function upAfter(score: Score, moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number, to: number): ProposedPedal {
   const after = moments[stretch.to];
   const from = moments[stretch.from]!;
   if (after && !restAfter(moments, stretch, tones, end, tempo)) return { bar: after.bar, offset: after.offset, kind: 'up', why: after.staccato ? 'what follows is detached' : 'what follows the hands hold themselves' };
   const at = Math.min(handsUntil(moments, stretch, tones, end), after?.at ?? end);
-  const place = placeAt(score, from, at - from.at);
+  const place = placeAt(score, from, at - from.at, to);
   return { ...place, kind: 'up', why: after ? 'a rest is to be heard' : 'the end' };
 }
 
-/** The place so many quarters after an instant, in written order; the end of a bar is the start of the next, but for the last. */
-function placeAt(score: Score, from: Moment, quarters: number): Pick<PedalMark, 'bar' | 'offset'> {
+/** The place so many quarters after an instant, in written order; the end of a bar is the start of the next, but for the last one asked for. */
+function placeAt(score: Score, from: Moment, quarters: number, last: number): Pick<PedalMark, 'bar' | 'offset'> {
   const ticks = Math.round((quarters + from.offset.num / from.offset.den) * 5040);
   let [bar, left] = [from.bar, ticks];
   for (;;) {
     const { length } = score.bars[bar]!;
     const whole = Math.round((length.num / length.den) * 5040);
-    if (left < whole || bar === score.bars.length - 1) return { bar, offset: reduced(Math.min(left, whole), 5040) };
+    if (left < whole || bar === last) return { bar, offset: reduced(Math.min(left, whole), 5040) };
     left -= whole;
     bar++;
   }

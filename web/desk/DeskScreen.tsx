@@ -123,7 +123,7 @@ export function DeskScreen() {
           </div>
           <div className={`desk-strip${stratum === 'form' && sections.length > 0 ? ' tall' : ''}`}>
             {stratum === 'hands' && <HandsStrip piece={piece} score={score} fingers={all} />}
-            {stratum === 'pedal' && <PedalStrip score={score} marks={pedal} chosen={desk.chosen} onChoose={choose} />}
+            {stratum === 'pedal' && <PedalStrip score={score} marks={pedal} clarity={desk.footPencil?.clarity} chosen={desk.chosen} onChoose={choose} />}
             {stratum === 'form' && sections.length > 0 && <BoundaryStrip piece={piece} score={score} sections={sections} onShow={choose} />}
             {stratum === 'form' && <ReturnsStrip piece={piece} score={score} form={form} chosen={desk.chosen} onChoose={choose} />}
           </div>
@@ -146,6 +146,7 @@ function withPencil(fingers: ReadonlyMap<string, WrittenFinger>, pencil: Readonl
 
 function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections'], remarks: readonly Remark[]): Layers {
   const upper = instrument(kind).limbs[0]!.id;
+  const foot = desk.footPencil;
   const pick = (note: string) => desk.set({ note, stratum: 'hands' });
   return {
     under: (boxes) => (
@@ -160,7 +161,8 @@ function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.ge
         <SectionNames boxes={boxes} score={score} sections={sections} />
         <Remarks boxes={boxes} score={score} remarks={remarks} />
         <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} onPick={pick} />
-        <PedalLine boxes={boxes} score={score} marks={pedal} />
+        <PedalLine boxes={boxes} score={score} marks={foot ? pedal.filter((mark) => mark.bar < foot.from || mark.bar > foot.to) : pedal} />
+        {foot && <PedalLine boxes={boxes} score={score} marks={foot.marks} pencil />}
       </>
     ),
   };

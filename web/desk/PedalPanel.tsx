@@ -4,6 +4,7 @@ import { beatName, compare, parseFraction, toNumber, toText, type PedalMark, typ
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import { xAt, type PageBoxes } from '../score/geometry.ts';
+import { SuggestPedal } from './SuggestPedal.tsx';
 import { stepPlace } from './places.ts';
 import { useDesk } from './useDesk.ts';
 
@@ -47,6 +48,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
         </div>
         <Button disabled={!mark} onClick={() => write(undefined)}>Rub out <span className="key">⌫</span></Button>
       </div>
+      <SuggestPedal piece={piece} score={score} />
       <h2>Script</h2>
       <table className="script">
         <tbody>

@@ -4,8 +4,8 @@ import type { MouseEvent } from 'react';
 const TALL = 64;
 
 /** Where the pedal is down, over the whole piece on the bar axis; a click chooses the bar. */
-export function PedalStrip({ score, marks, chosen, onChoose }: {
-  score: Score; marks: readonly PedalMark[]; chosen: { from: number; to: number } | undefined; onChoose: (from: number, to: number) => void;
+export function PedalStrip({ score, marks, clarity, chosen, onChoose }: {
+  score: Score; marks: readonly PedalMark[]; clarity: ReadonlyMap<number, number> | undefined; chosen: { from: number; to: number } | undefined; onChoose: (from: number, to: number) => void;
 }) {
   const count = score.bars.length;
   const spans: { from: number; to: number; changes: number[] }[] = [];
@@ -28,9 +28,10 @@ export function PedalStrip({ score, marks, chosen, onChoose }: {
         {score.bars.map((bar) => <line key={bar.index} x1={bar.index} x2={bar.index} y1={4} y2={TALL} className="pedal-bar" />)}
         {chosen && <rect x={chosen.from} width={chosen.to - chosen.from + 1} y={0} height={TALL} className="mark-bars" />}
         {spans.map((span) => <rect key={span.from} x={span.from} width={Math.max(0.1, span.to - span.from)} y={26} height={28} className="pedal-span" />)}
+        {clarity && [...clarity].map(([bar, value]) => <rect key={`c${bar}`} className="pedal-clarity" x={bar + 0.08} width={0.84} y={2} height={(1 - value) * 22} />)}
         {spans.flatMap((span) => span.changes.map((at) => <line key={at} x1={at} x2={at} y1={18} y2={54} className="pedal-change" />))}
       </svg>
-      <span className="small soft">{marks.length ? 'solid: pedal down; upright lines: changes' : 'no pedal marks yet'}</span>
+      <span className="small soft">{marks.length ? `solid: pedal down; upright lines: changes${clarity ? '; hanging from the top: how muddy the suggestion would be' : ''}` : 'no pedal marks yet'}</span>
     </>
   );
 }

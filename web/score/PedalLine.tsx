@@ -5,7 +5,7 @@ const DROP = 680;
 const TALL = 200;
 
 /** The pedal as a line under the score: a step down, a notch for each change, a step up. */
-export function PedalLine({ boxes, score, marks }: { boxes: PageBoxes; score: Score; marks: readonly PedalMark[] }) {
+export function PedalLine({ boxes, score, marks, pencil = false }: { boxes: PageBoxes; score: Score; marks: readonly PedalMark[]; pencil?: boolean }) {
   const systems = new Map<number, PageBoxes['bars'][number][]>();
   for (const bar of boxes.bars) systems.set(bar.top, [...(systems.get(bar.top) ?? []), bar]);
   return (
@@ -14,7 +14,7 @@ export function PedalLine({ boxes, score, marks }: { boxes: PageBoxes; score: Sc
         const [first, last] = [bars[0]!, bars.at(-1)!];
         const lowest = Math.max(first.bottom, ...boxes.notes.filter((box) => box.note.bar >= first.bar && box.note.bar <= last.bar).map((box) => box.bottom));
         const y = Math.min(lowest + DROP, first.bottom + 1400);
-        return <path key={first.bar} className="pedal-line" d={path(boxes, score, marks, first, last, y)} />;
+        return <path key={first.bar} className={`pedal-line${pencil ? ' pencil' : ''}`} d={path(boxes, score, marks, first, last, y)} />;
       })}
     </g>
   );
