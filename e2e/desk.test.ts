@@ -1,27 +1,15 @@
 import type { Page } from 'puppeteer-core';
 import { pianoScore } from './bench/score.ts';
-import { chooseBars, fill, openBrowser, press, says, type Window } from './browser.ts';
-import { startServer, type RunningServer } from './server.ts';
+import { chooseBars, fill, press, says } from './browser.ts';
 import { demo, studio } from './studio.ts';
 
 // The desk in the small: choosing, naming, fingering, undoing, in the real browser.
-let browser: Awaited<ReturnType<typeof openBrowser>>;
-let server: RunningServer;
-let seen: Window;
+const here = studio();
 let page: Page;
-beforeAll(async () => {
-  browser = await openBrowser();
-  server = await startServer();
-  seen = await browser.window();
-  page = seen.page;
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+beforeAll(() => { page = here.page(); });
 
 interface Marks { fingerings: { id: string; finger: string }[]; sections: { name: string; from: { bar: number; exact: string }; to: { bar: number; exact: string } }[] }
-const { json, bring, open: openPiece } = studio(() => server);
+const { json, bring, open: openPiece } = here;
 const open = (id: string) => openPiece(page, id);
 /** Chooses an entry of a select that is found by its label. */
 async function pick(label: string, entry: string): Promise<void> {
@@ -140,7 +128,7 @@ it('edits title and instrument, finds pieces by name, and shows markup as text',
   await press(page, 'Undo');
   await says(page, 'Lanterns on the Ettle');
   for (let i = 0; i < 3; i++) await bring(demo('lanterns-on-the-ettle'));
-  await page.goto(server.url);
+  await page.goto(here.url('/'));
   await fill(page, 'Find a piece', 'wheel');
   await page.waitForFunction(() => document.querySelectorAll('.piece-line').length === 2);
   await fill(page, 'Find a piece', 'zzz');
@@ -163,7 +151,7 @@ it('draws only what is near of a long piece, and follows a jump', async () => {
     return box.bottom > view.top && box.top < view.bottom;
   });
   expect(await drawn()).toBeLessThan(pages);
-  expect(seen.complaints).toEqual([]);
+  expect(here.complaints()).toEqual([]);
 });
 
 it('suggests a pedal in pencil with its reasons, which is stored only when it is inked', async () => {
@@ -189,5 +177,5 @@ it('suggests a pedal in pencil with its reasons, which is stored only when it is
   await press(page, 'Undo');
   await says(page, 'Undone: the suggested pedal of 10–17');
   expect(await marks()).toEqual(before);
-  expect(seen.complaints).toEqual([]);
+  expect(here.complaints()).toEqual([]);
 });

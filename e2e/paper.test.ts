@@ -4,28 +4,17 @@ import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
-import { fill, openBrowser, press, says, type Window } from './browser.ts';
-import { root, startServer, type RunningServer } from './server.ts';
+import { fill, press, says } from './browser.ts';
+import { root } from './server.ts';
 import { demo, studio } from './studio.ts';
 
 // A piece on paper, its pages, and practice from them, in the real browser.
-let browser: Awaited<ReturnType<typeof openBrowser>>;
-let server: RunningServer;
-let seen: Window;
+const here = studio();
 let page: Page;
+beforeAll(() => { page = here.page(); });
 const folder = mkdtempSync(join(tmpdir(), 'yarrow-ridge-paper-'));
-beforeAll(async () => {
-  browser = await openBrowser();
-  server = await startServer();
-  seen = await browser.window();
-  page = seen.page;
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-  rmSync(folder, { recursive: true, force: true });
-});
-const { json, send } = studio(() => server);
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const { json, send } = here;
 
 /** A piece engraved by a program that is not ours, as pictures and as a PDF, laid a little askew. How many bars are on each page. */
 async function print(name: string, degrees: number): Promise<{ pictures: string[]; pdf: string; bars: number[] }> {
@@ -33,7 +22,7 @@ async function print(name: string, degrees: number): Promise<{ pictures: string[
   toolkit.setOptions({ pageWidth: 2100, pageHeight: 2970, scale: 60, header: 'none', footer: 'none' });
   toolkit.loadData(demo(name));
   const svgs = Array.from({ length: toolkit.getPageCount() }, (_, i) => toolkit.renderToSVG(i + 1));
-  const { page: desk } = await browser.window(1260, 1782);
+  const { page: desk } = await here.browser().window(1260, 1782);
   const pictures: string[] = [];
   for (const [i, svg] of svgs.entries()) {
     await desk.setContent(`<body style="margin:0;background:#fff;transform:rotate(${degrees}deg)">${svg}</body>`);
@@ -57,7 +46,7 @@ interface Pages { items: { id: string; marks: { bar: number; x: number; y: numbe
 let id = '';
 
 it('is brought by telling its bars, and has a road, a form and a plan', async () => {
-  await page.goto(server.url);
+  await page.goto(here.url('/'));
   await press(page, 'It is only on paper');
   await press(page, /^Bring it$/);
   await says(page, 'A piece needs a title');
@@ -84,7 +73,7 @@ it('is brought by telling its bars, and has a road, a form and a plan', async ()
 it('shows its pages, with the bars found on them', async () => {
   const { pictures, bars } = await print('lanterns-on-the-ettle', 0.5);
   expect(bars).toEqual([24]);
-  await page.goto(`${server.url}/pieces/${id}/pages`);
+  await page.goto(here.url(`/pieces/${id}/pages`));
   await says(page, 'No pages yet');
   await upload([join(root, 'README.md')]);
   await says(page, 'no PNG or JPEG picture');
@@ -113,7 +102,7 @@ it('is practised from its page', async () => {
   const assignment = await send<{ id: string }>('POST', '/api/assignments', { studentId: student.id, pieceId: id });
   const ready = new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10);
   const plan = await send<{ days: { cards: { id: string }[] }[] }>('POST', '/api/plans', { assignmentId: assignment.id, goalTempo: 96, readyBy: ready, minutesByWeekday: [20, 20, 20, 20, 20, 20, 20] });
-  await page.goto(`${server.url}/practice/${plan.days[0]!.cards[0]!.id}`);
+  await page.goto(here.url(`/practice/${plan.days[0]!.cards[0]!.id}`));
   await page.waitForSelector('.page-strip img');
   await page.waitForFunction(() => [...document.querySelectorAll<HTMLImageElement>('.page-strip img')].every((one) => one.complete && one.naturalWidth > 0));
   await page.keyboard.press('ArrowRight');
@@ -128,7 +117,7 @@ it('is practised from its page', async () => {
 it('takes a PDF page by page', async () => {
   const { pdf, bars } = await print('the-ferrymans-wheel', 0);
   const piece = await send<{ id: string }>('POST', '/api/pieces/paper', { title: 'Long', paper: { bars: bars.reduce((sum, count) => sum + count, 0), metres: [{ bar: 0, beats: 2, beatType: 4 }], keys: [], repeats: [], lengths: [] } });
-  await page.goto(`${server.url}/pieces/${piece.id}/pages`);
+  await page.goto(here.url(`/pieces/${piece.id}/pages`));
   await upload([pdf]);
   await page.waitForFunction((count) => document.querySelectorAll('.page-sheet').length === count, {}, bars.length);
   await page.waitForFunction(() => !document.querySelector('[role=status]'));
@@ -143,5 +132,5 @@ it('takes a PDF page by page', async () => {
   writeFileSync(cut, readFileSync(pdf).subarray(0, 900));
   await upload([cut]);
   await says(page, 'is a PDF that cannot be opened');
-  expect(seen.complaints.filter((text) => !/InvalidPDF|Warning/.test(text))).toEqual([]);
+  expect(here.complaints().filter((text) => !/InvalidPDF|Warning/.test(text))).toEqual([]);
 });

@@ -1,25 +1,13 @@
 import type { Page } from 'puppeteer-core';
-import { chooseBars, fill, openBrowser, press, says, type Window } from './browser.ts';
-import { startServer, type RunningServer } from './server.ts';
+import { chooseBars, fill, press, says } from './browser.ts';
 import { demo, studio } from './studio.ts';
 
 // Sections at the desk: their boundaries, their words, what is carried to returns; hands and readings, in the real browser.
-let browser: Awaited<ReturnType<typeof openBrowser>>;
-let server: RunningServer;
-let seen: Window;
+const here = studio();
 let page: Page;
-beforeAll(async () => {
-  browser = await openBrowser();
-  server = await startServer();
-  seen = await browser.window();
-  page = seen.page;
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+beforeAll(() => { page = here.page(); });
 
-const { json, send, bring, open } = studio(() => server);
+const { json, send, bring, open } = here;
 interface Marks {
   sections: { id: string; name: string; words: string; about: { scoring?: string; jobs?: Record<string, string>; dynamics?: string }; from: { bar: number; exact: string }; to: { bar: number; exact: string } }[];
   remarks: { text: string; bar: number }[]; climax: { bar: number } | null; pedal: { marks: { bar: number }[] }; readings: { inUse: boolean }[];
@@ -136,7 +124,7 @@ it('plays a bar of another edition for now, and the original again', async () =>
   const a = await bring(demo('lanterns-on-the-ettle'));
   const b = await bring(demo('lanterns-on-the-ettle').replace('Lanterns on the Ettle', 'Lamps, made easy').replace('<step>D</step><octave>5</octave>', '<step>B</step><octave>4</octave>'));
   const first = async () => (await json<{ notes: { midi: number; hand: string }[] }>(`/api/pieces/${a}/score`)).notes.find((note) => note.hand === 'right')!.midi;
-  await page.goto(`${server.url}/pieces/${a}/compare/${b}`);
+  await page.goto(here.url(`/pieces/${a}/compare/${b}`));
   await press(page, 'Play bar 1 as the second has it, for now');
   await until(first, 71);
   await says(page, 'They are the same');
@@ -144,5 +132,5 @@ it('plays a bar of another edition for now, and the original again', async () =>
   await press(page, 'Back to the original');
   await until(first, 74);
   await says(page, 'put aside');
-  expect(seen.complaints).toEqual([]);
+  expect(here.complaints()).toEqual([]);
 });

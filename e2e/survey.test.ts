@@ -2,34 +2,22 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { chooseBars, fill, openBrowser, press, says, type Window } from './browser.ts';
-import { startServer, type RunningServer } from './server.ts';
+import { chooseBars, fill, press, says } from './browser.ts';
 import { demo, studio } from './studio.ts';
 
 // Knowing a piece before it is played: survey, road, map, editions, corrected files and tunes, in the real browser.
-let browser: Awaited<ReturnType<typeof openBrowser>>;
-let server: RunningServer;
-let seen: Window;
+const here = studio();
 let page: Page;
+beforeAll(() => { page = here.page(); });
 const folder = mkdtempSync(join(tmpdir(), 'yarrow-ridge-survey-'));
-beforeAll(async () => {
-  browser = await openBrowser();
-  server = await startServer();
-  seen = await browser.window();
-  page = seen.page;
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-  rmSync(folder, { recursive: true, force: true });
-});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const { json, bring } = studio(() => server);
+const { json, bring } = here;
 const drawn = () => page.waitForSelector('.score[data-drawn=yes] .score-page svg');
 
 it('tells what is in a piece, and every fact leads to its bars', async () => {
   const id = await bring(demo('the-ferrymans-wheel'));
-  await page.goto(`${server.url}/pieces/${id}`);
+  await page.goto(here.url(`/pieces/${id}`));
   await drawn();
   await press(page, 'Survey');
   await says(page, 'Work on these first');
@@ -49,7 +37,7 @@ it('tells what is in a piece, and every fact leads to its bars', async () => {
 
 it('says how chosen bars return and what differs, and carries their fingers there', async () => {
   const [piece] = (await json<{ items: { id: string }[] }>('/api/pieces?q=wheel')).items;
-  await page.goto(`${server.url}/pieces/${piece!.id}`);
+  await page.goto(here.url(`/pieces/${piece!.id}`));
   await drawn();
   await press(page, 'Form');
   await page.keyboard.press('Escape');
@@ -72,7 +60,7 @@ it('says how chosen bars return and what differs, and carries their fingers ther
 
 it('shows the piece against itself, and two places side by side', async () => {
   const [piece] = (await json<{ items: { id: string }[] }>('/api/pieces?q=wheel')).items;
-  await page.goto(`${server.url}/pieces/${piece!.id}/map`);
+  await page.goto(here.url(`/pieces/${piece!.id}/map`));
   await page.waitForSelector('.map-picture canvas');
   const box = (await (await page.$('.map-picture'))!.boundingBox())!;
   await page.mouse.click(box.x + (28.5 / 79) * box.width, box.y + (3.5 / 79) * box.height);
@@ -86,7 +74,7 @@ it('shows the piece against itself, and two places side by side', async () => {
 it('puts two editions side by side', async () => {
   const a = await bring(demo('lanterns-on-the-ettle'));
   const b = await bring(demo('lanterns-on-the-ettle').replace('Lanterns on the Ettle', 'Lamps').replace('<p/>', '<f/>'));
-  await page.goto(`${server.url}/pieces/${a}/compare/${b}`);
+  await page.goto(here.url(`/pieces/${a}/compare/${b}`));
   await says(page, '1 bar differs');
   await says(page, 'f instead of p');
   await page.waitForFunction(() => document.querySelectorAll('.editions-excerpt .score-page svg').length >= 2);
@@ -96,10 +84,10 @@ it('takes a corrected file, says what became of the marks, and takes it back', a
   const id = await bring(demo('lanterns-on-the-ettle'));
   const { notes } = await json<{ notes: { id: string; bar: number; hand: string }[] }>(`/api/pieces/${id}/score`);
   const first = notes.find((note) => note.bar === 0 && note.hand === 'right')!;
-  await fetch(`${server.url}/api/pieces/${id}/fingerings`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ fingerings: [{ id: first.id, finger: 4 }] }) });
+  await fetch(here.url(`/api/pieces/${id}/fingerings`), { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ fingerings: [{ id: first.id, finger: 4 }] }) });
   const file = join(folder, 'corrected.musicxml');
   writeFileSync(file, demo('lanterns-on-the-ettle').replace('<step>D</step><octave>5</octave>', '<step>F</step><octave>5</octave>'));
-  await page.goto(`${server.url}/pieces/${id}`);
+  await page.goto(here.url(`/pieces/${id}`));
   await drawn();
   await press(page, 'Print, save, edit');
   await press(page, /^Bring a corrected file/);
@@ -116,7 +104,7 @@ it('takes a corrected file, says what became of the marks, and takes it back', a
 it('asks which tune of a book is meant', async () => {
   const book = join(folder, 'book.abc');
   writeFileSync(book, 'X:1\nT:Weir Reel\nM:4/4\nL:1/4\nK:G\nGABc|d2G2|]\n\nX:2\nT:Ford Jig\nM:6/8\nL:1/8\nK:D\nDFA dAF|D3 D3|]\n');
-  await page.goto(server.url);
+  await page.goto(here.url('/'));
   await says(page, 'Pieces');
   const input = (await page.$('[data-testid=score-file]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(book);
@@ -125,5 +113,5 @@ it('asks which tune of a book is meant', async () => {
   await page.$$eval('[role=dialog] .MuiListItemButton-root', (all) => (all.find((one) => one.textContent === 'Ford Jig') as HTMLElement).click());
   await drawn();
   await says(page, 'Ford Jig');
-  expect(seen.complaints).toEqual([]);
+  expect(here.complaints()).toEqual([]);
 });

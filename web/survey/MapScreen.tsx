@@ -42,8 +42,8 @@ export function MapScreen() {
   return (
     <div className="survey">
       <Title name={piece.title}><span className="soft desk-facts">bar against bar</span><Button size="small" variant="outlined" component={Link} to={`/pieces/${id}${who ? `?for=${who}` : ''}`}>To the score</Button></Title>
-      <Ridge bars={score.bars} ground={score.bars.map((bar) => ({ secure: 0, together: 0, isNew: Object.values(form.isNew).some((hand) => hand[bar.index]), silent: false }))} goal={undefined} sections={sections}
-        chosen={shown && { from: shown.bar, to: shown.bar }} height={26} onChoose={(bar) => setAt({ bar, other: shown?.other ?? 0 })} />
+      <div><Ridge bars={score.bars} ground={score.bars.map((bar) => ({ secure: 0, together: 0, isNew: Object.values(form.isNew).some((hand) => hand[bar.index]), silent: false }))} goal={undefined} sections={sections}
+        chosen={shown && { from: shown.bar, to: shown.bar }} height={26} onChoose={(bar) => setAt({ bar, other: shown?.other ?? 0 })} /></div>
       <div className="map">
         <div className="stack">
           <ToggleButtonGroup exclusive size="small" value={line} aria-label="Hand" onChange={(_, value: string | null) => value && setHand(value)}>
