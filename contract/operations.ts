@@ -67,6 +67,7 @@ export const operations = {
   annotations: op({ method: 'get', path: '/api/pieces/:id/annotations', summary: 'Fingerings, pedal marks and sections', status: 200, response: pieces.Annotations }),
   putFingerings: op({ method: 'put', path: '/api/pieces/:id/fingerings', summary: 'Writes fingers on the given notes of a layer; null takes one away', status: 200, body: pieces.FingeringsPut, response: pieces.Saved }),
   propose: op({ method: 'post', path: '/api/pieces/:id/fingerings/propose', summary: 'Proposes fingers for a hand in some bars (inclusive) around what is written', status: 200, body: pieces.ProposeIn, response: pieces.ProposeOut }),
+  proposeNotes: op({ method: 'post', path: '/api/fingerings/propose', summary: 'Proposes fingers for notes of no stored piece', status: 200, body: pieces.ProposeNotesIn, response: pieces.ProposeOut }),
   putPedal: op({ method: 'put', path: '/api/pieces/:id/pedal', summary: 'Sets the pedal marks of the piece', status: 200, body: pieces.PedalPut, response: pieces.Saved }),
   proposePedal: op({ method: 'post', path: '/api/pieces/:id/pedal/propose', summary: 'Proposes pedal marks for some bars (inclusive), and says how clear they sound', status: 200, body: pieces.PedalProposeIn, response: pieces.PedalProposeOut }),
   addSection: op({ method: 'post', path: '/api/pieces/:id/sections', summary: 'Names a section', status: 201, body: pieces.SectionNew, response: Type.Intersect([pieces.Section, pieces.Saved]) }),

@@ -125,13 +125,46 @@ export const Annotations = Type.Object({
 });
 export const Saved = Type.Object({ revision: Type.Integer() });
 
-export const ProposeIn = Type.Object({
-  hand: Type.String({ maxLength: 20 }), from: BarIndex, to: BarIndex,
-  layer: Type.Optional(Type.String({ maxLength: 60 })),
+/** Who plays: what the hand reaches on which keyboard. */
+const Player = Type.Object({
+  reach: Type.Optional(Type.Number({ minimum: 60, maximum: 320, description: 'millimetres, 60 to 320, between the centres of the outer keys thumb and little finger take together' })),
+  pairs: Type.Optional(Type.Record(Type.String({ pattern: '^[1-4][2-5]$' }), Type.Number({ minimum: 10, maximum: 320 }), { description: 'the same for other pairs of fingers, such as 24' })),
+  octave: Type.Optional(Type.Number({ minimum: 100, maximum: 200, description: 'millimetres, 100 to 200, of an octave on the keyboard' })),
+  level: Type.Optional(Type.Union([Type.Literal('beginner'), Type.Literal('usual')], { description: 'beginner or usual' })),
+}, { additionalProperties: false });
+const School = Type.Object({
+  chromatic: Type.Optional(Type.Union([Type.Literal('thumb and third'), Type.Literal('all fingers')], { description: 'thumb and third, or all fingers' })),
+  groups: Type.Optional(Type.Boolean({ description: 'the same fingers on each group of a sequence' })),
+}, { additionalProperties: false });
+const Finger = Type.Integer({ minimum: 1, maximum: 5, description: 'a finger, 1 to 5' });
+const asked = {
+  hand: Type.String({ maxLength: 20 }), player: Type.Optional(Player), school: Type.Optional(School),
+  alternatives: Type.Optional(Type.Integer({ minimum: 0, maximum: 8, description: 'how many other ways, 0 to 8' })),
+  ties: Type.Optional(Type.Boolean({ description: 'what returns takes the same fingers, unless false' })),
+  locks: Type.Optional(Type.Array(Type.Object({ id: Type.String({ maxLength: 100 }), finger: Finger }), { maxItems: 100_000 })),
+  tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute, 10 to 400' })),
+};
+export const ProposeIn = Type.Object({ ...asked, from: BarIndex, to: BarIndex, layer: Type.Optional(Type.String({ maxLength: 60 })) });
+/** Notes of no stored piece. */
+export const ProposeNotesIn = Type.Object({
+  ...asked, instrument: Type.Optional(Type.String({ maxLength: 20 })),
+  notes: Type.Array(Type.Object({
+    id: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
+    pitch: Type.String({ pattern: '^[A-G](#{0,2}|b{0,2})-?\\d$', description: 'a pitch such as C4, F#4 or Bb3; C4 is middle C' }),
+    onset: Type.Number({ minimum: 0, maximum: 1_000_000, description: 'quarters from the beginning, 0 or more' }),
+    duration: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'quarters, more than 0' }),
+  }), { maxItems: 100_000, description: 'at most 100000 notes' }),
+});
+const Fingered = Type.Object({
+  id: Type.String(), bar: Type.Integer(), pitch: Type.String(),
+  finger: Nullable(Type.Integer({ description: 'null where the hand cannot take the note; a problem says why' })),
+  to: Type.Optional(Type.Integer({ description: 'the finger that takes over silently on the held key' })),
 });
 export const ProposeOut = Type.Object({
-  notes: Type.Array(Type.Object({ id: Type.String(), bar: Type.Integer(), pitch: Type.String(), finger: Nullable(Type.Integer()) })),
+  notes: Type.Array(Fingered), cost: Type.Number({ description: 'to be compared with that of other fingers for the same notes' }),
   reasons: Type.Array(Type.String()),
+  problems: Type.Array(Type.Object({ kind: Type.String(), bar: Type.Integer(), notes: Type.Array(Type.String()), text: Type.String(), ways: Type.Array(Type.String()) })),
+  alternatives: Type.Array(Type.Object({ notes: Type.Array(Fingered), cost: Type.Number(), more: Type.Number({ description: 'than the first choice' }), reason: Type.String() })),
 });
 
 const Metre = { beats: Type.Integer({ minimum: 1, maximum: 64 }), beatType: Type.Union([1, 2, 4, 8, 16, 32, 64].map((n) => Type.Literal(n)), { description: '1, 2, 4, 8, 16, 32 or 64' }) };

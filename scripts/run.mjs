@@ -1,4 +1,4 @@
-// npm run demo | start | dev | lint | bench | fuzz: makes sure all is there, then does it.
+// npm run demo | start | dev | lint | bench | fuzz | figures: makes sure all is there, then does it.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { build, install, needNode, root, run, say } from './tools.mjs';
@@ -26,6 +26,7 @@ const commands = {
   },
   lint: async () => (await run('npx', ['eslint', '.'])) || run('npx', ['tsc', '-p', '.']),
   fuzz: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'fuzz.ts')]),
+  figures: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'figures.ts')]),
   bench: async () => {
     await build();
     return run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'main.ts')]);

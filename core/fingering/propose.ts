@@ -1,177 +1,167 @@
-import { contents, plainReturns } from '../form/index.ts';
-import { instrument } from '../instruments/index.ts';
-import { add, compare, onsets, toNumber, type Fraction, type Note, type Onset, type Score } from '../score/index.ts';
+import { instrument, type Player } from '../instruments/index.ts';
+import { isBlack, type Score } from '../score/index.ts';
+import { alternativesTo, type Alternative } from './alternatives.ts';
+import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
+import type { HandModel } from './model.ts';
+import { momentsOf, playedIn, type Moment, type Played } from './moments.ts';
+import { problemsOf, type Problem } from './problems.ts';
 import { describe } from './reasons.ts';
-import type { Grip, HandModel } from './model.ts';
-import { cheapest } from './search.ts';
+import { costOf, freesHand, lineOf, solve, type Line, type Solution } from './solve.ts';
+import { classesOf, tiesOf, type Tie } from './ties.ts';
 
 export interface ProposedNote {
   readonly id: string;
   readonly bar: number;
   readonly midi: number;
-  /** Undefined where the hand cannot take the note; `reasons` says so. */
+  /** Undefined where the hand cannot take the note; a problem says so. */
   readonly finger: string | undefined;
+  /** The finger that takes over silently while the key is held. */
+  readonly then?: string;
 }
 
 export interface Proposal {
   readonly notes: readonly ProposedNote[];
+  /** Dimensionless; only to be compared with the cost of other fingers for the same notes. */
+  readonly cost: number;
   /** Sentences with bars and numbers. */
   readonly reasons: readonly string[];
+  readonly problems: readonly Problem[];
+  readonly alternatives: readonly Alternative[];
 }
 
-export interface ProposeOptions {
+export interface FingerOptions {
   readonly hand: string;
-  /** First and last bar, 0-based, inclusive. */
-  readonly from: number;
-  readonly to: number;
   readonly instrument?: string;
-  /** Fingers that stay: by note id. Also those outside the range count, where its bars return them. */
+  readonly player?: Player;
+  /** Fingers that stay, by note id. */
   readonly locks?: ReadonlyMap<string, string>;
   /** Quarters a minute; decides whether a rest is long enough to free the hand. */
   readonly tempo?: number;
+  /** Whether what returns takes the same fingers; it does unless this is false. */
+  readonly ties?: boolean;
+  /** How many other ways are wanted. */
+  readonly alternatives?: number;
+  readonly school?: Partial<School>;
 }
 
-/** A rest this long in seconds frees the hand for any finger. Common practice, no source. */
-const FREE_AFTER = 0.35;
-
-/** One moment of the search: what is struck together with what is still held down from before. */
-interface Moment {
-  readonly onset: Onset;
-  readonly notes: readonly Note[];
-  readonly keys: readonly number[];
-  /** Seconds of silence before it. */
-  readonly rest: number;
+export interface ProposeOptions extends FingerOptions {
+  /** First and last bar, 0-based, inclusive. */
+  readonly from: number;
+  readonly to: number;
 }
 
-interface State extends Grip {
-  readonly moment: Moment;
+/** Everything the fingers of one hand are chosen from. */
+export interface Ready {
+  readonly line: Line;
+  readonly model: HandModel;
+  readonly ties: readonly Tie[];
+  readonly only: ((at: number, grip: number) => boolean) | undefined;
 }
 
 /**
- * Fingers for one hand in a stretch of bars, in pencil. What the teacher has written is kept and the rest solved
- * around it; bars that return exactly take the fingers of their first time, except the first and last note.
+ * Fingers for one hand in a stretch of bars, in pencil. The whole line of the hand is solved, so that what returns
+ * elsewhere counts, and what the teacher has written anywhere is kept and the rest solved around it.
  *
  * @throws RangeError for an instrument or hand nobody registered
  */
 export function propose(score: Score, options: ProposeOptions): Proposal {
+  const played = playedIn(score, options.hand, 0, score.bars.length - 1);
+  return proposeNotes(played, options, (moment) => moment.bar >= options.from && moment.bar <= options.to, score);
+}
+
+const TEMPO = 90;
+
+/** The same on notes alone. `within` tells which moments are asked for; all unless given. */
+export function proposeNotes(played: readonly Played[], options: FingerOptions, within: (moment: Moment) => boolean = () => true, score?: Score): Proposal {
+  const ready = prepare(played, options);
+  if (!ready) return { notes: [], cost: 0, reasons: [], problems: [], alternatives: [] };
+  const { line } = ready;
+  const solution = solve(line, { ties: ready.ties, ...(ready.only ? { only: ready.only } : {}) });
+  const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
+  const notes = notesOf(line, solution.path, asked, options.locks);
+  const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
+  const problems = problemsOf(line.moments, asked, ready.model, options.hand, score);
+  return {
+    notes, cost: costOf(line, solution.path, range), problems,
+    reasons: describe(ready, solution, asked, score),
+    alternatives: alternativesTo(ready, solution, asked, options.alternatives ?? 0).map((other) => ({
+      ...other, notes: notesOf(line, other.path, asked, options.locks),
+    })),
+  };
+}
+
+/** Undefined when nothing is proposed for this limb. */
+export function prepare(played: readonly Played[], options: FingerOptions): Ready | undefined {
   const limb = instrument(options.instrument ?? 'piano').limbs.find((candidate) => candidate.id === options.hand);
   if (!limb) throw new RangeError(`no hand called ${options.hand}`);
-  if (!limb.model) return { notes: [], reasons: [] };
-  const own = options.locks ?? new Map<string, string>();
-  const moments = momentsOf(score, options, limb.model);
-  const free = solve(moments, limb.model, own);
-  const known = new Map([...free, ...own]);
-  const { ties: tied, returned } = tiesFrom(score, options, known);
-  const fingers = tied.size === 0 ? free : solve(moments, limb.model, new Map([...tied, ...own]));
-  const notes = moments.flatMap(({ onset }) => onset.notes.map((note): ProposedNote => ({
-    id: note.id, bar: note.bar, midi: note.midi, finger: own.get(note.id) ?? fingers.get(note.id),
-  })));
-  return { notes, reasons: describe(score, options.hand, notes, returned) };
+  const model = limb.model?.(options.player);
+  if (!model) return undefined;
+  const school = { ...USUAL_SCHOOL, ...options.school };
+  const moments = momentsOf(played, model, options.tempo ?? TEMPO);
+  const line = lineOf(moments, model, [chromatic(moments, school.chromatic), quietHand(moments, model.lie)], true);
+  const locks = options.locks ?? new Map<string, string>();
+  const only = locks.size ? obeying(line, locks) : undefined;
+  const found = options.ties === false ? [] : tiesOf(moments, moments.map((moment) => freesHand(moment.link)), model.lie, school.groups);
+  return { line, model, ties: agreeing(found, line, locks), only };
 }
 
-function momentsOf(score: Score, { hand, from, to, tempo = 90 }: ProposeOptions, model: HandModel): Moment[] {
-  const inRange = onsets(score.notes, hand).filter((onset) => onset.bar >= from && onset.bar <= to);
-  let sounding: { note: Note; end: Fraction }[] = [];
-  let silentSince: Fraction | undefined;
-  return inRange.map((onset) => {
-    const at = add(score.bars[onset.bar]!.start, onset.offset);
-    const grace = onset.notes[0]!.grace;
-    const rest = silentSince && !grace ? Math.max(0, (toNumber(at) - toNumber(silentSince)) * (60 / tempo)) : 0;
-    sounding = sounding.filter(({ note, end }) => compare(end, at) > 0 && !onset.notes.some((struck) => struck.midi === note.midi));
-    const heldOver = grace ? [] : sounding.map(({ note }) => note);
-    const notes = [...heldOver, ...onset.notes]
-      .map((note) => ({ note, key: model.key(note.midi) }))
-      .sort((a, b) => a.key - b.key);
-    for (const note of onset.notes) {
-      const end = add(at, note.length);
-      if (!note.grace) sounding.push({ note, end });
-      if (!silentSince || compare(end, silentSince) > 0) silentSince = end;
-    }
-    return { onset, notes: notes.map(({ note }) => note), keys: notes.map(({ key }) => key), rest };
+/** Grips that have the teacher's fingers where there are any; where that cannot be, all of them. */
+function obeying(line: Line, locks: ReadonlyMap<string, string>): (at: number, grip: number) => boolean {
+  const allowed = line.moments.map((moment, at) => {
+    const wanted = moment.notes.map((note, i) => (moment.struck[i] ? locks.get(note.id) : undefined));
+    if (!wanted.some((one) => one !== undefined)) return undefined;
+    const fits = line.grips[at]!.map((grip) => wanted.every((one, i) => one === undefined || (one === String(grip.fingers[i]) && !grip.then)));
+    return fits.includes(true) ? fits : undefined;
+  });
+  return (at, grip) => allowed[at]?.[grip] ?? true;
+}
+
+/** Where the teacher has written different fingers on what would be tied, his word stands and the tie is given up. */
+function agreeing(ties: readonly Tie[], line: Line, locks: ReadonlyMap<string, string>): readonly Tie[] {
+  if (locks.size === 0 || ties.length === 0) return ties;
+  const words = line.moments.map((moment) => {
+    const written = moment.notes.map((note, i) => (moment.struck[i] ? (locks.get(note.id) ?? '') : ''));
+    return written.some((one) => one !== '') ? written.join(' ') : undefined;
+  });
+  const classes = classesOf(line.moments.length, ties, () => true);
+  const said = new Map<number, Set<string>>();
+  words.forEach((word, at) => {
+    if (word !== undefined) said.set(classes[at]!, (said.get(classes[at]!) ?? new Set()).add(word));
+  });
+  const apart = (at: number) => words[at] !== undefined && said.get(classes[at]!)!.size > 1;
+  return ties.filter(({ at, of }) => !apart(at) && !apart(of));
+}
+
+/** The notes of some moments with their fingers, in the order of the score. */
+export function notesOf(line: Line, path: readonly number[], asked: readonly number[], locks: ReadonlyMap<string, string> = new Map()): ProposedNote[] {
+  return asked.flatMap((at) => {
+    const moment = line.moments[at]!;
+    const grip = line.grips[at]![path[at]!]!;
+    const taken = moment.notes.flatMap((note, i) => {
+      if (!moment.struck[i]) return [];
+      const then = grip.then?.[i] ?? laterFinger(line, path, at, note, grip.fingers[i]!);
+      return [{ id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) ?? String(grip.fingers[i]), ...(then === undefined ? {} : { then: String(then) }) }];
+    });
+    const doubled = moment.doubled.flatMap(({ note, by }) => {
+      const twin = taken.find((one) => one.id === by.id);
+      return [{ ...(twin ?? {}), id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) ?? twin?.finger }];
+    });
+    const beyond = moment.beyond.map((note) => ({ id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) }));
+    return [...taken, ...doubled, ...beyond].sort((a, b) => a.midi - b.midi);
   });
 }
 
-/** Fingers by note id; a note the hand cannot take is absent. */
-function solve(moments: readonly Moment[], model: HandModel, locks: ReadonlyMap<string, string>): Map<string, string> {
-  const found = new Map<string, string>();
-  const playable: Moment[] = [];
-  const states: State[][] = [];
-  for (const moment of moments) {
-    const options = statesOf(moment, model, locks);
-    if (options.length) {
-      playable.push(moment);
-      states.push(options);
-    }
+/** The finger a held key has changed to, when it does. */
+function laterFinger(line: Line, path: readonly number[], from: number, note: Played, finger: number): number | undefined {
+  for (let at = from + 1; at < line.moments.length; at++) {
+    const moment = line.moments[at]!;
+    const i = moment.notes.indexOf(note);
+    if (i < 0 || moment.struck[i]) return undefined;
+    const now = line.grips[at]![path[at]!]!.fingers[i]!;
+    if (now !== finger) return now;
   }
-  const solution = cheapest<State>({
-    states,
-    hold: (_, state) => clamp(model.hold(state)),
-    step: (_, a, b) => clamp(stepCost(model, a, b)),
-    turn: (_, a, b, c) => (b.moment.rest > FREE_AFTER || c.moment.rest > FREE_AFTER ? 0 : model.turn(a, b, c)),
-  });
-  solution?.path.forEach((state) => state.moment.notes.forEach((note, i) => found.set(note.id, String(state.fingers[i]))));
-  return found;
+  return undefined;
 }
 
-/** A lock may ask for what is priced as impossible: dearer than anything else, but the rest is still solved. */
-const IMPOSSIBLE = 1e5;
-const clamp = (cost: number): number => Math.min(cost, IMPOSSIBLE);
-
-function stepCost(model: HandModel, a: State, b: State): number {
-  if (b.moment.rest > FREE_AFTER) return 0;
-  const kept = b.moment.notes.some((note, i) => {
-    const before = a.moment.notes.indexOf(note);
-    return before >= 0 && a.fingers[before] !== b.fingers[i];
-  });
-  if (kept) return Infinity;
-  const connected = b.moment.rest === 0 && !a.moment.onset.notes[0]!.staccato;
-  return model.step(a, b, connected);
-}
-
-/** All ways to take a moment; held keys are let go when hand or number does not allow them any more. */
-function statesOf(moment: Moment, model: HandModel, locks: ReadonlyMap<string, string>): State[] {
-  const build = (subject: Moment): State[] => {
-    const ways = model.choices(subject.keys.length).map((fingers) => ({ keys: subject.keys, fingers, moment: subject }));
-    const able = ways.filter((state) => model.hold(state) < Infinity);
-    const obeying = (list: State[]) => list.filter((state) => subject.notes.every((note, i) =>
-      !locks.has(note.id) || locks.get(note.id) === String(state.fingers[i])));
-    const locked = obeying(able);
-    return locked.length ? locked : able.length ? able : [];
-  };
-  const whole = build(moment);
-  if (whole.length) return whole;
-  const struck = moment.notes.map((note, i) => ({ note, key: moment.keys[i]! })).filter(({ note }) => moment.onset.notes.includes(note));
-  if (struck.length === moment.notes.length) return [];
-  return build({ ...moment, notes: struck.map(({ note }) => note), keys: struck.map(({ key }) => key) });
-}
-
-/**
- * For notes in bars that return exactly in this hand, the finger of the first time; for the first time itself too,
- * so that solving again around the return cannot move it.
- */
-function tiesFrom(score: Score, { hand, from, to }: ProposeOptions, known: ReadonlyMap<string, string>): { ties: Map<string, string>; returned: number } {
-  const ties = new Map<string, string>();
-  const returned = new Set<string>();
-  const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
-  const inBar = new Map<number, Note[]>();
-  for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
-  for (const found of plainReturns(contents(score, hand))) {
-    if (found.relation !== 'exact' || found.to < from || found.from > to) continue;
-    const pairs: [Note, Note, string | undefined][] = [];
-    for (let bar = found.from; bar <= found.to; bar++) {
-      const first = inBar.get(found.of + bar - found.from) ?? [];
-      (inBar.get(bar) ?? []).forEach((note, i) => {
-        const twin = first[i];
-        if (twin?.midi === note.midi) pairs.push([note, twin, ties.get(twin.id) ?? known.get(twin.id)]);
-      });
-    }
-    const inRange = (note: Note) => note.bar >= from && note.bar <= to;
-    for (const [note, twin, finger] of pairs.slice(1, -1)) {
-      if (!finger || !inRange(note)) continue;
-      ties.set(note.id, finger);
-      returned.add(note.id);
-      if (inRange(twin)) ties.set(twin.id, finger);
-    }
-  }
-  return { ties, returned: returned.size };
-}
+export const thumbsOnBlack = (notes: readonly ProposedNote[]): ProposedNote[] => notes.filter((note) => note.finger === '1' && isBlack(note.midi));
+export type { Solution };

@@ -1,51 +1,99 @@
-import { barSpan, isBlack, spokenName, type Note, type Score } from '../score/index.ts';
-import type { ProposedNote } from './propose.ts';
+import { barSpan, isBlack, pitchText, type Score } from '../score/index.ts';
+import type { Played } from './moments.ts';
+import type { Ready } from './propose.ts';
+import type { Solution } from './solve.ts';
+
+interface Facts {
+  readonly passes: { note: Played; over: number }[];
+  readonly thumbsOnBlack: Played[];
+  readonly widest: { fingers: string; semitones: number; bar: number } | undefined;
+  readonly crossings: { text: string; note: Played }[];
+}
+
+/** What stands out in a way of fingering, among some moments. */
+function factsOf({ line }: Ready, path: readonly number[], asked: readonly number[]): Facts {
+  const passes: Facts['passes'] = [];
+  const thumbsOnBlack: Played[] = [];
+  const crossings: Facts['crossings'] = [];
+  let widest: Facts['widest'];
+  const wanted = new Set(asked);
+  for (const at of asked) {
+    const moment = line.moments[at]!;
+    const grip = line.grips[at]![path[at]!]!;
+    grip.fingers.forEach((finger, i) => {
+      if (moment.struck[i] && finger === 1 && isBlack(moment.notes[i]!.midi)) thumbsOnBlack.push(moment.notes[i]!);
+    });
+    if (grip.keys.length > 1) {
+      const semitones = grip.keys.at(-1)! - grip.keys[0]!;
+      if (semitones > (widest?.semitones ?? 0)) widest = { semitones, fingers: `${grip.fingers[0]}–${grip.fingers.at(-1)}`, bar: moment.bar };
+    }
+    if (!wanted.has(at - 1) || grip.keys.length !== 1 || line.grips[at - 1]![path[at - 1]!]!.keys.length !== 1 || moment.link?.detached) continue;
+    const before = line.grips[at - 1]![path[at - 1]!]!;
+    const [f1, f2, up] = [before.fingers[0]!, grip.fingers[0]!, Math.sign(grip.keys[0]! - before.keys[0]!)];
+    if (up === 0 || f1 === f2 || (f2 > f1) === up > 0) continue;
+    if (f2 === 1) passes.push({ note: moment.notes[0]!, over: f1 });
+    else crossings.push({ text: `${f2} over ${f1}`, note: moment.notes[0]! });
+  }
+  return { passes, thumbsOnBlack, widest, crossings };
+}
+
+const nameOf = (note: Played, score?: Score): string => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
 
 /** What stands out in a proposal, in sentences with bars and numbers. */
-export function describe(score: Score, hand: string, proposed: readonly ProposedNote[], tied: number): string[] {
-  const byId = new Map(score.notes.map((note) => [note.id, note]));
-  const number = (bar: number) => score.bars[bar]!.number;
+export function describe(ready: Ready, solution: Solution, asked: readonly number[], score?: Score): string[] {
+  const facts = factsOf(ready, solution.path, asked);
+  const inBar = (bar: number) => (score ? ` (bar ${barSpan(score.bars, bar, bar)})` : '');
   const reasons: string[] = [];
-  const passes = thumbPasses(proposed, hand);
+  const { passes, thumbsOnBlack, widest } = facts;
   if (passes.length) {
-    const places = passes.slice(0, 4).map(({ note, over }) => `${spokenName(byId.get(note.id)!.pitch)} after ${over} (bar ${number(note.bar)})`);
+    const places = passes.slice(0, 4).map(({ note, over }) => `${nameOf(note, score)} after ${over}${inBar(note.bar)}`);
     reasons.push(`The thumb passes ${passes.length === 1 ? 'once' : `${passes.length} times`}: ${places.join(', ')}${passes.length > 4 ? ' …' : ''}.`);
   }
-  const black = proposed.filter((note) => note.finger === '1' && isBlack(note.midi));
-  reasons.push(black.length ? `Thumb on a black key in ${barList(score, black)}.` : 'No thumb on a black key.');
-  if (tied) reasons.push(`${tied} ${tied === 1 ? 'note takes' : 'notes take'} the fingers of the earlier time, because the music returns.`);
-  const missing = proposed.filter((note) => note.finger === undefined);
-  if (missing.length) reasons.push(`${barList(score, missing)}: past the reach of one hand. Roll it, give a note to the other hand, or leave one out.`);
-  const wide = widest(score.notes, proposed);
-  if (wide && wide.semitones > 12) reasons.push(`Widest stretch: ${wide.semitones} semitones in bar ${number(wide.bar)}. Never force it: roll, or let go of the lower note.`);
+  if (asked.length) reasons.push(thumbsOnBlack.length ? `Thumb on a black key${score ? ` in ${barList(score, thumbsOnBlack)}` : ''}.` : 'No thumb on a black key.');
+  const tied = tiedIn(ready, solution, asked);
+  if (tied.same) reasons.push(`${tied.same} ${tied.same === 1 ? 'note takes' : 'notes take'} the fingers of the earlier time, because the music returns.`);
+  if (tied.group) reasons.push(`${tied.group} ${tied.group === 1 ? 'note takes' : 'notes take'} the fingers of a group before, because the figure comes again on other keys.`);
+  if (widest && widest.semitones > 12) reasons.push(`Widest stretch: ${widest.semitones} semitones with ${widest.fingers}${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ''}. Never force it: roll, or let go of the lower note.`);
   return reasons;
 }
 
-function thumbPasses(proposed: readonly ProposedNote[], hand: string): { note: ProposedNote; over: string }[] {
-  const outward = hand === 'left' ? -1 : 1;
-  return proposed.flatMap((note, i) => {
-    const before = proposed[i - 1];
-    if (!before?.finger || note.finger !== '1' || before.finger === '1') return [];
-    return (note.midi - before.midi) * outward > 0 ? [{ note, over: before.finger }] : [];
-  });
+/** How many of the moments asked for follow an earlier one. */
+function tiedIn({ ties, line }: Ready, { classes }: Solution, asked: readonly number[]): { same: number; group: number } {
+  const wanted = new Set(asked);
+  const kinds = new Map<number, string>();
+  for (const { at, of, kind } of ties) if (wanted.has(at) && kind !== 'end' && classes[at] === classes[of] && !kinds.has(at)) kinds.set(at, kind);
+  let [same, group] = [0, 0];
+  for (const [at, kind] of kinds) {
+    const struck = line.moments[at]!.struck.filter(Boolean).length;
+    if (kind === 'group') group += struck;
+    else same += struck;
+  }
+  return { same, group };
 }
 
-function barList(score: Score, notes: readonly { bar: number }[]): string {
+function barList(score: Score, notes: readonly Played[]): string {
   const bars = [...new Set(notes.map((note) => note.bar))];
   const names = bars.slice(0, 6).map((bar) => barSpan(score.bars, bar, bar));
   return `${bars.length === 1 ? 'bar' : 'bars'} ${names.join(', ')}${bars.length > 6 ? ' …' : ''}`;
 }
 
-/** The widest chord. */
-function widest(notes: readonly Note[], proposed: readonly ProposedNote[]): { semitones: number; bar: number } | undefined {
-  const mine = new Set(proposed.map((note) => note.id));
-  const groups = new Map<string, Note[]>();
-  for (const note of notes) {
-    if (!mine.has(note.id) || note.grace) continue;
-    const key = `${note.bar} ${note.offset.num}/${note.offset.den}`;
-    groups.set(key, [...(groups.get(key) ?? []), note]);
+/** One line on how a way differs from the first choice. */
+export function reasonOf(ready: Ready, path: readonly number[], first: readonly number[], asked: readonly number[]): string {
+  const [now, before] = [factsOf(ready, path, asked), factsOf(ready, first, asked)];
+  const parts: string[] = [];
+  const black = now.thumbsOnBlack.length;
+  if (black === 0 && before.thumbsOnBlack.length) parts.push('no thumb on black');
+  else if (black > before.thumbsOnBlack.length) parts.push(`thumb on ${nameOf(now.thumbsOnBlack[0]!)}`);
+  const fewer = before.passes.length - now.passes.length;
+  if (fewer > 0) parts.push(now.passes.length ? `${fewer} thumb ${fewer === 1 ? 'pass' : 'passes'} fewer` : 'no thumb pass');
+  if (fewer < 0) parts.push(`${-fewer} more thumb ${fewer === -1 ? 'pass' : 'passes'}`);
+  for (const { text, note } of now.crossings.slice(0, 1)) if (!before.crossings.some((one) => one.note === note)) parts.push(`${text} at ${nameOf(note)}`);
+  if (now.widest && now.widest.fingers !== before.widest?.fingers) parts.push(`widest with ${now.widest.fingers}, ${now.widest.semitones} semitones`);
+  const at = asked.find((one) => path[one] !== first[one]);
+  if (at !== undefined && parts.length < 2) {
+    const grip = ready.line.grips[at]![path[at]!]!;
+    const moment = ready.line.moments[at]!;
+    parts.push(`${grip.fingers.join(' ')} instead of ${ready.line.grips[at]![first[at]!]!.fingers.join(' ')} on ${moment.notes.map((note) => nameOf(note)).join(' ')}`);
   }
-  return [...groups.values()]
-    .map((group) => ({ semitones: Math.max(...group.map((n) => n.midi)) - Math.min(...group.map((n) => n.midi)), bar: group[0]!.bar }))
-    .sort((a, b) => b.semitones - a.semitones)[0];
+  return `${parts.join('; ')}.`;
 }

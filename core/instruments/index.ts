@@ -5,6 +5,8 @@ import type { Instrument } from './instrument.ts';
 import { organ } from './organ/index.ts';
 import { piano } from './piano/index.ts';
 
+export { HAND_SIZES, USUAL_REACH, type Player } from './keyboard/reach.ts';
+export { STANDARD_OCTAVE } from './keyboard/geometry.ts';
 export type { Instrument, Limb } from './instrument.ts';
 
 /** Every instrument the program knows. A new one is a folder beside these and a line here. */

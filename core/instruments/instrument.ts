@@ -1,4 +1,5 @@
 import type { HandModel } from '../fingering/model.ts';
+import type { Player } from './keyboard/reach.ts';
 
 export interface Limb {
   /** The word for it in code, API and database. */
@@ -10,7 +11,7 @@ export interface Limb {
   /** What may be written over a note it plays. */
   readonly fingers: readonly string[];
   /** How its fingers are chosen; absent while nothing is proposed for it. */
-  readonly model?: HandModel;
+  readonly model?: (player?: Player) => HandModel;
 }
 
 /** What the program has to know of an instrument. */

@@ -1,5 +1,5 @@
 import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
-import { propose, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
+import { propose, proposeNotes, type FingerOptions, type Played, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
 import { clarityOf, proposePedal, type ClarityAt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
 import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, type PedalMark, readFile, readScore, renameNotes, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
 
@@ -56,6 +56,7 @@ export const tasks = {
   know: (source: Source, options: ReadOptions): Known => know(readScore(inUse(source), { ...options, handOf: source.handOf }).score),
   adopt: (...args: Parameters<typeof adopt>): AdoptedMeasure[] => adopt(...args),
   propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),
+  proposeNotes: (played: readonly Played[], options: FingerOptions): Proposal => proposeNotes(played, options),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] => proposePedal(score, options),
   clarity: (score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number): ClarityAt[] => clarityOf(score, marks, from, to, tempo),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),

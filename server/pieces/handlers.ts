@@ -1,4 +1,3 @@
-import { pitchName } from '@yarrow-ridge/core/score';
 import { instruments } from '@yarrow-ridge/core/instruments';
 import { and, asc, desc, eq, ilike, or, sql } from 'drizzle-orm';
 import { pieces } from '../db/schema.ts';
@@ -6,6 +5,7 @@ import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import { like, PAGE_SIZE, type Studio } from '../studio.ts';
 import { annotationHandlers } from './annotations.ts';
+import { fingerHandlers } from './fingers.ts';
 import { markHandlers, refreshHead } from './marks.ts';
 import { pageHandlers } from './pages.ts';
 import { paperHandlers } from './paper.ts';
@@ -19,14 +19,14 @@ import { answerForm, formOf } from './form.ts';
 import { tuneOf, uploadedScore } from './upload.ts';
 import { midiFile } from './midi.ts';
 import { markPieceStale } from '../plans/layout.ts';
-import { answerPiece, countReading, fingeringRows, knownPiece, limbsOf, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, sourceOf } from './store.ts';
+import { answerPiece, countReading, fingeringRows, knownPiece, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, sourceOf } from './store.ts';
 
 const ofPieces = (studio: Studio) => ({
-  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio), ...pedalHandlers(studio),
+  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio), ...fingerHandlers(studio), ...pedalHandlers(studio),
   ...surveyHandlers(studio), ...correctionHandlers(studio),
 });
 
-type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'propose' | 'exportScore' | 'midi'> & ReturnType<typeof ofPieces>;
+type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'exportScore' | 'midi'> & ReturnType<typeof ofPieces>;
 
 const SORTS = { title: asc(pieces.title), composer: asc(pieces.composer), bars: asc(pieces.bars), newest: desc(pieces.createdAt) };
 
@@ -86,22 +86,6 @@ export const pieceHandlers = (studio: Studio): Made => ({
   form: async ({ param, query }) => {
     const { score, form, segments, formName } = await formOf(studio, param('id'));
     return answerForm(score, form, segments[query.grain ?? 'medium'], formName);
-  },
-
-  propose: async ({ param, body }) => {
-    const { score } = await knownPiece(studio, param('id'));
-    const { instrument: kind } = await pieceRow(studio.db, param('id'));
-    if (!limbsOf(kind).includes(body.hand)) throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(', ')}.`, 'hand');
-    if (body.to < body.from || body.to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
-    const written = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
-    const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
-    const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
-    const { notes, reasons } = await studio.heavy.run('propose', score, { hand: body.hand, from: body.from, to: body.to, instrument: kind, locks, ...(tempo ? { tempo } : {}) });
-    const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
-    return {
-      notes: notes.map(({ id, bar, finger }) => ({ id, bar, pitch: names.get(id)!, finger: finger === undefined ? null : Number(finger) })),
-      reasons: [...reasons],
-    };
   },
 
   exportScore: async ({ param, c }) => {

@@ -1,0 +1,52 @@
+import type { Ready } from './propose.ts';
+import type { ProposedNote } from './propose.ts';
+import { reasonOf } from './reasons.ts';
+import { costOf, solve, type Solution } from './solve.ts';
+
+/** Another way to take the same notes. */
+export interface Alternative {
+  readonly notes: readonly ProposedNote[];
+  /** What it costs more than the first choice. */
+  readonly more: number;
+  /** One line. */
+  readonly reason: string;
+}
+
+/** Shares of moments, and least number of them, in which ways must differ to be different ways. */
+const SHARE = 0.1;
+const LEAST = 2;
+/** How hard one is pushed away from the ways already found, from gently to firmly. */
+const PUSHES = [0.4, 1, 2.2, 4.5];
+/** In longer stretches one push finds enough. */
+const LONG = 120;
+/** Moments either side of what is asked for whose fingers may change with it. */
+const MARGIN = 4;
+
+/**
+ * The best few really different ways for the moments asked for; the rest of the line keeps its fingers. Each is the
+ * cheapest when the ways found before it are made dearer everywhere.
+ */
+export function alternativesTo(ready: Ready, first: Solution, asked: readonly number[], count: number): { path: readonly number[]; more: number; reason: string }[] {
+  if (count === 0 || asked.length === 0) return [];
+  const { line, ties, only } = ready;
+  const [from, to] = [asked[0]! - MARGIN, asked.at(-1)! + MARGIN];
+  const wanted = new Set(asked);
+  const inside = new Set(asked.map((at) => first.classes[at]!));
+  const fixed = (at: number, grip: number) => (at >= from && at <= to) || inside.has(first.classes[at]!) || first.path[at] === grip;
+  const allowed = (at: number, grip: number) => fixed(at, grip) && (only?.(at, grip) ?? true);
+  const cost = (path: readonly number[]) => costOf(line, path);
+  const base = cost(first.path);
+  const found: { path: readonly number[]; more: number }[] = [];
+  const apart = (a: readonly number[], b: readonly number[]) => asked.filter((at) => a[at] !== b[at]).length;
+  const enough = Math.max(Math.min(LEAST, asked.length), Math.ceil(asked.length * SHARE));
+  const take = (path: readonly number[]) => {
+    if ([first, ...found].every((other) => apart(path, other.path) >= enough)) found.push({ path, more: cost(path) - base });
+  };
+  for (const push of asked.length > LONG ? PUSHES.slice(-1) : PUSHES) {
+    for (let tries = 0; tries < count; tries++) {
+      const ways = [first, ...found];
+      take(solve(line, { ties, only: allowed, more: (at, grip) => (wanted.has(at) ? push * ways.filter((way) => way.path[at] === grip).length : 0) }).path);
+    }
+  }
+  return found.sort((a, b) => a.more - b.more).slice(0, count).map((one) => ({ ...one, reason: reasonOf(ready, one.path, first.path, asked) }));
+}

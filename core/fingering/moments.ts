@@ -1,0 +1,137 @@
+import { add, compare, subtract, toNumber, type Fraction, type Score } from '../score/index.ts';
+import type { HandModel, Link } from './model.ts';
+
+/** A struck note, as the search sees it. Times in quarters from the beginning of the piece in written order. */
+export interface Played {
+  readonly id: string;
+  readonly bar: number;
+  readonly midi: number;
+  readonly at: Fraction;
+  /** Sounding, ties joined; 0 for a grace note. */
+  readonly length: Fraction;
+  readonly grace: boolean;
+  readonly staccato: boolean;
+  /** A trill or another ornament stands on it. */
+  readonly ornament: boolean;
+}
+
+/** One moment of the search: what is struck together with what is still held down from before. Keys ascend as the hand sees them. */
+export interface Moment {
+  readonly bar: number;
+  readonly notes: readonly Played[];
+  readonly keys: readonly number[];
+  readonly struck: readonly boolean[];
+  /** From the moment before; undefined at the beginning. */
+  readonly link: Link | undefined;
+  /** Long enough for a silent change of finger, in seconds until the next onset. */
+  readonly seconds: number;
+  /** Struck notes that no hand of this player takes together with the others. */
+  readonly beyond: readonly Played[];
+  /** Notes of other voices on a key that is struck here anyway, with the note that has its finger. */
+  readonly doubled: readonly { readonly note: Played; readonly by: Played }[];
+  /** Held notes that have to be let go here. */
+  readonly released: readonly Played[];
+}
+
+/** The notes of one hand in some bars, in order. */
+export function playedIn(score: Score, hand: string, from: number, to: number): Played[] {
+  return score.notes.filter((note) => note.hand === hand && !note.held && note.bar >= from && note.bar <= to).map((note) => ({
+    id: note.id, bar: note.bar, midi: note.midi, at: add(score.bars[note.bar]!.start, note.offset), length: note.length,
+    grace: note.grace, staccato: note.staccato, ornament: (note.ornaments ?? []).some((one) => one !== 'arpeggio'),
+  }));
+}
+
+/** Struck together; grace notes stand alone before their main note. */
+function groups(played: readonly Played[]): Played[][] {
+  const found: Played[][] = [];
+  for (const note of played) {
+    const last = found.at(-1);
+    if (last && !note.grace && !last[0]!.grace && compare(last[0]!.at, note.at) === 0) last.push(note);
+    else found.push([note]);
+  }
+  return found;
+}
+
+/** Seconds a grace note takes. Common practice, no source. */
+const GRACE_SECONDS = 0.12;
+
+/**
+ * The moments of one hand.
+ * @param tempo quarters a minute
+ */
+export function momentsOf(played: readonly Played[], model: HandModel, tempo: number): Moment[] {
+  const perQuarter = 60 / tempo;
+  const struckTogether = groups(played);
+  let sounding: { note: Played; end: Fraction }[] = [];
+  let silentFrom: Fraction | undefined;
+  let before: Played | undefined;
+  const found: Moment[] = [];
+  struckTogether.forEach((group, index) => {
+    const { at, grace } = group[0]!;
+    const next = struckTogether[index + 1]?.[0];
+    const seconds = (one: Fraction, other: Fraction) => toNumber(subtract(other, one)) * perQuarter;
+    sounding = sounding.filter(({ note, end }) => compare(end, at) > 0 && !group.some((struck) => struck.midi === note.midi));
+    const held = grace ? [] : sounding.map(({ note }) => note);
+    // two voices on one key: the longer note holds it
+    const holder = (note: Played) => group.filter((other) => other.midi === note.midi).reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
+    const once = group.filter((note) => holder(note) === note);
+    const doubled = group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
+    const { notes, beyond, released } = inReach(once, held, model);
+    if (released.length) sounding = sounding.filter(({ note }) => !released.includes(note));
+    const rest = silentFrom && !grace ? Math.max(0, seconds(silentFrom, at)) : 0;
+    const link: Link | undefined = before && {
+      seconds: before.grace || compare(before.at, at) === 0 ? GRACE_SECONDS : seconds(before.at, at), rest,
+      detached: rest > 0 || before.staccato,
+    };
+    const moment: Moment = {
+      bar: group[0]!.bar, notes, keys: notes.map((note) => model.key(note.midi)), struck: notes.map((note) => once.includes(note)),
+      link, seconds: next ? Math.max(0, seconds(at, next.at)) : 0, beyond, doubled, released,
+    };
+    for (const note of once) {
+      const end = add(at, note.length);
+      if (!note.grace && !beyond.includes(note)) sounding.push({ note, end });
+      if (!silentFrom || compare(end, silentFrom) > 0) silentFrom = end;
+    }
+    before = group[0];
+    if (notes.length) found.push(moment);
+    else if (found.length) found[found.length - 1] = { ...found.at(-1)!, beyond: [...found.at(-1)!.beyond, ...beyond] };
+  });
+  return found;
+}
+
+/** What the hand can take of what is struck and held; it lets go of held notes first, then leaves the struck ones furthest to the thumb's side. */
+function inReach(struck: readonly Played[], held: readonly Played[], model: HandModel): { notes: Played[]; beyond: Played[]; released: Played[] } {
+  const rising = (notes: readonly Played[]) => [...notes].sort((a, b) => model.key(a.midi) - model.key(b.midi));
+  const able = (notes: readonly Played[]) => {
+    const keys = notes.map((note) => model.key(note.midi));
+    return model.choices(keys.length, false).some(({ fingers }) => model.hold({ keys, fingers, struck: keys.map(() => true) }) < Infinity);
+  };
+  const all = rising([...held, ...struck]);
+  if (able(all)) return { notes: all, beyond: [], released: [] };
+  const alone = rising(struck);
+  if (able(alone)) {
+    // as many of the held notes as stay in reach, the latest first
+    const kept = [...held].reverse().reduce<Played[]>((list, note) => (able(rising([...list, note, ...struck])) ? [...list, note] : list), []);
+    return { notes: rising([...kept, ...struck]), beyond: [], released: held.filter((note) => !kept.includes(note)) };
+  }
+  const kept = largest(alone.slice(-12), able);
+  return { notes: rising(kept), beyond: struck.filter((note) => !kept.includes(note)), released: [...held] };
+}
+
+/** The largest choice of notes that is in reach; of equally large ones that with the outer note, then with the inner ones nearest to it. */
+function largest(notes: readonly Played[], able: (notes: readonly Played[]) => boolean): readonly Played[] {
+  const top = notes.at(-1)!;
+  for (let count = Math.min(5, notes.length - 1); count > 1; count--) {
+    const found = chosen(notes.slice(0, -1), count - 1).find((some) => able([...some, top]));
+    if (found) return [...found, top];
+  }
+  return [top];
+}
+
+/** Every choice of so many notes, those near the end of the list first. */
+function chosen<T>(list: readonly T[], count: number): T[][] {
+  if (count === 0) return [[]];
+  if (list.length < count) return [];
+  const [last, others] = [list.at(-1)!, list.slice(0, -1)];
+  return [...chosen(others, count - 1).map((some) => [...some, last]), ...chosen(others, count)];
+}

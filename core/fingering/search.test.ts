@@ -1,0 +1,117 @@
+import fc from 'fast-check';
+import { keyboardHand } from '../instruments/keyboard/hand.ts';
+import { fraction } from '../score/index.ts';
+import { chromatic, quietHand } from './conventions.ts';
+import { minimise, type Factor } from './elimination.ts';
+import type { Grip, HandModel } from './model.ts';
+import { momentsOf, type Moment, type Played } from './moments.ts';
+import { prepare } from './propose.ts';
+import { freesHand, solve } from './solve.ts';
+
+type Side = 'right' | 'left';
+
+describe('elimination', () => {
+  it('finds what trying everything finds (300 random sums of costs over shared variables)', () => {
+    const scope = fc.uniqueArray(fc.integer({ min: 0, max: 4 }), { minLength: 1, maxLength: 3 });
+    fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 5, maxLength: 5 }), fc.array(scope, { minLength: 1, maxLength: 8 }), fc.integer({ min: 1, max: 9973 }), (sizes, scopes, salt) => {
+      const factors = scopes.map((one, f): Factor => ({ scope: one, table: Float64Array.from({ length: one.reduce((n, of) => n * sizes[of]!, 1) }, (_, i) => ((i + 3) * (f + 7) * salt) % 101) }));
+      const total = (values: readonly number[]) => factors.reduce((sum, { scope: of, table }) => sum + table[of.reduce((at, one) => at * sizes[one]! + values[one]!, 0)]!, 0);
+      let least = Infinity;
+      const walk = (values: number[]) => {
+        if (values.length === sizes.length) least = Math.min(least, total(values));
+        else for (let value = 0; value < sizes[values.length]!; value++) walk([...values, value]);
+      };
+      walk([]);
+      const found = minimise(sizes, factors);
+      expect(found.cost).toBe(least);
+      expect(total(found.values)).toBe(least);
+    }), { numRuns: 300 });
+  });
+});
+
+/** The least cost of all ways to take the moments, by trying them in turn and giving a way up when it is dearer than the best so far. */
+function byTrying(moments: readonly Moment[], model: HandModel, wanted: (at: number, grip: Grip) => boolean, classes?: Int32Array): number {
+  const schools = [chromatic(moments, 'thumb and third'), quietHand(moments, model.lie)];
+  const grips = moments.map((moment, at) => model.choices(moment.keys.length, moment.seconds >= 1).map((way): Grip => ({ ...way, keys: moment.keys, struck: moment.struck })).filter((grip) => wanted(at, grip)));
+  const least = (cost: number) => Math.min(cost, 1e5);
+  let best = Infinity;
+  const walk = (path: Grip[], chosen: number[], cost: number) => {
+    const at = path.length;
+    if (cost >= best) return;
+    if (at === moments.length) {
+      best = cost;
+      return;
+    }
+    grips[at]!.forEach((grip, index) => {
+      const earlier = classes ? classes.indexOf(classes[at]!) : at;
+      if (earlier < at && chosen[earlier] !== index) return;
+      let more = least(model.hold(grip)) + schools.reduce((sum, one) => sum + (one.at[at] ? (one.hold?.(grip) ?? 0) : 0), 0);
+      const [before, second] = [path[at - 1], path[at - 2]];
+      const { link } = moments[at]!;
+      if (before && !freesHand(link)) {
+        more += least(model.step(before, grip, link!)) + schools.reduce((sum, one) => sum + (one.at[at] ? (one.step?.(before, grip) ?? 0) : 0), 0);
+        if (second && !freesHand(moments[at - 1]!.link) && [second, before, grip].every((one) => one.keys.length === 1)) more += least(model.turn(second, before, grip));
+      }
+      walk([...path, grip], [...chosen, index], cost + more);
+    });
+  };
+  walk([], [], 0);
+  return best;
+}
+
+const note = (midi: number, at: number, length: number, id: string): Played =>
+  ({ id, bar: 0, midi, at: fraction(at), length: fraction(length), grace: false, staccato: false, ornament: false });
+
+describe('the search over hands', () => {
+  const chord = fc.uniqueArray(fc.integer({ min: 55, max: 70 }), { minLength: 1, maxLength: 3 });
+  const event = fc.record({ keys: fc.oneof({ weight: 3, arbitrary: chord.map((keys) => keys.slice(0, 1)) }, { weight: 1, arbitrary: chord }), length: fc.constantFrom(1, 1, 1, 2, 3), lock: fc.option(fc.integer({ min: 1, max: 5 }), { freq: 6 }) });
+
+  it('is as cheap as all ways tried one by one (200 passages of 8 events: lines, chords, held notes, locks)', () => {
+    let [held, chords, locked] = [0, 0, 0];
+    fc.assert(fc.property(fc.array(event, { minLength: 8, maxLength: 8 }), fc.constantFrom<Side>('right', 'left'), (events, hand) => {
+      const played = events.flatMap(({ keys, length }, at) => [...keys].sort((a, b) => a - b).map((midi, i) => note(midi, at, length, `${at}.${i}`)));
+      const locks = new Map(events.flatMap(({ lock }, at): [string, string][] => (lock === null ? [] : [[`${at}.0`, String(lock)]])));
+      const { line, only, model } = prepare(played, { hand, locks, ties: false, tempo: 120 })!;
+      held += line.moments.filter((moment) => moment.struck.includes(false)).length;
+      chords += line.moments.filter((moment) => moment.keys.length > 1).length;
+      locked += locks.size;
+      const index = new Map(line.grips.flatMap((list, at) => list.map((grip, i): [string, number] => [`${at} ${grip.fingers.join()} ${grip.then?.join() ?? ''}`, i])));
+      const wanted = (at: number, grip: Grip) => only?.(at, index.get(`${at} ${grip.fingers.join()} ${grip.then?.join() ?? ''}`)!) ?? true;
+      const { cost } = solve(line, only ? { only } : {});
+      expect(cost).toBeCloseTo(byTrying(line.moments, model, wanted), 6);
+    }), { numRuns: 200 });
+    // the passages hold what they are said to hold
+    expect(held).toBeGreaterThan(100);
+    expect(chords).toBeGreaterThan(200);
+    expect(locked).toBeGreaterThan(50);
+  });
+
+  it('is as cheap as all ways that obey the ties (40 lines that return)', () => {
+    let tied = 0;
+    fc.assert(fc.property(fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 6, maxLength: 6 }), fc.array(fc.integer({ min: 57, max: 74 }), { maxLength: 2 }), fc.constantFrom<Side>('right', 'left'), (cell, between, hand) => {
+      const played = [...cell, ...between, ...cell].map((midi, at) => note(midi, at, 1, String(at)));
+      const { line, ties, model } = prepare(played, { hand, tempo: 120 })!;
+      const { cost, classes, path } = solve(line, { ties: ties.filter((one) => one.kind !== 'end') });
+      tied += new Set(classes).size < classes.length ? 1 : 0;
+      classes.forEach((of, at) => expect(path[at]).toBe(path[classes.indexOf(of)]));
+      expect(cost).toBeCloseTo(byTrying(line.moments, model, () => true, classes), 6);
+    }), { numRuns: 40 });
+    expect(tied).toBeGreaterThan(35);
+  });
+
+  it('takes a long line in time that grows with its length alone', () => {
+    const line = (count: number) => Array.from({ length: count }, (_, at) => note(60 + ((at * 7) % 13), at, 1, String(at)));
+    const { line: long } = prepare(line(4000), { hand: 'right' })!;
+    expect(solve(long).path).toHaveLength(4000);
+  });
+
+  it('mirrors: what one hand does upwards the other does downwards about D', () => {
+    const fingers = (keys: number[], hand: Side) => {
+      const moments = momentsOf(keys.map((midi, at) => note(midi, at, 1, String(at))), keyboardHand(hand), 120);
+      return solve(prepare(moments.flatMap((moment) => moment.notes), { hand })!.line).cost;
+    };
+    fc.assert(fc.property(fc.array(fc.integer({ min: -8, max: 8 }), { minLength: 3, maxLength: 9 }), (offsets) => {
+      expect(fingers(offsets.map((one) => 62 + one), 'right')).toBeCloseTo(fingers(offsets.map((one) => 62 - one), 'left'), 9);
+    }), { numRuns: 60 });
+  });
+});

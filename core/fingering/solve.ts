@@ -1,0 +1,222 @@
+import { eliminationOrder, minimise, type Factor } from './elimination.ts';
+import type { Grip, HandModel, Link } from './model.ts';
+import type { Moment } from './moments.ts';
+import { classesOf, type Tie } from './ties.ts';
+
+/** A rest this long in seconds frees the hand for any finger. Common practice, no source. */
+const FREE_AFTER = 0.35;
+/** A note this long in seconds leaves time for a silent change of finger. */
+const CHANGE_AFTER = 1;
+/** A lock may ask for what is not possible: dearer than anything else, but the rest is still solved. */
+export const IMPOSSIBLE = 1e5;
+/** Values in the largest table, and in all of them for each moment, that are worked out; ties that would need more are left out, the loosest first. */
+const LARGEST = 80_000;
+const MOST = 20_000;
+const ALWAYS = 5_000_000;
+
+export const freesHand = (link: Link | undefined): boolean => link !== undefined && link.rest > FREE_AFTER;
+
+/** A line of moments made ready: every way to take each of them, and what they cost one after the other. */
+export interface Line {
+  readonly moments: readonly Moment[];
+  readonly grips: readonly (readonly Grip[])[];
+  readonly hold: readonly Float64Array[];
+  /** From the grips of the moment before; the last index fastest. */
+  readonly step: readonly Float64Array[];
+  readonly turn: readonly (Float64Array | undefined)[];
+  readonly apart: HandModel['apart'];
+}
+
+/** More prices: what a school asks for, at some moments. */
+export interface Convention {
+  readonly at: readonly boolean[];
+  readonly hold?: (grip: Grip) => number;
+  /** Of coming to such a moment. */
+  readonly step?: (a: Grip, b: Grip) => number;
+}
+
+const NO_TURN = new Float64Array(0);
+
+const SEMITONES = 12;
+
+export function lineOf(moments: readonly Moment[], model: HandModel, conventions: readonly Convention[], changes: boolean): Line {
+  const known = new Map<string, readonly Grip[]>();
+  const tables = new Map<string, Float64Array>();
+  /** Prices of single notes depend on how their keys lie alone: worked out once for each figure, whatever its octave. */
+  const once = (key: string | undefined, make: () => Float64Array): Float64Array => {
+    if (key === undefined) return make();
+    let found = tables.get(key);
+    if (!found) tables.set(key, (found = make()));
+    return found;
+  };
+  const gripsOf = (moment: Moment): readonly Grip[] => {
+    const more = changes && moment.seconds >= CHANGE_AFTER;
+    const key = `${moment.keys.join()} ${moment.struck.join()} ${more}`;
+    let found = known.get(key);
+    if (!found) known.set(key, (found = model.choices(moment.keys.length, more).map((way): Grip => ({ ...way, keys: moment.keys, struck: moment.struck }))));
+    return found;
+  };
+  const grips = moments.map(gripsOf);
+  const plain = moments.map((moment, at) => moment.keys.length === 1 && moment.struck[0] === true && grips[at]!.length === 5);
+  const keyAt = (at: number) => moments[at]!.keys[0]!;
+  const shift = (at: number) => keyAt(at) - Math.floor(keyAt(at) / SEMITONES) * SEMITONES;
+  const clamp = (cost: number) => Math.min(cost, IMPOSSIBLE);
+  const hold = moments.map((_, at) => {
+    const base = once(plain[at] ? `${shift(at)}` : undefined, () => Float64Array.from(grips[at]!, (grip) => clamp(model.hold(grip))));
+    const asked = conventions.filter((one) => one.hold && one.at[at]);
+    return asked.length ? Float64Array.from(base, (cost, i) => asked.reduce((sum, one) => sum + one.hold!(grips[at]![i]!), cost)) : base;
+  });
+  const step = moments.map((moment, at) => {
+    if (at === 0 || freesHand(moment.link)) return NO_TURN;
+    const [before, link] = [grips[at - 1]!, moment.link!];
+    const asked = conventions.filter((one) => one.step && one.at[at]);
+    const make = () => tableOf(before, grips[at]!, (a, b) => asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, link))));
+    const where = plain[at] && plain[at - 1] ? `${shift(at - 1)} ${keyAt(at) - keyAt(at - 1)} ${link.detached ? 'd' : ''}${model.hurried(link) ? 'f' : ''}${conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('')}` : undefined;
+    return once(where, make);
+  });
+  const turn = moments.map((moment, at) => {
+    if (at < 2 || freesHand(moment.link) || freesHand(moments[at - 1]!.link)) return undefined;
+    // a model prices three in a row of single notes only
+    if (moment.keys.length !== 1 || moments[at - 1]!.keys.length !== 1 || moments[at - 2]!.keys.length !== 1) return undefined;
+    const [a, b, c] = [grips[at - 2]!, grips[at - 1]!, grips[at]!];
+    const where = plain[at] && plain[at - 1] && plain[at - 2] ? `${shift(at - 2)} ${keyAt(at - 1) - keyAt(at - 2)} ${keyAt(at) - keyAt(at - 1)} turn` : undefined;
+    return once(where, () => {
+      const table = new Float64Array(a.length * b.length * c.length);
+      let i = 0;
+      for (const one of a) for (const two of b) for (const last of c) table[i++] = clamp(model.turn(one, two, last));
+      return table;
+    });
+  });
+  return { moments, grips, hold, step, turn, apart: model.apart };
+}
+
+function tableOf(a: readonly Grip[], b: readonly Grip[], price: (one: Grip, other: Grip) => number): Float64Array {
+  const table = new Float64Array(a.length * b.length);
+  let i = 0;
+  for (const one of a) for (const other of b) table[i++] = price(one, other);
+  return table;
+}
+
+/** Sums a table over moments into one over the variables they stand for, which may be the same. */
+function folded(table: Float64Array, variables: readonly number[], sizes: readonly number[]): Factor {
+  const scope = [...new Set(variables)];
+  if (scope.length === variables.length) return { scope, table };
+  const dims = scope.map((of) => sizes[of]!);
+  const made = new Float64Array(dims.reduce((product, dim) => product * dim, 1));
+  for (let index = 0; index < made.length; index++) {
+    let rest = index;
+    const digits = new Map<number, number>();
+    for (let d = scope.length - 1; d >= 0; d--) {
+      digits.set(scope[d]!, rest % dims[d]!);
+      rest = Math.floor(rest / dims[d]!);
+    }
+    made[index] = table[variables.reduce((sum, of) => sum * sizes[of]! + digits.get(of)!, 0)]!;
+  }
+  return { scope, table: made };
+}
+
+export interface Solution {
+  /** The grip of each moment, by its place in the line's list. */
+  readonly path: readonly number[];
+  readonly cost: number;
+  /** The variable each moment stands for: equal numbers took equal fingers. */
+  readonly classes: Int32Array;
+}
+
+export interface SolveOptions {
+  readonly ties?: readonly Tie[];
+  /** Grips that are allowed, by moment; all where not given. */
+  readonly only?: (at: number, grip: number) => boolean;
+  /** Added to the price of a grip; for alternatives. */
+  readonly more?: (at: number, grip: number) => number;
+}
+
+/** How long a stretch must be for its ties to be obeyed, from all of them to fewer; a stretch an octave or more away, or on other keys, may be alike by chance. */
+const LEVELS: readonly Record<Tie['kind'], number>[] = [
+  { same: 0, octave: 0, end: 0, group: 0 }, { same: 0, octave: 6, end: 6, group: 8 }, { same: 0, octave: 9, end: 9, group: 14 },
+  { same: 0, octave: 99, end: 99, group: 99 }, { same: 9, octave: 99, end: 99, group: 99 },
+];
+
+/**
+ * The cheapest way through a line, exactly, tied moments taking the same grip. Where music is alike in so many ways at
+ * once that this would take too long, the looser ties are given up; if that is not enough, what returns on the same
+ * keys follows the fingers its first time has on its own.
+ */
+export function solve(line: Line, { ties = [], only, more }: SolveOptions = {}): Solution {
+  const count = line.moments.length;
+  if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0) };
+  const alike = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
+  const untied = () => attempt(line, classesOf(count, [], alike), [], only, more, true)!;
+  if (ties.length === 0) return untied();
+  for (const least of LEVELS) {
+    const obeyed = ties.filter((tie) => tie.run >= least[tie.kind]);
+    const found = attempt(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, only, more, false);
+    // ties that contradict each other are looser than the hand
+    if (found && (found.cost < IMPOSSIBLE || blocked(line, found.path, only))) return found;
+  }
+  const first = untied();
+  const classes = classesOf(count, ties.filter((tie) => tie.kind === 'same'), alike);
+  const leader = new Map<number, number>();
+  classes.forEach((of, at) => {
+    if (!leader.has(of)) leader.set(of, first.path[at]!);
+  });
+  const members = new Map<number, number>();
+  for (const of of classes) members.set(of, (members.get(of) ?? 0) + 1);
+  const follows = (at: number, grip: number) => members.get(classes[at]!)! < 2 || leader.get(classes[at]!) === grip;
+  const found = attempt(line, classesOf(count, [], alike), [], (at, grip) => follows(at, grip) && (only?.(at, grip) ?? true), more, true)!;
+  return found.cost < IMPOSSIBLE ? { ...found, classes } : first;
+}
+
+/** Undefined when it would take too long. */
+function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], must: boolean): Solution | undefined {
+  const { sizes, factors } = factorsOf(line, classes, only, more);
+  factors.push(...endsOf(line, classes, ties, sizes));
+  const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), must ? Infinity : LARGEST);
+  if (!must && (order.largest > LARGEST || order.total > Math.max(ALWAYS, MOST * line.moments.length))) return undefined;
+  const { values, cost } = minimise(sizes, factors, order);
+  return { path: Array.from(classes, (of) => values[of]!), cost, classes };
+}
+
+/** Whether locks alone make it impossible. */
+function blocked(line: Line, path: readonly number[], only: SolveOptions['only']): boolean {
+  return only !== undefined && path.some((grip, at) => line.hold[at]![grip]! >= IMPOSSIBLE);
+}
+
+function factorsOf(line: Line, classes: Int32Array, only: SolveOptions['only'], more: SolveOptions['more']): { sizes: number[]; factors: Factor[] } {
+  const sizes: number[] = [];
+  classes.forEach((of, at) => (sizes[of] = line.grips[at]!.length));
+  const factors: Factor[] = [];
+  line.moments.forEach((_, at) => {
+    const own = only || more ? line.hold[at]!.map((cost, grip) => (only && !only(at, grip) ? IMPOSSIBLE * 10 : cost + (more?.(at, grip) ?? 0))) : line.hold[at]!;
+    factors.push({ scope: [classes[at]!], table: own });
+    if (line.step[at]!.length) factors.push(folded(line.step[at]!, [classes[at - 1]!, classes[at]!], sizes));
+    const turn = line.turn[at];
+    if (turn) factors.push(folded(turn, [classes[at - 2]!, classes[at - 1]!, classes[at]!], sizes));
+  });
+  return { sizes, factors };
+}
+
+/** The ends of runs lean to the fingers their keys have in other octaves. */
+function endsOf(line: Line, classes: Int32Array, ties: readonly Tie[], sizes: readonly number[]): Factor[] {
+  const done = new Set<string>();
+  return ties.flatMap(({ at, of, kind }) => {
+    const scope = [classes[of]!, classes[at]!];
+    const [a, b] = [line.grips[of]!, line.grips[at]!];
+    if (kind !== 'end' || scope[0] === scope[1] || done.has(scope.join()) || a.length !== sizes[scope[0]!] || b.length !== sizes[scope[1]!]) return [];
+    done.add(scope.join());
+    return [{ scope, table: tableOf(a, b, line.apart) }];
+  });
+}
+
+/** What a path costs in a line or in a stretch of it, without anything added. */
+export function costOf(line: Line, path: readonly number[], { first, last } = { first: 0, last: path.length - 1 }): number {
+  return path.reduce((sum, grip, at) => {
+    if (at < first || at > last) return sum;
+    const size = line.grips[at]!.length;
+    let cost = sum + line.hold[at]![grip]!;
+    if (line.step[at]!.length) cost += line.step[at]![path[at - 1]! * size + grip]!;
+    const turn = line.turn[at];
+    if (turn) cost += turn[(path[at - 2]! * line.grips[at - 1]!.length + path[at - 1]!) * size + grip]!;
+    return cost;
+  }, 0);
+}

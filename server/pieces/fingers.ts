@@ -1,0 +1,78 @@
+import type { Body } from '@yarrow-ridge/contract';
+import type { FingerOptions, Played, Proposal } from '@yarrow-ridge/core/fingering';
+import { instrument, instruments } from '@yarrow-ridge/core/instruments';
+import { fromNumber, midiOf, pitchName, type Pitch } from '@yarrow-ridge/core/score';
+import { ProblemError } from '../http/problems.ts';
+import type { Handlers } from '../http/serve.ts';
+import type { Studio } from '../studio.ts';
+import { fingeringRows, knownPiece, limbsOf, pieceRow } from './store.ts';
+
+type Made = Pick<Handlers, 'propose' | 'proposeNotes'>;
+type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'alternatives' | 'ties' | 'tempo'>;
+
+export const fingerHandlers = (studio: Studio): Made => ({
+  propose: async ({ param, body }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    const { instrument: kind } = await pieceRow(studio.db, param('id'));
+    checkHand(kind, body.hand);
+    if (body.to < body.from || body.to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+    const written = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
+    const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
+    const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
+    for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
+    const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
+    const proposal = await studio.heavy.run('propose', score, { ...optionsOf(body, kind, locks), from: body.from, to: body.to, ...(tempo ? { tempo } : {}) });
+    return answer(proposal, (id) => names.get(id)!);
+  },
+
+  proposeNotes: async ({ body }) => {
+    const kind = body.instrument ?? 'piano';
+    if (!instruments.some((one) => one.id === kind)) throw new ProblemError(400, `There is no instrument called ${kind}.`, 'instrument');
+    checkHand(kind, body.hand);
+    const { compass } = instrument(kind).limbs.find((limb) => limb.id === body.hand)!;
+    const names = new Map<string, string>();
+    const played = body.notes.map((note, at): Played => {
+      const id = note.id ?? String(at);
+      if (names.has(id)) throw new ProblemError(400, `Note ${at + 1} has the id of an earlier one: ${id}.`, 'notes');
+      const midi = midiOf(pitchOf(note.pitch));
+      if (midi < compass[0] || midi > compass[1]) throw new ProblemError(400, `Note ${at + 1}, ${note.pitch}, is not on the keyboard of the ${kind}.`, 'notes');
+      names.set(id, note.pitch);
+      return { id, bar: 0, midi, at: fromNumber(note.onset), length: fromNumber(note.duration), grace: false, staccato: false, ornament: false };
+    }).sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
+    const locks = new Map((body.locks ?? []).map(({ id, finger }) => [known(names, id), String(finger)]));
+    const proposal = await studio.heavy.run('proposeNotes', played, { ...optionsOf(body, kind, locks), ...(body.tempo ? { tempo: body.tempo } : {}) });
+    return answer(proposal, (id) => names.get(id)!);
+  },
+});
+
+function checkHand(kind: string, hand: string) {
+  if (!limbsOf(kind).includes(hand)) throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(', ')}.`, 'hand');
+}
+
+function known(names: ReadonlyMap<string, string>, id: string): string {
+  if (!names.has(id)) throw new ProblemError(400, `There is no note ${id} to keep a finger on.`, 'locks');
+  return id;
+}
+
+const optionsOf = ({ hand, player, school, alternatives, ties }: Asked, kind: string, locks: ReadonlyMap<string, string>): FingerOptions => ({
+  hand, instrument: kind, locks, ...(player ? { player } : {}), ...(school ? { school } : {}),
+  ...(alternatives === undefined ? {} : { alternatives }), ...(ties === undefined ? {} : { ties }),
+});
+
+function pitchOf(name: string): Pitch {
+  const [, step, sign, octave] = /^([A-G])(#*|b*)(-?\d)$/.exec(name)!;
+  return { step: step as Pitch['step'], alter: sign!.startsWith('b') ? -sign!.length : sign!.length, octave: Number(octave) };
+}
+
+const rounded = (cost: number) => Math.round(cost * 1000) / 1000;
+
+function answer(proposal: Proposal, name: (id: string) => string) {
+  const notes = (list: Proposal['notes']) => list.map(({ id, bar, finger, then }) => ({
+    id, bar, pitch: name(id), finger: finger === undefined ? null : Number(finger), ...(then === undefined ? {} : { to: Number(then) }),
+  }));
+  return {
+    notes: notes(proposal.notes), cost: rounded(proposal.cost), reasons: [...proposal.reasons],
+    problems: proposal.problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] })),
+    alternatives: proposal.alternatives.map((one) => ({ notes: notes(one.notes), cost: rounded(proposal.cost + one.more), more: rounded(one.more), reason: one.reason })),
+  };
+}
