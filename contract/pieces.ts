@@ -80,8 +80,8 @@ export const SectionEdit = Type.Partial(Type.Object({ name: Name, from: PlaceIn,
 
 export const Fingering = Type.Object({
   id: Type.String({ minLength: 1, maxLength: 100, description: 'note id' }),
-  finger: Nullable(Type.Union([Type.String({ maxLength: 4 }), Type.Integer({ minimum: 0, maximum: 5 })], {
-    description: 'a finger of the instrument, or null for none',
+  finger: Nullable(Type.Union([Type.String({ maxLength: 7 }), Type.Integer({ minimum: 0, maximum: 5 })], {
+    description: 'a finger of the instrument, two as 4-5 for a silent change, in brackets when it may be left; null for none',
   })),
 });
 export const FingeringsPut = Type.Object({
@@ -165,6 +165,20 @@ export const ProposeOut = Type.Object({
   reasons: Type.Array(Type.String()),
   problems: Type.Array(Type.Object({ kind: Type.String(), bar: Type.Integer(), notes: Type.Array(Type.String()), text: Type.String(), ways: Type.Array(Type.String()) })),
   alternatives: Type.Array(Type.Object({ notes: Type.Array(Fingered), cost: Type.Number(), more: Type.Number({ description: 'than the first choice' }), reason: Type.String() })),
+  elsewhere: Type.Array(Fingered, { description: 'the same music outside the bars asked for' }),
+});
+export const CheckIn = Type.Object({ player: Type.Optional(Player), layer: Type.Optional(Type.String({ maxLength: 60 })) });
+export const CheckOut = Type.Object({
+  doubts: Type.Array(Type.Object({
+    kind: Type.String({ description: 'unreachable, same finger, crossed, hands meet, not as before, or changed' }), bar: Type.Integer(), notes: Type.Array(Type.String()), text: Type.String(),
+  })),
+  fingers: Type.Integer({ description: 'how many fingers were looked at' }),
+});
+export const HandoversIn = Type.Object({ from: BarIndex, to: BarIndex, player: Type.Optional(Player) });
+export const HandoversOut = Type.Object({
+  handovers: Type.Array(Type.Object({
+    notes: Type.Array(Type.String()), bar: Type.Integer(), from: Type.String(), to: Type.String(), gain: Type.Number({ description: 'what both hands cost less' }), text: Type.String(), sound: Type.String(),
+  })),
 });
 
 const Metre = { beats: Type.Integer({ minimum: 1, maximum: 64 }), beatType: Type.Union([1, 2, 4, 8, 16, 32, 64].map((n) => Type.Literal(n)), { description: '1, 2, 4, 8, 16, 32 or 64' }) };

@@ -4,3 +4,8 @@ export type { School } from './conventions.ts';
 export type { Played } from './moments.ts';
 export type { Problem } from './problems.ts';
 export { propose, proposeNotes, type FingerOptions, type Proposal, type ProposedNote, type ProposeOptions } from './propose.ts';
+export { blocks, type Block, type Move } from './blocks.ts';
+export { check, type CheckOptions, type Doubt } from './check.ts';
+export { redistribute, type Handover, type HandoverOptions } from './redistribute.ts';
+export { verticals, type Vertical } from './verticals.ts';
+export { firstFinger, lastFinger, parseWritten, writtenText, type Written } from './written.ts';

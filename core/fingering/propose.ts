@@ -8,6 +8,7 @@ import { problemsOf, type Problem } from './problems.ts';
 import { describe } from './reasons.ts';
 import { costOf, freesHand, lineOf, solve, type Line, type Solution } from './solve.ts';
 import { classesOf, tiesOf, type Tie } from './ties.ts';
+import { firstFinger } from './written.ts';
 
 export interface ProposedNote {
   readonly id: string;
@@ -27,6 +28,8 @@ export interface Proposal {
   readonly reasons: readonly string[];
   readonly problems: readonly Problem[];
   readonly alternatives: readonly Alternative[];
+  /** Notes outside what was asked for that take the same fingers, because they are the same music. */
+  readonly elsewhere: readonly ProposedNote[];
 }
 
 export interface FingerOptions {
@@ -74,15 +77,18 @@ const TEMPO = 90;
 /** The same on notes alone. `within` tells which moments are asked for; all unless given. */
 export function proposeNotes(played: readonly Played[], options: FingerOptions, within: (moment: Moment) => boolean = () => true, score?: Score): Proposal {
   const ready = prepare(played, options);
-  if (!ready) return { notes: [], cost: 0, reasons: [], problems: [], alternatives: [] };
+  if (!ready) return { notes: [], cost: 0, reasons: [], problems: [], alternatives: [], elsewhere: [] };
   const { line } = ready;
   const solution = solve(line, { ties: ready.ties, ...(ready.only ? { only: ready.only } : {}) });
   const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
   const notes = notesOf(line, solution.path, asked, options.locks);
+  const classes = new Set(asked.map((at) => solution.classes[at]!));
+  const inside = new Set(asked);
+  const sisters = line.moments.flatMap((_, at) => (classes.has(solution.classes[at]!) && !inside.has(at) ? [at] : []));
   const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
   const problems = problemsOf(line.moments, asked, ready.model, options.hand, score);
   return {
-    notes, cost: costOf(line, solution.path, range), problems,
+    notes, cost: costOf(line, solution.path, range), problems, elsewhere: notesOf(line, solution.path, sisters, options.locks),
     reasons: describe(ready, solution, asked, score),
     alternatives: alternativesTo(ready, solution, asked, options.alternatives ?? 0).map((other) => ({
       ...other, notes: notesOf(line, other.path, asked, options.locks),
@@ -108,7 +114,7 @@ export function prepare(played: readonly Played[], options: FingerOptions): Read
 /** Grips that have the teacher's fingers where there are any; where that cannot be, all of them. */
 function obeying(line: Line, locks: ReadonlyMap<string, string>): (at: number, grip: number) => boolean {
   const allowed = line.moments.map((moment, at) => {
-    const wanted = moment.notes.map((note, i) => (moment.struck[i] ? locks.get(note.id) : undefined));
+    const wanted = moment.notes.map((note, i) => (moment.struck[i] && locks.has(note.id) ? firstFinger(locks.get(note.id)!) : undefined));
     if (!wanted.some((one) => one !== undefined)) return undefined;
     const fits = line.grips[at]!.map((grip) => wanted.every((one, i) => one === undefined || (one === String(grip.fingers[i]) && !grip.then)));
     return fits.includes(true) ? fits : undefined;
@@ -120,7 +126,7 @@ function obeying(line: Line, locks: ReadonlyMap<string, string>): (at: number, g
 function agreeing(ties: readonly Tie[], line: Line, locks: ReadonlyMap<string, string>): readonly Tie[] {
   if (locks.size === 0 || ties.length === 0) return ties;
   const words = line.moments.map((moment) => {
-    const written = moment.notes.map((note, i) => (moment.struck[i] ? (locks.get(note.id) ?? '') : ''));
+    const written = moment.notes.map((note, i) => (moment.struck[i] ? firstFinger(locks.get(note.id) ?? '') : ''));
     return written.some((one) => one !== '') ? written.join(' ') : undefined;
   });
   const classes = classesOf(line.moments.length, ties, () => true);

@@ -126,12 +126,19 @@ const ORNAMENTS: Readonly<Record<string, string>> = {
   haydn: 'turn or trill',
 };
 
+/** The first finger, and those that take over from it silently (`4-5`); alternatives are left to the original. */
+function readFingering(elements: readonly Element[]): string | undefined {
+  const [first, ...others] = elements.map((one) => ({ text: one.textContent?.trim() ?? '', takesOver: one.getAttribute('substitution') === 'yes' }));
+  if (!first) return undefined;
+  return [first, ...others.filter((one) => one.takesOver)].map((one) => one.text).join('-');
+}
+
 function readNote(note: Element, offset: Fraction, duration: Fraction, reading: Reading, number: string): RawNote | undefined {
   const pitch = readPitch(note, number);
   if (!pitch || child(note, 'cue')) return undefined;
   const ties = children(note, 'tie').map((tie) => tie.getAttribute('type'));
   const notations = children(note, 'notations');
-  const finger = notations.flatMap((one) => children(one, 'technical')).map((one) => childText(one, 'fingering')).find((text) => text !== undefined);
+  const finger = readFingering(notations.flatMap((one) => children(one, 'technical')).flatMap((one) => children(one, 'fingering')));
   return {
     element: note,
     offset,

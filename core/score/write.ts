@@ -76,7 +76,8 @@ function writeFingering(document: Document, note: Element, finger: string): void
     technical = create(document, 'technical');
     notations.appendChild(technical);
   }
-  technical.appendChild(create(document, 'fingering', {}, finger));
+  // `4-5`: the second finger takes over on the held key
+  finger.split('-').forEach((one, i) => technical.appendChild(create(document, 'fingering', i ? { substitution: 'yes' } : {}, one)));
 }
 
 interface Slot {

@@ -56,6 +56,8 @@ export const fingerings = pgTable('fingerings', {
   layer: text('layer').notNull(), noteId: text('note_id').notNull(),
   /** Empty where the teacher wants none although one is printed. */
   finger: text('finger').notNull(),
+  /** The finger that stood here before, and when it went: what was practised since then was practised otherwise. */
+  was: text('was'), changedAt: timestamp('changed_at', { withTimezone: true, mode: 'date' }),
 }, (table) => [primaryKey({ columns: [table.pieceId, table.layer, table.noteId] })]);
 
 /** Places as bar index and exact quarters (`3/2`). */

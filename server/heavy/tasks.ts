@@ -1,5 +1,5 @@
 import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
-import { propose, proposeNotes, type FingerOptions, type Played, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
+import { check, propose, proposeNotes, redistribute, type CheckOptions, type Doubt, type FingerOptions, type Handover, type HandoverOptions, type Played, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
 import { clarityOf, proposePedal, type ClarityAt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
 import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, type PedalMark, readFile, readScore, renameNotes, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
 
@@ -57,6 +57,8 @@ export const tasks = {
   adopt: (...args: Parameters<typeof adopt>): AdoptedMeasure[] => adopt(...args),
   propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),
   proposeNotes: (played: readonly Played[], options: FingerOptions): Proposal => proposeNotes(played, options),
+  checkFingers: (score: Score, fingers: ReadonlyMap<string, string>, options: CheckOptions): Doubt[] => check(score, fingers, options),
+  redistribute: (score: Score, options: HandoverOptions): Handover[] => redistribute(score, options),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] => proposePedal(score, options),
   clarity: (score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number): ClarityAt[] => clarityOf(score, marks, from, to, tempo),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),

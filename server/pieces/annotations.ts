@@ -1,5 +1,6 @@
 import { comparePlaces, parseFraction, toText, type Score } from '@yarrow-ridge/core/score';
 import { instrument } from '@yarrow-ridge/core/instruments';
+import { parseWritten, writtenText } from '@yarrow-ridge/core/fingering';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { fingerings, pieces, readings, remarks } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';
@@ -43,7 +44,14 @@ export const annotationHandlers = (studio: Studio): Made => ({
       for (let at = 0; at < put.length; at += 1000) {
         await tx.insert(fingerings)
           .values(put.slice(at, at + 1000).map(([noteId, finger]) => ({ pieceId: param('id'), layer, noteId, finger })))
-          .onConflictDoUpdate({ target: [fingerings.pieceId, fingerings.layer, fingerings.noteId], set: { finger: sql`excluded.finger` } });
+          .onConflictDoUpdate({
+            target: [fingerings.pieceId, fingerings.layer, fingerings.noteId],
+            set: {
+              finger: sql`excluded.finger`,
+              was: sql`case when ${fingerings.finger} = excluded.finger then ${fingerings.was} else ${fingerings.finger} end`,
+              changedAt: sql`case when ${fingerings.finger} = excluded.finger then ${fingerings.changedAt} else ${studio.clock.now().toISOString()}::timestamptz end`,
+            },
+          });
       }
       return counted;
     });
@@ -80,10 +88,11 @@ function sortFingers(score: Score, kind: string, wanted: readonly { id: string; 
     erase.delete(id);
     const written = finger === null ? '' : String(finger).trim();
     const known = limbs.find((limb) => limb.id === note.hand)?.fingers ?? [];
-    if (written && !known.includes(written)) {
-      throw new ProblemError(400, `Bar ${score.bars[note.bar]!.number}: "${written}" is no finger of the ${name.toLowerCase()}; write ${known.join(' ')}.`, 'fingerings');
+    const parsed = written === '' ? undefined : parseWritten(written, known);
+    if (written && !parsed) {
+      throw new ProblemError(400, `Bar ${score.bars[note.bar]!.number}: "${written}" is no finger of the ${name.toLowerCase()}; write ${known.join(' ')}, two as 4-5 for a silent change, in brackets when it may be left.`, 'fingerings');
     }
-    if (written || note.finger !== undefined) put.set(id, written);
+    if (written || note.finger !== undefined) put.set(id, parsed ? writtenText(parsed) : '');
     else erase.add(id);
   }
   return { put: [...put], erase: [...erase] };

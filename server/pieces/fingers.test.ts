@@ -85,3 +85,88 @@ describe('fingers for notes of no stored piece', () => {
     expect(notes.every((note) => note.finger !== null)).toBe(true);
   });
 });
+
+describe('fingers of a stored piece', () => {
+  const note = (pitch: [string, number], duration: number, staff: number, more = '') => `<note>${more}<pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch><duration>${duration}</duration><voice>${staff}</voice><staff>${staff}</staff></note>`;
+  const bar = (n: number, right: string, left: string) => `<measure number="${n}">${n === 1 ? '<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>' : ''}${right}<backup><duration>4</duration></backup>${left}</measure>`;
+  const line = (...steps: [string, number][]) => steps.map((one) => note(one, 1, 1)).join('');
+  const rest = `<note><rest/><duration>4</duration><voice>2</voice><staff>2</staff></note>`;
+  const phrase = line(['E', 4], ['G', 4], ['F', 4], ['D', 4]) ;
+  const second = line(['E', 4], ['C', 4], ['B', 3], ['D', 4]);
+  const xml = `<score-partwise><work><work-title>Two places</work-title></work><part-list/><part id="P1">${[
+    bar(1, phrase, rest), bar(2, second, rest), bar(3, note(['C', 4], 4, 1) + note(['E', 5], 4, 1, '<chord/>'), rest),
+    bar(4, phrase, rest), bar(5, second, rest),
+  ].join('')}</part></score-partwise>`;
+  let id = '';
+  let at = (path: string) => path;
+  const check = async () => (await studio.ask('POST', at('/fingerings/check'), {})).json as unknown as { doubts: { kind: string; bar: number; notes: string[]; text: string }[]; fingers: number };
+  const write = (fingerings: object[]) => studio.ask('PUT', at('/fingerings'), { fingerings });
+  let notes: Note[] = [];
+  beforeAll(async () => {
+    ({ json: { id } } = await studio.bring(xml));
+    at = (path) => `/api/pieces/${id}${path}`;
+    notes = ((await studio.ask('POST', at('/fingerings/propose'), { hand: 'right', from: 0, to: 4 })).json as unknown as Answer).notes;
+  });
+  const ofBar = (n: number) => notes.filter((one) => one.bar === n);
+
+  it('brings the sister passage with it', async () => {
+    const { notes: asked, elsewhere } = (await studio.ask('POST', at('/fingerings/propose'), { hand: 'right', from: 0, to: 1 })).json as unknown as Answer & { elsewhere: Note[] };
+    expect(asked.every((one) => one.bar <= 1)).toBe(true);
+    expect(new Set(elsewhere.map((one) => one.bar))).toEqual(new Set([3, 4]));
+    for (const one of elsewhere) expect(one.finger).toBe(asked.find((other) => other.bar === one.bar - 3 && other.pitch === one.pitch)!.finger);
+  });
+
+  it('shows where a note could go to the other hand, what is gained, and what it does to the sound', async () => {
+    const { handovers } = (await studio.ask('POST', at('/hands/propose'), { from: 2, to: 2 })).json as unknown as { handovers: { notes: string[]; to: string; gain: number; text: string; sound: string }[] };
+    expect(handovers).toEqual([expect.objectContaining({ to: 'left', bar: 2, notes: [ofBar(2)[0]!.id], text: 'Bar 3, beat 1: the left hand can take C.', sound: expect.stringMatching(/inner note/) })]);
+    expect(handovers[0]!.gain).toBeGreaterThan(10);
+    expect((await studio.ask('POST', at('/hands/propose'), { from: 0, to: 1 })).json).toEqual({ handovers: [] });
+  });
+
+  it('finds nothing to doubt in its own proposal', async () => {
+    await write(notes.filter((one) => one.finger !== null).map((one) => ({ id: one.id, finger: String(one.finger) })));
+    const { doubts, fingers: count } = await check();
+    expect(doubts).toEqual([]);
+    expect(count).toBe(notes.length - 1);
+  });
+
+  it('finds one finger twice in a row, what differs from its return, and a span no hand has', async () => {
+    const first = ofBar(0);
+    await write([{ id: first[1]!.id, finger: String(first[2]!.finger) }, ...ofBar(2).map((one, i) => ({ id: one.id, finger: String(i + 1) }))]);
+    const { doubts } = await check();
+    expect(doubts.map((one) => one.kind).sort()).toEqual(['not as before', 'same finger', 'unreachable']);
+    expect(doubts.find((one) => one.kind === 'same finger')!.text).toMatch(/^Bar 1, beat 3: G and F in a row, both with \d\.$/);
+    expect(doubts.find((one) => one.kind === 'not as before')!.text).toMatch(/^Bar 4, beat 2: .* in bar 1, beat 2\.$/);
+    expect(doubts.find((one) => one.kind === 'unreachable')!.text).toMatch(/^Bar 3, beat 1: C and E are further apart than 1 and 2/);
+  });
+
+  it('takes a silent change and a finger that may be left, gives them back in the file, and refuses others', async () => {
+    const [first, next] = ofBar(1);
+    expect((await write([{ id: first!.id, finger: '4-5' }, { id: next!.id, finger: ' (3) ' }])).status).toBe(200);
+    const marks = (await studio.ask('GET', at('/annotations'))).json as unknown as { fingerings: { id: string; finger: string }[] };
+    expect(marks.fingerings.filter((one) => [first!.id, next!.id].includes(one.id)).map((one) => one.finger).sort()).toEqual(['(3)', '4-5']);
+    const file = await (await studio.app.request(`http://127.0.0.1${at('/export.musicxml')}`, { headers: { host: '127.0.0.1' } })).text();
+    expect(file).toMatch(/<fingering>4<\/fingering><fingering substitution="yes">5<\/fingering>/);
+    const again = (await studio.bring(file, 'again.musicxml')).json;
+    const score = (await studio.ask('GET', `/api/pieces/${again.id}/score`)).json as unknown as { notes: { finger?: string }[] };
+    expect(score.notes.map((one) => one.finger)).toEqual(expect.arrayContaining(['4-5', '(3)']));
+    for (const wrong of ['4-4', '6', '4-', '(3', '3)', '4-5-1', '1 2']) expect((await write([{ id: first!.id, finger: wrong }])).status).toBe(400);
+  });
+
+  it('says when a finger was changed after it had been practised, and how often', async () => {
+    const student = (await studio.ask('POST', '/api/students', { name: 'Runa' })).json;
+    const assignment = (await studio.ask('POST', '/api/assignments', { studentId: student.id, pieceId: id })).json;
+    const plan = (await studio.ask('POST', '/api/plans', { assignmentId: assignment.id, goalTempo: 100, readyBy: '2030-04-30', minutesByWeekday: [30, 30, 30, 30, 30, 30, 30], rule: 'three-to-one' })).json as unknown as { days: { cards: { id: string }[] }[] };
+    const card = plan.days[0]!.cards[0]!;
+    for (let i = 0; i < 3; i++) await studio.ask('POST', '/api/attempts', { cardId: card.id, result: 'clean' });
+    studio.setDate('2030-03-06');
+    const before = (await check()).doubts.filter((one) => one.kind === 'changed');
+    expect(before).toEqual([]);
+    const mine = (await studio.ask('GET', at('/annotations'))).json as unknown as { fingerings: { id: string; finger: string }[] };
+    const written = new Map(mine.fingerings.map((one) => [one.id, one.finger]));
+    await write(notes.filter((one) => written.has(one.id)).map((one) => ({ id: one.id, finger: written.get(one.id) === '5' ? '4' : '5' })));
+    const late = (await check()).doubts.filter((one) => one.kind === 'changed');
+    expect(late.length).toBeGreaterThan(0);
+    expect(late[0]!.text).toMatch(/became [45] after 3 tries\./);
+  });
+});

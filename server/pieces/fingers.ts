@@ -1,13 +1,15 @@
 import type { Body } from '@yarrow-ridge/contract';
 import type { FingerOptions, Played, Proposal } from '@yarrow-ridge/core/fingering';
 import { instrument, instruments } from '@yarrow-ridge/core/instruments';
-import { fromNumber, midiOf, pitchName, type Pitch } from '@yarrow-ridge/core/score';
+import { beatName, fromNumber, midiOf, pitchName, spokenName, type Pitch, type Score } from '@yarrow-ridge/core/score';
+import { eq } from 'drizzle-orm';
+import { assignments, attempts } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
-import { fingeringRows, knownPiece, limbsOf, pieceRow } from './store.ts';
+import { fingeringRows, type FingeringRow, knownPiece, limbsOf, pieceRow } from './store.ts';
 
-type Made = Pick<Handlers, 'propose' | 'proposeNotes'>;
+type Made = Pick<Handlers, 'propose' | 'proposeNotes' | 'checkFingerings' | 'proposeHandovers'>;
 type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'alternatives' | 'ties' | 'tempo'>;
 
 export const fingerHandlers = (studio: Studio): Made => ({
@@ -15,7 +17,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const { score } = await knownPiece(studio, param('id'));
     const { instrument: kind } = await pieceRow(studio.db, param('id'));
     checkHand(kind, body.hand);
-    if (body.to < body.from || body.to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+    checkBars(score, body);
     const written = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
     const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
     const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
@@ -43,7 +45,51 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const proposal = await studio.heavy.run('proposeNotes', played, { ...optionsOf(body, kind, locks), ...(body.tempo ? { tempo: body.tempo } : {}) });
     return answer(proposal, (id) => names.get(id)!);
   },
+
+  checkFingerings: async ({ param, body }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    const { instrument: kind } = await pieceRow(studio.db, param('id'));
+    const rows = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
+    const fingers = new Map(score.notes.flatMap((note): [string, string][] => (note.finger === undefined ? [] : [[note.id, note.finger]])));
+    for (const { noteId, finger } of rows) fingers.set(noteId, finger);
+    for (const [id, finger] of fingers) if (finger === '') fingers.delete(id);
+    const doubts = await studio.heavy.run('checkFingers', score, fingers, { instrument: kind, ...(body.player ? { player: body.player } : {}) });
+    const late = await changedLate(studio, param('id'), score, rows);
+    return { doubts: [...doubts.map((one) => ({ ...one, notes: [...one.notes] })), ...late].sort((a, b) => a.bar - b.bar), fingers: fingers.size };
+  },
+
+  proposeHandovers: async ({ param, body: { from, to, player } }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    checkBars(score, { from, to });
+    const { instrument: kind } = await pieceRow(studio.db, param('id'));
+    const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
+    const found = await studio.heavy.run('redistribute', score, { from, to, instrument: kind, ...(player ? { player } : {}), ...(tempo ? { tempo } : {}) });
+    return { handovers: found.map((one) => ({ ...one, notes: [...one.notes] })) };
+  },
 });
+
+function checkBars(score: Score, { from, to }: { from: number; to: number }) {
+  if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+}
+
+/** Fingers that were changed after their bar had been practised, with how many tries it had. */
+async function changedLate({ db }: Studio, pieceId: string, score: Score, rows: readonly FingeringRow[]) {
+  const changed = rows.filter((row) => row.changedAt && row.was);
+  if (changed.length === 0) return [];
+  const tries = await db.select({ from: attempts.fromBar, to: attempts.toBar, hands: attempts.hands, at: attempts.at }).from(attempts)
+    .innerJoin(assignments, eq(attempts.assignmentId, assignments.id)).where(eq(assignments.pieceId, pieceId));
+  const notes = new Map(score.notes.map((note) => [note.id, note]));
+  return changed.flatMap(({ noteId, finger, was, changedAt }) => {
+    const note = notes.get(noteId);
+    const had = note ? tries.filter((one) => one.at < changedAt! && one.from <= note.bar && one.to >= note.bar && (one.hands === 'both' || one.hands === note.hand)).length : 0;
+    if (!note || had === 0) return [];
+    const bar = score.bars[note.bar]!;
+    return [{
+      kind: 'changed', bar: note.bar, notes: [noteId],
+      text: `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ${spokenName(note.pitch)} became ${finger || 'none'} after ${had} ${had === 1 ? 'try' : 'tries'}. A finger that is habit takes days to change.`,
+    }];
+  });
+}
 
 function checkHand(kind: string, hand: string) {
   if (!limbsOf(kind).includes(hand)) throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(', ')}.`, 'hand');
@@ -73,6 +119,7 @@ function answer(proposal: Proposal, name: (id: string) => string) {
   return {
     notes: notes(proposal.notes), cost: rounded(proposal.cost), reasons: [...proposal.reasons],
     problems: proposal.problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] })),
+    elsewhere: notes(proposal.elsewhere),
     alternatives: proposal.alternatives.map((one) => ({ notes: notes(one.notes), cost: rounded(proposal.cost + one.more), more: rounded(one.more), reason: one.reason })),
   };
 }

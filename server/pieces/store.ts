@@ -107,6 +107,7 @@ export async function pedalOf(studio: Studio, pieceId: string) {
   return { source: 'printed' as const, marks };
 }
 
+export type FingeringRow = typeof fingerings.$inferSelect;
 export const fingeringRows = (db: Database, pieceId: string, layer: string) =>
   db.select().from(fingerings).where(and(eq(fingerings.pieceId, pieceId), eq(fingerings.layer, layer)));
 

@@ -1,0 +1,117 @@
+import { contents, plainReturns } from '../form/index.ts';
+import { instrument, type Player } from '../instruments/index.ts';
+import { add, barSpan, beatName, compare, onsets, spokenName, toNumber, type Note, type Score } from '../score/index.ts';
+import type { HandModel } from './model.ts';
+import { firstFinger, lastFinger } from './written.ts';
+
+/** Something in written fingering that cannot be played, or that a teacher would not let stand. */
+export interface Doubt {
+  readonly kind: 'unreachable' | 'same finger' | 'crossed' | 'hands meet' | 'not as before';
+  readonly bar: number;
+  /** Note ids, the one to look at first. */
+  readonly notes: readonly string[];
+  readonly text: string;
+}
+
+export interface CheckOptions {
+  readonly instrument?: string;
+  readonly player?: Player;
+}
+
+type Fingers = ReadonlyMap<string, string>;
+
+/** Looks through fingers that are written, printed or typed, in every hand that has a model; in the order of the bars. */
+export function check(score: Score, fingers: Fingers, { instrument: kind = 'piano', player }: CheckOptions = {}): Doubt[] {
+  const limbs = instrument(kind).limbs.filter((limb) => limb.model);
+  return [
+    ...limbs.flatMap((limb) => [
+      ...together(score, fingers, limb.id, limb.model!(player)), ...inARow(score, fingers, limb.id), ...returnsOtherwise(score, fingers, limb.id),
+    ]),
+    ...meetings(score, limbs.map((limb) => limb.id)),
+  ].sort((a, b) => a.bar - b.bar);
+}
+
+const at = (score: Score, note: Note) => add(score.bars[note.bar]!.start, note.offset);
+const place = (score: Score, note: Note) => `bar ${barSpan(score.bars, note.bar, note.bar)}, beat ${beatName(score.bars[note.bar]!, note.offset)}`;
+const Place = (score: Score, note: Note) => place(score, note).replace(/^b/, 'B');
+
+/** Notes that sound together with fingers too far apart, in the wrong order, or twice the same. */
+function together(score: Score, fingers: Fingers, hand: string, model: HandModel): Doubt[] {
+  const found: Doubt[] = [];
+  let sounding: { note: Note; until: ReturnType<typeof at> }[] = [];
+  for (const onset of onsets(score.notes.filter((note) => !note.grace), hand)) {
+    const now = at(score, onset.notes[0]!);
+    sounding = sounding.filter(({ note, until }) => compare(until, now) > 0 && !onset.notes.some((struck) => struck.midi === note.midi));
+    onset.notes.forEach((note, i) => {
+      const written = fingers.get(note.id);
+      if (!written) return;
+      const held = sounding.map(({ note: other }) => [other, lastFinger(fingers.get(other.id) ?? '')] as const);
+      const struck = onset.notes.slice(0, i).map((other) => [other, firstFinger(fingers.get(other.id) ?? '')] as const);
+      for (const [other, finger] of [...held, ...struck]) {
+        if (finger === '' || other.midi === note.midi) continue;
+        const mine = firstFinger(written);
+        const [own, others] = [model.key(note.midi), model.key(other.midi)];
+        const [low, high, f1, f2] = own < others ? [own, others, Number(mine), Number(finger)] : [others, own, Number(finger), Number(mine)];
+        const both = `${spokenName(other.pitch)} and ${spokenName(note.pitch)}`;
+        if (f1 === f2) found.push({ kind: 'same finger', bar: note.bar, notes: [note.id, other.id], text: `${Place(score, note)}: ${both} sound together, both with ${mine}.` });
+        else if (f1 > f2) found.push({ kind: 'crossed', bar: note.bar, notes: [note.id, other.id], text: `${Place(score, note)}: ${both} sound together with fingers ${finger} and ${mine} crossed.` });
+        else if (model.width(low, high) > model.most(f1, f2) + 1e-9) found.push({ kind: 'unreachable', bar: note.bar, notes: [note.id, other.id], text: `${Place(score, note)}: ${both} are further apart than ${finger} and ${mine} of this hand reach.` });
+      }
+    });
+    for (const note of onset.notes) sounding.push({ note, until: add(now, note.length) });
+  }
+  return found;
+}
+
+/** One finger on two different keys in a row without a rest between: a slide from a black key to its white neighbour is another matter. */
+function inARow(score: Score, fingers: Fingers, hand: string): Doubt[] {
+  const line = onsets(score.notes, hand);
+  return line.flatMap((onset, i): Doubt[] => {
+    const before = line[i - 1];
+    if (!before || before.notes.length > 1 || onset.notes.length > 1) return [];
+    const [a, b] = [before.notes[0]!, onset.notes[0]!];
+    const [f1, f2] = [fingers.get(a.id), fingers.get(b.id)];
+    if (!f1 || !f2 || a.midi === b.midi || lastFinger(f1) !== firstFinger(f2) || a.staccato || a.grace) return [];
+    if (toNumber(add(at(score, a), a.length)) < toNumber(at(score, b))) return [];
+    const slide = [1, 3, 6, 8, 10].includes(a.midi % 12) && Math.abs(a.midi - b.midi) === 1;
+    return slide ? [] : [{ kind: 'same finger', bar: b.bar, notes: [b.id, a.id], text: `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a row, both with ${firstFinger(f2)}.` }];
+  });
+}
+
+/** Where bars return exactly and their fingers do not. */
+function returnsOtherwise(score: Score, fingers: Fingers, hand: string): Doubt[] {
+  const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
+  const inBar = new Map<number, Note[]>();
+  for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
+  const seen = new Set<string>();
+  return plainReturns(contents(score, hand)).filter((one) => one.relation === 'exact').flatMap((one) => {
+    const pairs: [Note, Note][] = [];
+    for (let bar = one.from; bar <= one.to; bar++) {
+      const first = inBar.get(one.of + bar - one.from) ?? [];
+      (inBar.get(bar) ?? []).forEach((note, i) => {
+        if (first[i]?.midi === note.midi) pairs.push([note, first[i]]);
+      });
+    }
+    return pairs.slice(1, -1).flatMap(([note, twin]): Doubt[] => {
+      const [now, before] = [fingers.get(note.id), fingers.get(twin.id)];
+      if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
+      seen.add(note.id);
+      return [{ kind: 'not as before', bar: note.bar, notes: [note.id, twin.id], text: `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before} where it was first, in ${place(score, twin)}.` }];
+    });
+  });
+}
+
+/** Both hands on one key at one time. */
+function meetings(score: Score, hands: readonly string[]): Doubt[] {
+  const [upper, lower] = hands;
+  if (!upper || !lower) return [];
+  const byPlace = new Map<string, Note[]>();
+  for (const note of score.notes) {
+    if (note.held || note.grace || !hands.includes(note.hand)) continue;
+    const key = `${note.bar} ${note.offset.num}/${note.offset.den} ${note.midi}`;
+    byPlace.set(key, [...(byPlace.get(key) ?? []), note]);
+  }
+  return [...byPlace.values()].filter((notes) => new Set(notes.map((note) => note.hand)).size > 1).map((notes): Doubt => ({
+    kind: 'hands meet', bar: notes[0]!.bar, notes: notes.map((note) => note.id), text: `${Place(score, notes[0]!)}: both hands have ${spokenName(notes[0]!.pitch)}. One of them takes it.`,
+  }));
+}
