@@ -164,7 +164,7 @@ export const ProposeOut = Type.Object({
   notes: Type.Array(Fingered), cost: Type.Number({ description: 'to be compared with that of other fingers for the same notes' }),
   reasons: Type.Array(Type.String()),
   problems: Type.Array(Type.Object({ kind: Type.String(), bar: Type.Integer(), notes: Type.Array(Type.String()), text: Type.String(), ways: Type.Array(Type.String()) })),
-  alternatives: Type.Array(Type.Object({ notes: Type.Array(Fingered), cost: Type.Number(), more: Type.Number({ description: 'than the first choice' }), reason: Type.String() })),
+  alternatives: Type.Array(Type.Object({ notes: Type.Array(Fingered), elsewhere: Type.Array(Fingered), cost: Type.Number(), more: Type.Number({ description: 'than the first choice' }), reason: Type.String() })),
   elsewhere: Type.Array(Fingered, { description: 'the same music outside the bars asked for' }),
 });
 export const CheckIn = Type.Object({ player: Type.Optional(Player), layer: Type.Optional(Type.String({ maxLength: 60 })) });

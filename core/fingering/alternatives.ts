@@ -6,6 +6,8 @@ import { costOf, solve, type Solution } from './solve.ts';
 /** Another way to take the same notes. */
 export interface Alternative {
   readonly notes: readonly ProposedNote[];
+  /** The same music outside what was asked for, with its fingers. */
+  readonly elsewhere: readonly ProposedNote[];
   /** What it costs more than the first choice. */
   readonly more: number;
   /** One line. */

@@ -82,18 +82,27 @@ export function proposeNotes(played: readonly Played[], options: FingerOptions, 
   const solution = solve(line, { ties: ready.ties, ...(ready.only ? { only: ready.only } : {}) });
   const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
   const notes = notesOf(line, solution.path, asked, options.locks);
-  const classes = new Set(asked.map((at) => solution.classes[at]!));
-  const inside = new Set(asked);
-  const sisters = line.moments.flatMap((_, at) => (classes.has(solution.classes[at]!) && !inside.has(at) ? [at] : []));
+  const sisters = sistersOf(ready, solution, asked);
   const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
   const problems = problemsOf(line.moments, asked, ready.model, options.hand, score);
   return {
     notes, cost: costOf(line, solution.path, range), problems, elsewhere: notesOf(line, solution.path, sisters, options.locks),
     reasons: describe(ready, solution, asked, score),
     alternatives: alternativesTo(ready, solution, asked, options.alternatives ?? 0).map((other) => ({
-      ...other, notes: notesOf(line, other.path, asked, options.locks),
+      ...other, notes: notesOf(line, other.path, asked, options.locks), elsewhere: notesOf(line, other.path, sisters, options.locks),
     })),
   };
+}
+
+/** Moments a passage must have for its return to be filled in with it; shorter ones are alike by the way. */
+const PASSAGE = 8;
+
+/** Moments outside those asked for that are the same music on the same keys, and took the same fingers. */
+function sistersOf({ line, ties }: Ready, { path }: Solution, asked: readonly number[]): number[] {
+  const classes = classesOf(line.moments.length, ties.filter((tie) => tie.kind === 'same' && tie.run >= PASSAGE), () => true);
+  const inside = new Set(asked);
+  const wanted = new Map(asked.map((at) => [classes[at]!, path[at]!]));
+  return line.moments.flatMap((_, at) => (!inside.has(at) && wanted.get(classes[at]!) === path[at] ? [at] : []));
 }
 
 /** Undefined when nothing is proposed for this limb. */

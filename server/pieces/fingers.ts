@@ -120,6 +120,6 @@ function answer(proposal: Proposal, name: (id: string) => string) {
     notes: notes(proposal.notes), cost: rounded(proposal.cost), reasons: [...proposal.reasons],
     problems: proposal.problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] })),
     elsewhere: notes(proposal.elsewhere),
-    alternatives: proposal.alternatives.map((one) => ({ notes: notes(one.notes), cost: rounded(proposal.cost + one.more), more: rounded(one.more), reason: one.reason })),
+    alternatives: proposal.alternatives.map((one) => ({ notes: notes(one.notes), elsewhere: notes(one.elsewhere), cost: rounded(proposal.cost + one.more), more: rounded(one.more), reason: one.reason })),
   };
 }

@@ -130,7 +130,7 @@ export function DeskScreen() {
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
           {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} remarks={remarks} readings={ready.annotations.readings} fingers={fingers} pedal={pedal} onShow={choose} />}
-          {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} />}
+          {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} assignmentId={assignmentId} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
         </aside>
       </div>

@@ -1,21 +1,37 @@
 import type { Piece } from '@yarrow-ridge/contract';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { isBlack, onsets, type Note, type Score } from '@yarrow-ridge/core/score';
+import { ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useMemo } from 'react';
 import type { WrittenFinger } from '../score/Fingers.tsx';
-import { useDesk } from './useDesk.ts';
+import { Shapes } from './Shapes.tsx';
+import { useDesk, type HandsView } from './useDesk.ts';
+import { Verticals } from './Verticals.tsx';
 
-/** The hand on its keys, in the register it plays: this moment solid, the next one dashed. */
+const VIEWS: [HandsView, string][] = [['keys', 'Keys'], ['blocks', 'Shapes'], ['verticals', 'Together']];
+
+/** The hands under the score: on their keys, as shapes one after the other, or where both strike together. */
 export function HandsStrip({ piece, score, fingers }: { piece: Piece; score: Score; fingers: ReadonlyMap<string, WrittenFinger> }) {
-  const { note, chosen } = useDesk();
+  const { note, chosen, handsView, set } = useDesk();
   const lines = useMemo(() => new Map(piece.hands.map((hand) => [hand, onsets(score.notes, hand)])), [piece.hands, score]);
   const current = score.notes.find((one) => one.id === note);
   const hand = current?.hand ?? piece.hands[0]!;
   const line = lines.get(hand) ?? [];
   const at = current ? line.findIndex((onset) => onset.notes.some((one) => one.id === note)) : line.findIndex((onset) => onset.bar >= (chosen?.from ?? 0));
   const [now, next] = [line[at]?.notes ?? [], line[at + 1]?.notes ?? []];
-  if (now.length === 0) return <p className="soft">Nothing to play here in the {handName(instrument(piece.instrument), hand)}.</p>;
-  return <Keyboard now={now} next={next} fingers={fingers} label={`${handName(instrument(piece.instrument), hand)}, bar ${score.bars[now[0]!.bar]!.number}`} />;
+  const label = `${handName(instrument(piece.instrument), hand)}${now[0] ? `, bar ${score.bars[now[0].bar]!.number}` : ''}`;
+  const [from, to] = chosen ? [chosen.from, chosen.to] : [now[0]?.bar ?? 0, (now[0]?.bar ?? 0) + 1];
+  return (
+    <div className="hands-strip">
+      <ToggleButtonGroup exclusive orientation="vertical" size="small" value={handsView} aria-label="View of the hands" onChange={(_, view: HandsView | null) => view && set({ handsView: view })}>
+        {VIEWS.map(([view, name]) => <ToggleButton key={view} value={view}>{name}</ToggleButton>)}
+      </ToggleButtonGroup>
+      {handsView === 'blocks' ? <Shapes score={score} fingers={fingers} hand={hand} from={from} to={Math.min(to, score.bars.length - 1)} label={label} />
+        : handsView === 'verticals' ? <Verticals piece={piece} score={score} fingers={fingers} from={from} to={Math.min(to, score.bars.length - 1)} />
+        : now.length === 0 ? <p className="soft">Nothing to play here in the {handName(instrument(piece.instrument), hand)}.</p>
+        : <Keyboard now={now} next={next} fingers={fingers} label={label} />}
+    </div>
+  );
 }
 
 const WHITE = 30;
@@ -33,12 +49,13 @@ function Keyboard({ now, next, fingers, label }: { now: readonly Note[]; next: r
   const dot = (note: Note, ghost: boolean) => (
     <g key={`${note.id}${ghost}`}>
       <circle cx={x(note.midi)} cy={isBlack(note.midi) ? 40 : TALL - 18} r={11.5} className={ghost ? 'hand-next' : 'hand-now'} />
+      {!ghost && next.some((one) => one.midi === note.midi) && <circle cx={x(note.midi)} cy={isBlack(note.midi) ? 40 : TALL - 18} r={15} className="hand-pivot" />}
       <text x={x(note.midi)} y={(isBlack(note.midi) ? 40 : TALL - 18) + 5} className={ghost ? 'hand-next-text' : 'hand-now-text'}>{fingers.get(note.id)?.finger ?? '·'}</text>
     </g>
   );
   return (
     <div className="keyboard">
-      <div className="soft small">{label}<br />● now<br />◌ next</div>
+      <div className="soft small">{label}<br />● now<br />◌ next<br />◎ stays</div>
       <svg viewBox={`-1 -1 ${whites.length * WHITE + 2} ${TALL + 14}`} role="img" aria-label={`Keyboard: ${label}`}>
         {whites.map((key) => <rect key={key} x={whites.indexOf(key) * WHITE} y={0} width={WHITE} height={TALL} rx={3} className="key-white" />)}
         {all.filter(isBlack).map((key) => <rect key={key} x={x(key) - 9} y={0} width={18} height={56} rx={2} className="key-black" />)}

@@ -11,6 +11,34 @@ export interface FootPencil {
   readonly muddiest: readonly { readonly bar: number; readonly text: string }[];
 }
 
+/** One way to finger a stretch: its notes and the same music elsewhere. */
+export interface FingerWay {
+  readonly hand: string;
+  readonly fingers: ReadonlyMap<string, string>;
+  /** What it costs more than the first choice; 0 for that itself. */
+  readonly more: number;
+  readonly reason: string;
+}
+
+export interface HandProblem {
+  readonly bar: number;
+  readonly note: string | undefined;
+  readonly text: string;
+  readonly ways: readonly string[];
+}
+
+/** What was found out with the pencilled fingers. */
+export interface FingerAdvice {
+  readonly ways: readonly FingerWay[];
+  readonly problems: readonly HandProblem[];
+  readonly handovers: readonly { readonly notes: readonly string[]; readonly to: string; readonly text: string; readonly sound: string; readonly gain: number }[];
+  /** Bars elsewhere that take the same fingers. */
+  readonly sisters: readonly number[];
+}
+export const NO_ADVICE: FingerAdvice = { ways: [], problems: [], handovers: [], sisters: [] };
+
+export type HandsView = 'keys' | 'blocks' | 'verticals';
+
 export type Stratum = 'form' | 'hands' | 'pedal';
 
 interface Desk {
@@ -27,6 +55,11 @@ interface Desk {
   /** Pencilled fingers by note id, not stored until inked. */
   readonly pencil: ReadonlyMap<string, string>;
   readonly reasons: readonly string[];
+  readonly advice: FingerAdvice;
+  /** What is shown of the hands under the score. */
+  readonly handsView: HandsView;
+  /** Millimetres this hand reaches, when it is not the student's own. */
+  readonly reach: number | undefined;
   /** Pedal marks in pencil for some bars, not stored until inked. */
   readonly footPencil: FootPencil | undefined;
   readonly set: (change: Partial<Omit<Desk, 'set'>>) => void;
@@ -35,10 +68,10 @@ interface Desk {
 /** What lives only on screen at the desk. The stratum and the zoom are kept from visit to visit. */
 export const useDesk = create<Desk>()(persist(
   (set) => ({
-    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [], footPencil: undefined,
+    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [], advice: NO_ADVICE, handsView: 'keys', reach: undefined, footPencil: undefined,
     set: (change) => set(change),
   }),
-  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom, face }) => ({ stratum, zoom, face }) },
+  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom, face, handsView }) => ({ stratum, zoom, face, handsView }) },
 ));
 
-export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), reasons: [], footPencil: undefined };
+export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), reasons: [], advice: NO_ADVICE, footPencil: undefined };

@@ -8,7 +8,7 @@ const GROUPS: [string, [string, string][]][] = [
   ]],
   ['Hands', [
     ['→ ←', 'next or previous note'], ['↑ ↓', 'within a chord'], ['Tab', 'the other hand'], ['1 – 5', 'write the finger'], ['Backspace', 'rub it out'],
-    ['X', 'give the note to the other hand'], ['S', 'suggest fingers for the chosen bars'], ['Enter', 'ink the pencilled fingers'],
+    ['X', 'give the note to the other hand'], ['S', 'suggest fingers for the chosen bars'], ['T', 'the next finger takes over silently (4-5)'], ['O', 'the finger may be left, or may not'], ['Enter', 'ink the pencilled fingers'], ['B', 'ink those in the chosen bars only'],
   ]],
   ['Pedal', [['→ ←', 'next or previous beat'], ['D  C  U', 'down, change, up'], ['Backspace', 'rub it out'], ['S', 'suggest a pedal for the chosen bars'], ['Enter', 'ink it']]],
   ['Practice room', [

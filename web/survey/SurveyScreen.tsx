@@ -1,10 +1,11 @@
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useAnswer } from '../api/queries.ts';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
 import { Ridge } from '../ridge/Ridge.tsx';
+import { ReachSelect, useStudentOf } from '../students/ReachSelect.tsx';
 import { Title } from '../shell/Title.tsx';
 import { Trouble } from '../shell/Trouble.tsx';
 import { Waiting } from '../shell/Waiting.tsx';
@@ -14,17 +15,13 @@ import { Road } from './Road.tsx';
 import { BarLinks } from './BarLinks.tsx';
 import './survey.css';
 
-/** Millimetres between outer keys, as spans of a standard keyboard. Published: handbook §3, octave 164–165 mm. */
-const REACHES: [number, string][] = [[142, 'a seventh'], [165, 'an octave'], [189, 'a ninth'], [212, 'a tenth']];
-
 /** What the piece is, before a note of it is played: every fact leads to its bars. */
 export function SurveyScreen() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const who = search.get('for');
-  const assignment = useAnswer('assignment', { id: who ?? '' }, undefined, who !== null).data;
-  const student = useAnswer('student', { id: assignment?.studentId ?? '' }, undefined, assignment !== undefined).data;
+  const student = useStudentOf(who ?? undefined);
   const [asked, setReach] = useState<number>();
   const reach = asked ?? student?.reach ?? 165;
   const found = useAnswer('survey', { id }, { reach: String(reach) });
@@ -50,10 +47,7 @@ export function SurveyScreen() {
           {!piece.onPaper && <section className="card stack">
             <div className="row spread">
               <h2>Work on these first</h2>
-              <TextField select label="reach" value={reach} onChange={(event) => setReach(Number(event.target.value))} sx={{ minWidth: 120 }}>
-                {student?.reach && !REACHES.some(([mm]) => mm === student.reach) && <MenuItem value={student.reach}>{student.name}, {student.reach} mm</MenuItem>}
-                {REACHES.map(([mm, name]) => <MenuItem key={mm} value={mm}>{name}</MenuItem>)}
-              </TextField>
+              <ReachSelect reach={reach} student={student} onChange={setReach} />
             </div>
             {found.data.workFirst.length === 0 && <p className="soft">No bar stands out. Begin with what returns most.</p>}
             <ol className="survey-first">

@@ -36,7 +36,8 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
       + Math.max(0, Math.abs(distance - (high - low)) - 0.6) * uneven;
   };
   const spanCost = (move: Pair) => strain(move, p.stretch, p.tension, p.uneven);
-  const chordCost = (both: Pair) => strain(both, p.chordStretch, p.chordTension, p.chordUneven);
+  // two keys alone lie under a finger for each white key; in a fuller chord the hand opens
+  const chordCost = (both: Pair, count: number) => strain(both, p.chordStretch, p.chordTension, count === 2 ? p.uneven : p.chordUneven);
   const besideWhite = (finger: number, key: number, neighbour: number) => (!isBlack(key) || isBlack(neighbour) ? 0
     : finger === 1 ? p.thumbBlackBesideWhite : finger === 5 ? p.littleBlackBesideWhite : 0);
   const leap = (distance: number) => p.leap + Math.abs(distance) * p.leapKey;
@@ -84,7 +85,7 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
       for (let j = 0; j < i; j++) {
         const both = pair(fingers[j]!, keys[j]!, finger, key);
         if (!reachable(both) || both.distance <= 0) return Infinity;
-        if (j === i - 1) cost += chordCost(both) + besideWhite(fingers[j]!, keys[j]!, key) + besideWhite(finger, key, keys[j]!);
+        if (j === i - 1) cost += chordCost(both, keys.length) + besideWhite(fingers[j]!, keys[j]!, key) + besideWhite(finger, key, keys[j]!);
         else if (j === 0 && i === keys.length - 1) cost += Math.max(0, both.distance - both.span[4]) * p.chordStretch;
       }
     }

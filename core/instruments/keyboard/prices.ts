@@ -31,7 +31,7 @@ export const PRICES = {
   /** One finger goes from key to key while another holds. */
   hop: 15,
   /** A held key changes finger silently; quicker than it can be done it is let go. */
-  substitution: 3, letGo: 20,
+  substitution: 4.5, letGo: 20,
   /** Within a chord: as above, and each thumb or little finger a chord of three or more does without. */
   chordStretch: 1.11, chordTension: 2.2, chordUneven: 0.1, chordWithout: 3.4, chordTwo: 0.51,
   chordTravel: 0.25, chordSameFinger: 0.4,

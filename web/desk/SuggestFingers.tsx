@@ -1,0 +1,116 @@
+import { Button } from '@mui/material';
+import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
+import { carryFingers, type Return } from '@yarrow-ridge/core/form';
+import { instrument } from '@yarrow-ridge/core/instruments';
+import { barSpan, type Score } from '@yarrow-ridge/core/score';
+import { enqueueSnackbar } from 'notistack';
+import { useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { call } from '../api/client.ts';
+import { useAnnotationEdits } from '../edits/annotations.ts';
+import type { WrittenFinger } from '../score/Fingers.tsx';
+import { ReachSelect, useStudentOf } from '../students/ReachSelect.tsx';
+import { stretchesOf } from './boundaries.ts';
+import { FingerAdviceList } from './FingerAdvice.tsx';
+import { NO_ADVICE, useDesk, type FingerWay } from './useDesk.ts';
+
+/** In longer stretches other ways are too many to compare at the keyboard. */
+const MOST_FOR_WAYS = 12;
+const USUAL_REACH = 189;
+
+/** Fingers in pencil for the chosen bars: suggested for this hand, or carried to where the bars return. */
+export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; assignmentId: string | undefined }) {
+  const { chosen, pencil, reasons, advice, reach: asked, set } = useDesk();
+  const edits = useAnnotationEdits(piece.id);
+  const [busy, setBusy] = useState(false);
+  const student = useStudentOf(assignmentId);
+  const reach = asked ?? student?.reach ?? USUAL_REACH;
+  const kind = instrument(piece.instrument);
+  const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
+  const free = (id: string) => fingers.get(id)?.look !== 'ink';
+
+  const suggest = async () => {
+    if (!chosen || models.length === 0 || busy) return;
+    setBusy(true);
+    try {
+      const alternatives = chosen.to - chosen.from < MOST_FOR_WAYS ? 2 : 0;
+      const params = { id: piece.id };
+      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...chosen, alternatives, player: { reach } } })));
+      const problems = answers.flatMap((answer) => answer.problems);
+      const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...chosen, player: { reach } } }) : { handovers: [] };
+      const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
+        hand: models[i]!.id, more, reason, fingers: new Map([...notes, ...elsewhere].flatMap((one) => (one.finger === null ? [] : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]]))),
+      })));
+      const found = ways.filter((way) => way.more === 0).flatMap((way) => [...way.fingers]).filter(([id]) => free(id));
+      set({
+        pencil: new Map([...pencil, ...found]),
+        reasons: answers.flatMap((answer, i) => answer.reasons.map((reason) => `${models.length > 1 ? `${models[i]!.name}: ` : ''}${reason}`)),
+        advice: {
+          ways, handovers, problems: problems.map(({ bar, notes, text, ways: out }) => ({ bar, note: notes[0], text, ways: out })),
+          sisters: [...new Set(answers.flatMap((answer) => answer.elsewhere.map((one) => one.bar)))].sort((a, b) => a - b),
+        },
+      });
+      if (found.length === 0) enqueueSnackbar('Every note in these bars has its finger already.');
+    } catch (error) {
+      enqueueSnackbar(error instanceof Error ? error.message : 'No fingers could be suggested.', { variant: 'error' });
+    } finally {
+      setBusy(false);
+    }
+  };
+  const nothing = { pencil: new Map<string, string>(), reasons: [], advice: NO_ADVICE };
+  const ink = (only?: { from: number; to: number }) => {
+    const bars = only && new Map(score.notes.map((note) => [note.id, note.bar]));
+    const wanted = [...pencil].filter(([id]) => !only || (bars!.get(id)! >= only.from && bars!.get(id)! <= only.to)).map(([id, finger]) => ({ id, finger }));
+    if (wanted.length === 0) return;
+    const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
+    void edits.fingers(wanted, `${wanted.length} suggested fingers`).then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
+  };
+  const carried = useMemo(() => {
+    if (!chosen) return undefined;
+    const inked = new Map([...fingers].map(([id, { finger }]) => [id, finger]));
+    return carryFingers(score, form.returns as readonly Return[], inked, chosen.from, chosen.to);
+  }, [score, form, fingers, chosen]);
+  const carry = () => {
+    if (!carried) return;
+    set({
+      pencil: new Map([...pencil, ...carried.fingerings.map(({ id, finger }) => [id, finger] as const)]), advice: NO_ADVICE,
+      reasons: [`Carried to ${carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).join(', ')}, where these bars return.`, ...carried.misfits.slice(0, 6).map((text) => `Does not fit: ${text}.`)],
+    });
+  };
+  useHotkeys('s', () => void suggest());
+  useHotkeys('enter', () => ink(), { enabled: pencil.size > 0 });
+  useHotkeys('b', () => { if (chosen) ink(chosen); }, { enabled: pencil.size > 0 });
+
+  if (models.length === 0) return null;
+  const span = chosen && barSpan(score.bars, chosen.from, chosen.to);
+  const inside = chosen ? score.notes.filter((note) => note.bar >= chosen.from && note.bar <= chosen.to && pencil.has(note.id)).length : 0;
+  return (
+    <div className="card pencil-card stack">
+      <h2>{pencil.size ? `${pencil.size} fingers in pencil` : 'Suggest fingers'}</h2>
+      {pencil.size > 0 && (
+        <>
+          <div className="row">
+            <Button variant="contained" onClick={() => ink()}>Ink them</Button>
+            {chosen && inside > 0 && inside < pencil.size && <Button onClick={() => ink(chosen)}>Only {span}</Button>}
+            <Button onClick={() => set(nothing)}>Rub out</Button>
+          </div>
+          {advice.sisters.length > 0 && <p>The same in {stretchesOf(advice.sisters).map(([from, to]) => barSpan(score.bars, from, to)).join(', ')}.</p>}
+          <FingerAdviceList piece={piece} score={score} free={free} />
+          {reasons.length > 0 && <ul className="reasons">{reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>}
+          <p className="small soft">Type over any note you would finger otherwise; what you wrote stays.</p>
+        </>
+      )}
+      {pencil.size === 0 && (chosen
+        ? <p>For bars {span}, around what is written. Same fingers where bars return.</p>
+        : <p className="soft">Choose bars on the ridge or in the score first.</p>)}
+      {carried && carried.fingerings.length > 0 && !carried.fingerings.every(({ id }) => pencil.has(id)) && (
+        <Button variant="outlined" onClick={carry}>Carry {carried.fingerings.length} fingers to {carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).slice(0, 3).join(', ')}</Button>
+      )}
+      <div className="row">
+        <Button variant={pencil.size ? 'text' : 'contained'} disabled={!chosen || busy} onClick={() => void suggest()}>{busy ? 'Thinking …' : chosen ? `Suggest for ${span}` : 'Suggest'}</Button>
+        {pencil.size === 0 && <Button onClick={() => set({ chosen: { from: 0, to: score.bars.length - 1 } })}>Choose the whole piece</Button>}
+        <ReachSelect reach={reach} student={student} onChange={(mm) => set({ reach: mm })} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,28 @@
+import { MenuItem, TextField } from '@mui/material';
+import { useAnswer } from '../api/queries.ts';
+
+/** Millimetres between outer keys, as spans of a standard keyboard: octave 164–165 mm, from memory, Boyle, Boyle & Booker 2015. */
+const REACHES: [number, string][] = [[142, 'a seventh'], [165, 'an octave'], [189, 'a ninth'], [212, 'a tenth']];
+
+interface Reacher {
+  readonly name: string;
+  readonly reach: number | null;
+}
+
+/** The student of an assignment, when one is looked at. */
+export function useStudentOf(assignmentId: string | undefined): Reacher | undefined {
+  const assignment = useAnswer('assignment', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined).data;
+  return useAnswer('student', { id: assignment?.studentId ?? '' }, undefined, assignment !== undefined).data;
+}
+
+/** How far the hand goes: the student's own, or one of the usual spans. */
+export function ReachSelect({ reach, student, onChange }: { reach: number; student: Reacher | undefined; onChange: (mm: number) => void }) {
+  const own = student?.reach && !REACHES.some(([mm]) => mm === student.reach) ? student.reach : undefined;
+  return (
+    <TextField select label="reach" value={reach} onChange={(event) => onChange(Number(event.target.value))} sx={{ minWidth: 120 }}>
+      {own && <MenuItem value={own}>{student!.name}, {own} mm</MenuItem>}
+      {!own && !REACHES.some(([mm]) => mm === reach) && <MenuItem value={reach}>{reach} mm</MenuItem>}
+      {REACHES.map(([mm, name]) => <MenuItem key={mm} value={mm}>{name}</MenuItem>)}
+    </TextField>
+  );
+}
