@@ -72,6 +72,7 @@ export const operations = {
   proposeHandovers: op({ method: 'post', path: '/api/pieces/:id/hands/propose', summary: 'Notes the other hand could take in some bars (inclusive), with what is gained and what it does to the sound', status: 200, body: pieces.HandoversIn, response: pieces.HandoversOut }),
   putPedal: op({ method: 'put', path: '/api/pieces/:id/pedal', summary: 'Sets the pedal marks of the piece', status: 200, body: pieces.PedalPut, response: pieces.Saved }),
   proposePedal: op({ method: 'post', path: '/api/pieces/:id/pedal/propose', summary: 'Proposes pedal marks for some bars (inclusive), and says how clear they sound', status: 200, body: pieces.PedalProposeIn, response: pieces.PedalProposeOut }),
+  checkPedal: op({ method: 'post', path: '/api/pieces/:id/pedal/check', summary: 'Looks through the pedal as it is written: what blurs, swallows a rest, loses a bass or cannot be done', status: 200, body: pieces.PedalCheckIn, response: pieces.PedalCheckOut }),
   addSection: op({ method: 'post', path: '/api/pieces/:id/sections', summary: 'Names a section', status: 201, body: pieces.SectionNew, response: Type.Intersect([pieces.Section, pieces.Saved]) }),
   editSection: op({ method: 'patch', path: '/api/pieces/:id/sections/:section', summary: 'Changes a section', status: 200, body: pieces.SectionEdit, response: Type.Intersect([pieces.Section, pieces.Saved]) }),
   removeSection: op({ method: 'delete', path: '/api/pieces/:id/sections/:section', summary: 'Removes a section', status: 200, response: pieces.Saved }),

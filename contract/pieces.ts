@@ -213,6 +213,12 @@ export const PedalProposeOut = Type.Object({
   muddiest: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), text: Type.String() })),
 });
 
+export const PedalCheckIn = Type.Object({ from: Type.Optional(BarIndex), to: Type.Optional(BarIndex) });
+export const PedalCheckOut = Type.Object({
+  doubts: Type.Array(Type.Object({ kind: Type.String({ description: 'blur, rest, staccato, bass lost, too fast or nothing' }), bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), text: Type.String() })),
+  marks: Type.Integer({ description: 'how many marks were looked at' }),
+});
+
 export const Correction = Type.Object({
   piece: Piece, kept: Type.Integer({ description: 'annotations that stand where they stood' }),
   moved: Type.Array(Type.String()), orphaned: Type.Array(Type.String({ description: 'annotations whose note or bar is gone; kept, in case it returns' })),

@@ -1,6 +1,6 @@
 import { beatLength, lead } from './beats.ts';
 import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
-import type { Bar, Place, Road, Score } from './model.ts';
+import type { Bar, PedalMark, Place, Road, Score } from './model.ts';
 import { roadOrder } from './order.ts';
 import { notesByBar, startOf } from './places.ts';
 import { onePass } from './repeats.ts';
@@ -26,8 +26,16 @@ export interface Performance {
   readonly notes: readonly Sounding[];
   readonly beats: readonly Beat[];
   readonly countIn: readonly Beat[];
+  /** Moves of the damper pedal, in order. */
+  readonly feet: readonly FootMove[];
   /** Quarters. */
   readonly length: number;
+}
+
+export interface FootMove {
+  /** Quarters from the start of what is played. */
+  readonly at: number;
+  readonly kind: PedalMark['kind'];
 }
 
 const LOUDNESS: Record<string, number> = {
@@ -38,21 +46,22 @@ const LOUDNESS: Record<string, number> = {
  * A stretch as it is to be heard, from one place to another in one pass: notes of the chosen hands, metronome beats,
  * and a count-in of one full bar plus the beats before a pick-up.
  */
-export function perform(score: Score, from: Place, to: Place, hands?: readonly string[]): Performance {
+export function perform(score: Score, from: Place, to: Place, hands?: readonly string[], pedal: readonly PedalMark[] = []): Performance {
   const lastBar = to.offset.num === 0 ? to.bar - 1 : to.bar;
-  return performBars(score, onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1)), from, to, hands);
+  return performBars(score, onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1)), from, to, hands, pedal);
 }
 
 /** The piece from its beginning to its end on a road: with its repeats, or the stretches of a cut. */
-export function performRoad(score: Score, road: Road, hands?: readonly string[]): Performance {
+export function performRoad(score: Score, road: Road, hands?: readonly string[], pedal: readonly PedalMark[] = []): Performance {
   const order = roadOrder(score.bars, road);
-  return performBars(score, order, startOf(order[0] ?? 0), startOf(score.bars.length), hands);
+  return performBars(score, order, startOf(order[0] ?? 0), startOf(score.bars.length), hands, pedal);
 }
 
-function performBars(score: Score, indexes: readonly number[], from: Place, to: Place, hands: readonly string[] | undefined): Performance {
+function performBars(score: Score, indexes: readonly number[], from: Place, to: Place, hands: readonly string[] | undefined, pedal: readonly PedalMark[]): Performance {
   const notes: Sounding[] = [];
   const beats: Beat[] = [];
   const byBar = notesByBar(score);
+  const feet: FootMove[] = [];
   let start = subtract(ZERO, from.offset);
   for (const [position, index] of indexes.entries()) {
     const bar = score.bars[index]!;
@@ -66,10 +75,30 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
         length: toNumber(note.length) * (note.staccato ? 0.5 : 1), loudness: loudnessAt(score, note),
       });
     }
+    for (const mark of pedal) {
+      const inside = mark.bar === index && compare(mark.offset, begin) >= 0 && compare(mark.offset, end) <= 0;
+      if (inside) feet.push({ at: toNumber(add(start, mark.offset)), kind: mark.kind });
+    }
     beats.push(...beatsOf(bar, start, begin, end));
     start = add(start, end);
   }
-  return { notes, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), length: toNumber(start) };
+  return { notes, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: feet.sort((a, b) => a.at - b.at), length: toNumber(start) };
+}
+
+/** The same as it sounds with the pedal: what is held when the hand lets go rings on until the foot moves. */
+export function pedalled(performance: Performance): Performance {
+  const { notes, feet, length } = performance;
+  if (feet.length === 0) return performance;
+  const ringing = notes.map((note) => {
+    const end = note.onset + note.length;
+    const holds = feet.findLast((foot) => foot.at <= end - 1e-9);
+    if (!holds || holds.kind === 'up') return note;
+    const until = feet.find((foot) => foot.at > end - 1e-9)?.at ?? length;
+    // a key struck again damps its string first
+    const again = notes.find((other) => other.midi === note.midi && other.onset > note.onset && other.onset < until)?.onset ?? until;
+    return { ...note, length: Math.max(note.length, Math.min(until, again) - note.onset) };
+  });
+  return { ...performance, notes: ringing };
 }
 
 function beatsOf(bar: Bar, start: Fraction, begin: Fraction, end: Fraction): Beat[] {

@@ -1,6 +1,6 @@
 import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { check, propose, proposeNotes, redistribute, type CheckOptions, type Doubt, type FingerOptions, type Handover, type HandoverOptions, type Played, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
-import { clarityOf, proposePedal, type ClarityAt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
+import { checkPedal, clarityOf, proposePedal, type ClarityAt, type PedalDoubt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
 import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, type PedalMark, readFile, readScore, renameNotes, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
 
 /** A stored score and what is read otherwise in it. */
@@ -60,6 +60,7 @@ export const tasks = {
   checkFingers: (score: Score, fingers: ReadonlyMap<string, string>, options: CheckOptions): Doubt[] => check(score, fingers, options),
   redistribute: (score: Score, options: HandoverOptions): Handover[] => redistribute(score, options),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] => proposePedal(score, options),
+  checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),
   clarity: (score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number): ClarityAt[] => clarityOf(score, marks, from, to, tempo),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),

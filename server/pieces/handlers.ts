@@ -106,7 +106,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const [from, to] = [Number(query.from ?? 0), Number(query.to ?? score.bars.length - 1)];
     if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
     const tempo = tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
-    return c.body(midiFile(score, from, to, tempo) as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'audio/midi', 'content-disposition': attachment(title, 'mid') });
+    return c.body(midiFile(score, from, to, tempo, (await pedalOf(studio, param('id'))).marks) as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'audio/midi', 'content-disposition': attachment(title, 'mid') });
   },
 });
 

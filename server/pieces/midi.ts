@@ -1,11 +1,16 @@
-import { perform, startOf, type Score } from '@yarrow-ridge/core/score';
+import { perform, startOf, type FootMove, type PedalMark, type Score } from '@yarrow-ridge/core/score';
 import { writeMidi, type MidiEvent } from 'midi-file';
 
 const TICKS = 480;
 
-/** Bars (inclusive) as a Standard MIDI File: a tempo track and one track for each hand. Tempo in quarters a minute. */
-export function midiFile(score: Score, from: number, to: number, tempo: number): Uint8Array {
-  const { notes } = perform(score, startOf(from), startOf(to + 1));
+/** The damper pedal in the Standard MIDI Files' controller list; 127 is all the way down. */
+const [DAMPER, DOWN] = [64, 127];
+/** A change is up with the new note and down just after it, in ticks. */
+const AFTER = 30;
+
+/** Bars (inclusive) as a Standard MIDI File: a tempo track and one track for each hand, all of them with the pedal. Tempo in quarters a minute. */
+export function midiFile(score: Score, from: number, to: number, tempo: number, pedal: readonly PedalMark[]): Uint8Array {
+  const { notes, feet } = perform(score, startOf(from), startOf(to + 1), undefined, pedal);
   const metre = score.bars[from]!.metre;
   const head: MidiEvent[] = [
     { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60_000_000 / tempo) },
@@ -13,20 +18,22 @@ export function midiFile(score: Score, from: number, to: number, tempo: number):
     { deltaTime: 0, meta: true, type: 'endOfTrack' },
   ];
   const hands = [...new Set(notes.map((note) => note.hand))];
-  const tracks = hands.map((hand, channel) => track(notes.filter((note) => note.hand === hand), hand, channel));
+  const tracks = hands.map((hand, channel) => track(notes.filter((note) => note.hand === hand), feet, hand, channel));
   return Uint8Array.from(writeMidi({ header: { format: 1, numTracks: tracks.length + 1, ticksPerBeat: TICKS }, tracks: [head, ...tracks] }));
 }
 
-function track(notes: ReturnType<typeof perform>['notes'], hand: string, channel: number): MidiEvent[] {
-  const moments = notes.flatMap(({ midi, onset, length, loudness }) => [
-    { at: Math.round(onset * TICKS), on: true, midi, velocity: Math.round(loudness * 127) },
-    { at: Math.round((onset + length) * TICKS), on: false, midi, velocity: 0 },
-  ]).filter(({ midi }) => midi >= 0 && midi <= 127).sort((a, b) => a.at - b.at || Number(a.on) - Number(b.on));
-  let before = 0;
-  const events = moments.map(({ at, on, midi, velocity }): MidiEvent => {
-    const deltaTime = at - before;
-    before = at;
-    return { deltaTime, type: on ? 'noteOn' : 'noteOff', channel, noteNumber: midi, velocity };
+function track(notes: ReturnType<typeof perform>['notes'], feet: readonly FootMove[], hand: string, channel: number): MidiEvent[] {
+  // at one tick: keys up, then the foot, then keys down
+  const keys = notes.filter(({ midi }) => midi >= 0 && midi <= 127).flatMap(({ midi, onset, length, loudness }) => [
+    { at: Math.round(onset * TICKS), order: 2, event: { type: 'noteOn', channel, noteNumber: midi, velocity: Math.round(loudness * 127) } as const },
+    { at: Math.round((onset + length) * TICKS), order: 0, event: { type: 'noteOff', channel, noteNumber: midi, velocity: 0 } as const },
+  ]);
+  const foot = (at: number, value: number) => ({ at, order: 1, event: { type: 'controller', channel, controllerType: DAMPER, value } as const });
+  const moves = feet.flatMap(({ at, kind }) => {
+    const tick = Math.round(at * TICKS);
+    return kind === 'up' ? [foot(tick, 0)] : kind === 'down' ? [foot(tick, DOWN)] : [foot(tick, 0), foot(tick + AFTER, DOWN)];
   });
+  const ordered = [...keys, ...moves].sort((a, b) => a.at - b.at || a.order - b.order);
+  const events = ordered.map(({ at, event }, i): MidiEvent => ({ ...event, deltaTime: at - (ordered[i - 1]?.at ?? 0) }));
   return [{ deltaTime: 0, meta: true, type: 'trackName', text: hand }, ...events, { deltaTime: 0, meta: true, type: 'endOfTrack' }];
 }

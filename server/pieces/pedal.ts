@@ -1,14 +1,14 @@
 import { instrument } from '@yarrow-ridge/core/instruments';
+import { MUDDY } from '@yarrow-ridge/core/pedalling';
 import { beatName, pitchText, toNumber } from '@yarrow-ridge/core/score';
 import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
 import { answerPlace, knownPiece, pedalOf, pieceRow } from './store.ts';
 
-type Made = Pick<Handlers, 'proposePedal'>;
+type Made = Pick<Handlers, 'proposePedal' | 'checkPedal'>;
 
-/** Places at least this unclear are named, and so many of them at most. */
-const MUDDY = 0.6;
+/** So many of the muddiest places are named at most. */
 const NAMED = 5;
 
 export const pedalHandlers = (studio: Studio): Made => ({
@@ -33,5 +33,16 @@ export const pedalHandlers = (studio: Studio): Made => ({
         return { bar, offset: toNumber(offset), text: `bar ${score.bars[bar]!.number}, beat ${beatName(score.bars[bar]!, offset)}: ${worst!.map((key) => pitchText(key, fifths)).join(' against ')}` };
       }),
     };
+  },
+
+  checkPedal: async ({ param, body }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    const kind = instrument((await pieceRow(studio.db, param('id'))).instrument);
+    if (!kind.damper) throw new ProblemError(400, `The ${kind.name.toLowerCase()} has no damper pedal.`);
+    const { from = 0, to = score.bars.length - 1 } = body;
+    if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+    const { marks } = await pedalOf(studio, param('id'));
+    const doubts = await studio.heavy.run('checkPedal', score, marks, from, to, score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90);
+    return { doubts: doubts.map(({ kind: what, text, ...place }) => ({ ...answerPlace(place), kind: what, text })), marks: marks.filter((mark) => mark.bar >= from && mark.bar <= to).length };
   },
 });

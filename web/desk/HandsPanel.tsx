@@ -7,7 +7,8 @@ import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
-import { CheckFingers } from './CheckFingers.tsx';
+import { call } from '../api/client.ts';
+import { CheckCard } from './CheckCard.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { SuggestFingers } from './SuggestFingers.tsx';
 import { useDesk } from './useDesk.ts';
@@ -100,7 +101,15 @@ export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId 
       )}
       {kind.notProposed && <p className="card">{kind.notProposed}</p>}
       <SuggestFingers piece={piece} score={score} form={form} fingers={fingers} assignmentId={assignmentId} />
-      {models.length > 0 && <CheckFingers piece={piece} score={score} reach={reach} />}
+      {models.length > 0 && (
+        <CheckCard pieceId={piece.id} about="Spans, one finger twice in a row, returns fingered otherwise, fingers changed after they were practised."
+          nothing={(count) => (count === 0 ? 'No finger is written yet.' : `Nothing to doubt in ${count} fingers.`)}
+          ask={async () => {
+            const { doubts, fingers: count } = await call('checkFingerings', { params: { id: piece.id }, body: reach ? { player: { reach } } : {} });
+            return { doubts, count };
+          }}
+          onShow={(doubt) => set({ note: doubt.notes[0], chosen: { from: doubt.bar, to: doubt.bar } })} />
+      )}
       <p className="small soft">Never hold a stretch that has to be forced; roll it, split it or leave a note out. Pain, numbness or tingling: stop, and see a doctor or hand therapist.</p>
     </div>
   );

@@ -4,6 +4,8 @@ import { beatName, compare, parseFraction, toNumber, toText, type PedalMark, typ
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import { xAt, type PageBoxes } from '../score/geometry.ts';
+import { call } from '../api/client.ts';
+import { CheckCard } from './CheckCard.tsx';
 import { SuggestPedal } from './SuggestPedal.tsx';
 import { stepPlace } from './places.ts';
 import { useDesk } from './useDesk.ts';
@@ -49,6 +51,13 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
         <Button disabled={!mark} onClick={() => write(undefined)}>Rub out <span className="key">⌫</span></Button>
       </div>
       <SuggestPedal piece={piece} score={score} />
+      <CheckCard pieceId={piece.id} about="Blurs, rests and detached notes the pedal fills, a bass lost at a change, moves too quick for a foot."
+        nothing={(count) => (count === 0 ? 'No pedal mark is written yet.' : `Nothing to doubt in ${count} marks.`)}
+        ask={async () => {
+          const { doubts, marks: count } = await call('checkPedal', { params: { id: piece.id }, body: {} });
+          return { doubts, count };
+        }}
+        onShow={(doubt) => set({ place: { bar: doubt.bar, offset: doubt.exact }, chosen: { from: doubt.bar, to: doubt.bar } })} />
       <h2>Script</h2>
       <table className="script">
         <tbody>

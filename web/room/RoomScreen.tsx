@@ -1,5 +1,5 @@
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { beatLength, lastBarOf, perform, performRoad, startOf, toNumber, WHOLE_ROAD, type About, type Performance, type Road } from '@yarrow-ridge/core/score';
+import { beatLength, lastBarOf, pedalled, perform, performRoad, startOf, toNumber, WHOLE_ROAD, type About, type Performance, type Road } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -41,12 +41,12 @@ export function RoomScreen() {
     if (!ready || !card) return undefined;
     const hands = card.hands === 'both' ? undefined : [card.hands];
     // the whole piece is played on its road: with its repeats, or as it is cut
-    if (card.kind === 'piece' || (card.kind === 'keeping' && card.from === 0 && card.to === ready.score.bars.length - 1)) return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, hands);
-    return perform(ready.score, startOf(card.from), startOf(card.to + 1), hands);
-  }, [ready, card]);
+    if (card.kind === 'piece' || (card.kind === 'keeping' && card.from === 0 && card.to === ready.score.bars.length - 1)) return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, hands, pedal);
+    return perform(ready.score, startOf(card.from), startOf(card.to + 1), hands, pedal);
+  }, [ready, card, pedal]);
   const quarters = ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
   const metronome = () => (sounding.state === 'metronome' ? sounding.stop() : performance && void sounding.start('metronome', performance, quarters));
-  const hear = () => (sounding.state === 'hear' ? sounding.stop() : performance && void sounding.start('hear', performance, quarters));
+  const hear = () => (sounding.state === 'hear' ? sounding.stop() : performance && void sounding.start('hear', pedalled(performance), quarters));
   const leave = () => { sounding.stop(); void navigate(card ? `/assignments/${card.assignmentId}` : '/'); };
   const next = () => { if (card?.nextCard) { sounding.stop(); void navigate(`/practice/${card.nextCard}`, { replace: true }); } };
   const mend = () => { sounding.stop(); room.setMend(room.mend === 0 ? 1 : room.mend === 1 ? 2 : 0); };
