@@ -69,12 +69,13 @@ describe('piano fingers', () => {
 });
 
 describe('instruments', () => {
-  it('are five; hands are proposed for the piano, and the others say plainly that they are not', () => {
+  it('are five; hands are proposed for the piano and the manuals of the organ, and the others say plainly that they are not', () => {
     expect(instruments.map(({ id }) => id)).toEqual(['piano', 'organ', 'harp', 'guitar', 'accordion']);
     for (const one of instruments) {
       const proposed = one.limbs.some((limb) => limb.model);
-      expect(proposed).toBe(one.id === 'piano');
-      expect(one.notProposed === undefined).toBe(proposed);
+      expect(proposed).toBe(one.id === 'piano' || one.id === 'organ');
+      // of the organ the manuals, not the feet
+      expect(one.notProposed === undefined).toBe(one.limbs.every((limb) => limb.model));
     }
     expect(instruments.find(({ id }) => id === 'harp')!.limbs[0]!.fingers).toEqual(['1', '2', '3', '4']);
   });

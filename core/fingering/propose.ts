@@ -1,5 +1,5 @@
 import { instrument, type Player } from '../instruments/index.ts';
-import { isBlack, type Score } from '../score/index.ts';
+import type { Score } from '../score/index.ts';
 import { alternativesTo, type Alternative } from './alternatives.ts';
 import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
 import type { HandModel } from './model.ts';
@@ -177,6 +177,3 @@ function laterFinger(line: Line, path: readonly number[], from: number, note: Pl
   }
   return undefined;
 }
-
-export const thumbsOnBlack = (notes: readonly ProposedNote[]): ProposedNote[] => notes.filter((note) => note.finger === '1' && isBlack(note.midi));
-export type { Solution };

@@ -11,8 +11,8 @@ const CHANGE_AFTER = 1;
 export const IMPOSSIBLE = 1e5;
 /** Values in the largest table, and in all of them for each moment, that are worked out; ties that would need more are left out, the loosest first. */
 const LARGEST = 80_000;
-const MOST = 20_000;
-const ALWAYS = 5_000_000;
+const MOST = 3_000;
+const ALWAYS = 2_000_000;
 
 export const freesHand = (link: Link | undefined): boolean => link !== undefined && link.rest > FREE_AFTER;
 
@@ -134,13 +134,15 @@ export interface SolveOptions {
 /** How long a stretch must be for its ties to be obeyed, from all of them to fewer; a stretch an octave or more away, or on other keys, may be alike by chance. */
 const LEVELS: readonly Record<Tie['kind'], number>[] = [
   { same: 0, octave: 0, end: 0, group: 0 }, { same: 0, octave: 6, end: 6, group: 8 }, { same: 0, octave: 9, end: 9, group: 14 },
-  { same: 0, octave: 99, end: 99, group: 99 }, { same: 9, octave: 99, end: 99, group: 99 },
+  { same: 0, octave: Infinity, end: Infinity, group: Infinity },
 ];
+/** Returns as long as this are solved together even where the shorter ones can only follow. */
+const LONG = 9;
 
 /**
  * The cheapest way through a line, exactly, tied moments taking the same grip. Where music is alike in so many ways at
  * once that this would take too long, the looser ties are given up; if that is not enough, what returns on the same
- * keys follows the fingers its first time has on its own.
+ * keys is brought to agree in rounds.
  */
 export function solve(line: Line, { ties = [], only, more }: SolveOptions = {}): Solution {
   const count = line.moments.length;
@@ -148,29 +150,50 @@ export function solve(line: Line, { ties = [], only, more }: SolveOptions = {}):
   const alike = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
   const untied = () => attempt(line, classesOf(count, [], alike), [], only, more, true)!;
   if (ties.length === 0) return untied();
-  for (const least of LEVELS) {
-    const obeyed = ties.filter((tie) => tie.run >= least[tie.kind]);
+  const tied = (obeyed: readonly Tie[]): Solution | undefined => {
     const found = attempt(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, only, more, false);
     // ties that contradict each other are looser than the hand
-    if (found && (found.cost < IMPOSSIBLE || blocked(line, found.path, only))) return found;
+    return found && (found.cost < IMPOSSIBLE || blocked(line, found.path, only)) ? found : undefined;
+  };
+  for (const least of LEVELS) {
+    const found = tied(ties.filter((tie) => tie.run >= least[tie.kind]));
+    if (found) return found;
   }
-  const first = untied();
-  const classes = classesOf(count, ties.filter((tie) => tie.kind === 'same'), alike);
-  const leader = new Map<number, number>();
+  const same = ties.filter((tie) => tie.kind === 'same');
+  return agreed(line, classesOf(count, same, alike), tied(same.filter((tie) => tie.run >= LONG)) ?? untied(), only, more);
+}
+
+/** From gently to so firmly that only what cannot be done is dearer. */
+const PULLS = [2, 6, 20, 80, 300];
+
+/**
+ * Where the ties cannot be solved as one, each class is pulled towards the grip most of its moments have, harder each time, until
+ * they agree. Not exact, but each round is, and time grows with the length of the line alone.
+ */
+function agreed(line: Line, classes: Int32Array, first: Solution, only: SolveOptions['only'], more: SolveOptions['more']): Solution {
+  const alone = classesOf(classes.length, [], () => true);
+  let { path } = first;
+  for (const pull of PULLS) {
+    const wanted = mostOf(classes, path);
+    path = attempt(line, alone, [], only, (at, grip) => (more?.(at, grip) ?? 0) + (wanted[classes[at]!] === grip ? 0 : pull), true)!.path;
+  }
+  return { path, cost: costOf(line, path), classes };
+}
+
+/** The grip most moments of each class have; of equally many the one that came first. */
+function mostOf(classes: Int32Array, path: readonly number[]): number[] {
+  const votes: Map<number, number>[] = [];
   classes.forEach((of, at) => {
-    if (!leader.has(of)) leader.set(of, first.path[at]!);
+    const list = (votes[of] ??= new Map<number, number>());
+    list.set(path[at]!, (list.get(path[at]!) ?? 0) + 1);
   });
-  const members = new Map<number, number>();
-  for (const of of classes) members.set(of, (members.get(of) ?? 0) + 1);
-  const follows = (at: number, grip: number) => members.get(classes[at]!)! < 2 || leader.get(classes[at]!) === grip;
-  const found = attempt(line, classesOf(count, [], alike), [], (at, grip) => follows(at, grip) && (only?.(at, grip) ?? true), more, true)!;
-  return found.cost < IMPOSSIBLE ? { ...found, classes } : first;
+  return votes.map((list) => [...list].reduce((best, one) => (one[1] > best[1] ? one : best))[0]);
 }
 
 /** Undefined when it would take too long. */
 function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], must: boolean): Solution | undefined {
-  const { sizes, factors } = factorsOf(line, classes, only, more);
-  factors.push(...endsOf(line, classes, ties, sizes));
+  const { sizes, factors: single } = factorsOf(line, classes, only, more);
+  const factors = merged([...single, ...endsOf(line, classes, ties, sizes)]);
   const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), must ? Infinity : LARGEST);
   if (!must && (order.largest > LARGEST || order.total > Math.max(ALWAYS, MOST * line.moments.length))) return undefined;
   const { values, cost } = minimise(sizes, factors, order);
@@ -194,6 +217,23 @@ function factorsOf(line: Line, classes: Int32Array, only: SolveOptions['only'], 
     if (turn) factors.push(folded(turn, [classes[at - 2]!, classes[at - 1]!, classes[at]!], sizes));
   });
   return { sizes, factors };
+}
+
+/** Costs over the same variables added up: a stretch that returns is weighed once for all its times. */
+function merged(factors: readonly Factor[]): Factor[] {
+  const found = new Map<string, { factor: Factor; own: boolean }>();
+  for (const factor of factors) {
+    const key = factor.scope.join();
+    const before = found.get(key);
+    if (!before) found.set(key, { factor, own: false });
+    else {
+      // tables are shared between places that are alike: the first sum needs one of its own
+      const table = before.own ? before.factor.table : before.factor.table.slice();
+      for (let i = 0; i < table.length; i++) table[i]! += factor.table[i]!;
+      found.set(key, { factor: { scope: factor.scope, table }, own: true });
+    }
+  }
+  return [...found.values()].map((one) => one.factor);
 }
 
 /** The ends of runs lean to the fingers their keys have in other octaves. */

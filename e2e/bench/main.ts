@@ -1,5 +1,5 @@
 import { DOMParser } from '@xmldom/xmldom';
-import { propose } from '@yarrow-ridge/core/fingering';
+import { propose, proposeNotes } from '@yarrow-ridge/core/fingering';
 import { analyse, segment, survey } from '@yarrow-ridge/core/form';
 import { readFile } from '@yarrow-ridge/core/score';
 import createVerovioModule from 'verovio/wasm';
@@ -7,7 +7,7 @@ import { VerovioToolkit } from 'verovio/esm';
 import { openBrowser } from '../browser.ts';
 import { startServer } from '../server.ts';
 import { pairs, report } from './measure.ts';
-import { pianoScore } from './score.ts';
+import { melody, pianoScore } from './score.ts';
 
 // npm run bench: one JSON line a measure, each a ratio within this run.
 const BARS = 100;
@@ -48,6 +48,30 @@ const engrave = () => {
 const both = () => ['right', 'left'].map((hand) => propose(score, { hand, from: 0, to: BARS - 1 }));
 const fingered = pairs(9, both, engrave);
 report('proposing both hands\' fingering for 100 bars against engraving them once', { proposeMs: fingered.a, engraveMs: fingered.b }, fingered.ratio, '<= 1');
+
+// a melody that returns now and then: eight-bar phrases of eighths, every third one heard before
+const tune = melody(1000);
+toolkit.setOptions({ pageHeight: 2900 });
+const tuneXml = tune.xml;
+const engraveTune = () => {
+  toolkit.loadData(tuneXml);
+  for (let page = 1; page <= toolkit.getPageCount(); page++) toolkit.renderToSVG(page);
+};
+const plain = () => proposeNotes(tune.played, { hand: 'right', ties: false });
+const line = pairs(9, plain, engraveTune);
+report('fingers for 1000 melody notes against engraving the same notes', { proposeMs: line.a, engraveMs: line.b }, line.ratio, '<= 0.5');
+const ways = pairs(9, () => proposeNotes(tune.played, { hand: 'right', ties: false, alternatives: 5 }), plain);
+report('five other ways for the same against the one', { waysMs: ways.a, oneMs: ways.b }, ways.ratio, '<= 2');
+const tied = pairs(9, () => proposeNotes(tune.played, { hand: 'right' }), plain);
+report('the same with what returns tied against without', { tiedMs: tied.a, freeMs: tied.b }, tied.ratio, '<= 2');
+const growth = [1000, 5000, 20_000].map((count) => {
+  const { played } = melody(count);
+  return { count, ms: pairs(3, () => proposeNotes(played, { hand: 'right' }), () => undefined).a };
+});
+report('fingers with ties: time per note of 20000 notes against 1000', Object.fromEntries(growth.map(({ count, ms }) => [`ms${count}`, ms])), growth[2]!.ms / 20 / growth[0]!.ms, '<= 2');
+const [first] = score.notes.filter((note) => note.hand === 'right');
+const locked = pairs(9, () => propose(score, { hand: 'right', from: 0, to: BARS - 1, locks: new Map([[first!.id, '2']]) }), engrave);
+report('one lock changed in 100 bars: one hand solved again, against engraving them', { solveMs: locked.a, engraveMs: locked.b }, locked.ratio, '<= 0.25');
 
 const server = await startServer('--demo');
 const browser = await openBrowser();
