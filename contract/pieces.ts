@@ -91,6 +91,7 @@ export const FingeringsPut = Type.Object({
 export const PedalMark = Type.Object({
   bar: BarIndex, offset: Offset,
   kind: Type.Union([Type.Literal('down'), Type.Literal('change'), Type.Literal('up')], { description: 'down, change or up' }),
+  depth: Type.Optional(Type.Union([Type.Literal(0.5), Type.Literal(0.25)], { description: '0.5 or 0.25 when the foot does not go all the way' })),
 });
 export const PedalPut = Type.Object({
   marks: Nullable(Type.Array(PedalMark, { maxItems: 20_000, description: 'all marks of the piece; null goes back to the printed ones' })),
@@ -118,7 +119,7 @@ export const Annotations = Type.Object({
   fingerings: Type.Array(Type.Object({ id: Type.String(), finger: Type.String(), layer: Type.String() })),
   pedal: Type.Object({
     source: Type.Union([Type.Literal('printed'), Type.Literal('teacher')]),
-    marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String() })),
+    marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Optional(Type.Number()) })),
   }),
   sections: Type.Array(Section), remarks: Type.Array(Remark), climax: Nullable(PlaceOut),
   movedHands: Type.Array(Type.Object({ id: Type.String(), hand: Type.String() })), readings: Type.Array(Reading),

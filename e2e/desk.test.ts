@@ -243,3 +243,23 @@ it('writes a silent change and a finger that may be left, and takes them back', 
     await becomes(back);
   }
 });
+
+it('makes a pedal mark half a pedal, checks the pedal, and takes it back', async () => {
+  const id = await bring(demo('lanterns-on-the-ettle'));
+  await open(id);
+  await press(page, 'Pedal');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('d');
+  await says(page, 'here: down');
+  await page.keyboard.press('2');
+  await says(page, 'here: half down');
+  const marks = async () => (await json<{ pedal: { marks: { kind: string; depth?: number }[] } }>(`/api/pieces/${id}/annotations`)).pedal.marks;
+  expect(await marks()).toMatchObject([{ kind: 'down', depth: 0.5 }]);
+  await press(page, 'Check');
+  await says(page, 'rings into');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+  await page.waitForFunction(() => document.body.innerText.includes('here: down'));
+  expect((await marks())[0]!.depth).toBeUndefined();
+});

@@ -136,8 +136,6 @@ const LEVELS: readonly Record<Tie['kind'], number>[] = [
   { same: 0, octave: 0, end: 0, group: 0 }, { same: 0, octave: 6, end: 6, group: 8 }, { same: 0, octave: 9, end: 9, group: 14 },
   { same: 0, octave: Infinity, end: Infinity, group: Infinity },
 ];
-/** Returns as long as this are solved together even where the shorter ones can only follow. */
-const LONG = 9;
 
 /**
  * The cheapest way through a line, exactly, tied moments taking the same grip. Where music is alike in so many ways at
@@ -148,19 +146,19 @@ export function solve(line: Line, { ties = [], only, more }: SolveOptions = {}):
   const count = line.moments.length;
   if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0) };
   const alike = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
-  const untied = () => attempt(line, classesOf(count, [], alike), [], only, more, true)!;
+  const untied = () => attempt(line, classesOf(count, [], alike), [], only, more, 'whatever')!;
   if (ties.length === 0) return untied();
-  const tied = (obeyed: readonly Tie[]): Solution | undefined => {
-    const found = attempt(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, only, more, false);
-    // ties that contradict each other are looser than the hand
-    return found && (found.cost < IMPOSSIBLE || blocked(line, found.path, only)) ? found : undefined;
-  };
-  for (const least of LEVELS) {
-    const found = tied(ties.filter((tie) => tie.run >= least[tie.kind]));
-    if (found) return found;
-  }
   const same = ties.filter((tie) => tie.kind === 'same');
-  return agreed(line, classesOf(count, same, alike), tied(same.filter((tie) => tie.run >= LONG)) ?? untied(), only, more);
+  const classes = classesOf(count, same, alike);
+  // with the others it would only take longer
+  if (!attempt(line, classes, [], only, more, 'look')) return agreed(line, classes, untied(), only, more);
+  for (const least of LEVELS) {
+    const obeyed = ties.filter((tie) => tie.run >= least[tie.kind]);
+    const found = attempt(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, only, more, 'if quick');
+    // ties that contradict each other are looser than the hand
+    if (found && (found.cost < IMPOSSIBLE || blocked(line, found.path, only))) return found;
+  }
+  return agreed(line, classes, untied(), only, more);
 }
 
 /** From gently to so firmly that only what cannot be done is dearer. */
@@ -175,9 +173,15 @@ function agreed(line: Line, classes: Int32Array, first: Solution, only: SolveOpt
   let { path } = first;
   for (const pull of PULLS) {
     const wanted = mostOf(classes, path);
-    path = attempt(line, alone, [], only, (at, grip) => (more?.(at, grip) ?? 0) + (wanted[classes[at]!] === grip ? 0 : pull), true)!.path;
+    path = attempt(line, alone, [], only, (at, grip) => (more?.(at, grip) ?? 0) + (wanted[classes[at]!] === grip ? 0 : pull), 'whatever')!.path;
+    if (agree(classes, path)) break;
   }
   return { path, cost: costOf(line, path), classes };
+}
+
+function agree(classes: Int32Array, path: readonly number[]): boolean {
+  const first: number[] = [];
+  return path.every((grip, at) => (first[classes[at]!] ??= grip) === grip);
 }
 
 /** The grip most moments of each class have; of equally many the one that came first. */
@@ -190,12 +194,13 @@ function mostOf(classes: Int32Array, path: readonly number[]): number[] {
   return votes.map((list) => [...list].reduce((best, one) => (one[1] > best[1] ? one : best))[0]);
 }
 
-/** Undefined when it would take too long. */
-function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], must: boolean): Solution | undefined {
+/** Undefined when it would take too long, unless it must be; `look` only finds that out. */
+function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], how: 'whatever' | 'if quick' | 'look'): Solution | undefined {
   const { sizes, factors: single } = factorsOf(line, classes, only, more);
   const factors = merged([...single, ...endsOf(line, classes, ties, sizes)]);
-  const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), must ? Infinity : LARGEST);
-  if (!must && (order.largest > LARGEST || order.total > Math.max(ALWAYS, MOST * line.moments.length))) return undefined;
+  const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), how === 'whatever' ? Infinity : LARGEST);
+  if (how !== 'whatever' && (order.largest > LARGEST || order.total > Math.max(ALWAYS, MOST * line.moments.length))) return undefined;
+  if (how === 'look') return { path: [], cost: 0, classes };
   const { values, cost } = minimise(sizes, factors, order);
   return { path: Array.from(classes, (of) => values[of]!), cost, classes };
 }

@@ -1,6 +1,6 @@
 import { scoreOf } from '../testing.ts';
 import type { PedalMark } from '../score/index.ts';
-import { checkPedal, proposePedal } from './index.ts';
+import { checkPedal, clarityOf, proposePedal } from './index.ts';
 
 type Bars = readonly (readonly [string, string])[];
 const mark = (text: string): PedalMark => {
@@ -44,6 +44,16 @@ describe('a written pedal', () => {
     const found = (plan: string[]) => checkPedal(detached, plan.map(mark), 0, 0, 60).filter((one) => one.kind === 'staccato').length;
     expect(found(['1 down', '1+4 up'])).toBe(4);
     expect(found([])).toBe(0);
+  });
+  it('keeps the bass at a half change, and clears what is above it', () => {
+    const bars: Bars = [['E5:1 G5+C6:1 G5+C6:2', 'C2:1 r:3']];
+    const half = ['1 down', '1+2 change', '1+4 up'].map(mark).map((one) => (one.kind === 'change' ? { ...one, depth: 0.5 as const } : one));
+    expect(checkPedal(scoreOf(bars), half, 0, 0, 80)).toEqual([]);
+    // the low C rubs against the D above it only while it rings on
+    const score = scoreOf([['r:4', 'C2:1 E3:1 C#2:2']]);
+    const value = (change: PedalMark) => clarityOf(score, [mark('1 down'), change], 0, 0, 60).at(-1)!.value;
+    expect(value(mark('1+2 change'))).toBe(1);
+    expect(value({ ...mark('1+2 change'), depth: 0.5 })).toBeLessThan(1);
   });
   it('moves faster than a foot can', () => expect(kinds([CHORD], ['1 down', '1+0.25 change', '1+4 up'], 120)).toContain('too fast'));
   it('stands where nothing can be heard', () => expect(kinds([['r:4', 'r:4'], CHORD], ['1 down', '1+2 up', '2 down', '2+4 up'])).toEqual(['nothing']));

@@ -93,7 +93,7 @@ function moves({ score, moments, tones, feet, end, tempo }: About): PedalDoubt[]
     if (before && ((at - before.at) * 60) / tempo < FASTEST) found.push({ kind: 'too fast', bar, offset, text: `${place}: ${Math.round(1 / (((at - before.at) * 60) / tempo))} moves a second are more than a foot can do.` });
     const heard = tones.some((tone) => tone.to > at + 1e-9 && tone.from < Math.max(next, at + 1e-6) - 1e-9);
     if (mark.kind !== 'up' && !heard) found.push({ kind: 'nothing', bar, offset, text: `${place}: nothing sounds for the pedal to hold before it moves again.` });
-    if (mark.kind === 'change' && before && before.mark.kind !== 'up') {
+    if (mark.kind === 'change' && !mark.depth && before && before.mark.kind !== 'up') {
       const ringing = soundingAt(tones, at - 1e-6, before.at, tempo);
       const bass = ringing[0];
       const struck = moments.find((moment) => Math.abs(moment.at - at) < 1e-9)?.struck ?? [];

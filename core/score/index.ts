@@ -8,7 +8,7 @@ export { cutOrder, hasPickup, playingOrder, repeatsOf, roadOrder, roadText, seco
 export { onePass } from './repeats.ts';
 export { annotate, sectionsIn, type Annotations } from './write.ts';
 export { beatLength, lead } from './beats.ts';
-export { pedalled, perform, performRoad, type Beat, type FootMove, type Performance, type Sounding } from './playback.ts';
+export { BASS, pedalled, perform, performRoad, type Beat, type FootMove, type Performance, type Sounding } from './playback.ts';
 export { engravable } from './engrave.ts';
 export { adopt, withAdopted, type AdoptedMeasure } from './adopt.ts';
 export { paperXml, type Paper, type PaperRepeat } from './paper.ts';

@@ -1,5 +1,5 @@
 import { add, compare, equals, fraction, fromNumber, max, multiply, parseDecimal, subtract, toNumber, toText, ZERO, type Fraction } from './fraction.ts';
-import { ScoreError, type Key, type Mark, type Metre, type Pitch, type Signs } from './model.ts';
+import { ScoreError, type Key, type Mark, type Metre, type Pitch, type Signs, type PedalDepth } from './model.ts';
 import { midiOf } from './pitch.ts';
 import { readSigns } from './signs.ts';
 import { child, childText, children, isElement, type Element } from './xml.ts';
@@ -165,20 +165,32 @@ function readDirection(direction: Element, cursor: Fraction, reading: Reading): 
   const divisions = reading.divisions ?? fraction(1);
   const offset = max(ZERO, add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })));
   const marks: Omit<Mark, 'bar'>[] = [];
+  const depth = depthOf(child(direction, 'sound'));
   for (const type of children(direction, 'direction-type')) {
     for (const item of children(type)) {
       if (item.tagName === 'dynamics') {
         for (const dynamic of children(item)) marks.push({ kind: 'dynamic', offset, text: dynamic.tagName });
+      } else if (depth !== undefined && item.tagName === 'words' && item.textContent === DEPTH_SIGNS[depth]) {
+        // says for the reader what the sound says
       } else if (item.tagName === 'words' || item.tagName === 'rehearsal') {
         marks.push({ kind: item.tagName, offset, text: (item.textContent ?? '').trim().slice(0, 200) });
       } else if (item.tagName === 'pedal') {
         const kind = PEDAL_KINDS[item.getAttribute('type') ?? ''];
-        if (kind) marks.push({ kind: 'pedal', offset, text: kind });
+        if (kind) marks.push({ kind: 'pedal', offset, text: kind, ...(depth === undefined || kind === 'up' ? {} : { depth }) });
       }
     }
   }
   const tempo = tempoOf(child(direction, 'sound'));
   return tempo === undefined ? { marks } : { marks, tempo };
+}
+
+/** How a depth is written for the reader. */
+export const DEPTH_SIGNS: Readonly<Record<PedalDepth, string>> = { 0.5: '½', 0.25: '¼' };
+
+/** A damper pedal that goes down by part of its way: hundredths in `<sound damper-pedal>`. */
+function depthOf(sound: Element | undefined): PedalDepth | undefined {
+  const hundredths = Number(sound?.getAttribute('damper-pedal') || NaN);
+  return hundredths >= 40 && hundredths < 75 ? 0.5 : hundredths > 0 && hundredths < 40 ? 0.25 : undefined;
 }
 
 function tempoOf(sound: Element | undefined): number | undefined {

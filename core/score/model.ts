@@ -97,6 +97,8 @@ export interface Mark {
   readonly bar: number;
   readonly offset: Fraction;
   readonly text: string;
+  /** Of a pedal mark that does not go all the way. */
+  readonly depth?: PedalDepth;
 }
 
 /** A place in the written score. `offset` in quarters from the start of the bar. */
@@ -136,8 +138,13 @@ export interface Score {
   readonly warnings: readonly Warning[];
 }
 
+/** Half or a quarter of the way. */
+export type PedalDepth = 0.5 | 0.25;
+
 export interface PedalMark extends Place {
   readonly kind: 'down' | 'change' | 'up';
+  /** How far the foot goes down; all the way when not said. A half change clears the top and keeps the bass. */
+  readonly depth?: PedalDepth;
 }
 
 export interface Fingering {

@@ -36,6 +36,7 @@ export interface FootMove {
   /** Quarters from the start of what is played. */
   readonly at: number;
   readonly kind: PedalMark['kind'];
+  readonly depth?: PedalMark['depth'];
 }
 
 const LOUDNESS: Record<string, number> = {
@@ -77,13 +78,16 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
     }
     for (const mark of pedal) {
       const inside = mark.bar === index && compare(mark.offset, begin) >= 0 && compare(mark.offset, end) <= 0;
-      if (inside) feet.push({ at: toNumber(add(start, mark.offset)), kind: mark.kind });
+      if (inside) feet.push({ at: toNumber(add(start, mark.offset)), kind: mark.kind, ...(mark.depth ? { depth: mark.depth } : {}) });
     }
     beats.push(...beatsOf(bar, start, begin, end));
     start = add(start, end);
   }
   return { notes, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: feet.sort((a, b) => a.at - b.at), length: toNumber(start) };
 }
+
+/** Strings below this key, C3, are too heavy for a half change to damp. Common practice, no source. */
+export const BASS = 48;
 
 /** The same as it sounds with the pedal: what is held when the hand lets go rings on until the foot moves. */
 export function pedalled(performance: Performance): Performance {
@@ -93,7 +97,8 @@ export function pedalled(performance: Performance): Performance {
     const end = note.onset + note.length;
     const holds = feet.findLast((foot) => foot.at <= end - 1e-9);
     if (!holds || holds.kind === 'up') return note;
-    const until = feet.find((foot) => foot.at > end - 1e-9)?.at ?? length;
+    // a half change leaves the bass ringing
+    const until = feet.find((foot) => foot.at > end - 1e-9 && !(foot.kind === 'change' && foot.depth && note.midi < BASS))?.at ?? length;
     // a key struck again damps its string first
     const again = notes.find((other) => other.midi === note.midi && other.onset > note.onset && other.onset < until)?.onset ?? until;
     return { ...note, length: Math.max(note.length, Math.min(until, again) - note.onset) };

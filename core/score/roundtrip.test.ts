@@ -74,9 +74,12 @@ describe('generated scores', () => {
         const offset = fromNumber(Math.min(toNumber(at.length), share));
         return [`${at.index} ${offset.num}/${offset.den}`, { bar: at.index, offset }] as const;
       }));
-      const marks = [...places.values()].sort((a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset)).map((place, i): PedalMark => ({ ...place, kind: (['down', 'change', 'up'] as const)[i % 3]! }));
+      const marks = [...places.values()].sort((a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset)).map((place, i): PedalMark => ({ ...place, kind: (['down', 'change', 'up'] as const)[i % 3]!, ...(i % 3 < 2 && i % 4 > 1 ? { depth: ([0.5, 0.25] as const)[i % 2]! } : {}) }));
       const again = readScore(annotate(xml, { fingerings: [], pedal: marks, sections: [] })).score;
-      expect(again.marks.filter((mark) => mark.kind === 'pedal').map(({ bar, offset, text }) => ({ bar, offset, kind: text }))).toEqual(marks);
+      expect(again.marks.filter((mark) => mark.kind === 'pedal').map(({ bar, offset, text, depth }) => ({ bar, offset, kind: text, ...(depth ? { depth } : {}) }))).toEqual(marks);
+      // what the reader is told of the depth is no word of the piece
+      expect(again.marks.filter((mark) => mark.kind === 'words')).toEqual(score.marks.filter((mark) => mark.kind === 'words'));
+      expect(annotate(annotate(xml, { fingerings: [], pedal: marks, sections: [] }), { fingerings: [], pedal: [], sections: [] })).not.toContain('damper-pedal');
       expect(again.notes).toEqual(score.notes);
       expect(again.marks.filter((mark) => mark.kind === 'dynamic')).toEqual(score.marks.filter((mark) => mark.kind === 'dynamic'));
     }), { numRuns: 150 });

@@ -1,3 +1,4 @@
+import { DEPTH_SIGNS } from './measure.ts';
 import { add, compare, equals, multiply, parseDecimal, subtract, toNumber, toText, parseFraction, ZERO, type Fraction } from './fraction.ts';
 import { ScoreError, type About, type Fingering, type PedalMark, type Place, type Section } from './model.ts';
 import { partsOf, stavesOf } from './parts.ts';
@@ -141,7 +142,9 @@ function removePedal(measures: readonly Element[]): void {
       const types = children(direction, 'direction-type');
       const pedals = types.filter((type) => children(type, 'pedal').some((pedal) =>
         ['start', 'stop', 'change', 'continue'].includes(pedal.getAttribute('type') ?? '')));
-      if (pedals.length === types.length && pedals.length) measure.removeChild(direction);
+      const sound = child(direction, 'sound');
+      const rest = types.filter((type) => !pedals.includes(type) && !(sound?.hasAttribute('damper-pedal') && Object.values(DEPTH_SIGNS).includes(childText(type, 'words') ?? '')));
+      if (pedals.length && rest.length === 0) measure.removeChild(direction);
       else for (const type of pedals) direction.removeChild(type);
     }
   }
@@ -160,7 +163,13 @@ function writePedal(document: Document, measures: Element[], marks: readonly Ped
     const type = create(document, 'direction-type');
     type.appendChild(create(document, 'pedal', { type: PEDAL_TYPES[mark.kind], line: 'yes' }));
     direction.appendChild(type);
+    if (mark.depth) {
+      const words = create(document, 'direction-type');
+      words.appendChild(create(document, 'words', {}, DEPTH_SIGNS[mark.depth]));
+      direction.appendChild(words);
+    }
     if (low) direction.appendChild(create(document, 'staff', {}, '2'));
+    if (mark.depth) direction.appendChild(create(document, 'sound', { 'damper-pedal': String(mark.depth * 100) }));
     insertDirection(document, measure, divisions[mark.bar]!, mark.offset, direction);
   }
 }

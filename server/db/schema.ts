@@ -33,7 +33,7 @@ export const pieces = pgTable('pieces', {
   /** The original with ids given; never changed after import. */
   xml: text('xml').notNull(),
   /** The teacher's pedal marks; null while the printed ones stand. */
-  pedal: jsonb('pedal').$type<{ bar: number; offset: string; kind: 'down' | 'change' | 'up' }[]>(),
+  pedal: jsonb('pedal').$type<{ bar: number; offset: string; kind: 'down' | 'change' | 'up'; depth?: 0.5 | 0.25 }[]>(),
   /** Parts of the file that are practised, by their place in it; null while they are chosen by their staves. */
   parts: jsonb('parts').$type<number[]>(),
   /** The one climax of the piece, as the teacher hears it. */

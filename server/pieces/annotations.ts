@@ -24,7 +24,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
     return {
       revision,
       fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger, layer })),
-      pedal: { source: pedal.source, marks: pedal.marks.map(({ bar, offset, kind }) => ({ ...answerPlace({ bar, offset }), kind })) },
+      pedal: { source: pedal.source, marks: pedal.marks.map(({ bar, offset, kind, depth }) => ({ ...answerPlace({ bar, offset }), kind, ...(depth ? { depth } : {}) })) },
       sections: named.map(answerSection),
       remarks: ofPiece.remarks.map(({ id, noteId, bar, offset, text }) => ({ id, noteId, text, ...answerPlace({ bar, offset: parseFraction(offset)! }) })),
       climax: climax && answerPlace({ bar: climax.bar, offset: parseFraction(climax.offset)! }),
@@ -60,7 +60,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
 
   putPedal: async ({ param, body }) => {
     const { score } = await knownPiece(studio, param('id'));
-    const marks = body.marks?.map(({ bar, offset, kind }) => ({ bar, offset: offsetIn(offset), kind })).sort(comparePlaces) ?? null;
+    const marks = body.marks?.map(({ bar, offset, kind, depth }) => ({ bar, offset: offsetIn(offset), kind, ...(depth && kind !== 'up' ? { depth } : {}) })).sort(comparePlaces) ?? null;
     marks?.forEach((mark, i) => {
       inScore(score, mark, 'A pedal mark', true);
       const before = marks[i - 1];

@@ -29,9 +29,9 @@ function track(notes: ReturnType<typeof perform>['notes'], feet: readonly FootMo
     { at: Math.round((onset + length) * TICKS), order: 0, event: { type: 'noteOff', channel, noteNumber: midi, velocity: 0 } as const },
   ]);
   const foot = (at: number, value: number) => ({ at, order: 1, event: { type: 'controller', channel, controllerType: DAMPER, value } as const });
-  const moves = feet.flatMap(({ at, kind }) => {
+  const moves = feet.flatMap(({ at, kind, depth = 1 }) => {
     const tick = Math.round(at * TICKS);
-    return kind === 'up' ? [foot(tick, 0)] : kind === 'down' ? [foot(tick, DOWN)] : [foot(tick, 0), foot(tick + AFTER, DOWN)];
+    return kind === 'up' ? [foot(tick, 0)] : kind === 'down' ? [foot(tick, Math.round(DOWN * depth))] : depth < 1 ? [foot(tick, Math.round(DOWN * depth)), foot(tick + AFTER, DOWN)] : [foot(tick, 0), foot(tick + AFTER, DOWN)];
   });
   const ordered = [...keys, ...moves].sort((a, b) => a.at - b.at || a.order - b.order);
   const events = ordered.map(({ at, event }, i): MidiEvent => ({ ...event, deltaTime: at - (ordered[i - 1]?.at ?? 0) }));

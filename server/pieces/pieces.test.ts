@@ -236,6 +236,21 @@ describe('taking it away', () => {
     expect((await studio.ask('GET', at('/section.mid?from=5&to=99'))).status).toBe(400);
   });
 
+  it('takes a half and a quarter pedal, gives them back in the file and in MIDI', async () => {
+    await studio.ask('PUT', at('/pedal'), { marks: [{ bar: 10, offset: 0, kind: 'down', depth: 0.5 }, { bar: 10, offset: 1, kind: 'change', depth: 0.25 }, { bar: 11, offset: 0, kind: 'up' }] });
+    const get = (path: string) => studio.app.request(`http://127.0.0.1${at(path)}`, { headers: { host: '127.0.0.1' } });
+    const file = await (await get('/export.musicxml')).text();
+    expect(file.match(/damper-pedal="\d+"/g)).toEqual(['damper-pedal="50"', 'damper-pedal="25"']);
+    expect(file).toContain('<words>½</words>');
+    const again = (await studio.bring(file, 'half.musicxml')).json;
+    const { pedal } = (await studio.ask('GET', `/api/pieces/${again.id}/annotations`)).json as unknown as { pedal: { marks: { bar: number; kind: string; depth?: number }[] } };
+    expect(pedal.marks.filter((mark) => mark.bar <= 11).map((mark) => [mark.bar, mark.kind, mark.depth])).toEqual([[10, 'down', 0.5], [10, 'change', 0.25], [11, 'up', undefined]]);
+    const midi = new MidiPackage.Midi(await (await get('/section.mid?from=10&to=11&tempo=120')).arrayBuffer());
+    expect(midi.tracks.find((track) => track.notes.length)!.controlChanges[64]!.map((one) => Math.round(one.value * 127))).toEqual([64, 32, 127, 0]);
+    expect((await studio.ask('PUT', at('/pedal'), { marks: [{ bar: 10, offset: 0, kind: 'down', depth: 0.7 }] })).status).toBe(400);
+    await studio.ask('PATCH', `/api/pieces/${again.id}`, { archived: true });
+  });
+
   it('looks through the written pedal', async () => {
     const look = async () => (await studio.ask('POST', at('/pedal/check'), {})).json as unknown as { doubts: { kind: string; bar: number; text: string }[]; marks: number };
     await studio.ask('PUT', at('/pedal'), { marks: [{ bar: 10, offset: 0, kind: 'down' }, { bar: 18, offset: 0, kind: 'up' }] });

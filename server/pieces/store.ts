@@ -103,7 +103,7 @@ export async function pedalOf(studio: Studio, pieceId: string) {
   }
   const { score } = await knownPiece(studio, pieceId);
   const marks = score.marks.filter((mark) => mark.kind === 'pedal')
-    .map(({ bar, offset, text }) => ({ bar, offset, kind: text as 'down' | 'change' | 'up' }));
+    .map(({ bar, offset, text, depth }) => ({ bar, offset, kind: text as 'down' | 'change' | 'up', ...(depth ? { depth } : {}) }));
   return { source: 'printed' as const, marks };
 }
 

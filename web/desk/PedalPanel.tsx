@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import type { Piece } from '@yarrow-ridge/contract';
-import { beatName, compare, parseFraction, toNumber, toText, type PedalMark, type Score } from '@yarrow-ridge/core/score';
+import { beatName, compare, parseFraction, toNumber, toText, type PedalDepth, type PedalMark, type Score } from '@yarrow-ridge/core/score';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import { xAt, type PageBoxes } from '../score/geometry.ts';
@@ -12,22 +12,27 @@ import { useDesk } from './useDesk.ts';
 
 const KINDS: [PedalMark['kind'], string, string][] = [['down', 'Down', 'd'], ['change', 'Change', 'c'], ['up', 'Up', 'u']];
 
+/** How far the foot goes, with the key that says so. */
+const DEPTHS: [PedalDepth | undefined, string, string][] = [[undefined, 'Full', '1'], [0.5, 'Half', '2'], [0.25, 'Quarter', '4']];
+const depthName = (depth: PedalDepth): string => (depth === 0.5 ? 'half' : 'quarter');
+
 /** The pedal stratum's side: put down, change or up at the chosen place; the script of the bars in words. */
 export function PedalPanel({ piece, score, marks, source }: { piece: Piece; score: Score; marks: readonly PedalMark[]; source: 'printed' | 'teacher' }) {
   const { place, chosen, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
   const mark = here && marks.find((one) => one.bar === here.bar && compare(one.offset, here.offset) === 0);
-  const write = (kind: PedalMark['kind'] | undefined) => {
+  const rewrite = (kind: PedalMark['kind'] | undefined, depth: PedalDepth | undefined) => {
     if (!here || (kind === undefined && !mark)) return;
     const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
     const exact = toText(here.offset);
-    const placed = kind && { bar: here.bar, offset: toNumber(here.offset), exact, kind };
+    const placed = kind && { bar: here.bar, offset: toNumber(here.offset), exact, kind, ...(depth && kind !== 'up' ? { depth } : {}) };
     void edits.pedal(
       (before) => [...before.filter((one) => one.bar !== here.bar || one.exact !== exact), ...(placed ? [placed] : [])].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
-      kind ? `pedal ${kind} in ${where}` : `no pedal mark in ${where}`,
+      kind ? `pedal ${depth ? `${depthName(depth)} ` : ''}${kind} in ${where}` : `no pedal mark in ${where}`,
     );
   };
+  const write = (kind: PedalMark['kind'] | undefined) => rewrite(kind, mark?.kind === kind ? mark?.depth : undefined);
   const move = (step: 1 | -1) => {
     const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: '0' };
     set({ place: next, chosen: { from: next.bar, to: next.bar } });
@@ -35,6 +40,10 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
   useHotkeys('right', () => move(1), { preventDefault: true });
   useHotkeys('left', () => move(-1), { preventDefault: true });
   useHotkeys(KINDS.map(([, , key]) => key), (event) => write(KINDS.find(([, , key]) => key === event.key.toLowerCase())?.[0]));
+  const deepen = (depth: PedalDepth | undefined) => {
+    if (mark && mark.kind !== 'up') rewrite(mark.kind, depth);
+  };
+  useHotkeys(['1', '2', '4'], (event) => deepen(DEPTHS.find(([, , key]) => key === event.key)?.[0]), { enabled: mark !== undefined });
   useHotkeys('backspace, delete', () => write(undefined));
   const from = chosen?.from ?? 0;
   const script = score.bars.slice(from, Math.max(from + 8, (chosen?.to ?? 0) + 1));
@@ -42,12 +51,17 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
     <div className="stack">
       <div className="card stack">
         <h2>{here ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}` : 'Damper pedal'}</h2>
-        {here ? <p className="soft">{mark ? `here: ${mark.kind}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
+        {here ? <p className="soft">{mark ? `here: ${mark.depth ? `${depthName(mark.depth)} ` : ''}${mark.kind}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
         <div className="row pedal-keys">
           {KINDS.map(([kind, name, key]) => (
             <Button key={kind} variant={mark?.kind === kind ? 'contained' : 'outlined'} disabled={!here} onClick={() => write(kind)}>{name} <span className="key">{key.toUpperCase()}</span></Button>
           ))}
         </div>
+        {mark && mark.kind !== 'up' && (
+          <div className="row" role="group" aria-label="How far down">
+            {DEPTHS.map(([depth, name, key]) => <Button key={key} size="small" variant={mark.depth === depth ? 'contained' : 'text'} onClick={() => deepen(depth)}>{name}&nbsp;<span className="key">{key}</span></Button>)}
+          </div>
+        )}
         <Button disabled={!mark} onClick={() => write(undefined)}>Rub out <span className="key">⌫</span></Button>
       </div>
       <SuggestPedal piece={piece} score={score} />
@@ -66,7 +80,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
             return (
               <tr key={bar.index}>
                 <th scope="row">{bar.number}</th>
-                <td>{inBar.length ? inBar.map((one) => `${one.kind} ${beatName(bar, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
+                <td>{inBar.length ? inBar.map((one) => `${one.depth ? `${depthName(one.depth)} ` : ''}${one.kind} ${beatName(bar, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
               </tr>
             );
           })}

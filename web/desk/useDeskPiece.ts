@@ -1,4 +1,4 @@
-import { parseFraction, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
+import { parseFraction, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
 import { useMemo } from 'react';
 import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
@@ -24,7 +24,7 @@ export function useDeskPiece(pieceId: string | undefined) {
   const remarks = useMemo((): Remark[] => (annotations.data?.remarks ?? []).map(({ id, noteId, text, ...place }) => ({ id, text, ...(noteId === null ? {} : { noteId }), ...placeOf(place) })), [annotations.data]);
   const climax = useMemo((): Place | undefined => (annotations.data?.climax ? placeOf(annotations.data.climax) : undefined), [annotations.data]);
   const pedal = useMemo((): PedalMark[] => (annotations.data?.pedal.marks ?? [])
-    .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'] })), [annotations.data]);
+    .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'], ...(mark.depth ? { depth: mark.depth as PedalDepth } : {}) })), [annotations.data]);
   const fingers = useMemo(() => {
     const found = new Map<string, WrittenFinger>();
     for (const note of score.data?.notes ?? []) if (note.finger !== undefined) found.set(note.id, { finger: note.finger, look: 'printed' });

@@ -24,11 +24,13 @@ function path(boxes: PageBoxes, score: Score, marks: readonly PedalMark[], first
   const before = marks.findLast((mark) => mark.bar < first.bar);
   const here = marks.filter((mark) => mark.bar >= first.bar && mark.bar <= last.bar);
   let down = before !== undefined && before.kind !== 'up';
-  let d = down ? `M ${first.left + 200} ${y}` : '';
+  let d = down ? `M ${first.left + 200} ${y - (before?.kind === 'down' ? TALL * (1 - (before.depth ?? 1)) : 0)}` : '';
   for (const mark of here) {
     const x = xAt(boxes, score, mark.bar, toNumber(mark.offset)) ?? first.left;
-    if (mark.kind === 'down') d += down ? '' : ` M ${x} ${y - TALL} V ${y}`;
-    if (mark.kind === 'change') d += down ? ` H ${x - 110} L ${x} ${y - TALL} L ${x + 110} ${y}` : ` M ${x} ${y - TALL} V ${y}`;
+    // part of the way down: the line lies that much higher, and a part change is a shallow notch
+    const rise = TALL * (1 - (mark.depth ?? 1));
+    if (mark.kind === 'change' && down) d += ` H ${x - 110} L ${x} ${y - (mark.depth ? TALL * mark.depth : TALL)} L ${x + 110} ${y}`;
+    else if (mark.kind !== 'up' && !down) d += ` M ${x} ${y - TALL} V ${y - rise}`;
     if (mark.kind === 'up' && down) d += ` H ${x - 40} V ${y - TALL}`;
     down = mark.kind !== 'up';
   }
