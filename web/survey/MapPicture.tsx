@@ -16,12 +16,15 @@ export function MapPicture({ similarity: { size, values }, bars, sections, at, o
     if (!context) return;
     const style = getComputedStyle(document.documentElement);
     const [paper, ink] = [rgb(style.getPropertyValue('--card')), rgb(style.getPropertyValue('--ridge'))];
-    const image = context.createImageData(size, size);
-    values.forEach((value, i) => {
-      const share = value / 255;
-      for (let c = 0; c < 3; c++) image.data[i * 4 + c] = Math.round(paper[c]! + (ink[c]! - paper[c]!) * share * share);
-      image.data[i * 4 + 3] = 255;
+    // one colour for each of the 256 values, as the bytes of a pixel
+    const shades = Uint32Array.from({ length: 256 }, (_, value) => {
+      const share = (value / 255) ** 2;
+      const [red, green, blue] = paper.map((from, c) => Math.round(from + (ink[c]! - from) * share));
+      return ((255 << 24) | (blue! << 16) | (green! << 8) | red!) >>> 0;
     });
+    const image = context.createImageData(size, size);
+    const pixels = new Uint32Array(image.data.buffer);
+    for (let i = 0; i < pixels.length; i++) pixels[i] = shades[values[i]!]!;
     context.putImageData(image, 0, 0);
   }, [size, values, dark]);
   const unit = SIDE / size;
