@@ -2,7 +2,7 @@ import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { differingNotes } from '@yarrow-ridge/core/form';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { barSpan, type Score } from '@yarrow-ridge/core/score';
-import { useMemo, useState } from 'react';
+import { startTransition, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
 import { returnText } from '../desk/relations.ts';
@@ -46,7 +46,7 @@ export function MapScreen() {
         chosen={shown && { from: shown.bar, to: shown.bar }} height={26} onChoose={(bar) => setAt({ bar, other: shown?.other ?? 0 })} /></div>
       <div className="map">
         <div className="stack">
-          <ToggleButtonGroup exclusive size="small" value={line} aria-label="Hand" onChange={(_, value: string | null) => value && setHand(value)}>
+          <ToggleButtonGroup exclusive size="small" value={line} aria-label="Hand" onChange={(_, value: string | null) => value && startTransition(() => setHand(value))}>
             {lines.map((one) => <ToggleButton key={one} value={one}>{handName(kind, one)}</ToggleButton>)}
           </ToggleButtonGroup>
           {picture ? <MapPicture similarity={picture} bars={score.bars} sections={sections} at={shown} onPoint={(bar, other) => setAt({ bar, other })} /> : <Waiting what="the picture" />}

@@ -1,7 +1,7 @@
 import type { Piece } from '@yarrow-ridge/contract';
 import type { Similarity } from '@yarrow-ridge/core/form';
 import { wrap, type Remote } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import { address } from '../api/client.ts';
 import type { Former } from './form.worker.ts';
 
@@ -17,7 +17,7 @@ export function useSimilarity(piece: Piece | undefined, hand: string | undefined
       former.current = { worker, remote: wrap<Former>(worker) };
     }
     let wanted = true;
-    void former.current.remote.similarity(key, hand).then((picture) => { if (wanted) setFound({ key: `${key} ${hand}`, picture }); });
+    void former.current.remote.similarity(key, hand).then((picture) => { if (wanted) startTransition(() => setFound({ key: `${key} ${hand}`, picture })); });
     return () => { wanted = false; };
   }, [key, hand]);
   useEffect(() => () => { former.current?.worker.terminate(); former.current = undefined; }, []);
