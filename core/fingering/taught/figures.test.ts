@@ -28,13 +28,22 @@ describe('proposals against what is taught', () => {
     expect(sevenths.exact / sevenths.of).toBeGreaterThanOrEqual(0.98);
   });
 
-  it('the same hidden in a longer phrase', () => {
-    expect(of('scales, within a phrase').exact).toBeGreaterThanOrEqual(46);
-    expect(unseen('scales, within a phrase')).toBeGreaterThanOrEqual(23);
-    expect(of('arpeggios, within a phrase').exact).toBeGreaterThanOrEqual(40);
-    expect(unseen('arpeggios, within a phrase')).toBeGreaterThanOrEqual(19);
-    expect(of('five-finger figures, within a phrase').exact).toBe(48);
-    expect(of('drills, within a phrase').exact).toBeGreaterThanOrEqual(11);
+  it('the same hidden in a longer phrase, a turn before and after', () => {
+    const [scales, arpeggios, fingers, drills] = ['scales', 'arpeggios', 'five-finger figures', 'drills'].map((what) => `${what}, within a phrase: a turn an octave away`);
+    expect(of(scales!).exact).toBeGreaterThanOrEqual(46);
+    expect(unseen(scales!)).toBeGreaterThanOrEqual(23);
+    expect(of(arpeggios!).exact).toBeGreaterThanOrEqual(40);
+    expect(unseen(arpeggios!)).toBeGreaterThanOrEqual(19);
+    expect(of(fingers!).exact).toBe(48);
+    // all twelve are the aim; this is what is reached
+    expect(of(drills!).exact).toBeGreaterThanOrEqual(11);
+  });
+
+  it('and in phrases whose own notes pull the hand elsewhere: no aim is reached in all of them, this is what is', () => {
+    for (const [phrase, scales, arpeggios] of [['chord tones an octave away', 42, 35], ['leaps in and out', 44, 36], ['its own notes', 38, 40]] as const) {
+      expect(of(`scales, within a phrase: ${phrase}`).exact).toBeGreaterThanOrEqual(scales);
+      expect(of(`arpeggios, within a phrase: ${phrase}`).exact).toBeGreaterThanOrEqual(arpeggios);
+    }
   });
 
   it('passages that beginners play', () => {

@@ -1,6 +1,6 @@
 import { proposeNotes } from '../propose.ts';
 import { arpeggios, drills, fiveFingers, sevenths, triads } from './arpeggios.ts';
-import { embedded } from './embedded.ts';
+import { embedded, PHRASES } from './embedded.ts';
 import { match, share, type Share } from './measure.ts';
 import { passages } from './passages.ts';
 import { chromaticScales, scales } from './scales.ts';
@@ -18,7 +18,7 @@ export function figures(): Figure[] {
   const inPhrases = { scales, arpeggios, 'five-finger figures': fiveFingers, drills };
   return [
     ...Object.entries(alone).map(([what, list]) => ({ what, source: SCHOOLS, ...share(list.map((one) => match(one))) })),
-    ...Object.entries(inPhrases).map(([what, list]) => ({ what: `${what}, within a phrase`, source: SCHOOLS, ...share(list.map(embedded)) })),
+    ...(Object.keys(PHRASES) as (keyof typeof PHRASES)[]).flatMap((phrase) => Object.entries(inPhrases).map(([what, list]) => ({ what: `${what}, within a phrase: ${phrase}`, source: SCHOOLS, ...share(list.map((one) => embedded(one, phrase))) }))),
     { what: 'short passages of pieces for beginners', source: 'from memory; none seen while prices were set', ...share(passages.map((one) => match(one))) },
   ];
 }
