@@ -1,6 +1,6 @@
 import { contents, plainReturns } from '../form/index.ts';
 import { instrument, type Player } from '../instruments/index.ts';
-import { add, barSpan, beatName, compare, onsets, spokenName, toNumber, type Note, type Score } from '../score/index.ts';
+import { add, barSpan, beatName, compare, isBlack, onsets, spokenName, toNumber, type Note, type Score } from '../score/index.ts';
 import type { HandModel } from './model.ts';
 import { firstFinger, lastFinger } from './written.ts';
 
@@ -73,7 +73,7 @@ function inARow(score: Score, fingers: Fingers, hand: string): Doubt[] {
     const [f1, f2] = [fingers.get(a.id), fingers.get(b.id)];
     if (!f1 || !f2 || a.midi === b.midi || lastFinger(f1) !== firstFinger(f2) || a.staccato || a.grace) return [];
     if (toNumber(add(at(score, a), a.length)) < toNumber(at(score, b))) return [];
-    const slide = [1, 3, 6, 8, 10].includes(a.midi % 12) && Math.abs(a.midi - b.midi) === 1;
+    const slide = isBlack(a.midi) && Math.abs(a.midi - b.midi) === 1;
     return slide ? [] : [{ kind: 'same finger', bar: b.bar, notes: [b.id, a.id], text: `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a row, both with ${firstFinger(f2)}.` }];
   });
 }

@@ -11,8 +11,6 @@ export interface Played {
   readonly length: Fraction;
   readonly grace: boolean;
   readonly staccato: boolean;
-  /** A trill or another ornament stands on it. */
-  readonly ornament: boolean;
 }
 
 /** One moment of the search: what is struck together with what is still held down from before. Keys ascend as the hand sees them. */
@@ -37,7 +35,7 @@ export interface Moment {
 export function playedIn(score: Score, hand: string, from: number, to: number): Played[] {
   return score.notes.filter((note) => note.hand === hand && !note.held && note.bar >= from && note.bar <= to).map((note) => ({
     id: note.id, bar: note.bar, midi: note.midi, at: add(score.bars[note.bar]!.start, note.offset), length: note.length,
-    grace: note.grace, staccato: note.staccato, ornament: (note.ornaments ?? []).some((one) => one !== 'arpeggio'),
+    grace: note.grace, staccato: note.staccato,
   }));
 }
 

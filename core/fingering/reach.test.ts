@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import fc from 'fast-check';
 import { handsOf } from '../form/index.ts';
-import { between } from '../instruments/keyboard/geometry.ts';
+import { keyAt } from '../instruments/keyboard/geometry.ts';
 import { HAND_SIZES, spansOf } from '../instruments/keyboard/reach.ts';
 import { add, compare, fraction, readFile, toNumber, type Score } from '../score/index.ts';
 import { playedIn } from './moments.ts';
@@ -35,7 +35,7 @@ function wrong(played: readonly Played[], { notes, problems }: Proposal, hand: S
       const [f1, f2] = [Number(compare(before.at, now.at) === 0 ? a.finger : (a.then ?? a.finger)), Number(b.finger)];
       const [low, high] = f1 < f2 ? [before, now] : [now, before];
       const span = spans[Math.min(f1, f2) * 10 + Math.max(f1, f2)];
-      const apart = hand === 'right' ? between(low.midi, high.midi) : between(high.midi, low.midi);
+      const apart = (keyAt(high.midi) - keyAt(low.midi)) * key * (hand === 'right' ? 1 : -1);
       if (!a.then && (!span || apart > span[5] * key + 1e-6 || apart > reach + 1e-6 || apart < span[0] * key - 1e-6)) found.push(`${before.midi} with ${f1} and ${now.midi} with ${f2} at ${toNumber(now.at)}`);
     }
   });
@@ -91,7 +91,7 @@ describe('what a hand cannot do is not asked of it', () => {
     fc.assert(fc.property(fc.array(event, { minLength: 2, maxLength: 12 }), fc.constantFrom<Side>('right', 'left'), fc.constantFrom(...SIZES.map(([, reach]) => reach)), (events, hand, reach) => {
       let at = 0;
       const played = events.flatMap(({ keys, single, length, rest }, e) => {
-        const here = (single ? keys.slice(0, 1) : [...keys].sort((a, b) => a - b)).map((midi, i): Played => ({ id: `${e}.${i}`, bar: 0, midi, at: fraction(at), length: fraction(length), grace: false, staccato: false, ornament: false }));
+        const here = (single ? keys.slice(0, 1) : [...keys].sort((a, b) => a - b)).map((midi, i): Played => ({ id: `${e}.${i}`, bar: 0, midi, at: fraction(at), length: fraction(length), grace: false, staccato: false }));
         at += 1 + rest;
         return here;
       });
@@ -105,7 +105,7 @@ describe('what a hand cannot do is not asked of it', () => {
   });
 
   it('measures in millimetres: the same ninth is in reach on narrow keys and not on wide ones', () => {
-    const ninth = [60, 74].map((midi, i): Played => ({ id: String(i), bar: 0, midi, at: fraction(0), length: fraction(1), grace: false, staccato: false, ornament: false }));
+    const ninth = [60, 74].map((midi, i): Played => ({ id: String(i), bar: 0, midi, at: fraction(0), length: fraction(1), grace: false, staccato: false }));
     const fingers = (reach: number, octave?: number) => proposeNotes(ninth, { hand: 'right', player: { reach, ...(octave ? { octave } : {}) } }).notes.map((note) => note.finger ?? null);
     // eight white keys: 188 mm where an octave has 164.5, 161 mm where it has 141 (widths: Boyle, Boyle & Booker 2015, from memory)
     expect(fingers(170)).toEqual([null, expect.any(String)]);
@@ -114,7 +114,7 @@ describe('what a hand cannot do is not asked of it', () => {
   });
 
   it('answers a hand of 90 mm, a chord of eleven notes, one note and none', () => {
-    const of = (keys: number[]): Played[] => keys.map((midi, i) => ({ id: String(i), bar: 0, midi, at: fraction(0), length: fraction(1), grace: false, staccato: false, ornament: false }));
+    const of = (keys: number[]): Played[] => keys.map((midi, i) => ({ id: String(i), bar: 0, midi, at: fraction(0), length: fraction(1), grace: false, staccato: false }));
     const small = proposeNotes(of([60, 64, 67]), { hand: 'right', player: { reach: 90 } });
     expect(small.notes.filter((note) => note.finger === undefined)).toHaveLength(1);
     expect(small.problems[0]!.text).toMatch(/past the reach of this hand/);

@@ -60,7 +60,7 @@ function byTrying(moments: readonly Moment[], model: HandModel, wanted: (at: num
 }
 
 const note = (midi: number, at: number, length: number, id: string): Played =>
-  ({ id, bar: 0, midi, at: fraction(at), length: fraction(length), grace: false, staccato: false, ornament: false });
+  ({ id, bar: 0, midi, at: fraction(at), length: fraction(length), grace: false, staccato: false });
 
 describe('the search over hands', () => {
   const chord = fc.uniqueArray(fc.integer({ min: 55, max: 70 }), { minLength: 1, maxLength: 3 });

@@ -35,7 +35,7 @@ export function melody(count: number): { played: Played[]; xml: string } {
   const note = (at: number) => `<note><pitch><step>${steps[at % 7]}</step><octave>${Math.floor(at / 7)}</octave></pitch><duration>1</duration><voice>1</voice><type>eighth</type></note>`;
   const bars = Array.from({ length: Math.ceil(count / 8) }, (_, bar) => `<measure number="${bar + 1}">${bar ? '' : '<attributes><divisions>2</divisions><time><beats>4</beats><beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef></attributes>'}${degrees.slice(bar * 8, bar * 8 + 8).map(note).join('')}</measure>`);
   return {
-    played: degrees.map((at, i) => ({ id: String(i), bar: Math.floor(i / 8), midi: midi(at), at: { num: i, den: 2 }, length: { num: 1, den: 2 }, grace: false, staccato: false, ornament: false })),
+    played: degrees.map((at, i) => ({ id: String(i), bar: Math.floor(i / 8), midi: midi(at), at: { num: i, den: 2 }, length: { num: 1, den: 2 }, grace: false, staccato: false })),
     xml: `<?xml version="1.0" encoding="UTF-8"?>\n<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Tune</part-name></score-part></part-list><part id="P1">${bars.join('')}</part></score-partwise>`,
   };
 }

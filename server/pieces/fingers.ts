@@ -39,7 +39,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       const midi = midiOf(pitchOf(note.pitch));
       if (midi < compass[0] || midi > compass[1]) throw new ProblemError(400, `Note ${at + 1}, ${note.pitch}, is not on the keyboard of the ${kind}.`, 'notes');
       names.set(id, note.pitch);
-      return { id, bar: 0, midi, at: fromNumber(note.onset), length: fromNumber(note.duration), grace: false, staccato: false, ornament: false };
+      return { id, bar: 0, midi, at: fromNumber(note.onset), length: fromNumber(note.duration), grace: false, staccato: false };
     }).sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
     const locks = new Map((body.locks ?? []).map(({ id, finger }) => [known(names, id), String(finger)]));
     const proposal = await studio.heavy.run('proposeNotes', played, { ...optionsOf(body, kind, locks), ...(body.tempo ? { tempo: body.tempo } : {}) });

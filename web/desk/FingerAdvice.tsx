@@ -3,7 +3,7 @@ import type { Piece } from '@yarrow-ridge/contract';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import type { Score } from '@yarrow-ridge/core/score';
 import { useAnnotationEdits } from '../edits/annotations.ts';
-import { useDesk, type FingerWay } from './useDesk.ts';
+import { NO_ADVICE, useDesk, type FingerWay } from './useDesk.ts';
 
 /** With fingers in pencil: where the hand cannot go, what the other could take, and other ways to compare at the keyboard. */
 export function FingerAdviceList({ piece, score, free }: { piece: Piece; score: Score; free: (id: string) => boolean }) {
@@ -18,7 +18,7 @@ export function FingerAdviceList({ piece, score, free }: { piece: Piece; score: 
     const byId = new Map(score.notes.map((note) => [note.id, note]));
     const own = (id: string) => kind.limbs[Math.min(byId.get(id)!.staff, kind.limbs.length) - 1]?.id === to;
     void edits.hands(notes.map((id) => ({ id, hand: own(id) ? null : to })), `notes to the ${handName(kind, to)}`);
-    set({ pencil: new Map() });
+    set({ pencil: new Map(), reasons: [], advice: NO_ADVICE });
   };
   return (
     <>

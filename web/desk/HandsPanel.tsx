@@ -12,10 +12,12 @@ import { CheckCard } from './CheckCard.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { SuggestFingers } from './SuggestFingers.tsx';
 import { useDesk } from './useDesk.ts';
+import { useReach } from './useReach.ts';
 
 /** The hands stratum's side: choose a note and type its finger; have fingers suggested for the chosen bars. */
 export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; remarks: readonly Remark[]; assignmentId: string | undefined }) {
-  const { chosen, note, pencil, reach, set } = useDesk();
+  const { chosen, note, pencil, set } = useDesk();
+  const { reach } = useReach(assignmentId);
   const edits = useAnnotationEdits(piece.id);
   /** The note whose next finger takes over silently. */
   const [held, setHeld] = useState<string>();
@@ -105,7 +107,7 @@ export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId 
         <CheckCard pieceId={piece.id} about="Spans, one finger twice in a row, returns fingered otherwise, fingers changed after they were practised."
           nothing={(count) => (count === 0 ? 'No finger is written yet.' : `Nothing to doubt in ${count} fingers.`)}
           ask={async () => {
-            const { doubts, fingers: count } = await call('checkFingerings', { params: { id: piece.id }, body: reach ? { player: { reach } } : {} });
+            const { doubts, fingers: count } = await call('checkFingerings', { params: { id: piece.id }, body: { player: { reach } } });
             return { doubts, count };
           }}
           onShow={(doubt) => set({ note: doubt.notes[0], chosen: { from: doubt.bar, to: doubt.bar } })} />

@@ -9,22 +9,21 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '../api/client.ts';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
-import { ReachSelect, useStudentOf } from '../students/ReachSelect.tsx';
-import { stretchesOf } from './boundaries.ts';
+import { ReachSelect } from '../students/ReachSelect.tsx';
+import { BarLinks } from '../survey/BarLinks.tsx';
 import { FingerAdviceList } from './FingerAdvice.tsx';
 import { NO_ADVICE, useDesk, type FingerWay } from './useDesk.ts';
+import { useReach } from './useReach.ts';
 
 /** In longer stretches other ways are too many to compare at the keyboard. */
 const MOST_FOR_WAYS = 12;
-const USUAL_REACH = 189;
 
 /** Fingers in pencil for the chosen bars: suggested for this hand, or carried to where the bars return. */
 export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; assignmentId: string | undefined }) {
-  const { chosen, pencil, reasons, advice, reach: asked, set } = useDesk();
+  const { chosen, pencil, reasons, advice, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const [busy, setBusy] = useState(false);
-  const student = useStudentOf(assignmentId);
-  const reach = asked ?? student?.reach ?? USUAL_REACH;
+  const { student, reach } = useReach(assignmentId);
   const kind = instrument(piece.instrument);
   const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
   const free = (id: string) => fingers.get(id)?.look !== 'ink';
@@ -94,7 +93,7 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
             {chosen && inside > 0 && inside < pencil.size && <Button onClick={() => ink(chosen)}>Only {span}</Button>}
             <Button onClick={() => set(nothing)}>Rub out</Button>
           </div>
-          {advice.sisters.length > 0 && <p>The same in {stretchesOf(advice.sisters).map(([from, to]) => barSpan(score.bars, from, to)).join(', ')}.</p>}
+          {advice.sisters.length > 0 && <p>The same in <BarLinks bars={advice.sisters} score={score} word="bar" onOpen={(from, to) => set({ chosen: { from, to } })} />.</p>}
           <FingerAdviceList piece={piece} score={score} free={free} />
           {reasons.length > 0 && <ul className="reasons">{reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>}
           <p className="small soft">Type over any note you would finger otherwise; what you wrote stays.</p>

@@ -61,14 +61,3 @@ export function neighboursIn(sections: readonly Section[], from: number, to: num
   }
   return undefined;
 }
-
-/** Bars in a row as stretches, first and last. */
-export function stretchesOf(bars: readonly number[]): [number, number][] {
-  const found: [number, number][] = [];
-  for (const bar of bars) {
-    const last = found.at(-1);
-    if (last && last[1] === bar - 1) last[1] = bar;
-    else found.push([bar, bar]);
-  }
-  return found;
-}

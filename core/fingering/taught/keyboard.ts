@@ -25,7 +25,7 @@ export const chordsOfKeys = (chords: readonly (readonly number[])[]): Played[] =
 };
 
 const note = (midi: number, at: Fraction, length: Fraction, id: number): Played =>
-  ({ id: String(id), bar: 0, midi, at, length, grace: false, staccato: false, ornament: false });
+  ({ id: String(id), bar: 0, midi, at, length, grace: false, staccato: false });
 
 const STEPS = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 

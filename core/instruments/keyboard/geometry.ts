@@ -1,5 +1,3 @@
-import { isBlack } from '../../score/pitch.ts';
-
 /** Millimetres of seven white keys on a standard piano; from memory, Boyle, Boyle & Booker 2015. */
 export const STANDARD_OCTAVE = 164.5;
 
@@ -12,13 +10,8 @@ const CENTRES = [0.5, 0.9, 1.5, 2.1, 2.5, 3.5, 27 / 7, 4.5, 5, 5.5, 43 / 7, 6.5]
 /** Centre of a key in white keys from the left edge of C−1. */
 export const keyAt = (midi: number): number => Math.floor(midi / 12) * 7 + CENTRES[((midi % 12) + 12) % 12]!;
 
-/** Millimetres between the centres of two keys, positive when the second is the higher. */
-export const between = (low: number, high: number, octave = STANDARD_OCTAVE): number => ((keyAt(high) - keyAt(low)) * octave) / 7;
-
 /** D, about which the pattern of black and white keys is its own mirror image; twice key 62. */
 const MIRROR = 124;
 
 /** A key as the hand sees it: the left hand is the right one in a mirror standing on a D. */
 export const seenBy = (side: 'right' | 'left', midi: number): number => (side === 'right' ? midi : MIRROR - midi);
-
-export { isBlack };

@@ -1,5 +1,6 @@
 import type { Grip, HandModel, Link } from '../../fingering/model.ts';
-import { isBlack, keyAt, seenBy } from './geometry.ts';
+import { isBlack } from '../../score/pitch.ts';
+import { keyAt, seenBy } from './geometry.ts';
 import { PRICES, type Prices } from './prices.ts';
 import { spansOf, type Player, type Span } from './reach.ts';
 
