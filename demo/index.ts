@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Paper } from '@yarrow-ridge/core/score';
+import type { Paper, ShapeRecord } from '@yarrow-ridge/core/score';
 
 export interface DemoSection {
   name: string;
@@ -19,6 +19,7 @@ export interface DemoStudio {
     fingered: [number, number];
     pedal: [number, string, 'down' | 'change' | 'up'][] | null;
     climax?: [bar: number, offset: string];
+    shape?: ShapeRecord;
     /** Notes to oneself. */
     remarks?: [bar: number, offset: string, text: string][];
   }[];

@@ -89,7 +89,7 @@ it('says plainly that nothing is proposed for other instruments, and takes their
   await open(id);
   await press(page, 'Hands');
   await says(page, 'not proposed for the guitar yet');
-  expect(await page.evaluate(() => [...document.querySelectorAll('[role=tab]')].map((tab) => tab.textContent))).toEqual(['Form', 'Hands']);
+  expect(await page.evaluate(() => [...document.querySelectorAll('[role=tab]')].map((tab) => tab.textContent))).toEqual(['Form', 'Hands', 'Shape']);
   await page.keyboard.press('ArrowRight');
   await page.waitForSelector('.mark-note');
   await page.keyboard.press('m');

@@ -66,6 +66,7 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
       await studio.db.insert(fingerings).values(written);
     }
     if (piece.climax) await studio.db.update(pieces).set({ climax: { bar: piece.climax[0], offset: piece.climax[1] } }).where(eq(pieces.id, id));
+    if (piece.shape) await studio.db.update(pieces).set({ shape: piece.shape }).where(eq(pieces.id, id));
     if (piece.remarks) await studio.db.insert(remarks).values(piece.remarks.map(([bar, offset, text]) => ({ id: newId(), pieceId: id, bar, offset, text })));
     if (piece.pedal) await studio.db.update(pieces).set({ pedal: piece.pedal.map(([bar, offset, kind]) => ({ bar, offset, kind })) }).where(eq(pieces.id, id));
   }

@@ -1,6 +1,7 @@
 import { add, compare, equals, fraction, fromNumber, max, multiply, parseDecimal, subtract, toNumber, toText, ZERO, type Fraction } from './fraction.ts';
 import { ScoreError, type Key, type Mark, type Metre, type Pitch, type Signs, type PedalDepth } from './model.ts';
 import { midiOf } from './pitch.ts';
+import { SHAPE_MARK } from './shape.ts';
 import { readSigns } from './signs.ts';
 import { child, childText, children, isElement, type Element } from './xml.ts';
 
@@ -27,6 +28,7 @@ export interface RawNote {
   tieStart: boolean;
   tieStop: boolean;
   staccato: boolean;
+  accent: 'accent' | 'strong' | undefined;
   ornaments: string[];
   accidental: boolean;
   finger: string | undefined;
@@ -151,12 +153,14 @@ function readNote(note: Element, offset: Fraction, duration: Fraction, reading: 
     tieStart: ties.includes('start'),
     tieStop: ties.includes('stop'),
     staccato: notations.some((one) => child(child(one, 'articulations'), 'staccato')),
+    accent: notations.some((one) => child(child(one, 'articulations'), 'strong-accent')) ? 'strong' : notations.some((one) => child(child(one, 'articulations'), 'accent')) ? 'accent' : undefined,
     ornaments: notations.flatMap((one) => children(one, 'ornaments')).flatMap((one) => children(one)).flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
     accidental: child(note, 'accidental') !== undefined,
     finger: finger && finger.length <= 8 ? finger : undefined,
   };
 }
 
+const HAIRPINS: Record<string, string> = { crescendo: 'grow', diminuendo: 'fade', stop: 'end' };
 const PEDAL_KINDS: Record<string, string> = { start: 'down', stop: 'up', change: 'change' };
 
 function readDirection(direction: Element, cursor: Fraction, reading: Reading): { marks: Omit<Mark, 'bar'>[]; tempo?: number } {
@@ -166,10 +170,17 @@ function readDirection(direction: Element, cursor: Fraction, reading: Reading): 
   const offset = max(ZERO, add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })));
   const marks: Omit<Mark, 'bar'>[] = [];
   const depth = depthOf(child(direction, 'sound'));
+  // words that say the shape for the reader; the field says it exactly
+  const ours = direction.getAttribute('id')?.startsWith(SHAPE_MARK);
   for (const type of children(direction, 'direction-type')) {
     for (const item of children(type)) {
       if (item.tagName === 'dynamics') {
         for (const dynamic of children(item)) marks.push({ kind: 'dynamic', offset, text: dynamic.tagName });
+      } else if (item.tagName === 'wedge') {
+        const kind = HAIRPINS[item.getAttribute('type') ?? ''];
+        if (kind) marks.push({ kind: 'hairpin', offset, text: kind });
+      } else if (ours && item.tagName === 'words') {
+        continue;
       } else if (depth !== undefined && item.tagName === 'words' && item.textContent === DEPTH_SIGNS[depth]) {
         // says for the reader what the sound says
       } else if (item.tagName === 'words' || item.tagName === 'rehearsal') {

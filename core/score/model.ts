@@ -30,6 +30,8 @@ export interface Note {
   /** Continues a tie: held, not struck again. */
   readonly held: boolean;
   readonly staccato: boolean;
+  /** An accent is printed on it: `strong` for the upright wedge. */
+  readonly accent?: 'accent' | 'strong';
   /** Ornament signs on it, as musicians call them: `trill`, `turn`. */
   readonly ornaments?: readonly string[];
   /** An accidental is printed before it. */
@@ -91,9 +93,9 @@ export interface ClefChange extends Place {
   readonly clef: string;
 }
 
-/** A dynamic, a word, a pedal mark or a rehearsal mark: what stands at a place and is no note. */
+/** A dynamic, a hairpin's end (`grow`, `fade`, `end`), a word, a pedal mark or a rehearsal mark: what stands at a place and is no note. */
 export interface Mark {
-  readonly kind: 'dynamic' | 'words' | 'rehearsal' | 'pedal';
+  readonly kind: 'dynamic' | 'hairpin' | 'words' | 'rehearsal' | 'pedal';
   readonly bar: number;
   readonly offset: Fraction;
   readonly text: string;

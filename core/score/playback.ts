@@ -12,8 +12,18 @@ export interface Sounding {
   readonly hand: string;
   readonly onset: number;
   readonly length: number;
-  /** 0 to 1, from the last printed dynamic. */
+  /** 0 to 1; what the printed marks or the teacher's shape make of it is in core/shaping. */
   readonly loudness: number;
+}
+
+/** A bar, or a part of one, as it is come to. */
+export interface Stretch {
+  readonly bar: number;
+  /** Quarters from the start of what is played. */
+  readonly at: number;
+  /** Offsets in the bar from which to which it is played. */
+  readonly begin: Fraction;
+  readonly end: Fraction;
 }
 
 export interface Beat {
@@ -24,6 +34,7 @@ export interface Beat {
 
 export interface Performance {
   readonly notes: readonly Sounding[];
+  readonly stretches: readonly Stretch[];
   readonly beats: readonly Beat[];
   readonly countIn: readonly Beat[];
   /** Moves of the damper pedal, in order. */
@@ -39,9 +50,8 @@ export interface FootMove {
   readonly depth?: PedalMark['depth'];
 }
 
-const LOUDNESS: Record<string, number> = {
-  ppp: 0.25, pp: 0.35, p: 0.45, mp: 0.55, mf: 0.65, f: 0.78, ff: 0.9, fff: 1, sf: 0.85, sfz: 0.85, fz: 0.85, fp: 0.55,
-};
+/** A key in the middle of loud and soft, when nobody has said how loud. */
+const PLAIN = 0.7;
 
 /**
  * A stretch as it is to be heard, from one place to another in one pass: notes of the chosen hands, metronome beats,
@@ -63,6 +73,7 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
   const beats: Beat[] = [];
   const byBar = notesByBar(score);
   const feet: FootMove[] = [];
+  const stretches: Stretch[] = [];
   let start = subtract(ZERO, from.offset);
   for (const [position, index] of indexes.entries()) {
     const bar = score.bars[index]!;
@@ -73,17 +84,18 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
       if (!inside || note.held || note.grace || (hands && !hands.includes(note.hand))) continue;
       notes.push({
         id: note.id, midi: note.midi, hand: note.hand, onset: toNumber(add(start, note.offset)),
-        length: toNumber(note.length) * (note.staccato ? 0.5 : 1), loudness: loudnessAt(score, note),
+        length: toNumber(note.length) * (note.staccato ? 0.5 : 1), loudness: PLAIN,
       });
     }
     for (const mark of pedal) {
       const inside = mark.bar === index && compare(mark.offset, begin) >= 0 && compare(mark.offset, end) <= 0;
       if (inside) feet.push({ at: toNumber(add(start, mark.offset)), kind: mark.kind, ...(mark.depth ? { depth: mark.depth } : {}) });
     }
+    stretches.push({ bar: index, at: toNumber(add(start, begin)), begin, end });
     beats.push(...beatsOf(bar, start, begin, end));
     start = add(start, end);
   }
-  return { notes, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: feet.sort((a, b) => a.at - b.at), length: toNumber(start) };
+  return { notes, stretches, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: feet.sort((a, b) => a.at - b.at), length: toNumber(start) };
 }
 
 /** Strings below this key, C3, are too heavy for a half change to damp. Common practice, no source. */
@@ -132,13 +144,4 @@ function countIn(bar: Bar, from: Fraction): Beat[] {
     }
   }
   return count;
-}
-
-function loudnessAt(score: Score, note: { bar: number; offset: Fraction }): number {
-  let level = LOUDNESS.mf!;
-  for (const mark of score.marks) {
-    if (mark.bar > note.bar || (mark.bar === note.bar && compare(mark.offset, note.offset) > 0)) break;
-    if (mark.kind === 'dynamic') level = LOUDNESS[mark.text] ?? level;
-  }
-  return level;
 }

@@ -218,7 +218,7 @@ function joinNotes(readings: ReadMeasure[][], offsets: readonly number[], limbs:
       id: raw.element.getAttribute('id')!, bar, offset: raw.offset, duration: raw.duration,
       length: held || raw.grace ? ZERO : raw.duration, pitch: raw.pitch, midi: raw.midi, staff, voice: raw.voice,
       hand: limbs[Math.min(staff, limbs.length) - 1] ?? 'right', grace: raw.grace, held, staccato: raw.staccato,
-      ...(raw.accidental ? { accidental: true } : {}), ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}), ...(raw.finger === undefined ? {} : { finger: raw.finger }),
+      ...(raw.accent ? { accent: raw.accent } : {}), ...(raw.accidental ? { accidental: true } : {}), ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}), ...(raw.finger === undefined ? {} : { finger: raw.finger }),
     };
     const at = notes.push(note) - 1;
     if (raw.grace) return;

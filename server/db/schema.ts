@@ -1,4 +1,4 @@
-import type { About, AdoptedMeasure, Paper, Road } from '@yarrow-ridge/core/score';
+import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from '@yarrow-ridge/core/score';
 import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 
 /** Where a bar stands on a page: shares of its width and height. */
@@ -36,6 +36,8 @@ export const pieces = pgTable('pieces', {
   pedal: jsonb('pedal').$type<{ bar: number; offset: string; kind: 'down' | 'change' | 'up'; depth?: 0.5 | 0.25 }[]>(),
   /** Parts of the file that are practised, by their place in it; null while they are chosen by their staves. */
   parts: jsonb('parts').$type<number[]>(),
+  /** Loudness, timing, voices and touch, as the teacher hears them. */
+  shape: jsonb('shape').$type<ShapeRecord>(),
   /** The one climax of the piece, as the teacher hears it. */
   climax: jsonb('climax').$type<{ bar: number; offset: string }>(),
   /** The road chosen for this piece; null for all of it with its repeats. */
@@ -146,7 +148,7 @@ export const corrections = pgTable('corrections', {
 
 /** Rows as they stood, to be written back. */
 export interface PieceBefore {
-  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal' | 'climax' | 'road' | 'paper'>;
+  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal' | 'shape' | 'climax' | 'road' | 'paper'>;
   readonly sections: (typeof sections.$inferSelect)[];
   readonly remarks: (typeof remarks.$inferSelect)[];
   readonly readings: Omit<typeof readings.$inferSelect, 'createdAt'>[];

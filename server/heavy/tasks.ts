@@ -1,7 +1,7 @@
 import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { check, propose, proposeNotes, redistribute, type CheckOptions, type Doubt, type FingerOptions, type Handover, type HandoverOptions, type Played, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
 import { checkPedal, clarityOf, proposePedal, type ClarityAt, type PedalDoubt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
-import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, type PedalMark, readFile, readScore, renameNotes, sectionsIn, type Annotations, type ReadOptions, type Score, type Section } from '@yarrow-ridge/core/score';
+import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, type PedalMark, readFile, readScore, renameNotes, sectionsIn, shapeIn, type Annotations, type ReadOptions, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 
 /** A stored score and what is read otherwise in it. */
 export interface Source {
@@ -20,8 +20,9 @@ export interface Known {
 
 export interface Brought extends Known {
   readonly xml: string;
-  /** Sections that an exported score brings back. */
+  /** What an exported score brings back. */
   readonly sections: Omit<Section, 'id'>[];
+  readonly shape: Shape | undefined;
 }
 
 export interface Corrected extends Known {
@@ -44,7 +45,7 @@ const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);
 export const tasks = {
   bring: (file: Uint8Array, options: ReadOptions): Brought => {
     const { score, xml } = readFile(file, options);
-    return { ...know(score), xml, sections: sectionsIn(xml, score.bars.length) };
+    return { ...know(score), xml, sections: sectionsIn(xml, score.bars.length), shape: shapeIn(xml, score) };
   },
   /** A corrected file, read with the ids of the notes it has kept. */
   correct: (before: Score, file: Uint8Array, options: ReadOptions): Corrected => {

@@ -1,4 +1,4 @@
-import { comparePlaces, parseFraction, toText, type Score } from '@yarrow-ridge/core/score';
+import { comparePlaces, parseFraction, shapeRecord, toText, type Score } from '@yarrow-ridge/core/score';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { parseWritten, writtenText } from '@yarrow-ridge/core/fingering';
 import { and, eq, inArray, sql } from 'drizzle-orm';
@@ -7,7 +7,7 @@ import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
 import { answerReading } from './readings.ts';
-import { answerPlace, answerSection, countEdit, fingeringRows, inScore, knownPiece, offsetIn, pedalOf, pieceRow, sectionsOf, sourceOf } from './store.ts';
+import { answerPlace, answerSection, countEdit, fingeringRows, inScore, knownPiece, offsetIn, pedalOf, pieceRow, sectionsOf, shapeOf, sourceOf } from './store.ts';
 
 const DEFAULT_LAYER = 'teacher';
 
@@ -20,6 +20,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
     const layer = c.req.query('layer') ?? DEFAULT_LAYER;
     const [written, pedal, named] = [await fingeringRows(db, param('id'), layer), await pedalOf(studio, param('id')), await sectionsOf(db, param('id'))];
     const ofPiece = { remarks: await db.select().from(remarks).where(eq(remarks.pieceId, param('id'))).orderBy(remarks.bar, remarks.id), readings: await db.select().from(readings).where(eq(readings.pieceId, param('id'))).orderBy(readings.fromBar) };
+    const shape = await shapeOf(studio, param('id'));
     const { handOf } = await sourceOf(db, param('id'));
     return {
       revision,
@@ -28,7 +29,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
       sections: named.map(answerSection),
       remarks: ofPiece.remarks.map(({ id, noteId, bar, offset, text }) => ({ id, noteId, text, ...answerPlace({ bar, offset: parseFraction(offset)! }) })),
       climax: climax && answerPlace({ bar: climax.bar, offset: parseFraction(climax.offset)! }),
-      movedHands: Object.entries(handOf).map(([id, hand]) => ({ id, hand })),
+      shape: shape ? shapeRecord(shape) : null, movedHands: Object.entries(handOf).map(([id, hand]) => ({ id, hand })),
       readings: ofPiece.readings.map(answerReading),
     };
   },

@@ -1,4 +1,4 @@
-import { beatName, spokenName, toText, type Score } from '@yarrow-ridge/core/score';
+import { beatName, shapeMoved, spokenName, toText, type Score } from '@yarrow-ridge/core/score';
 import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { assignments, attempts, cards, corrections, fingerings, pages, pieces, plans, readings, remarks, sections, type PieceBefore } from '../db/schema.ts';
 import type { Database } from '../db/open.ts';
@@ -24,9 +24,9 @@ function barAfter(bars: Bars, bar: number, count: number): number {
 async function snapshot(db: Database, pieceId: string): Promise<PieceBefore> {
   const [row] = await db.select().from(pieces).where(eq(pieces.id, pieceId));
   const ofPiece = db.select({ id: assignments.id }).from(assignments).where(eq(assignments.pieceId, pieceId));
-  const { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, climax, road, paper } = row!;
+  const { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, shape, climax, road, paper } = row!;
   return {
-    piece: { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, climax, road, paper },
+    piece: { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, shape, climax, road, paper },
     remarks: await db.select().from(remarks).where(eq(remarks.pieceId, pieceId)),
     readings: (await db.select().from(readings).where(eq(readings.pieceId, pieceId))).map(({ createdAt: _, ...reading }) => reading),
     pages: await db.select({ id: pages.id, marks: pages.marks }).from(pages).where(eq(pages.pieceId, pieceId)),
@@ -150,6 +150,7 @@ export const correctionHandlers = (studio: Studio): Made => ({
       await tx.update(pieces).set({
         ...head, xml: now.xml, paper: null, climax: climaxIn(before.piece.climax, now), road: roadIn(before.piece.road, now), newBars: now.form.newBars, warnings: now.score.warnings.map(({ kind, message, bars }) => ({ kind, message, ...(bars ? { bars: [...bars] } : {}) })),
         pedal: before.piece.pedal?.flatMap((mark) => (now.bars[mark.bar] === undefined ? [] : [{ ...mark, bar: now.bars[mark.bar]! }])) ?? null,
+        shape: before.piece.shape && shapeMoved(before.piece.shape, now.bars, new Set(now.gone)),
       }).where(eq(pieces.id, id));
       await writePlaces(tx, places);
       await countReading(tx, id);

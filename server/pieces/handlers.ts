@@ -1,4 +1,5 @@
 import { instruments } from '@yarrow-ridge/core/instruments';
+import { NO_SHAPE } from '@yarrow-ridge/core/score';
 import { and, asc, desc, eq, ilike, or, sql } from 'drizzle-orm';
 import { pieces } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';
@@ -10,6 +11,7 @@ import { markHandlers, refreshHead } from './marks.ts';
 import { pageHandlers } from './pages.ts';
 import { paperHandlers } from './paper.ts';
 import { pedalHandlers } from './pedal.ts';
+import { shapeHandlers } from './shape.ts';
 import { readingHandlers } from './readings.ts';
 import { sectionHandlers } from './sections.ts';
 import { correctionHandlers } from './correct.ts';
@@ -19,10 +21,10 @@ import { answerForm, formOf } from './form.ts';
 import { tuneOf, uploadedScore } from './upload.ts';
 import { midiFile } from './midi.ts';
 import { markPieceStale } from '../plans/layout.ts';
-import { answerPiece, countReading, fingeringRows, knownPiece, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, sourceOf } from './store.ts';
+import { answerPiece, countReading, fingeringRows, knownPiece, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, shapeOf, sourceOf } from './store.ts';
 
 const ofPieces = (studio: Studio) => ({
-  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio), ...fingerHandlers(studio), ...pedalHandlers(studio),
+  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio), ...fingerHandlers(studio), ...pedalHandlers(studio), ...shapeHandlers(studio),
   ...surveyHandlers(studio), ...correctionHandlers(studio),
 });
 
@@ -92,10 +94,11 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const { title } = await pieceRow(studio.db, param('id'));
     const written = await fingeringRows(studio.db, param('id'), 'teacher');
     const pedal = await pedalOf(studio, param('id'));
+    const shape = await shapeOf(studio, param('id'));
     const annotated = await studio.heavy.run('annotate', await sourceOf(studio.db, param('id')), {
       fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
       sections: await sectionsOf(studio.db, param('id')),
-      ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}),
+      ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}), ...(shape ? { shape } : {}),
     }, mineOf((await knownPiece(studio, param('id'))).score));
     return c.body(annotated, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'content-disposition': attachment(title, 'musicxml') });
   },
@@ -106,7 +109,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const [from, to] = [Number(query.from ?? 0), Number(query.to ?? score.bars.length - 1)];
     if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
     const tempo = tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
-    return c.body(midiFile(score, from, to, tempo, (await pedalOf(studio, param('id'))).marks) as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'audio/midi', 'content-disposition': attachment(title, 'mid') });
+    return c.body(midiFile(score, from, to, tempo, (await pedalOf(studio, param('id'))).marks, (await shapeOf(studio, param('id'))) ?? NO_SHAPE, query.time === 'shaped') as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'audio/midi', 'content-disposition': attachment(title, 'mid') });
   },
 });
 

@@ -1,4 +1,5 @@
-import { perform, startOf, type FootMove, type PedalMark, type Score } from '@yarrow-ridge/core/score';
+import { perform, startOf, type FootMove, type PedalMark, type Performance, type Score, type Shape } from '@yarrow-ridge/core/score';
+import { shaped } from '@yarrow-ridge/core/shaping';
 import { writeMidi, type MidiEvent } from 'midi-file';
 
 const TICKS = 480;
@@ -8,9 +9,9 @@ const [DAMPER, DOWN] = [64, 127];
 /** A change is up with the new note and down just after it, in ticks. */
 const AFTER = 30;
 
-/** Bars (inclusive) as a Standard MIDI File: a tempo track and one track for each hand, all of them with the pedal. Tempo in quarters a minute. */
-export function midiFile(score: Score, from: number, to: number, tempo: number, pedal: readonly PedalMark[]): Uint8Array {
-  const { notes, feet } = perform(score, startOf(from), startOf(to + 1), undefined, pedal);
+/** Bars (inclusive) as a Standard MIDI File: a tempo track and one track for each hand, all of them with the pedal. Tempo in quarters a minute; `free` shapes the time too. */
+export function midiFile(score: Score, from: number, to: number, tempo: number, pedal: readonly PedalMark[], shape: Shape, free: boolean): Uint8Array {
+  const { notes, feet } = shaped(score, perform(score, startOf(from), startOf(to + 1), undefined, pedal), shape, free);
   const metre = score.bars[from]!.metre;
   const head: MidiEvent[] = [
     { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60_000_000 / tempo) },
@@ -22,7 +23,7 @@ export function midiFile(score: Score, from: number, to: number, tempo: number, 
   return Uint8Array.from(writeMidi({ header: { format: 1, numTracks: tracks.length + 1, ticksPerBeat: TICKS }, tracks: [head, ...tracks] }));
 }
 
-function track(notes: ReturnType<typeof perform>['notes'], feet: readonly FootMove[], hand: string, channel: number): MidiEvent[] {
+function track(notes: Performance['notes'], feet: readonly FootMove[], hand: string, channel: number): MidiEvent[] {
   // at one tick: keys up, then the foot, then keys down
   const keys = notes.filter(({ midi }) => midi >= 0 && midi <= 127).flatMap(({ midi, onset, length, loudness }) => [
     { at: Math.round(onset * TICKS), order: 2, event: { type: 'noteOn', channel, noteNumber: midi, velocity: Math.round(loudness * 127) } as const },

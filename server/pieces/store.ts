@@ -1,6 +1,6 @@
 import { handsOf } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
-import { equals, keyName, parseFraction, fromNumber, toNumber, toText, type Fraction, type Place, type Score, type Section } from '@yarrow-ridge/core/score';
+import { equals, keyName, parseFraction, fromNumber, shapeKept, toNumber, toText, type Fraction, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
 import { fingerings, pieces, readings, sections } from '../db/schema.ts';
 import type { Database } from '../db/open.ts';
@@ -8,10 +8,10 @@ import type { Known, Source } from '../heavy/tasks.ts';
 import { notFound, ProblemError } from '../http/problems.ts';
 import type { Studio } from '../studio.ts';
 
-const { xml: _xml, pedal: _pedal, handOf: _handOf, ...light } = getTableColumns(pieces);
+const { xml: _xml, pedal: _pedal, handOf: _handOf, shape: _shape, ...light } = getTableColumns(pieces);
 /** All columns but the long ones. */
 export const pieceColumns = light;
-export type PieceRow = Omit<typeof pieces.$inferSelect, 'xml' | 'pedal' | 'handOf'>;
+export type PieceRow = Omit<typeof pieces.$inferSelect, 'xml' | 'pedal' | 'handOf' | 'shape'>;
 
 export async function pieceRow(db: Database, id: string): Promise<PieceRow> {
   const [row] = await db.select(pieceColumns).from(pieces).where(eq(pieces.id, id));
@@ -105,6 +105,13 @@ export async function pedalOf(studio: Studio, pieceId: string) {
   const marks = score.marks.filter((mark) => mark.kind === 'pedal')
     .map(({ bar, offset, text, depth }) => ({ bar, offset, kind: text as 'down' | 'change' | 'up', ...(depth ? { depth } : {}) }));
   return { source: 'printed' as const, marks };
+}
+
+/** How the piece is shaped, as far as it fits the score as it is read now; undefined while nobody has said anything. */
+export async function shapeOf(studio: Studio, pieceId: string): Promise<Shape | undefined> {
+  const [row] = await studio.db.select({ shape: pieces.shape }).from(pieces).where(eq(pieces.id, pieceId));
+  if (!row) throw notFound('piece');
+  return row.shape ? shapeKept(row.shape, (await knownPiece(studio, pieceId)).score) : undefined;
 }
 
 export type FingeringRow = typeof fingerings.$inferSelect;

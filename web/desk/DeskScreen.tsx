@@ -1,8 +1,8 @@
 import AddIcon from '@mui/icons-material/ZoomIn';
 import RemoveIcon from '@mui/icons-material/ZoomOut';
 import { Button, IconButton, Tab, Tabs } from '@mui/material';
-import { instrument } from '@yarrow-ridge/core/instruments';
-import { toText, type Remark, type Score } from '@yarrow-ridge/core/score';
+import { handName, instrument } from '@yarrow-ridge/core/instruments';
+import { toText, type Remark, type Score, type Shape } from '@yarrow-ridge/core/score';
 import { useEffect, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -13,6 +13,7 @@ import { Remarks } from '../score/Remarks.tsx';
 import { Fingers, type WrittenFinger } from '../score/Fingers.tsx';
 import { ChosenBars, ChosenNote } from '../score/Highlights.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
+import { ShapeMarks } from '../score/ShapeMarks.tsx';
 import type { Hit, Layers } from '../score/ScorePage.tsx';
 import { ScoreView, type ScoreViewHandle } from '../score/ScoreView.tsx';
 import { Title } from '../shell/Title.tsx';
@@ -29,12 +30,14 @@ import { BoundaryStrip } from './BoundaryStrip.tsx';
 import { PieceMenu } from './PieceMenu.tsx';
 import { ReturnsStrip } from './ReturnsStrip.tsx';
 import { SectionNames } from './SectionNames.tsx';
+import { ShapePanel } from './shape/ShapePanel.tsx';
+import { ShapeStrip } from './shape/ShapeStrip.tsx';
 import { StudentPick } from './StudentPick.tsx';
 import { useDeskPiece } from './useDeskPiece.ts';
 import { nothingChosen, useDesk, type Stratum } from './useDesk.ts';
 import './desk.css';
 
-const STRATA: [Stratum, string, string][] = [['form', 'Form', 'f'], ['hands', 'Hands', 'h'], ['pedal', 'Pedal', 'p']];
+const STRATA: [Stratum, string, string][] = [['form', 'Form', 'f'], ['hands', 'Hands', 'h'], ['pedal', 'Pedal', 'p'], ['shape', 'Shape', 'l']];
 
 /** A piece at the desk: its ridge, its score, one stratum open for work, its decisions at the side. */
 export function DeskScreen() {
@@ -42,7 +45,7 @@ export function DeskScreen() {
   const [search] = useSearchParams();
   const assignmentId = search.get('for') ?? undefined;
   const bars = search.get('bars') ?? '';
-  const { ready, error, again, sections, remarks, climax, pedal, fingers } = useDeskPiece(id);
+  const { ready, error, again, sections, remarks, climax, pedal, shape, fingers } = useDeskPiece(id);
   const { pages } = usePages(id);
   const ridge = useAnswer('ridge', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined);
   const desk = useDesk();
@@ -57,6 +60,7 @@ export function DeskScreen() {
   useHotkeys('f', () => open('form'));
   useHotkeys('h', () => open('hands'));
   useHotkeys('p', () => open('pedal'));
+  useHotkeys('l', () => open('shape'));
   useHotkeys('esc', () => set(nothingChosen));
   useHotkeys('equal, shift+equal, add', () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }), { useKey: false }, [desk.zoom]);
   useHotkeys('minus, subtract', () => set({ zoom: Math.max(0.5, desk.zoom - 0.1) }), { useKey: false }, [desk.zoom]);
@@ -68,7 +72,7 @@ export function DeskScreen() {
   }, [eyeBar]);
 
   const all = useMemo(() => withPencil(fingers, desk.pencil), [fingers, desk.pencil]);
-  const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections, remarks), [ready, desk, all, pedal, sections, remarks]);
+  const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections, remarks, shape), [ready, desk, all, pedal, sections, remarks, shape]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
   const { piece, score, xml, form } = ready;
@@ -79,7 +83,7 @@ export function DeskScreen() {
     set({ chosen: { from, to: shift && desk.chosen ? Math.max(desk.chosen.to, bar) : bar }, note: undefined });
   };
   const hit = ({ bar, noteId, x, boxes }: Hit, shift: boolean) => {
-    if (desk.stratum === 'hands' && noteId) {
+    if ((desk.stratum === 'hands' || desk.stratum === 'shape') && noteId) {
       const note = score.notes.find((one) => one.id === noteId)!;
       return set({ note: noteId, chosen: desk.chosen && desk.chosen.from <= note.bar && desk.chosen.to >= note.bar ? desk.chosen : { from: note.bar, to: note.bar } });
     }
@@ -124,14 +128,16 @@ export function DeskScreen() {
           <div className={`desk-strip${stratum === 'form' && sections.length > 0 ? ' tall' : ''}`}>
             {stratum === 'hands' && <HandsStrip piece={piece} score={score} fingers={all} />}
             {stratum === 'pedal' && <PedalStrip score={score} marks={pedal} clarity={desk.footPencil?.clarity} chosen={desk.chosen} onChoose={choose} />}
+            {stratum === 'shape' && <ShapeStrip piece={piece} score={score} shape={shape} climax={climax} chosen={desk.chosen} onChoose={choose} />}
             {stratum === 'form' && sections.length > 0 && <BoundaryStrip piece={piece} score={score} sections={sections} onShow={choose} />}
             {stratum === 'form' && <ReturnsStrip piece={piece} score={score} form={form} chosen={desk.chosen} onChoose={choose} />}
           </div>
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
-          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} remarks={remarks} readings={ready.annotations.readings} fingers={fingers} pedal={pedal} onShow={choose} />}
+          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} shape={shape} climax={climax} remarks={remarks} readings={ready.annotations.readings} fingers={fingers} pedal={pedal} onShow={choose} />}
           {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} assignmentId={assignmentId} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
+          {stratum === 'shape' && <ShapePanel piece={piece} score={score} shape={shape} sections={sections} climax={climax} pedal={pedal} goal={ridge.data?.goalTempo ?? undefined} onShow={choose} />}
         </aside>
       </div>
     </div>
@@ -144,10 +150,10 @@ function withPencil(fingers: ReadonlyMap<string, WrittenFinger>, pencil: Readonl
   return all;
 }
 
-function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections'], remarks: readonly Remark[]): Layers {
+function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections'], remarks: readonly Remark[], shape: Shape): Layers {
   const upper = instrument(kind).limbs[0]!.id;
   const foot = desk.footPencil;
-  const pick = (note: string) => desk.set({ note, stratum: 'hands' });
+  const pick = (note: string) => desk.set({ note, ...(desk.stratum === 'shape' ? {} : { stratum: 'hands' as const }) });
   return {
     under: (boxes) => (
       <>
@@ -160,6 +166,7 @@ function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.ge
       <>
         <SectionNames boxes={boxes} score={score} sections={sections} />
         <Remarks boxes={boxes} score={score} remarks={remarks} />
+        <ShapeMarks boxes={boxes} score={score} shape={shape} sections={sections} below={(hand) => hand !== upper} handName={(hand) => handName(instrument(kind), hand)} />
         <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} onPick={pick} />
         <PedalLine boxes={boxes} score={score} marks={foot ? pedal.filter((mark) => mark.bar < foot.from || mark.bar > foot.to) : pedal} />
         {foot && <PedalLine boxes={boxes} score={score} marks={foot.marks} pencil />}

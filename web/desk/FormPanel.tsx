@@ -1,6 +1,7 @@
 import { Button } from '@mui/material';
 import type { AnnotationsAnswer, FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { barSpan, startOf, type PedalMark, type Place, type Remark, type Score, type Section } from '@yarrow-ridge/core/score';
+import { barSpan, startOf, type PedalMark, type Place, type Remark, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { shapeDoubts } from '@yarrow-ridge/core/shaping';
 import { Link } from 'react-router';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
@@ -14,11 +15,9 @@ import { SectionList } from './SectionList.tsx';
 import { Suggested } from './Suggested.tsx';
 import { useDesk } from './useDesk.ts';
 
-const LEVELS = ['pppp', 'ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'ffff'];
-
 /** The form stratum's side: name the chosen bars, take up the suggestion, keep the list of sections. */
-export function FormPanel({ piece, score, form, sections, climax, remarks, readings, fingers, pedal, onShow }: {
-  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; climax: Place | undefined; remarks: readonly Remark[]; readings: AnnotationsAnswer['readings'];
+export function FormPanel({ piece, score, form, sections, shape, climax, remarks, readings, fingers, pedal, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; shape: Shape; climax: Place | undefined; remarks: readonly Remark[]; readings: AnnotationsAnswer['readings'];
   fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; onShow: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
@@ -42,9 +41,9 @@ export function FormPanel({ piece, score, form, sections, climax, remarks, readi
       {sections.length === 0 && piece.onPaper && <p className="soft small">Where a section comes back, give it the same name (A, A), or a prime when it is changed (A′): the plan then knows how much is really new.</p>}
       {piece.onPaper && sections.length === 0 && <div><Button variant="outlined" component={Link} to={`/pieces/${piece.id}/pages`}>Bring pictures of its pages</Button></div>}
       {sections.length > 0 && <h2>Sections</h2>}
-      <SectionList piece={piece} score={score} form={form} sections={sections} fingers={fingers} pedal={pedal} remarks={remarks} onShow={onShow} />
+      <SectionList piece={piece} score={score} form={form} sections={sections} shape={shape} fingers={fingers} pedal={pedal} remarks={remarks} onShow={onShow} />
       <ReadingsList pieceId={piece.id} score={score} readings={readings} onShow={onShow} />
-      {climax && <Climax score={score} climax={climax} onShow={onShow} />}
+      {climax && <Climax score={score} shape={shape} climax={climax} onShow={onShow} />}
       {sections.length > 0 && !piece.onPaper && (
         <details className="small">
           <summary>What the notes suggest</summary>
@@ -62,16 +61,12 @@ export function FormPanel({ piece, score, form, sections, climax, remarks, readi
 }
 
 /** Where the piece is to be at its highest, and whether its marks agree. */
-function Climax({ score, climax, onShow }: { score: Score; climax: Place; onShow: (from: number, to: number) => void }) {
-  const marks = score.marks.filter((mark) => LEVELS.includes(mark.text));
-  const top = Math.max(...marks.map((mark) => LEVELS.indexOf(mark.text)));
-  const inForce = marks.findLast((mark) => mark.bar <= climax.bar);
-  const elsewhere = marks.find((mark) => LEVELS.indexOf(mark.text) === top);
-  const quieter = elsewhere && (!inForce || LEVELS.indexOf(inForce.text) < top);
+function Climax({ score, shape, climax, onShow }: { score: Score; shape: Shape; climax: Place; onShow: (from: number, to: number) => void }) {
+  const doubt = shapeDoubts(score, [], climax, shape).find((one) => one.kind === 'climax');
   return (
     <p className="row climax-line">
       <span>Climax: <Button size="small" onClick={() => onShow(climax.bar, climax.bar)}>bar {score.bars[climax.bar]!.number}</Button></span>
-      {quieter && <span className="small soft">The loudest mark, <i className="serif">{elsewhere.text}</i>, is in bar {score.bars[elsewhere.bar]!.number}, not here.</span>}
+      {doubt && <span className="small soft">{doubt.text}</span>}
     </p>
   );
 }

@@ -3,7 +3,9 @@ import DeleteIcon from '@mui/icons-material/DeleteOutlined';
 import EditIcon from '@mui/icons-material/EditOutlined';
 import { IconButton } from '@mui/material';
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { barSpan, lastBarOf, nest, type PedalMark, type Remark, type Score, type Section } from '@yarrow-ridge/core/score';
+import { barSpan, lastBarOf, nest, type PedalMark, type Remark, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { shapeWords } from '@yarrow-ridge/core/shaping';
+import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { useState } from 'react';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
@@ -13,8 +15,8 @@ import { newByHand, newText } from './newWork.ts';
 import { SectionForm } from './SectionForm.tsx';
 
 /** The sections in order of place, nested; each can be shown, changed, carried to its returns, removed. */
-export function SectionList({ piece, score, form, sections, fingers, pedal, remarks, onShow }: {
-  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; remarks: readonly Remark[]; onShow: (from: number, to: number) => void;
+export function SectionList({ piece, score, form, sections, shape, fingers, pedal, remarks, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; shape: Shape; fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; remarks: readonly Remark[]; onShow: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
   const [editing, setEditing] = useState<string>();
@@ -25,6 +27,7 @@ export function SectionList({ piece, score, form, sections, fingers, pedal, rema
       <ul className="plain-list">
         {nest(sections).map(({ section, depth }) => {
           const [from, to] = [section.from.bar, lastBarOf(section.to)];
+          const shaped = piece.onPaper ? [] : shapeWords(score, shape, section.from, section.to, (hand) => handName(instrument(piece.instrument), hand).toLowerCase());
           return (
             <li key={section.id} className="section-line" style={{ marginLeft: depth * 18 }}>
               {editing === section.id ? (
@@ -39,6 +42,7 @@ export function SectionList({ piece, score, form, sections, fingers, pedal, rema
                   <IconButton size="small" aria-label={`Edit section ${section.name}`} title="Change" onClick={() => setEditing(section.id)}><EditIcon fontSize="small" /></IconButton>
                   <IconButton size="small" aria-label={`Remove section ${section.name}`} title="Remove" onClick={() => void edits.sections([], [section.id], `removing section ${section.name}`)}><DeleteIcon fontSize="small" /></IconButton>
                   {aboutText(section.words, section.about) && <p className="soft small section-words">{aboutText(section.words, section.about)}</p>}
+                  {shaped.length > 0 && <p className="small section-words section-shape">{shaped.join(' · ')}</p>}
                 </div>
               )}
             </li>

@@ -39,7 +39,7 @@ export const NO_ADVICE: FingerAdvice = { ways: [], problems: [], handovers: [], 
 
 export type HandsView = 'keys' | 'blocks' | 'verticals';
 
-export type Stratum = 'form' | 'hands' | 'pedal';
+export type Stratum = 'form' | 'hands' | 'pedal' | 'shape';
 
 interface Desk {
   readonly stratum: Stratum;

@@ -1,4 +1,4 @@
-import { parseFraction, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
+import { NO_SHAPE, parseFraction, shapeKept, type ShapeRecord, type Shape, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
 import { useMemo } from 'react';
 import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
@@ -25,6 +25,7 @@ export function useDeskPiece(pieceId: string | undefined) {
   const climax = useMemo((): Place | undefined => (annotations.data?.climax ? placeOf(annotations.data.climax) : undefined), [annotations.data]);
   const pedal = useMemo((): PedalMark[] => (annotations.data?.pedal.marks ?? [])
     .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'], ...(mark.depth ? { depth: mark.depth as PedalDepth } : {}) })), [annotations.data]);
+  const shape = useMemo((): Shape => (annotations.data?.shape && score.data ? shapeKept(annotations.data.shape as ShapeRecord, score.data) : NO_SHAPE), [annotations.data, score.data]);
   const fingers = useMemo(() => {
     const found = new Map<string, WrittenFinger>();
     for (const note of score.data?.notes ?? []) if (note.finger !== undefined) found.set(note.id, { finger: note.finger, look: 'printed' });
@@ -34,7 +35,7 @@ export function useDeskPiece(pieceId: string | undefined) {
     }
     return found;
   }, [score.data, annotations.data]);
-  return { ready, error, again, sections, remarks, climax, pedal, fingers };
+  return { ready, error, again, sections, remarks, climax, pedal, shape, fingers };
 }
 
 export type DeskPiece = NonNullable<ReturnType<typeof useDeskPiece>['ready']>;

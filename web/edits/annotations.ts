@@ -1,5 +1,5 @@
 import type { AnnotationsAnswer } from '@yarrow-ridge/contract';
-import { toText, type About, type Section } from '@yarrow-ridge/core/score';
+import { NO_SHAPE, shapeFrom, shapeRecord, toText, type About, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { call, Refusal } from '../api/client.ts';
@@ -166,6 +166,19 @@ export function useAnnotationEdits(pieceId: string) {
             return sendRemarks(put, remove);
           },
           undo: () => sendRemarks(back, made),
+        });
+      },
+      /** Changes how the piece is shaped; null goes back to as printed. */
+      shape: (score: Score, change: ((shape: Shape) => Shape) | null, label: string) => {
+        let back: Marks['shape'] = null;
+        const sendShape = (shape: Marks['shape']) => writer.write((all) => ({ ...all, shape }), (revision) => call('putShape', { params, body: { shape, revision } }));
+        return perform({
+          label,
+          redo: () => {
+            back = writer.now?.shape ?? null;
+            return sendShape(change && shapeRecord(change(back ? shapeFrom(back, score) : NO_SHAPE)));
+          },
+          undo: () => sendShape(back),
         });
       },
       climax: (place: { bar: number; offset: string } | null, label: string) => {

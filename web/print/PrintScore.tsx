@@ -1,4 +1,4 @@
-import { instrument } from '@yarrow-ridge/core/instruments';
+import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { SectionNames } from '../desk/SectionNames.tsx';
@@ -6,6 +6,7 @@ import { useDeskPiece } from '../desk/useDeskPiece.ts';
 import { Fingers } from '../score/Fingers.tsx';
 import { Remarks } from '../score/Remarks.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
+import { ShapeMarks } from '../score/ShapeMarks.tsx';
 import type { Layers } from '../score/ScorePage.tsx';
 import { ScoreView } from '../score/ScoreView.tsx';
 import { Trouble } from '../shell/Trouble.tsx';
@@ -15,7 +16,7 @@ import { PrintFrame } from './PrintFrame.tsx';
 /** The marked score on paper: sections, fingers and pedal over the engraving. */
 export function PrintScore() {
   const { id = '' } = useParams();
-  const { ready, error, again, sections, remarks, pedal, fingers } = useDeskPiece(id);
+  const { ready, error, again, sections, remarks, pedal, shape, fingers } = useDeskPiece(id);
   const [drawn, setDrawn] = useState(false);
   const layers = useMemo((): Layers | undefined => {
     if (!ready) return undefined;
@@ -27,10 +28,11 @@ export function PrintScore() {
           <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
           <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
           <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
+          <ShapeMarks boxes={boxes} score={ready.score} shape={shape} sections={sections} below={(hand) => hand !== upper} handName={(hand) => handName(instrument(ready.piece.instrument), hand)} />
         </>
       ),
     };
-  }, [ready, sections, remarks, fingers, pedal]);
+  }, [ready, sections, remarks, fingers, pedal, shape]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
   return (

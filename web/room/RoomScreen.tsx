@@ -1,10 +1,11 @@
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { beatLength, lastBarOf, pedalled, perform, performRoad, startOf, toNumber, WHOLE_ROAD, type About, type Performance, type Road } from '@yarrow-ridge/core/score';
-import { enqueueSnackbar } from 'notistack';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { beatLength, lastBarOf, pedalled, perform, performRoad, startOf, toNumber, WHOLE_ROAD, type About, type Road } from '@yarrow-ridge/core/score';
+import { shaped, shapeWords } from '@yarrow-ridge/core/shaping';
+import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate, useParams } from 'react-router';
 import { useAnswer } from '../api/queries.ts';
+import { useSounding } from '../audio/useSounding.ts';
 import { useDesk } from '../desk/useDesk.ts';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
 import { aboutText } from '../desk/AboutFields.tsx';
@@ -13,6 +14,7 @@ import { usePages } from '../pages/usePages.ts';
 import { Fingers } from '../score/Fingers.tsx';
 import { Remarks } from '../score/Remarks.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
+import { ShapeMarks } from '../score/ShapeMarks.tsx';
 import type { Layers } from '../score/ScorePage.tsx';
 import { ScoreView } from '../score/ScoreView.tsx';
 import { Trouble } from '../shell/Trouble.tsx';
@@ -29,12 +31,13 @@ export function RoomScreen() {
   const navigate = useNavigate();
   const query = useAnswer('card', { id });
   const card = query.data;
-  const { ready, error, again, fingers, pedal, remarks, sections } = useDeskPiece(card?.pieceId);
+  const { ready, error, again, fingers, pedal, remarks, sections, shape } = useDeskPiece(card?.pieceId);
   const { pages } = usePages(card?.pieceId);
   const { face, set: setDesk } = useDesk();
   const room = useRoom(id, card);
   const sounding = useSounding();
   const rest = useBreak(id);
+  const [said, setSaid] = useState<'strict' | 'shaped'>();
   const tempo = card ? mendTempo(card.step, room.mend) : 60;
 
   const performance = useMemo(() => {
@@ -45,8 +48,10 @@ export function RoomScreen() {
     return perform(ready.score, startOf(card.from), startOf(card.to + 1), hands, pedal);
   }, [ready, card, pedal]);
   const quarters = ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
+  // strict first: the time is shaped once the card is near its goal, or when it is asked for
+  const time = said ?? (card && card.step >= SHAPED_FROM * card.goalTempo ? 'shaped' : 'strict');
   const metronome = () => (sounding.state === 'metronome' ? sounding.stop() : performance && void sounding.start('metronome', performance, quarters));
-  const hear = () => (sounding.state === 'hear' ? sounding.stop() : performance && void sounding.start('hear', pedalled(performance), quarters));
+  const hear = () => (sounding.state === 'hear' ? sounding.stop() : ready && performance && void sounding.start('hear', pedalled(shaped(ready.score, performance, shape, time === 'shaped')), quarters));
   const leave = () => { sounding.stop(); void navigate(card ? `/assignments/${card.assignmentId}` : '/'); };
   const next = () => { if (card?.nextCard) { sounding.stop(); void navigate(`/practice/${card.nextCard}`, { replace: true }); } };
   const mend = () => { sounding.stop(); room.setMend(room.mend === 0 ? 1 : room.mend === 1 ? 2 : 0); };
@@ -73,10 +78,11 @@ export function RoomScreen() {
           <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
           <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
           <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
+          <ShapeMarks boxes={boxes} score={ready.score} shape={shape} sections={[]} below={(hand) => hand !== upper} handName={(hand) => handName(instrument(ready.piece.instrument), hand)} />
         </>
       ),
     };
-  }, [ready, card, fingers, pedal, remarks]);
+  }, [ready, card, fingers, pedal, remarks, shape]);
 
   useEffect(() => {
     if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
@@ -88,6 +94,7 @@ export function RoomScreen() {
   const count = card.to - card.from + 1;
   const zoom = count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9;
   const section = sections.find((one) => one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from);
+  const how = shapeWords(ready.score, shape, startOf(card.from), startOf(card.to + 1), (hand) => handName(kind, hand).toLowerCase());
   const told = section ? aboutText(section.words, onlyJobs(section.about, card.hands)) : card.words;
   const hasPage = onPages(pages, card.from, card.to);
   const onPage = hasPage && (ready.piece.onPaper ? face !== 'engraved' : face === 'page');
@@ -109,6 +116,7 @@ export function RoomScreen() {
       <Staircase steps={card.steps} step={card.step} secure={card.secure} goal={card.goalTempo} sounding={tempo} finished={card.finished} />
       <div className="room-tries">
         <p className="room-words">{told || card.why}</p>
+        {how.length > 0 && <p className="room-shape">{how.join(' · ')}</p>}
         <Tries card={card} />
         <p className="room-news" role="status" aria-live="polite">
           {room.mend !== 0 ? <b>Mending at {tempo}{room.mend === 1 ? ': slowly, then between, then back.' : ': nearly there.'} These tries do not count.</b>
@@ -130,52 +138,19 @@ export function RoomScreen() {
       </div>
       <footer className="room-foot">
         <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>take the last try back <span className="key">⌫</span></button>
+        {shape.timing.length > 0 && <button type="button" aria-pressed={time === 'shaped'} onClick={() => { sounding.stop(); setSaid(time === 'shaped' ? 'strict' : 'shaped'); }}>Hear it {time === 'shaped' ? 'in shaped time' : 'in strict time'}</button>}
         <span className="soft small">Pain, numbness or tingling: stop, and see a doctor or hand therapist.</span>
       </footer>
     </div>
   );
 }
 
+/** From this share of the goal on the time is shaped: about there a piece is at home in the hands. Common practice, no source. */
+const SHAPED_FROM = 0.8;
+
 /** Hands apart, only the job of the hand that plays is told. */
 const onlyJobs = (about: About = {}, hands: string): About => (hands === 'both' || !about.jobs ? about : { ...about, jobs: Object.fromEntries(Object.entries(about.jobs).filter(([hand]) => hand === hands)) });
 
 function Pulse({ beat }: { beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined }) {
   return <span key={beat?.count} className={`pulse${beat?.strong ? ' strong' : ''}${beat?.countIn ? ' count' : ''}`} data-beat={beat?.count ?? 0} data-at={beat?.at} data-countin={beat?.countIn ? 'yes' : 'no'} aria-hidden />;
-}
-
-type Playing = 'silent' | 'metronome' | 'hear';
-
-/** What sounds in the room, and the beat it is on. */
-function useSounding() {
-  const [state, setState] = useState<Playing>('silent');
-  const [beat, setBeat] = useState<{ strong: boolean; countIn: boolean; at: number; count: number }>();
-  const stopper = useRef<(() => void) | undefined>(undefined);
-  const round = useRef(0);
-  const stop = useCallback(() => {
-    round.current++;
-    stopper.current?.();
-    stopper.current = undefined;
-    setState('silent');
-  }, []);
-  const start = useCallback(async (what: 'metronome' | 'hear', performance: Performance, tempo: number) => {
-    stop();
-    const mine = ++round.current;
-    setState(what);
-    let count = 0;
-    try {
-      const { play } = await import('../audio/player.ts');
-      const stopThis = await play({
-        performance, tempo, notes: what === 'hear', loop: what === 'metronome',
-        onBeat: (now) => setBeat({ ...now, count: ++count }),
-        onEnd: () => { if (mine === round.current) setState('silent'); },
-      });
-      if (mine === round.current) stopper.current = stopThis;
-      else stopThis();
-    } catch {
-      if (mine === round.current) setState('silent');
-      enqueueSnackbar('The sound could not be opened in this browser.', { variant: 'error' });
-    }
-  }, [stop]);
-  useEffect(() => stop, [stop]);
-  return { state, beat, start, stop };
 }
