@@ -90,7 +90,8 @@ export const FingeringsPut = Type.Object({
 });
 export const PedalMark = Type.Object({
   bar: BarIndex, offset: Offset,
-  kind: Type.Union([Type.Literal('down'), Type.Literal('change'), Type.Literal('up')], { description: 'down, change or up' }),
+  kind: Type.Union([Type.Literal('down'), Type.Literal('change'), Type.Literal('up'), Type.Literal('flutter')], { description: 'down, change, up or flutter' }),
+  pedal: Type.Optional(Type.Union([Type.Literal('soft'), Type.Literal('sostenuto')], { description: 'soft or sostenuto; the damper when not given' })),
   depth: Type.Optional(Type.Union([Type.Literal(0.5), Type.Literal(0.25)], { description: '0.5 or 0.25 when the foot does not go all the way' })),
 });
 export const PedalPut = Type.Object({
@@ -142,7 +143,7 @@ export const Annotations = Type.Object({
   fingerings: Type.Array(Type.Object({ id: Type.String(), finger: Type.String(), layer: Type.String() })),
   pedal: Type.Object({
     source: Type.Union([Type.Literal('printed'), Type.Literal('teacher')]),
-    marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Optional(Type.Number()) })),
+    marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Optional(Type.Number()), pedal: Type.Optional(Type.String()) })),
   }),
   sections: Type.Array(Section), remarks: Type.Array(Remark), climax: Nullable(PlaceOut),
   shape: Nullable(Shape), movedHands: Type.Array(Type.Object({ id: Type.String(), hand: Type.String() })), readings: Type.Array(Reading),
@@ -227,17 +228,18 @@ export const PageMark = Type.Object({ bar: BarIndex, x: Share, y: Share, width: 
 export const Page = Type.Object({ id: Id, name: Type.String(), position: Type.Integer(), width: Type.Integer(), height: Type.Integer(), marks: Type.Array(PageMark) });
 export const PageEdit = Type.Object({ marks: Type.Optional(Type.Array(PageMark, { maxItems: 2000 })), position: Type.Optional(Type.Integer({ minimum: 0, maximum: 500 })), removed: Type.Optional(Type.Literal(false)) });
 
+const Room = Type.Optional(Type.Union([Type.Literal('dry'), Type.Literal('normal'), Type.Literal('reverberant')], { description: 'dry, normal or reverberant' }));
 export const PedalProposeIn = Type.Object({
   style: Type.Union([Type.Literal('printed'), Type.Literal('harmony'), Type.Literal('dry')], { description: 'printed, harmony or dry' }),
-  from: BarIndex, to: BarIndex, tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute; as printed when not given' })),
+  from: BarIndex, to: BarIndex, tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute; as printed when not given' })), room: Room,
 });
 export const PedalProposeOut = Type.Object({
-  marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Number({ description: '1 is all the way down' }), why: Type.String() })),
+  marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Number({ description: '1 is all the way down' }), pedal: Type.Optional(Type.String({ description: 'soft or sostenuto; the damper when not said' })), why: Type.String() })),
   clarity: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), value: Type.Number({ description: '1: nothing rubs; towards 0 the muddier' }) })),
   muddiest: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), text: Type.String() })),
 });
 
-export const PedalCheckIn = Type.Object({ from: Type.Optional(BarIndex), to: Type.Optional(BarIndex) });
+export const PedalCheckIn = Type.Object({ from: Type.Optional(BarIndex), to: Type.Optional(BarIndex), room: Room });
 export const PedalCheckOut = Type.Object({
   doubts: Type.Array(Type.Object({ kind: Type.String({ description: 'blur, rest, staccato, bass lost, too fast or nothing' }), bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), text: Type.String() })),
   marks: Type.Integer({ description: 'how many marks were looked at' }),

@@ -1,6 +1,7 @@
 import { add, beatName, pitchText, subtract, toNumber, type Fraction, type PedalMark, type Score } from '../score/index.ts';
 import { clarityOf } from './curve.ts';
 import { momentsOf, soundingAt, type Moment, type Tone } from './ringing.ts';
+import type { Room } from './room.ts';
 
 /** Something in a pedal plan that will not sound as it is meant, or cannot be done. */
 export interface PedalDoubt {
@@ -24,15 +25,15 @@ interface Foot {
 }
 
 /** Looks through the damper marks of some bars, in the order of the bars. Tempo in quarters a minute. */
-export function checkPedal(score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number): PedalDoubt[] {
+export function checkPedal(score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number, room: Room = 'normal'): PedalDoubt[] {
   const begin = Math.max(0, from - 2);
   const { moments, end } = momentsOf(score, begin, to);
   if (moments.length === 0) return [];
   const origin = score.bars[begin]!.start;
-  const feet = marks.filter((mark) => mark.bar >= begin && mark.bar <= to).map((mark): Foot => ({ mark, at: toNumber(subtract(add(score.bars[mark.bar]!.start, mark.offset), origin)) })).sort((a, b) => a.at - b.at);
+  const feet = marks.filter((mark) => !mark.pedal && mark.bar >= begin && mark.bar <= to).map((mark): Foot => ({ mark, at: toNumber(subtract(add(score.bars[mark.bar]!.start, mark.offset), origin)) })).sort((a, b) => a.at - b.at);
   const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
   const about = { score, moments, tones, feet, end, tempo };
-  return [...blurs(score, marks, from, to, tempo), ...swallowed(about), ...moves(about)]
+  return [...blurs(score, marks, from, to, tempo, room), ...swallowed(about), ...moves(about)]
     .filter((one) => one.bar >= from).sort((a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset));
 }
 
@@ -49,9 +50,9 @@ const where = (score: Score, { bar, offset }: { bar: number; offset: Fraction })
 const name = (score: Score, midi: number, bar: number) => pitchText(midi, score.bars[bar]!.key.fifths);
 
 /** The muddiest place of each bar that is too unclear. */
-function blurs(score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number): PedalDoubt[] {
+function blurs(score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number, room: Room): PedalDoubt[] {
   const worst = new Map<number, ReturnType<typeof clarityOf>[number]>();
-  for (const one of clarityOf(score, marks, from, to, tempo)) if (one.value < (worst.get(one.bar)?.value ?? MUDDY) && one.worst) worst.set(one.bar, one);
+  for (const one of clarityOf(score, marks, from, to, tempo, room)) if (one.value < (worst.get(one.bar)?.value ?? MUDDY) && one.worst) worst.set(one.bar, one);
   return [...worst.values()].map(({ bar, offset, worst: pair }) => ({
     kind: 'blur', bar, offset, text: `${where(score, { bar, offset })}: ${name(score, pair![0], bar)} rings into ${name(score, pair![1], bar)}. Change before it.`,
   }));

@@ -1,3 +1,4 @@
+import { perform, pedalled, readScore, startOf, toNumber } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
 import { chordRoughness, clarityOf, curve, proposePedal, roughness, type PedalStyle } from './index.ts';
 
@@ -26,7 +27,7 @@ describe('dissonance', () => {
 type Bars = readonly (readonly [string, string])[];
 const said = (bars: Bars, metre: [number, number] = [4, 4], tempo = 90, style: PedalStyle = 'harmony') => {
   const score = scoreOf(bars, metre);
-  return proposePedal(score, { style, from: 0, to: score.bars.length - 1, tempo }).map(({ bar, offset, kind }) => `${bar + 1}.${offset.num / offset.den} ${kind}`);
+  return proposePedal(score, { style, from: 0, to: score.bars.length - 1, tempo }).map(({ bar, offset, kind, depth, pedal }) => `${bar + 1}.${offset.num / offset.den} ${pedal ? `${pedal} ` : ''}${depth ? 'half ' : ''}${kind}`);
 };
 const why = (bars: Bars, metre: [number, number] = [4, 4], tempo = 90) => {
   const score = scoreOf(bars, metre);
@@ -48,6 +49,14 @@ describe('pedal by harmony', () => {
     ['a slow chromatic bass', 'none', [['r:4', 'E2:1 F2:1 F#2:1 G2:1']], [4, 4], 60, []],
     ['two voices in counterpoint', 'the hands join them: none', [['C5:0.5 D5:0.5 E5:0.5 F5:0.5 G5 E5', 'C4 B3 A3 C4']], [4, 4], 90, []],
     ['chords between rests', 'rests are to be heard: none', [['C5+E5+G5:1 r:1 C5+E5+G5:1 r:1', 'C3:1 r:1 C3:1 r:1']], [4, 4], 80, []],
+    ['a bass under chords that move away from it', 'half: the bass stays, the chords are cleared', [['C5+E5:1 F5+A5:1 G5+B5:1 C5+E5:1', 'C2:1 A4+C5:1 B4+D5:1 G4+C5:1']], [4, 4], 90, ['1.0 down', '1.2 half change', '1.3 up']],
+    ['quick octaves by step low down', 'only a fluttering foot joins without a blur', [['r:4', 'C2+C3:0.5 D2+D3:0.5 E2+E3:0.5 F2+F3:0.5 G2+G3:0.5 F2+F3:0.5 E2+E3:0.5 D2+D3:0.5'], ['C5:4', 'C2:1 C4+E4+G4:3']], [4, 4], 100, ['1.0 flutter', '2.0 down', '2.4 up']],
+    ['slow octaves by step low down', 'each is changed', [['r:4', 'C2+C3:1 D2+D3:1 E2+E3:1 F2+F3:1']], [4, 4], 80, ['1.0 down', '1.1 change', '1.2 change', '1.3 up']],
+    ['a line high up by step', 'the hand joins it: none', [['C6:0.5 D6:0.5 E6:0.5 F6:0.5 G6:0.5 F6:0.5 E6:0.5 D6:0.5', 'r:4']], [4, 4], 120, []],
+    ['a broken chord high up', 'it hardly ever blurs: one pedal', [['C6:0.5 E6:0.5 G6:0.5 C7:0.5 G6:0.5 E6:0.5 C6:0.5 E6:0.5', 'r:4']], [4, 4], 120, ['1.0 down', '1.4 up']],
+    ['a quick broken accompaniment of one harmony', 'one pedal', [['C5:4', 'C4:0.5 G4:0.5 E4:0.5 G4:0.5 C4:0.5 G4:0.5 E4:0.5 G4:0.5']], [4, 4], 160, ['1.0 down', '1.4 up']],
+    ['two chords of a hymn', 'joined by the foot, up with the last, which the hands hold', [['C5+E5:1 D5+F5:1', 'C3+G3:1 B2+G3:1']], [2, 4], 60, ['1.0 down', '1.1 up']],
+    ['detached chords', 'they are to be short: none', [['C5+E5:0.5 r:0.5 C5+E5:0.5 r:0.5 B4+D5:0.5 r:0.5 C5+E5:0.5 r:0.5', 'C3:0.5 r:0.5 C3:0.5 r:0.5 G3:0.5 r:0.5 C3:0.5 r:0.5']], [4, 4], 72, []],
     ['a single line the hand joins', 'none', [['C5 D5 E5 F5', 'r:4'], ['G5 F5 E5 D5', 'r:4']], [4, 4], 90, []],
   ])('%s: %s', (_, __, bars, metre, tempo, marks) => expect(said(bars, metre, tempo)).toEqual(marks));
 
@@ -70,6 +79,29 @@ describe('pedal by harmony', () => {
       expect(marks.every((mark) => mark.bar >= from && mark.bar <= to)).toBe(true);
       expect(marks.map((mark) => mark.kind).at(-1)).toBe('up');
     }
+  });
+  it('changes oftener in a reverberant room than in a dry one', () => {
+    const bars: Bars = [['C5:4', 'C3 G3 E4 G3'], ['D5:4', 'C3 A3 F4 A3']];
+    const count = (room: 'dry' | 'normal' | 'reverberant') => proposePedal(scoreOf(bars), { style: 'harmony', from: 0, to: 1, tempo: 90, room }).length;
+    expect([count('dry'), count('reverberant')]).toEqual([2, 3]);
+    const plan = [{ bar: 0, offset: { num: 0, den: 1 }, kind: 'down' as const }];
+    const clear = (room: 'dry' | 'normal' | 'reverberant') => Math.min(...clarityOf(scoreOf(bars), plan, 0, 1, 90, room).map((one) => one.value));
+    expect(clear('dry')).toBeGreaterThan(clear('normal'));
+    expect(clear('normal')).toBeGreaterThan(clear('reverberant'));
+  });
+  it('puts una corda where it stays very soft, and takes it off where it does not', () => {
+    const xml = (level: string) => `<direction><direction-type><dynamics><${level}/></dynamics></direction-type></direction>`;
+    const bar = (n: number, mark = '') => `<measure number="${n}">${n === 1 ? '<attributes><divisions>1</divisions></attributes>' : ''}${mark}<note><pitch><step>E</step><octave>5</octave></pitch><duration>4</duration></note></measure>`;
+    const score = readScore(`<score-partwise><part-list/><part id="P1">${bar(1, xml('p'))}${bar(2, xml('pp'))}${bar(3)}${bar(4, xml('mf'))}${bar(5, xml('ppp'))}</part></score-partwise>`).score;
+    expect(proposePedal(score, { style: 'harmony', from: 0, to: 4, tempo: 60 }).map((mark) => `${mark.bar + 1} ${mark.pedal} ${mark.kind}`)).toEqual(['2 soft down', '4 soft up']);
+  });
+  it('has the sostenuto catch a long bass the hand must leave, and says what it catches', () => {
+    const note = (step: string, octave: number, length: number, voice: number, staff: number) => `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${length}</duration><voice>${voice}</voice><staff>${staff}</staff></note>`;
+    const back = '<backup><duration>4</duration></backup>';
+    const score = readScore(`<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions><staves>2</staves></attributes>${note('E', 5, 4, 1, 1)}${back}${note('C', 2, 4, 2, 2)}${back}<forward><duration>1</duration></forward>${note('G', 3, 1, 3, 2)}${note('B', 3, 1, 3, 2)}${note('A', 3, 0.5, 3, 2)}${note('F', 3, 0.5, 3, 2)}</measure></part></score-partwise>`).score;
+    const others = proposePedal(score, { style: 'harmony', from: 0, to: 0, tempo: 60 }).filter((mark) => mark.pedal);
+    expect(others.map((mark) => `${mark.kind} ${toNumber(mark.offset)}`)).toEqual(['down 0', 'up 4']);
+    expect(others[0]!.why).toMatch(/must catch C/);
   });
   it('has nothing to say of silence', () => expect(proposePedal(scoreOf([['r:4', 'r:4'], ['C5:4', 'C3:4']]), { style: 'harmony', from: 0, to: 0, tempo: 90 })).toEqual([]));
 });
@@ -94,5 +126,31 @@ describe('clarity', () => {
     expect(held[1]!.value).toBeLessThan(0.8);
     const changed = clarityOf(score, [whole(0), { bar: 0, offset: { num: 2, den: 1 }, kind: 'change' }], 0, 1, 90);
     expect(changed[1]!.value).toBe(1);
+  });
+  it('is better under a fluttering foot than under one that stays, and worse than without', () => {
+    const score = scoreOf([['r:4', 'C2+C3:0.5 D2+D3:0.5 E2+E3:0.5 F2+F3:0.5 G2+G3:0.5 F2+F3:0.5 E2+E3:0.5 D2+D3:0.5']]);
+    const least = (marks: Parameters<typeof clarityOf>[1]) => Math.min(...clarityOf(score, marks, 0, 0, 100).map((one) => one.value));
+    const flutter = least([{ bar: 0, offset: { num: 0, den: 1 }, kind: 'flutter' }]);
+    expect(flutter).toBeGreaterThan(least([whole(0)]) + 0.1);
+    expect(flutter).toBeLessThan(least([]));
+  });
+});
+
+describe('the other pedals, heard', () => {
+  const at = (offset: number) => ({ bar: 0, offset: { num: offset, den: 1 } });
+  it('the sostenuto keeps what it caught and nothing struck since; una corda is softer', () => {
+    const score = scoreOf([['C5:1 E5:1 G5:1 C6:1', 'C3:1 r:3']]);
+    const heard = pedalled(perform(score, startOf(0), startOf(1), undefined, [{ ...at(0), kind: 'down', pedal: 'sostenuto' }, { ...at(2), kind: 'down', pedal: 'soft' }, { ...at(3), kind: 'up', pedal: 'sostenuto' }])).notes;
+    expect(heard.filter((note) => note.hand === 'right').map((note) => note.length)).toEqual([3, 1, 1, 1]);
+    expect(heard.find((note) => note.hand === 'left')!.length).toBe(3);
+    const right = heard.filter((note) => note.hand === 'right').map((note) => note.loudness);
+    expect(right[2]).toBeLessThan(right[1]!);
+    expect(right[1]).toBe(right[0]);
+  });
+  it('a flutter clears the top again and again and keeps the bass', () => {
+    const score = scoreOf([['C5:1 E5:1 G5:2', 'C2:1 r:3']]);
+    const heard = pedalled(perform(score, startOf(0), startOf(1), undefined, [{ ...at(0), kind: 'flutter' }])).notes;
+    expect(heard.find((note) => note.hand === 'left')!.length).toBe(4);
+    expect(heard.find((note) => note.midi === 72)!.length).toBeLessThanOrEqual(1.5);
   });
 });

@@ -1,6 +1,8 @@
 import { chordOf } from '../form/index.ts';
-import { add, beatLength, lead, pitchText, toNumber, type Bar, type PedalMark, type Score } from '../score/index.ts';
+import { add, BASS, beatLength, lead, pitchText, toNumber, type Bar, type PedalMark, type Score } from '../score/index.ts';
+import { otherPedals } from './others.ts';
 import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from './ringing.ts';
+import { ROOMS, type Room } from './room.ts';
 
 /** Whether harmony is joined by the pedal, or it is kept to where the hands cannot join. */
 export type PedalStyle = 'harmony' | 'dry';
@@ -17,6 +19,7 @@ export interface PedalOptions {
   readonly to: number;
   /** Quarters a minute. */
   readonly tempo: number;
+  readonly room?: Room;
 }
 
 /** Prices in one currency: seconds of a clear sound that would otherwise be lost. Set on the textbook cases of the tests. */
@@ -58,12 +61,18 @@ interface Stretch {
  * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into pedalled stretches and
  * dry ones by dynamic programming. Each mark says why it stands there.
  */
-export function proposePedal(score: Score, { style, from, to, tempo }: PedalOptions): ProposedPedal[] {
+export function proposePedal(score: Score, { style, from, to, tempo, room = 'normal' }: PedalOptions): ProposedPedal[] {
   const { moments, end } = momentsOf(score, from, to);
   if (moments.length === 0) return [];
   const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
-  const stretches = cut(score, moments, tones, end, tempo, PRICES[style]);
-  return marksOf(score, moments, stretches, tones, end, tempo, to);
+  const { blur, kept } = ROOMS[room];
+  const prices = { ...PRICES[style], blur: PRICES[style].blur * blur, kept: PRICES[style].kept * kept };
+  const best = cut(score, moments, tones, end, tempo, prices);
+  const runs = style === 'harmony' ? flutterRuns(moments, best, end, tempo) : [];
+  const stretches = best.filter((one) => !runs.some(([first, last]) => one.from >= first && one.from <= last));
+  const marks = marksOf(score, moments, stretches, tones, end, tempo, to);
+  const fluttered = runs.flatMap((run) => flutterMarks(score, moments, run, stretches.some((one) => one.from === run[1] + 1), to));
+  return [...marks, ...fluttered, ...otherPedals(score, from, to)].sort((a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset));
 }
 
 /** The best stretches, from the first instant to the last. */
@@ -124,10 +133,65 @@ function marksOf(score: Score, moments: readonly Moment[], stretches: readonly S
     const [first, before, next] = [moments[stretch.from]!, stretches[s - 1], stretches[s + 1]];
     const follows = before !== undefined && before.to === stretch.from && !restAfter(moments, before, tones, end, tempo);
     const why = follows ? whyChange(score, moments, before, stretch, tones, tempo) : whyDown(score, moments, stretch);
-    marks.push({ bar: first.bar, offset: first.offset, kind: follows ? 'change' : 'down', why });
+    const bass = follows ? bassToKeep(moments, before, stretch, tones, tempo) : undefined;
+    const half = bass === undefined ? {} : { depth: 0.5 as const };
+    marks.push({ bar: first.bar, offset: first.offset, kind: follows ? 'change' : 'down', ...half, why: bass === undefined ? why : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the hand has left it; ${why}` });
     if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo)) marks.push(upAfter(score, moments, stretch, tones, end, tempo, to));
   });
   return marks;
+}
+
+/** Louder than this a bass is still heard as one. Common practice, no source. */
+const BASS_HEARD = 0.3;
+/** A bass that rubs more than this against what follows is no pedal point. Set on the textbook cases of the tests. */
+const BASS_RUBS = 0.35;
+
+/** A bass the hand has left that should go on under the next stretch: nothing lies near it there, and it does not rub. */
+function bassToKeep(moments: readonly Moment[], before: Stretch, stretch: Stretch, tones: readonly Tone[], tempo: number): number | undefined {
+  const at = moments[stretch.from]!.at;
+  const bass = soundingAt(tones, at - 1e-6, moments[before.from]!.at, tempo)[0];
+  if (!bass?.byPedal || bass.midi >= BASS || bass.loudness < BASS_HEARD) return undefined;
+  const over = keysIn(moments, stretch).map((tone) => tone.midi);
+  if (over.length === 0 || Math.min(...over) - bass.midi < 12) return undefined;
+  const together = [bass, ...[...new Set(over)].map((midi) => ({ midi, loudness: 1, byPedal: false, missed: true }))];
+  return blurOf(together).value <= BASS_RUBS ? bass.midi : undefined;
+}
+
+/** A line that goes on by step so low down, in keys, is joined by a fluttering foot. */
+const STEPWISE = 2;
+const FLUTTERED = 4;
+
+/** A foot that is to change oftener than this, in seconds, flutters. Common practice, no source. */
+const HURRIED = 0.45;
+
+/** Runs of instants, by their first and last: octaves or chords by step low down, which would take a change for each or have none. */
+function flutterRuns(moments: readonly Moment[], stretches: readonly Stretch[], end: number, tempo: number): (readonly [number, number])[] {
+  const seconds = (i: number) => (((moments[i + 1]?.at ?? end) - moments[i]!.at) * 60) / tempo;
+  const open = moments.map((_, i) => seconds(i) <= HURRIED && stretches.every((one) => i < one.from || i >= one.to || one.to - one.from === 1));
+  const chordLike = (one: Moment) => one.struck.filter((tone) => tone.midi - lowest(one) <= 12).length > 1;
+  const goesOn = (i: number): boolean => {
+    const [a, b] = [moments[i]!, moments[i + 1]];
+    if (!b || !open[i] || !open[i + 1] || a.struck.length === 0 || b.struck.length === 0 || a.staccato || b.staccato) return false;
+    const step = Math.abs(lowest(a) - lowest(b));
+    return lowest(a) < BASS && step > 0 && step <= STEPWISE && chordLike(a) && chordLike(b);
+  };
+  const found: [number, number][] = [];
+  for (let i = 0; i + 1 < moments.length; i++) {
+    let last = i;
+    while (goesOn(last)) last++;
+    if (last - i + 1 >= FLUTTERED) found.push([i, last]);
+    if (last > i) i = last - 1;
+  }
+  return found;
+}
+
+const lowest = (one: Moment): number => Math.min(...one.struck.map((tone) => tone.midi));
+
+function flutterMarks(score: Score, moments: readonly Moment[], [from, last]: readonly [number, number], goesOn: boolean, to: number): ProposedPedal[] {
+  const [first, over] = [moments[from]!, moments[last]!];
+  const name = (one: Moment) => pitchText(lowest(one), score.bars[one.bar]!.key.fifths);
+  const mark: ProposedPedal = { bar: first.bar, offset: first.offset, kind: 'flutter', why: `from ${name(first)} to ${name(over)} by step low down; the hand cannot join it, and a foot that stays would blur it` };
+  return goesOn ? [mark] : [mark, { ...placeAt(score, over, Math.max(...over.struck.map((tone) => tone.to)) - over.at, to), kind: 'up', why: 'the low line is over' }];
 }
 
 /** When the hands let go of the last that a stretch holds. */

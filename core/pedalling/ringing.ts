@@ -96,15 +96,16 @@ export interface Sounding {
  *
  * @param since instant at which the pedal went down, in quarters; undefined while it is up
  * @param tempo quarters a minute
+ * @param left how much of a tone the foot has left of it, 0 to 1
  */
-export function soundingAt(tones: readonly Tone[], at: number, since: number | undefined, tempo: number): Sounding[] {
+export function soundingAt(tones: readonly Tone[], at: number, since: number | undefined, tempo: number, left: (tone: Tone) => number = () => 1): Sounding[] {
   const strings = new Map<number, Sounding>();
   for (const tone of tones) {
     if (tone.from > at + 1e-9) break;
     const inHand = tone.to > at + 1e-9;
     // the pedal catches what is struck or still held when it goes down
     if (!inHand && (since === undefined || tone.to <= since + 1e-9)) continue;
-    const loudness = tone.loudness * Math.exp(-(((at - tone.from) * 60) / tempo) / ringTime(tone.midi));
+    const loudness = (inHand ? 1 : left(tone)) * tone.loudness * Math.exp(-(((at - tone.from) * 60) / tempo) / ringTime(tone.midi));
     if (loudness > 0.02) strings.set(tone.midi, { midi: tone.midi, loudness, byPedal: !inHand, missed: tone.missed });
   }
   return [...strings.values()].sort((a, b) => a.midi - b.midi);

@@ -1,6 +1,7 @@
 import { add, compare, equals, fraction, fromNumber, max, multiply, parseDecimal, subtract, toNumber, toText, ZERO, type Fraction } from './fraction.ts';
-import { ScoreError, type Key, type Mark, type Metre, type Pitch, type Signs, type PedalDepth } from './model.ts';
+import { ScoreError, type Key, type Mark, type Metre, type Pitch, type Signs } from './model.ts';
 import { midiOf } from './pitch.ts';
+import { readPedal } from './pedalFile.ts';
 import { SHAPE_MARK } from './shape.ts';
 import { readSigns } from './signs.ts';
 import { child, childText, children, isElement, type Element } from './xml.ts';
@@ -161,7 +162,6 @@ function readNote(note: Element, offset: Fraction, duration: Fraction, reading: 
 }
 
 const HAIRPINS: Record<string, string> = { crescendo: 'grow', diminuendo: 'fade', stop: 'end' };
-const PEDAL_KINDS: Record<string, string> = { start: 'down', stop: 'up', change: 'change' };
 
 function readDirection(direction: Element, cursor: Fraction, reading: Reading): { marks: Omit<Mark, 'bar'>[]; tempo?: number } {
   // a third of a quarter may stand here as 0.333333
@@ -169,7 +169,7 @@ function readDirection(direction: Element, cursor: Fraction, reading: Reading): 
   const divisions = reading.divisions ?? fraction(1);
   const offset = max(ZERO, add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })));
   const marks: Omit<Mark, 'bar'>[] = [];
-  const depth = depthOf(child(direction, 'sound'));
+  const pedal = readPedal(direction);
   // words that say the shape for the reader; the field says it exactly
   const ours = direction.getAttribute('id')?.startsWith(SHAPE_MARK);
   for (const type of children(direction, 'direction-type')) {
@@ -179,29 +179,17 @@ function readDirection(direction: Element, cursor: Fraction, reading: Reading): 
       } else if (item.tagName === 'wedge') {
         const kind = HAIRPINS[item.getAttribute('type') ?? ''];
         if (kind) marks.push({ kind: 'hairpin', offset, text: kind });
-      } else if (ours && item.tagName === 'words') {
+      } else if ((ours && item.tagName === 'words') || pedal.words.has(item)) {
+        // says for the reader what is read elsewhere
         continue;
-      } else if (depth !== undefined && item.tagName === 'words' && item.textContent === DEPTH_SIGNS[depth]) {
-        // says for the reader what the sound says
       } else if (item.tagName === 'words' || item.tagName === 'rehearsal') {
         marks.push({ kind: item.tagName, offset, text: (item.textContent ?? '').trim().slice(0, 200) });
-      } else if (item.tagName === 'pedal') {
-        const kind = PEDAL_KINDS[item.getAttribute('type') ?? ''];
-        if (kind) marks.push({ kind: 'pedal', offset, text: kind, ...(depth === undefined || kind === 'up' ? {} : { depth }) });
       }
     }
   }
+  for (const { kind, ...how } of pedal.marks) marks.push({ kind: 'pedal', offset, text: kind, ...how });
   const tempo = tempoOf(child(direction, 'sound'));
   return tempo === undefined ? { marks } : { marks, tempo };
-}
-
-/** How a depth is written for the reader. */
-export const DEPTH_SIGNS: Readonly<Record<PedalDepth, string>> = { 0.5: '½', 0.25: '¼' };
-
-/** A damper pedal that goes down by part of its way: hundredths in `<sound damper-pedal>`. */
-function depthOf(sound: Element | undefined): PedalDepth | undefined {
-  const hundredths = Number(sound?.getAttribute('damper-pedal') || NaN);
-  return hundredths >= 40 && hundredths < 75 ? 0.5 : hundredths > 0 && hundredths < 40 ? 0.25 : undefined;
 }
 
 function tempoOf(sound: Element | undefined): number | undefined {

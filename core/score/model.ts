@@ -101,6 +101,8 @@ export interface Mark {
   readonly text: string;
   /** Of a pedal mark that does not go all the way. */
   readonly depth?: PedalDepth;
+  /** Of a pedal mark that is not of the damper. */
+  readonly pedal?: OtherPedal;
 }
 
 /** A place in the written score. `offset` in quarters from the start of the bar. */
@@ -143,8 +145,16 @@ export interface Score {
 /** Half or a quarter of the way. */
 export type PedalDepth = 0.5 | 0.25;
 
+/** The pedals beside the damper: una corda, and the one that holds only what sounds when it goes down. */
+export type OtherPedal = 'soft' | 'sostenuto';
+
+/** `flutter`: from here to the next mark the foot goes up and down quickly by part of its way. */
+export type PedalKind = 'down' | 'change' | 'up' | 'flutter';
+
 export interface PedalMark extends Place {
-  readonly kind: 'down' | 'change' | 'up';
+  readonly kind: PedalKind;
+  /** Which pedal, when it is not the damper; of the others there is only down and up. */
+  readonly pedal?: OtherPedal;
   /** How far the foot goes down; all the way when not said. A half change clears the top and keeps the bass. */
   readonly depth?: PedalDepth;
 }

@@ -12,6 +12,7 @@ const wheel = readFile(readFileSync(new URL('../../demo/pieces/the-ferrymans-whe
 const fingerings = wheel.score.notes.filter((note) => !note.held).map((note, i) => ({ id: note.id, finger: String((i % 5) + 1) }));
 const pedal = [
   { bar: 1, offset: fraction(0), kind: 'down' as const }, { bar: 2, offset: fraction(1, 2), kind: 'change' as const }, { bar: 3, offset: fraction(2, 3), kind: 'change' as const }, { bar: 3, offset: fraction(2), kind: 'up' as const },
+  { bar: 5, offset: fraction(0), kind: 'down' as const, pedal: 'soft' as const }, { bar: 6, offset: fraction(0), kind: 'flutter' as const }, { bar: 6, offset: fraction(1), kind: 'down' as const, pedal: 'sostenuto' as const }, { bar: 7, offset: fraction(0), kind: 'change' as const, depth: 0.5 as const }, { bar: 7, offset: fraction(1), kind: 'up' as const, pedal: 'sostenuto' as const }, { bar: 8, offset: fraction(0), kind: 'up' as const }, { bar: 8, offset: fraction(0), kind: 'up' as const, pedal: 'soft' as const },
 ];
 const sections = [{ id: '1', name: 'A', from: startOf(0), to: startOf(10), words: 'light' }, { id: '2', name: 'B & C', from: { bar: 10, offset: fraction(1, 2) }, to: startOf(26), words: '' }];
 const span = { from: startOf(4), to: startOf(6) };
@@ -50,7 +51,8 @@ describe('the exported score', () => {
     const mei = toolkit.getMEI({});
     const fingers = [...mei.matchAll(/<fing [^>]*startid="#([^"]+)"[^>]*>(?:<[^>]*>)*([^<]*)/g)].map(([, id, finger]) => `${id} ${finger}`);
     expect(new Set(fingers)).toEqual(new Set(fingerings.map(({ id, finger }) => `${id} ${finger}`)));
-    expect([...mei.matchAll(/<pedal [^>]*dir="(\w+)"/g)].map(([, dir]) => dir)).toEqual(['down', 'bounce', 'bounce', 'up']);
+    expect([...mei.matchAll(/<pedal [^>]*dir="(\w+)"/g)].map(([, dir]) => dir)).toEqual(['down', 'bounce', 'bounce', 'up', 'down', 'bounce', 'up']);
+    for (const words of ['una corda', 'tre corde', 'sost. ped.', 'flutter', '½']) expect(mei).toContain(words);
     expect([...mei.matchAll(/<reh [^>]*>\s*(?:<rend[^>]*>)?([^<]*)/g)].map(([, name]) => name)).toEqual(['A', 'B &amp; C']);
     // the teacher's loudness stands in place of the printed one: p, hairpin to f, then pp
     expect([...mei.matchAll(/<dynam [^>]*>\s*([^<]*)/g)].map(([, text]) => text)).toEqual(['p', 'f', 'pp']);
@@ -64,6 +66,7 @@ describe('the exported score', () => {
     const again = readFile(new TextEncoder().encode(exported));
     expect(shapeIn(exported, again.score)).toEqual(shape);
     expect(again.score.marks.filter((mark) => mark.kind === 'words').map(({ text }) => text)).toEqual(wheel.score.marks.filter((mark) => mark.kind === 'words').map(({ text }) => text));
+    expect(again.score.marks.filter((mark) => mark.kind === 'pedal').map(({ bar, offset, text, depth, pedal: which }) => ({ bar, offset, kind: text, ...(which ? { pedal: which } : {}), ...(depth ? { depth } : {}) }))).toEqual(pedal);
     expect(annotate(again.xml, { fingerings, pedal, sections, shape })).toBe(exported);
   });
 

@@ -46,8 +46,23 @@ export interface Performance {
 export interface FootMove {
   /** Quarters from the start of what is played. */
   readonly at: number;
-  readonly kind: PedalMark['kind'];
+  readonly kind: 'down' | 'change' | 'up';
   readonly depth?: PedalMark['depth'];
+  readonly pedal?: PedalMark['pedal'];
+}
+
+/** A fluttering foot moves so often, in quarters. */
+export const FLUTTER = 0.5;
+
+/** Moves of the foot one by one: a flutter is a half change again and again, until the next move. */
+export function unfluttered<F extends { readonly at: number; readonly kind: PedalMark['kind']; readonly pedal?: PedalMark['pedal'] }>(feet: readonly F[], end: number): (Omit<F, 'kind' | 'depth'> & FootMove)[] {
+  return feet.flatMap((foot) => {
+    const { kind } = foot;
+    if (kind !== 'flutter') return [{ ...foot, kind }];
+    const next = feet.find((other) => !other.pedal && other.at > foot.at + 1e-9)?.at ?? end;
+    const count = Math.max(1, Math.ceil((next - foot.at) / FLUTTER - 1e-9));
+    return Array.from({ length: count }, (_, i) => ({ ...foot, at: foot.at + i * FLUTTER, kind: 'change' as const, depth: 0.5 as const }));
+  });
 }
 
 /** A key in the middle of loud and soft, when nobody has said how loud. */
@@ -72,7 +87,7 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
   const notes: Sounding[] = [];
   const beats: Beat[] = [];
   const byBar = notesByBar(score);
-  const feet: FootMove[] = [];
+  const moves: (Omit<FootMove, 'kind'> & { kind: PedalMark['kind'] })[] = [];
   const stretches: Stretch[] = [];
   let start = subtract(ZERO, from.offset);
   for (const [position, index] of indexes.entries()) {
@@ -89,31 +104,42 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
     }
     for (const mark of pedal) {
       const inside = mark.bar === index && compare(mark.offset, begin) >= 0 && compare(mark.offset, end) <= 0;
-      if (inside) feet.push({ at: toNumber(add(start, mark.offset)), kind: mark.kind, ...(mark.depth ? { depth: mark.depth } : {}) });
+      if (inside) moves.push({ at: toNumber(add(start, mark.offset)), kind: mark.kind, ...(mark.depth ? { depth: mark.depth } : {}), ...(mark.pedal ? { pedal: mark.pedal } : {}) });
     }
     stretches.push({ bar: index, at: toNumber(add(start, begin)), begin, end });
     beats.push(...beatsOf(bar, start, begin, end));
     start = add(start, end);
   }
-  return { notes, stretches, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: feet.sort((a, b) => a.at - b.at), length: toNumber(start) };
+  return { notes, stretches, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: unfluttered(moves.sort((a, b) => a.at - b.at), toNumber(start)).sort((a, b) => a.at - b.at), length: toNumber(start) };
 }
 
 /** Strings below this key, C3, are too heavy for a half change to damp. Common practice, no source. */
 export const BASS = 48;
 
-/** The same as it sounds with the pedal: what is held when the hand lets go rings on until the foot moves. */
+/** How much softer una corda sounds. Common practice, no source. */
+const SOFT = 0.85;
+
+/** The same as it sounds with the pedals: what is held when the hand lets go rings on until the foot moves. */
 export function pedalled(performance: Performance): Performance {
   const { notes, feet, length } = performance;
   if (feet.length === 0) return performance;
+  const of = (pedal: FootMove['pedal']) => feet.filter((foot) => foot.pedal === pedal);
+  const [damper, soft, sostenuto] = [of(undefined), of('soft'), of('sostenuto')];
   const ringing = notes.map((note) => {
     const end = note.onset + note.length;
-    const holds = feet.findLast((foot) => foot.at <= end - 1e-9);
-    if (!holds || holds.kind === 'up') return note;
-    // a half change leaves the bass ringing
-    const until = feet.find((foot) => foot.at > end - 1e-9 && !(foot.kind === 'change' && foot.depth && note.midi < BASS))?.at ?? length;
+    let until = end;
+    const holds = damper.findLast((foot) => foot.at <= end - 1e-9);
+    if (holds && holds.kind !== 'up') {
+      // a half change leaves the bass ringing
+      until = damper.find((foot) => foot.at > end - 1e-9 && !(foot.kind === 'change' && foot.depth && note.midi < BASS))?.at ?? length;
+    }
+    // it catches only the keys that are down when it goes down
+    const caught = sostenuto.find((foot) => foot.kind === 'down' && foot.at >= note.onset - 1e-9 && foot.at < end - 1e-9);
+    if (caught) until = Math.max(until, sostenuto.find((foot) => foot.kind === 'up' && foot.at > caught.at)?.at ?? length);
     // a key struck again damps its string first
     const again = notes.find((other) => other.midi === note.midi && other.onset > note.onset && other.onset < until)?.onset ?? until;
-    return { ...note, length: Math.max(note.length, Math.min(until, again) - note.onset) };
+    const loudness = soft.findLast((foot) => foot.at <= note.onset + 1e-9)?.kind === 'down' ? note.loudness * SOFT : note.loudness;
+    return { ...note, loudness, length: Math.max(note.length, Math.min(until, again) - note.onset) };
   });
   return { ...performance, notes: ringing };
 }

@@ -1,11 +1,10 @@
-import { DEPTH_SIGNS } from './measure.ts';
-import { eachDivisions, insertDirection } from './directions.ts';
 import { ScoreError, type Fingering, type PedalMark, type Section } from './model.ts';
+import { writePedal } from './pedalFile.ts';
 import type { Shape } from './shape.ts';
 import { writeSections } from './sectionFile.ts';
 import { writeShape } from './shapeFile.ts';
 import { partsOf, stavesOf } from './parts.ts';
-import { child, childText, children, create, parseXml, serialize, type Document, type Element } from './xml.ts';
+import { child, children, create, parseXml, serialize, type Document, type Element } from './xml.ts';
 
 /** What the studio adds to an imported score. */
 export interface Annotations {
@@ -82,42 +81,4 @@ function writeFingering(document: Document, note: Element, finger: string): void
   }
   // `4-5`: the second finger takes over on the held key
   finger.split('-').forEach((one, i) => technical.appendChild(create(document, 'fingering', i ? { substitution: 'yes' } : {}, one)));
-}
-
-function removePedal(measures: readonly Element[]): void {
-  for (const measure of measures) {
-    for (const direction of children(measure, 'direction')) {
-      const types = children(direction, 'direction-type');
-      const pedals = types.filter((type) => children(type, 'pedal').some((pedal) =>
-        ['start', 'stop', 'change', 'continue'].includes(pedal.getAttribute('type') ?? '')));
-      const sound = child(direction, 'sound');
-      const rest = types.filter((type) => !pedals.includes(type) && !(sound?.hasAttribute('damper-pedal') && Object.values(DEPTH_SIGNS).includes(childText(type, 'words') ?? '')));
-      if (pedals.length && rest.length === 0) measure.removeChild(direction);
-      else for (const type of pedals) direction.removeChild(type);
-    }
-  }
-}
-
-const PEDAL_TYPES = { down: 'start', change: 'change', up: 'stop' } as const;
-
-function writePedal(document: Document, measures: Element[], marks: readonly PedalMark[]): void {
-  removePedal(measures);
-  const divisions = eachDivisions(measures);
-  const low = measures.some((measure) => children(measure, 'attributes').some((a) => Number(childText(a, 'staves') ?? 1) > 1));
-  for (const mark of marks) {
-    const measure = measures[mark.bar];
-    if (!measure) continue;
-    const direction = create(document, 'direction', { placement: 'below' });
-    const type = create(document, 'direction-type');
-    type.appendChild(create(document, 'pedal', { type: PEDAL_TYPES[mark.kind], line: 'yes' }));
-    direction.appendChild(type);
-    if (mark.depth) {
-      const words = create(document, 'direction-type');
-      words.appendChild(create(document, 'words', {}, DEPTH_SIGNS[mark.depth]));
-      direction.appendChild(words);
-    }
-    if (low) direction.appendChild(create(document, 'staff', {}, '2'));
-    if (mark.depth) direction.appendChild(create(document, 'sound', { 'damper-pedal': String(mark.depth * 100) }));
-    insertDirection(document, measure, divisions[mark.bar]!, mark.offset, direction);
-  }
 }

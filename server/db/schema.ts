@@ -1,4 +1,4 @@
-import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from '@yarrow-ridge/core/score';
+import type { About, AdoptedMeasure, Paper, PedalMark, Road, ShapeRecord } from '@yarrow-ridge/core/score';
 import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 
 /** Where a bar stands on a page: shares of its width and height. */
@@ -33,7 +33,7 @@ export const pieces = pgTable('pieces', {
   /** The original with ids given; never changed after import. */
   xml: text('xml').notNull(),
   /** The teacher's pedal marks; null while the printed ones stand. */
-  pedal: jsonb('pedal').$type<{ bar: number; offset: string; kind: 'down' | 'change' | 'up'; depth?: 0.5 | 0.25 }[]>(),
+  pedal: jsonb('pedal').$type<(Pick<PedalMark, 'bar' | 'kind' | 'depth' | 'pedal'> & { offset: string })[]>(),
   /** Parts of the file that are practised, by their place in it; null while they are chosen by their staves. */
   parts: jsonb('parts').$type<number[]>(),
   /** Loudness, timing, voices and touch, as the teacher hears them. */

@@ -1,7 +1,7 @@
 import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { check, propose, proposeNotes, redistribute, type CheckOptions, type Doubt, type FingerOptions, type Handover, type HandoverOptions, type Played, type Proposal, type ProposeOptions } from '@yarrow-ridge/core/fingering';
 import { checkPedal, clarityOf, proposePedal, type ClarityAt, type PedalDoubt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
-import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, type PedalMark, readFile, readScore, renameNotes, sectionsIn, shapeIn, type Annotations, type ReadOptions, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, readFile, readScore, renameNotes, sectionsIn, shapeIn, type Annotations, type ReadOptions, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 
 /** A stored score and what is read otherwise in it. */
 export interface Source {
@@ -62,7 +62,7 @@ export const tasks = {
   redistribute: (score: Score, options: HandoverOptions): Handover[] => redistribute(score, options),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] => proposePedal(score, options),
   checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),
-  clarity: (score: Score, marks: readonly PedalMark[], from: number, to: number, tempo: number): ClarityAt[] => clarityOf(score, marks, from, to, tempo),
+  clarity: (...args: Parameters<typeof clarityOf>): ClarityAt[] => clarityOf(...args),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
   annotate: (source: Source, annotations: Annotations, mine: readonly number[]): string => annotate(inUse(source), annotations, mine),

@@ -25,7 +25,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
     return {
       revision,
       fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger, layer })),
-      pedal: { source: pedal.source, marks: pedal.marks.map(({ bar, offset, kind, depth }) => ({ ...answerPlace({ bar, offset }), kind, ...(depth ? { depth } : {}) })) },
+      pedal: { source: pedal.source, marks: pedal.marks.map(({ bar, offset, ...how }) => ({ ...answerPlace({ bar, offset }), ...how })) },
       sections: named.map(answerSection),
       remarks: ofPiece.remarks.map(({ id, noteId, bar, offset, text }) => ({ id, noteId, text, ...answerPlace({ bar, offset: parseFraction(offset)! }) })),
       climax: climax && answerPlace({ bar: climax.bar, offset: parseFraction(climax.offset)! }),
@@ -61,10 +61,11 @@ export const annotationHandlers = (studio: Studio): Made => ({
 
   putPedal: async ({ param, body }) => {
     const { score } = await knownPiece(studio, param('id'));
-    const marks = body.marks?.map(({ bar, offset, kind, depth }) => ({ bar, offset: offsetIn(offset), kind, ...(depth && kind !== 'up' ? { depth } : {}) })).sort(comparePlaces) ?? null;
+    const marks = body.marks?.map(({ bar, offset, kind, depth, pedal }) => ({ bar, offset: offsetIn(offset), kind, ...(depth && !pedal && (kind === 'down' || kind === 'change') ? { depth } : {}), ...(pedal ? { pedal } : {}) })).sort(comparePlaces) ?? null;
     marks?.forEach((mark, i) => {
       inScore(score, mark, 'A pedal mark', true);
-      const before = marks[i - 1];
+      if (mark.pedal && mark.kind !== 'down' && mark.kind !== 'up') throw new ProblemError(400, `Of the ${mark.pedal} pedal there is only down and up.`);
+      const before = marks.slice(Math.max(0, i - 3), i).find((one) => one.pedal === mark.pedal);
       if (before && comparePlaces(before, mark) === 0) throw new ProblemError(400, `Two pedal marks stand at the same place in bar ${score.bars[mark.bar]!.number}.`);
     });
     const revision = await studio.db.transaction(async (tx) => {

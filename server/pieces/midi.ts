@@ -4,8 +4,9 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 
 const TICKS = 480;
 
-/** The damper pedal in the Standard MIDI Files' controller list; 127 is all the way down. */
-const [DAMPER, DOWN] = [64, 127];
+/** The pedals in the MIDI 1.0 list of controllers; 127 is all the way down. */
+const CONTROLLERS = { damper: 64, sostenuto: 66, soft: 67 } as const;
+const DOWN = 127;
 /** A change is up with the new note and down just after it, in ticks. */
 const AFTER = 30;
 
@@ -24,14 +25,14 @@ export function midiFile(score: Score, from: number, to: number, tempo: number, 
 }
 
 function track(notes: Performance['notes'], feet: readonly FootMove[], hand: string, channel: number): MidiEvent[] {
-  // at one tick: keys up, then the foot, then keys down
+  // at one tick: keys up, then the foot, then keys down; the sostenuto catches what is down already
   const keys = notes.filter(({ midi }) => midi >= 0 && midi <= 127).flatMap(({ midi, onset, length, loudness }) => [
     { at: Math.round(onset * TICKS), order: 2, event: { type: 'noteOn', channel, noteNumber: midi, velocity: Math.round(loudness * 127) } as const },
     { at: Math.round((onset + length) * TICKS), order: 0, event: { type: 'noteOff', channel, noteNumber: midi, velocity: 0 } as const },
   ]);
-  const foot = (at: number, value: number) => ({ at, order: 1, event: { type: 'controller', channel, controllerType: DAMPER, value } as const });
-  const moves = feet.flatMap(({ at, kind, depth = 1 }) => {
+  const moves = feet.flatMap(({ at, kind, depth = 1, pedal }) => {
     const tick = Math.round(at * TICKS);
+    const foot = (when: number, value: number) => ({ at: when, order: pedal === 'sostenuto' ? 3 : 1, event: { type: 'controller', channel, controllerType: CONTROLLERS[pedal ?? 'damper'], value } as const });
     return kind === 'up' ? [foot(tick, 0)] : kind === 'down' ? [foot(tick, Math.round(DOWN * depth))] : depth < 1 ? [foot(tick, Math.round(DOWN * depth)), foot(tick + AFTER, DOWN)] : [foot(tick, 0), foot(tick + AFTER, DOWN)];
   });
   const ordered = [...keys, ...moves].sort((a, b) => a.at - b.at || a.order - b.order);

@@ -93,3 +93,40 @@ describe('the shape of a piece', () => {
     expect((await annotations()).shape).toMatchObject({ loudness: [{ bar: 0 }, { bar: 40 }], touch: [{ to: { bar: 44 } }] });
   });
 });
+
+describe('the pedals', () => {
+  const place = (bar: number, kind: string, more = {}) => ({ bar, offset: '0', kind, ...more });
+  it('flutter, una corda and sostenuto are kept beside the damper, and go out and come back', async () => {
+    const marks = [place(3, 'down'), place(3, 'down', { pedal: 'soft' }), place(4, 'flutter'), place(4, 'down', { pedal: 'sostenuto' }), place(5, 'change', { depth: 0.5 }), place(5, 'up', { pedal: 'sostenuto' }), place(6, 'up'), place(6, 'up', { pedal: 'soft' })];
+    expect((await studio.ask('PUT', at('/pedal'), { marks })).status).toBe(200);
+    const kept = async () => ((await annotations()) as unknown as { pedal: { marks: { bar: number; kind: string; depth?: number; pedal?: string }[] } }).pedal.marks.map(({ bar, kind, depth, pedal }) => ({ bar, offset: '0', kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) }));
+    expect(await kept()).toEqual(marks);
+    const { tracks } = parseMidi(new Uint8Array(await (await raw('/section.mid?from=3&to=6')).arrayBuffer()));
+    const controllers = new Set(tracks.flat().flatMap((event) => (event.type === 'controller' ? [event.controllerType] : [])));
+    // MIDI 1.0: 64 damper, 66 sostenuto, 67 soft
+    expect([...controllers].sort()).toEqual([64, 66, 67]);
+    ({ id } = (await studio.bring(await (await raw('/export.musicxml')).text())).json);
+    expect(await kept()).toEqual(marks);
+  });
+  it('of the others there is only down and up, and no two marks of one pedal at one place', async () => {
+    expect((await studio.ask('PUT', at('/pedal'), { marks: [place(3, 'change', { pedal: 'soft' })] })).json.detail).toMatch(/only down and up/);
+    expect((await studio.ask('PUT', at('/pedal'), { marks: [place(3, 'down', { pedal: 'soft' }), place(3, 'down'), place(3, 'up', { pedal: 'soft' })] })).json.detail).toMatch(/Two pedal marks stand at the same place/);
+  });
+  it('are proposed for the room they will sound in', async () => {
+    // quarters for which the damper is down, in bars of two
+    const down = async (room: string) => {
+      const { status, json } = await studio.ask('POST', at('/pedal/propose'), { style: 'harmony', from: 10, to: 25, room });
+      expect(status).toBe(200);
+      let [sum, since]: [number, number | undefined] = [0, undefined];
+      for (const mark of json.marks as { bar: number; offset: number; kind: string }[]) {
+        const now = mark.bar * 2 + mark.offset;
+        if (since !== undefined) sum += now - since;
+        since = mark.kind === 'up' ? undefined : now;
+      }
+      return sum;
+    };
+    // common practice, no source: the walls of a reverberant room keep what the foot would
+    expect(await down('reverberant')).toBeLessThan(await down('dry'));
+    expect((await studio.ask('POST', at('/pedal/propose'), { style: 'harmony', from: 10, to: 25, room: 'cave' })).json.detail).toMatch(/dry, normal or reverberant/);
+  });
+});

@@ -1,6 +1,6 @@
 import { handsOf } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
-import { equals, keyName, parseFraction, fromNumber, shapeKept, toNumber, toText, type Fraction, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { equals, keyName, parseFraction, fromNumber, shapeKept, toNumber, toText, type Fraction, type PedalKind, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
 import { fingerings, pieces, readings, sections } from '../db/schema.ts';
 import type { Database } from '../db/open.ts';
@@ -103,7 +103,7 @@ export async function pedalOf(studio: Studio, pieceId: string) {
   }
   const { score } = await knownPiece(studio, pieceId);
   const marks = score.marks.filter((mark) => mark.kind === 'pedal')
-    .map(({ bar, offset, text, depth }) => ({ bar, offset, kind: text as 'down' | 'change' | 'up', ...(depth ? { depth } : {}) }));
+    .map(({ bar, offset, text, depth, pedal }) => ({ bar, offset, kind: text as PedalKind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) }));
   return { source: 'printed' as const, marks };
 }
 

@@ -1,38 +1,43 @@
 import { Button } from '@mui/material';
 import type { Piece } from '@yarrow-ridge/contract';
-import { beatName, compare, parseFraction, toNumber, toText, type PedalDepth, type PedalMark, type Score } from '@yarrow-ridge/core/score';
+import { beatName, compare, comparePlaces, parseFraction, toNumber, toText, type OtherPedal, type PedalDepth, type PedalMark, type Score } from '@yarrow-ridge/core/score';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import { xAt, type PageBoxes } from '../score/geometry.ts';
 import { call } from '../api/client.ts';
 import { CheckCard } from './CheckCard.tsx';
 import { SuggestPedal } from './SuggestPedal.tsx';
+import { pedalText } from './pedalText.ts';
 import { stepPlace } from './places.ts';
 import { useDesk } from './useDesk.ts';
 
-const KINDS: [PedalMark['kind'], string, string][] = [['down', 'Down', 'd'], ['change', 'Change', 'c'], ['up', 'Up', 'u']];
+const KINDS: [PedalMark['kind'], string, string][] = [['down', 'Down', 'd'], ['change', 'Change', 'c'], ['up', 'Up', 'u'], ['flutter', 'Flutter', 'v']];
+/** The other pedals, with the key that puts each down or takes it up again. */
+const OTHERS: [OtherPedal, string, string][] = [['soft', 'Una corda', 'a'], ['sostenuto', 'Sostenuto', 'n']];
 
 /** How far the foot goes, with the key that says so. */
 const DEPTHS: [PedalDepth | undefined, string, string][] = [[undefined, 'Full', '1'], [0.5, 'Half', '2'], [0.25, 'Quarter', '4']];
-const depthName = (depth: PedalDepth): string => (depth === 0.5 ? 'half' : 'quarter');
 
 /** The pedal stratum's side: put down, change or up at the chosen place; the script of the bars in words. */
 export function PedalPanel({ piece, score, marks, source }: { piece: Piece; score: Score; marks: readonly PedalMark[]; source: 'printed' | 'teacher' }) {
   const { place, chosen, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
-  const mark = here && marks.find((one) => one.bar === here.bar && compare(one.offset, here.offset) === 0);
-  const rewrite = (kind: PedalMark['kind'] | undefined, depth: PedalDepth | undefined) => {
-    if (!here || (kind === undefined && !mark)) return;
+  const at = (pedal?: OtherPedal) => here && marks.find((one) => one.pedal === pedal && one.bar === here.bar && compare(one.offset, here.offset) === 0);
+  const mark = at();
+  const isDown = (pedal: OtherPedal) => here !== undefined && marks.findLast((one) => one.pedal === pedal && comparePlaces(one, here) < 0)?.kind === 'down';
+  const rewrite = (kind: PedalMark['kind'] | undefined, depth: PedalDepth | undefined, pedal?: OtherPedal) => {
+    if (!here || (kind === undefined && !at(pedal))) return;
     const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
     const exact = toText(here.offset);
-    const placed = kind && { bar: here.bar, offset: toNumber(here.offset), exact, kind, ...(depth && kind !== 'up' ? { depth } : {}) };
+    const placed = kind && { bar: here.bar, offset: toNumber(here.offset), exact, kind, ...(depth && (kind === 'down' || kind === 'change') ? { depth } : {}), ...(pedal ? { pedal } : {}) };
     void edits.pedal(
-      (before) => [...before.filter((one) => one.bar !== here.bar || one.exact !== exact), ...(placed ? [placed] : [])].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
-      kind ? `pedal ${depth ? `${depthName(depth)} ` : ''}${kind} in ${where}` : `no pedal mark in ${where}`,
+      (before) => [...before.filter((one) => one.bar !== here.bar || one.exact !== exact || (one.pedal ?? undefined) !== pedal), ...(placed ? [placed] : [])].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
+      kind ? `pedal ${pedalText({ kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) })} in ${where}` : `no pedal mark in ${where}`,
     );
   };
   const write = (kind: PedalMark['kind'] | undefined) => rewrite(kind, mark?.kind === kind ? mark?.depth : undefined);
+  const other = (pedal: OtherPedal) => rewrite(at(pedal) ? undefined : isDown(pedal) ? 'up' : 'down', undefined, pedal);
   const move = (step: 1 | -1) => {
     const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: '0' };
     set({ place: next, chosen: { from: next.bar, to: next.bar } });
@@ -40,8 +45,9 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
   useHotkeys('right', () => move(1), { preventDefault: true });
   useHotkeys('left', () => move(-1), { preventDefault: true });
   useHotkeys(KINDS.map(([, , key]) => key), (event) => write(KINDS.find(([, , key]) => key === event.key.toLowerCase())?.[0]));
+  useHotkeys(OTHERS.map(([, , key]) => key), (event) => other(OTHERS.find(([, , key]) => key === event.key.toLowerCase())![0]));
   const deepen = (depth: PedalDepth | undefined) => {
-    if (mark && mark.kind !== 'up') rewrite(mark.kind, depth);
+    if (mark?.kind === 'down' || mark?.kind === 'change') rewrite(mark.kind, depth);
   };
   useHotkeys(['1', '2', '4'], (event) => deepen(DEPTHS.find(([, , key]) => key === event.key)?.[0]), { enabled: mark !== undefined });
   useHotkeys('backspace, delete', () => write(undefined));
@@ -51,17 +57,22 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
     <div className="stack">
       <div className="card stack">
         <h2>{here ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}` : 'Damper pedal'}</h2>
-        {here ? <p className="soft">{mark ? `here: ${mark.depth ? `${depthName(mark.depth)} ` : ''}${mark.kind}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
+        {here ? <p className="soft">{mark ? `here: ${pedalText(mark)}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
         <div className="row pedal-keys">
           {KINDS.map(([kind, name, key]) => (
             <Button key={kind} variant={mark?.kind === kind ? 'contained' : 'outlined'} disabled={!here} onClick={() => write(kind)}>{name} <span className="key">{key.toUpperCase()}</span></Button>
           ))}
         </div>
-        {mark && mark.kind !== 'up' && (
+        {(mark?.kind === 'down' || mark?.kind === 'change') && (
           <div className="row" role="group" aria-label="How far down">
             {DEPTHS.map(([depth, name, key]) => <Button key={key} size="small" variant={mark.depth === depth ? 'contained' : 'text'} onClick={() => deepen(depth)}>{name}&nbsp;<span className="key">{key}</span></Button>)}
           </div>
         )}
+        <div className="row" role="group" aria-label="Other pedals">
+          {OTHERS.map(([pedal, name, key]) => (
+            <Button key={pedal} size="small" variant={at(pedal) ? 'contained' : 'outlined'} disabled={!here} onClick={() => other(pedal)}>{at(pedal) ? `No ${pedalText(at(pedal)!)}` : isDown(pedal) ? `${name} up` : name}&nbsp;<span className="key">{key.toUpperCase()}</span></Button>
+          ))}
+        </div>
         <Button disabled={!mark} onClick={() => write(undefined)}>Rub out <span className="key">⌫</span></Button>
       </div>
       <SuggestPedal piece={piece} score={score} />
@@ -80,7 +91,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
             return (
               <tr key={bar.index}>
                 <th scope="row">{bar.number}</th>
-                <td>{inBar.length ? inBar.map((one) => `${one.depth ? `${depthName(one.depth)} ` : ''}${one.kind} ${beatName(bar, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
+                <td>{inBar.length ? inBar.map((one) => `${pedalText(one)} ${beatName(bar, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
               </tr>
             );
           })}
@@ -95,7 +106,7 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
 }
 
 const held = (marks: readonly PedalMark[], bar: number): boolean => {
-  const before = marks.findLast((one) => one.bar < bar);
+  const before = marks.findLast((one) => !one.pedal && one.bar < bar);
   return before !== undefined && before.kind !== 'up';
 };
 

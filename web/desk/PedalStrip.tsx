@@ -9,7 +9,14 @@ export function PedalStrip({ score, marks, clarity, chosen, onChoose }: {
 }) {
   const count = score.bars.length;
   const spans: { from: number; to: number; changes: number[] }[] = [];
-  for (const mark of marks) {
+  const flutters: { from: number; to: number }[] = [];
+  const damper = marks.filter((mark) => !mark.pedal);
+  damper.forEach((mark, i) => { if (mark.kind === 'flutter') flutters.push({ from: barAxis(score.bars, mark), to: damper[i + 1] ? barAxis(score.bars, damper[i + 1]!) : count }); });
+  const others = (['soft', 'sostenuto'] as const).flatMap((pedal, row) => {
+    const own = marks.filter((mark) => mark.pedal === pedal);
+    return own.flatMap((mark, i) => (mark.kind === 'down' ? [{ row, from: barAxis(score.bars, mark), to: own[i + 1] ? barAxis(score.bars, own[i + 1]!) : count }] : []));
+  });
+  for (const mark of damper) {
     const at = barAxis(score.bars, mark);
     const open = spans.at(-1);
     const isOpen = open !== undefined && open.to === count;
@@ -28,6 +35,8 @@ export function PedalStrip({ score, marks, clarity, chosen, onChoose }: {
         {score.bars.map((bar) => <line key={bar.index} x1={bar.index} x2={bar.index} y1={4} y2={TALL} className="pedal-bar" />)}
         {chosen && <rect x={chosen.from} width={chosen.to - chosen.from + 1} y={0} height={TALL} className="mark-bars" />}
         {spans.map((span) => <rect key={span.from} x={span.from} width={Math.max(0.1, span.to - span.from)} y={26} height={28} className="pedal-span" />)}
+        {flutters.map((one) => <rect key={`f${one.from}`} className="pedal-flutter" x={one.from} width={Math.max(0.1, one.to - one.from)} y={36} height={8} />)}
+        {others.map((one) => <line key={`${one.row} ${one.from}`} className={`pedal-held row-${one.row}`} x1={one.from} x2={one.to} y1={57 + 4 * one.row} y2={57 + 4 * one.row} />)}
         {clarity && [...clarity].map(([bar, value]) => <rect key={`c${bar}`} className="pedal-clarity" x={bar + 0.08} width={0.84} y={2} height={(1 - value) * 22} />)}
         {spans.flatMap((span) => span.changes.map((at) => <line key={at} x1={at} x2={at} y1={18} y2={54} className="pedal-change" />))}
       </svg>

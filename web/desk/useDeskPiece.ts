@@ -1,4 +1,4 @@
-import { NO_SHAPE, parseFraction, shapeKept, type ShapeRecord, type Shape, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
+import { NO_SHAPE, parseFraction, shapeKept, type OtherPedal, type ShapeRecord, type Shape, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
 import { useMemo } from 'react';
 import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
@@ -24,7 +24,7 @@ export function useDeskPiece(pieceId: string | undefined) {
   const remarks = useMemo((): Remark[] => (annotations.data?.remarks ?? []).map(({ id, noteId, text, ...place }) => ({ id, text, ...(noteId === null ? {} : { noteId }), ...placeOf(place) })), [annotations.data]);
   const climax = useMemo((): Place | undefined => (annotations.data?.climax ? placeOf(annotations.data.climax) : undefined), [annotations.data]);
   const pedal = useMemo((): PedalMark[] => (annotations.data?.pedal.marks ?? [])
-    .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'], ...(mark.depth ? { depth: mark.depth as PedalDepth } : {}) })), [annotations.data]);
+    .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'], ...(mark.depth ? { depth: mark.depth as PedalDepth } : {}), ...(mark.pedal ? { pedal: mark.pedal as OtherPedal } : {}) })), [annotations.data]);
   const shape = useMemo((): Shape => (annotations.data?.shape && score.data ? shapeKept(annotations.data.shape as ShapeRecord, score.data) : NO_SHAPE), [annotations.data, score.data]);
   const fingers = useMemo(() => {
     const found = new Map<string, WrittenFinger>();

@@ -88,7 +88,7 @@ export function useAnnotationEdits(pieceId: string) {
     const sendPedal = (marks: PedalMarks | null) =>
       writer.write(
         (all) => ({ ...all, pedal: marks ? { source: 'teacher', marks } : all.pedal }),
-        (revision) => call('putPedal', { params, body: { marks: marks?.map(({ bar, exact, kind, depth }) => ({ bar, offset: exact, kind: kind as 'down', ...(depth ? { depth: depth as 0.5 } : {}) })) ?? null, revision } }),
+        (revision) => call('putPedal', { params, body: { marks: marks?.map(({ bar, exact, kind, depth, pedal }) => ({ bar, offset: exact, kind: kind as 'down', ...(depth ? { depth: depth as 0.5 } : {}), ...(pedal ? { pedal: pedal as 'soft' } : {}) })) ?? null, revision } }),
       ).then(() => (marks === null ? client.invalidateQueries({ queryKey: keyOf(pieceId) }) : undefined));
     const refresh = () => client.invalidateQueries({ queryKey: keyOf(pieceId) });
     /** Sends an edit, and shows what stands after it. */
