@@ -160,6 +160,7 @@ const Player = Type.Object({
 const School = Type.Object({
   chromatic: Type.Optional(Type.Union([Type.Literal('thumb and third'), Type.Literal('all fingers')], { description: 'thumb and third, or all fingers' })),
   groups: Type.Optional(Type.Boolean({ description: 'the same fingers on each group of a sequence' })),
+  edition: Type.Optional(Type.Boolean({ description: 'the printed fingers are kept' })),
 }, { additionalProperties: false });
 const Finger = Type.Integer({ minimum: 1, maximum: 5, description: 'a finger, 1 to 5' });
 const asked = {

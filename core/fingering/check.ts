@@ -78,6 +78,9 @@ function inARow(score: Score, fingers: Fingers, hand: string): Doubt[] {
   });
 }
 
+/** Notes at each end of a return whose fingers may differ: what comes before and after may ask for others. */
+const ENDS = 2;
+
 /** Where bars return exactly and their fingers do not. */
 function returnsOtherwise(score: Score, fingers: Fingers, hand: string): Doubt[] {
   const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
@@ -92,7 +95,7 @@ function returnsOtherwise(score: Score, fingers: Fingers, hand: string): Doubt[]
         if (first[i]?.midi === note.midi) pairs.push([note, first[i]]);
       });
     }
-    return pairs.slice(1, -1).flatMap(([note, twin]): Doubt[] => {
+    return pairs.slice(ENDS, -ENDS).flatMap(([note, twin]): Doubt[] => {
       const [now, before] = [fingers.get(note.id), fingers.get(twin.id)];
       if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
       seen.add(note.id);

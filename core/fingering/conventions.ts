@@ -9,9 +9,11 @@ export interface School {
   readonly chromatic: 'thumb and third' | 'all fingers';
   /** The same fingers on each group of a sequence. */
   readonly groups: boolean;
+  /** The edition's fingers, to the letter where the hand allows them; else they are replaced by what suits this hand. */
+  readonly edition: boolean;
 }
 
-export const USUAL_SCHOOL: School = { chromatic: 'thumb and third', groups: true };
+export const USUAL_SCHOOL: School = { chromatic: 'thumb and third', groups: true, edition: false };
 
 /** Half steps one way before it is a chromatic scale and not an ornament. */
 const LEAST = 4;

@@ -16,6 +16,8 @@ export interface Link {
   readonly rest: number;
   /** The first is played short, or followed by a rest: the hand is off the key. */
   readonly detached: boolean;
+  /** The pedal joins the two, so that the fingers need not. */
+  readonly pedalled?: boolean;
 }
 
 /** What an instrument tells the search about one of its hands. Costs are dimensionless; Infinity means not possible. */

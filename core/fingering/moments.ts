@@ -11,6 +11,8 @@ export interface Played {
   readonly length: Fraction;
   readonly grace: boolean;
   readonly staccato: boolean;
+  /** Ornament signs on it. */
+  readonly ornaments?: readonly string[];
 }
 
 /** One moment of the search: what is struck together with what is still held down from before. Keys ascend as the hand sees them. */
@@ -35,7 +37,7 @@ export interface Moment {
 export function playedIn(score: Score, hand: string, from: number, to: number): Played[] {
   return score.notes.filter((note) => note.hand === hand && !note.held && note.bar >= from && note.bar <= to).map((note) => ({
     id: note.id, bar: note.bar, midi: note.midi, at: add(score.bars[note.bar]!.start, note.offset), length: note.length,
-    grace: note.grace, staccato: note.staccato,
+    grace: note.grace, staccato: note.staccato, ...(note.ornaments ? { ornaments: note.ornaments } : {}),
   }));
 }
 
@@ -56,8 +58,9 @@ const GRACE_SECONDS = 0.12;
 /**
  * The moments of one hand.
  * @param tempo quarters a minute
+ * @param held whether the pedal keeps what sounds just before a time in quarters
  */
-export function momentsOf(played: readonly Played[], model: HandModel, tempo: number): Moment[] {
+export function momentsOf(played: readonly Played[], model: HandModel, tempo: number, held: (at: Fraction) => boolean = () => false): Moment[] {
   const perQuarter = 60 / tempo;
   const struckTogether = groups(played);
   let sounding: { note: Played; end: Fraction }[] = [];
@@ -69,17 +72,17 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
     const next = struckTogether[index + 1]?.[0];
     const seconds = (one: Fraction, other: Fraction) => toNumber(subtract(other, one)) * perQuarter;
     sounding = sounding.filter(({ note, end }) => compare(end, at) > 0 && !group.some((struck) => struck.midi === note.midi));
-    const held = grace ? [] : sounding.map(({ note }) => note);
+    const kept = grace ? [] : sounding.map(({ note }) => note);
     // two voices on one key: the longer note holds it
     const holder = (note: Played) => group.filter((other) => other.midi === note.midi).reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
     const once = group.filter((note) => holder(note) === note);
     const doubled = group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
-    const { notes, beyond, released } = inReach(once, held, model);
+    const { notes, beyond, released } = inReach(once, kept, model);
     if (released.length) sounding = sounding.filter(({ note }) => !released.includes(note));
     const rest = silentFrom && !grace ? Math.max(0, seconds(silentFrom, at)) : 0;
     const link: Link | undefined = before && {
       seconds: before.grace || compare(before.at, at) === 0 ? GRACE_SECONDS : seconds(before.at, at), rest,
-      detached: rest > 0 || before.staccato,
+      detached: rest > 0 || before.staccato, ...(held(at) ? { pedalled: true } : {}),
     };
     const moment: Moment = {
       bar: group[0]!.bar, notes, keys: notes.map((note) => model.key(note.midi)), struck: notes.map((note) => once.includes(note)),

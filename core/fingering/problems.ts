@@ -4,7 +4,7 @@ import type { Moment, Played } from './moments.ts';
 
 /** What this hand cannot do, or should not have to. */
 export interface Problem {
-  readonly kind: 'unreachable' | 'let go' | 'stretch' | 'too many';
+  readonly kind: 'unreachable' | 'let go' | 'stretch' | 'too many' | 'hands meet';
   readonly bar: number;
   /** Note ids. */
   readonly notes: readonly string[];

@@ -1,14 +1,17 @@
 import { instrument, type Player } from '../instruments/index.ts';
-import type { Score } from '../score/index.ts';
+import { add, compare, type Fraction, type PedalMark, type Score } from '../score/index.ts';
 import { alternativesTo, type Alternative } from './alternatives.ts';
 import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
 import type { HandModel } from './model.ts';
 import { momentsOf, playedIn, type Moment, type Played } from './moments.ts';
 import { problemsOf, type Problem } from './problems.ts';
+import { differing } from './differing.ts';
+import { ornaments } from './ornaments.ts';
+import { otherHand, sharedKeys } from './others.ts';
 import { describe } from './reasons.ts';
 import { costOf, freesHand, lineOf, solve, type Line, type Solution } from './solve.ts';
 import { classesOf, tiesOf, type Tie } from './ties.ts';
-import { firstFinger } from './written.ts';
+import { firstFinger, parseWritten } from './written.ts';
 
 export interface ProposedNote {
   readonly id: string;
@@ -45,6 +48,8 @@ export interface FingerOptions {
   /** How many other ways are wanted. */
   readonly alternatives?: number;
   readonly school?: Partial<School>;
+  /** Marks of the damper pedal: where it joins, the fingers need not. */
+  readonly pedal?: readonly PedalMark[];
 }
 
 export interface ProposeOptions extends FingerOptions {
@@ -69,14 +74,32 @@ export interface Ready {
  */
 export function propose(score: Score, options: ProposeOptions): Proposal {
   const played = playedIn(score, options.hand, 0, score.bars.length - 1);
-  return proposeNotes(played, options, (moment) => moment.bar >= options.from && moment.bar <= options.to, score);
+  const printed = options.school?.edition ? editionOf(score, options) : undefined;
+  const found = proposeNotes(played, printed ? { ...options, locks: new Map([...printed, ...(options.locks ?? [])]) } : options, (moment) => moment.bar >= options.from && moment.bar <= options.to, score);
+  const kept = printed ? found.notes.filter((note) => printed.has(note.id) && note.finger === printed.get(note.id)).length : 0;
+  return kept ? { ...found, reasons: [`${kept} printed ${kept === 1 ? 'finger is' : 'fingers are'} kept, as the edition has them.`, ...found.reasons] } : found;
+}
+
+/** The edition's fingers of a hand, where they are fingers of it. */
+function editionOf(score: Score, { hand, instrument: kind = 'piano' }: FingerOptions): Map<string, string> {
+  const symbols = instrument(kind).limbs.find((limb) => limb.id === hand)?.fingers ?? [];
+  return new Map(score.notes.flatMap((note): [string, string][] => (note.hand === hand && note.finger && parseWritten(note.finger, symbols) ? [[note.id, note.finger]] : [])));
+}
+
+/** Whether the damper is down just before a time: what sounds then is joined to what follows. */
+function pedalBefore(score: Score, marks: readonly PedalMark[]): (at: Fraction) => boolean {
+  const feet = marks.filter((mark) => !mark.pedal).map((mark) => ({ kind: mark.kind, at: add(score.bars[mark.bar]!.start, mark.offset) })).sort((a, b) => compare(a.at, b.at));
+  return (at) => {
+    const last = feet.findLast((foot) => compare(foot.at, at) < 0);
+    return last !== undefined && last.kind !== 'up';
+  };
 }
 
 const TEMPO = 90;
 
 /** The same on notes alone. `within` tells which moments are asked for; all unless given. */
 export function proposeNotes(played: readonly Played[], options: FingerOptions, within: (moment: Moment) => boolean = () => true, score?: Score): Proposal {
-  const ready = prepare(played, options);
+  const ready = prepare(played, options, score);
   if (!ready) return { notes: [], cost: 0, reasons: [], problems: [], alternatives: [], elsewhere: [] };
   const { line } = ready;
   const solution = solve(line, { ties: ready.ties, ...(ready.only ? { only: ready.only } : {}) });
@@ -84,10 +107,10 @@ export function proposeNotes(played: readonly Played[], options: FingerOptions, 
   const notes = notesOf(line, solution.path, asked, options.locks);
   const sisters = sistersOf(ready, solution, asked);
   const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
-  const problems = problemsOf(line.moments, asked, ready.model, options.hand, score);
+  const problems = [...problemsOf(line.moments, asked, ready.model, options.hand, score), ...(score ? sharedKeys(line.moments, asked, score, options.hand) : [])].sort((a, b) => a.bar - b.bar);
   return {
     notes, cost: costOf(line, solution.path, range), problems, elsewhere: notesOf(line, solution.path, sisters, options.locks),
-    reasons: describe(ready, solution, asked, score),
+    reasons: [...describe(ready, solution, asked, score), ...(score ? differing(ready, solution.path, asked, score) : [])],
     alternatives: alternativesTo(ready, solution, asked, options.alternatives ?? 0).map((other) => ({
       ...other, notes: notesOf(line, other.path, asked, options.locks), elsewhere: notesOf(line, other.path, sisters, options.locks),
     })),
@@ -106,14 +129,15 @@ function sistersOf({ line, ties }: Ready, { path }: Solution, asked: readonly nu
 }
 
 /** Undefined when nothing is proposed for this limb. */
-export function prepare(played: readonly Played[], options: FingerOptions): Ready | undefined {
+export function prepare(played: readonly Played[], options: FingerOptions, score?: Score): Ready | undefined {
   const limb = instrument(options.instrument ?? 'piano').limbs.find((candidate) => candidate.id === options.hand);
   if (!limb) throw new RangeError(`no hand called ${options.hand}`);
   const model = limb.model?.(options.player);
   if (!model) return undefined;
   const school = { ...USUAL_SCHOOL, ...options.school };
-  const moments = momentsOf(played, model, options.tempo ?? TEMPO);
-  const line = lineOf(moments, model, [chromatic(moments, school.chromatic), quietHand(moments, model.lie)], true);
+  const moments = momentsOf(played, model, options.tempo ?? TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
+  const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...ornaments(moments, model), ...(score ? [otherHand(moments, score, options.hand, model)] : [])];
+  const line = lineOf(moments, model, conventions, true);
   const locks = options.locks ?? new Map<string, string>();
   const only = locks.size ? obeying(line, locks) : undefined;
   const found = options.ties === false ? [] : tiesOf(moments, moments.map((moment) => freesHand(moment.link)), model.lie, school.groups);

@@ -1,5 +1,6 @@
 import { barSpan, isBlack, pitchText, type Score } from '../score/index.ts';
 import type { Played } from './moments.ts';
+import { ornamentFingers } from './ornaments.ts';
 import type { Ready } from './propose.ts';
 import type { Solution } from './solve.ts';
 
@@ -50,6 +51,8 @@ export function describe(ready: Ready, solution: Solution, asked: readonly numbe
     reasons.push(`The thumb passes ${passes.length === 1 ? 'once' : `${passes.length} times`}: ${places.join(', ')}${passes.length > 4 ? ' …' : ''}.`);
   }
   if (asked.length) reasons.push(thumbsOnBlack.length ? `Thumb on a black key${score ? ` in ${barList(score, thumbsOnBlack)}` : ''}.` : 'No thumb on a black key.');
+  const signs = asked.flatMap((at) => ornamentFingers(ready.line.moments[at]!, ready.line.grips[at]![solution.path[at]!]!, ready.model) ?? []);
+  for (const { note, sign, fingers } of signs.slice(0, 3)) reasons.push(`The ${sign} on ${nameOf(note, score)}${inBar(note.bar)} with ${fingers.join(' and ')}.`);
   const tied = tiedIn(ready, solution, asked);
   if (tied.same) reasons.push(`${tied.same} ${tied.same === 1 ? 'note takes' : 'notes take'} the fingers of the earlier time, because the music returns.`);
   if (tied.group) reasons.push(`${tied.group} ${tied.group === 1 ? 'note takes' : 'notes take'} the fingers of a group before, because the figure comes again on other keys.`);

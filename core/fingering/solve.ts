@@ -71,7 +71,7 @@ export function lineOf(moments: readonly Moment[], model: HandModel, conventions
     const [before, link] = [grips[at - 1]!, moment.link!];
     const asked = conventions.filter((one) => one.step && one.at[at]);
     const make = () => tableOf(before, grips[at]!, (a, b) => asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, link))));
-    const where = plain[at] && plain[at - 1] ? `${shift(at - 1)} ${keyAt(at) - keyAt(at - 1)} ${link.detached ? 'd' : ''}${model.hurried(link) ? 'f' : ''}${conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('')}` : undefined;
+    const where = plain[at] && plain[at - 1] ? `${shift(at - 1)} ${keyAt(at) - keyAt(at - 1)} ${link.detached ? 'd' : ''}${link.pedalled ? 'p' : ''}${model.hurried(link) ? 'f' : ''}${conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('')}` : undefined;
     return once(where, make);
   });
   const turn = moments.map((moment, at) => {

@@ -7,7 +7,7 @@ import { assignments, attempts } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
-import { fingeringRows, type FingeringRow, knownPiece, limbsOf, pieceRow } from './store.ts';
+import { fingeringRows, type FingeringRow, knownPiece, limbsOf, pedalOf, pieceRow } from './store.ts';
 
 type Made = Pick<Handlers, 'propose' | 'proposeNotes' | 'checkFingerings' | 'proposeHandovers'>;
 type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'alternatives' | 'ties' | 'tempo'>;
@@ -23,7 +23,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
     for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
-    const proposal = await studio.heavy.run('propose', score, { ...optionsOf(body, kind, locks), from: body.from, to: body.to, ...(tempo ? { tempo } : {}) });
+    const proposal = await studio.heavy.run('propose', score, { ...optionsOf(body, kind, locks), from: body.from, to: body.to, ...(tempo ? { tempo } : {}), ...(instrument(kind).damper ? { pedal: (await pedalOf(studio, param('id'))).marks } : {}) });
     return answer(proposal, (id) => names.get(id)!);
   },
 

@@ -73,7 +73,8 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
   };
   const melodic = (f1: number, k1: number, f2: number, k2: number, link: Link): number => {
     if (k1 === k2) return f1 !== f2 ? p.repeatedOther : link.seconds < FAST ? p.fastSame : 0;
-    return link.detached ? detached(f1, k1, f2, k2) : connected(f1, k1, f2, k2);
+    if (link.detached) return detached(f1, k1, f2, k2);
+    return connected(f1, k1, f2, k2) * (link.pedalled ? p.pedalled : 1);
   };
 
   const hold = ({ keys, fingers, then }: Grip): number => {
