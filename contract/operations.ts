@@ -64,7 +64,7 @@ export const operations = {
     }),
   }),
   compareEditions: op({ method: 'get', path: '/api/pieces/:id/compare/:other', summary: 'Two editions bar by bar: what the second has otherwise', status: 200, response: surveys.Editions }),
-  annotations: op({ method: 'get', path: '/api/pieces/:id/annotations', summary: 'Fingerings, pedal marks and sections', status: 200, response: pieces.Annotations }),
+  annotations: op({ method: 'get', path: '/api/pieces/:id/annotations', summary: 'Fingerings by layer, pedal marks, sections and what else is written', status: 200, query: Type.Object({ layer: Type.Optional(Type.String({ maxLength: 60 })) }), response: pieces.Annotations }),
   putFingerings: op({ method: 'put', path: '/api/pieces/:id/fingerings', summary: 'Writes fingers on the given notes of a layer; null takes one away', status: 200, body: pieces.FingeringsPut, response: pieces.Saved }),
   propose: op({ method: 'post', path: '/api/pieces/:id/fingerings/propose', summary: 'Proposes fingers for a hand in some bars (inclusive) around what is written', status: 200, body: pieces.ProposeIn, response: pieces.ProposeOut }),
   proposeNotes: op({ method: 'post', path: '/api/fingerings/propose', summary: 'Proposes fingers for notes of no stored piece', status: 200, body: pieces.ProposeNotesIn, response: pieces.ProposeOut }),

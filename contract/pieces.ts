@@ -81,7 +81,7 @@ export const SectionEdit = Type.Partial(Type.Object({ name: Name, from: PlaceIn,
 export const Fingering = Type.Object({
   id: Type.String({ minLength: 1, maxLength: 100, description: 'note id' }),
   finger: Nullable(Type.Union([Type.String({ maxLength: 7 }), Type.Integer({ minimum: 0, maximum: 5 })], {
-    description: 'a finger of the instrument, two as 4-5 for a silent change, in brackets when it may be left; null for none',
+    description: 'a finger of the instrument, two as 4-5 for a silent change, in brackets when it may be left; empty for none although one is printed, null to take away what was written',
   })),
 });
 export const FingeringsPut = Type.Object({
@@ -138,9 +138,11 @@ export const ReadingNew = Type.Object({
 }, { description: 'the other edition, and the bars of this piece that are played as it has them' });
 export const ReadingEdit = Type.Object({ inUse: Type.Boolean() });
 
+const LayeredFinger = Type.Object({ id: Type.String(), finger: Type.String(), layer: Type.String() });
 export const Annotations = Type.Object({
   revision: Type.Integer(),
-  fingerings: Type.Array(Type.Object({ id: Type.String(), finger: Type.String(), layer: Type.String() })),
+  fingerings: Type.Array(LayeredFinger, { description: 'of the layer asked for, the teacher’s unless said' }),
+  others: Type.Array(LayeredFinger, { description: 'of all other layers, which come over it' }),
   pedal: Type.Object({
     source: Type.Union([Type.Literal('printed'), Type.Literal('teacher')]),
     marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Optional(Type.Number()), pedal: Type.Optional(Type.String()) })),

@@ -4,10 +4,17 @@ import { BarIndex, Id, Instrument, IsoDate, LongText, Name, Nullable } from './c
 const LessonTime = Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$', description: 'a time such as 16:30' });
 const Weekday = Type.Integer({ minimum: 0, maximum: 6, description: 'Monday is 0' });
 
+/** What is known of a hand beside its reach. */
+export const Hand = Type.Object({
+  pairs: Type.Optional(Type.Record(Type.String({ pattern: '^[1-4][2-5]$' }), Type.Number({ minimum: 10, maximum: 320 }), { description: 'millimetres between the keys a pair of fingers takes, such as 25' })),
+  octave: Type.Optional(Type.Number({ minimum: 100, maximum: 200, description: 'millimetres, 100 to 200, of an octave on the keyboard' })),
+  level: Type.Optional(Type.Union([Type.Literal('beginner'), Type.Literal('usual')], { description: 'beginner or usual' })),
+}, { additionalProperties: false });
+
 export const Student = Type.Object({
   id: Id, name: Type.String(), instrument: Type.String(), notes: Type.String(),
   lessonWeekday: Nullable(Type.Integer()), lessonTime: Nullable(Type.String()),
-  reach: Nullable(Type.Integer({ description: 'millimetres between the outer keys a hand takes' })),
+  reach: Nullable(Type.Integer({ description: 'millimetres between the outer keys a hand takes' })), hand: Nullable(Hand),
   nextLesson: Nullable(Type.String({ description: 'local date and time of the next lesson' })),
   archived: Type.Boolean(), createdAt: Type.String(),
 });
@@ -15,6 +22,7 @@ const studentFields = {
   instrument: Type.Optional(Instrument), notes: Type.Optional(LongText),
   lessonWeekday: Type.Optional(Nullable(Weekday)), lessonTime: Type.Optional(Nullable(LessonTime)),
   reach: Type.Optional(Nullable(Type.Integer({ minimum: 60, maximum: 320, description: 'millimetres between the outer keys a hand takes, 60 to 320' }))),
+  hand: Type.Optional(Nullable(Hand)),
 };
 export const StudentNew = Type.Object({ name: Name, ...studentFields });
 export const StudentEdit = Type.Object({ name: Type.Optional(Name), ...studentFields, archived: Type.Optional(Type.Boolean()) }, { additionalProperties: false });
@@ -24,10 +32,13 @@ export const PlanSummary = Type.Object({
 });
 export const Assignment = Type.Object({
   id: Id, studentId: Id, studentName: Type.String(), pieceId: Id, pieceTitle: Type.String(), instrument: Type.String(),
+  layer: Type.String({ description: 'whose fingers the student reads: teacher or small-hand; their own come over these' }),
   archived: Type.Boolean(), createdAt: Type.String(), plan: Nullable(PlanSummary),
 });
 export const AssignmentNew = Type.Object({ studentId: Id, pieceId: Id });
-export const AssignmentEdit = Type.Object({ archived: Type.Boolean() });
+export const AssignmentEdit = Type.Object({
+  archived: Type.Optional(Type.Boolean()), layer: Type.Optional(Type.Union([Type.Literal('teacher'), Type.Literal('small-hand')], { description: 'teacher or small-hand' })),
+});
 
 export const RidgeBar = Type.Object({ secure: Type.Number(), together: Type.Number(), isNew: Type.Boolean(), silent: Type.Boolean() });
 export const Ridge = Type.Object({
@@ -57,7 +68,7 @@ export const Plan = Type.Object({
 });
 
 export const CardState = Type.Intersect([Card, Type.Object({
-  assignmentId: Id, pieceId: Id, pieceTitle: Type.String(), studentName: Type.String(), planId: Id, rule: Type.String(),
+  assignmentId: Id, pieceId: Id, pieceTitle: Type.String(), studentName: Type.String(), studentId: Id, layer: Type.String(), planId: Id, rule: Type.String(),
   goalTempo: Type.Number(), steps: Type.Array(Type.Number()),
   step: Type.Number({ description: 'the tempo to play now' }),
   secure: Type.Number({ description: 'the highest step earned on these bars and hands, 0 for none' }),

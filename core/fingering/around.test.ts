@@ -1,6 +1,6 @@
 import { readScore, type Score } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
-import { check, propose } from './index.ts';
+import { check, position, propose } from './index.ts';
 
 // What lies around the notes: ornaments, the other hand, the pedal, the edition. What is expected is common practice, no source.
 
@@ -100,4 +100,17 @@ describe('a group of a sequence in which a black key asks for another finger', (
     // on white keys alone there is nothing to say
     expect(fingersOf(scoreOf([['C4:0.5 E4:0.5 D4:0.5 F4:0.5 E4:0.5 G4:0.5 F4:0.5 D4:0.5', 'r:4'], ['D4:0.5 F4:0.5 E4:0.5 G4:0.5 F4:0.5 A4:0.5 G4:0.5 E4:0.5', 'r:4']]), 'right').reasons.filter((reason) => / is black, /.test(reason))).toEqual([]);
   });
+});
+
+describe('the position of a hand', () => {
+  const keys = (held: Parameters<typeof position>[0], hand: string, fifths: number) => position(held, hand, fifths).map((one) => `${one.finger}:${one.midi}${one.idle ? '' : '!'}`).join(' ');
+  it('lies over the scale beside the keys it is on', () => {
+    expect(keys([{ midi: 60, finger: '1' }], 'right', 0)).toBe('1:60! 2:62 3:64 4:65 5:67');
+    // D major has F sharp and C sharp
+    expect(keys([{ midi: 62, finger: '1' }], 'right', 2)).toBe('1:62! 2:64 3:66 4:67 5:69');
+    // the left hand is its mirror: the little finger lies lowest
+    expect(keys([{ midi: 55, finger: '1' }], 'left', 0)).toBe('1:55! 2:53 3:52 4:50 5:48');
+    expect(keys([{ midi: 60, finger: '1' }, { midi: 72, finger: '5' }], 'right', 0)).toBe('1:60! 2:62 3:64 4:71 5:72!');
+  });
+  it('is not known without a finger', () => expect(position([{ midi: 60, finger: '' }], 'right', 0)).toEqual([]));
 });

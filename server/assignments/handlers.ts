@@ -24,7 +24,7 @@ type Row = Awaited<ReturnType<typeof select>>[number];
 
 const answer = ({ assignment, studentName, pieceTitle, instrument, plan }: Row) => ({
   id: assignment.id, studentId: assignment.studentId, studentName, pieceId: assignment.pieceId, pieceTitle, instrument,
-  archived: assignment.archived, createdAt: assignment.createdAt.toISOString(),
+  layer: assignment.layer, archived: assignment.archived, createdAt: assignment.createdAt.toISOString(),
   plan: plan && { id: plan.id, goalTempo: plan.goalTempo, readyBy: plan.readyBy, rule: plan.rule, feasible: plan.feasible, missingMinutes: plan.missingMinutes },
 });
 
@@ -64,7 +64,9 @@ export function assignmentHandlers(studio: Studio): Made {
 
     editAssignment: async ({ param, body }) => {
       await find(db, param('id'));
-      await db.update(assignments).set({ archived: body.archived }).where(eq(assignments.id, param('id')));
+      const { archived, layer } = body;
+      const change = { ...(archived === undefined ? {} : { archived }), ...(layer === undefined ? {} : { layer }) };
+      if (Object.keys(change).length) await db.update(assignments).set(change).where(eq(assignments.id, param('id')));
       return answer(await find(db, param('id')));
     },
 

@@ -1,4 +1,5 @@
 import type { About, AdoptedMeasure, Paper, PedalMark, Road, ShapeRecord } from '@yarrow-ridge/core/score';
+import type { Player } from '@yarrow-ridge/core/instruments';
 import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 
 /** Where a bar stands on a page: shares of its width and height. */
@@ -22,6 +23,8 @@ export const students = pgTable('students', {
   lessonTime: text('lesson_time'),
   /** Millimetres between the outer keys a hand takes; null while nobody measured. */
   reach: integer('reach'),
+  /** What else is known of the hand: spans of other pairs of fingers, the keyboard at home, how far along. */
+  hand: jsonb('hand').$type<Omit<Player, 'reach'>>(),
   archived: archived(), createdAt: created(),
 });
 

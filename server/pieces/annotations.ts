@@ -14,17 +14,17 @@ const DEFAULT_LAYER = 'teacher';
 type Made = Pick<Handlers, 'annotations' | 'putFingerings' | 'putPedal'>;
 
 export const annotationHandlers = (studio: Studio): Made => ({
-  annotations: async ({ param, c }) => {
+  annotations: async ({ param, query }) => {
     const { db } = studio;
     const { revision, climax } = await pieceRow(db, param('id'));
-    const layer = c.req.query('layer') ?? DEFAULT_LAYER;
-    const [written, pedal, named] = [await fingeringRows(db, param('id'), layer), await pedalOf(studio, param('id')), await sectionsOf(db, param('id'))];
+    const [written, pedal, named] = [await fingeringRows(db, param('id')), await pedalOf(studio, param('id')), await sectionsOf(db, param('id'))];
     const ofPiece = { remarks: await db.select().from(remarks).where(eq(remarks.pieceId, param('id'))).orderBy(remarks.bar, remarks.id), readings: await db.select().from(readings).where(eq(readings.pieceId, param('id'))).orderBy(readings.fromBar) };
+    const inLayer = (own: boolean) => written.flatMap(({ noteId, finger, layer }) => ((layer === (query.layer ?? DEFAULT_LAYER)) === own ? [{ id: noteId, finger, layer }] : []));
     const shape = await shapeOf(studio, param('id'));
     const { handOf } = await sourceOf(db, param('id'));
     return {
       revision,
-      fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger, layer })),
+      fingerings: inLayer(true), others: inLayer(false),
       pedal: { source: pedal.source, marks: pedal.marks.map(({ bar, offset, ...how }) => ({ ...answerPlace({ bar, offset }), ...how })) },
       sections: named.map(answerSection),
       remarks: ofPiece.remarks.map(({ id, noteId, bar, offset, text }) => ({ id, noteId, text, ...answerPlace({ bar, offset: parseFraction(offset)! }) })),
@@ -94,7 +94,8 @@ function sortFingers(score: Score, kind: string, wanted: readonly { id: string; 
     if (written && !parsed) {
       throw new ProblemError(400, `Bar ${score.bars[note.bar]!.number}: "${written}" is no finger of the ${name.toLowerCase()}; write ${known.join(' ')}, two as 4-5 for a silent change, in brackets when it may be left.`, 'fingerings');
     }
-    if (written || note.finger !== undefined) put.set(id, parsed ? writtenText(parsed) : '');
+    // an empty one hides what is printed; none at all lets it be seen again
+    if (written || (finger !== null && note.finger !== undefined)) put.set(id, parsed ? writtenText(parsed) : '');
     else erase.add(id);
   }
   return { put: [...put], erase: [...erase] };

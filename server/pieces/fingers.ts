@@ -51,6 +51,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const { instrument: kind } = await pieceRow(studio.db, param('id'));
     const rows = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
     const fingers = new Map(score.notes.flatMap((note): [string, string][] => (note.finger === undefined ? [] : [[note.id, note.finger]])));
+    // what is written in another layer comes over the teacher's
+    if (body.layer && body.layer !== 'teacher') for (const { noteId, finger } of await fingeringRows(studio.db, param('id'), 'teacher')) fingers.set(noteId, finger);
     for (const { noteId, finger } of rows) fingers.set(noteId, finger);
     for (const [id, finger] of fingers) if (finger === '') fingers.delete(id);
     const doubts = await studio.heavy.run('checkFingers', score, fingers, { instrument: kind, ...(body.player ? { player: body.player } : {}) });

@@ -115,8 +115,9 @@ export async function shapeOf(studio: Studio, pieceId: string): Promise<Shape | 
 }
 
 export type FingeringRow = typeof fingerings.$inferSelect;
-export const fingeringRows = (db: Database, pieceId: string, layer: string) =>
-  db.select().from(fingerings).where(and(eq(fingerings.pieceId, pieceId), eq(fingerings.layer, layer)));
+/** Fingers of one layer, or of all. */
+export const fingeringRows = (db: Database, pieceId: string, layer?: string) =>
+  db.select().from(fingerings).where(and(eq(fingerings.pieceId, pieceId), layer === undefined ? undefined : eq(fingerings.layer, layer)));
 
 /**
  * Counts one edit of a piece's annotations, inside the transaction that makes it.

@@ -18,12 +18,13 @@ interface Opened {
   plan: PlanRow;
   studentId: string;
   studentName: string;
+  layer: string;
   pieceId: string;
   pieceTitle: string;
 }
 
 async function openCard(db: Database, id: string): Promise<Opened> {
-  const [row] = await db.select({ card: cards, plan: plans, studentId: students.id, studentName: students.name, pieceId: pieces.id, pieceTitle: pieces.title })
+  const [row] = await db.select({ card: cards, plan: plans, layer: assignments.layer, studentId: students.id, studentName: students.name, pieceId: pieces.id, pieceTitle: pieces.title })
     .from(cards).innerJoin(plans, eq(plans.id, cards.planId)).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
     .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId)).where(eq(cards.id, id));
   if (!row) throw notFound('card');
@@ -101,7 +102,7 @@ export function practiceHandlers(studio: Studio): Made {
     const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
     const named = (await sectionsOf(db, pieceId)).find((section) => section.name === card.section && section.from.bar <= card.fromBar);
     return {
-      ...answerCard(score, card, status), assignmentId: plan.assignmentId, pieceId, pieceTitle: opened.pieceTitle, studentName: opened.studentName,
+      ...answerCard(score, card, status), assignmentId: plan.assignmentId, pieceId, pieceTitle: opened.pieceTitle, studentName: opened.studentName, studentId: opened.studentId, layer: opened.layer,
       planId: plan.id, rule: plan.rule, goalTempo: plan.goalTempo, steps: card.steps, step, secure, missing, finished,
       tries: tries.map(({ id, result, bar }) => ({ id, result, bar })), nextCard: after[0]?.card.id ?? null, words: named?.words ?? '',
     };

@@ -33,8 +33,10 @@ import { SectionNames } from './SectionNames.tsx';
 import { ShapePanel } from './shape/ShapePanel.tsx';
 import { ShapeStrip } from './shape/ShapeStrip.tsx';
 import { StudentPick } from './StudentPick.tsx';
+import { TEACHER } from '../edits/annotations.ts';
 import { useDeskPiece } from './useDeskPiece.ts';
 import { nothingChosen, useDesk, type Stratum } from './useDesk.ts';
+import { usePlayer } from './usePlayer.ts';
 import './desk.css';
 
 const STRATA: [Stratum, string, string][] = [['form', 'Form', 'f'], ['hands', 'Hands', 'h'], ['pedal', 'Pedal', 'p'], ['shape', 'Shape', 'l']];
@@ -45,7 +47,8 @@ export function DeskScreen() {
   const [search] = useSearchParams();
   const assignmentId = search.get('for') ?? undefined;
   const bars = search.get('bars') ?? '';
-  const { ready, error, again, sections, remarks, climax, pedal, shape, fingers } = useDeskPiece(id);
+  const { layer } = usePlayer(assignmentId);
+  const { ready, error, again, sections, remarks, climax, pedal, shape, fingers } = useDeskPiece(id, layer);
   const { pages } = usePages(id);
   const ridge = useAnswer('ridge', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined);
   const desk = useDesk();
@@ -71,7 +74,7 @@ export function DeskScreen() {
     if (eyeBar !== undefined) view.current?.show(eyeBar);
   }, [eyeBar]);
 
-  const all = useMemo(() => withPencil(fingers, desk.pencil), [fingers, desk.pencil]);
+  const all = useMemo(() => withPencil(fingers, desk.pencil, layer), [fingers, desk.pencil, layer]);
   const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections, remarks, shape), [ready, desk, all, pedal, sections, remarks, shape]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
@@ -144,9 +147,9 @@ export function DeskScreen() {
   );
 }
 
-function withPencil(fingers: ReadonlyMap<string, WrittenFinger>, pencil: ReadonlyMap<string, string>): Map<string, WrittenFinger> {
+function withPencil(fingers: ReadonlyMap<string, WrittenFinger>, pencil: ReadonlyMap<string, string>, layer: string): Map<string, WrittenFinger> {
   const all = new Map(fingers);
-  for (const [id, finger] of pencil) if (all.get(id)?.look !== 'ink') all.set(id, { finger, look: 'pencil' });
+  for (const [id, finger] of pencil) if (all.get(id)?.layer !== layer) all.set(id, { finger, look: 'pencil', ...(layer !== TEACHER && all.get(id) ? { beside: all.get(id)! } : {}) });
   return all;
 }
 
@@ -167,7 +170,7 @@ function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.ge
         <SectionNames boxes={boxes} score={score} sections={sections} />
         <Remarks boxes={boxes} score={score} remarks={remarks} />
         <ShapeMarks boxes={boxes} score={score} shape={shape} sections={sections} below={(hand) => hand !== upper} handName={(hand) => handName(instrument(kind), hand)} />
-        <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} onPick={pick} />
+        <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} both={desk.both} onPick={pick} />
         <PedalLine boxes={boxes} score={score} marks={foot ? pedal.filter((mark) => mark.bar < foot.from || mark.bar > foot.to) : pedal} />
         {foot && <PedalLine boxes={boxes} score={score} marks={foot.marks} pencil />}
       </>

@@ -5,19 +5,20 @@ import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { onsets, spokenName, type Remark, type Score } from '@yarrow-ridge/core/score';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useAnnotationEdits } from '../edits/annotations.ts';
+import { TEACHER, useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
 import { call } from '../api/client.ts';
 import { CheckCard } from './CheckCard.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { SuggestFingers } from './SuggestFingers.tsx';
 import { useDesk } from './useDesk.ts';
-import { useReach } from './useReach.ts';
+import { usePlayer } from './usePlayer.ts';
+import { ForWhom } from './ForWhom.tsx';
 
 /** The hands stratum's side: choose a note and type its finger; have fingers suggested for the chosen bars. */
 export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; remarks: readonly Remark[]; assignmentId: string | undefined }) {
   const { chosen, note, pencil, set } = useDesk();
-  const { reach } = useReach(assignmentId);
+  const { player, layer } = usePlayer(assignmentId);
   const edits = useAnnotationEdits(piece.id);
   /** The note whose next finger takes over silently. */
   const [held, setHeld] = useState<string>();
@@ -48,14 +49,14 @@ export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId 
     const finger = changes ? `${firstFinger(before)}-${typed}` : typed;
     setHeld(undefined);
     const place = `${finger ?? 'no finger'} on ${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`;
-    void edits.fingers([{ id: current.id, finger: finger ?? (current.finger === undefined ? null : '') }], place);
+    void edits.fingers([{ id: current.id, finger: finger ?? (layer === TEACHER && current.finger !== undefined ? '' : null) }], place, layer);
     if (finger !== null) go((line[at]?.notes[inChord + 1] ?? line[at + 1]?.notes[0])?.id);
   };
   const optional = () => {
     const before = current && parseWritten(fingers.get(current.id)?.finger ?? '', symbols);
     if (!current || !before) return;
     const { optional: was, ...rest } = before;
-    void edits.fingers([{ id: current.id, finger: writtenText(was ? rest : { ...rest, optional: true }) }], `a finger that may be left, bar ${score.bars[current.bar]!.number}`);
+    void edits.fingers([{ id: current.id, finger: writtenText(was ? rest : { ...rest, optional: true }) }], `a finger that may be left, bar ${score.bars[current.bar]!.number}`, layer);
   };
   const others = kind.limbs.filter((limb) => limb.id !== hand);
   const take = (to: string) => {
@@ -102,12 +103,13 @@ export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId 
         <p className="soft">Click a note, or press <span className="key">→</span>, and type its finger ({symbols.join(' ')}).</p>
       )}
       {kind.notProposed && <p className="card">{kind.notProposed}</p>}
+      {models.length > 0 && <ForWhom assignmentId={assignmentId} hasPrinted={score.notes.some((one) => one.finger !== undefined)} />}
       <SuggestFingers piece={piece} score={score} form={form} fingers={fingers} assignmentId={assignmentId} />
       {models.length > 0 && (
         <CheckCard pieceId={piece.id} about="Spans, one finger twice in a row, returns fingered otherwise, fingers changed after they were practised."
           nothing={(count) => (count === 0 ? 'No finger is written yet.' : `Nothing to doubt in ${count} fingers.`)}
           ask={async () => {
-            const { doubts, fingers: count } = await call('checkFingerings', { params: { id: piece.id }, body: { player: { reach } } });
+            const { doubts, fingers: count } = await call('checkFingerings', { params: { id: piece.id }, body: { player, layer } });
             return { doubts, count };
           }}
           onShow={(doubt) => set({ note: doubt.notes[0], chosen: { from: doubt.bar, to: doubt.bar } })} />
@@ -118,4 +120,4 @@ export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId 
 }
 
 const written = (finger: WrittenFinger | undefined, pencil: string | undefined): string =>
-  finger?.look === 'ink' ? `finger ${finger.finger}, in ink` : pencil ? `finger ${pencil}, in pencil` : finger ? `finger ${finger.finger}, as printed` : 'no finger yet';
+  finger?.look === 'ink' || finger?.look === 'own' ? `finger ${finger.finger}, in ink${finger.beside ? ` (under it ${finger.beside.finger})` : ''}` : pencil ? `finger ${pencil}, in pencil` : finger ? `finger ${finger.finger}, as printed` : 'no finger yet';

@@ -1,4 +1,5 @@
 import type { Piece } from '@yarrow-ridge/contract';
+import { position } from '@yarrow-ridge/core/fingering';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { isBlack, onsets, type Note, type Score } from '@yarrow-ridge/core/score';
 import { ToggleButton, ToggleButtonGroup } from '@mui/material';
@@ -29,7 +30,7 @@ export function HandsStrip({ piece, score, fingers }: { piece: Piece; score: Sco
       {handsView === 'blocks' ? <Shapes score={score} fingers={fingers} hand={hand} from={from} to={Math.min(to, score.bars.length - 1)} label={label} />
         : handsView === 'verticals' ? <Verticals piece={piece} score={score} fingers={fingers} from={from} to={Math.min(to, score.bars.length - 1)} />
         : now.length === 0 ? <p className="soft">Nothing to play here in the {handName(instrument(piece.instrument), hand)}.</p>
-        : <Keyboard now={now} next={next} fingers={fingers} label={label} />}
+        : <Keyboard now={now} next={next} fingers={fingers} label={label} fifths={score.bars[now[0]!.bar]!.key.fifths} />}
     </div>
   );
 }
@@ -37,8 +38,10 @@ export function HandsStrip({ piece, score, fingers }: { piece: Piece; score: Sco
 const WHITE = 30;
 const TALL = 92;
 
-function Keyboard({ now, next, fingers, label }: { now: readonly Note[]; next: readonly Note[]; fingers: ReadonlyMap<string, WrittenFinger>; label: string }) {
-  const keys = [...now, ...next].map((note) => note.midi);
+function Keyboard({ now, next, fingers, label, fifths }: { now: readonly Note[]; next: readonly Note[]; fingers: ReadonlyMap<string, WrittenFinger>; label: string; fifths: number }) {
+  const lies = (notes: readonly Note[]) => position(notes.map((note) => ({ midi: note.midi, finger: fingers.get(note.id)?.finger ?? '' })), notes[0]?.hand ?? '', fifths).filter((one) => one.idle);
+  const [idle, idleNext] = [lies(now), lies(next)];
+  const keys = [...[...now, ...next].map((note) => note.midi), ...idle.map((one) => one.midi)];
   const middle = (Math.min(...keys) + Math.max(...keys)) / 2;
   const reach = Math.max(13, (Math.max(...keys) - Math.min(...keys)) / 2 + 4);
   const first = whiteAtOrBelow(Math.max(21, Math.round(middle - reach)));
@@ -55,11 +58,15 @@ function Keyboard({ now, next, fingers, label }: { now: readonly Note[]; next: r
   );
   return (
     <div className="keyboard">
-      <div className="soft small">{label}<br />● now<br />◌ next<br />◎ stays</div>
+      <div className="soft small">{label}<br />● now · ∘ idle<br />◌ next · ◎ stays</div>
       <svg viewBox={`-1 -1 ${whites.length * WHITE + 2} ${TALL + 14}`} role="img" aria-label={`Keyboard: ${label}`}>
         {whites.map((key) => <rect key={key} x={whites.indexOf(key) * WHITE} y={0} width={WHITE} height={TALL} rx={3} className="key-white" />)}
         {all.filter(isBlack).map((key) => <rect key={key} x={x(key) - 9} y={0} width={18} height={56} rx={2} className="key-black" />)}
         {whites.filter((key) => key % 12 === 0).map((key) => <text key={key} x={x(key)} y={TALL + 11} className="key-name">C{key / 12 - 1}</text>)}
+        {idleNext.filter((one) => ![...now, ...next].some((note) => note.midi === one.midi)).map((one) => <circle key={`n${one.finger}`} className="hand-idle next" cx={x(one.midi)} cy={isBlack(one.midi) ? 16 : TALL - 44} r={6.5} />)}
+        {idle.filter((one) => !now.some((note) => note.midi === one.midi)).map((one) => (
+          <g key={`i${one.finger}`}><circle className="hand-idle" cx={x(one.midi)} cy={isBlack(one.midi) ? 16 : TALL - 44} r={6.5} /><text className="hand-idle-text" x={x(one.midi)} y={(isBlack(one.midi) ? 16 : TALL - 44) + 3.5}>{one.finger}</text></g>
+        ))}
         {next.filter((one) => !now.some((other) => other.midi === one.midi)).map((one) => dot(one, true))}
         {now.map((one) => dot(one, false))}
       </svg>

@@ -9,24 +9,23 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '../api/client.ts';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
-import { ReachSelect } from '../students/ReachSelect.tsx';
 import { BarLinks } from '../survey/BarLinks.tsx';
 import { FingerAdviceList } from './FingerAdvice.tsx';
 import { NO_ADVICE, useDesk, type FingerWay } from './useDesk.ts';
-import { useReach } from './useReach.ts';
+import { usePlayer } from './usePlayer.ts';
 
 /** In longer stretches other ways are too many to compare at the keyboard. */
 const MOST_FOR_WAYS = 12;
 
 /** Fingers in pencil for the chosen bars: suggested for this hand, or carried to where the bars return. */
 export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; assignmentId: string | undefined }) {
-  const { chosen, pencil, reasons, advice, set } = useDesk();
+  const { chosen, pencil, reasons, advice, school, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const [busy, setBusy] = useState(false);
-  const { student, reach } = useReach(assignmentId);
+  const { player, layer } = usePlayer(assignmentId);
   const kind = instrument(piece.instrument);
   const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
-  const free = (id: string) => fingers.get(id)?.look !== 'ink';
+  const free = (id: string) => fingers.get(id)?.layer !== layer;
 
   const suggest = async () => {
     if (!chosen || models.length === 0 || busy) return;
@@ -34,9 +33,9 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
     try {
       const alternatives = chosen.to - chosen.from < MOST_FOR_WAYS ? 2 : 0;
       const params = { id: piece.id };
-      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...chosen, alternatives, player: { reach } } })));
+      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...chosen, alternatives, player, school, layer } })));
       const problems = answers.flatMap((answer) => answer.problems);
-      const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...chosen, player: { reach } } }) : { handovers: [] };
+      const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...chosen, player } }) : { handovers: [] };
       const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
         hand: models[i]!.id, more, reason, fingers: new Map([...notes, ...elsewhere].flatMap((one) => (one.finger === null ? [] : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]]))),
       })));
@@ -62,7 +61,7 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
     const wanted = [...pencil].filter(([id]) => !only || (bars!.get(id)! >= only.from && bars!.get(id)! <= only.to)).map(([id, finger]) => ({ id, finger }));
     if (wanted.length === 0) return;
     const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
-    void edits.fingers(wanted, `${wanted.length} suggested fingers`).then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
+    void edits.fingers(wanted, `${wanted.length} suggested fingers`, layer).then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
   };
   const carried = useMemo(() => {
     if (!chosen) return undefined;
@@ -108,7 +107,6 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
       <div className="row">
         <Button variant={pencil.size ? 'text' : 'contained'} disabled={!chosen || busy} onClick={() => void suggest()}>{busy ? 'Thinking …' : chosen ? `Suggest for ${span}` : 'Suggest'}</Button>
         {pencil.size === 0 && <Button onClick={() => set({ chosen: { from: 0, to: score.bars.length - 1 } })}>Choose the whole piece</Button>}
-        <ReachSelect reach={reach} student={student} onChange={(mm) => set({ reach: mm })} />
       </div>
     </div>
   );

@@ -1,4 +1,6 @@
 import type { PedalMark } from '@yarrow-ridge/core/score';
+import type { School } from '@yarrow-ridge/core/fingering';
+import type { Player } from '@yarrow-ridge/core/instruments';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
@@ -58,8 +60,13 @@ interface Desk {
   readonly advice: FingerAdvice;
   /** What is shown of the hands under the score. */
   readonly handsView: HandsView;
-  /** Millimetres this hand reaches, when it is not the student's own. */
-  readonly reach: number | undefined;
+  /** What is said of the hand for now, over what is known of the student's. */
+  readonly player: Player;
+  readonly school: Partial<School>;
+  /** Whose fingers are written: the teacher's, those for a small hand, or the student's own. */
+  readonly layer: 'teacher' | 'small-hand' | 'own';
+  /** Whether the fingers of the layer below are shown too. */
+  readonly both: boolean;
   /** Pedal marks in pencil for some bars, not stored until inked. */
   readonly footPencil: FootPencil | undefined;
   readonly set: (change: Partial<Omit<Desk, 'set'>>) => void;
@@ -68,10 +75,10 @@ interface Desk {
 /** What lives only on screen at the desk. The stratum and the zoom are kept from visit to visit. */
 export const useDesk = create<Desk>()(persist(
   (set) => ({
-    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [], advice: NO_ADVICE, handsView: 'keys', reach: undefined, footPencil: undefined,
+    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [], advice: NO_ADVICE, handsView: 'keys', player: {}, school: {}, layer: 'teacher', both: true, footPencil: undefined,
     set: (change) => set(change),
   }),
-  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom, face, handsView }) => ({ stratum, zoom, face, handsView }) },
+  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom, face, handsView, school, both }) => ({ stratum, zoom, face, handsView, school, both }) },
 ));
 
 export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), reasons: [], advice: NO_ADVICE, footPencil: undefined };

@@ -1,12 +1,16 @@
 import { NO_SHAPE, parseFraction, shapeKept, type OtherPedal, type ShapeRecord, type Shape, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
 import { useMemo } from 'react';
 import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
+import { allFingers, TEACHER } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
 
 const placeOf = (place: { bar: number; exact: string }): Place => ({ bar: place.bar, offset: parseFraction(place.exact)! });
 
-/** All that a screen with a score needs: the piece, its score, engraving, form and annotations. */
-export function useDeskPiece(pieceId: string | undefined) {
+/**
+ * All that a screen with a score needs: the piece, its score, engraving, form and annotations. Fingers are the printed ones, over
+ * them the teacher's, over them those of the given layers in their order.
+ */
+export function useDeskPiece(pieceId: string | undefined, layers = '') {
   const params = { id: pieceId ?? '' };
   const known = pieceId !== undefined;
   const piece = useAnswer('piece', params, undefined, known);
@@ -29,12 +33,17 @@ export function useDeskPiece(pieceId: string | undefined) {
   const fingers = useMemo(() => {
     const found = new Map<string, WrittenFinger>();
     for (const note of score.data?.notes ?? []) if (note.finger !== undefined) found.set(note.id, { finger: note.finger, look: 'printed' });
-    for (const { id, finger } of annotations.data?.fingerings ?? []) {
-      if (finger === '') found.delete(id);
-      else found.set(id, { finger, look: 'ink' });
+    for (const layer of [TEACHER, ...layers.split(' ').filter((one) => one !== '' && one !== TEACHER)]) {
+      for (const one of annotations.data ? allFingers(annotations.data) : []) {
+        if (one.layer !== layer) continue;
+        const under = found.get(one.id);
+        const beside = under && under.finger !== one.finger ? { finger: under.finger, look: under.look } : under?.beside;
+        if (one.finger === '') found.delete(one.id);
+        else found.set(one.id, { finger: one.finger, look: layer === TEACHER ? 'ink' : 'own', layer, ...(beside ? { beside } : {}) });
+      }
     }
     return found;
-  }, [score.data, annotations.data]);
+  }, [score.data, annotations.data, layers]);
   return { ready, error, again, sections, remarks, climax, pedal, shape, fingers };
 }
 

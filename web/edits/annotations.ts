@@ -65,13 +65,23 @@ class Writer {
   }
 }
 
-const fingersAfter = (marks: Marks, wanted: readonly { id: string; finger: string | null }[]): Marks => {
-  const map = new Map(marks.fingerings.map((one) => [one.id, one]));
+/** The layer of fingers that holds unless another comes over it. */
+export const TEACHER = 'teacher';
+export const SMALL_HAND = 'small-hand';
+/** A student's own fingers. */
+export const ownLayer = (studentId: string): string => `student:${studentId}`;
+
+/** Fingers of every layer. */
+export const allFingers = (marks: Pick<Marks, 'fingerings' | 'others'>): Marks['fingerings'] => [...marks.fingerings, ...marks.others];
+
+const fingersAfter = (marks: Marks, wanted: readonly { id: string; finger: string | null }[], layer: string): Marks => {
+  const map = new Map(allFingers(marks).filter((one) => one.layer === layer).map((one) => [one.id, one]));
   for (const { id, finger } of wanted) {
     if (finger === null) map.delete(id);
-    else map.set(id, { id, finger, layer: 'teacher' });
+    else map.set(id, { id, finger, layer });
   }
-  return { ...marks, fingerings: [...map.values()] };
+  const own = [...map.values()];
+  return layer === TEACHER ? { ...marks, fingerings: own } : { ...marks, others: [...marks.others.filter((one) => one.layer !== layer), ...own] };
 };
 
 /** The edits of a piece's annotations, each of which can be undone. */
@@ -82,9 +92,9 @@ export function useAnnotationEdits(pieceId: string) {
     const writer = new Writer(client, pieceId);
     const params = { id: pieceId };
 
-    const sendFingers = (wanted: readonly { id: string; finger: string | null }[]) =>
-      writer.write((marks) => fingersAfter(marks, wanted), (revision) =>
-        call('putFingerings', { params, body: { fingerings: [...wanted], revision } }));
+    const sendFingers = (wanted: readonly { id: string; finger: string | null }[], layer: string) =>
+      writer.write((marks) => fingersAfter(marks, wanted, layer), (revision) =>
+        call('putFingerings', { params, body: { layer, fingerings: [...wanted], revision } }));
     const sendPedal = (marks: PedalMarks | null) =>
       writer.write(
         (all) => ({ ...all, pedal: marks ? { source: 'teacher', marks } : all.pedal }),
@@ -111,16 +121,16 @@ export function useAnnotationEdits(pieceId: string) {
 
     return {
       // what was there before is read when the edit's turn comes: quick typing queues several
-      fingers: (wanted: readonly { id: string; finger: string | null }[], label: string) => {
+      fingers: (wanted: readonly { id: string; finger: string | null }[], label: string, layer = TEACHER) => {
         let back: { id: string; finger: string | null }[] = [];
         return perform({
           label,
           redo: () => {
-            const before = new Map(writer.now?.fingerings.map((one) => [one.id, one.finger]));
+            const before = new Map((writer.now ? allFingers(writer.now) : []).filter((one) => one.layer === layer).map((one) => [one.id, one.finger]));
             back = wanted.map(({ id }) => ({ id, finger: before.get(id) ?? null }));
-            return sendFingers(wanted);
+            return sendFingers(wanted, layer);
           },
-          undo: () => sendFingers(back),
+          undo: () => sendFingers(back, layer),
         });
       },
       /** Changes the pedal marks; null goes back to the printed ones. */

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate, useParams } from 'react-router';
 import { useAnswer } from '../api/queries.ts';
+import { ownLayer } from '../edits/annotations.ts';
 import { useSounding } from '../audio/useSounding.ts';
 import { useDesk } from '../desk/useDesk.ts';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
@@ -31,7 +32,7 @@ export function RoomScreen() {
   const navigate = useNavigate();
   const query = useAnswer('card', { id });
   const card = query.data;
-  const { ready, error, again, fingers, pedal, remarks, sections, shape } = useDeskPiece(card?.pieceId);
+  const { ready, error, again, fingers, pedal, remarks, sections, shape } = useDeskPiece(card?.pieceId, card && `${card.layer} ${ownLayer(card.studentId)}`);
   const { pages } = usePages(card?.pieceId);
   const { face, set: setDesk } = useDesk();
   const room = useRoom(id, card);

@@ -1,9 +1,14 @@
 import type { NoteBox, PageBoxes } from './geometry.ts';
 
-export type FingerLook = 'ink' | 'printed' | 'pencil';
+/** `own`: of a layer that comes over the teacher's. */
+export type FingerLook = 'ink' | 'printed' | 'pencil' | 'own';
 export interface WrittenFinger {
   readonly finger: string;
   readonly look: FingerLook;
+  /** The layer it is written in; none for printed and pencilled ones. */
+  readonly layer?: string;
+  /** What stands there in the layer under it, when it is another finger. */
+  readonly beside?: { readonly finger: string; readonly look: FingerLook };
 }
 
 /** Height of a digit and the air around it, in engraver units. */
@@ -41,14 +46,21 @@ function place(boxes: PageBoxes, fingers: ReadonlyMap<string, WrittenFinger>, be
   });
 }
 
-export function Fingers({ boxes, fingers, below, onPick }: {
-  boxes: PageBoxes; fingers: ReadonlyMap<string, WrittenFinger>; below: (hand: string) => boolean; onPick?: (noteId: string) => void;
+/** How far to the right, and how much lower, the finger of the layer below stands. */
+const [ASIDE, LOWER] = [210, 60];
+
+/** `both`: the finger of the layer below is shown too, smaller and to the right. */
+export function Fingers({ boxes, fingers, below, both = false, onPick }: {
+  boxes: PageBoxes; fingers: ReadonlyMap<string, WrittenFinger>; below: (hand: string) => boolean; both?: boolean; onPick?: (noteId: string) => void;
 }) {
   return (
     <g className="fingers">
       {place(boxes, fingers, below).map(({ box, written, y }) => (
-        <text key={box.note.id} x={box.x} y={y} className={`finger ${written.look}`} data-note={box.note.id}
-          onClick={onPick && ((event) => { event.stopPropagation(); onPick(box.note.id); })}>{written.finger}</text>
+        <g key={box.note.id}>
+          <text x={box.x} y={y} className={`finger ${written.look}`} data-note={box.note.id}
+            onClick={onPick && ((event) => { event.stopPropagation(); onPick(box.note.id); })}>{written.finger}</text>
+          {both && written.beside && <text x={box.x + ASIDE * Math.max(1, written.finger.length * 0.7)} y={y + LOWER} className={`finger beside ${written.beside.look}`} aria-hidden>{written.beside.finger}</text>}
+        </g>
       ))}
     </g>
   );

@@ -1,11 +1,14 @@
 import { MenuItem, TextField } from '@mui/material';
+import type { Player } from '@yarrow-ridge/core/instruments';
 import { useAnswer } from '../api/queries.ts';
 
 /** Millimetres between outer keys, as spans of a standard keyboard: octave 164–165 mm, from memory, Boyle, Boyle & Booker 2015. */
 const REACHES: [number, string][] = [[142, 'a seventh'], [165, 'an octave'], [189, 'a ninth'], [212, 'a tenth']];
 
 interface Reacher {
+  readonly id: string;
   readonly name: string;
+  readonly hand: Omit<Player, 'reach'> | null;
   readonly reach: number | null;
 }
 
