@@ -84,7 +84,7 @@ it('has one climax, and notes to oneself that stand in the score', async () => {
   await chooseBars(page, 3, 3, 24);
   await press(page, 'The climax is in 4');
   await until(async () => (await marks(id)).climax?.bar, 3);
-  await says(page, 'The loudest mark, mf, is in bar 14');
+  await says(page, 'The climax you set, bar 4, is p, but bar 14 is louder: mf.');
   await fill(page, 'Note to yourself', 'breathe here');
   await page.keyboard.press('Enter');
   await page.waitForFunction(() => [...document.querySelectorAll('text.remark')].some((one) => one.textContent.startsWith('breathe here')));

@@ -32,22 +32,27 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
   if (count === 0 || asked.length === 0) return [];
   const { line, ties, only } = ready;
   const [from, to] = [asked[0]! - MARGIN, asked.at(-1)! + MARGIN];
-  const wanted = new Set(asked);
   const inside = new Set(asked.map((at) => first.classes[at]!));
-  const fixed = (at: number, grip: number) => (at >= from && at <= to) || inside.has(first.classes[at]!) || first.path[at] === grip;
-  const allowed = (at: number, grip: number) => fixed(at, grip) && (only?.(at, grip) ?? true);
+  const open = Uint8Array.from(line.moments, (_, at) => Number((at >= from && at <= to) || inside.has(first.classes[at]!)));
+  const allowed = (at: number, grip: number) => (open[at] === 1 || first.path[at] === grip) && (only?.(at, grip) ?? true);
+  /** How many of the ways found take each grip of the moments asked for. */
+  const taken = line.grips.map((grips) => new Uint8Array(grips.length));
+  const note = (path: readonly number[]) => { for (const at of asked) taken[at]![path[at]!]!++; };
+  note(first.path);
   const cost = (path: readonly number[]) => costOf(line, path);
   const base = cost(first.path);
   const found: { path: readonly number[]; more: number }[] = [];
   const apart = (a: readonly number[], b: readonly number[]) => asked.filter((at) => a[at] !== b[at]).length;
   const enough = Math.max(Math.min(LEAST, asked.length), Math.ceil(asked.length * SHARE));
   const take = (path: readonly number[]) => {
-    if ([first, ...found].every((other) => apart(path, other.path) >= enough)) found.push({ path, more: cost(path) - base });
+    if ([first, ...found].every((other) => apart(path, other.path) >= enough)) {
+      found.push({ path, more: cost(path) - base });
+      note(path);
+    }
   };
   for (const push of asked.length > LONG ? PUSHES.slice(-1) : PUSHES) {
     for (let tries = 0; tries < count; tries++) {
-      const ways = [first, ...found];
-      take(solve(line, { ties, only: allowed, more: (at, grip) => (wanted.has(at) ? push * ways.filter((way) => way.path[at] === grip).length : 0) }).path);
+      take(solve(line, { ties, only: allowed, more: (at, grip) => push * taken[at]![grip]! }).path);
     }
   }
   return found.sort((a, b) => a.more - b.more).slice(0, count).map((one) => ({ ...one, reason: reasonOf(ready, one.path, first.path, asked) }));

@@ -1,3 +1,4 @@
+import { chain } from './chain.ts';
 import { eliminationOrder, minimise, type Factor } from './elimination.ts';
 import type { Grip, HandModel, Link } from './model.ts';
 import type { Moment } from './moments.ts';
@@ -146,7 +147,8 @@ export function solve(line: Line, { ties = [], only, more }: SolveOptions = {}):
   const count = line.moments.length;
   if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0) };
   const alike = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
-  const untied = () => attempt(line, classesOf(count, [], alike), [], only, more, 'whatever')!;
+  const alone = classesOf(count, [], alike);
+  const untied = () => ({ ...chain(line, ownPrices(line, only, more)), classes: alone });
   if (ties.length === 0) return untied();
   const same = ties.filter((tie) => tie.kind === 'same');
   const classes = classesOf(count, same, alike);
@@ -169,11 +171,11 @@ const PULLS = [2, 6, 20, 80, 300];
  * they agree. Not exact, but each round is, and time grows with the length of the line alone.
  */
 function agreed(line: Line, classes: Int32Array, first: Solution, only: SolveOptions['only'], more: SolveOptions['more']): Solution {
-  const alone = classesOf(classes.length, [], () => true);
+  const base = ownPrices(line, only, more);
   let { path } = first;
   for (const pull of PULLS) {
     const wanted = mostOf(classes, path);
-    path = attempt(line, alone, [], only, (at, grip) => (more?.(at, grip) ?? 0) + (wanted[classes[at]!] === grip ? 0 : pull), 'whatever')!.path;
+    path = chain(line, base.map((prices, at) => Float64Array.from(prices, (cost, grip) => cost + (wanted[classes[at]!] === grip ? 0 : pull)))).path;
     if (agree(classes, path)) break;
   }
   return { path, cost: costOf(line, path), classes };
@@ -194,13 +196,23 @@ function mostOf(classes: Int32Array, path: readonly number[]): number[] {
   return votes.map((list) => [...list].reduce((best, one) => (one[1] > best[1] ? one : best))[0]);
 }
 
-/** Undefined when it would take too long, unless it must be; `look` only finds that out. */
-function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], how: 'whatever' | 'if quick' | 'look'): Solution | undefined {
+/** What each grip costs by itself, with what is asked for. */
+const ownPrices = (line: Line, only: SolveOptions['only'], more: SolveOptions['more']): Float64Array[] => line.hold.map((prices, at) =>
+  (only || more ? prices.map((cost, grip) => (only && !only(at, grip) ? IMPOSSIBLE * 10 : cost + (more?.(at, grip) ?? 0))) : prices));
+
+/** Undefined when it would take too long; `look` only finds that out. */
+function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], how: 'if quick' | 'look'): Solution | undefined {
+  const most = Math.max(ALWAYS, MOST * line.moments.length);
+  if (how === 'look') {
+    const sizes: number[] = [];
+    classes.forEach((of, at) => (sizes[of] = line.grips[at]!.length));
+    const { largest, total } = eliminationOrder(sizes, scopesOf(line, classes), LARGEST);
+    return largest > LARGEST || total > most ? undefined : { path: [], cost: 0, classes };
+  }
   const { sizes, factors: single } = factorsOf(line, classes, only, more);
   const factors = merged([...single, ...endsOf(line, classes, ties, sizes)]);
-  const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), how === 'whatever' ? Infinity : LARGEST);
-  if (how !== 'whatever' && (order.largest > LARGEST || order.total > Math.max(ALWAYS, MOST * line.moments.length))) return undefined;
-  if (how === 'look') return { path: [], cost: 0, classes };
+  const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), LARGEST);
+  if (order.largest > LARGEST || order.total > most) return undefined;
   const { values, cost } = minimise(sizes, factors, order);
   return { path: Array.from(classes, (of) => values[of]!), cost, classes };
 }
@@ -210,13 +222,18 @@ function blocked(line: Line, path: readonly number[], only: SolveOptions['only']
   return only !== undefined && path.some((grip, at) => line.hold[at]![grip]! >= IMPOSSIBLE);
 }
 
+/** The variables that costs are over, without the costs. */
+const scopesOf = (line: Line, classes: Int32Array): number[][] => line.moments.flatMap((_, at) => [
+  ...(line.step[at]!.length ? [[classes[at - 1]!, classes[at]!]] : []), ...(line.turn[at] ? [[classes[at - 2]!, classes[at - 1]!, classes[at]!]] : []),
+]);
+
 function factorsOf(line: Line, classes: Int32Array, only: SolveOptions['only'], more: SolveOptions['more']): { sizes: number[]; factors: Factor[] } {
   const sizes: number[] = [];
   classes.forEach((of, at) => (sizes[of] = line.grips[at]!.length));
   const factors: Factor[] = [];
+  const own = ownPrices(line, only, more);
   line.moments.forEach((_, at) => {
-    const own = only || more ? line.hold[at]!.map((cost, grip) => (only && !only(at, grip) ? IMPOSSIBLE * 10 : cost + (more?.(at, grip) ?? 0))) : line.hold[at]!;
-    factors.push({ scope: [classes[at]!], table: own });
+    factors.push({ scope: [classes[at]!], table: own[at]! });
     if (line.step[at]!.length) factors.push(folded(line.step[at]!, [classes[at - 1]!, classes[at]!], sizes));
     const turn = line.turn[at];
     if (turn) factors.push(folded(turn, [classes[at - 2]!, classes[at - 1]!, classes[at]!], sizes));
