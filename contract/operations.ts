@@ -68,6 +68,8 @@ export const operations = {
   putFingerings: op({ method: 'put', path: '/api/pieces/:id/fingerings', summary: 'Writes fingers on the given notes of a layer; null takes one away', status: 200, body: pieces.FingeringsPut, response: pieces.Saved }),
   propose: op({ method: 'post', path: '/api/pieces/:id/fingerings/propose', summary: 'Proposes fingers for a hand in some bars (inclusive) around what is written', status: 200, body: pieces.ProposeIn, response: pieces.ProposeOut }),
   proposeNotes: op({ method: 'post', path: '/api/fingerings/propose', summary: 'Proposes fingers for notes of no stored piece', status: 200, body: pieces.ProposeNotesIn, response: pieces.ProposeOut }),
+  work: op({ method: 'get', path: '/api/work/:id', summary: 'How far the work of a name is', status: 200, response: Type.Object({ share: Type.Number({ description: '0 to 1' }) }) }),
+  stopWork: op({ method: 'delete', path: '/api/work/:id', summary: 'Stops the work of a name', status: 200, response: Type.Object({ id: Type.String() }) }),
   checkFingerings: op({ method: 'post', path: '/api/pieces/:id/fingerings/check', summary: 'Looks through the fingers that are written: what cannot be reached, what differs from its return, what was changed late', status: 200, body: pieces.CheckIn, response: pieces.CheckOut }),
   proposeHandovers: op({ method: 'post', path: '/api/pieces/:id/hands/propose', summary: 'Notes the other hand could take in some bars (inclusive), with what is gained and what it does to the sound', status: 200, body: pieces.HandoversIn, response: pieces.HandoversOut }),
   putPedal: op({ method: 'put', path: '/api/pieces/:id/pedal', summary: 'Sets the pedal marks of the piece', status: 200, body: pieces.PedalPut, response: pieces.Saved }),

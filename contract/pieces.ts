@@ -171,6 +171,7 @@ const asked = {
   ties: Type.Optional(Type.Boolean({ description: 'what returns takes the same fingers, unless false' })),
   locks: Type.Optional(Type.Array(Type.Object({ id: Type.String({ maxLength: 100 }), finger: Finger }), { maxItems: 100_000 })),
   tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute, 10 to 400' })),
+  work: Type.Optional(Type.String({ pattern: '^[\\w-]{1,60}$', description: 'a name under which the work can be asked after and stopped: letters, digits, - and _' })),
 };
 export const ProposeIn = Type.Object({ ...asked, from: BarIndex, to: BarIndex, layer: Type.Optional(Type.String({ maxLength: 60 })) });
 /** Notes of no stored piece. */

@@ -15,6 +15,7 @@ import { planHandlers } from './plans/handlers.ts';
 import { practiceHandlers } from './practice/handlers.ts';
 import { studentHandlers } from './students/handlers.ts';
 import type { Studio } from './studio.ts';
+import { workHandlers } from './work.ts';
 
 export interface AppOptions {
   readonly studio: Studio;
@@ -27,6 +28,8 @@ export interface AppOptions {
 
 /** One edit in JSON; a whole score's fingerings fit. */
 const MAX_JSON_BYTES = 4 * 1024 * 1024;
+/** A hundred thousand notes with ids of their own. */
+const MAX_NOTES_BYTES = 16 * 1024 * 1024;
 const MAX_UPLOAD_BYTES = MAX_XML_BYTES + 64 * 1024;
 
 export function createApp({ studio, host, web, log }: AppOptions): Hono {
@@ -38,7 +41,8 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   app.use((c, next) => (/%00/.test(c.req.url) ? Promise.resolve(problem(c, 400, 'The address holds a character that cannot be used (NUL).')) : next()));
   const upload = limitBody(MAX_UPLOAD_BYTES, 'The file has more than 20 MB. Save a score without pictures or play-back data, a page as a smaller picture, and try again.');
   const json = limitBody(MAX_JSON_BYTES, 'The request is too large.');
-  const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' || /\/(correction|pages)$/.test(c.req.path) ? upload : json)(c, next);
+  const notes = limitBody(MAX_NOTES_BYTES, 'The request is too large; send at most 100000 notes.');
+  const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' || /\/(correction|pages)$/.test(c.req.path) ? upload : c.req.path === '/api/fingerings/propose' ? notes : json)(c, next);
   app.use('/api/*', limit);
   app.use('/api/*', async (c, next) => {
     await next();
@@ -48,7 +52,7 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   app.get('/api/openapi.json', (c) => c.json(openapi()));
   serve(app, {
     health: async () => ({ status: 'ok' as const }),
-    ...pieceHandlers(studio), ...studentHandlers(studio), ...assignmentHandlers(studio), ...planHandlers(studio), ...practiceHandlers(studio),
+    ...pieceHandlers(studio), ...studentHandlers(studio), ...assignmentHandlers(studio), ...planHandlers(studio), ...practiceHandlers(studio), ...workHandlers(),
   });
   app.all('/api/*', (c) => problem(c, 404, 'There is nothing at this address.'));
 

@@ -50,6 +50,8 @@ export interface FingerOptions {
   readonly school?: Partial<School>;
   /** Marks of the damper pedal: where it joins, the fingers need not. */
   readonly pedal?: readonly PedalMark[];
+  /** Told how much of the work is done, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
 }
 
 export interface ProposeOptions extends FingerOptions {
@@ -97,12 +99,18 @@ function pedalBefore(score: Score, marks: readonly PedalMark[]): (at: Fraction) 
 
 const TEMPO = 90;
 
+/** Shares of the work that are done by then, roughly as measured on long lines. */
+const [MOMENTS, TABLES, READY, SOLVED] = [0.1, 0.35, 0.45, 0.8];
+
 /** The same on notes alone. `within` tells which moments are asked for; all unless given. */
 export function proposeNotes(played: readonly Played[], options: FingerOptions, within: (moment: Moment) => boolean = () => true, score?: Score): Proposal {
   const ready = prepare(played, options, score);
   if (!ready) return { notes: [], cost: 0, reasons: [], problems: [], alternatives: [], elsewhere: [] };
   const { line } = ready;
+  const progress = options.onProgress ?? (() => undefined);
+  progress(READY);
   const solution = solve(line, { ties: ready.ties, ...(ready.only ? { only: ready.only } : {}) });
+  progress(SOLVED);
   const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
   const notes = notesOf(line, solution.path, asked, options.locks);
   const sisters = sistersOf(ready, solution, asked);
@@ -137,7 +145,9 @@ export function prepare(played: readonly Played[], options: FingerOptions, score
   const school = { ...USUAL_SCHOOL, ...options.school };
   const moments = momentsOf(played, model, options.tempo ?? TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
   const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...ornaments(moments, model), ...(score ? [otherHand(moments, score, options.hand, model)] : [])];
+  options.onProgress?.(MOMENTS);
   const line = lineOf(moments, model, conventions, true);
+  options.onProgress?.(TABLES);
   const locks = options.locks ?? new Map<string, string>();
   const only = locks.size ? obeying(line, locks) : undefined;
   const found = options.ties === false ? [] : tiesOf(moments, moments.map((moment) => freesHand(moment.link)), model.lie, school.groups);

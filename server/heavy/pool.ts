@@ -2,14 +2,23 @@ import { Worker } from 'node:worker_threads';
 import { ScoreError } from '@yarrow-ridge/core/score';
 import type { Tasks } from './tasks.ts';
 
+/** Work that can be watched and stopped while it is done. */
+export interface Watch {
+  readonly signal: AbortSignal;
+  /** Called with the share that is done, 0 to 1. */
+  readonly onProgress: (share: number) => void;
+}
+
 interface Job {
   readonly name: string;
   readonly args: unknown[];
+  readonly watch: Watch | undefined;
   readonly resolve: (value: unknown) => void;
   readonly reject: (error: Error) => void;
 }
 
 interface Reply {
+  readonly progress?: number;
   readonly result?: unknown;
   readonly error?: { known: boolean; message: string; bar?: string; choices?: ScoreError['choices'] };
 }
@@ -19,6 +28,14 @@ const SIZE = 2;
 /** Milliseconds; the largest file that is allowed takes a third of it on a slow machine. */
 const LIMIT = 120_000;
 
+/** Somebody stopped the work. */
+export class Stopped extends Error {
+  constructor() {
+    super('The work was stopped.');
+    this.name = 'Stopped';
+  }
+}
+
 /** Runs heavy tasks in worker threads, in turn; a task that takes too long is stopped and said so. */
 export class HeavyPool {
   private readonly idle: Worker[] = [];
@@ -26,8 +43,22 @@ export class HeavyPool {
   private readonly queue: Job[] = [];
 
   run<K extends keyof Tasks>(name: K, ...args: Parameters<Tasks[K]>): Promise<ReturnType<Tasks[K]>> {
+    return this.watched(undefined, name, ...args);
+  }
+
+  /** The same, telling how far it is; when its signal is aborted it is stopped, and rejects with a {@link Stopped}. */
+  watched<K extends keyof Tasks>(watch: Watch | undefined, name: K, ...args: Parameters<Tasks[K]>): Promise<ReturnType<Tasks[K]>> {
     return new Promise((resolve, reject) => {
-      this.queue.push({ name, args, resolve: resolve as (value: unknown) => void, reject });
+      if (watch?.signal.aborted) return reject(new Stopped());
+      const job: Job = { name, args, watch, resolve: resolve as (value: unknown) => void, reject };
+      this.queue.push(job);
+      watch?.signal.addEventListener('abort', () => {
+        const waiting = this.queue.indexOf(job);
+        if (waiting >= 0) {
+          this.queue.splice(waiting, 1);
+          reject(new Stopped());
+        }
+      });
       this.next();
     });
   }
@@ -43,6 +74,7 @@ export class HeavyPool {
     const job = this.queue.shift()!;
     const settle = (finish: () => void, alive: boolean) => {
       clearTimeout(timer);
+      job.watch?.signal.removeEventListener('abort', onAbort);
       worker.off('message', onMessage).off('error', onError);
       worker.unref();
       if (alive) this.idle.push(worker);
@@ -54,11 +86,13 @@ export class HeavyPool {
       this.next();
     };
     const timer = setTimeout(() => settle(() => job.reject(new ScoreError('The score takes too long to work through; it may be damaged or far too large.')), false), LIMIT);
-    const onMessage = (reply: Reply) => settle(() => (reply.error ? job.reject(revive(reply.error)) : job.resolve(reply.result)), true);
+    const onAbort = () => settle(() => job.reject(new Stopped()), false);
+    const onMessage = (reply: Reply) => (reply.progress !== undefined ? job.watch?.onProgress(reply.progress) : settle(() => (reply.error ? job.reject(revive(reply.error)) : job.resolve(reply.result)), true));
     const onError = (error: Error) => settle(() => job.reject(outOfMemory(error) ? new ScoreError('The score is too large to work through here.') : error), false);
     worker.on('message', onMessage).on('error', onError);
+    job.watch?.signal.addEventListener('abort', onAbort);
     worker.ref();
-    worker.postMessage({ name: job.name, args: job.args });
+    worker.postMessage({ name: job.name, args: job.args, watched: job.watch !== undefined });
   }
 
   private start(): Worker {

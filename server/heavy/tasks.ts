@@ -41,6 +41,9 @@ function know(score: Score): Known {
 
 const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);
 
+/** Where a task tells how far it is, 0 to 1; set by the worker for each task. */
+export const told: { progress: (share: number) => void } = { progress: () => undefined };
+
 /** The work that may take long: done beside the server's own thread. Arguments and results are plain data. */
 export const tasks = {
   bring: (file: Uint8Array, options: ReadOptions): Brought => {
@@ -56,8 +59,8 @@ export const tasks = {
   },
   know: (source: Source, options: ReadOptions): Known => know(readScore(inUse(source), { ...options, handOf: source.handOf }).score),
   adopt: (...args: Parameters<typeof adopt>): AdoptedMeasure[] => adopt(...args),
-  propose: (score: Score, options: ProposeOptions): Proposal => propose(score, options),
-  proposeNotes: (played: readonly Played[], options: FingerOptions): Proposal => proposeNotes(played, options),
+  propose: (score: Score, options: ProposeOptions): Proposal => propose(score, { ...options, onProgress: told.progress }),
+  proposeNotes: (played: readonly Played[], options: FingerOptions): Proposal => proposeNotes(played, { ...options, onProgress: told.progress }),
   checkFingers: (score: Score, fingers: ReadonlyMap<string, string>, options: CheckOptions): Doubt[] => check(score, fingers, options),
   redistribute: (score: Score, options: HandoverOptions): Handover[] => redistribute(score, options),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] => proposePedal(score, options),

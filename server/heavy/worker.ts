@@ -1,8 +1,9 @@
 import { parentPort } from 'node:worker_threads';
 import { ScoreError } from '@yarrow-ridge/core/score';
-import { tasks } from './tasks.ts';
+import { tasks, told } from './tasks.ts';
 
-parentPort!.on('message', ({ name, args }: { name: keyof typeof tasks; args: unknown[] }) => {
+parentPort!.on('message', ({ name, args, watched }: { name: keyof typeof tasks; args: unknown[]; watched: boolean }) => {
+  told.progress = watched ? (progress) => parentPort!.postMessage({ progress }) : () => undefined;
   try {
     const task = tasks[name] as (...args: unknown[]) => unknown;
     parentPort!.postMessage({ result: task(...args) });

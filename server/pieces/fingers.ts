@@ -7,13 +7,14 @@ import { assignments, attempts } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
+import { underName } from '../work.ts';
 import { fingeringRows, type FingeringRow, knownPiece, limbsOf, pedalOf, pieceRow } from './store.ts';
 
 type Made = Pick<Handlers, 'propose' | 'proposeNotes' | 'checkFingerings' | 'proposeHandovers'>;
 type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'alternatives' | 'ties' | 'tempo'>;
 
 export const fingerHandlers = (studio: Studio): Made => ({
-  propose: async ({ param, body }) => {
+  propose: async ({ param, body, c }) => {
     const { score } = await knownPiece(studio, param('id'));
     const { instrument: kind } = await pieceRow(studio.db, param('id'));
     checkHand(kind, body.hand);
@@ -23,11 +24,12 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
     for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
-    const proposal = await studio.heavy.run('propose', score, { ...optionsOf(body, kind, locks), from: body.from, to: body.to, ...(tempo ? { tempo } : {}), ...(instrument(kind).damper ? { pedal: (await pedalOf(studio, param('id'))).marks } : {}) });
+    const pedal = instrument(kind).damper ? { pedal: (await pedalOf(studio, param('id'))).marks } : {};
+    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'propose', score, { ...optionsOf(body, kind, locks), from: body.from, to: body.to, ...(tempo ? { tempo } : {}), ...pedal }));
     return answer(proposal, (id) => names.get(id)!);
   },
 
-  proposeNotes: async ({ body }) => {
+  proposeNotes: async ({ body, c }) => {
     const kind = body.instrument ?? 'piano';
     if (!instruments.some((one) => one.id === kind)) throw new ProblemError(400, `There is no instrument called ${kind}.`, 'instrument');
     checkHand(kind, body.hand);
@@ -42,7 +44,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       return { id, bar: 0, midi, at: fromNumber(note.onset), length: fromNumber(note.duration), grace: false, staccato: false };
     }).sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
     const locks = new Map((body.locks ?? []).map(({ id, finger }) => [known(names, id), String(finger)]));
-    const proposal = await studio.heavy.run('proposeNotes', played, { ...optionsOf(body, kind, locks), ...(body.tempo ? { tempo: body.tempo } : {}) });
+    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'proposeNotes', played, { ...optionsOf(body, kind, locks), ...(body.tempo ? { tempo: body.tempo } : {}) }));
     return answer(proposal, (id) => names.get(id)!);
   },
 

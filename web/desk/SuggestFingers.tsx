@@ -1,10 +1,10 @@
-import { Button } from '@mui/material';
+import { Button, LinearProgress } from '@mui/material';
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
 import { carryFingers, type Return } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { barSpan, type Score } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '../api/client.ts';
 import { useAnnotationEdits } from '../edits/annotations.ts';
@@ -13,6 +13,7 @@ import { BarLinks } from '../survey/BarLinks.tsx';
 import { FingerAdviceList } from './FingerAdvice.tsx';
 import { NO_ADVICE, useDesk, type FingerWay } from './useDesk.ts';
 import { usePlayer } from './usePlayer.ts';
+import { stopped, useWork } from './useWork.ts';
 
 /** In longer stretches other ways are too many to compare at the keyboard. */
 const MOST_FOR_WAYS = 12;
@@ -21,7 +22,7 @@ const MOST_FOR_WAYS = 12;
 export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; assignmentId: string | undefined }) {
   const { chosen, pencil, reasons, advice, school, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
-  const [busy, setBusy] = useState(false);
+  const { busy, share, begin, end, cancel } = useWork();
   const { player, layer } = usePlayer(assignmentId);
   const kind = instrument(piece.instrument);
   const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
@@ -29,11 +30,11 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
 
   const suggest = async () => {
     if (!chosen || models.length === 0 || busy) return;
-    setBusy(true);
+    const name = begin();
     try {
       const alternatives = chosen.to - chosen.from < MOST_FOR_WAYS ? 2 : 0;
       const params = { id: piece.id };
-      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...chosen, alternatives, player, school, layer } })));
+      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...chosen, alternatives, player, school, layer, work: `${name}-${id}` } })));
       const problems = answers.flatMap((answer) => answer.problems);
       const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...chosen, player } }) : { handovers: [] };
       const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
@@ -50,9 +51,9 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
       });
       if (found.length === 0) enqueueSnackbar('Every note in these bars has its finger already.');
     } catch (error) {
-      enqueueSnackbar(error instanceof Error ? error.message : 'No fingers could be suggested.', { variant: 'error' });
+      if (!stopped(error)) enqueueSnackbar(error instanceof Error ? error.message : 'No fingers could be suggested.', { variant: 'error' });
     } finally {
-      setBusy(false);
+      end();
     }
   };
   const nothing = { pencil: new Map<string, string>(), reasons: [], advice: NO_ADVICE };
@@ -76,7 +77,8 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
     });
   };
   useHotkeys('s', () => void suggest());
-  useHotkeys('enter', () => ink(), { enabled: pencil.size > 0 });
+  // on a list of choices Enter opens it
+  useHotkeys('enter', () => ink(), { enabled: pencil.size > 0, ignoreEventWhen: (event) => (event.target as HTMLElement).closest('[role=combobox]') !== null });
   useHotkeys('b', () => { if (chosen) ink(chosen); }, { enabled: pencil.size > 0 });
 
   if (models.length === 0) return null;
@@ -103,6 +105,12 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
         : <p className="soft">Choose bars on the ridge or in the score first.</p>)}
       {carried && carried.fingerings.length > 0 && !carried.fingerings.every(({ id }) => pencil.has(id)) && (
         <Button variant="outlined" onClick={carry}>Carry {carried.fingerings.length} fingers to {carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).slice(0, 3).join(', ')}</Button>
+      )}
+      {share !== undefined && (
+        <div className="row" role="status">
+          <LinearProgress variant="determinate" value={share * 100} className="grow" aria-label="Thinking of fingers" />
+          <Button size="small" onClick={cancel}>Stop</Button>
+        </div>
       )}
       <div className="row">
         <Button variant={pencil.size ? 'text' : 'contained'} disabled={!chosen || busy} onClick={() => void suggest()}>{busy ? 'Thinking …' : chosen ? `Suggest for ${span}` : 'Suggest'}</Button>

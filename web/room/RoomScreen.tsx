@@ -85,6 +85,7 @@ export function RoomScreen() {
     };
   }, [ready, card, fingers, pedal, remarks, shape]);
 
+  const how = useMemo(() => (ready && card && !ready.piece.onPaper ? shapeWords(ready.score, shape, startOf(card.from), startOf(card.to + 1), (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase()) : []), [ready, card, shape]);
   useEffect(() => {
     if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
   }, [card]);
@@ -95,7 +96,6 @@ export function RoomScreen() {
   const count = card.to - card.from + 1;
   const zoom = count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9;
   const section = sections.find((one) => one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from);
-  const how = shapeWords(ready.score, shape, startOf(card.from), startOf(card.to + 1), (hand) => handName(kind, hand).toLowerCase());
   const told = section ? aboutText(section.words, onlyJobs(section.about, card.hands)) : card.words;
   const hasPage = onPages(pages, card.from, card.to);
   const onPage = hasPage && (ready.piece.onPaper ? face !== 'engraved' : face === 'page');

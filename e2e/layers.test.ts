@@ -1,0 +1,75 @@
+import type { Page } from 'puppeteer-core';
+import { chooseBars, press, says } from './browser.ts';
+import { demo, studio } from './studio.ts';
+
+// Whose fingers are written, for what hand and by which school, in the real browser.
+const here = studio();
+let page: Page;
+let id: string;
+let assignment: string;
+let student: string;
+beforeAll(async () => {
+  page = here.page();
+  id = await here.bring(demo('lanterns-on-the-ettle'));
+  ({ id: student } = await here.send<{ id: string }>('POST', '/api/students', { name: 'Odo Tarn', reach: 150 }));
+  ({ id: assignment } = await here.send<{ id: string }>('POST', '/api/assignments', { studentId: student, pieceId: id }));
+});
+
+interface Layered { fingerings: { id: string; finger: string }[]; others: { id: string; finger: string; layer: string }[] }
+const fingers = () => here.json<Layered>(`/api/pieces/${id}/annotations`);
+const noteAt = async (bar: number) => (await here.json<{ notes: { id: string; bar: number; hand: string }[] }>(`/api/pieces/${id}/score`)).notes.find((one) => one.bar === bar && one.hand === 'right')!.id;
+async function pick(label: string, entry: RegExp): Promise<void> {
+  await page.waitForFunction((wanted) => {
+    const box = [...document.querySelectorAll('.MuiFormControl-root')].find((one) => one.querySelector('.MuiInputLabel-root')?.textContent === wanted)?.querySelector('[role=combobox]');
+    return box?.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, button: 0 })) !== undefined;
+  }, {}, label);
+  await press(page, entry);
+  await page.waitForFunction(() => !document.querySelector('[role=listbox]'));
+}
+async function until(holds: () => Promise<boolean>): Promise<void> {
+  for (let i = 0; i < 100; i++) {
+    if (await holds()) return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error('it never came');
+}
+
+it('writes a student’s own finger over the teacher’s, shows both, and takes it back', async () => {
+  const note = await noteAt(0);
+  await here.send('PUT', `/api/pieces/${id}/fingerings`, { fingerings: [{ id: note, finger: '4' }] });
+  await page.goto(here.url(`/pieces/${id}?for=${assignment}`));
+  await page.waitForSelector('.score[data-drawn=yes] .score-page svg');
+  await page.keyboard.press('h');
+  await (await page.waitForSelector('.for-whom summary'))!.click();
+  await pick('Whose fingers are written', /^Odo Tarn’s own$/);
+  await says(page, 'Odo Tarn’s own fingers');
+  await page.keyboard.press('Escape');
+  await chooseBars(page, 0, 0, 24);
+  await page.keyboard.press('ArrowRight');
+  await page.waitForSelector('.mark-note');
+  await page.keyboard.press('3');
+  await until(async () => (await fingers()).others.some((one) => one.id === note && one.finger === '3' && one.layer === `student:${student}`));
+  // the teacher's stands beside it, smaller, in ink
+  await page.waitForSelector(`.finger.own[data-note="${note}"]`);
+  expect(await page.$$eval('.finger.beside', (list) => list.map((one) => one.textContent))).toContain('4');
+  expect((await fingers()).fingerings.find((one) => one.id === note)!.finger).toBe('4');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+  await until(async () => (await fingers()).others.length === 0);
+  await page.waitForFunction((wanted) => document.querySelector(`.finger[data-note="${wanted}"]`)?.textContent === '4', {}, note);
+});
+
+it('proposes for a small hand in a layer of its own, around nothing of the teacher’s', async () => {
+  await pick('Whose fingers are written', /^for a small hand$/);
+  await says(page, 'For a small hand');
+  await chooseBars(page, 0, 3, 24);
+  await press(page, /^Suggest for/);
+  await says(page, 'in pencil');
+  await press(page, 'Ink them');
+  await until(async () => (await fingers()).others.filter((one) => one.layer === 'small-hand').length > 8);
+  expect((await fingers()).fingerings).toHaveLength(1);
+  await pick('Odo Tarn practises from', /^those for a small hand$/);
+  await until(async () => (await here.json<{ layer: string }>(`/api/assignments/${assignment}`)).layer === 'small-hand');
+  expect(here.complaints()).toEqual([]);
+});

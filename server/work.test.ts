@@ -1,0 +1,43 @@
+import { openTestStudio, type TestStudio } from './testing.ts';
+
+let studio: TestStudio;
+beforeAll(async () => { studio = await openTestStudio(); });
+afterAll(() => studio.close());
+
+const SCALE = ['C', 'D', 'E', 'F', 'G', 'A', 'B'];
+/** A line that wanders up and down, in eighths. */
+const notes = (count: number) => Array.from({ length: count }, (_, i) => {
+  const degree = 28 + Math.abs(((i * 7) % 24) - 12);
+  return { pitch: `${SCALE[degree % 7]}${Math.floor(degree / 7)}`, onset: i / 2, duration: 0.5 };
+});
+const propose = (body: object) => studio.ask('POST', '/api/fingerings/propose', { hand: 'right', ...body });
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+describe('long work', () => {
+  it('tells how far it is, and is stopped when it is asked to', async () => {
+    const asked = propose({ notes: notes(60_000), work: 'long-line' });
+    const shares: number[] = [];
+    for (let i = 0; i < 400 && !shares.some((share) => share > 0); i++) {
+      const { status, json } = await studio.ask('GET', '/api/work/long-line');
+      if (status === 200) shares.push(json.share as number);
+      await wait(25);
+    }
+    expect(shares.at(-1)).toBeGreaterThan(0);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect((await propose({ notes: notes(5), work: 'long-line' })).json.detail).toMatch(/going on already/);
+    expect((await studio.ask('DELETE', '/api/work/long-line')).status).toBe(200);
+    expect(await asked).toMatchObject({ status: 409, json: { detail: 'Stopped; nothing was changed.' } });
+    expect((await studio.ask('GET', '/api/work/long-line')).status).toBe(404);
+    // and the pool works on
+    expect((await propose({ notes: notes(8) })).status).toBe(200);
+  });
+
+  it('answers a hundred thousand notes, each with its finger', async () => {
+    const { status, json } = await propose({ notes: notes(100_000), ties: false });
+    expect(status).toBe(200);
+    const found = json.notes as { finger: number }[];
+    expect(found).toHaveLength(100_000);
+    expect(found.every((note) => note.finger >= 1 && note.finger <= 5)).toBe(true);
+    expect((await propose({ notes: [...notes(100_000), ...notes(1)] })).json.detail).toMatch(/at most 100000/);
+  });
+});
