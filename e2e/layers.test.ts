@@ -66,6 +66,16 @@ it('proposes for a small hand in a layer of its own, around nothing of the teach
   await chooseBars(page, 0, 3, 24);
   await press(page, /^Suggest for/);
   await says(page, 'in pencil');
+  // a finger typed over the pencil stays, and the rest is solved again at once
+  const again = page.waitForRequest((request) => request.url().endsWith('/fingerings/propose'));
+  await page.keyboard.press('ArrowRight');
+  await page.waitForSelector('.mark-note');
+  await page.keyboard.press('2');
+  await again;
+  await page.waitForFunction(() => ![...document.querySelectorAll('button')].some((one) => one.textContent === 'Thinking …'));
+  const typed = (await fingers()).others.filter((one) => one.layer === 'small-hand');
+  expect(typed.map((one) => one.finger)).toEqual(['2']);
+  expect(await page.$$eval(`.finger.pencil[data-note="${typed[0]!.id}"]`, (list) => list.length)).toBe(0);
   await press(page, 'Ink them');
   await until(async () => (await fingers()).others.filter((one) => one.layer === 'small-hand').length > 8);
   expect((await fingers()).fingerings).toHaveLength(1);

@@ -65,10 +65,11 @@ function reportOf(before: PieceBefore, old: Score, now: Corrected, written: { no
   const moved = before.sections.filter((row) => number(row.fromBar) !== after(row.fromBar) || now.bars[row.fromBar] === undefined).map((row) => `section ${row.name} now begins in bar ${after(row.fromBar)}`);
   const remarksLost = before.remarks.filter((one) => now.bars[one.bar] === undefined || (one.noteId !== null && gone.has(one.noteId))).map((one) => `bar ${number(one.bar)}: the note “${one.text.slice(0, 60)}”, now at bar ${after(one.bar)}`);
   const readingsGone = before.readings.filter((one) => now.bars.slice(one.fromBar, one.toBar + 1).some((bar) => bar === undefined)).map((one) => `the reading of “${one.source}” from bar ${number(one.fromBar)}`);
+  const shapeGone = (before.piece.shape?.timing ?? []).filter((mark) => now.bars[mark.from.bar] === undefined).map((mark) => `bar ${number(mark.from.bar)}: ${mark.kind}`);
   const kept = now.bars.filter((bar) => bar !== undefined);
   return {
     kept: written.filter(({ noteId }) => !gone.has(noteId)).length + before.sections.length + (before.piece.pedal?.length ?? 0) - pedal.length + before.remarks.length - remarksLost.length,
-    moved, orphaned: [...orphans, ...pedal, ...remarksLost, ...readingsGone], removedBars: now.bars.flatMap((bar, i) => (bar === undefined ? [number(i)] : [])),
+    moved, orphaned: [...orphans, ...pedal, ...remarksLost, ...readingsGone, ...shapeGone], removedBars: now.bars.flatMap((bar, i) => (bar === undefined ? [number(i)] : [])),
     addedBars: now.score.bars.map((bar) => bar.index).filter((bar) => !kept.includes(bar)),
   };
 }

@@ -49,7 +49,8 @@ export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId 
     const finger = changes ? `${firstFinger(before)}-${typed}` : typed;
     setHeld(undefined);
     const place = `${finger ?? 'no finger'} on ${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`;
-    void edits.fingers([{ id: current.id, finger: finger ?? (layer === TEACHER && current.finger !== undefined ? '' : null) }], place, layer);
+    void edits.fingers([{ id: current.id, finger: finger ?? (layer === TEACHER && current.finger !== undefined ? '' : null) }], place, layer)
+      .then((ok) => ok && set({ written: useDesk.getState().written + 1 }));
     if (finger !== null) go((line[at]?.notes[inChord + 1] ?? line[at + 1]?.notes[0])?.id);
   };
   const optional = () => {

@@ -4,7 +4,7 @@ import { carryFingers, type Return } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { barSpan, type Score } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
-import { useMemo } from 'react';
+import { useEffect, useEffectEvent, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '../api/client.ts';
 import { useAnnotationEdits } from '../edits/annotations.ts';
@@ -20,7 +20,7 @@ const MOST_FOR_WAYS = 12;
 
 /** Fingers in pencil for the chosen bars: suggested for this hand, or carried to where the bars return. */
 export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; assignmentId: string | undefined }) {
-  const { chosen, pencil, reasons, advice, school, set } = useDesk();
+  const { chosen, pencil, suggested, written, reasons, advice, school, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const { busy, share, begin, end, cancel } = useWork();
   const { player, layer } = usePlayer(assignmentId);
@@ -28,41 +28,45 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
   const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
   const free = (id: string) => fingers.get(id)?.layer !== layer;
 
-  const suggest = async () => {
-    if (!chosen || models.length === 0 || busy) return;
+  const suggest = async (bars = chosen, again = false) => {
+    if (!bars || models.length === 0 || busy) return;
     const name = begin();
     try {
-      const alternatives = chosen.to - chosen.from < MOST_FOR_WAYS ? 2 : 0;
+      const alternatives = bars.to - bars.from < MOST_FOR_WAYS ? 2 : 0;
       const params = { id: piece.id };
-      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...chosen, alternatives, player, school, layer, work: `${name}-${id}` } })));
+      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...bars, alternatives, player, school, layer, work: `${name}-${id}` } })));
       const problems = answers.flatMap((answer) => answer.problems);
-      const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...chosen, player } }) : { handovers: [] };
+      const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...bars, player } }) : { handovers: [] };
       const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
         hand: models[i]!.id, more, reason, fingers: new Map([...notes, ...elsewhere].flatMap((one) => (one.finger === null ? [] : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]]))),
       })));
       const found = ways.filter((way) => way.more === 0).flatMap((way) => [...way.fingers]).filter(([id]) => free(id));
       set({
-        pencil: new Map([...pencil, ...found]),
+        // solved again, the pencil of before has no say
+        pencil: new Map(again ? found : [...pencil, ...found]), suggested: bars,
         reasons: answers.flatMap((answer, i) => answer.reasons.map((reason) => `${models.length > 1 ? `${models[i]!.name}: ` : ''}${reason}`)),
         advice: {
           ways, handovers, problems: problems.map(({ bar, notes, text, ways: out }) => ({ bar, note: notes[0], text, ways: out })),
           sisters: [...new Set(answers.flatMap((answer) => answer.elsewhere.map((one) => one.bar)))].sort((a, b) => a - b),
         },
       });
-      if (found.length === 0) enqueueSnackbar('Every note in these bars has its finger already.');
+      if (found.length === 0 && !again) enqueueSnackbar('Every note in these bars has its finger already.');
     } catch (error) {
       if (!stopped(error)) enqueueSnackbar(error instanceof Error ? error.message : 'No fingers could be suggested.', { variant: 'error' });
     } finally {
       end();
     }
   };
-  const nothing = { pencil: new Map<string, string>(), reasons: [], advice: NO_ADVICE };
+  // a finger written over the pencil stays, and the rest is solved around it at once
+  const solveAgain = useEffectEvent(() => { if (suggested && pencil.size > 0) void suggest(suggested, true); });
+  useEffect(() => { if (written > 0) solveAgain(); }, [written]);
+  const nothing = { pencil: new Map<string, string>(), suggested: undefined, reasons: [], advice: NO_ADVICE };
   const ink = (only?: { from: number; to: number }) => {
     const bars = only && new Map(score.notes.map((note) => [note.id, note.bar]));
     const wanted = [...pencil].filter(([id]) => !only || (bars!.get(id)! >= only.from && bars!.get(id)! <= only.to)).map(([id, finger]) => ({ id, finger }));
     if (wanted.length === 0) return;
     const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
-    void edits.fingers(wanted, `${wanted.length} suggested fingers`, layer).then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
+    void edits.fingers(wanted, `${wanted.length} suggested fingers`, layer).then((ok) => ok && set(rest.size ? { pencil: rest, suggested: undefined } : nothing));
   };
   const carried = useMemo(() => {
     if (!chosen) return undefined;

@@ -56,6 +56,9 @@ interface Desk {
   readonly place: { bar: number; offset: string } | undefined;
   /** Pencilled fingers by note id, not stored until inked. */
   readonly pencil: ReadonlyMap<string, string>;
+  /** The bars fingers were last suggested for, while they stand in pencil; and how often a finger was written since. */
+  readonly suggested: { from: number; to: number } | undefined;
+  readonly written: number;
   readonly reasons: readonly string[];
   readonly advice: FingerAdvice;
   /** What is shown of the hands under the score. */
@@ -75,10 +78,10 @@ interface Desk {
 /** What lives only on screen at the desk. The stratum and the zoom are kept from visit to visit. */
 export const useDesk = create<Desk>()(persist(
   (set) => ({
-    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), reasons: [], advice: NO_ADVICE, handsView: 'keys', player: {}, school: {}, layer: 'teacher', both: true, footPencil: undefined,
+    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), suggested: undefined, written: 0, reasons: [], advice: NO_ADVICE, handsView: 'keys', player: {}, school: {}, layer: 'teacher', both: true, footPencil: undefined,
     set: (change) => set(change),
   }),
   { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom, face, handsView, school, both }) => ({ stratum, zoom, face, handsView, school, both }) },
 ));
 
-export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), reasons: [], advice: NO_ADVICE, footPencil: undefined };
+export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), suggested: undefined, reasons: [], advice: NO_ADVICE, footPencil: undefined };
