@@ -139,7 +139,8 @@ function tidy(points: readonly LoudnessPoint[]): LoudnessPoint[] {
 
 /** The loudest place of a stretch (`to` is the first place that no longer belongs to it): where it is first reached. */
 export function peakOf(score: Score, points: readonly LoudnessPoint[], from: Place, to: Place): LoudnessPoint {
-  const inside = points.filter((point) => comparePlaces(point, from) >= 0 && comparePlaces(point, to) < 0);
+  // of a step at the beginning only what comes after it belongs here
+  const inside = points.filter((point) => comparePlaces(point, from) > 0 && comparePlaces(point, to) < 0);
   const ends = [plain(from, levelAt(score, points, from)), ...inside, plain(to, levelAt(score, points, to, true))];
   return ends.reduce((most, one) => (one.level > most.level + 1e-9 ? one : most));
 }

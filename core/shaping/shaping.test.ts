@@ -40,6 +40,8 @@ describe('the printed loudness', () => {
   it('finds the peak where it is first reached', () => {
     const score = pieceOf(6, { '0:0': level('p'), '2:2': level('ff'), '3:0': level('p'), '5:0': level('f') });
     expect(peakOf(score, printedLoudness(score), at(0), at(6))).toMatchObject({ ...at(2, 2), level: 7 });
+    // what was loud until the stretch begins is not in it
+    expect(peakOf(score, printedLoudness(score), at(3), at(5))).toMatchObject({ ...at(3), level: 3 });
   });
 
   // source: abc2midi of Debian's abcmidi, which turns the same eight signs into key velocities

@@ -115,7 +115,7 @@ export function DeskScreen() {
       </Title>
       <Ridge bars={score.bars} ground={ground} goal={ridge.data?.goalTempo ?? undefined} sections={sections} climax={climax} chosen={desk.chosen} onChoose={choose} height={ridge.data?.goalTempo ? 92 : 30} />
       <div className="desk-main">
-        <section className="desk-score" aria-label="Score">
+        <section className={`desk-score${shape.loudness ? ' own-loudness' : ''}`} aria-label="Score">
           {onPage ? <PagesView pieceId={id} pages={pages} score={score} chosen={desk.chosen} onBar={chooseBar} /> : <ScoreView ref={view} xml={xml} score={score} zoom={desk.zoom} layers={layers} onHit={(found, event) => hit(found, event.shiftKey)} label={`Score of ${piece.title}`} />}
         </section>
         <section className="desk-strata">

@@ -38,7 +38,7 @@ export function PrintScore() {
   return (
     <PrintFrame title={ready.piece.title} ready={drawn}>
       <header className="sheet-head"><h1>{ready.piece.title}</h1><span>{ready.piece.composer}</span></header>
-      <ScoreView xml={ready.xml} score={ready.score} zoom={0.85} layers={layers} onAllDrawn={() => setDrawn(true)} label={ready.piece.title} />
+      <div className={shape.loudness ? 'own-loudness' : ''}><ScoreView xml={ready.xml} score={ready.score} zoom={0.85} layers={layers} onAllDrawn={() => setDrawn(true)} label={ready.piece.title} /></div>
     </PrintFrame>
   );
 }

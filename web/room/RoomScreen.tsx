@@ -109,7 +109,7 @@ export function RoomScreen() {
         {hasPage && <button type="button" className="room-leave" onClick={() => setDesk({ face: onPage ? 'engraved' : 'page' })}>{onPage ? 'engraved' : 'the page'}</button>}
         <button type="button" className="room-leave" onClick={leave}>leave <span className="key">Esc</span></button>
       </header>
-      <div className={`room-score${onlyHand ? ` only-${onlyHand}` : ''}`}>
+      <div className={`room-score${onlyHand ? ` only-${onlyHand}` : ''}${shape.loudness ? ' own-loudness' : ''}`}>
         {onPage ? <PageExcerpt pieceId={card.pieceId} pages={pages!} score={ready.score} from={card.from} to={card.to} onBar={(bar) => room.attempt('slip', bar)} />
           : <ScoreView xml={ready.xml} score={ready.score} zoom={zoom} range={[card.from, card.to]} layers={layers} label={`${card.section}, ${card.bars}`}
           onHit={({ bar }) => bar !== undefined && room.attempt('slip', bar)} />}

@@ -1,5 +1,5 @@
 import { toNumber, type PedalMark, type Score } from '@yarrow-ridge/core/score';
-import { xAt, type PageBoxes } from './geometry.ts';
+import { systemsOf, xAt, type PageBoxes } from './geometry.ts';
 
 const DROP = 680;
 const TALL = 200;
@@ -8,11 +8,9 @@ const TALL = 200;
 export function PedalLine({ boxes, score, marks: all, pencil = false }: { boxes: PageBoxes; score: Score; marks: readonly PedalMark[]; pencil?: boolean }) {
   const marks = all.filter((mark) => !mark.pedal);
   const others = OTHERS.map((one) => ({ ...one, marks: all.filter((mark) => mark.pedal === one.pedal) })).filter((one) => one.marks.length > 0);
-  const systems = new Map<number, PageBoxes['bars'][number][]>();
-  for (const bar of boxes.bars) systems.set(bar.top, [...(systems.get(bar.top) ?? []), bar]);
   return (
     <g className="pedal-lines">
-      {[...systems.values()].map((bars) => {
+      {systemsOf(boxes).map((bars) => {
         const [first, last] = [bars[0]!, bars.at(-1)!];
         const lowest = Math.max(first.bottom, ...boxes.notes.filter((box) => box.note.bar >= first.bar && box.note.bar <= last.bar).map((box) => box.bottom));
         const y = Math.min(lowest + DROP, first.bottom + 1400);

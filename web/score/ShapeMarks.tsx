@@ -1,6 +1,6 @@
-import { comparePlaces, toNumber, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { barAxis, comparePlaces, toNumber, type LoudnessPoint, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { levelName, touchWord } from '@yarrow-ridge/core/shaping';
-import { xAt, type PageBoxes } from './geometry.ts';
+import { systemsOf, xAt, type PageBoxes } from './geometry.ts';
 
 /** How far from the notes the words of the shape stand, and from each other, in engraver units. */
 const AWAY = 520;
@@ -50,9 +50,42 @@ export function ShapeMarks({ boxes, score, shape, sections, handName, below }: {
         if (!box || same || comparePlaces(points[i + 1] ?? { bar: -1, offset: point.offset }, point) === 0) return null;
         const [upper, lower] = [box.staves[0]!, box.staves[1]];
         const y = lower ? (upper.bottom + lower.top) / 2 + 130 : box.bottom + 480;
-        return <text key={`l${i}`} className="shape-level" x={(xOf(point) ?? box.left + 260)} y={y}>{levelName(point.level)}</text>;
+        return <text key={`l${i}`} className="shape-level" x={xAt(boxes, score, point.bar, toNumber(point.offset)) ?? box.left + 260} y={y}>{levelName(point.level)}</text>;
       })}
+      {shape.loudness && <Hairpins boxes={boxes} score={score} points={shape.loudness} />}
       {boxes.notes.filter((one) => out.has(one.note.id)).map((one) => <circle key={one.note.id} className="shape-out" cx={one.x} cy={one.y} r={one.width * 0.95}><title>brought out</title></circle>)}
     </g>
+  );
+}
+
+/** Half the opening of a hairpin at its wide end, and the room its ends leave for the levels, in engraver units. */
+const OPEN = 110;
+const ROOM = 330;
+
+/** The slopes of the teacher's curve, in each system they run through. */
+function Hairpins({ boxes, score, points }: { boxes: PageBoxes; score: Score; points: readonly LoudnessPoint[] }) {
+  const systems = systemsOf(boxes);
+  return (
+    <>
+      {points.flatMap((from, i) => {
+        const to = points[i + 1];
+        if (!to || Math.abs(to.level - from.level) < 0.5 || comparePlaces(from, to) === 0) return [];
+        const [first, last] = [barAxis(score.bars, from), barAxis(score.bars, to)];
+        return systems.flatMap((bars) => {
+          const [a, b] = [bars[0]!, bars.at(-1)!];
+          if (last <= a.bar || first >= b.bar + 1) return [];
+          const [startsHere, endsHere] = [first >= a.bar, last <= b.bar + 1];
+          const x1 = startsHere ? (xAt(boxes, score, from.bar, toNumber(from.offset)) ?? a.left) + ROOM : a.left + ROOM;
+          const end = endsHere && to.bar <= b.bar ? xAt(boxes, score, to.bar, toNumber(to.offset)) : undefined;
+          const x2 = (end ?? b.right) - (endsHere ? ROOM : 60);
+          const y = a.staves[1] ? (a.staves[0]!.bottom + a.staves[1].top) / 2 + 20 : a.bottom + 400;
+          if (x2 <= x1 + 100) return [];
+          // how wide it is open here, of its whole way
+          const open = (axis: number) => OPEN * (to.level > from.level ? (axis - first) / (last - first) : (last - axis) / (last - first));
+          const [w1, w2] = [open(Math.max(first, a.bar)), open(Math.min(last, b.bar + 1))];
+          return [<path key={`${i} ${a.bar}`} className="shape-hairpin" d={`M ${x1} ${y - w1} L ${x2} ${y - w2} M ${x1} ${y + w1} L ${x2} ${y + w2}`} />];
+        });
+      })}
+    </>
   );
 }

@@ -84,6 +84,13 @@ function beamReach(beam: Element, x: number): { top: number; bottom: number } | 
   return { top: Math.min(...boxes.map((box) => box.y)), bottom: Math.max(...boxes.map((box) => box.y + box.height)) };
 }
 
+/** The bars of each system, from the top. */
+export function systemsOf(boxes: PageBoxes): BarBox[][] {
+  const systems = new Map<number, BarBox[]>();
+  for (const bar of boxes.bars) systems.set(bar.top, [...(systems.get(bar.top) ?? []), bar]);
+  return [...systems.values()];
+}
+
 /** The x of a place in a bar: at the note that begins there, or between its neighbours. Offset in quarters. */
 export function xAt(boxes: PageBoxes, score: Score, bar: number, offset: number): number | undefined {
   const box = boxes.bars.find((candidate) => candidate.bar === bar);
