@@ -1,6 +1,6 @@
 import type { Ready } from './propose.ts';
 import type { ProposedNote } from './propose.ts';
-import { reasonOf } from './reasons.ts';
+import { factsOf, reasonOf } from './reasons.ts';
 import { costOf, solve, type Solution } from './solve.ts';
 
 /** Another way to take the same notes. */
@@ -55,5 +55,6 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
       take(solve(line, { ties, only: allowed, more: (at, grip) => push * taken[at]![grip]! }).path);
     }
   }
-  return found.sort((a, b) => a.more - b.more).slice(0, count).map((one) => ({ ...one, reason: reasonOf(ready, one.path, first.path, asked) }));
+  const before = factsOf(ready, first.path, asked);
+  return found.sort((a, b) => a.more - b.more).slice(0, count).map((one) => ({ ...one, reason: reasonOf(ready, one.path, first.path, asked, before) }));
 }

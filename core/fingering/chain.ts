@@ -8,47 +8,66 @@ import type { Line } from './solve.ts';
  */
 export function chain(line: Line, own: readonly ArrayLike<number>[]): { path: number[]; cost: number } {
   const count = own.length;
-  /** Best costs of (grip before, grip now), the last fastest; of the first moment of (nothing, grip). */
-  let costs = Float64Array.from(own[0]!);
+  const sizes = Int32Array.from(own, (prices) => prices.length);
+  /** Where the pairs of each moment begin in `back`; of the first moment there is nothing before. */
+  const starts = new Int32Array(count + 1);
+  let most = 1;
+  for (let at = 0; at < count; at++) {
+    const pairs = (at > 0 ? sizes[at - 1]! : 1) * sizes[at]!;
+    starts[at + 1] = starts[at]! + pairs;
+    most = Math.max(most, pairs);
+  }
+  /** The grip two before that is best for each pair. */
+  const back = new Uint8Array(starts[count]!);
+  // best costs of (grip before, grip now), the last fastest
+  let [costs, next] = [new Float64Array(most), new Float64Array(most)];
+  for (let c = 0; c < sizes[0]!; c++) costs[c] = own[0]![c]!;
   let before = 1;
-  const back: Uint8Array[] = [new Uint8Array(costs.length)];
   for (let at = 1; at < count; at++) {
-    const [middle, now] = [own[at - 1]!.length, own[at]!.length];
+    const [middle, now, start] = [sizes[at - 1]!, sizes[at]!, starts[at]!];
     const [step, turn, hold] = [line.step[at]!, line.turn[at], own[at]!];
-    const next = new Float64Array(middle * now);
-    const from = new Uint8Array(middle * now);
+    const joined = step.length > 0;
     for (let b = 0; b < middle; b++) {
-      // without a turn what came before does not matter for what comes
-      let [least, best] = [Infinity, 0];
-      for (let a = 0; a < before; a++) if (costs[a * middle + b]! < least) [least, best] = [costs[a * middle + b]!, a];
-      for (let c = 0; c < now; c++) {
-        if (turn) {
-          [least, best] = [Infinity, 0];
-          for (let a = 0; a < before; a++) {
-            const cost = costs[a * middle + b]! + turn[(a * middle + b) * now + c]!;
-            if (cost < least) [least, best] = [cost, a];
+      const row = b * now;
+      if (turn) {
+        for (let c = 0; c < now; c++) next[row + c] = Infinity;
+        for (let a = 0; a < before; a++) {
+          const [base, place] = [costs[a * middle + b]!, (a * middle + b) * now];
+          for (let c = 0; c < now; c++) {
+            const cost = base + turn[place + c]!;
+            if (cost < next[row + c]!) {
+              next[row + c] = cost;
+              back[start + row + c] = a;
+            }
           }
         }
-        const place = b * now + c;
-        next[place] = least + (step.length ? step[place]! : 0) + hold[c]!;
-        from[place] = best;
+      } else {
+        // without a turn what came before does not matter for what comes
+        let [least, best] = [Infinity, 0];
+        for (let a = 0; a < before; a++) {
+          const cost = costs[a * middle + b]!;
+          if (cost < least) [least, best] = [cost, a];
+        }
+        for (let c = 0; c < now; c++) {
+          next[row + c] = least;
+          back[start + row + c] = best;
+        }
       }
+      for (let c = 0; c < now; c++) next[row + c]! += (joined ? step[row + c]! : 0) + hold[c]!;
     }
-    back.push(from);
-    [costs, before] = [next, middle];
+    [costs, next, before] = [next, costs, middle];
   }
-  let [cost, last] = [Infinity, 0];
-  costs.forEach((one, place) => { if (one < cost) [cost, last] = [one, place]; });
+  let [cost, place] = [Infinity, 0];
+  const last = starts[count]! - starts[count - 1]!;
+  for (let i = 0; i < last; i++) if (costs[i]! < cost) [cost, place] = [costs[i]!, i];
   const path = new Array<number>(count).fill(0);
-  let now = own[count - 1]!.length;
-  for (let at = count - 1, place = last; at >= 0; at--) {
-    path[at] = place % now;
-    if (at === 0) break;
-    const b = Math.floor(place / now);
-    const a = back[at]![place]!;
-    const middle = own[at - 1]!.length;
-    place = a * middle + b;
-    now = middle;
+  for (let at = count - 1; at > 0; at--) {
+    const now = sizes[at]!;
+    const c = place % now;
+    path[at] = c;
+    const b = (place - c) / now;
+    place = back[starts[at]! + place]! * sizes[at - 1]! + b;
   }
+  path[0] = place % sizes[0]!;
   return { path, cost };
 }

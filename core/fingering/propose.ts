@@ -191,6 +191,7 @@ export function notesOf(line: Line, path: readonly number[], asked: readonly num
       const then = grip.then?.[i] ?? laterFinger(line, path, at, note, grip.fingers[i]!);
       return [{ id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) ?? String(grip.fingers[i]), ...(then === undefined ? {} : { then: String(then) }) }];
     });
+    if (moment.doubled.length === 0 && moment.beyond.length === 0 && taken.length < 2) return taken;
     const doubled = moment.doubled.flatMap(({ note, by }) => {
       const twin = taken.find((one) => one.id === by.id);
       return [{ ...(twin ?? {}), id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) ?? twin?.finger }];

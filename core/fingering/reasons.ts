@@ -4,7 +4,7 @@ import { ornamentFingers } from './ornaments.ts';
 import type { Ready } from './propose.ts';
 import type { Solution } from './solve.ts';
 
-interface Facts {
+export interface Facts {
   readonly passes: { note: Played; over: number }[];
   readonly thumbsOnBlack: Played[];
   readonly widest: { fingers: string; semitones: number; bar: number } | undefined;
@@ -12,7 +12,7 @@ interface Facts {
 }
 
 /** What stands out in a way of fingering, among some moments. */
-function factsOf({ line }: Ready, path: readonly number[], asked: readonly number[]): Facts {
+export function factsOf({ line }: Ready, path: readonly number[], asked: readonly number[]): Facts {
   const passes: Facts['passes'] = [];
   const thumbsOnBlack: Played[] = [];
   const crossings: Facts['crossings'] = [];
@@ -81,8 +81,8 @@ function barList(score: Score, notes: readonly Played[]): string {
 }
 
 /** One line on how a way differs from the first choice. */
-export function reasonOf(ready: Ready, path: readonly number[], first: readonly number[], asked: readonly number[]): string {
-  const [now, before] = [factsOf(ready, path, asked), factsOf(ready, first, asked)];
+export function reasonOf(ready: Ready, path: readonly number[], first: readonly number[], asked: readonly number[], before = factsOf(ready, first, asked)): string {
+  const now = factsOf(ready, path, asked);
   const parts: string[] = [];
   const black = now.thumbsOnBlack.length;
   if (black === 0 && before.thumbsOnBlack.length) parts.push('no thumb on black');

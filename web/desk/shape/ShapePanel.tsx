@@ -41,7 +41,8 @@ export function ShapePanel({ piece, score, shape, sections, climax, pedal, goal,
     const isOut = shape.out.includes(current.id);
     change((before) => ({ ...before, out: isOut ? before.out.filter((id) => id !== current.id) : [...before.out, current.id] }), `${spokenName(current.pitch)} ${isOut ? 'no longer ' : ''}brought out, bar ${score.bars[current.bar]!.number}`);
   };
-  useHotkeys('space', hear, { preventDefault: true }, [hear]);
+  // on a button the space bar presses it, which would undo what the key does
+  useHotkeys('space', hear, { preventDefault: true, ignoreEventWhen: (event) => (event.target as HTMLElement).closest('button, a, input, [role=combobox]') !== null }, [hear]);
   useHotkeys('o', bringOut, {}, [bringOut]);
   return (
     <div className="stack">
