@@ -175,7 +175,12 @@ function agreed(line: Line, classes: Int32Array, first: Solution, only: SolveOpt
   let { path } = first;
   for (const pull of PULLS) {
     const wanted = mostOf(classes, path);
-    path = chain(line, base.map((prices, at) => Float64Array.from(prices, (cost, grip) => cost + (wanted[classes[at]!] === grip ? 0 : pull)))).path;
+    const pulled = base.map((prices, at) => {
+      const own = prices.slice();
+      for (let grip = 0; grip < own.length; grip++) if (wanted[classes[at]!] !== grip) own[grip]! += pull;
+      return own;
+    });
+    path = chain(line, pulled).path;
     if (agree(classes, path)) break;
   }
   return { path, cost: costOf(line, path), classes };
@@ -197,8 +202,17 @@ function mostOf(classes: Int32Array, path: readonly number[]): number[] {
 }
 
 /** What each grip costs by itself, with what is asked for. */
-const ownPrices = (line: Line, only: SolveOptions['only'], more: SolveOptions['more']): Float64Array[] => line.hold.map((prices, at) =>
-  (only || more ? prices.map((cost, grip) => (only && !only(at, grip) ? IMPOSSIBLE * 10 : cost + (more?.(at, grip) ?? 0))) : prices));
+function ownPrices(line: Line, only: SolveOptions['only'], more: SolveOptions['more']): readonly Float64Array[] {
+  if (!only && !more) return line.hold;
+  return line.hold.map((prices, at) => {
+    const own = prices.slice();
+    for (let grip = 0; grip < own.length; grip++) {
+      if (only && !only(at, grip)) own[grip] = IMPOSSIBLE * 10;
+      else if (more) own[grip]! += more(at, grip);
+    }
+    return own;
+  });
+}
 
 /** Undefined when it would take too long; `look` only finds that out. */
 function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], how: 'if quick' | 'look'): Solution | undefined {
