@@ -1,5 +1,5 @@
-import { add, compare, comparePlaces, pitchText, startOf, subtract, toNumber, type Note, type Place, type Score } from '../score/index.ts';
-import { levelAt, levelName, printedLoudness } from '../shaping/index.ts';
+import { add, compare, comparePlaces, levelName, pitchText, startOf, subtract, toNumber, type Note, type Place, type Score } from '../score/index.ts';
+import { levelAt, printedLoudness } from '../shaping/index.ts';
 import type { ProposedPedal } from './propose.ts';
 
 /** This soft and softer the left pedal thins the tone; shorter than so many bars it is not worth the foot. Common practice, no source. */

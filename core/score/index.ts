@@ -15,4 +15,4 @@ export { engravable } from './engrave.ts';
 export { adopt, withAdopted, type AdoptedMeasure } from './adopt.ts';
 export { paperXml, type Paper, type PaperRepeat } from './paper.ts';
 export { renameNotes } from './rename.ts';
-export { AMOUNTS, lasts, NO_SHAPE, type Lead, type LoudnessPoint, type Shape, type TimingKind, type TimingMark, type Touch } from './shape.ts';
+export { AMOUNTS, lasts, levelName, LEVELS, NO_SHAPE, velocityOf, type Lead, type LoudnessPoint, type Shape, type TimingKind, type TimingMark, type Touch } from './shape.ts';

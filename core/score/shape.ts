@@ -1,5 +1,16 @@
 import type { Place } from './model.ts';
 
+export const LEVELS = ['ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff'] as const;
+
+/** A level as musicians write it; half-way between two it takes the louder one. */
+export const levelName = (level: number): string => LEVELS[Math.max(0, Math.min(7, Math.round(level) - 1))]!;
+
+/**
+ * How hard a key is struck at a level, 10 to 127: levels are 15 apart, from 30 for ppp.
+ * Source: the volumes of abc2midi for `!ppp!` to `!fff!` (30, 45, 60, 75, 90, 105, 120, 127), checked against the program in the tests.
+ */
+export const velocityOf = (level: number): number => Math.max(10, Math.min(127, 15 + 15 * level));
+
 /** Where the loudness curve turns: straight between two of them, a step where two stand at one place. */
 export interface LoudnessPoint extends Place {
   /** 1 is ppp, 2 pp, 3 p, 4 mp, 5 mf, 6 f, 7 ff, 8 fff; parts of a level lie between. */

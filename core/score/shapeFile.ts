@@ -3,7 +3,7 @@ import { fieldRecord, fieldsIn, writeFields } from './fields.ts';
 import { add, compare, parseFraction, toNumber, toText, ZERO, type Fraction } from './fraction.ts';
 import { ScoreError, type Place, type Score } from './model.ts';
 import { comparePlaces } from './places.ts';
-import { AMOUNTS, lasts, SHAPE_MARK, type Shape, type TimingKind } from './shape.ts';
+import { AMOUNTS, lasts, levelName, SHAPE_MARK, velocityOf, type Shape, type TimingKind } from './shape.ts';
 import { child, childText, children, create, parseXml, type Document, type Element } from './xml.ts';
 
 interface PlaceText { bar: number; offset: string }
@@ -141,8 +141,6 @@ export function shapeIn(xml: string, score: Score): Shape | undefined {
 
 /** Hundredths of MIDI's 90 for a note brought out. */
 const OUT = '130';
-const NAMES = ['ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff'];
-const nameOf = (level: number): string => NAMES[Math.max(0, Math.min(7, Math.round(level) - 1))]!;
 const WORDS: Readonly<Record<TimingKind, string>> = { broaden: 'broaden', push: 'push on', wait: 'wait', breathe: '', lean: 'lean on the long notes', run: 'slow – fast – slow' };
 
 /** Writes a shape as standard marks and words, and exactly in a field of its own. */
@@ -177,9 +175,9 @@ export function writeShape(document: Document, root: Element, parts: readonly El
       const isGoal = here !== 0 && here !== on && !(next && comparePlaces(next, point) === 0);
       if (isStep || isGoal) {
         const dynamics = create(document, 'dynamics');
-        dynamics.appendChild(create(document, nameOf(point.level)));
+        dynamics.appendChild(create(document, levelName(point.level)));
         // in hundredths of MIDI's 90
-        put(point, 'below', dynamics, { dynamics: String(Math.round((Math.min(127, 15 + 15 * point.level) / 90) * 100)) });
+        put(point, 'below', dynamics, { dynamics: String(Math.round((velocityOf(point.level) / 90) * 100)) });
       }
       if (on !== 0) put(point, 'below', create(document, 'wedge', { type: on > 0 ? 'crescendo' : 'diminuendo' }));
     });

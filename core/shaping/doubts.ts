@@ -1,5 +1,5 @@
-import { barSpan, comparePlaces, lastBarOf, lasts, onsets, startOf, type Note, type Place, type Score, type Section, type Shape } from '../score/index.ts';
-import { levelAt, levelName, loudnessOf, peakOf, positionOf } from './loudness.ts';
+import { barSpan, comparePlaces, lastBarOf, lasts, levelName, onsets, startOf, type Note, type Place, type Score, type Section, type Shape } from '../score/index.ts';
+import { levelAt, loudnessOf, peakOf, positionOf } from './loudness.ts';
 
 export interface ShapeDoubt {
   readonly kind: 'climax' | 'peaks' | 'section' | 'hairpin' | 'level';
@@ -128,6 +128,6 @@ export function shapeWords(score: Score, shape: Shape, from: Place, to: Place, h
   return words;
 }
 
-export const TIMING_WORDS = { broaden: 'broaden', push: 'push on in', wait: 'wait before', breathe: 'breathe before', lean: 'lean on the long notes in', run: 'slow, fast, slow in' } as const;
+const TIMING_WORDS = { broaden: 'broaden', push: 'push on in', wait: 'wait before', breathe: 'breathe before', lean: 'lean on the long notes in', run: 'slow, fast, slow in' } as const;
 
 export const touchWord = (share: number): string => (share >= 0.95 ? 'legato' : share > 0.65 ? 'lightly detached' : share > 0.4 ? 'detached, about half of each note' : 'short');

@@ -1,9 +1,4 @@
-import { add, comparePlaces, startOf, toNumber, type LoudnessPoint, type Place, type Score, type Shape } from '../score/index.ts';
-
-export const LEVELS = ['ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff'] as const;
-
-/** A level as musicians write it; half-way between two it takes the louder one. */
-export const levelName = (level: number): string => LEVELS[Math.max(0, Math.min(7, Math.round(level) - 1))]!;
+import { add, comparePlaces, LEVELS, startOf, toNumber, type LoudnessPoint, type Place, type Score, type Shape } from '../score/index.ts';
 
 const LEVEL_OF: Readonly<Record<string, number>> = { ...Object.fromEntries(LEVELS.map((name, i) => [name, i + 1])), pppp: 1, ffff: 8, fp: 3, pf: 6 };
 
@@ -144,10 +139,3 @@ export function peakOf(score: Score, points: readonly LoudnessPoint[], from: Pla
   const ends = [plain(from, levelAt(score, points, from)), ...inside, plain(to, levelAt(score, points, to, true))];
   return ends.reduce((most, one) => (one.level > most.level + 1e-9 ? one : most));
 }
-
-/**
- * How hard a key is struck, 0 to 1: levels are 15 of 127 apart, from 30 for ppp.
- * Source: the volumes of abc2midi for `!ppp!` to `!fff!` (30, 45, 60, 75, 90, 105, 120, 127), checked against the program in the tests.
- */
-export const velocityOf = (level: number): number => Math.max(10, Math.min(127, 15 + 15 * level)) / 127;
-

@@ -1,6 +1,6 @@
-import { comparePlaces, toNumber, type Lead, type Note, type Performance, type Place, type Score, type Shape, type Sounding } from '../score/index.ts';
+import { comparePlaces, toNumber, type Lead, type Note, type Performance, type Place, type Score, type Shape, type Sounding, velocityOf } from '../score/index.ts';
 import { accentRows } from './accents.ts';
-import { levelAt, loudnessOf, velocityOf } from './loudness.ts';
+import { levelAt, loudnessOf } from './loudness.ts';
 import { freeRuns } from './runs.ts';
 import { clockOf } from './time.ts';
 
@@ -42,7 +42,7 @@ export function shaped(score: Score, performance: Performance, shape: Shape, fre
     const touch = shape.touch.find((one) => one.hand === note.hand && within(one, note));
     // a printed dot has shortened it already
     const length = touch ? toNumber(note.length) * (note.staccato ? Math.min(0.5, touch.share) : touch.share) : sounding.length;
-    return { ...sounding, length, loudness: velocityOf(Math.max(1, level)) };
+    return { ...sounding, length, loudness: velocityOf(Math.max(1, level)) / 127 };
   };
   const coloured = performance.notes.map(colour);
   if (!free) return { ...performance, notes: coloured };

@@ -3,8 +3,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseMidi } from 'midi-file';
-import { fraction, NO_SHAPE, perform, readFile, shapeFrom, shapeMoved, shapeRecord, startOf, toNumber, type Score, type Shape, type TimingMark } from '../score/index.ts';
-import { accentRows, freeRuns, levelAt, levelName, LEVELS, loudnessOf, overlapping, peakOf, printedLoudness, shapeDoubts, shaped, shapeWords, timingIdeas, velocityOf, withLevel, withLine, withTiming } from './index.ts';
+import { fraction, levelName, LEVELS, NO_SHAPE, perform, readFile, shapeFrom, shapeMoved, shapeRecord, startOf, toNumber, type Score, type Shape, type TimingMark, velocityOf } from '../score/index.ts';
+import { accentRows, freeRuns, levelAt, loudnessOf, overlapping, peakOf, printedLoudness, shapeDoubts, shaped, shapeWords, timingIdeas, withLevel, withLine, withTiming } from './index.ts';
 
 /** Four quarters a bar; `marks` are directions put before the quarter of that index, `notes` go into the note elements. */
 function pieceOf(bars: number, marks: Record<string, string> = {}, notes: Record<string, string> = {}, pitches = 'CDEF'): Score {
@@ -56,7 +56,7 @@ describe('the printed loudness', () => {
     }
     const struck = parseMidi(readFileSync(target)).tracks.flat().flatMap((event) => (event.type === 'noteOn' && event.velocity > 0 ? [event.velocity] : []));
     rmSync(folder, { recursive: true, force: true });
-    expect(LEVELS.map((_, i) => Math.round(velocityOf(i + 1) * 127))).toEqual(struck);
+    expect(LEVELS.map((_, i) => velocityOf(i + 1))).toEqual(struck);
     expect(LEVELS.map((_, i) => levelName(i + 1))).toEqual([...LEVELS]);
   });
 });

@@ -1,5 +1,5 @@
-import { barAxis, comparePlaces, toNumber, type LoudnessPoint, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
-import { levelName, touchWord } from '@yarrow-ridge/core/shaping';
+import { barAxis, comparePlaces, levelName, toNumber, type LoudnessPoint, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { touchWord } from '@yarrow-ridge/core/shaping';
 import { systemsOf, xAt, type PageBoxes } from './geometry.ts';
 
 /** How far from the notes the words of the shape stand, and from each other, in engraver units. */

@@ -1,6 +1,6 @@
 import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import type { Score, Shape } from '@yarrow-ridge/core/score';
-import { levelAt, levelName, loudnessOf, withLine } from '@yarrow-ridge/core/shaping';
+import { levelName, type Score, type Shape } from '@yarrow-ridge/core/score';
+import { levelAt, loudnessOf, withLine } from '@yarrow-ridge/core/shaping';
 import type { Change, Here } from './ShapePanel.tsx';
 
 /** The levels a bar usually has; the curve takes any. */

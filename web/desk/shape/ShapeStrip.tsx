@@ -1,6 +1,6 @@
 import type { Piece } from '@yarrow-ridge/contract';
-import { barAxis, beatName, comparePlaces, lasts, startOf, toText, type LoudnessPoint, type Place, type Score, type Shape } from '@yarrow-ridge/core/score';
-import { levelName, loudnessOf, withLevel } from '@yarrow-ridge/core/shaping';
+import { barAxis, beatName, comparePlaces, lasts, levelName, startOf, toText, type LoudnessPoint, type Place, type Score, type Shape } from '@yarrow-ridge/core/score';
+import { loudnessOf, withLevel } from '@yarrow-ridge/core/shaping';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useAnnotationEdits } from '../../edits/annotations.ts';
 import './shape.css';
