@@ -81,7 +81,7 @@ function barList(score: Score, notes: readonly Played[]): string {
 }
 
 /** One line on how a way differs from the first choice. */
-export function reasonOf(ready: Ready, path: readonly number[], first: readonly number[], asked: readonly number[], before = factsOf(ready, first, asked)): string {
+export function reasonOf(ready: Ready, path: readonly number[], first: readonly number[], asked: readonly number[], before: Facts): string {
   const now = factsOf(ready, path, asked);
   const parts: string[] = [];
   const black = now.thumbsOnBlack.length;

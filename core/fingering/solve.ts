@@ -1,5 +1,5 @@
 import { chain } from './chain.ts';
-import { eliminationOrder, minimise, type Factor } from './elimination.ts';
+import { eliminationOrder, minimise, type Factor, type Order } from './elimination.ts';
 import type { Grip, HandModel, Link } from './model.ts';
 import type { Moment } from './moments.ts';
 import { classesOf, type Tie } from './ties.ts';
@@ -153,10 +153,10 @@ export function solve(line: Line, { ties = [], only, more }: SolveOptions = {}):
   const same = ties.filter((tie) => tie.kind === 'same');
   const classes = classesOf(count, same, alike);
   // with the others it would only take longer
-  if (!attempt(line, classes, [], only, more, 'look')) return agreed(line, classes, untied(), only, more);
+  if (!isQuick(line, classes)) return agreed(line, classes, untied(), only, more);
   for (const least of LEVELS) {
     const obeyed = ties.filter((tie) => tie.run >= least[tie.kind]);
-    const found = attempt(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, only, more, 'if quick');
+    const found = attempt(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, only, more);
     // ties that contradict each other are looser than the hand
     if (found && (found.cost < IMPOSSIBLE || blocked(line, found.path, only))) return found;
   }
@@ -214,19 +214,22 @@ function ownPrices(line: Line, only: SolveOptions['only'], more: SolveOptions['m
   });
 }
 
-/** Undefined when it would take too long; `look` only finds that out. */
-function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more'], how: 'if quick' | 'look'): Solution | undefined {
-  const most = Math.max(ALWAYS, MOST * line.moments.length);
-  if (how === 'look') {
-    const sizes: number[] = [];
-    classes.forEach((of, at) => (sizes[of] = line.grips[at]!.length));
-    const { largest, total } = eliminationOrder(sizes, scopesOf(line, classes), LARGEST);
-    return largest > LARGEST || total > most ? undefined : { path: [], cost: 0, classes };
-  }
+/** Whether an order can be gone through in the time there is. */
+const within = (line: Line, { largest, total }: Order): boolean => largest <= LARGEST && total <= Math.max(ALWAYS, MOST * line.moments.length);
+
+/** Whether the classes could be solved as one in time, found out without their costs. */
+function isQuick(line: Line, classes: Int32Array): boolean {
+  const sizes: number[] = [];
+  classes.forEach((of, at) => (sizes[of] = line.grips[at]!.length));
+  return within(line, eliminationOrder(sizes, scopesOf(line, classes), LARGEST));
+}
+
+/** Undefined when it would take too long. */
+function attempt(line: Line, classes: Int32Array, ties: readonly Tie[], only: SolveOptions['only'], more: SolveOptions['more']): Solution | undefined {
   const { sizes, factors: single } = factorsOf(line, classes, only, more);
   const factors = merged([...single, ...endsOf(line, classes, ties, sizes)]);
   const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), LARGEST);
-  if (order.largest > LARGEST || order.total > most) return undefined;
+  if (!within(line, order)) return undefined;
   const { values, cost } = minimise(sizes, factors, order);
   return { path: Array.from(classes, (of) => values[of]!), cost, classes };
 }

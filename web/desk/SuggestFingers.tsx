@@ -4,7 +4,7 @@ import { carryFingers, type Return } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { barSpan, type Score } from '@yarrow-ridge/core/score';
 import { enqueueSnackbar } from 'notistack';
-import { useEffect, useEffectEvent, useMemo } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { call } from '../api/client.ts';
 import { useAnnotationEdits } from '../edits/annotations.ts';
@@ -35,6 +35,8 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
       const alternatives = bars.to - bars.from < MOST_FOR_WAYS ? 2 : 0;
       const params = { id: piece.id };
       const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...bars, alternatives, player, school, layer, work: `${name}-${id}` } })));
+      // inked or rubbed out meanwhile: there is nothing left to solve around
+      if (again && useDesk.getState().suggested === undefined) return;
       const problems = answers.flatMap((answer) => answer.problems);
       const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...bars, player } }) : { handovers: [] };
       const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
@@ -59,14 +61,21 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
   };
   // a finger written over the pencil stays, and the rest is solved around it at once
   const solveAgain = useEffectEvent(() => { if (suggested && pencil.size > 0) void suggest(suggested, true); });
-  useEffect(() => { if (written > 0) solveAgain(); }, [written]);
+  const solved = useRef(written);
+  useEffect(() => {
+    // what was typed while it was thinking comes when it is done
+    if (busy || solved.current === written) return;
+    solved.current = written;
+    solveAgain();
+  }, [written, busy]);
   const nothing = { pencil: new Map<string, string>(), suggested: undefined, reasons: [], advice: NO_ADVICE };
   const ink = (only?: { from: number; to: number }) => {
     const bars = only && new Map(score.notes.map((note) => [note.id, note.bar]));
     const wanted = [...pencil].filter(([id]) => !only || (bars!.get(id)! >= only.from && bars!.get(id)! <= only.to)).map(([id, finger]) => ({ id, finger }));
     if (wanted.length === 0) return;
     const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
-    void edits.fingers(wanted, `${wanted.length} suggested fingers`, layer).then((ok) => ok && set(rest.size ? { pencil: rest, suggested: undefined } : nothing));
+    set({ suggested: undefined });
+    void edits.fingers(wanted, `${wanted.length} suggested fingers`, layer).then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
   };
   const carried = useMemo(() => {
     if (!chosen) return undefined;

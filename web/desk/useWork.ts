@@ -13,19 +13,27 @@ export function useWork(hands: readonly string[] = ['right', 'left']) {
   const [name, setName] = useState<string>();
   const [share, setShare] = useState<number>();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  /** The work that is going on: an answer about one that has ended says nothing. */
+  const current = useRef<string>(undefined);
   const stop = () => {
+    current.current = undefined;
     clearTimeout(timer.current);
     setShare(undefined);
     setName(undefined);
   };
-  useEffect(() => () => clearTimeout(timer.current), []);
+  useEffect(() => () => {
+    current.current = undefined;
+    clearTimeout(timer.current);
+  }, []);
   const parts = (of: string) => hands.map((hand) => ({ id: `${of}-${hand}` }));
   const begin = () => {
     const own = crypto.randomUUID();
+    current.current = own;
     setName(own);
     const look = async () => {
       // a part that is over, or has not begun, is not known
       const found = await Promise.all(parts(own).map((params) => call('work', { params }).then((one) => one.share, () => 1)));
+      if (current.current !== own) return;
       setShare(Math.min(...found));
       timer.current = setTimeout(() => void look(), EVERY);
     };

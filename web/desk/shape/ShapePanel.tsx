@@ -67,7 +67,7 @@ export function ShapePanel({ piece, score, shape, sections, climax, pedal, goal,
       {current && <div className="card row spread"><span>{spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}</span><Button variant="outlined" onClick={bringOut}>{shape.out.includes(current.id) ? 'Back into the line' : 'Bring out'}&nbsp;<span className="key">O</span></Button></div>}
       <AccentRows piece={piece} score={score} shape={shape} range={range} change={change} onShow={onShow} />
       <FreeRuns piece={piece} score={score} runs={runs.filter((run) => run.bar >= range.from && run.bar <= range.to)} change={change} onShow={onShow} />
-      {(shape.loudness ?? shape.timing.length + shape.leads.length + shape.touch.length + shape.out.length > 0) && <Button onClick={() => void edits.shape(score, null, 'the shape back to as printed')}>Back to as printed</Button>}
+      {(shape.loudness ?? shape.timing.length + shape.leads.length + shape.touch.length + shape.out.length + shape.meetings.length + shape.accents.length > 0) && <Button onClick={() => void edits.shape(score, null, 'the shape back to as printed')}>Back to as printed</Button>}
     </div>
   );
 }
