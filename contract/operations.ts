@@ -81,6 +81,7 @@ export const operations = {
   putSections: op({ method: 'put', path: '/api/pieces/:id/sections', summary: 'Writes and removes several sections at once', status: 200, body: pieces.SectionsPut, response: pieces.Saved }),
   putRemarks: op({ method: 'put', path: '/api/pieces/:id/remarks', summary: 'Writes and removes notes to oneself', status: 200, body: pieces.RemarksPut, response: pieces.Saved }),
   putClimax: op({ method: 'put', path: '/api/pieces/:id/climax', summary: 'Sets the one climax of the piece', status: 200, body: pieces.ClimaxPut, response: pieces.Saved }),
+  putPositions: op({ method: 'put', path: '/api/pieces/:id/positions', summary: 'Sets where hands keep their position; fingers are proposed within it', status: 200, body: pieces.PositionsPut, response: pieces.Saved }),
   putShape: op({ method: 'put', path: '/api/pieces/:id/shape', summary: 'Sets how the piece is shaped: loudness, timing, voices, touch; null for as printed', status: 200, body: pieces.ShapePut, response: pieces.Saved }),
   shape: op({ method: 'get', path: '/api/pieces/:id/shape', summary: 'How the piece is shaped: its loudness curve, rows of accents, free runs, words for each section, and what contradicts itself', status: 200, response: pieces.ShapeOut }),
   putHands: op({ method: 'put', path: '/api/pieces/:id/hands', summary: 'Gives notes to another hand than their staff says', status: 200, body: pieces.HandsPut, response: pieces.Saved }),

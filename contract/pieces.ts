@@ -107,6 +107,9 @@ export const RemarksPut = Type.Object({
 const Span = { from: PlaceIn, to: PlaceIn };
 const NoteId = Type.String({ minLength: 1, maxLength: 100, description: 'note id' });
 const shapeLists = { maxItems: 5000 };
+/** Where a hand keeps its position. */
+export const HandPosition = Type.Object({ layer: Type.Optional(Type.String({ minLength: 1, maxLength: 60 })), hand: Type.String({ maxLength: 20 }), ...Span, thumb: Type.Integer({ description: 'the key under the thumb as a MIDI number; 60 is middle C' }) });
+export const PositionsPut = Type.Object({ positions: Type.Array(HandPosition, { maxItems: 2000, description: 'all positions of the piece' }), revision: Revision });
 /** How a piece is shaped. */
 export const Shape = Type.Object({
   loudness: Type.Optional(Nullable(Type.Array(Type.Object({ bar: BarIndex, offset: Offset, level: Type.Number({ minimum: 1, maximum: 8, description: '1 to 8: ppp to fff' }) }), { ...shapeLists, description: 'where the loudness curve turns; none while the printed marks stand' }))),
@@ -138,6 +141,7 @@ export const ReadingNew = Type.Object({
 }, { description: 'the other edition, and the bars of this piece that are played as it has them' });
 export const ReadingEdit = Type.Object({ inUse: Type.Boolean() });
 
+const PlaceText = Type.Object({ bar: Type.Integer(), offset: Type.String() });
 const LayeredFinger = Type.Object({ id: Type.String(), finger: Type.String(), layer: Type.String() });
 export const Annotations = Type.Object({
   revision: Type.Integer(),
@@ -148,7 +152,7 @@ export const Annotations = Type.Object({
     marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Optional(Type.Number()), pedal: Type.Optional(Type.String()) })),
   }),
   sections: Type.Array(Section), remarks: Type.Array(Remark), climax: Nullable(PlaceOut),
-  shape: Nullable(Shape), movedHands: Type.Array(Type.Object({ id: Type.String(), hand: Type.String() })), readings: Type.Array(Reading),
+  shape: Nullable(Shape), positions: Type.Array(Type.Object({ layer: Type.String(), hand: Type.String(), from: PlaceText, to: PlaceText, thumb: Type.Integer() })), movedHands: Type.Array(Type.Object({ id: Type.String(), hand: Type.String() })), readings: Type.Array(Reading),
 });
 export const Saved = Type.Object({ revision: Type.Integer() });
 
@@ -165,11 +169,13 @@ const School = Type.Object({
   edition: Type.Optional(Type.Boolean({ description: 'the printed fingers are kept' })),
 }, { additionalProperties: false });
 const Finger = Type.Integer({ minimum: 1, maximum: 5, description: 'a finger, 1 to 5' });
+const Pitch = Type.String({ pattern: '^[A-G](#{0,2}|b{0,2})-?\\d$', description: 'a pitch such as C4, F#4 or Bb3; C4 is middle C' });
 const asked = {
   hand: Type.String({ maxLength: 20 }), player: Type.Optional(Player), school: Type.Optional(School),
   alternatives: Type.Optional(Type.Integer({ minimum: 0, maximum: 8, description: 'how many other ways, 0 to 8' })),
   ties: Type.Optional(Type.Boolean({ description: 'what returns takes the same fingers, unless false' })),
   locks: Type.Optional(Type.Array(Type.Object({ id: Type.String({ maxLength: 100 }), finger: Finger }), { maxItems: 100_000 })),
+  positions: Type.Optional(Type.Array(Type.Object({ id: Type.String({ maxLength: 100 }), thumb: Pitch }), { maxItems: 100_000, description: 'notes that are taken with the thumb over a key, the other fingers beside it' })),
   tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute, 10 to 400' })),
   work: Type.Optional(Type.String({ pattern: '^[\\w-]{1,60}$', description: 'a name under which the work can be asked after and stopped: letters, digits, - and _' })),
 };
@@ -179,7 +185,7 @@ export const ProposeNotesIn = Type.Object({
   ...asked, instrument: Type.Optional(Type.String({ maxLength: 20 })),
   notes: Type.Array(Type.Object({
     id: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
-    pitch: Type.String({ pattern: '^[A-G](#{0,2}|b{0,2})-?\\d$', description: 'a pitch such as C4, F#4 or Bb3; C4 is middle C' }),
+    pitch: Pitch,
     onset: Type.Number({ minimum: 0, maximum: 1_000_000, description: 'quarters from the beginning, 0 or more' }),
     duration: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'quarters, more than 0' }),
   }), { maxItems: 100_000, description: 'at most 100000 notes' }),

@@ -61,7 +61,7 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
     await studio.db.insert(sections).values(piece.sections.map((one) => sectionRow(id, one)));
     const { score } = await knownPiece(studio, id);
     for (const hand of ['right', 'left']) {
-      const { notes } = await studio.heavy.run('propose', score, { hand, from: piece.fingered[0], to: piece.fingered[1] });
+      const { notes } = await studio.heavy.run('propose', score, { hand, from: piece.fingered[0], to: piece.fingered[1] }, `${id} ${hand}`);
       const written = notes.flatMap(({ id: noteId, finger }) => (finger ? [{ pieceId: id, layer: 'teacher', noteId, finger }] : []));
       await studio.db.insert(fingerings).values(written);
     }

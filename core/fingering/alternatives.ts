@@ -1,7 +1,8 @@
 import type { Ready } from './propose.ts';
 import type { ProposedNote } from './propose.ts';
 import { factsOf, reasonOf } from './reasons.ts';
-import { costOf, solve, type Solution } from './solve.ts';
+import { costOf, FORBIDDEN } from './line.ts';
+import { solve, type Solution } from './solve.ts';
 
 /** Another way to take the same notes. */
 export interface Alternative {
@@ -30,11 +31,11 @@ const MARGIN = 4;
  */
 export function alternativesTo(ready: Ready, first: Solution, asked: readonly number[], count: number): { path: readonly number[]; more: number; reason: string }[] {
   if (count === 0 || asked.length === 0) return [];
-  const { line, ties, only } = ready;
+  const { line, ties } = ready;
   const [from, to] = [asked[0]! - MARGIN, asked.at(-1)! + MARGIN];
   const inside = new Set(asked.map((at) => first.classes[at]!));
   const open = Uint8Array.from(line.moments, (_, at) => Number((at >= from && at <= to) || inside.has(first.classes[at]!)));
-  const allowed = (at: number, grip: number) => (open[at] === 1 || first.path[at] === grip) && (only?.(at, grip) ?? true);
+  const allowed = ready.prices.map((prices, at) => (open[at] ? prices : prices.map((price, grip) => (grip === first.path[at] ? price : FORBIDDEN))));
   /** How many of the ways found take each grip of the moments asked for. */
   const taken = line.grips.map((grips) => new Uint8Array(grips.length));
   const note = (path: readonly number[]) => { for (const at of asked) taken[at]![path[at]!]!++; };
@@ -52,7 +53,9 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
   };
   for (const push of asked.length > LONG ? PUSHES.slice(-1) : PUSHES) {
     for (let tries = 0; tries < count; tries++) {
-      take(solve(line, { ties, only: allowed, more: (at, grip) => push * taken[at]![grip]! }).path);
+      const prices = [...allowed];
+      for (const at of asked) prices[at] = allowed[at]!.map((price, grip) => price + push * taken[at]![grip]!);
+      take(solve(line, { ties, prices }).path);
     }
   }
   const before = factsOf(ready, first.path, asked);

@@ -1,4 +1,4 @@
-import type { Line } from './solve.ts';
+import type { Line } from './line.ts';
 
 /**
  * The cheapest way through a line without ties, exactly: what a moment costs depends on the two before it at most, so the best

@@ -1,7 +1,7 @@
 import { isBlack } from '../score/index.ts';
 import type { HandModel } from './model.ts';
 import type { Moment } from './moments.ts';
-import type { Convention } from './solve.ts';
+import type { Convention } from './line.ts';
 
 /** What teachers disagree on; each is a term of the cost. */
 export interface School {

@@ -4,10 +4,11 @@ export interface Factor {
   readonly table: Float64Array;
 }
 
-/** In which order to eliminate, and the values of the largest table, and of all, that have to be looked at on the way. */
+/** In which order to eliminate; the values of the largest table, of all tables, and how many sums have to be looked at on the way. */
 export interface Order {
   readonly order: readonly number[];
   readonly largest: number;
+  readonly values: number;
   readonly total: number;
 }
 
@@ -62,13 +63,14 @@ export function eliminationOrder(sizes: readonly number[], scopes: Iterable<read
   current.forEach((size, of) => push(heap, { size, of }));
   const done = new Uint8Array(sizes.length);
   const order: number[] = [];
-  let [largest, total] = [1, 0];
+  let [largest, values, total] = [1, 0, 0];
   while (heap.length && largest <= limit) {
     const { size, of } = pop(heap);
     if (done[of] || size !== current[of]) continue;
     done[of] = 1;
     order.push(of);
     largest = Math.max(largest, size);
+    values += size;
     total += size * sizes[of]!;
     const others = [...near[of]!];
     for (const a of others) {
@@ -80,7 +82,7 @@ export function eliminationOrder(sizes: readonly number[], scopes: Iterable<read
       if (now !== current[a]) push(heap, { size: (current[a] = now), of: a });
     }
   }
-  return { order, largest, total };
+  return { order, largest, values, total };
 }
 
 interface Choice {
@@ -89,33 +91,106 @@ interface Choice {
   readonly best: Uint8Array;
 }
 
+/** A sum of costs worked through: what each variable has left to its neighbours. */
+export interface Eliminated {
+  readonly sizes: readonly number[];
+  readonly order: readonly number[];
+  /** What each variable costs by itself. */
+  readonly own: readonly Float64Array[];
+  /** The other costs, by that of their variables which is eliminated first. */
+  readonly given: readonly (readonly Factor[])[];
+  /** By variable: those whose costs were left to it. */
+  readonly from: readonly (readonly number[])[];
+  /** By variable, less what is in `shift`; undefined where it is not kept. */
+  readonly left: readonly (Factor | undefined)[];
+  readonly choices: readonly Choice[];
+  readonly shift: Float64Array;
+  /** Variables that were worked out, of all. */
+  readonly touched: number;
+}
+
 /**
- * The values of all variables with the least sum of costs, exactly: variables are eliminated one after the other, each
- * leaving a table of its neighbours (Dechter 1999, bucket elimination). A chain takes time linear in its length.
+ * Eliminates variables one after the other, each leaving a table of its neighbours (Dechter 1999, bucket elimination). A
+ * chain takes time linear in its length.
  *
  * @param sizes how many values each variable has, at most 255
+ * @param keep whether what is left is kept, so that {@link eliminateAgain} can go on from it
  */
-export function minimise(sizes: readonly number[], factors: readonly Factor[], { order } = eliminationOrder(sizes, factors.map((one) => one.scope))): { values: number[]; cost: number } {
-  const buckets: Factor[][] = sizes.map(() => []);
-  const rank = new Int32Array(sizes.length);
-  order.forEach((of, at) => (rank[of] = at));
-  const earliest = (scope: readonly number[]) => scope.reduce((first, of) => (rank[of]! < rank[first]! ? of : first), scope[0]!);
-  let cost = 0;
-  const put = (factor: Factor) => {
-    if (factor.scope.length === 0) cost += factor.table[0]!;
-    else buckets[earliest(factor.scope)]!.push(factor);
-  };
-  factors.forEach(put);
-  const choices: Choice[] = [];
+export function eliminateAll(sizes: readonly number[], own: readonly Float64Array[], factors: readonly Factor[], { order }: Order, keep: boolean): Eliminated {
+  const rank = rankOf(order);
+  const given: Factor[][] = sizes.map(() => []);
+  const from: number[][] = sizes.map(() => []);
+  for (const factor of factors) given[earliest(factor.scope, rank)]!.push(factor);
+  const left: (Factor | undefined)[] = sizes.map(() => undefined);
+  const choices: Choice[] = new Array<Choice>(sizes.length);
   for (const of of order) {
-    const { left, choice } = eliminate(of, buckets[of]!, sizes);
-    buckets[of] = [];
-    put(left);
-    choices.push(choice);
+    const found = eliminate(of, costsOf(of, own[of]!, given[of]!, from[of]!, left), sizes);
+    left[of] = found.left;
+    choices[of] = found.choice;
+    if (!keep) for (const one of from[of]!) left[one] = undefined;
+    if (found.left.scope.length) from[earliest(found.left.scope, rank)]!.push(of);
   }
+  return { sizes, order, own, given, from, left, choices, shift: new Float64Array(sizes.length), touched: order.length };
+}
+
+/** Tables that differ by less are the same: costs are sums of prices, the dearest of which are a million. */
+const SAME = 1e-7;
+
+/**
+ * The same with other prices for some variables by themselves. Only what they can affect is worked out again: a variable that
+ * leaves the same as before, or all of it dearer by one amount, changes no choice further on.
+ */
+export function eliminateAgain(before: Eliminated, own: ReadonlyMap<number, Float64Array>): Eliminated {
+  const { sizes, order, given, from } = before;
+  const rank = rankOf(order);
+  const [left, choices, shift, costs] = [[...before.left], [...before.choices], before.shift.slice(), [...before.own]];
+  const dirty = new Uint8Array(sizes.length);
+  for (const [of, prices] of own) {
+    costs[of] = prices;
+    dirty[of] = 1;
+  }
+  let touched = 0;
+  for (const of of order) {
+    if (!dirty[of]) continue;
+    touched++;
+    const found = eliminate(of, costsOf(of, costs[of]!, given[of]!, from[of]!, left), sizes);
+    choices[of] = found.choice;
+    const by = dearerBy(left[of]!.table, found.left.table);
+    shift[of] = by ?? 0;
+    if (by !== undefined) continue;
+    left[of] = found.left;
+    if (found.left.scope.length) dirty[earliest(found.left.scope, rank)] = 1;
+  }
+  return { ...before, own: costs, left, choices, shift, touched };
+}
+
+/** By how much all of one table is dearer than another; undefined when not all by the same. */
+function dearerBy(before: Float64Array, now: Float64Array): number | undefined {
+  const by = now[0]! - before[0]!;
+  for (let i = 1; i < now.length; i++) if (Math.abs(now[i]! - before[i]! - by) > SAME) return undefined;
+  return by;
+}
+
+function rankOf(order: readonly number[]): Int32Array {
+  const rank = new Int32Array(order.length);
+  order.forEach((of, at) => (rank[of] = at));
+  return rank;
+}
+
+const earliest = (scope: readonly number[], rank: Int32Array): number => scope.reduce((first, of) => (rank[of]! < rank[first]! ? of : first), scope[0]!);
+
+const costsOf = (of: number, own: Float64Array, given: readonly Factor[], from: readonly number[], left: readonly (Factor | undefined)[]): Factor[] =>
+  [{ scope: [of], table: own }, ...given, ...from.map((one) => left[one]!)];
+
+/** The values of all variables with the least sum of costs, exactly. */
+export function leastOf({ sizes, order, left, choices, shift }: Eliminated): { values: number[]; cost: number } {
   const values = new Array<number>(sizes.length).fill(0);
-  for (const { of, scope, best } of choices.reverse()) {
+  let cost = 0;
+  for (let at = order.length - 1; at >= 0; at--) {
+    const { of, scope, best } = choices[order[at]!]!;
     values[of] = best[scope.reduce((index, other) => index * sizes[other]! + values[other]!, 0)]!;
+    cost += shift[of]!;
+    if (scope.length === 0) cost += left[of]!.table[0]!;
   }
   return { values, cost };
 }

@@ -1,9 +1,10 @@
 export type { Grip, HandModel, Link } from './model.ts';
+export type { LineOptions } from './laid.ts';
 export type { Alternative } from './alternatives.ts';
 export type { School } from './conventions.ts';
 export type { Played } from './moments.ts';
 export type { Problem } from './problems.ts';
-export { propose, proposeNotes, type FingerOptions, type Proposal, type ProposedNote, type ProposeOptions } from './propose.ts';
+export { propose, proposeAfter, proposeNotes, type FingerOptions, type Proposal, type ProposedNote, type ProposeOptions, type Worked } from './propose.ts';
 export { blocks, type Block, type Move } from './blocks.ts';
 export { check, type CheckOptions, type Doubt } from './check.ts';
 export { position } from './position.ts';

@@ -1,6 +1,6 @@
 import type { Grip, HandModel } from './model.ts';
 import type { Moment } from './moments.ts';
-import type { Convention } from './solve.ts';
+import type { Convention } from './line.ts';
 
 type Way = 'trill' | 'below' | 'turn';
 

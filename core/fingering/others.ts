@@ -2,17 +2,18 @@ import { add, barSpan, compare, pitchText, type Fraction, type Score } from '../
 import type { HandModel } from './model.ts';
 import type { Moment } from './moments.ts';
 import type { Problem } from './problems.ts';
-import type { Convention } from './solve.ts';
+import type { Convention } from './line.ts';
 
 /** A key of the other hand so near the thumb, in semitones, is in its way. */
 const NEAR = 2;
 /** Of a thumb where the other hand is. Common practice, no source. */
 const IN_THE_WAY = 1.2;
 
-interface Held { readonly midi: number; readonly from: Fraction; readonly to: Fraction; readonly struck: boolean }
+/** A key the other hand has under its fingers; times in quarters from the beginning. */
+export interface Held { readonly midi: number; readonly from: Fraction; readonly to: Fraction; readonly struck: boolean }
 
 /** What the other hands have under their fingers at the start of each moment. */
-function othersAt(moments: readonly Moment[], score: Score, hand: string): (readonly Held[])[] {
+export function othersAt(moments: readonly Moment[], score: Score, hand: string): (readonly Held[])[] {
   const others = score.notes.filter((note) => note.hand !== hand && note.hand !== 'feet' && !note.held && !note.grace)
     .map((note) => ({ midi: note.midi, from: add(score.bars[note.bar]!.start, note.offset), to: add(add(score.bars[note.bar]!.start, note.offset), note.length) }))
     .sort((a, b) => compare(a.from, b.from));
@@ -27,8 +28,8 @@ function othersAt(moments: readonly Moment[], score: Score, hand: string): (read
 }
 
 /** The price of a thumb where the other hand plays right beside it or beyond it: hands that interlock. */
-export function otherHand(moments: readonly Moment[], score: Score, hand: string, model: HandModel): Convention {
-  const near = othersAt(moments, score, hand).map((held, at) => {
+export function otherHand(moments: readonly Moment[], others: readonly (readonly Held[])[], model: HandModel): Convention {
+  const near = others.map((held, at) => {
     const thumbSide = moments[at]!.keys[0]!;
     return held.some((one) => model.key(one.midi) >= thumbSide - NEAR);
   });
@@ -36,8 +37,7 @@ export function otherHand(moments: readonly Moment[], score: Score, hand: string
 }
 
 /** Keys both hands have at once, with ways out. */
-export function sharedKeys(moments: readonly Moment[], asked: readonly number[], score: Score, hand: string): Problem[] {
-  const others = othersAt(moments, score, hand);
+export function sharedKeys(moments: readonly Moment[], asked: readonly number[], others: readonly (readonly Held[])[], score: Score): Problem[] {
   return asked.flatMap((at): Problem[] => {
     const moment = moments[at]!;
     const shared = moment.notes.filter((note, i) => moment.struck[i] && others[at]!.some((one) => one.midi === note.midi));

@@ -4,7 +4,7 @@ import type { Moment, Played } from './moments.ts';
 
 /** What this hand cannot do, or should not have to. */
 export interface Problem {
-  readonly kind: 'unreachable' | 'let go' | 'stretch' | 'too many' | 'hands meet';
+  readonly kind: 'unreachable' | 'let go' | 'stretch' | 'too many' | 'hands meet' | 'outside';
   readonly bar: number;
   /** Note ids. */
   readonly notes: readonly string[];
@@ -55,5 +55,18 @@ export function problemsOf(moments: readonly Moment[], asked: readonly number[],
       });
     }
     return found;
+  });
+}
+
+/** Notes outside the position the hand is to keep, a problem for each bar. */
+export function outsidePosition(notes: readonly Played[], score?: Score): Problem[] {
+  return [...new Set(notes.map((note) => note.bar))].map((bar) => {
+    const here = notes.filter((note) => note.bar === bar);
+    const names = [...new Set(here.map((note) => pitchText(note.midi, score?.bars[bar]?.key.fifths ?? 0)))];
+    return {
+      kind: 'outside', bar, notes: here.map((note) => note.id),
+      text: `${score ? `Bar ${barSpan(score.bars, bar, bar)}` : 'Here'}: ${names.join(', ')} ${names.length === 1 ? 'lies' : 'lie'} outside the position the hand is to keep.`,
+      ways: ['Let the hand open for it and come back.', 'End the position before it.'],
+    };
   });
 }

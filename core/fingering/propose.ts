@@ -1,17 +1,17 @@
-import { instrument, type Player } from '../instruments/index.ts';
-import { add, compare, type Fraction, type PedalMark, type Score } from '../score/index.ts';
+import { instrument } from '../instruments/index.ts';
+import type { Score } from '../score/index.ts';
 import { alternativesTo, type Alternative } from './alternatives.ts';
-import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
-import type { HandModel } from './model.ts';
-import { momentsOf, playedIn, type Moment, type Played } from './moments.ts';
-import { problemsOf, type Problem } from './problems.ts';
 import { differing } from './differing.ts';
-import { ornaments } from './ornaments.ts';
-import { otherHand, sharedKeys } from './others.ts';
+import { lay, type Laid, type LineOptions } from './laid.ts';
+import { costOf, type Line, type Prices } from './line.ts';
+import { agreeing, obeying, outside, type Locks } from './locks.ts';
+import { playedIn, type Moment, type Played } from './moments.ts';
+import { sharedKeys } from './others.ts';
+import { outsidePosition, problemsOf, type Problem } from './problems.ts';
 import { describe } from './reasons.ts';
-import { costOf, freesHand, lineOf, solve, type Line, type Solution } from './solve.ts';
-import { classesOf, tiesOf, type Tie } from './ties.ts';
-import { firstFinger, parseWritten } from './written.ts';
+import { solve, solveAgain, type Solution } from './solve.ts';
+import { classesOf, type Tie } from './ties.ts';
+import { parseWritten } from './written.ts';
 
 export interface ProposedNote {
   readonly id: string;
@@ -35,23 +35,9 @@ export interface Proposal {
   readonly elsewhere: readonly ProposedNote[];
 }
 
-export interface FingerOptions {
-  readonly hand: string;
-  readonly instrument?: string;
-  readonly player?: Player;
-  /** Fingers that stay, by note id. */
-  readonly locks?: ReadonlyMap<string, string>;
-  /** Quarters a minute; decides whether a rest is long enough to free the hand. */
-  readonly tempo?: number;
-  /** Whether what returns takes the same fingers; it does unless this is false. */
-  readonly ties?: boolean;
+export interface FingerOptions extends LineOptions, Locks {
   /** How many other ways are wanted. */
   readonly alternatives?: number;
-  readonly school?: Partial<School>;
-  /** Marks of the damper pedal: where it joins, the fingers need not. */
-  readonly pedal?: readonly PedalMark[];
-  /** Told how much of the work is done, 0 to 1. */
-  readonly onProgress?: (share: number) => void;
 }
 
 export interface ProposeOptions extends FingerOptions {
@@ -61,11 +47,16 @@ export interface ProposeOptions extends FingerOptions {
 }
 
 /** Everything the fingers of one hand are chosen from. */
-export interface Ready {
-  readonly line: Line;
-  readonly model: HandModel;
+export interface Ready extends Pick<Laid, 'line' | 'model'> {
   readonly ties: readonly Tie[];
-  readonly only: ((at: number, grip: number) => boolean) | undefined;
+  readonly prices: Prices;
+}
+
+/** A hand's line with its solution, which the next one can go on from. */
+export interface Worked {
+  readonly laid: Laid;
+  readonly ready: Ready;
+  readonly solution: Solution;
 }
 
 /**
@@ -74,12 +65,27 @@ export interface Ready {
  *
  * @throws RangeError for an instrument or hand nobody registered
  */
-export function propose(score: Score, options: ProposeOptions): Proposal {
-  const played = playedIn(score, options.hand, 0, score.bars.length - 1);
+export const propose = (score: Score, options: ProposeOptions): Proposal => proposeOn(score, options).proposal;
+
+/**
+ * The same, with what the next proposal for this line can go on from.
+ *
+ * @param before of the same score and options but for locks, positions and bars; only what those can affect is solved again.
+ *   Undefined for the first time
+ */
+export function proposeAfter(score: Score, options: ProposeOptions, before: Worked | undefined): { proposal: Proposal; worked: Worked | undefined } {
+  return proposeOn(score, options, { before });
+}
+
+function proposeOn(score: Score, options: ProposeOptions, keeping?: { before: Worked | undefined }): { proposal: Proposal; worked: Worked | undefined } {
   const printed = options.school?.edition ? editionOf(score, options) : undefined;
-  const found = proposeNotes(played, printed ? { ...options, locks: new Map([...printed, ...(options.locks ?? [])]) } : options, (moment) => moment.bar >= options.from && moment.bar <= options.to, score);
+  const all = printed ? { ...options, locks: new Map([...printed, ...(options.locks ?? [])]) } : options;
+  const laid = keeping?.before?.laid ?? lay(playedIn(score, options.hand, 0, score.bars.length - 1), options, score);
+  if (!laid) return { proposal: NOTHING, worked: undefined };
+  const worked = work(laid, all, keeping);
+  const found = proposalOf(worked, all, (moment) => moment.bar >= options.from && moment.bar <= options.to, score);
   const kept = printed ? found.notes.filter((note) => printed.has(note.id) && note.finger === printed.get(note.id)).length : 0;
-  return kept ? { ...found, reasons: [`${kept} printed ${kept === 1 ? 'finger is' : 'fingers are'} kept, as the edition has them.`, ...found.reasons] } : found;
+  return { worked, proposal: kept ? { ...found, reasons: [`${kept} printed ${kept === 1 ? 'finger is' : 'fingers are'} kept, as the edition has them.`, ...found.reasons] } : found };
 }
 
 /** The edition's fingers of a hand, where they are fingers of it. */
@@ -88,36 +94,39 @@ function editionOf(score: Score, { hand, instrument: kind = 'piano' }: FingerOpt
   return new Map(score.notes.flatMap((note): [string, string][] => (note.hand === hand && note.finger && parseWritten(note.finger, symbols) ? [[note.id, note.finger]] : [])));
 }
 
-/** Whether the damper is down just before a time: what sounds then is joined to what follows. */
-function pedalBefore(score: Score, marks: readonly PedalMark[]): (at: Fraction) => boolean {
-  const feet = marks.filter((mark) => !mark.pedal).map((mark) => ({ kind: mark.kind, at: add(score.bars[mark.bar]!.start, mark.offset) })).sort((a, b) => compare(a.at, b.at));
-  return (at) => {
-    const last = feet.findLast((foot) => compare(foot.at, at) < 0);
-    return last !== undefined && last.kind !== 'up';
-  };
+const NOTHING: Proposal = { notes: [], cost: 0, reasons: [], problems: [], alternatives: [], elsewhere: [] };
+
+/** The share of the work that is done when the line is solved, roughly as measured on long lines. */
+const SOLVED = 0.8;
+
+/** The same on notes alone. */
+export function proposeNotes(played: readonly Played[], options: FingerOptions, score?: Score): Proposal {
+  const laid = lay(played, options, score);
+  return laid ? proposalOf(work(laid, options), options, () => true, score) : NOTHING;
 }
 
-const TEMPO = 90;
+/** A line with what is written over it, solved; on from the time before where there is one. */
+export function work(laid: Laid, locks: Locks, keeping?: { before: Worked | undefined }): Worked {
+  const { line, model } = laid;
+  const ready = { line, model, ties: agreeing(laid.ties, line, locks), prices: obeying(line, model, locks) };
+  const before = keeping?.before;
+  const again = before && before.ready.ties.length === ready.ties.length && before.ready.ties.every((tie, i) => tie === ready.ties[i]) ? solveAgain(line, before.solution, ready.prices) : undefined;
+  return { laid, ready, solution: again ?? solve(line, { ties: ready.ties, prices: ready.prices, keep: keeping !== undefined }) };
+}
 
-/** Shares of the work that are done by then, roughly as measured on long lines. */
-const [MOMENTS, TABLES, READY, SOLVED] = [0.1, 0.35, 0.45, 0.8];
-
-/** The same on notes alone. `within` tells which moments are asked for; all unless given. */
-export function proposeNotes(played: readonly Played[], options: FingerOptions, within: (moment: Moment) => boolean = () => true, score?: Score): Proposal {
-  const ready = prepare(played, options, score);
-  if (!ready) return { notes: [], cost: 0, reasons: [], problems: [], alternatives: [], elsewhere: [] };
-  const { line } = ready;
-  const progress = options.onProgress ?? (() => undefined);
-  progress(READY);
-  const solution = solve(line, { ties: ready.ties, ...(ready.only ? { only: ready.only } : {}) });
-  progress(SOLVED);
+function proposalOf({ laid, ready, solution }: Worked, options: FingerOptions, within: (moment: Moment) => boolean, score?: Score): Proposal {
+  const { line, model } = laid;
+  options.onProgress?.(SOLVED);
   const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
-  const notes = notesOf(line, solution.path, asked, options.locks);
   const sisters = sistersOf(ready, solution, asked);
   const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
-  const problems = [...problemsOf(line.moments, asked, ready.model, options.hand, score), ...(score ? sharedKeys(line.moments, asked, score, options.hand) : [])].sort((a, b) => a.bar - b.bar);
+  const problems = [
+    ...problemsOf(line.moments, asked, model, options.hand, score),
+    ...(options.positions?.size ? outsidePosition(asked.flatMap((at) => outside(line.moments[at]!, model, options)), score) : []),
+    ...(score ? sharedKeys(line.moments, asked, laid.others, score) : []),
+  ].sort((a, b) => a.bar - b.bar);
   return {
-    notes, cost: costOf(line, solution.path, range), problems, elsewhere: notesOf(line, solution.path, sisters, options.locks),
+    notes: notesOf(line, solution.path, asked, options.locks), cost: costOf(line, solution.path, range), problems, elsewhere: notesOf(line, solution.path, sisters, options.locks),
     reasons: [...describe(ready, solution, asked, score), ...(score ? differing(ready, solution.path, asked, score) : [])],
     alternatives: alternativesTo(ready, solution, asked, options.alternatives ?? 0).map((other) => ({
       ...other, notes: notesOf(line, other.path, asked, options.locks), elsewhere: notesOf(line, other.path, sisters, options.locks),
@@ -134,51 +143,6 @@ function sistersOf({ line, ties }: Ready, { path }: Solution, asked: readonly nu
   const inside = new Set(asked);
   const wanted = new Map(asked.map((at) => [classes[at]!, path[at]!]));
   return line.moments.flatMap((_, at) => (!inside.has(at) && wanted.get(classes[at]!) === path[at] ? [at] : []));
-}
-
-/** Undefined when nothing is proposed for this limb. */
-export function prepare(played: readonly Played[], options: FingerOptions, score?: Score): Ready | undefined {
-  const limb = instrument(options.instrument ?? 'piano').limbs.find((candidate) => candidate.id === options.hand);
-  if (!limb) throw new RangeError(`no hand called ${options.hand}`);
-  const model = limb.model?.(options.player);
-  if (!model) return undefined;
-  const school = { ...USUAL_SCHOOL, ...options.school };
-  const moments = momentsOf(played, model, options.tempo ?? TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
-  const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...ornaments(moments, model), ...(score ? [otherHand(moments, score, options.hand, model)] : [])];
-  options.onProgress?.(MOMENTS);
-  const line = lineOf(moments, model, conventions, true);
-  options.onProgress?.(TABLES);
-  const locks = options.locks ?? new Map<string, string>();
-  const only = locks.size ? obeying(line, locks) : undefined;
-  const found = options.ties === false ? [] : tiesOf(moments, moments.map((moment) => freesHand(moment.link)), model.lie, school.groups);
-  return { line, model, ties: agreeing(found, line, locks), only };
-}
-
-/** Grips that have the teacher's fingers where there are any; where that cannot be, all of them. */
-function obeying(line: Line, locks: ReadonlyMap<string, string>): (at: number, grip: number) => boolean {
-  const allowed = line.moments.map((moment, at) => {
-    const wanted = moment.notes.map((note, i) => (moment.struck[i] && locks.has(note.id) ? firstFinger(locks.get(note.id)!) : undefined));
-    if (!wanted.some((one) => one !== undefined)) return undefined;
-    const fits = line.grips[at]!.map((grip) => wanted.every((one, i) => one === undefined || (one === String(grip.fingers[i]) && !grip.then)));
-    return fits.includes(true) ? fits : undefined;
-  });
-  return (at, grip) => allowed[at]?.[grip] ?? true;
-}
-
-/** Where the teacher has written different fingers on what would be tied, his word stands and the tie is given up. */
-function agreeing(ties: readonly Tie[], line: Line, locks: ReadonlyMap<string, string>): readonly Tie[] {
-  if (locks.size === 0 || ties.length === 0) return ties;
-  const words = line.moments.map((moment) => {
-    const written = moment.notes.map((note, i) => (moment.struck[i] ? firstFinger(locks.get(note.id) ?? '') : ''));
-    return written.some((one) => one !== '') ? written.join(' ') : undefined;
-  });
-  const classes = classesOf(line.moments.length, ties, () => true);
-  const said = new Map<number, Set<string>>();
-  words.forEach((word, at) => {
-    if (word !== undefined) said.set(classes[at]!, (said.get(classes[at]!) ?? new Set()).add(word));
-  });
-  const apart = (at: number) => words[at] !== undefined && said.get(classes[at]!)!.size > 1;
-  return ties.filter(({ at, of }) => !apart(at) && !apart(of));
 }
 
 /** The notes of some moments with their fingers, in the order of the score. */

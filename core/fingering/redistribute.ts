@@ -45,7 +45,7 @@ export function redistribute(score: Score, { from, to, instrument: kind = 'piano
       const notes = moved.size ? score.notes.map((note) => (moved.has(note.id) ? { ...note, hand: other } : note)) : score.notes;
       return proposeNotes(playedIn({ ...score, notes }, who, first, last), { hand: who, ...options });
     };
-    const asked = proposeNotes(playedIn(score, hand, from, to), { hand, ...options }, undefined, score);
+    const asked = proposeNotes(playedIn(score, hand, from, to), { hand, ...options }, score);
     for (const problem of asked.problems) {
       const wanted = problem.kind === 'stretch' ? [problem.notes.find((id) => isInner(byId.get(id)!, problem.notes.map((one) => byId.get(one)!), i))!] : problem.notes;
       const moved = new Set(wanted);

@@ -2,13 +2,18 @@ import fc from 'fast-check';
 import { keyboardHand } from '../instruments/keyboard/hand.ts';
 import { fraction } from '../score/index.ts';
 import { chromatic, quietHand } from './conventions.ts';
-import { minimise, type Factor } from './elimination.ts';
+import { eliminateAgain, eliminateAll, eliminationOrder, leastOf, type Factor } from './elimination.ts';
+import { lay } from './laid.ts';
+import { FORBIDDEN, freesHand } from './line.ts';
 import type { Grip, HandModel } from './model.ts';
 import { momentsOf, type Moment, type Played } from './moments.ts';
-import { prepare } from './propose.ts';
-import { freesHand, solve } from './solve.ts';
+import { work, type FingerOptions } from './propose.ts';
+import { solve, solveAgain } from './solve.ts';
 
 type Side = 'right' | 'left';
+
+const orderOf = (sizes: readonly number[], factors: readonly Factor[]) => eliminationOrder(sizes, factors.map((one) => one.scope));
+const nothing = (sizes: readonly number[]) => sizes.map((size) => new Float64Array(size));
 
 describe('elimination', () => {
   it('finds what trying everything finds (300 random sums of costs over shared variables)', () => {
@@ -22,12 +27,29 @@ describe('elimination', () => {
         else for (let value = 0; value < sizes[values.length]!; value++) walk([...values, value]);
       };
       walk([]);
-      const found = minimise(sizes, factors);
+      const found = leastOf(eliminateAll(sizes, nothing(sizes), factors, orderOf(sizes, factors), false));
       expect(found.cost).toBe(least);
       expect(total(found.values)).toBe(least);
     }), { numRuns: 300 });
   });
+
+  it('goes on from what it has left, as if from the beginning (300 sums, three changes one after the other)', () => {
+    const scope = fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { minLength: 2, maxLength: 3 });
+    const change = fc.tuple(fc.integer({ min: 0, max: 9 }), fc.array(fc.integer({ min: 0, max: 50 }), { minLength: 4, maxLength: 4 }));
+    fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 10, maxLength: 10 }), fc.array(scope, { minLength: 4, maxLength: 14 }), fc.array(change, { minLength: 3, maxLength: 3 }), fc.integer({ min: 1, max: 9973 }), (sizes, scopes, changes, salt) => {
+      const factors = scopes.map((one, f): Factor => ({ scope: one, table: Float64Array.from({ length: one.reduce((n, of) => n * sizes[of]!, 1) }, (_, i) => ((i + 3) * (f + 7) * salt) % 101) }));
+      const own = nothing(sizes);
+      let going = eliminateAll(sizes, own, factors, orderOf(sizes, factors), true);
+      for (const [of, prices] of changes) {
+        own[of] = Float64Array.from(prices.slice(0, sizes[of]));
+        going = eliminateAgain(going, new Map([[of, own[of]]]));
+        expect(leastOf(going).cost).toBeCloseTo(leastOf(eliminateAll(sizes, own, factors, orderOf(sizes, factors), false)).cost, 6);
+      }
+    }), { numRuns: 300 });
+  });
 });
+
+const ready = (played: readonly Played[], options: FingerOptions) => work(lay(played, options)!, options).ready;
 
 /** The least cost of all ways to take the moments, by trying them in turn and giving a way up when it is dearer than the best so far. */
 function byTrying(moments: readonly Moment[], model: HandModel, wanted: (at: number, grip: Grip) => boolean, classes?: Int32Array): number {
@@ -71,13 +93,13 @@ describe('the search over hands', () => {
     fc.assert(fc.property(fc.array(event, { minLength: 8, maxLength: 8 }), fc.constantFrom<Side>('right', 'left'), (events, hand) => {
       const played = events.flatMap(({ keys, length }, at) => [...keys].sort((a, b) => a - b).map((midi, i) => note(midi, at, length, `${at}.${i}`)));
       const locks = new Map(events.flatMap(({ lock }, at): [string, string][] => (lock === null ? [] : [[`${at}.0`, String(lock)]])));
-      const { line, only, model } = prepare(played, { hand, locks, ties: false, tempo: 120 })!;
+      const { line, prices, model } = ready(played, { hand, locks, ties: false, tempo: 120 });
       held += line.moments.filter((moment) => moment.struck.includes(false)).length;
       chords += line.moments.filter((moment) => moment.keys.length > 1).length;
       locked += locks.size;
       const index = new Map(line.grips.flatMap((list, at) => list.map((grip, i): [string, number] => [`${at} ${grip.fingers.join()} ${grip.then?.join() ?? ''}`, i])));
-      const wanted = (at: number, grip: Grip) => only?.(at, index.get(`${at} ${grip.fingers.join()} ${grip.then?.join() ?? ''}`)!) ?? true;
-      const { cost } = solve(line, only ? { only } : {});
+      const wanted = (at: number, grip: Grip) => prices[at]![index.get(`${at} ${grip.fingers.join()} ${grip.then?.join() ?? ''}`)!]! < FORBIDDEN;
+      const { cost } = solve(line, { prices });
       expect(cost).toBeCloseTo(byTrying(line.moments, model, wanted), 6);
     }), { numRuns: 200 });
     // the passages hold what they are said to hold
@@ -90,7 +112,7 @@ describe('the search over hands', () => {
     let tied = 0;
     fc.assert(fc.property(fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 6, maxLength: 6 }), fc.array(fc.integer({ min: 57, max: 74 }), { maxLength: 2 }), fc.constantFrom<Side>('right', 'left'), (cell, between, hand) => {
       const played = [...cell, ...between, ...cell].map((midi, at) => note(midi, at, 1, String(at)));
-      const { line, ties, model } = prepare(played, { hand, tempo: 120 })!;
+      const { line, ties, model } = ready(played, { hand, tempo: 120 });
       const { cost, classes, path } = solve(line, { ties: ties.filter((one) => one.kind !== 'end') });
       tied += new Set(classes).size < classes.length ? 1 : 0;
       classes.forEach((of, at) => expect(path[at]).toBe(path[classes.indexOf(of)]));
@@ -99,16 +121,52 @@ describe('the search over hands', () => {
     expect(tied).toBeGreaterThan(35);
   });
 
+  it('solves on from a lock as if from the beginning (60 lines that return, four locks and a position one after the other)', () => {
+    let went = 0;
+    const phrase = fc.array(fc.integer({ min: 55, max: 76 }), { minLength: 8, maxLength: 14 });
+    const locking = fc.array(fc.tuple(fc.nat(40), fc.integer({ min: 1, max: 5 })), { minLength: 4, maxLength: 4 });
+    fc.assert(fc.property(phrase, phrase, locking, fc.constantFrom<Side>('right', 'left'), (first, second, locking, hand) => {
+      const played = [...first, ...second, ...first].map((midi, at) => note(midi, at, 1, String(at)));
+      const laid = lay(played, { hand, tempo: 120 })!;
+      const locks = new Map<string, string>();
+      let before = work(laid, { locks }, { before: undefined });
+      const positions = new Map([[played[3]!.id, played[3]!.midi]]);
+      for (const given of [...locking.map(([at, finger]) => ({ locks: new Map(locks.set(String(at % played.length), String(finger))) })), { locks: new Map(locks), positions }, { locks: new Map() }]) {
+        const now = work(laid, given, { before });
+        if (solveAgain(laid.line, before.solution, now.ready.prices)) went++;
+        expect(now.solution.cost).toBeCloseTo(work(laid, given).solution.cost, 6);
+        before = now;
+      }
+    }), { numRuns: 60 });
+    expect(went).toBeGreaterThan(200);
+  });
+
+  it('works out again only what a lock can affect: some moments around it, of 2,000', () => {
+    // steps up and down of a line that does not repeat itself
+    let seed = 20261126;
+    const keys = Array.from({ length: 2000 }, () => 60 + ((seed = (seed * 48271) % 2147483647) % 17));
+    const played = keys.map((midi, at) => note(midi, at, 1, String(at)));
+    const laid = lay(played, { hand: 'right', tempo: 120 })!;
+    const first = work(laid, {}, { before: undefined });
+    for (const at of [10, 777, 1990]) {
+      const finger = first.ready.line.grips[at]![first.solution.path[at]!]!.fingers[0]!;
+      const now = work(laid, { locks: new Map([[String(at), String(finger === 3 ? 4 : 3)]]) }, { before: first });
+      expect(now.solution.path[at]).not.toBe(first.solution.path[at]);
+      expect(first.solution.joint!.eliminated.touched).toBeGreaterThan(500);
+      expect(now.solution.joint!.eliminated.touched).toBeLessThan(60);
+    }
+  });
+
   it('takes a long line in time that grows with its length alone', () => {
     const line = (count: number) => Array.from({ length: count }, (_, at) => note(60 + ((at * 7) % 13), at, 1, String(at)));
-    const { line: long } = prepare(line(4000), { hand: 'right' })!;
+    const { line: long } = lay(line(4000), { hand: 'right' })!;
     expect(solve(long).path).toHaveLength(4000);
   });
 
   it('mirrors: what one hand does upwards the other does downwards about D', () => {
     const fingers = (keys: number[], hand: Side) => {
       const moments = momentsOf(keys.map((midi, at) => note(midi, at, 1, String(at))), keyboardHand(hand), 120);
-      return solve(prepare(moments.flatMap((moment) => moment.notes), { hand })!.line).cost;
+      return solve(lay(moments.flatMap((moment) => moment.notes), { hand })!.line).cost;
     };
     fc.assert(fc.property(fc.array(fc.integer({ min: -8, max: 8 }), { minLength: 3, maxLength: 9 }), (offsets) => {
       expect(fingers(offsets.map((one) => 62 + one), 'right')).toBeCloseTo(fingers(offsets.map((one) => 62 - one), 'left'), 9);

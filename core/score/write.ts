@@ -1,5 +1,6 @@
 import { ScoreError, type Fingering, type PedalMark, type Section } from './model.ts';
 import { writePedal } from './pedalFile.ts';
+import { writePositions, type HandPosition } from './positions.ts';
 import type { Shape } from './shape.ts';
 import { writeSections } from './sectionFile.ts';
 import { writeShape } from './shapeFile.ts';
@@ -13,6 +14,7 @@ export interface Annotations {
   readonly pedal?: readonly PedalMark[];
   readonly sections: readonly Section[];
   readonly shape?: Shape;
+  readonly positions?: readonly HandPosition[];
 }
 
 /**
@@ -30,6 +32,7 @@ export function annotate(xml: string, annotations: Annotations, mine: readonly n
   const measures = children(part, 'measure');
   if (annotations.pedal) writePedal(document, measures, annotations.pedal);
   if (annotations.shape) writeShape(document, root, parts, measures, annotations.shape);
+  writePositions(document, root, annotations.positions ?? []);
   writeSections(document, root, measures, annotations.sections);
   return withDoctype(document);
 }

@@ -1,4 +1,4 @@
-import type { About, AdoptedMeasure, Paper, PedalMark, Road, ShapeRecord } from '@yarrow-ridge/core/score';
+import type { About, AdoptedMeasure, HandPositionRecord, Paper, PedalMark, Road, ShapeRecord } from '@yarrow-ridge/core/score';
 import type { Player } from '@yarrow-ridge/core/instruments';
 import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 
@@ -41,6 +41,8 @@ export const pieces = pgTable('pieces', {
   parts: jsonb('parts').$type<number[]>(),
   /** Loudness, timing, voices and touch, as the teacher hears them. */
   shape: jsonb('shape').$type<ShapeRecord>(),
+  /** Where hands keep their position, in the layer of fingers it was said in. */
+  positions: jsonb('positions').$type<(HandPositionRecord & { layer: string })[]>().notNull().default([]),
   /** The one climax of the piece, as the teacher hears it. */
   climax: jsonb('climax').$type<{ bar: number; offset: string }>(),
   /** The road chosen for this piece; null for all of it with its repeats. */
@@ -151,7 +153,7 @@ export const corrections = pgTable('corrections', {
 
 /** Rows as they stood, to be written back. */
 export interface PieceBefore {
-  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal' | 'shape' | 'climax' | 'road' | 'paper'>;
+  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal' | 'positions' | 'shape' | 'climax' | 'road' | 'paper'>;
   readonly sections: (typeof sections.$inferSelect)[];
   readonly remarks: (typeof remarks.$inferSelect)[];
   readonly readings: Omit<typeof readings.$inferSelect, 'createdAt'>[];

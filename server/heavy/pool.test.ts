@@ -25,6 +25,6 @@ it('hands a refusal back as the refusal it was, with its bar, and works on', asy
 it('keeps locks and other maps on their way into the worker', async () => {
   const { score } = await pool.run('bring', demoFile('lanterns-on-the-ettle'), { limbs });
   const first = score.notes.find((note) => note.hand === 'right')!;
-  const { notes } = await pool.run('propose', score, { hand: 'right', from: 0, to: 0, locks: new Map([[first.id, '2']]) });
+  const { notes } = await pool.run('propose', score, { hand: 'right', from: 0, to: 0, locks: new Map([[first.id, '2']]) }, 'right');
   expect(notes.find((note) => note.id === first.id)!.finger).toBe('2');
 });

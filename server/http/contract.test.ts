@@ -10,7 +10,7 @@ const fill = (path: string) => path.replace(/:(\w+)/g, 'nobody');
 
 describe('every operation of the contract', () => {
   it.each(all.filter(([, { path }]) => path.includes(':')))('%s says what is not there', async (_, { method, path, body }) => {
-    const plausible = body ? { title: 'x', name: 'x', archived: false, hand: 'right', from: path.includes('sections') ? { bar: 0 } : 0, to: path.includes('sections') ? { bar: 1 } : 0, fingerings: [], marks: [], put: [], remove: [], place: null, notes: [{ id: 'x', hand: null }], shape: null, other: 'x', inUse: true, style: 'harmony' } : undefined;
+    const plausible = body ? { title: 'x', name: 'x', archived: false, hand: 'right', from: path.includes('sections') ? { bar: 0 } : 0, to: path.includes('sections') ? { bar: 1 } : 0, fingerings: [], marks: [], positions: [], put: [], remove: [], place: null, notes: [{ id: 'x', hand: null }], shape: null, other: 'x', inUse: true, style: 'harmony' } : undefined;
     const paper = { bars: 4, metres: [{ bar: 0, beats: 4, beatType: 4 }], keys: [], repeats: [], lengths: [] };
     const wanted = path.endsWith('/paper') && body ? paper : path.includes('/pages/') && body ? { marks: [] } : path === '/api/pieces/:id' && body ? { title: 'x' } : path === '/api/students/:id' && body ? { name: 'x' } : plausible;
     const { status, json } = await studio.ask(method.toUpperCase(), fill(path), wanted);

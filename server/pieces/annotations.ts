@@ -1,4 +1,4 @@
-import { comparePlaces, parseFraction, shapeRecord, toText, type Score } from '@yarrow-ridge/core/score';
+import { comparePlaces, overlap, parseFraction, positionFrom, positionRecord, shapeRecord, toText, type Score } from '@yarrow-ridge/core/score';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { parseWritten, writtenText } from '@yarrow-ridge/core/fingering';
 import { and, eq, inArray, sql } from 'drizzle-orm';
@@ -11,12 +11,12 @@ import { answerPlace, answerSection, countEdit, fingeringRows, inScore, knownPie
 
 const DEFAULT_LAYER = 'teacher';
 
-type Made = Pick<Handlers, 'annotations' | 'putFingerings' | 'putPedal'>;
+type Made = Pick<Handlers, 'annotations' | 'putFingerings' | 'putPedal' | 'putPositions'>;
 
 export const annotationHandlers = (studio: Studio): Made => ({
   annotations: async ({ param, query }) => {
     const { db } = studio;
-    const { revision, climax } = await pieceRow(db, param('id'));
+    const { revision, climax, positions } = await pieceRow(db, param('id'));
     const [written, pedal, named] = [await fingeringRows(db, param('id')), await pedalOf(studio, param('id')), await sectionsOf(db, param('id'))];
     const ofPiece = { remarks: await db.select().from(remarks).where(eq(remarks.pieceId, param('id'))).orderBy(remarks.bar, remarks.id), readings: await db.select().from(readings).where(eq(readings.pieceId, param('id'))).orderBy(readings.fromBar) };
     const inLayer = (own: boolean) => written.flatMap(({ noteId, finger, layer }) => ((layer === (query.layer ?? DEFAULT_LAYER)) === own ? [{ id: noteId, finger, layer }] : []));
@@ -29,7 +29,7 @@ export const annotationHandlers = (studio: Studio): Made => ({
       sections: named.map(answerSection),
       remarks: ofPiece.remarks.map(({ id, noteId, bar, offset, text }) => ({ id, noteId, text, ...answerPlace({ bar, offset: parseFraction(offset)! }) })),
       climax: climax && answerPlace({ bar: climax.bar, offset: parseFraction(climax.offset)! }),
-      shape: shape ? shapeRecord(shape) : null, movedHands: Object.entries(handOf).map(([id, hand]) => ({ id, hand })),
+      shape: shape ? shapeRecord(shape) : null, positions: positions.map((one) => ({ ...one })), movedHands: Object.entries(handOf).map(([id, hand]) => ({ id, hand })),
       readings: ofPiece.readings.map(answerReading),
     };
   },
@@ -76,6 +76,20 @@ export const annotationHandlers = (studio: Studio): Made => ({
     return { revision };
   },
 
+  putPositions: async ({ param, body }) => {
+    const { score } = await knownPiece(studio, param('id'));
+    const positions = body.positions.map((one) => ({ ...positionRecord(positionFrom(one, score)), layer: one.layer ?? DEFAULT_LAYER }));
+    for (const layer of new Set(positions.map((one) => one.layer))) {
+      const clash = overlap(positions.filter((one) => one.layer === layer).map((one) => positionFrom(one, score)));
+      if (clash) throw new ProblemError(400, `The ${clash[1].hand} hand is to keep two positions at once in bar ${score.bars[clash[1].from.bar]!.number}; end the one before the other begins.`, 'positions');
+    }
+    const revision = await studio.db.transaction(async (tx) => {
+      const counted = await countEdit(tx, param('id'), body.revision);
+      await tx.update(pieces).set({ positions }).where(eq(pieces.id, param('id')));
+      return counted;
+    });
+    return { revision };
+  },
 });
 
 /** Fingers to write and notes to clear; a printed finger is hidden by an empty one. @throws ProblemError 400 */

@@ -1,4 +1,4 @@
-import { beatName, shapeMoved, spokenName, toText, type Score } from '@yarrow-ridge/core/score';
+import { beatName, positionsMoved, shapeMoved, spokenName, toText, type Score } from '@yarrow-ridge/core/score';
 import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { assignments, attempts, cards, corrections, fingerings, pages, pieces, plans, readings, remarks, sections, type PieceBefore } from '../db/schema.ts';
 import type { Database } from '../db/open.ts';
@@ -24,9 +24,9 @@ function barAfter(bars: Bars, bar: number, count: number): number {
 async function snapshot(db: Database, pieceId: string): Promise<PieceBefore> {
   const [row] = await db.select().from(pieces).where(eq(pieces.id, pieceId));
   const ofPiece = db.select({ id: assignments.id }).from(assignments).where(eq(assignments.pieceId, pieceId));
-  const { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, shape, climax, road, paper } = row!;
+  const { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, positions, shape, climax, road, paper } = row!;
   return {
-    piece: { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, shape, climax, road, paper },
+    piece: { bars, newBars, key, metre, hands, tempo, warnings, xml, pedal, positions, shape, climax, road, paper },
     remarks: await db.select().from(remarks).where(eq(remarks.pieceId, pieceId)),
     readings: (await db.select().from(readings).where(eq(readings.pieceId, pieceId))).map(({ createdAt: _, ...reading }) => reading),
     pages: await db.select({ id: pages.id, marks: pages.marks }).from(pages).where(eq(pages.pieceId, pieceId)),
@@ -66,10 +66,12 @@ function reportOf(before: PieceBefore, old: Score, now: Corrected, written: { no
   const remarksLost = before.remarks.filter((one) => now.bars[one.bar] === undefined || (one.noteId !== null && gone.has(one.noteId))).map((one) => `bar ${number(one.bar)}: the note “${one.text.slice(0, 60)}”, now at bar ${after(one.bar)}`);
   const readingsGone = before.readings.filter((one) => now.bars.slice(one.fromBar, one.toBar + 1).some((bar) => bar === undefined)).map((one) => `the reading of “${one.source}” from bar ${number(one.fromBar)}`);
   const shapeGone = (before.piece.shape?.timing ?? []).filter((mark) => now.bars[mark.from.bar] === undefined).map((mark) => `bar ${number(mark.from.bar)}: ${mark.kind}`);
+  const placed = before.piece.positions ?? [];
+  const positionsGone = placed.filter((one) => positionsMoved([one], now.bars, now.score.bars.length).length === 0).map((one) => `the position of the ${one.hand} from bar ${number(one.from.bar)}`);
   const kept = now.bars.filter((bar) => bar !== undefined);
   return {
     kept: written.filter(({ noteId }) => !gone.has(noteId)).length + before.sections.length + (before.piece.pedal?.length ?? 0) - pedal.length + before.remarks.length - remarksLost.length,
-    moved, orphaned: [...orphans, ...pedal, ...remarksLost, ...readingsGone, ...shapeGone], removedBars: now.bars.flatMap((bar, i) => (bar === undefined ? [number(i)] : [])),
+    moved, orphaned: [...orphans, ...pedal, ...remarksLost, ...readingsGone, ...shapeGone, ...positionsGone], removedBars: now.bars.flatMap((bar, i) => (bar === undefined ? [number(i)] : [])),
     addedBars: now.score.bars.map((bar) => bar.index).filter((bar) => !kept.includes(bar)),
   };
 }
@@ -151,6 +153,7 @@ export const correctionHandlers = (studio: Studio): Made => ({
       await tx.update(pieces).set({
         ...head, xml: now.xml, paper: null, climax: climaxIn(before.piece.climax, now), road: roadIn(before.piece.road, now), newBars: now.form.newBars, warnings: now.score.warnings.map(({ kind, message, bars }) => ({ kind, message, ...(bars ? { bars: [...bars] } : {}) })),
         pedal: before.piece.pedal?.flatMap((mark) => (now.bars[mark.bar] === undefined ? [] : [{ ...mark, bar: now.bars[mark.bar]! }])) ?? null,
+        positions: positionsMoved(before.piece.positions ?? [], now.bars, now.score.bars.length),
         shape: before.piece.shape && shapeMoved(before.piece.shape, now.bars, new Set(now.gone)),
       }).where(eq(pieces.id, id));
       await writePlaces(tx, places);

@@ -1,31 +1,34 @@
 import type { Body } from '@yarrow-ridge/contract';
-import type { FingerOptions, Played, Proposal } from '@yarrow-ridge/core/fingering';
+import type { LineOptions, Played, Proposal } from '@yarrow-ridge/core/fingering';
 import { instrument, instruments } from '@yarrow-ridge/core/instruments';
-import { beatName, fromNumber, midiOf, pitchName, spokenName, type Pitch, type Score } from '@yarrow-ridge/core/score';
+import { beatName, fromNumber, midiOf, pitchName, spokenName, thumbs, type Pitch, type Score } from '@yarrow-ridge/core/score';
 import { eq } from 'drizzle-orm';
 import { assignments, attempts } from '../db/schema.ts';
 import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
 import { underName } from '../work.ts';
-import { fingeringRows, type FingeringRow, knownPiece, limbsOf, pedalOf, pieceRow } from './store.ts';
+import { fingeringRows, type FingeringRow, knownPiece, limbsOf, pedalOf, pieceRow, positionsOf } from './store.ts';
 
 type Made = Pick<Handlers, 'propose' | 'proposeNotes' | 'checkFingerings' | 'proposeHandovers'>;
-type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'alternatives' | 'ties' | 'tempo'>;
+type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'ties'>;
 
 export const fingerHandlers = (studio: Studio): Made => ({
   propose: async ({ param, body, c }) => {
     const { score } = await knownPiece(studio, param('id'));
-    const { instrument: kind } = await pieceRow(studio.db, param('id'));
+    const { instrument: kind, reading } = await pieceRow(studio.db, param('id'));
     checkHand(kind, body.hand);
     checkBars(score, body);
     const written = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
     const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
     const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
     for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
+    const positions = thumbs(score, await positionsOf(studio, param('id'), body.layer ?? 'teacher'), body.hand);
+    for (const { id, thumb } of body.positions ?? []) positions.set(known(names, id), midiOf(pitchOf(thumb)));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
     const pedal = instrument(kind).damper ? { pedal: (await pedalOf(studio, param('id'))).marks } : {};
-    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'propose', score, { ...optionsOf(body, kind, locks), from: body.from, to: body.to, ...(tempo ? { tempo } : {}), ...pedal }));
+    const options = { ...lineOptions(body, kind), ...(tempo ? { tempo } : {}) };
+    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'propose', score, { ...options, ...pedal, locks, positions, from: body.from, to: body.to, ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }) }, `${param('id')} ${reading} ${JSON.stringify([options, pedal])}`));
     return answer(proposal, (id) => names.get(id)!);
   },
 
@@ -44,7 +47,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
       return { id, bar: 0, midi, at: fromNumber(note.onset), length: fromNumber(note.duration), grace: false, staccato: false };
     }).sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
     const locks = new Map((body.locks ?? []).map(({ id, finger }) => [known(names, id), String(finger)]));
-    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'proposeNotes', played, { ...optionsOf(body, kind, locks), ...(body.tempo ? { tempo: body.tempo } : {}) }));
+    const positions = new Map((body.positions ?? []).map(({ id, thumb }) => [known(names, id), midiOf(pitchOf(thumb))]));
+    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'proposeNotes', played, { ...lineOptions(body, kind), ...(body.tempo ? { tempo: body.tempo } : {}), locks, positions, ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }) }));
     return answer(proposal, (id) => names.get(id)!);
   },
 
@@ -104,9 +108,8 @@ function known(names: ReadonlyMap<string, string>, id: string): string {
   return id;
 }
 
-const optionsOf = ({ hand, player, school, alternatives, ties }: Asked, kind: string, locks: ReadonlyMap<string, string>): FingerOptions => ({
-  hand, instrument: kind, locks, ...(player ? { player } : {}), ...(school ? { school } : {}),
-  ...(alternatives === undefined ? {} : { alternatives }), ...(ties === undefined ? {} : { ties }),
+const lineOptions = ({ hand, player, school, ties }: Asked, kind: string): LineOptions => ({
+  hand, instrument: kind, ...(player ? { player } : {}), ...(school ? { school } : {}), ...(ties === undefined ? {} : { ties }),
 });
 
 function pitchOf(name: string): Pitch {

@@ -21,7 +21,7 @@ import { answerForm, formOf } from './form.ts';
 import { tuneOf, uploadedScore } from './upload.ts';
 import { midiFile } from './midi.ts';
 import { markPieceStale } from '../plans/layout.ts';
-import { answerPiece, countReading, fingeringRows, knownPiece, mineOf, pedalOf, pieceColumns, pieceRow, sectionsOf, shapeOf, sourceOf } from './store.ts';
+import { answerPiece, countReading, fingeringRows, knownPiece, mineOf, pedalOf, pieceColumns, pieceRow, positionsOf, sectionsOf, shapeOf, sourceOf } from './store.ts';
 
 const ofPieces = (studio: Studio) => ({
   ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio), ...fingerHandlers(studio), ...pedalHandlers(studio), ...shapeHandlers(studio),
@@ -98,7 +98,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const annotated = await studio.heavy.run('annotate', await sourceOf(studio.db, param('id')), {
       fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
       sections: await sectionsOf(studio.db, param('id')),
-      ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}), ...(shape ? { shape } : {}),
+      ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}), ...(shape ? { shape } : {}), positions: await positionsOf(studio, param('id'), 'teacher'),
     }, mineOf((await knownPiece(studio, param('id'))).score));
     return c.body(annotated, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'content-disposition': attachment(title, 'musicxml') });
   },

@@ -1,6 +1,6 @@
 import { handsOf } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
-import { equals, keyName, parseFraction, fromNumber, shapeKept, toNumber, toText, type Fraction, type PedalKind, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { equals, keyName, parseFraction, fromNumber, positionFrom, ScoreError, shapeKept, toNumber, toText, type Fraction, type HandPosition, type PedalKind, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
 import { fingerings, pieces, readings, sections } from '../db/schema.ts';
 import type { Database } from '../db/open.ts';
@@ -112,6 +112,20 @@ export async function shapeOf(studio: Studio, pieceId: string): Promise<Shape | 
   const [row] = await studio.db.select({ shape: pieces.shape }).from(pieces).where(eq(pieces.id, pieceId));
   if (!row) throw notFound('piece');
   return row.shape ? shapeKept(row.shape, (await knownPiece(studio, pieceId)).score) : undefined;
+}
+
+/** Where hands keep their position in a layer of fingers, as far as it fits the score as it is read now. */
+export async function positionsOf(studio: Studio, pieceId: string, layer: string): Promise<HandPosition[]> {
+  const { positions } = await pieceRow(studio.db, pieceId);
+  const { score } = await knownPiece(studio, pieceId);
+  return positions.flatMap((one) => {
+    try {
+      return one.layer === layer ? [positionFrom(one, score)] : [];
+    } catch (error) {
+      if (error instanceof ScoreError) return [];
+      throw error;
+    }
+  });
 }
 
 export type FingeringRow = typeof fingerings.$inferSelect;

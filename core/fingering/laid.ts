@@ -1,0 +1,70 @@
+import { instrument, type Player } from '../instruments/index.ts';
+import { add, compare, type Fraction, type PedalMark, type Score } from '../score/index.ts';
+import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
+import { freesHand, lineOf, type Line } from './line.ts';
+import type { HandModel } from './model.ts';
+import { momentsOf, type Played } from './moments.ts';
+import { ornaments } from './ornaments.ts';
+import { otherHand, othersAt, type Held } from './others.ts';
+import { tiesOf, type Tie } from './ties.ts';
+
+/** What the line of a hand depends on, whatever is written over its notes. */
+export interface LineOptions {
+  readonly hand: string;
+  readonly instrument?: string;
+  readonly player?: Player;
+  /** Quarters a minute; decides whether a rest is long enough to free the hand. */
+  readonly tempo?: number;
+  /** Whether what returns takes the same fingers; it does unless this is false. */
+  readonly ties?: boolean;
+  readonly school?: Partial<School>;
+  /** Marks of the damper pedal: where it joins, the fingers need not. */
+  readonly pedal?: readonly PedalMark[];
+  /** Told how much of the work is done, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
+}
+
+/** A hand's line made ready, before anything is written over it. */
+export interface Laid {
+  readonly line: Line;
+  readonly model: HandModel;
+  readonly ties: readonly Tie[];
+  /** What the other hands have under their fingers, by moment; nothing for notes without a score. */
+  readonly others: readonly (readonly Held[])[];
+}
+
+const TEMPO = 90;
+
+/** Shares of the work that are done by then, roughly as measured on long lines. */
+const [MOMENTS, TABLES, READY] = [0.1, 0.35, 0.45];
+
+/**
+ * Undefined when nothing is proposed for this limb.
+ * @throws RangeError for an instrument or hand nobody registered
+ */
+export function lay(played: readonly Played[], options: LineOptions, score?: Score): Laid | undefined {
+  const limb = instrument(options.instrument ?? 'piano').limbs.find((candidate) => candidate.id === options.hand);
+  if (!limb) throw new RangeError(`no hand called ${options.hand}`);
+  const model = limb.model?.(options.player);
+  if (!model) return undefined;
+  const progress = options.onProgress ?? (() => undefined);
+  const school = { ...USUAL_SCHOOL, ...options.school };
+  const moments = momentsOf(played, model, options.tempo ?? TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
+  const others = score ? othersAt(moments, score, options.hand) : moments.map(() => []);
+  const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...ornaments(moments, model), otherHand(moments, others, model)];
+  progress(MOMENTS);
+  const line = lineOf(moments, model, conventions, true);
+  progress(TABLES);
+  const ties = options.ties === false ? [] : tiesOf(moments, moments.map((moment) => freesHand(moment.link)), model.lie, school.groups);
+  progress(READY);
+  return { line, model, ties, others };
+}
+
+/** Whether the damper is down just before a time: what sounds then is joined to what follows. */
+function pedalBefore(score: Score, marks: readonly PedalMark[]): (at: Fraction) => boolean {
+  const feet = marks.filter((mark) => !mark.pedal).map((mark) => ({ kind: mark.kind, at: add(score.bars[mark.bar]!.start, mark.offset) })).sort((a, b) => compare(a.at, b.at));
+  return (at) => {
+    const last = feet.findLast((foot) => compare(foot.at, at) < 0);
+    return last !== undefined && last.kind !== 'up';
+  };
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "pieces" ADD COLUMN "positions" jsonb DEFAULT '[]'::jsonb NOT NULL;
