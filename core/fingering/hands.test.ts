@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { keyboardHand } from '../instruments/keyboard/hand.ts';
 import { scoreOf, lineOf } from '../testing.ts';
 import { analyse } from '../form/index.ts';
 import { readScore } from '../score/index.ts';
@@ -45,4 +46,16 @@ describe('a proposal', () => {
     expect(() => propose(lineOf([60], 'right'), { hand: 'tail', from: 0, to: 0 })).toThrow(/no hand called tail/);
     expect(() => propose(lineOf([60], 'right'), { hand: 'right', from: 0, to: 0, instrument: 'kazoo' })).toThrow(/no instrument called kazoo/);
   });
+});
+
+// the layout of a keyboard: standard
+it('a key lies between its neighbours, and white keys one apart, for either hand and in every octave', () => {
+  for (const side of ['right', 'left'] as const) {
+    const { lie, key } = keyboardHand(side);
+    const places = Array.from({ length: 88 }, (_, i) => lie(key(21 + i)));
+    const rising = side === 'right' ? places : [...places].reverse();
+    rising.slice(1).forEach((place, i) => expect(place - rising[i]!).toBeGreaterThan(0));
+    expect(rising.slice(1).every((place, i) => [0.5, 1].includes(place - rising[i]!))).toBe(true);
+    expect(lie(key(72)) - lie(key(60))).toBe(side === 'right' ? 7 : -7);
+  }
 });

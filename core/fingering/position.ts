@@ -6,8 +6,9 @@ function scaleOf(fifths: number): ReadonlySet<number> {
   return new Set([0, 2, 4, 5, 7, 9, 11].map((step) => (tonic + step) % 12));
 }
 
-/** The key so many scale steps away. */
-function along(scale: ReadonlySet<number>, from: number, steps: number): number {
+/** The key so many steps of the scale away. */
+export function along(fifths: number, from: number, steps: number): number {
+  const scale = scaleOf(fifths);
   let key = from;
   for (let left = Math.abs(steps); left > 0;) {
     key += Math.sign(steps);
@@ -25,13 +26,12 @@ function along(scale: ReadonlySet<number>, from: number, steps: number): number 
 export function position(held: readonly { readonly midi: number; readonly finger: string }[], hand: string, fifths: number): { finger: number; midi: number; idle: boolean }[] {
   const known = held.map(({ midi, finger }) => ({ midi, finger: Number(firstFinger(finger)) })).filter((one) => one.finger >= 1 && one.finger <= 5);
   if (known.length === 0 || hand === 'feet') return [];
-  const scale = scaleOf(fifths);
   const way = hand === 'left' ? -1 : 1;
   const found = [1, 2, 3, 4, 5].map((finger) => {
     const own = known.find((one) => one.finger === finger);
     if (own) return { finger, midi: own.midi, idle: false };
     const near = known.reduce((best, one) => (Math.abs(one.finger - finger) < Math.abs(best.finger - finger) ? one : best));
-    return { finger, midi: along(scale, near.midi, (finger - near.finger) * way), idle: true };
+    return { finger, midi: along(fifths, near.midi, (finger - near.finger) * way), idle: true };
   });
   // between keys that are held closer or wider than a hand lies there is no saying
   return found.filter((one) => !one.idle || found.every((other) => other === one || Math.sign(other.midi - one.midi) === Math.sign(other.finger - one.finger) * way));

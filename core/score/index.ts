@@ -8,7 +8,7 @@ export { cutOrder, hasPickup, playingOrder, repeatsOf, roadOrder, roadText, seco
 export { onePass } from './repeats.ts';
 export { annotate, type Annotations } from './write.ts';
 export { sectionsIn } from './sectionFile.ts';
-export { overlap, positionFrom, positionRecord, positionsIn, positionsMoved, thumbs, type HandPosition, type HandPositionRecord } from './positions.ts';
+export { overlap, positionFrom, positionRecord, positionsIn, positionsMoved, thumbs, withPosition, type HandPosition, type HandPositionRecord } from './positions.ts';
 export { shapeFrom, shapeIn, shapeKept, shapeMoved, shapeRecord, type ShapeRecord } from './shapeFile.ts';
 export { beatLength, lead } from './beats.ts';
 export { BASS, FLUTTER, pedalled, unfluttered, perform, performRoad, type Beat, type FootMove, type Performance, type Sounding, type Stretch } from './playback.ts';

@@ -61,6 +61,15 @@ export function overlap<P extends HandPosition>(positions: readonly P[]): [P, P]
   return undefined;
 }
 
+/** All positions with one more; where it takes the place of others of its hand these are cut short. */
+export function withPosition<P extends HandPosition>(positions: readonly P[], added: P): P[] {
+  const kept = positions.flatMap((one): P[] => (one.hand !== added.hand ? [one] : [
+    ...(comparePlaces(one.from, added.from) < 0 ? [{ ...one, to: comparePlaces(one.to, added.from) < 0 ? one.to : added.from }] : []),
+    ...(comparePlaces(one.to, added.to) > 0 ? [{ ...one, from: comparePlaces(one.from, added.to) > 0 ? one.from : added.to }] : []),
+  ]));
+  return [...kept, added].sort((a, b) => comparePlaces(a.from, b.from));
+}
+
 /** The key under the thumb for each note of a hand that has a position. */
 export function thumbs({ notes }: Pick<Score, 'notes'>, positions: readonly HandPosition[], hand: string): Map<string, number> {
   const own = positions.filter((one) => one.hand === hand);

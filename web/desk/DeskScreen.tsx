@@ -2,7 +2,7 @@ import AddIcon from '@mui/icons-material/ZoomIn';
 import RemoveIcon from '@mui/icons-material/ZoomOut';
 import { Button, IconButton, Tab, Tabs } from '@mui/material';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { toText, type Remark, type Score, type Shape } from '@yarrow-ridge/core/score';
+import { toText, type HandPosition, type Remark, type Score, type Shape } from '@yarrow-ridge/core/score';
 import { useEffect, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -12,6 +12,7 @@ import { Ridge, type RidgeGround } from '../ridge/Ridge.tsx';
 import { Remarks } from '../score/Remarks.tsx';
 import { Fingers, type WrittenFinger } from '../score/Fingers.tsx';
 import { ChosenBars, ChosenNote } from '../score/Highlights.tsx';
+import { Positions } from '../score/Positions.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
 import { ShapeMarks } from '../score/ShapeMarks.tsx';
 import type { Hit, Layers } from '../score/ScorePage.tsx';
@@ -48,7 +49,7 @@ export function DeskScreen() {
   const assignmentId = search.get('for') ?? undefined;
   const bars = search.get('bars') ?? '';
   const { layer } = usePlayer(assignmentId);
-  const { ready, error, again, sections, remarks, climax, pedal, shape, fingers } = useDeskPiece(id, layer);
+  const { ready, error, again, sections, remarks, climax, pedal, shape, positions, fingers } = useDeskPiece(id, layer);
   const { pages } = usePages(id);
   const ridge = useAnswer('ridge', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined);
   const desk = useDesk();
@@ -75,7 +76,7 @@ export function DeskScreen() {
   }, [eyeBar]);
 
   const all = useMemo(() => withPencil(fingers, desk.pencil, layer), [fingers, desk.pencil, layer]);
-  const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections, remarks, shape), [ready, desk, all, pedal, sections, remarks, shape]);
+  const layers = useMemo((): Layers | undefined => ready && layersOf(ready.score, ready.piece.instrument, desk, all, pedal, sections, remarks, shape, positions.filter((one) => one.layer === layer)), [ready, desk, all, pedal, sections, remarks, shape, positions, layer]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
   const { piece, score, xml, form } = ready;
@@ -138,7 +139,7 @@ export function DeskScreen() {
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
           {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} shape={shape} climax={climax} remarks={remarks} readings={ready.annotations.readings} fingers={fingers} pedal={pedal} onShow={choose} />}
-          {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} assignmentId={assignmentId} />}
+          {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} positions={positions} assignmentId={assignmentId} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
           {stratum === 'shape' && <ShapePanel piece={piece} score={score} shape={shape} sections={sections} climax={climax} pedal={pedal} goal={ridge.data?.goalTempo ?? undefined} onShow={choose} />}
         </aside>
@@ -153,7 +154,7 @@ function withPencil(fingers: ReadonlyMap<string, WrittenFinger>, pencil: Readonl
   return all;
 }
 
-function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections'], remarks: readonly Remark[], shape: Shape): Layers {
+function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.getState>, fingers: ReadonlyMap<string, WrittenFinger>, pedal: Parameters<typeof PedalLine>[0]['marks'], sections: Parameters<typeof SectionNames>[0]['sections'], remarks: readonly Remark[], shape: Shape, positions: readonly HandPosition[]): Layers {
   const upper = instrument(kind).limbs[0]!.id;
   const foot = desk.footPencil;
   const pick = (note: string) => desk.set({ note, ...(desk.stratum === 'shape' ? {} : { stratum: 'hands' as const }) });
@@ -170,6 +171,7 @@ function layersOf(score: Score, kind: string, desk: ReturnType<typeof useDesk.ge
         <SectionNames boxes={boxes} score={score} sections={sections} />
         <Remarks boxes={boxes} score={score} remarks={remarks} />
         <ShapeMarks boxes={boxes} score={score} shape={shape} sections={sections} below={(hand) => hand !== upper} handName={(hand) => handName(instrument(kind), hand)} />
+        <Positions boxes={boxes} score={score} positions={positions} below={(hand) => hand !== upper} />
         <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} both={desk.both} onPick={pick} />
         <PedalLine boxes={boxes} score={score} marks={foot ? pedal.filter((mark) => mark.bar < foot.from || mark.bar > foot.to) : pedal} />
         {foot && <PedalLine boxes={boxes} score={score} marks={foot.marks} pencil />}

@@ -11,12 +11,14 @@ import { call } from '../api/client.ts';
 import { CheckCard } from './CheckCard.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { SuggestFingers } from './SuggestFingers.tsx';
+import { PositionCard } from './PositionCard.tsx';
 import { useDesk } from './useDesk.ts';
+import type { LayeredPosition } from './useDeskPiece.ts';
 import { usePlayer } from './usePlayer.ts';
 import { ForWhom } from './ForWhom.tsx';
 
 /** The hands stratum's side: choose a note and type its finger; have fingers suggested for the chosen bars. */
-export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; remarks: readonly Remark[]; assignmentId: string | undefined }) {
+export function HandsPanel({ piece, score, form, fingers, remarks, positions, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; remarks: readonly Remark[]; positions: readonly LayeredPosition[]; assignmentId: string | undefined }) {
   const { chosen, note, pencil, set } = useDesk();
   const { player, layer } = usePlayer(assignmentId);
   const edits = useAnnotationEdits(piece.id);
@@ -106,6 +108,7 @@ export function HandsPanel({ piece, score, form, fingers, remarks, assignmentId 
       {kind.notProposed && <p className="card">{kind.notProposed}</p>}
       {models.length > 0 && <ForWhom assignmentId={assignmentId} hasPrinted={score.notes.some((one) => one.finger !== undefined)} />}
       <SuggestFingers piece={piece} score={score} form={form} fingers={fingers} assignmentId={assignmentId} />
+      {models.some((limb) => limb.id === hand) && <PositionCard piece={piece} score={score} hand={hand} current={current} fingers={fingers} positions={positions} layer={layer} />}
       {models.length > 0 && (
         <CheckCard pieceId={piece.id} about="Spans, one finger twice in a row, returns fingered otherwise, fingers changed after they were practised."
           nothing={(count) => (count === 0 ? 'No finger is written yet.' : `Nothing to doubt in ${count} fingers.`)}

@@ -1,10 +1,15 @@
-import { NO_SHAPE, parseFraction, shapeKept, type OtherPedal, type ShapeRecord, type Shape, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
+import { NO_SHAPE, parseFraction, shapeKept, type HandPosition, type OtherPedal, type ShapeRecord, type Shape, type PedalDepth, type PedalMark, type Place, type Remark, type Section } from '@yarrow-ridge/core/score';
 import { useMemo } from 'react';
 import { useAnswer, useEngraving, useScore } from '../api/queries.ts';
 import { allFingers, TEACHER } from '../edits/annotations.ts';
 import type { WrittenFinger } from '../score/Fingers.tsx';
 
 const placeOf = (place: { bar: number; exact: string }): Place => ({ bar: place.bar, offset: parseFraction(place.exact)! });
+
+const exact = ({ bar, offset }: { bar: number; offset: string }): Place => ({ bar, offset: parseFraction(offset)! });
+
+/** A position with the layer of fingers it was said in. */
+export type LayeredPosition = HandPosition & { readonly layer: string };
 
 /**
  * All that a screen with a score needs: the piece, its score, engraving, form and annotations. Fingers are the printed ones, over
@@ -30,6 +35,7 @@ export function useDeskPiece(pieceId: string | undefined, layers = '') {
   const pedal = useMemo((): PedalMark[] => (annotations.data?.pedal.marks ?? [])
     .map((mark) => ({ ...placeOf(mark), kind: mark.kind as PedalMark['kind'], ...(mark.depth ? { depth: mark.depth as PedalDepth } : {}), ...(mark.pedal ? { pedal: mark.pedal as OtherPedal } : {}) })), [annotations.data]);
   const shape = useMemo((): Shape => (annotations.data?.shape && score.data ? shapeKept(annotations.data.shape as ShapeRecord, score.data) : NO_SHAPE), [annotations.data, score.data]);
+  const positions = useMemo((): LayeredPosition[] => (annotations.data?.positions ?? []).map(({ layer, hand, from, to, thumb }) => ({ layer, hand, thumb, from: exact(from), to: exact(to) })), [annotations.data]);
   const fingers = useMemo(() => {
     const found = new Map<string, WrittenFinger>();
     for (const note of score.data?.notes ?? []) if (note.finger !== undefined) found.set(note.id, { finger: note.finger, look: 'printed' });
@@ -44,7 +50,7 @@ export function useDeskPiece(pieceId: string | undefined, layers = '') {
     }
     return found;
   }, [score.data, annotations.data, layers]);
-  return { ready, error, again, sections, remarks, climax, pedal, shape, fingers };
+  return { ready, error, again, sections, remarks, climax, pedal, shape, positions, fingers };
 }
 
 export type DeskPiece = NonNullable<ReturnType<typeof useDeskPiece>['ready']>;

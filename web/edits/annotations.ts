@@ -191,6 +191,19 @@ export function useAnnotationEdits(pieceId: string) {
           undo: () => sendShape(back),
         });
       },
+      /** Changes where hands keep their position. */
+      positions: (change: (all: Marks['positions']) => Marks['positions'], label: string) => {
+        let back: Marks['positions'] = [];
+        const sendPositions = (positions: Marks['positions']) => writer.write((all) => ({ ...all, positions }), (revision) => call('putPositions', { params, body: { positions: [...positions], revision } }));
+        return perform({
+          label,
+          redo: () => {
+            back = writer.now?.positions ?? [];
+            return sendPositions(change(back));
+          },
+          undo: () => sendPositions(back),
+        });
+      },
       climax: (place: { bar: number; offset: string } | null, label: string) => {
         let back: { bar: number; offset: string } | null = null;
         const sendClimax = (at: typeof place) => send((on) => call('putClimax', { params, body: { place: at, ...on } }));

@@ -3,8 +3,10 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { SectionNames } from '../desk/SectionNames.tsx';
 import { useDeskPiece } from '../desk/useDeskPiece.ts';
+import { TEACHER } from '../edits/annotations.ts';
 import { Fingers } from '../score/Fingers.tsx';
 import { Remarks } from '../score/Remarks.tsx';
+import { Positions } from '../score/Positions.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
 import { ShapeMarks } from '../score/ShapeMarks.tsx';
 import type { Layers } from '../score/ScorePage.tsx';
@@ -16,7 +18,7 @@ import { PrintFrame } from './PrintFrame.tsx';
 /** The marked score on paper: sections, fingers and pedal over the engraving. */
 export function PrintScore() {
   const { id = '' } = useParams();
-  const { ready, error, again, sections, remarks, pedal, shape, fingers } = useDeskPiece(id);
+  const { ready, error, again, sections, remarks, pedal, shape, positions, fingers } = useDeskPiece(id);
   const [drawn, setDrawn] = useState(false);
   const layers = useMemo((): Layers | undefined => {
     if (!ready) return undefined;
@@ -25,6 +27,7 @@ export function PrintScore() {
       over: (boxes) => (
         <>
           <SectionNames boxes={boxes} score={ready.score} sections={sections} />
+          <Positions boxes={boxes} score={ready.score} positions={positions.filter((one) => one.layer === TEACHER)} below={(hand) => hand !== upper} />
           <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
           <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
           <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
@@ -32,7 +35,7 @@ export function PrintScore() {
         </>
       ),
     };
-  }, [ready, sections, remarks, fingers, pedal, shape]);
+  }, [ready, sections, remarks, fingers, pedal, shape, positions]);
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
   return (

@@ -1,24 +1,30 @@
 import { handName, instrument as instrumentOf } from '@yarrow-ridge/core/instruments';
 import { promotionRule } from '@yarrow-ridge/core/practice';
+import { startOf } from '@yarrow-ridge/core/score';
+import { shapeWords } from '@yarrow-ridge/core/shaping';
 import dayjs from 'dayjs';
 import { useParams } from 'react-router';
 import { useAnswer } from '../api/queries.ts';
+import { useDeskPiece } from '../desk/useDeskPiece.ts';
 import { Trouble } from '../shell/Trouble.tsx';
 import { Waiting } from '../shell/Waiting.tsx';
 import { PrintFrame } from './PrintFrame.tsx';
 
-/** The next seven days of cards on one sheet, with places to tick tries. */
+/** The next seven days of cards on one sheet, with places to tick tries and how each is to be shaped. */
 export function PrintWeek() {
   const { id = '' } = useParams();
   const assignment = useAnswer('assignment', { id });
   const plan = useAnswer('currentPlan', { id });
-  const error = assignment.error ?? plan.error;
+  const { ready, error: unread, shape } = useDeskPiece(assignment.data?.pieceId);
+  const error = assignment.error ?? plan.error ?? unread;
   if (error) return <Trouble error={error} again={() => void plan.refetch()} />;
-  if (!assignment.data || !plan.data) return <Waiting what="the week" />;
+  if (!assignment.data || !plan.data || !ready) return <Waiting what="the week" />;
   const { pieceTitle, studentName, instrument } = assignment.data;
   const until = dayjs().add(6, 'day').format('YYYY-MM-DD');
   const week = plan.data.days.filter((day) => day.date <= until);
   const rule = promotionRule(plan.data.rule);
+  const kind = instrumentOf(instrument);
+  const how = ({ from, to }: { from: number; to: number }) => (ready.piece.onPaper ? [] : shapeWords(ready.score, shape, startOf(from), startOf(to + 1), (hand) => handName(kind, hand).toLowerCase()));
   return (
     <PrintFrame title={`${pieceTitle}, ${studentName}`} ready>
       <header className="sheet-head"><h1>{pieceTitle}</h1><span>{studentName} · ready by {dayjs(plan.data.readyBy).format('D MMMM')} at {plan.data.goalTempo}</span></header>
@@ -32,7 +38,7 @@ export function PrintWeek() {
             <tbody>
               {day.cards.map((card) => (
                 <tr key={card.id}>
-                  <td><b>{card.section}</b></td><td>{card.bars}</td><td>{handName(instrumentOf(instrument), card.hands)}</td><td><b>{card.tempo}</b></td><td>{card.minutes} min</td>
+                  <td><b>{card.section}</b></td><td>{card.bars}{how(card).length > 0 && <small className="sheet-how">{how(card).join(' · ')}</small>}</td><td>{handName(kind, card.hands)}</td><td><b>{card.tempo}</b></td><td>{card.minutes} min</td>
                   <td className="sheet-boxes">{'○'.repeat(10)}</td>
                 </tr>
               ))}

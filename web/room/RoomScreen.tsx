@@ -14,6 +14,7 @@ import { onPages, PageExcerpt } from '../pages/PageExcerpt.tsx';
 import { usePages } from '../pages/usePages.ts';
 import { Fingers } from '../score/Fingers.tsx';
 import { Remarks } from '../score/Remarks.tsx';
+import { Positions } from '../score/Positions.tsx';
 import { PedalLine } from '../score/PedalLine.tsx';
 import { ShapeMarks } from '../score/ShapeMarks.tsx';
 import type { Layers } from '../score/ScorePage.tsx';
@@ -32,7 +33,7 @@ export function RoomScreen() {
   const navigate = useNavigate();
   const query = useAnswer('card', { id });
   const card = query.data;
-  const { ready, error, again, fingers, pedal, remarks, sections, shape } = useDeskPiece(card?.pieceId, card && `${card.layer} ${ownLayer(card.studentId)}`);
+  const { ready, error, again, fingers, pedal, remarks, sections, shape, positions } = useDeskPiece(card?.pieceId, card && `${card.layer} ${ownLayer(card.studentId)}`);
   const { pages } = usePages(card?.pieceId);
   const { face, set: setDesk } = useDesk();
   const room = useRoom(id, card);
@@ -76,6 +77,7 @@ export function RoomScreen() {
     return {
       over: (boxes) => (
         <>
+          <Positions boxes={boxes} score={ready.score} positions={positions.filter((one) => one.layer === card.layer || one.layer === ownLayer(card.studentId))} below={(hand) => hand !== upper} />
           <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
           <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
           <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
@@ -83,7 +85,7 @@ export function RoomScreen() {
         </>
       ),
     };
-  }, [ready, card, fingers, pedal, remarks, shape]);
+  }, [ready, card, fingers, pedal, remarks, shape, positions]);
 
   const how = useMemo(() => (ready && card && !ready.piece.onPaper ? shapeWords(ready.score, shape, startOf(card.from), startOf(card.to + 1), (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase()) : []), [ready, card, shape]);
   useEffect(() => {

@@ -8,7 +8,7 @@ const GROUPS: [string, [string, string][]][] = [
   ]],
   ['Hands', [
     ['→ ←', 'next or previous note'], ['↑ ↓', 'within a chord'], ['Tab', 'the other hand'], ['1 – 5', 'write the finger'], ['Backspace', 'rub it out'],
-    ['X', 'give the note to the other hand'], ['S', 'suggest fingers for the chosen bars'], ['T', 'the next finger takes over silently (4-5)'], ['O', 'the finger may be left, or may not'], ['Enter', 'ink the pencilled fingers'], ['B', 'ink those in the chosen bars only'],
+    ['X', 'give the note to the other hand'], ['S', 'suggest fingers for the chosen bars'], ['T', 'the next finger takes over silently (4-5)'], ['O', 'the finger may be left, or may not'], ['K', 'keep the hand in its position in the chosen bars'], ['Enter', 'ink the pencilled fingers'], ['B', 'ink those in the chosen bars only'],
   ]],
   ['Pedal', [['→ ←', 'next or previous beat'], ['D  C  U', 'down, change, up'], ['V', 'flutter from here to the next mark'], ['A  N', 'una corda, sostenuto: down, or up again'], ['1  2  4', 'all the way, half, a quarter'], ['Backspace', 'rub it out'], ['S', 'suggest a pedal for the chosen bars'], ['Enter', 'ink it']]],
   ['Shape', [['↑ ↓', 'on a point of the curve: louder, softer'], ['→ ←', 'to the next or previous point'], ['Backspace', 'take the point away'], ['O', 'bring the chosen note out, or not'], ['Space', 'hear the chosen bars']]],

@@ -1,4 +1,5 @@
 import { matchEmbedded, type Match } from './measure.ts';
+import type { FingerOptions } from '../propose.ts';
 import type { Taught } from './keyboard.ts';
 
 /** Keys before the first and after the last of what is taught, in semitones from them; `way` is -1 where the line has risen. */
@@ -14,9 +15,11 @@ export const PHRASES = {
   'its own notes': (_, __, ___, keys) => [[2, 0, 2, 1].map((at) => keys[at]!), [3, 1, 3, 2].map((at) => keys.at(-at)!)],
 } as const satisfies Record<string, Around>;
 
-export function embedded(taught: Taught, phrase: keyof typeof PHRASES): Match {
+export type Phrase = keyof typeof PHRASES;
+
+export function embedded(taught: Taught, phrase: Phrase, options: Partial<FingerOptions> = {}): Match {
   const keys = taught.notes.map((note) => note.midi);
   const [first, last] = [keys[0]!, keys.at(-1)!];
   const [before, after] = (PHRASES[phrase])(first, last, last > first ? -1 : 1, keys);
-  return matchEmbedded(taught, before, after);
+  return matchEmbedded(taught, before, after, options);
 }

@@ -35,12 +35,12 @@ describe('proposals against what is taught', () => {
     expect(of(arpeggios!).exact).toBeGreaterThanOrEqual(40);
     expect(unseen(arpeggios!)).toBeGreaterThanOrEqual(19);
     expect(of(fingers!).exact).toBe(48);
-    // all twelve are the aim; this is what is reached
-    expect(of(drills!).exact).toBeGreaterThanOrEqual(11);
+    expect(of(drills!).exact).toBe(of(drills!).of);
+    for (const what of ['triads', 'seventh chords'].map((one) => `${one}, within a phrase: a turn an octave away`)) expect(of(what).exact / of(what).of).toBeGreaterThanOrEqual(0.98);
   });
 
   it('and in phrases whose own notes pull the hand elsewhere: no aim is reached in all of them, this is what is', () => {
-    for (const [phrase, scales, arpeggios] of [['chord tones an octave away', 42, 35], ['leaps in and out', 44, 36], ['its own notes', 38, 40]] as const) {
+    for (const [phrase, scales, arpeggios] of [['chord tones an octave away', 46, 38], ['leaps in and out', 44, 36], ['its own notes', 42, 40]] as const) {
       expect(of(`scales, within a phrase: ${phrase}`).exact).toBeGreaterThanOrEqual(scales);
       expect(of(`arpeggios, within a phrase: ${phrase}`).exact).toBeGreaterThanOrEqual(arpeggios);
     }
@@ -51,11 +51,10 @@ describe('proposals against what is taught', () => {
     expect(passages.of).toBeGreaterThanOrEqual(30);
     expect(passages.exact / passages.of).toBeGreaterThanOrEqual(0.8);
     expect(passages.amongThree / passages.of).toBeGreaterThanOrEqual(0.9);
-    // 0.95 is the aim; this is what is reached
-    expect(passages.notes).toBeGreaterThanOrEqual(0.949);
+    expect(passages.notes).toBeGreaterThanOrEqual(0.95);
   });
 
-  it('chromatic scales by both schemes', () => {
+  it('chromatic scales by both schemes, alone and within a phrase', () => {
     for (const { fingers, accepted } of chromaticFigures()) expect(fingers).toBe(accepted);
   });
 });

@@ -34,8 +34,8 @@ export function judge(taught: Taught, fingers: string, others: readonly string[]
   };
 }
 
-/** Hidden in a longer phrase: the same notes with others before and after; only their own fingers are judged, ends free. */
-export function matchEmbedded(taught: Taught, before: readonly number[], after: readonly number[]): Match {
+/** Hidden in a longer phrase: the same notes with others before and after; only their own fingers are judged, the ends of a line free. */
+export function matchEmbedded(taught: Taught, before: readonly number[], after: readonly number[], options: Partial<FingerOptions> = {}): Match {
   const first = taught.notes[0]!;
   const quarter = { num: 1, den: 1 };
   const make = (midi: number, at: number, id: string): Played => ({ ...first, midi, at: { num: at, den: 1 }, length: quarter, id });
@@ -43,9 +43,10 @@ export function matchEmbedded(taught: Taught, before: readonly number[], after: 
   const inside = taught.notes.map((note) => ({ ...note, at: { num: note.at.num + start * note.at.den, den: note.at.den } }));
   const last = Math.round(taught.notes.at(-1)!.at.num / taught.notes.at(-1)!.at.den) + start + 1;
   const notes = [...before.map((midi, i) => make(midi, i, `b${i}`)), ...inside, ...after.map((midi, i) => make(midi, last + i, `a${i}`))];
-  const fingers = new Map(proposeNotes(notes, { hand: taught.hand }).notes.map((note) => [note.id, note.finger ?? '-']));
+  const fingers = new Map(proposeNotes(notes, { hand: taught.hand, ...options }).notes.map((note) => [note.id, note.finger ?? '-']));
   const found = taught.notes.map((note) => fingers.get(note.id)!).join('');
-  const middle = (text: string) => text.slice(1, -1);
+  const chord = taught.notes.every((note) => note.at.num === first.at.num);
+  const middle = (text: string) => (chord ? text : text.slice(1, -1));
   return judge({ ...taught, accepted: taught.accepted.map(middle) }, middle(found), []);
 }
 

@@ -8,6 +8,9 @@ import { spansOf, type Player, type Span } from './reach.ts';
 const FAST = 0.16;
 const TIME_TO_CHANGE = 0.25;
 
+/** White keys to a finger on the other side that are no crossing any more. */
+const LIFTED = 5;
+
 /** Prices of a beginner: passing the thumb is what to avoid. */
 const BEGINNER = 2;
 
@@ -57,6 +60,8 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
     if (move.distance < 0) {
       const [thumb, other] = f1 === move.low ? [k1, k2] : [k2, k1];
       if (move.low === 1 && reachable(move)) return passCost(thumb, other, move.high, move.distance) + beside;
+      // further than fingers cross the hand is lifted and set down anew: what counts is how far it goes
+      if (-move.distance >= LIFTED) return leap(-move.distance + move.high - move.low) + 2 * p.stretch + beside;
       const crossing = move.low === 1 ? p.leap + 4 : move.distance >= -1.7 && move.high - move.low === 1 && move.low >= 3 ? p.over : 3 * p.leap;
       return crossing * ease + Math.abs(move.distance) * p.leapKey + beside;
     }
@@ -95,8 +100,11 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
     return cost;
   };
 
-  /** The key the thumb would be on in white keys, were the hand to lie over them quietly. */
-  const place = ({ keys, fingers, then }: Grip) => keys.reduce((sum, key, i) => sum + keyAt(key) - ((then ?? fingers)[i]! - 1), 0) / keys.length;
+  /** The key the thumb would be on in white keys, were the hand to lie over them quietly; inner fingers bend. */
+  const place = ({ keys, fingers, then }: Grip) => {
+    const under = (i: number) => keyAt(keys[i]!) - ((then ?? fingers)[i]! - 1);
+    return (under(0) + under(keys.length - 1)) / 2;
+  };
 
   const step = (a: Grip, b: Grip, link: Link): number => {
     if (a.keys.length === 0 || b.keys.length === 0) return 0;
@@ -128,7 +136,7 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
       if (!b.struck[i]) continue;
       const before = a.keys.indexOf(b.keys[i]!);
       if (before >= 0) cost += left[before] === b.fingers[i] ? 0 : p.repeatedOther;
-      else if (left.includes(b.fingers[i]!) && !link.detached) cost += p.chordSameFinger;
+      else if (left.includes(b.fingers[i]!) && !link.detached && a.keys.length > 1 && b.keys.length > 1) cost += p.chordSameFinger;
     }
     if (a.keys.length === 1 || b.keys.length === 1 || link.detached) {
       const [top, bottom] = [melodic(left.at(-1)!, a.keys.at(-1)!, b.fingers.at(-1)!, b.keys.at(-1)!, link), melodic(left[0]!, a.keys[0]!, b.fingers[0]!, b.keys[0]!, link)];
@@ -160,8 +168,8 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
   return { key: (midi) => seenBy(side, midi), lie, choices, hold, step, turn, hurried: (link) => link.seconds < FAST, apart, width: (low, high) => keyAt(high) - keyAt(low), most: (low, high) => spans[low * 10 + high]![5] };
 }
 
-/** White keys from a far left one; black keys lie half-way. */
-const lie = (key: number): number => Math.floor(keyAt(key)) + (isBlack(key) ? 0.5 : 0);
+/** White keys from a far left one; a black key lies half-way between its neighbours. */
+const lie = (key: number): number => (isBlack(key) ? Math.floor(keyAt(key - 1)) + 0.5 : Math.floor(keyAt(key)));
 
 const rising = (count: number, from = 1): number[][] => (count === 0 ? [[]]
   : [1, 2, 3, 4, 5].filter((finger) => finger >= from).flatMap((lowest) => rising(count - 1, lowest + 1).map((rest) => [lowest, ...rest])));

@@ -1,0 +1,40 @@
+import { position } from '@yarrow-ridge/core/fingering';
+import { barAxis, pitchText, toNumber, type HandPosition, type Score } from '@yarrow-ridge/core/score';
+import { DIGIT, GAP } from './Fingers.tsx';
+import { systemsOf, xAt, type PageBoxes } from './geometry.ts';
+
+/** The keys a hand lies over, from low to high. */
+export function keysOf({ thumb, hand, from }: HandPosition, { bars }: Score): string {
+  const { fifths } = bars[from.bar]!.key;
+  const fifth = position([{ midi: thumb, finger: '1' }], hand, fifths).find((one) => one.finger === 5)?.midi ?? thumb;
+  return [thumb, fifth].sort((a, b) => a - b).map((key) => `${pitchText(key, fifths)}${Math.floor(key / 12) - 1}`).join('–');
+}
+
+/** Fingers stand between the notes and the bracket. */
+const AWAY = GAP + DIGIT + 160;
+const TICK = 110;
+
+/** Brackets over the bars in which a hand keeps its position, on the side of its fingers. */
+export function Positions({ boxes, score, positions, below }: { boxes: PageBoxes; score: Score; positions: readonly HandPosition[]; below: (hand: string) => boolean }) {
+  return (
+    <g>
+      {positions.flatMap((one, i) => systemsOf(boxes).flatMap((bars) => {
+        const [first, last] = [bars[0]!, bars.at(-1)!];
+        const [start, end] = [barAxis(score.bars, one.from), barAxis(score.bars, one.to)];
+        if (end <= first.bar || start >= last.bar + 1) return [];
+        const under = below(one.hand);
+        const x1 = (start >= first.bar ? (one.from.offset.num > 0 ? xAt(boxes, score, one.from.bar, toNumber(one.from.offset)) : undefined) : undefined) ?? bars.find((bar) => bar.bar === one.from.bar)?.left ?? first.left;
+        const x2 = (one.to.offset.num > 0 ? xAt(boxes, score, one.to.bar, toNumber(one.to.offset)) : undefined) ?? bars.find((bar) => bar.bar === one.to.bar - 1)?.right ?? last.right;
+        const over = boxes.notes.filter((note) => note.note.hand === one.hand && note.x >= x1 - 200 && note.x <= x2 && note.y > first.top - 3000 && note.y < first.bottom + 3000);
+        const y = under ? Math.max(first.bottom, ...over.map((note) => note.bottom)) + AWAY + 120 : Math.min(first.top, ...over.map((note) => note.top)) - AWAY;
+        const tick = under ? -TICK : TICK;
+        return [
+          <g key={`${i} ${first.bar}`} className="hand-position">
+            <path d={`M ${x1 + 60} ${y + tick} L ${x1 + 60} ${y} L ${x2 - 60} ${y} L ${x2 - 60} ${y + tick}`} />
+            <text x={x1 + 100} y={under ? y + 300 : y - 80}>{keysOf(one, score)}</text>
+          </g>,
+        ];
+      }))}
+    </g>
+  );
+}
