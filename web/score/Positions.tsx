@@ -11,8 +11,8 @@ export function keysOf({ thumb, hand, from }: HandPosition, { bars }: Score): st
 }
 
 /** Fingers stand between the notes and the bracket. */
-const AWAY = GAP + DIGIT + 160;
-const TICK = 110;
+const AWAY = GAP + DIGIT + 40;
+const TICK = 80;
 
 /** Brackets over the bars in which a hand keeps its position, on the side of its fingers. */
 export function Positions({ boxes, score, positions, below }: { boxes: PageBoxes; score: Score; positions: readonly HandPosition[]; below: (hand: string) => boolean }) {
@@ -31,7 +31,7 @@ export function Positions({ boxes, score, positions, below }: { boxes: PageBoxes
         return [
           <g key={`${i} ${first.bar}`} className="hand-position">
             <path d={`M ${x1 + 60} ${y + tick} L ${x1 + 60} ${y} L ${x2 - 60} ${y} L ${x2 - 60} ${y + tick}`} />
-            <text x={x1 + 100} y={under ? y + 300 : y - 80}>{keysOf(one, score)}</text>
+            <text x={(x1 + x2) / 2} y={y + 90}>{keysOf(one, score)}</text>
           </g>,
         ];
       }))}
