@@ -241,7 +241,7 @@ export const PageEdit = Type.Object({ marks: Type.Optional(Type.Array(PageMark, 
 const Room = Type.Optional(Type.Union([Type.Literal('dry'), Type.Literal('normal'), Type.Literal('reverberant')], { description: 'dry, normal or reverberant' }));
 export const PedalProposeIn = Type.Object({
   style: Type.Union([Type.Literal('printed'), Type.Literal('harmony'), Type.Literal('dry')], { description: 'printed, harmony or dry' }),
-  from: BarIndex, to: BarIndex, tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute; as printed when not given' })), room: Room,
+  from: BarIndex, to: BarIndex, tempo: Type.Optional(Type.Number({ minimum: 10, maximum: 400, description: 'quarters a minute; as printed when not given' })), room: Room, work: asked.work,
 });
 export const PedalProposeOut = Type.Object({
   marks: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), exact: Type.String(), kind: Type.String(), depth: Type.Number({ description: '1 is all the way down' }), pedal: Type.Optional(Type.String({ description: 'soft or sostenuto; the damper when not said' })), why: Type.String() })),

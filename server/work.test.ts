@@ -32,6 +32,22 @@ describe('long work', () => {
     expect((await propose({ notes: notes(8) })).status).toBe(200);
   });
 
+  it('does so for a pedal too', async () => {
+    const note = (step: string, octave: number) => `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>1</duration></note>`;
+    const bar = (n: number) => `<measure number="${n + 1}">${n ? '' : '<attributes><divisions>2</divisions></attributes>'}${'CGEGCGEG'.split('').map((step, i) => note(step, i % 4 ? 4 : 2)).join('')}</measure>`;
+    const { id } = (await studio.bring(`<score-partwise><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${Array.from({ length: 600 }, (_, n) => bar(n)).join('')}</part></score-partwise>`)).json;
+    const asked = studio.ask('POST', `/api/pieces/${id}/pedal/propose`, { style: 'harmony', from: 0, to: 599, work: 'foot' });
+    const shares: number[] = [];
+    for (let i = 0; i < 400 && !shares.some((share) => share > 0); i++) {
+      const { status, json } = await studio.ask('GET', '/api/work/foot');
+      if (status === 200) shares.push(json.share as number);
+      await wait(10);
+    }
+    expect(shares.at(-1)).toBeGreaterThan(0);
+    expect((await studio.ask('DELETE', '/api/work/foot')).status).toBe(200);
+    expect(await asked).toMatchObject({ status: 409, json: { detail: 'Stopped; nothing was changed.' } });
+  });
+
   it('answers a hundred thousand notes, each with its finger', async () => {
     const { status, json } = await propose({ notes: notes(100_000), ties: false });
     expect(status).toBe(200);

@@ -91,6 +91,9 @@ interface Choice {
   readonly best: Uint8Array;
 }
 
+/** Progress is told once for so many variables. */
+const SAID = 512;
+
 /** A sum of costs worked through: what each variable has left to its neighbours. */
 export interface Eliminated {
   readonly sizes: readonly number[];
@@ -115,15 +118,17 @@ export interface Eliminated {
  *
  * @param sizes how many values each variable has, at most 255
  * @param keep whether what is left is kept, so that {@link eliminateAgain} can go on from it
+ * @param onProgress told the share that is done
  */
-export function eliminateAll(sizes: readonly number[], own: readonly Float64Array[], factors: readonly Factor[], { order }: Order, keep: boolean): Eliminated {
+export function eliminateAll(sizes: readonly number[], own: readonly Float64Array[], factors: readonly Factor[], { order }: Order, keep: boolean, onProgress: (share: number) => void = () => undefined): Eliminated {
   const rank = rankOf(order);
   const given: Factor[][] = sizes.map(() => []);
   const from: number[][] = sizes.map(() => []);
   for (const factor of factors) given[earliest(factor.scope, rank)]!.push(factor);
   const left: (Factor | undefined)[] = sizes.map(() => undefined);
   const choices: Choice[] = new Array<Choice>(sizes.length);
-  for (const of of order) {
+  for (const [at, of] of order.entries()) {
+    if (at % SAID === 0) onProgress(at / order.length);
     const found = eliminate(of, costsOf(of, own[of]!, given[of]!, from[of]!, left), sizes);
     left[of] = found.left;
     choices[of] = found.choice;

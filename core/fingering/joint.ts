@@ -21,7 +21,7 @@ export interface Joint {
 }
 
 /** Undefined when it would take too long. */
-export function joined(line: Line, classes: Int32Array, ties: readonly Tie[], prices: Prices, keep: boolean): Joint | undefined {
+export function joined(line: Line, classes: Int32Array, ties: readonly Tie[], prices: Prices, keep: boolean, onProgress?: (share: number) => void): Joint | undefined {
   const sizes = sizesOf(line, classes);
   const factors = merged([...factorsOf(line, classes, sizes), ...endsOf(line, classes, ties, sizes)]);
   const order = eliminationOrder(sizes, factors.map((factor) => factor.scope), LARGEST);
@@ -29,7 +29,7 @@ export function joined(line: Line, classes: Int32Array, ties: readonly Tie[], pr
   const members: number[][] = sizes.map(() => []);
   classes.forEach((of, at) => members[of]!.push(at));
   const kept = keep && order.values <= KEPT;
-  return { classes, members, prices, kept, eliminated: eliminateAll(sizes, members.map((some) => together(some, prices)), factors, order, kept) };
+  return { classes, members, prices, kept, eliminated: eliminateAll(sizes, members.map((some) => together(some, prices)), factors, order, kept, onProgress) };
 }
 
 /** With other prices for some moments, that of the rest left as it was. */

@@ -36,7 +36,8 @@ export interface Laid {
 const TEMPO = 90;
 
 /** Shares of the work that are done by then, roughly as measured on long lines. */
-const [MOMENTS, TABLES, READY] = [0.1, 0.35, 0.45];
+const [MOMENTS, TABLES] = [0.1, 0.35];
+export const READY = 0.45;
 
 /**
  * Undefined when nothing is proposed for this limb.
@@ -53,7 +54,7 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   const others = score ? othersAt(moments, score, options.hand) : moments.map(() => []);
   const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...ornaments(moments, model), otherHand(moments, others, model)];
   progress(MOMENTS);
-  const line = lineOf(moments, model, conventions, true);
+  const line = lineOf(moments, model, conventions, true, (share) => progress(MOMENTS + share * (TABLES - MOMENTS)));
   progress(TABLES);
   const ties = options.ties === false ? [] : tiesOf(moments, moments.map((moment) => freesHand(moment.link)), model.lie, school.groups);
   progress(READY);

@@ -34,11 +34,14 @@ export interface Convention {
   readonly step?: (a: Grip, b: Grip) => number;
 }
 
+/** Progress is told once for so many moments. */
+const SAID = 512;
+
 const NO_TURN = new Float64Array(0);
 
 const SEMITONES = 12;
 
-export function lineOf(moments: readonly Moment[], model: HandModel, conventions: readonly Convention[], changes: boolean): Line {
+export function lineOf(moments: readonly Moment[], model: HandModel, conventions: readonly Convention[], changes: boolean, onProgress: (share: number) => void = () => undefined): Line {
   const known = new Map<string, readonly Grip[]>();
   const tables = new Map<string, Float64Array>();
   /** Prices of single notes depend on how their keys lie alone: worked out once for each figure, whatever its octave. */
@@ -66,6 +69,7 @@ export function lineOf(moments: readonly Moment[], model: HandModel, conventions
     return asked.length ? Float64Array.from(base, (cost, i) => asked.reduce((sum, one) => sum + one.hold!(grips[at]![i]!), cost)) : base;
   });
   const step = moments.map((moment, at) => {
+    if (at % SAID === 0) onProgress(at / moments.length);
     if (at === 0 || freesHand(moment.link)) return NO_TURN;
     const [before, link] = [grips[at - 1]!, moment.link!];
     const asked = conventions.filter((one) => one.step && one.at[at]);

@@ -2,7 +2,7 @@ import { instrument } from '../instruments/index.ts';
 import type { Score } from '../score/index.ts';
 import { alternativesTo, type Alternative } from './alternatives.ts';
 import { differing } from './differing.ts';
-import { lay, type Laid, type LineOptions } from './laid.ts';
+import { lay, READY, type Laid, type LineOptions } from './laid.ts';
 import { costOf, type Line, type Prices } from './line.ts';
 import { agreeing, obeying, outside, type Locks } from './locks.ts';
 import { playedIn, type Moment, type Played } from './moments.ts';
@@ -106,12 +106,12 @@ export function proposeNotes(played: readonly Played[], options: FingerOptions, 
 }
 
 /** A line with what is written over it, solved; on from the time before where there is one. */
-export function work(laid: Laid, locks: Locks, keeping?: { before: Worked | undefined }): Worked {
+export function work(laid: Laid, locks: Locks & Pick<LineOptions, 'onProgress'>, keeping?: { before: Worked | undefined }): Worked {
   const { line, model } = laid;
   const ready = { line, model, ties: agreeing(laid.ties, line, locks), prices: obeying(line, model, locks) };
   const before = keeping?.before;
   const again = before && before.ready.ties.length === ready.ties.length && before.ready.ties.every((tie, i) => tie === ready.ties[i]) ? solveAgain(line, before.solution, ready.prices) : undefined;
-  return { laid, ready, solution: again ?? solve(line, { ties: ready.ties, prices: ready.prices, keep: keeping !== undefined }) };
+  return { laid, ready, solution: again ?? solve(line, { ties: ready.ties, prices: ready.prices, keep: keeping !== undefined, onProgress: (share) => locks.onProgress?.(READY + share * (SOLVED - READY)) }) };
 }
 
 function proposalOf({ laid, ready, solution }: Worked, options: FingerOptions, within: (moment: Moment) => boolean, score?: Score): Proposal {

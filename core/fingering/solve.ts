@@ -19,6 +19,8 @@ export interface SolveOptions {
   readonly prices?: Prices;
   /** Whether the solution is to be gone on from when prices change. */
   readonly keep?: boolean;
+  /** Told how much of the work is done, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
 }
 
 /** How long a stretch must be for its ties to be obeyed, from all of them to fewer; a stretch an octave or more away, or on other keys, may be alike by chance. */
@@ -32,7 +34,7 @@ const LEVELS: readonly Record<Tie['kind'], number>[] = [
  * once that this would take too long, the looser ties are given up; if that is not enough, what returns on the same
  * keys is brought to agree in rounds.
  */
-export function solve(line: Line, { ties = [], prices = line.hold, keep = false }: SolveOptions = {}): Solution {
+export function solve(line: Line, { ties = [], prices = line.hold, keep = false, onProgress }: SolveOptions = {}): Solution {
   const count = line.moments.length;
   if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0) };
   const alike = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
@@ -46,7 +48,7 @@ export function solve(line: Line, { ties = [], prices = line.hold, keep = false 
   let contradicted = false;
   for (const least of LEVELS) {
     const obeyed = ties.filter((tie) => tie.run >= least[tie.kind]);
-    const joint = joined(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, prices, keep && !contradicted);
+    const joint = joined(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, prices, keep && !contradicted, onProgress);
     const found = joint && solved(line, joint);
     if (found) return found;
     // with other locks these ties may hold after all

@@ -1,4 +1,4 @@
-import { add, BASS, FLUTTER, subtract, toNumber, type Fraction, type PedalMark, type Score } from '../score/index.ts';
+import { add, BASS, FLUTTER, grazed, subtract, toNumber, type Fraction, type PedalDepth, type PedalMark, type Score } from '../score/index.ts';
 import { blurOf, clarity, momentsOf, soundingAt, type Sounding, type Tone } from './ringing.ts';
 import { ROOMS, type Room } from './room.ts';
 
@@ -22,6 +22,9 @@ export const damperFrom = (score: Score, marks: readonly PedalMark[], begin: num
   return marks.filter((mark) => !mark.pedal && mark.bar <= to).map((mark) => ({ kind: mark.kind, depth: mark.depth, at: toNumber(subtract(add(score.bars[mark.bar]!.start, mark.offset), origin)) })).sort((a, b) => a.at - b.at) as Foot[];
 };
 
+/** How much of a tone is left at an instant while the dampers graze the strings. */
+export const grazing = (depth: PedalDepth, since: number, at: number) => (tone: Tone): number => Math.exp(-Math.max(0, at - Math.max(tone.to, since)) / grazed(depth, tone.midi));
+
 /** What sounds at an instant under the damper as it is moved. */
 export function soundingUnder(tones: readonly Tone[], feet: readonly Foot[], at: number, tempo: number): Sounding[] {
   const last = feet.findLast((foot) => foot.at <= at + 1e-9);
@@ -31,6 +34,7 @@ export function soundingUnder(tones: readonly Tone[], feet: readonly Foot[], at:
     const touches = (tone: Tone) => Math.floor((at - Math.max(tone.to, last.at)) / FLUTTER + 1e-9) + 1;
     return soundingAt(tones, at, before && before.kind !== 'up' ? before.at : last.at, tempo, (tone) => (tone.midi < BASS ? HEAVY_LEFT : LIGHT_LEFT) ** Math.max(0, touches(tone)));
   }
+  if (last.kind === 'down' && last.depth) return soundingAt(tones, at, last.at, tempo, grazing(last.depth, last.at, at));
   // a change clears what has rung, and takes up what is struck with it
   const sounding = soundingAt(tones, at, last.at, tempo);
   // a half change clears the top, and the bass rings on from before

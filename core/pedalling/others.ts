@@ -1,5 +1,5 @@
-import { add, compare, comparePlaces, levelName, pitchText, startOf, subtract, toNumber, type Note, type Place, type Score } from '../score/index.ts';
-import { levelAt, printedLoudness } from '../shaping/index.ts';
+import { add, compare, comparePlaces, levelName, pitchText, startOf, subtract, toNumber, type Note, type Place, type Score, type Shape } from '../score/index.ts';
+import { levelAt, loudnessOf } from '../shaping/index.ts';
 import type { ProposedPedal } from './propose.ts';
 
 /** This soft and softer the left pedal thins the tone; shorter than so many bars it is not worth the foot. Common practice, no source. */
@@ -10,13 +10,13 @@ const FAR = 16;
 /** A bass that is written shorter than so many quarters is not meant to be caught. Common practice, no source. */
 const LONG = 4;
 
-/** Una corda where it stays very soft; the sostenuto for a long bass the hand must leave while what is over it moves. */
-export function otherPedals(score: Score, from: number, to: number): ProposedPedal[] {
-  return [...soft(score, from, to), ...sostenuto(score, from, to)].sort(comparePlaces);
+/** Una corda where it stays very soft, as printed or as the teacher shapes it; the sostenuto for a long bass the hand must leave while what is over it moves. */
+export function otherPedals(score: Score, shape: Shape, from: number, to: number): ProposedPedal[] {
+  return [...soft(score, shape, from, to), ...sostenuto(score, from, to)].sort(comparePlaces);
 }
 
-function soft(score: Score, from: number, to: number): ProposedPedal[] {
-  const points = printedLoudness(score);
+function soft(score: Score, shape: Shape, from: number, to: number): ProposedPedal[] {
+  const points = loudnessOf(score, shape);
   const found: ProposedPedal[] = [];
   const isSoft = (bar: number) => levelAt(score, points, startOf(bar)) <= SOFT + 1e-9 && levelAt(score, points, startOf(bar + 1), true) <= SOFT + 1e-9;
   for (let bar = from; bar <= to; bar++) {

@@ -1,4 +1,4 @@
-import { perform, pedalled, readScore, startOf, toNumber } from '../score/index.ts';
+import { NO_SHAPE, perform, pedalled, readScore, startOf, toNumber } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
 import { chordRoughness, clarityOf, curve, proposePedal, roughness, type PedalStyle } from './index.ts';
 
@@ -27,7 +27,7 @@ describe('dissonance', () => {
 type Bars = readonly (readonly [string, string])[];
 const said = (bars: Bars, metre: [number, number] = [4, 4], tempo = 90, style: PedalStyle = 'harmony') => {
   const score = scoreOf(bars, metre);
-  return proposePedal(score, { style, from: 0, to: score.bars.length - 1, tempo }).map(({ bar, offset, kind, depth, pedal }) => `${bar + 1}.${offset.num / offset.den} ${pedal ? `${pedal} ` : ''}${depth ? 'half ' : ''}${kind}`);
+  return proposePedal(score, { style, from: 0, to: score.bars.length - 1, tempo }).map(({ bar, offset, kind, depth, pedal }) => `${bar + 1}.${offset.num / offset.den} ${pedal ? `${pedal} ` : ''}${depth ? (depth === 0.5 ? 'half ' : 'quarter ') : ''}${kind}`);
 };
 const why = (bars: Bars, metre: [number, number] = [4, 4], tempo = 90) => {
   const score = scoreOf(bars, metre);
@@ -50,6 +50,7 @@ describe('pedal by harmony', () => {
     ['two voices in counterpoint', 'the hands join them: none', [['C5:0.5 D5:0.5 E5:0.5 F5:0.5 G5 E5', 'C4 B3 A3 C4']], [4, 4], 90, []],
     ['chords between rests', 'rests are to be heard: none', [['C5+E5+G5:1 r:1 C5+E5+G5:1 r:1', 'C3:1 r:1 C3:1 r:1']], [4, 4], 80, []],
     ['a bass under chords that move away from it', 'half: the bass stays, the chords are cleared', [['C5+E5:1 F5+A5:1 G5+B5:1 C5+E5:1', 'C2:1 A4+C5:1 B4+D5:1 G4+C5:1']], [4, 4], 90, ['1.0 down', '1.2 half change', '1.3 up']],
+    ['a tune by seconds and sevenths over a broken chord', 'half down: the chord rings, the tune is not drowned', [['B5:0.5 A5:0.5 C6:0.5 A5:0.5 F5:0.5 B5:0.5 A5:0.5 G5:0.5', 'G3:0.5 D4:0.5 B3:0.5 D4:0.5 G3:0.5 D4:0.5 B3:0.5 D4:0.5']], [4, 4], 90, ['1.0 half down', '1.4 up']],
     ['quick octaves by step low down', 'only a fluttering foot joins without a blur', [['r:4', 'C2+C3:0.5 D2+D3:0.5 E2+E3:0.5 F2+F3:0.5 G2+G3:0.5 F2+F3:0.5 E2+E3:0.5 D2+D3:0.5'], ['C5:4', 'C2:1 C4+E4+G4:3']], [4, 4], 100, ['1.0 flutter', '2.0 down', '2.4 up']],
     ['slow octaves by step low down', 'each is changed', [['r:4', 'C2+C3:1 D2+D3:1 E2+E3:1 F2+F3:1']], [4, 4], 80, ['1.0 down', '1.1 change', '1.2 change', '1.3 up']],
     ['a line high up by step', 'the hand joins it: none', [['C6:0.5 D6:0.5 E6:0.5 F6:0.5 G6:0.5 F6:0.5 E6:0.5 D6:0.5', 'r:4']], [4, 4], 120, []],
@@ -71,6 +72,12 @@ describe('pedal by harmony', () => {
     for (const bars of [[['C5+E5:1 B4+D5:1 A4+C5:1 G4+C5:1', 'C3+G3:1 D3+G3:1 F3+C4:1 E3+C4:1']], [['C5:4', 'C3 G3 E4 G3'], ['D5:4', 'C3 F3 A3 F3']]] as Bars[]) {
       expect(said(bars, [4, 4], 100, 'dry').length).toBeLessThanOrEqual(said(bars, [4, 4], 100).length);
     }
+  });
+  it('in the dry style has only a quarter under a tune by step over repeated chords', () => {
+    const bars: Bars = [['E5 F5 G5 A5', 'C4+E4+G4 C4+E4+G4 C4+E4+G4 C4+E4+G4']];
+    expect(said(bars, [4, 4], 70, 'dry')).toEqual(['1.0 quarter down', '1.3 up']);
+    expect(proposePedal(scoreOf(bars), { style: 'dry', from: 0, to: 0, tempo: 70 })[0]!.why).toMatch(/^a quarter down: all the way [A-G] would ring into [A-G]; /);
+    expect(said(bars, [4, 4], 70)).toEqual(['1.0 down', '1.3 up']);
   });
   it('stays within the bars that were asked for', () => {
     const score = scoreOf([['C5:4', 'C3 G3 E4 G3'], ['D5:4', 'G2 D3 B3 D3'], ['C5:4', 'C3 G3 E4 G3']]);
@@ -94,6 +101,9 @@ describe('pedal by harmony', () => {
     const bar = (n: number, mark = '') => `<measure number="${n}">${n === 1 ? '<attributes><divisions>1</divisions></attributes>' : ''}${mark}<note><pitch><step>E</step><octave>5</octave></pitch><duration>4</duration></note></measure>`;
     const score = readScore(`<score-partwise><part-list/><part id="P1">${bar(1, xml('p'))}${bar(2, xml('pp'))}${bar(3)}${bar(4, xml('mf'))}${bar(5, xml('ppp'))}</part></score-partwise>`).score;
     expect(proposePedal(score, { style: 'harmony', from: 0, to: 4, tempo: 60 }).map((mark) => `${mark.bar + 1} ${mark.pedal} ${mark.kind}`)).toEqual(['2 soft down', '4 soft up']);
+    // the teacher's own curve has the word
+    const shape = { ...NO_SHAPE, loudness: [{ ...startOf(0), level: 6 }, { ...startOf(3), level: 6 }, { ...startOf(3), level: 2 }] };
+    expect(proposePedal(score, { style: 'harmony', from: 0, to: 4, tempo: 60, shape }).map((mark) => `${mark.bar + 1} ${mark.pedal} ${mark.kind}`)).toEqual(['4 soft down', '5 soft up']);
   });
   it('has the sostenuto catch a long bass the hand must leave, and says what it catches', () => {
     const note = (step: string, octave: number, length: number, voice: number, staff: number) => `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${length}</duration><voice>${voice}</voice><staff>${staff}</staff></note>`;
@@ -127,6 +137,13 @@ describe('clarity', () => {
     const changed = clarityOf(score, [whole(0), { bar: 0, offset: { num: 2, den: 1 }, kind: 'change' }], 0, 1, 90);
     expect(changed[1]!.value).toBe(1);
   });
+  it('grows as the foot goes less far down', () => {
+    const score = scoreOf([['B5:0.5 A5:0.5 C6:0.5 A5:0.5 F5:0.5 B5:0.5 A5:0.5 G5:0.5', 'G3:0.5 D4:0.5 B3:0.5 D4:0.5 G3:0.5 D4:0.5 B3:0.5 D4:0.5']]);
+    const least = (depth?: 0.5 | 0.25) => Math.min(...clarityOf(score, [{ ...whole(0), ...(depth ? { depth } : {}) }], 0, 0, 90).map((one) => one.value));
+    const values = [least(), least(0.5), least(0.25), 1];
+    expect(values).toEqual([...values].sort((a, b) => a - b));
+    expect(values[2]! - values[0]!).toBeGreaterThan(0.1);
+  });
   it('is better under a fluttering foot than under one that stays, and worse than without', () => {
     const score = scoreOf([['r:4', 'C2+C3:0.5 D2+D3:0.5 E2+E3:0.5 F2+F3:0.5 G2+G3:0.5 F2+F3:0.5 E2+E3:0.5 D2+D3:0.5']]);
     const least = (marks: Parameters<typeof clarityOf>[1]) => Math.min(...clarityOf(score, marks, 0, 0, 100).map((one) => one.value));
@@ -146,6 +163,13 @@ describe('the other pedals, heard', () => {
     const right = heard.filter((note) => note.hand === 'right').map((note) => note.loudness);
     expect(right[2]).toBeLessThan(right[1]!);
     expect(right[1]).toBe(right[0]);
+  });
+  it('a foot half-way down keeps the bass longer than the top, and both shorter than one all the way', () => {
+    const score = scoreOf([['C5:1 r:3', 'C2:1 r:3'], ['r:4', 'r:4'], ['r:4', 'r:4'], ['r:4', 'r:4']]);
+    const lengths = (depth?: 0.5 | 0.25) => pedalled(perform(score, startOf(0), startOf(4), undefined, [{ ...at(0), kind: 'down', ...(depth ? { depth } : {}) }])).notes.map((note) => note.length);
+    const [whole, half, quarter] = [lengths(), lengths(0.5), lengths(0.25)];
+    for (const [top, bass] of [half, quarter]) expect(bass!).toBeGreaterThan(top! + 1);
+    expect(whole.every((length, i) => length > half[i]! && half[i]! > quarter[i]!)).toBe(true);
   });
   it('a flutter clears the top again and again and keeps the bass', () => {
     const score = scoreOf([['C5:1 E5:1 G5:2', 'C2:1 r:3']]);

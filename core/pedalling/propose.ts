@@ -1,5 +1,6 @@
 import { chordOf } from '../form/index.ts';
-import { add, BASS, beatLength, lead, pitchText, toNumber, type Bar, type PedalMark, type Score } from '../score/index.ts';
+import { add, BASS, beatLength, lead, NO_SHAPE, pitchText, toNumber, type Bar, type PedalDepth, type PedalMark, type Score, type Shape } from '../score/index.ts';
+import { grazing } from './curve.ts';
 import { otherPedals } from './others.ts';
 import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from './ringing.ts';
 import { ROOMS, type Room } from './room.ts';
@@ -20,6 +21,10 @@ export interface PedalOptions {
   /** Quarters a minute. */
   readonly tempo: number;
   readonly room?: Room;
+  /** Loudness as the teacher hears it; as printed when not given. */
+  readonly shape?: Shape;
+  /** Told how much of the work is done, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
 }
 
 /** Prices in one currency: seconds of a clear sound that would otherwise be lost. Set on the textbook cases of the tests. */
@@ -30,8 +35,10 @@ interface Prices {
   readonly kept: number;
   /** Of each move of the foot. */
   readonly move: number;
+  /** Of a foot that is to find the point where the dampers only graze the strings: harder than all the way. */
+  readonly shallow: number;
 }
-const PRICES: Readonly<Record<PedalStyle, Prices>> = { harmony: { blur: 0.42, kept: 0.5, move: 0.12 }, dry: { blur: 0.9, kept: 0.4, move: 0.2 } };
+const PRICES: Readonly<Record<PedalStyle, Prices>> = { harmony: { blur: 0.42, kept: 0.5, move: 0.12, shallow: 0.28 }, dry: { blur: 0.9, kept: 0.4, move: 0.2, shallow: 0.28 } };
 
 /** More instants than a pedal is ever held through. */
 const LONGEST = 48;
@@ -55,47 +62,61 @@ interface Stretch {
   /** The first instant after it. */
   readonly to: number;
   readonly worth: number;
+  /** How far the foot goes down; all the way when undefined. */
+  readonly depth?: PedalDepth;
 }
 
 /**
  * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into pedalled stretches and
  * dry ones by dynamic programming. Each mark says why it stands there.
  */
-export function proposePedal(score: Score, { style, from, to, tempo, room = 'normal' }: PedalOptions): ProposedPedal[] {
+export function proposePedal(score: Score, { style, from, to, tempo, room = 'normal', shape = NO_SHAPE, onProgress = () => undefined }: PedalOptions): ProposedPedal[] {
   const { moments, end } = momentsOf(score, from, to);
   if (moments.length === 0) return [];
   const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
   const { blur, kept } = ROOMS[room];
   const prices = { ...PRICES[style], blur: PRICES[style].blur * blur, kept: PRICES[style].kept * kept };
-  const best = cut(score, moments, tones, end, tempo, prices);
+  const best = cut(score, moments, tones, end, tempo, prices, onProgress);
   const runs = style === 'harmony' ? flutterRuns(moments, best, end, tempo) : [];
   const stretches = best.filter((one) => !runs.some(([first, last]) => one.from >= first && one.from <= last));
   const marks = marksOf(score, moments, stretches, tones, end, tempo, to);
   const fluttered = runs.flatMap((run) => flutterMarks(score, moments, run, stretches.some((one) => one.from === run[1] + 1), to));
-  return [...marks, ...fluttered, ...otherPedals(score, from, to)].sort((a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset));
+  return [...marks, ...fluttered, ...otherPedals(score, shape, from, to)].sort((a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset));
 }
 
+/** Progress is told once for so many instants. */
+const SAID = 32;
+
 /** The best stretches, from the first instant to the last. */
-function cut(score: Score, moments: readonly Moment[], tones: readonly Tone[], end: number, tempo: number, prices: Prices): Stretch[] {
+function cut(score: Score, moments: readonly Moment[], tones: readonly Tone[], end: number, tempo: number, prices: Prices, onProgress: (share: number) => void): Stretch[] {
   const n = moments.length;
-  const best = new Array<number>(n + 1).fill(0);
-  const choice = new Array<Stretch | undefined>(n + 1).fill(undefined);
-  // from the end backwards: what is best from instant i on
+  // from the end backwards: what is best from instant i on with the foot up, and with a foot that is down and would have to change
+  const [up, down] = [new Array<number>(n + 1).fill(0), new Array<number>(n + 1).fill(0)];
+  const [choice, change] = [new Array<Stretch | undefined>(n + 1).fill(undefined), new Array<Stretch | undefined>(n + 1).fill(undefined)];
   for (let i = n - 1; i >= 0; i--) {
-    best[i] = best[i + 1]!;
+    up[i] = down[i] = up[i + 1]!;
+    if (i % SAID === 0) onProgress(1 - i / n);
     for (const stretch of stretchesFrom(score, i, moments, tones, end, tempo, prices)) {
-      const value = stretch.worth + best[stretch.to]!;
-      if (value > best[i]! + 1e-9) [best[i], choice[i]] = [value, stretch];
+      const value = stretch.worth + down[stretch.to]!;
+      if (value > up[i]! + 1e-9) [up[i], choice[i]] = [value, stretch];
+      // a foot that changes goes all the way down again
+      if (!stretch.depth && value > down[i]! + 1e-9) [down[i], change[i]] = [value, stretch];
     }
   }
   const found: Stretch[] = [];
+  let isDown = false;
   for (let i = 0; i < n;) {
-    const stretch = choice[i];
+    const stretch: Stretch | undefined = (isDown ? change : choice)[i];
     if (stretch) found.push(stretch);
+    isDown = stretch !== undefined;
     i = stretch?.to ?? i + 1;
   }
   return found;
 }
+
+/** Nobody keeps a foot half-way for more instants than these. */
+const SHALLOW = 16;
+const DEPTHS: readonly (PedalDepth | undefined)[] = [undefined, 0.5, 0.25];
 
 /** All stretches that begin at an instant, growing until they are no use. */
 function stretchesFrom(score: Score, i: number, moments: readonly Moment[], tones: readonly Tone[], end: number, tempo: number, prices: Prices): Stretch[] {
@@ -103,7 +124,8 @@ function stretchesFrom(score: Score, i: number, moments: readonly Moment[], tone
   const next = (k: number) => moments[k + 1]?.at ?? end;
   const start = moments[i]!;
   const found: Stretch[] = [];
-  let worth = -prices.move * (start.offset.num === 0 ? 1 : onBeat(score.bars[start.bar]!, start) ? IN_BAR : OFF_BEAT);
+  const moved = -prices.move * (start.offset.num === 0 ? 1 : onBeat(score.bars[start.bar]!, start) ? IN_BAR : OFF_BEAT);
+  const worth = DEPTHS.map((depth) => moved - (depth ? prices.shallow : 0));
   // keys under the hands now or later: those before the stretch are gone
   const first = tones.findIndex((tone) => tone.to > start.at + JOINED);
   const near = tones.slice(Math.max(0, first));
@@ -115,14 +137,19 @@ function stretchesFrom(score: Score, i: number, moments: readonly Moment[], tone
     // a rest in all hands is to be heard: the foot comes up as it begins
     const silent = seconds(until - letGo) >= SILENCE;
     const stop = silent ? letGo : until;
-    const sounding = soundingAt(near, moment.at, start.at, tempo);
     const lasts = seconds(stop - moment.at);
-    // just before the next instant, what the hands have let go meanwhile
-    const later = soundingAt(near, stop - 1e-3, start.at, tempo).filter((one) => one.byPedal && one.missed);
-    const kept = Math.min(1, later.reduce((sum, one) => sum + one.loudness, 0));
-    worth += lasts * (prices.kept * kept - prices.blur * blurOf(sounding).value);
-    if ((k > i || kept > 0) && seconds(stop - start.at) >= FASTEST) found.push({ from: i, to: k + 1, worth });
-    if (silent || worth < -1) break;
+    DEPTHS.forEach((depth, d) => {
+      if (depth && k - i >= SHALLOW) return;
+      const heard = (at: number) => soundingAt(near, at, start.at, tempo, depth && grazing(depth, start.at, at));
+      // just before the next instant, what the hands have let go meanwhile
+      const later = heard(stop - 1e-3).filter((one) => one.byPedal && one.missed);
+      const kept = Math.min(1, later.reduce((sum, one) => sum + one.loudness, 0));
+      // what the dampers graze has faded by then
+      const rubs = blurOf(heard(depth ? (moment.at + stop) / 2 : moment.at)).value;
+      worth[d]! += lasts * (prices.kept * kept - prices.blur * rubs);
+      if ((k > i || kept > 0) && seconds(stop - start.at) >= FASTEST) found.push({ from: i, to: k + 1, worth: worth[d]!, ...(depth ? { depth } : {}) });
+    });
+    if (silent || worth.every((one, d) => one < -1 || (d > 0 && k - i >= SHALLOW))) break;
   }
   return found.filter((stretch) => stretch.worth > 0);
 }
@@ -134,8 +161,9 @@ function marksOf(score: Score, moments: readonly Moment[], stretches: readonly S
     const follows = before !== undefined && before.to === stretch.from && !restAfter(moments, before, tones, end, tempo);
     const why = follows ? whyChange(score, moments, before, stretch, tones, tempo) : whyDown(score, moments, stretch);
     const bass = follows ? bassToKeep(moments, before, stretch, tones, tempo) : undefined;
-    const half = bass === undefined ? {} : { depth: 0.5 as const };
-    marks.push({ bar: first.bar, offset: first.offset, kind: follows ? 'change' : 'down', ...half, why: bass === undefined ? why : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the hand has left it; ${why}` });
+    const half = bass !== undefined ? { depth: 0.5 as const } : stretch.depth ? { depth: stretch.depth } : {};
+    const shallow = stretch.depth ? `${stretch.depth === 0.5 ? 'half' : 'a quarter'} down: ${whyShallow(score, moments, stretch, tones, tempo)}; ` : '';
+    marks.push({ bar: first.bar, offset: first.offset, kind: follows ? 'change' : 'down', ...half, why: bass === undefined ? `${shallow}${why}` : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the hand has left it; ${why}` });
     if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo)) marks.push(upAfter(score, moments, stretch, tones, end, tempo, to));
   });
   return marks;
@@ -222,6 +250,14 @@ function whyChange(score: Score, moments: readonly Moment[], before: Stretch, st
   if (low !== lower) return `new bass: ${pitchText(lower, fifths)} after ${pitchText(low, fifths)}`;
   const { worst } = blurOf(soundingAt(tones, moments[stretch.from]!.at, moments[before.from]!.at, tempo));
   return worst ? `${pitchText(worst[0], fifths)} would rub against ${pitchText(worst[1], fifths)}` : 'clears what has been ringing';
+}
+
+/** What a foot all the way down would blur. */
+function whyShallow(score: Score, moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], tempo: number): string {
+  const since = moments[stretch.from]!.at;
+  const { fifths } = score.bars[moments[stretch.from]!.bar]!.key;
+  const worst = moments.slice(stretch.from, stretch.to).map((moment) => blurOf(soundingAt(tones, moment.at, since, tempo))).reduce((most, one) => (one.value > most.value ? one : most)).worst;
+  return worst ? `all the way ${pitchText(worst[0], fifths)} would ring into ${pitchText(worst[1], fifths)}` : 'all the way would be too much';
 }
 
 /** Where the foot comes up: with the next thing that is struck, or when the hands leave a rest. */

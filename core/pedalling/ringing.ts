@@ -125,9 +125,11 @@ export function blurOf(sounding: readonly Sounding[]): { value: number; worst: r
     for (const b of sounding.slice(i + 1)) {
       // a chord in the hands is meant as it is
       if (!a.byPedal && !b.byPedal) continue;
-      const rub = roughnessOf(a.midi, b.midi) * STRANGE[Math.abs(b.midi - a.midi) % 12]! * Math.min(a.loudness, b.loudness);
+      const strange = STRANGE[Math.abs(b.midi - a.midi) % 12]!;
+      const rub = roughnessOf(a.midi, b.midi) * strange * Math.min(a.loudness, b.loudness);
       value += rub;
-      if (rub > most) [most, worst] = [rub, [a.midi, b.midi]];
+      // a second says more than a low third, though that is as rough
+      if (rub * strange > most) [most, worst] = [rub * strange, [a.midi, b.midi]];
     }
   });
   return { value, worst };

@@ -11,7 +11,7 @@ export { sectionsIn } from './sectionFile.ts';
 export { overlap, positionFrom, positionRecord, positionsIn, positionsMoved, thumbs, withPosition, type HandPosition, type HandPositionRecord } from './positions.ts';
 export { shapeFrom, shapeIn, shapeKept, shapeMoved, shapeRecord, type ShapeRecord } from './shapeFile.ts';
 export { beatLength, lead } from './beats.ts';
-export { BASS, FLUTTER, pedalled, unfluttered, perform, performRoad, type Beat, type FootMove, type Performance, type Sounding, type Stretch } from './playback.ts';
+export { BASS, FLUTTER, grazed, pedalled, unfluttered, perform, performRoad, type Beat, type FootMove, type Performance, type Sounding, type Stretch } from './playback.ts';
 export { engravable } from './engrave.ts';
 export { adopt, withAdopted, type AdoptedMeasure } from './adopt.ts';
 export { paperXml, type Paper, type PaperRepeat } from './paper.ts';

@@ -1,6 +1,6 @@
 import { beatLength, lead } from './beats.ts';
 import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
-import type { Bar, PedalMark, Place, Road, Score } from './model.ts';
+import type { Bar, PedalDepth, PedalMark, Place, Road, Score } from './model.ts';
 import { roadOrder } from './order.ts';
 import { notesByBar, startOf } from './places.ts';
 import { onePass } from './repeats.ts';
@@ -53,6 +53,15 @@ export interface FootMove {
 
 /** A fluttering foot moves so often, in quarters. */
 export const FLUTTER = 0.5;
+
+/** A key in this register and lower, C3, has strings too heavy for a half change to damp. Common practice, no source. */
+export const BASS = 48;
+
+/** Quarters in which a tone that is let go falls to 1/e while the dampers graze the strings: heavy strings, and the others. Common practice, no source. */
+const GRAZED: Readonly<Record<PedalDepth, readonly [heavy: number, light: number]>> = { 0.5: [4, 1.2], 0.25: [2.5, 0.3] };
+export const grazed = (depth: PedalDepth, midi: number): number => GRAZED[depth][midi < BASS ? 0 : 1];
+/** Fallen so many times to 1/e a tone is not heard any more. */
+const GONE = 2;
 
 /** Moves of the foot one by one: a flutter is a half change again and again, until the next move. */
 export function unfluttered<F extends { readonly at: number; readonly kind: PedalMark['kind']; readonly pedal?: PedalMark['pedal'] }>(feet: readonly F[], end: number): (Omit<F, 'kind' | 'depth'> & FootMove)[] {
@@ -113,9 +122,6 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
   return { notes, stretches, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: unfluttered(moves.sort((a, b) => a.at - b.at), toNumber(start)).sort((a, b) => a.at - b.at), length: toNumber(start) };
 }
 
-/** Strings below this key, C3, are too heavy for a half change to damp. Common practice, no source. */
-export const BASS = 48;
-
 /** How much softer una corda sounds. Common practice, no source. */
 const SOFT = 0.85;
 
@@ -132,6 +138,7 @@ export function pedalled(performance: Performance): Performance {
     if (holds && holds.kind !== 'up') {
       // a half change leaves the bass ringing
       until = damper.find((foot) => foot.at > end - 1e-9 && !(foot.kind === 'change' && foot.depth && note.midi < BASS))?.at ?? length;
+      if (holds.kind === 'down' && holds.depth) until = Math.min(until, end + GONE * grazed(holds.depth, note.midi));
     }
     // it catches only the keys that are down when it goes down
     const caught = sostenuto.find((foot) => foot.kind === 'down' && foot.at >= note.onset - 1e-9 && foot.at < end - 1e-9);

@@ -4,7 +4,8 @@ import { beatName, pitchText, toNumber, type PedalKind } from '@yarrow-ridge/cor
 import { ProblemError } from '../http/problems.ts';
 import type { Handlers } from '../http/serve.ts';
 import type { Studio } from '../studio.ts';
-import { answerPlace, knownPiece, pedalOf, pieceRow } from './store.ts';
+import { underName } from '../work.ts';
+import { answerPlace, knownPiece, pedalOf, pieceRow, shapeOf } from './store.ts';
 
 type Made = Pick<Handlers, 'proposePedal' | 'checkPedal'>;
 
@@ -12,15 +13,16 @@ type Made = Pick<Handlers, 'proposePedal' | 'checkPedal'>;
 const NAMED = 5;
 
 export const pedalHandlers = (studio: Studio): Made => ({
-  proposePedal: async ({ param, body }) => {
+  proposePedal: async ({ param, body, c }) => {
     const { score } = await knownPiece(studio, param('id'));
     const kind = instrument((await pieceRow(studio.db, param('id'))).instrument);
     if (!kind.damper) throw new ProblemError(400, `The ${kind.name.toLowerCase()} has no damper pedal.`);
     const { style, from, to, room = 'normal' } = body;
     if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+    const shape = await shapeOf(studio, param('id'));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
     const printed = score.marks.filter((mark) => mark.kind === 'pedal').map(({ bar, offset, text, depth, pedal }): ProposedPedal => ({ bar, offset, kind: text as PedalKind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}), why: 'as printed' }));
-    const marks = style === 'printed' ? printed.filter((mark) => mark.bar >= from && mark.bar <= to) : await studio.heavy.run('pedal', score, { style, from, to, tempo, room });
+    const marks = style === 'printed' ? printed.filter((mark) => mark.bar >= from && mark.bar <= to) : await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'pedal', score, { style, from, to, tempo, room, ...(shape ? { shape } : {}) }));
     // outside the bars the plan that is written stays
     const written = (await pedalOf(studio, param('id'))).marks.filter((mark) => mark.bar < from);
     const heard = await studio.heavy.run('clarity', score, [...written, ...marks], from, to, tempo, room);

@@ -1,4 +1,4 @@
-import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button, LinearProgress, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import type { Piece } from '@yarrow-ridge/contract';
 import { barSpan, beatName, parseFraction, toNumber, toText, type OtherPedal, type PedalMark, type Score } from '@yarrow-ridge/core/score';
 import { ROOMS, type Room } from '@yarrow-ridge/core/pedalling';
@@ -9,6 +9,7 @@ import { call } from '../api/client.ts';
 import { useAnnotationEdits } from '../edits/annotations.ts';
 import { pedalText } from './pedalText.ts';
 import { useDesk } from './useDesk.ts';
+import { stopped, useWork } from './useWork.ts';
 
 const STYLES = [['printed', 'As printed', 'What the edition has, with how clear it would sound: a hint, not a law.'], ['harmony', 'By harmony', 'The foot joins what belongs to one harmony, and changes with it.'], ['dry', 'Dry', 'Only where the hands cannot join, and never at the price of a blur.']] as const;
 type Style = (typeof STYLES)[number][0];
@@ -18,31 +19,33 @@ const SHOWN = 14;
 /** The answer's depth is 1 all the way down; a mark says only when it is less. */
 const depthOf = (kind: string, depth: number): Pick<PedalMark, 'depth'> => ((kind === 'down' || kind === 'change') && (depth === 0.5 || depth === 0.25) ? { depth } : {});
 
+const FOOT = ['foot'] as const;
+
 /** Pedal in pencil for the chosen bars, each mark with its reason, until it is inked or rubbed out. */
 export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
   const { chosen, footPencil: pencil, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const [style, setStyle] = useState<Style>('harmony');
   const [room, setRoom] = useState<Room>('normal');
-  const [busy, setBusy] = useState(false);
+  const { busy, share, begin, end, cancel } = useWork(FOOT);
   const range = chosen ?? { from: 0, to: score.bars.length - 1 };
   const span = barSpan(score.bars, range.from, range.to);
   /** Only the answer to the last question counts. */
   const round = useRef(0);
   const suggest = async (as: Style = style, heardIn: Room = room) => {
     const mine = ++round.current;
-    setBusy(true);
+    const name = begin();
     try {
-      const { marks, clarity, muddiest } = await call('proposePedal', { params: { id: piece.id }, body: { style: as, ...range, room: heardIn } });
+      const { marks, clarity, muddiest } = await call('proposePedal', { params: { id: piece.id }, body: { style: as, ...range, room: heardIn, work: `${name}-${FOOT[0]}` } });
       if (mine !== round.current) return;
       const least = new Map<number, number>();
       for (const { bar, value } of clarity) least.set(bar, Math.min(value, least.get(bar) ?? 1));
       set({ footPencil: { ...range, marks: marks.map(({ bar, exact, kind, depth, pedal, why }) => ({ bar, offset: parseFraction(exact)!, kind: kind as PedalMark['kind'], ...depthOf(kind, depth), ...(pedal ? { pedal: pedal as OtherPedal } : {}), why })), clarity: least, muddiest } });
       if (marks.length === 0) enqueueSnackbar(as === 'printed' ? 'No pedal is printed here.' : 'No pedal is wanted here: the hands join what is to be joined.');
     } catch (error) {
-      if (mine === round.current) enqueueSnackbar(error instanceof Error ? error.message : 'No pedal could be suggested.', { variant: 'error' });
+      if (mine === round.current && !stopped(error)) enqueueSnackbar(error instanceof Error ? error.message : 'No pedal could be suggested.', { variant: 'error' });
     } finally {
-      if (mine === round.current) setBusy(false);
+      if (mine === round.current) end();
     }
   };
   const ink = () => {
@@ -63,6 +66,12 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
         {(Object.keys(ROOMS) as Room[]).map((one) => <MenuItem key={one} value={one}>{ROOMS[one].name}</MenuItem>)}
       </TextField>
       <p className="small soft">{STYLES.find(([id]) => id === style)![2]}</p>
+      {share !== undefined && (
+        <div className="row" role="status">
+          <LinearProgress variant="determinate" value={share * 100} className="grow" aria-label="Listening for a pedal" />
+          <Button size="small" onClick={cancel}>Stop</Button>
+        </div>
+      )}
       {pencil ? (
         <>
           <div className="row">
