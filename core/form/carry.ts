@@ -1,4 +1,4 @@
-import { barSpan, compare, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
+import { barSpan, compare, comparePlaces, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type HandPosition, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
 import { handsOf } from './content.ts';
 import type { Return } from './returns.ts';
 
@@ -17,21 +17,22 @@ export interface Carried extends Where {
 
 const KINDS: readonly Return['relation'][] = ['exact', 'octave', 'transposed', 'varied'];
 
-interface Pair {
+/** A bar of a stretch beside the bar that brings it back. */
+export interface Pair {
   readonly one: Return;
   readonly bar: number;
   readonly there: number;
 }
 
 /** Bars from `from` to `to` beside the bars that bring them back, for the hands that `wanted` takes. */
-const pairs = (returns: readonly Return[], from: number, to: number, wanted: (hand: string) => boolean): Pair[] =>
+export const pairsOfReturns = (returns: readonly Return[], from: number, to: number, wanted: (hand: string) => boolean): Pair[] =>
   returns.filter((one) => wanted(one.hand) && KINDS.includes(one.relation) && one.ofTo >= from && one.of <= to).flatMap((one) => {
     const [first, last] = [Math.max(one.of, from), Math.min(one.ofTo, to)];
     return Array.from({ length: last - first + 1 }, (_, i) => ({ one, bar: first + i, there: first + i - one.of + one.from }));
   });
 
 /** Bars as stretches. */
-function stretches(bars: Iterable<number>): { from: number; to: number }[] {
+export function stretches(bars: Iterable<number>): { from: number; to: number }[] {
   const found: { from: number; to: number }[] = [];
   for (const bar of [...new Set(bars)].sort((a, b) => a - b)) {
     const last = found.at(-1);
@@ -46,10 +47,10 @@ const whole = (score: Score): ((hand: string) => boolean) => {
   return (hand) => hand === (hands.length > 1 ? 'both' : hands[0]);
 };
 
-const struckIn = (byBar: readonly Note[][]) => (bar: number, hand: string): Note[] => byBar[bar]!.filter((note) => note.hand === hand && !note.held && !note.grace);
+export const struckIn = (byBar: readonly Note[][]) => (bar: number, hand: string): Note[] => byBar[bar]!.filter((note) => note.hand === hand && !note.held && !note.grace);
 
 /** The note of a return that a note of its first time has become. */
-function twinOf(note: Note, { one, bar, there }: Pair, struck: ReturnType<typeof struckIn>): Note | undefined {
+export function twinOf(note: Note, { one, bar, there }: Pair, struck: ReturnType<typeof struckIn>): Note | undefined {
   const targets = struck(there, one.hand);
   if (one.tonal) return sameRank(note, struck(bar, one.hand), targets);
   return targets.find((other) => toText(other.offset) === toText(note.offset) && other.midi === note.midi + one.interval);
@@ -72,7 +73,7 @@ export function carryFingers(score: Score, returns: readonly Return[], fingers: 
   const found = new Map<string, string>();
   const misfits: string[] = [];
   const reached: number[] = [];
-  for (const pair of pairs(returns, from, to, (hand) => hand !== 'both')) {
+  for (const pair of pairsOfReturns(returns, from, to, (hand) => hand !== 'both')) {
     const { one, bar, there } = pair;
     for (const note of struck(bar, one.hand)) {
       const finger = fingers.get(note.id);
@@ -88,9 +89,13 @@ export function carryFingers(score: Score, returns: readonly Return[], fingers: 
   return { fingerings: [...found].map(([id, finger]) => ({ id, finger })), to: stretches(reached), misfits: [...new Set(misfits)] };
 }
 
-/** Pairs by which a stretch as a whole comes back: outside it, and not one bar alone of many. */
+/** Returns in all hands of bars `from` to `to`, or of some of them: not one bar alone of many, and outside them. */
+export const wholeReturns = (score: Score, returns: readonly Return[], from: number, to: number): Return[] =>
+  returns.filter((one) => whole(score)(one.hand) && KINDS.includes(one.relation) && (one.to > one.from || to === from) && one.ofTo >= from && one.of <= to && (one.to < from || one.from > to));
+
+/** Pairs by which a stretch as a whole comes back. */
 const asWhole = (score: Score, returns: readonly Return[], from: number, to: number): Pair[] =>
-  pairs(returns.filter((one) => one.to > one.from || to === from), from, to, whole(score)).filter(({ there }) => there < from || there > to);
+  pairsOfReturns(returns.filter((one) => one.to > one.from || to === from), from, to, whole(score)).filter(({ there }) => there < from || there > to);
 
 /** Carries pedal marks to the returns of bars `from` to `to` in all hands. A bar that has marks of its own keeps them. */
 export function carryPedal(score: Score, returns: readonly Return[], marks: readonly PedalMark[], from: number, to: number): Where & { readonly marks: readonly PedalMark[] } {
@@ -113,6 +118,22 @@ export function carryPedal(score: Score, returns: readonly Return[], marks: read
   return { marks: found, to: stretches(found.map((mark) => mark.bar)), misfits: [...new Set(misfits)] };
 }
 
+/** Carries positions that lie within bars `from` to `to` to the returns of their hand, on the keys the music has there. A return with a position of its own keeps it. */
+export function carryPositions<P extends HandPosition>(score: Score, returns: readonly Return[], positions: readonly P[], from: number, to: number): Where & { readonly positions: readonly P[] } {
+  const [found, misfits]: [P[], string[]] = [[], []];
+  const meets = (a: HandPosition, b: HandPosition) => a.hand === b.hand && comparePlaces(a.from, b.to) < 0 && comparePlaces(b.from, a.to) < 0;
+  for (const one of positions.filter((position) => position.from.bar >= from && lastBarOf(position.to) <= to)) {
+    for (const back of returns.filter((other) => other.hand === one.hand && other.relation !== 'varied' && KINDS.includes(other.relation) && other.of <= one.from.bar && other.ofTo >= lastBarOf(one.to))) {
+      const on = back.from - back.of;
+      const there: P = { ...one, from: { ...one.from, bar: one.from.bar + on }, to: { ...one.to, bar: one.to.bar + on }, thumb: one.thumb + back.interval };
+      const own = [...positions, ...found].find((other) => meets(other, there));
+      if (!own) found.push(there);
+      else if (own.thumb !== there.thumb) misfits.push(`bar ${score.bars[there.from.bar]!.number} has a position of its own; it stays`);
+    }
+  }
+  return { positions: found, to: stretches(found.flatMap((one) => Array.from({ length: lastBarOf(one.to) - one.from.bar + 1 }, (_, i) => one.from.bar + i))), misfits: [...new Set(misfits)] };
+}
+
 /** Carries notes to oneself: one on a bar to the bars that bring it back, one on a note to what the note has become. */
 export function carryRemarks(score: Score, returns: readonly Return[], remarks: readonly Remark[], from: number, to: number): Where & { readonly remarks: readonly Omit<Remark, 'id'>[] } {
   const byBar = notesByBar(score);
@@ -121,7 +142,7 @@ export function carryRemarks(score: Score, returns: readonly Return[], remarks: 
   const known = (one: Omit<Remark, 'id'>) => [...remarks, ...found].some((other) => other.bar === one.bar && other.text === one.text && other.noteId === one.noteId && compare(other.offset, one.offset) === 0);
   const put = (one: Omit<Remark, 'id'>) => { if (!known(one)) found.push(one); };
   const ofBars = asWhole(score, returns, from, to);
-  const ofHands = pairs(returns, from, to, (hand) => hand !== 'both');
+  const ofHands = pairsOfReturns(returns, from, to, (hand) => hand !== 'both');
   for (const remark of remarks.filter((one) => one.bar >= from && one.bar <= to)) {
     const note = remark.noteId === undefined ? undefined : byBar[remark.bar]!.find((one) => one.id === remark.noteId);
     if (!note) {

@@ -122,6 +122,17 @@ export function withLine(score: Score, points: readonly LoudnessPoint[], from: P
   return tidy([...earlier, ...steps, plain(from, first), plain(to, last), ...stays, ...later]);
 }
 
+/** The curve of some bars drawn again `on` bars later; before and after them it is as it was. */
+export function withCurve(score: Score, points: readonly LoudnessPoint[], first: number, last: number, on: number): LoudnessPoint[] {
+  const [from, to] = [startOf(first), startOf(last + 1)];
+  const [start, end] = [startOf(first + on), startOf(last + 1 + on)];
+  const inside = points.filter((point) => comparePlaces(point, from) > 0 && comparePlaces(point, to) < 0).map((point) => ({ ...point, bar: point.bar + on }));
+  return tidy([
+    ...points.filter((point) => comparePlaces(point, start) < 0), plain(start, levelAt(score, points, start, true)), plain(start, levelAt(score, points, from)), ...inside,
+    plain(end, levelAt(score, points, to, true)), ...(end.bar < score.bars.length ? [plain(end, levelAt(score, points, end))] : []), ...points.filter((point) => comparePlaces(point, end) > 0),
+  ]);
+}
+
 /** In order, without points that say nothing. */
 function tidy(points: readonly LoudnessPoint[]): LoudnessPoint[] {
   const ordered = points.map((point, i) => ({ point, i })).sort((a, b) => comparePlaces(a.point, b.point) || a.i - b.i).map(({ point }) => point);

@@ -1,30 +1,33 @@
 import { Button, Checkbox, Dialog, DialogActions, DialogContent, DialogTitle, FormControlLabel } from '@mui/material';
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { carryFingers, carryPedal, carryRemarks, carryWords, type Return } from '@yarrow-ridge/core/form';
-import { barSpan, lastBarOf, toNumber, toText, type PedalMark, type Remark, type Score, type Section } from '@yarrow-ridge/core/score';
+import { carryFingers, carryPedal, carryPositions, carryRemarks, carryWords, type Return } from '@yarrow-ridge/core/form';
+import { barSpan, lastBarOf, positionRecord, toNumber, toText, type Score, type Section } from '@yarrow-ridge/core/score';
+import { carryShape } from '@yarrow-ridge/core/shaping';
 import { useMemo, useState } from 'react';
-import { sectionPut, useAnnotationEdits } from '../edits/annotations.ts';
-import type { WrittenFinger } from '../score/Fingers.tsx';
+import { sectionPut, TEACHER, useAnnotationEdits } from '../edits/annotations.ts';
+import type { Written } from './useDeskPiece.ts';
 
-const KINDS = [['words', 'words'], ['fingers', 'fingers'], ['pedal', 'pedal marks'], ['notes', 'notes to yourself']] as const;
+const KINDS = [['words', 'words'], ['fingers', 'fingers'], ['positions', 'positions of the hands'], ['pedal', 'pedal marks'], ['shape', 'marks of the shape'], ['notes', 'notes to yourself']] as const;
 type Kind = (typeof KINDS)[number][0];
 
 /** What was written in a section, carried to where it returns; says beforehand where that is and what does not fit. */
-export function CarryDialog({ piece, score, form, section, sections, fingers, pedal, remarks, onClose }: {
-  piece: Piece; score: Score; form: FormAnswer; section: Section; sections: readonly Section[]; fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; remarks: readonly Remark[]; onClose: () => void;
+export function CarryDialog({ piece, score, form, section, sections, written, onClose }: {
+  piece: Piece; score: Score; form: FormAnswer; section: Section; sections: readonly Section[]; written: Written; onClose: () => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
   const [off, setOff] = useState<readonly Kind[]>([]);
   const [from, to] = [section.from.bar, lastBarOf(section.to)];
   const found = useMemo(() => {
     const returns = form.returns as readonly Return[];
-    const written = new Map([...fingers].map(([id, one]) => [id, one.finger]));
+    const { pedal, shape, remarks } = written;
+    const fingers = new Map([...written.fingers].map(([id, one]) => [id, one.finger]));
     return {
-      words: carryWords(score, returns, sections, section), fingers: carryFingers(score, returns, written, from, to),
+      words: carryWords(score, returns, sections, section), fingers: carryFingers(score, returns, fingers, from, to),
       pedal: carryPedal(score, returns, pedal, from, to), notes: carryRemarks(score, returns, remarks, from, to),
+      positions: carryPositions(score, returns, written.positions.filter((one) => one.layer === TEACHER), from, to), shape: carryShape(score, returns, shape, from, to),
     };
-  }, [score, form, section, sections, fingers, pedal, remarks, from, to]);
-  const many: Record<Kind, number> = { words: found.words.sections.length, fingers: found.fingers.fingerings.length, pedal: found.pedal.marks.length, notes: found.notes.remarks.length };
+  }, [score, form, section, sections, written, from, to]);
+  const many: Record<Kind, number> = { words: found.words.sections.length, fingers: found.fingers.fingerings.length, pedal: found.pedal.marks.length, notes: found.notes.remarks.length, positions: found.positions.positions.length, shape: found.shape.count };
   const wanted = KINDS.map(([kind]) => kind).filter((kind) => many[kind] > 0 && !off.includes(kind));
   const misfits = KINDS.filter(([kind]) => !off.includes(kind)).flatMap(([kind]) => found[kind].misfits);
   const carry = async () => {
@@ -37,7 +40,9 @@ export function CarryDialog({ piece, score, form, section, sections, fingers, pe
       }), [], `words ${label}`);
     }
     if (wanted.includes('fingers')) await edits.fingers(found.fingers.fingerings, `fingers ${label}`);
-    if (wanted.includes('pedal')) await edits.pedal((marks) => [...marks, ...found.pedal.marks.map((mark) => ({ bar: mark.bar, offset: toNumber(mark.offset), exact: toText(mark.offset), kind: mark.kind }))], `pedal ${label}`);
+    if (wanted.includes('pedal')) await edits.pedal((marks) => [...marks, ...found.pedal.marks.map((mark) => ({ bar: mark.bar, offset: toNumber(mark.offset), exact: toText(mark.offset), kind: mark.kind, ...(mark.depth ? { depth: mark.depth } : {}), ...(mark.pedal ? { pedal: mark.pedal } : {}) }))], `pedal ${label}`);
+    if (wanted.includes('positions')) await edits.positions((all) => [...all, ...found.positions.positions.map((one) => ({ ...positionRecord(one), layer: one.layer }))], `positions ${label}`);
+    if (wanted.includes('shape')) await edits.shape(score, () => found.shape.shape, `shape ${label}`);
     if (wanted.includes('notes')) await edits.remarks(found.notes.remarks.map((one) => ({ id: crypto.randomUUID(), bar: one.bar, offset: toText(one.offset), noteId: one.noteId ?? null, text: one.text })), [], `notes ${label}`);
   };
   return (

@@ -138,10 +138,10 @@ export function DeskScreen() {
           </div>
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
-          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} shape={shape} climax={climax} remarks={remarks} readings={ready.annotations.readings} fingers={fingers} pedal={pedal} onShow={choose} />}
+          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} readings={ready.annotations.readings} written={{ fingers, positions, pedal, shape, remarks }} onShow={choose} />}
           {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} positions={positions} assignmentId={assignmentId} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
-          {stratum === 'shape' && <ShapePanel piece={piece} score={score} shape={shape} sections={sections} climax={climax} pedal={pedal} goal={ridge.data?.goalTempo ?? undefined} onShow={choose} />}
+          {stratum === 'shape' && <ShapePanel piece={piece} score={score} form={form} shape={shape} sections={sections} climax={climax} pedal={pedal} goal={ridge.data?.goalTempo ?? undefined} onShow={choose} />}
         </aside>
       </div>
     </div>

@@ -1,10 +1,9 @@
 import { Button } from '@mui/material';
 import type { AnnotationsAnswer, FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { barSpan, startOf, type PedalMark, type Place, type Remark, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { barSpan, startOf, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { shapeDoubts } from '@yarrow-ridge/core/shaping';
 import { Link } from 'react-router';
 import { useAnnotationEdits } from '../edits/annotations.ts';
-import type { WrittenFinger } from '../score/Fingers.tsx';
 import { HereActions } from './HereActions.tsx';
 import { newByHand, newText } from './newWork.ts';
 import { ReadingsList } from './ReadingsList.tsx';
@@ -14,13 +13,15 @@ import { SectionForm } from './SectionForm.tsx';
 import { SectionList } from './SectionList.tsx';
 import { Suggested } from './Suggested.tsx';
 import { useDesk } from './useDesk.ts';
+import type { Written } from './useDeskPiece.ts';
 
 /** The form stratum's side: name the chosen bars, take up the suggestion, keep the list of sections. */
-export function FormPanel({ piece, score, form, sections, shape, climax, remarks, readings, fingers, pedal, onShow }: {
-  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; shape: Shape; climax: Place | undefined; remarks: readonly Remark[]; readings: AnnotationsAnswer['readings'];
-  fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; onShow: (from: number, to: number) => void;
+export function FormPanel({ piece, score, form, sections, climax, readings, written, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; climax: Place | undefined; readings: AnnotationsAnswer['readings']; written: Written;
+  onShow: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
+  const { shape, remarks } = written;
   const { chosen, set } = useDesk();
   return (
     <div className="stack">
@@ -41,7 +42,7 @@ export function FormPanel({ piece, score, form, sections, shape, climax, remarks
       {sections.length === 0 && piece.onPaper && <p className="soft small">Where a section comes back, give it the same name (A, A), or a prime when it is changed (A′): the plan then knows how much is really new.</p>}
       {piece.onPaper && sections.length === 0 && <div><Button variant="outlined" component={Link} to={`/pieces/${piece.id}/pages`}>Bring pictures of its pages</Button></div>}
       {sections.length > 0 && <h2>Sections</h2>}
-      <SectionList piece={piece} score={score} form={form} sections={sections} shape={shape} fingers={fingers} pedal={pedal} remarks={remarks} onShow={onShow} />
+      <SectionList piece={piece} score={score} form={form} sections={sections} written={written} onShow={onShow} />
       <ReadingsList pieceId={piece.id} score={score} readings={readings} onShow={onShow} />
       {climax && <Climax score={score} shape={shape} climax={climax} onShow={onShow} />}
       {sections.length > 0 && !piece.onPaper && (

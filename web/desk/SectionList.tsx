@@ -3,20 +3,20 @@ import DeleteIcon from '@mui/icons-material/DeleteOutlined';
 import EditIcon from '@mui/icons-material/EditOutlined';
 import { IconButton } from '@mui/material';
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { barSpan, lastBarOf, nest, type PedalMark, type Remark, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { barSpan, lastBarOf, nest, type Score, type Section } from '@yarrow-ridge/core/score';
 import { shapeWords } from '@yarrow-ridge/core/shaping';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { useState } from 'react';
 import { useAnnotationEdits } from '../edits/annotations.ts';
-import type { WrittenFinger } from '../score/Fingers.tsx';
 import { aboutText } from './AboutFields.tsx';
 import { CarryDialog } from './CarryDialog.tsx';
 import { newByHand, newText } from './newWork.ts';
 import { SectionForm } from './SectionForm.tsx';
+import type { Written } from './useDeskPiece.ts';
 
 /** The sections in order of place, nested; each can be shown, changed, carried to its returns, removed. */
-export function SectionList({ piece, score, form, sections, shape, fingers, pedal, remarks, onShow }: {
-  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; shape: Shape; fingers: ReadonlyMap<string, WrittenFinger>; pedal: readonly PedalMark[]; remarks: readonly Remark[]; onShow: (from: number, to: number) => void;
+export function SectionList({ piece, score, form, sections, written, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; written: Written; onShow: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
   const [editing, setEditing] = useState<string>();
@@ -27,7 +27,7 @@ export function SectionList({ piece, score, form, sections, shape, fingers, peda
       <ul className="plain-list">
         {nest(sections).map(({ section, depth }) => {
           const [from, to] = [section.from.bar, lastBarOf(section.to)];
-          const shaped = piece.onPaper ? [] : shapeWords(score, shape, section.from, section.to, (hand) => handName(instrument(piece.instrument), hand).toLowerCase());
+          const shaped = piece.onPaper ? [] : shapeWords(score, written.shape, section.from, section.to, (hand) => handName(instrument(piece.instrument), hand).toLowerCase());
           return (
             <li key={section.id} className="section-line" style={{ marginLeft: depth * 18 }}>
               {editing === section.id ? (
@@ -49,7 +49,7 @@ export function SectionList({ piece, score, form, sections, shape, fingers, peda
           );
         })}
       </ul>
-      {carried && <CarryDialog piece={piece} score={score} form={form} section={carried} sections={sections} fingers={fingers} pedal={pedal} remarks={remarks} onClose={() => setCarrying(undefined)} />}
+      {carried && <CarryDialog piece={piece} score={score} form={form} section={carried} sections={sections} written={written} onClose={() => setCarrying(undefined)} />}
     </>
   );
 }

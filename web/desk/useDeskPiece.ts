@@ -11,6 +11,15 @@ const exact = ({ bar, offset }: { bar: number; offset: string }): Place => ({ ba
 /** A position with the layer of fingers it was said in. */
 export type LayeredPosition = HandPosition & { readonly layer: string };
 
+/** What is written into a score, by whoever reads it. */
+export interface Written {
+  readonly fingers: ReadonlyMap<string, WrittenFinger>;
+  readonly positions: readonly LayeredPosition[];
+  readonly pedal: readonly PedalMark[];
+  readonly shape: Shape;
+  readonly remarks: readonly Remark[];
+}
+
 /**
  * All that a screen with a score needs: the piece, its score, engraving, form and annotations. Fingers are the printed ones, over
  * them the teacher's, over them those of the given layers in their order.

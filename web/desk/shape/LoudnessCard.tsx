@@ -5,6 +5,7 @@ import type { Change, Here } from './ShapePanel.tsx';
 
 /** The levels a bar usually has; the curve takes any. */
 const LEVELS = [2, 3, 4, 5, 6, 7];
+const levelsWith = (now: number): number[] => (LEVELS.some((level) => levelName(level) === levelName(now)) ? LEVELS : [...LEVELS, Math.max(1, Math.min(8, Math.round(now)))].sort((a, b) => a - b));
 /** A section that grows or fades by itself does so by so many levels. Common practice, no source. */
 const STEP = 2;
 
@@ -22,7 +23,7 @@ export function LoudnessCard({ score, shape, here, whole, change }: { score: Sco
           <div key={name} style={{ display: 'contents' }}>
             <span className="soft">{name}</span>
             <ToggleButtonGroup exclusive size="small" value={levelName(now)} aria-label={`It ${name}`} disabled={whole}>
-              {LEVELS.map((level) => <ToggleButton key={level} value={levelName(level)} onClick={() => set(level)}>{levelName(level)}</ToggleButton>)}
+              {levelsWith(now).map((level) => <ToggleButton key={level} value={levelName(level)} onClick={() => set(level)}>{levelName(level)}</ToggleButton>)}
             </ToggleButtonGroup>
           </div>
         ))}

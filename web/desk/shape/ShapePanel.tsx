@@ -1,7 +1,8 @@
 import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import type { Piece } from '@yarrow-ridge/contract';
-import { barSpan, pedalled, perform, spokenName, startOf, type PedalMark, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
-import { freeRuns, shaped, shapeDoubts, timingIdeas } from '@yarrow-ridge/core/shaping';
+import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
+import type { Return } from '@yarrow-ridge/core/form';
+import { barSpan, lastBarOf, pedalled, perform, spokenName, startOf, type PedalMark, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { freeRuns, shaped, shapeDoubts, timingIdeas, voiceIdeas } from '@yarrow-ridge/core/shaping';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useSounding } from '../../audio/useSounding.ts';
@@ -19,9 +20,12 @@ export interface Here { readonly from: Place; readonly to: Place; readonly name:
 /** Changes the shape, saying what the change is called when it is undone. */
 export type Change = (change: (shape: Shape) => Shape, label: string) => void;
 
+/** More doubts than these are read by nobody at once. */
+const MOST_DOUBTS = 12;
+
 /** The shape stratum's side: loudness, time, voices and touch of the chosen bars, heard at once. */
-export function ShapePanel({ piece, score, shape, sections, climax, pedal, goal, onShow }: {
-  piece: Piece; score: Score; shape: Shape; sections: readonly Section[]; climax: Place | undefined; pedal: readonly PedalMark[]; goal: number | undefined; onShow: (from: number, to: number) => void;
+export function ShapePanel({ piece, score, form, shape, sections, climax, pedal, goal, onShow }: {
+  piece: Piece; score: Score; form: FormAnswer; shape: Shape; sections: readonly Section[]; climax: Place | undefined; pedal: readonly PedalMark[]; goal: number | undefined; onShow: (from: number, to: number) => void;
 }) {
   const { chosen, note } = useDesk();
   const edits = useAnnotationEdits(piece.id);
@@ -32,6 +36,7 @@ export function ShapePanel({ piece, score, shape, sections, climax, pedal, goal,
   const change: Change = (next, label) => void edits.shape(score, next, label);
   const doubts = useMemo(() => shapeDoubts(score, sections, climax, shape), [score, sections, climax, shape]);
   const ideas = useMemo(() => timingIdeas(score, sections, climax, shape).filter(({ mark }) => mark.from.bar >= range.from && mark.from.bar <= range.to), [score, sections, climax, shape, range.from, range.to]);
+  const voices = useMemo(() => voiceIdeas(score, form.returns as readonly Return[], shape).filter(({ lead }) => lead.from.bar <= range.to && lastBarOf(lead.to) >= range.from), [score, form, shape, range.from, range.to]);
   const runs = useMemo(() => freeRuns(score, shape), [score, shape]);
   const tempo = goal ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
   const hear = () => (sounding.state === 'hear' ? sounding.stop() : void sounding.start('hear', pedalled(shaped(score, perform(score, here.from, here.to, undefined, pedal), shape, time === 'shaped')), tempo));
@@ -57,13 +62,17 @@ export function ShapePanel({ piece, score, shape, sections, climax, pedal, goal,
         </ToggleButtonGroup>
       </div>
       {doubts.length > 0 && (
-        <ul className="reasons hand-problems">
-          {doubts.slice(0, 8).map((doubt, i) => <li key={i}><button type="button" className="bar-link" onClick={() => onShow(doubt.bar, doubt.bar)}>{doubt.text}</button></li>)}
-        </ul>
+        <details className="card shape-doubts">
+          <summary>{doubts.length === 1 ? 'One thing contradicts itself' : `${doubts.length} things contradict themselves`}: <span className="soft">{doubts[0]!.text}</span></summary>
+          <ul className="reasons hand-problems">
+            {doubts.slice(0, MOST_DOUBTS).map((doubt, i) => <li key={i}><button type="button" className="bar-link" onClick={() => onShow(doubt.bar, doubt.bar)}>{doubt.text}</button></li>)}
+            {doubts.length > MOST_DOUBTS && <li>and {doubts.length - MOST_DOUBTS} more</li>}
+          </ul>
+        </details>
       )}
       <LoudnessCard score={score} shape={shape} here={here} whole={!chosen} change={change} />
       <TimeCard score={score} shape={shape} ideas={ideas} here={here} whole={!chosen} change={change} />
-      <VoicesCard piece={piece} score={score} shape={shape} here={here} change={change} />
+      <VoicesCard piece={piece} score={score} shape={shape} ideas={voices} here={here} change={change} />
       {current && <div className="card row spread"><span>{spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}</span><Button variant="outlined" onClick={bringOut}>{shape.out.includes(current.id) ? 'Back into the line' : 'Bring out'}&nbsp;<span className="key">O</span></Button></div>}
       <AccentRows piece={piece} score={score} shape={shape} range={range} change={change} onShow={onShow} />
       <FreeRuns piece={piece} score={score} runs={runs.filter((run) => run.bar >= range.from && run.bar <= range.to)} change={change} onShow={onShow} />

@@ -1,12 +1,15 @@
 import { MenuItem, TextField } from '@mui/material';
 import type { Piece } from '@yarrow-ridge/contract';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { comparePlaces, type Lead, type Place, type Score, type Shape, type Touch } from '@yarrow-ridge/core/score';
-import { touchWord } from '@yarrow-ridge/core/shaping';
+import { barSpan, comparePlaces, lastBarOf, type Lead, type Place, type Score, type Shape, type Touch } from '@yarrow-ridge/core/score';
+import { touchWord, type VoiceIdea } from '@yarrow-ridge/core/shaping';
 import type { Change, Here } from './ShapePanel.tsx';
 
 /** Shares of the written length that touches hold. Common practice, no source. */
 const TOUCHES = [1, 0.75, 0.5, 0.25];
+
+/** More ideas than these are read by nobody at once. */
+const SHOWN = 3;
 
 interface Span { readonly from: Place; readonly to: Place }
 
@@ -19,7 +22,7 @@ function without<T extends Span>(list: readonly T[], { from, to }: Span): T[] {
 }
 
 /** Which line leads in the chosen bars, and how each hand touches the keys. */
-export function VoicesCard({ piece, score, shape, here, change }: { piece: Piece; score: Score; shape: Shape; here: Here; change: Change }) {
+export function VoicesCard({ piece, score, shape, ideas, here, change }: { piece: Piece; score: Score; shape: Shape; ideas: readonly VoiceIdea[]; here: Here; change: Change }) {
   const kind = instrument(piece.instrument);
   const inside = <T extends Span>(list: readonly T[]) => list.find((one) => comparePlaces(one.from, here.from) <= 0 && comparePlaces(one.to, here.from) > 0);
   const lead = inside(shape.leads);
@@ -41,6 +44,18 @@ export function VoicesCard({ piece, score, shape, here, change }: { piece: Piece
         <MenuItem value="">nobody said</MenuItem>
         {lines.map((one) => <MenuItem key={`${one.hand} ${one.line}`} value={`${one.hand} ${one.line}`}>{nameOf(one)}</MenuItem>)}
       </TextField>
+      {ideas.length > 0 && (
+        <div className="shape-ideas">
+          {ideas.slice(0, SHOWN).map(({ lead: one, why }) => {
+            const bars = barSpan(score.bars, one.from.bar, lastBarOf(one.to));
+            return (
+              <button key={`${one.from.bar} ${one.hand}`} type="button" className="shape-idea" onClick={() => change((before) => ({ ...before, leads: [...without(before.leads, one), one].sort((a, b) => comparePlaces(a.from, b.from)) }), `${nameOf(one)} leads, bars ${bars}`)}>
+                <b>{nameOf(one)[0]!.toUpperCase()}{nameOf(one).slice(1)} leads in {bars}?</b> <span className="soft">{why}</span>
+              </button>
+            );
+          })}
+        </div>
+      )}
       {piece.hands.filter((hand) => score.notes.some((note) => note.hand === hand)).map((hand) => {
         const touch = inside(shape.touch.filter((one) => one.hand === hand));
         const shares = touch && !TOUCHES.includes(touch.share) ? [...TOUCHES, touch.share] : TOUCHES;
