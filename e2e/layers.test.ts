@@ -15,7 +15,8 @@ beforeAll(async () => {
   ({ id: assignment } = await here.send<{ id: string }>('POST', '/api/assignments', { studentId: student, pieceId: id }));
 });
 
-interface Layered { fingerings: { id: string; finger: string }[]; others: { id: string; finger: string; layer: string }[] }
+interface Position { layer: string; hand: string; from: { bar: number; offset: string }; to: { bar: number; offset: string }; thumb: number }
+interface Layered { positions: Position[]; fingerings: { id: string; finger: string }[]; others: { id: string; finger: string; layer: string }[] }
 const fingers = () => here.json<Layered>(`/api/pieces/${id}/annotations`);
 const noteAt = async (bar: number) => (await here.json<{ notes: { id: string; bar: number; hand: string }[] }>(`/api/pieces/${id}/score`)).notes.find((one) => one.bar === bar && one.hand === 'right')!.id;
 async function pick(label: string, entry: RegExp): Promise<void> {
@@ -81,5 +82,40 @@ it('proposes for a small hand in a layer of its own, around nothing of the teach
   expect((await fingers()).fingerings).toHaveLength(1);
   await pick('Odo Tarn practises from', /^those for a small hand$/);
   await until(async () => (await here.json<{ layer: string }>(`/api/assignments/${assignment}`)).layer === 'small-hand');
+  expect(here.complaints()).toEqual([]);
+});
+
+it('keeps a hand in its position by a key, moves it, begins it at a note, lets it go and takes that back', async () => {
+  const positions = async () => (await fingers()).positions;
+  await page.keyboard.press('Escape');
+  await pick('Whose fingers are written', /^the teacher’s$/);
+  await page.keyboard.press('Escape');
+  await chooseBars(page, 8, 9, 24);
+  await page.keyboard.press('k');
+  await until(async () => (await positions()).length === 1);
+  const [first] = await positions();
+  expect(first).toMatchObject({ layer: 'teacher', hand: 'right', from: { bar: 8, offset: '0' }, to: { bar: 10, offset: '0' } });
+  await page.waitForSelector('.hand-position text');
+  await press(page, 'One key higher');
+  await until(async () => (await positions())[0]!.thumb > first!.thumb);
+  await press(page, 'One key lower');
+  await until(async () => (await positions())[0]!.thumb === first!.thumb);
+  // every note of the bars that lies under the hand is proposed with the finger over it
+  await press(page, /^Suggest for/);
+  await says(page, 'in pencil');
+  const { notes } = await here.json<{ notes: { id: string; bar: number; hand: string; midi: number }[] }>(`/api/pieces/${id}/score`);
+  const onThumb = notes.filter((one) => one.hand === 'right' && (one.bar === 8 || one.bar === 9) && one.midi === first!.thumb);
+  expect(onThumb.length).toBeGreaterThan(0);
+  for (const one of onThumb) expect(await page.$eval(`.finger[data-note="${one.id}"]`, (text) => text.textContent)).toBe('1');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await press(page, 'Begins at this note');
+  await until(async () => (await positions())[0]!.from.offset !== '0');
+  await press(page, 'Let go');
+  await until(async () => (await positions()).length === 0);
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+  await until(async () => (await positions()).length === 1);
   expect(here.complaints()).toEqual([]);
 });

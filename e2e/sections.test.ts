@@ -10,7 +10,8 @@ beforeAll(() => { page = here.page(); });
 const { json, send, bring, open } = here;
 interface Marks {
   sections: { id: string; name: string; words: string; about: { scoring?: string; jobs?: Record<string, string>; dynamics?: string }; from: { bar: number; exact: string }; to: { bar: number; exact: string } }[];
-  remarks: { text: string; bar: number }[]; climax: { bar: number } | null; pedal: { marks: { bar: number }[] }; readings: { inUse: boolean }[];
+  remarks: { text: string; bar: number }[]; climax: { bar: number } | null; pedal: { marks: { bar: number; depth?: number }[] }; readings: { inUse: boolean }[];
+  shape: { timing: { kind: string; from: { bar: number } }[] } | null; positions: { from: { bar: number }; thumb: number }[];
 }
 const marks = (id: string) => json<Marks>(`/api/pieces/${id}/annotations`);
 const places = async (id: string) => (await marks(id)).sections.map(({ name, from, to }) => `${name} ${from.bar}+${from.exact} ${to.bar}+${to.exact}`);
@@ -93,18 +94,24 @@ it('has one climax, and notes to oneself that stand in the score', async () => {
   await until(async () => (await marks(id)).remarks, []);
 });
 
-it('carries words, pedal and notes of a section to where it returns', async () => {
+it('carries words, pedal, notes, shape and positions of a section to where it returns', async () => {
   const id = await bring(demo('lanterns-on-the-ettle'));
   await send('PUT', `/api/pieces/${id}/sections`, { put: [{ ...section('A', 0, 8), words: 'gliding' }, section('A′', 16, 24)], remove: [] });
-  await send('PUT', `/api/pieces/${id}/pedal`, { marks: [{ bar: 0, offset: '0', kind: 'down' }, { bar: 1, offset: '0', kind: 'up' }] });
+  await send('PUT', `/api/pieces/${id}/pedal`, { marks: [{ bar: 0, offset: '0', kind: 'down', depth: 0.5 }, { bar: 1, offset: '0', kind: 'up' }] });
   await send('PUT', `/api/pieces/${id}/remarks`, { put: [{ id: crypto.randomUUID(), bar: 1, text: 'listen' }], remove: [] });
+  const span = (from: number, to: number) => ({ from: { bar: from, offset: '0' }, to: { bar: to, offset: '0' } });
+  await send('PUT', `/api/pieces/${id}/shape`, { shape: { timing: [{ id: 'b', kind: 'broaden', ...span(2, 4), amount: 0.8 }], leads: [], touch: [], out: [], meetings: [], accents: [] } });
+  await send('PUT', `/api/pieces/${id}/positions`, { positions: [{ hand: 'left', ...span(0, 2), thumb: 55 }] });
   await open(page, id);
   await press(page, 'Carry section A to its returns');
   await says(page, '1 section takes its words');
   await press(page, /^Carry$/);
   await until(async () => (await marks(id)).sections.map(({ words }) => words), ['gliding', 'gliding']);
   await until(async () => (await marks(id)).pedal.marks.map(({ bar }) => bar).sort((a, b) => a - b), [0, 1, 16, 17]);
+  expect((await marks(id)).pedal.marks.find(({ bar }) => bar === 16)!.depth).toBe(0.5);
   await until(async () => (await marks(id)).remarks.map(({ text, bar }) => `${text} ${bar}`), ['listen 1', 'listen 17']);
+  await until(async () => (await marks(id)).shape?.timing.map(({ kind, from }) => `${kind} ${from.bar}`) ?? [], ['broaden 2', 'broaden 18']);
+  await until(async () => (await marks(id)).positions.map(({ from, thumb }) => `${from.bar} ${thumb}`), ['0 55', '16 55']);
 });
 
 it('gives a note to the other hand, by which the form follows, and takes it back', async () => {

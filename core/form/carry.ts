@@ -122,8 +122,10 @@ export function carryPedal(score: Score, returns: readonly Return[], marks: read
 export function carryPositions<P extends HandPosition>(score: Score, returns: readonly Return[], positions: readonly P[], from: number, to: number): Where & { readonly positions: readonly P[] } {
   const [found, misfits]: [P[], string[]] = [[], []];
   const meets = (a: HandPosition, b: HandPosition) => a.hand === b.hand && comparePlaces(a.from, b.to) < 0 && comparePlaces(b.from, a.to) < 0;
+  // where two returns overlap, the closer one has the say
+  const closest = [...returns].sort((a, b) => KINDS.indexOf(a.relation) - KINDS.indexOf(b.relation) || b.to - b.from - (a.to - a.from));
   for (const one of positions.filter((position) => position.from.bar >= from && lastBarOf(position.to) <= to)) {
-    for (const back of returns.filter((other) => other.hand === one.hand && other.relation !== 'varied' && KINDS.includes(other.relation) && other.of <= one.from.bar && other.ofTo >= lastBarOf(one.to))) {
+    for (const back of closest.filter((other) => other.hand === one.hand && other.relation !== 'varied' && KINDS.includes(other.relation) && other.of <= one.from.bar && other.ofTo >= lastBarOf(one.to))) {
       const on = back.from - back.of;
       const there: P = { ...one, from: { ...one.from, bar: one.from.bar + on }, to: { ...one.to, bar: one.to.bar + on }, thumb: one.thumb + back.interval };
       const own = [...positions, ...found].find((other) => meets(other, there));

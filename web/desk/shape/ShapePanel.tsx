@@ -63,7 +63,7 @@ export function ShapePanel({ piece, score, form, shape, sections, climax, pedal,
       </div>
       {doubts.length > 0 && (
         <details className="card shape-doubts">
-          <summary>{doubts.length === 1 ? 'One thing contradicts itself' : `${doubts.length} things contradict themselves`}: <span className="soft">{doubts[0]!.text}</span></summary>
+          <summary>{doubts.length === 1 ? 'One doubt' : `${doubts.length} doubts`} <span className="soft">{doubts[0]!.text}</span></summary>
           <ul className="reasons hand-problems">
             {doubts.slice(0, MOST_DOUBTS).map((doubt, i) => <li key={i}><button type="button" className="bar-link" onClick={() => onShow(doubt.bar, doubt.bar)}>{doubt.text}</button></li>)}
             {doubts.length > MOST_DOUBTS && <li>and {doubts.length - MOST_DOUBTS} more</li>}
