@@ -36,26 +36,26 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
   const inside = new Set(asked.map((at) => first.classes[at]!));
   const open = Uint8Array.from(line.moments, (_, at) => Number((at >= from && at <= to) || inside.has(first.classes[at]!)));
   const allowed = ready.prices.map((prices, at) => (open[at] ? prices : prices.map((price, grip) => (grip === first.path[at] ? price : FORBIDDEN))));
-  /** How many of the ways found take each grip of the moments asked for. */
-  const taken = line.grips.map((grips) => new Uint8Array(grips.length));
-  const note = (path: readonly number[]) => { for (const at of asked) taken[at]![path[at]!]!++; };
-  note(first.path);
   const cost = (path: readonly number[]) => costOf(line, path);
   const base = cost(first.path);
   const found: { path: readonly number[]; more: number }[] = [];
   const apart = (a: readonly number[], b: readonly number[]) => asked.filter((at) => a[at] !== b[at]).length;
   const enough = Math.max(Math.min(LEAST, asked.length), Math.ceil(asked.length * SHARE));
   const take = (path: readonly number[]) => {
-    if ([first, ...found].every((other) => apart(path, other.path) >= enough)) {
-      found.push({ path, more: cost(path) - base });
-      note(path);
-    }
+    if (![first, ...found].every((other) => apart(path, other.path) >= enough)) return false;
+    found.push({ path, more: cost(path) - base });
+    return true;
   };
   for (const push of asked.length > LONG ? PUSHES.slice(-1) : PUSHES) {
+    const prices = [...allowed];
+    for (const at of asked) prices[at] = allowed[at]!.slice();
+    /** Makes the grips of a way that was found dearer. */
+    const dearer = (path: readonly number[]) => { for (const at of asked) prices[at]![path[at]!]! += push; };
+    for (const one of [first, ...found]) dearer(one.path);
     for (let tries = 0; tries < count; tries++) {
-      const prices = [...allowed];
-      for (const at of asked) prices[at] = allowed[at]!.map((price, grip) => price + push * taken[at]![grip]!);
-      take(solve(line, { ties, prices }).path);
+      const { path } = solve(line, { ties, prices });
+      if (!take(path)) break;
+      dearer(path);
     }
   }
   const before = factsOf(ready, first.path, asked);

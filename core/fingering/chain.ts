@@ -8,7 +8,8 @@ import type { Line } from './line.ts';
  */
 export function chain(line: Line, own: readonly ArrayLike<number>[]): { path: number[]; cost: number } {
   const count = own.length;
-  const sizes = Int32Array.from(own, (prices) => prices.length);
+  const sizes = new Int32Array(count);
+  for (let at = 0; at < count; at++) sizes[at] = own[at]!.length;
   /** Where the pairs of each moment begin in `back`; of the first moment there is nothing before. */
   const starts = new Int32Array(count + 1);
   let most = 1;

@@ -147,22 +147,28 @@ function sistersOf({ line, ties }: Ready, { path }: Solution, asked: readonly nu
 
 /** The notes of some moments with their fingers, in the order of the score. */
 export function notesOf(line: Line, path: readonly number[], asked: readonly number[], locks: ReadonlyMap<string, string> = new Map()): ProposedNote[] {
-  return asked.flatMap((at) => {
+  const found: ProposedNote[] = [];
+  for (const at of asked) {
     const moment = line.moments[at]!;
     const grip = line.grips[at]![path[at]!]!;
-    const taken = moment.notes.flatMap((note, i) => {
-      if (!moment.struck[i]) return [];
+    const start = found.length;
+    for (let i = 0; i < moment.notes.length; i++) {
+      if (!moment.struck[i]) continue;
+      const note = moment.notes[i]!;
+      const finger = locks.get(note.id) ?? String(grip.fingers[i]);
       const then = grip.then?.[i] ?? laterFinger(line, path, at, note, grip.fingers[i]!);
-      return [{ id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) ?? String(grip.fingers[i]), ...(then === undefined ? {} : { then: String(then) }) }];
-    });
-    if (moment.doubled.length === 0 && moment.beyond.length === 0 && taken.length < 2) return taken;
-    const doubled = moment.doubled.flatMap(({ note, by }) => {
+      found.push(then === undefined ? { id: note.id, bar: note.bar, midi: note.midi, finger } : { id: note.id, bar: note.bar, midi: note.midi, finger, then: String(then) });
+    }
+    if (moment.doubled.length === 0 && moment.beyond.length === 0 && found.length - start < 2) continue;
+    const taken = found.splice(start);
+    const doubled = moment.doubled.map(({ note, by }) => {
       const twin = taken.find((one) => one.id === by.id);
-      return [{ ...(twin ?? {}), id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) ?? twin?.finger }];
+      return { ...(twin ?? {}), id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) ?? twin?.finger };
     });
     const beyond = moment.beyond.map((note) => ({ id: note.id, bar: note.bar, midi: note.midi, finger: locks.get(note.id) }));
-    return [...taken, ...doubled, ...beyond].sort((a, b) => a.midi - b.midi);
-  });
+    found.push(...[...taken, ...doubled, ...beyond].sort((a, b) => a.midi - b.midi));
+  }
+  return found;
 }
 
 /** The finger a held key has changed to, when it does. */
