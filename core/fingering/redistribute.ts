@@ -1,6 +1,7 @@
 import { instrument, type Player } from '../instruments/index.ts';
 import { barSpan, beatName, spokenName, type Note, type Score } from '../score/index.ts';
 import { playedIn } from './moments.ts';
+import { motivesOf } from './motives.ts';
 import { proposeNotes, type Proposal } from './propose.ts';
 
 /** Notes the other hand could take. */
@@ -28,10 +29,14 @@ const OUT_OF_REACH = 50;
 const AT_THE_EDGE = 6;
 /** Less is not worth the change. */
 const WORTH = 2;
+/** A whole line that changes hands must be worth more. */
+const WORTH_A_MOTIVE = 6;
+/** Of its notes so many are named. */
+const NAMED = 6;
 /** Bars either side that are fingered to see what it costs. */
 const AROUND = 1;
 
-/** Where one of two hands has more than it can take, or only just: what the other could take over, the greatest gain first. */
+/** Where one of two hands has more than it can take, or only just, and inner lines beside an idle hand: what the other could take over, the greatest gain first. */
 export function redistribute(score: Score, { from, to, instrument: kind = 'piano', player, tempo }: HandoverOptions): Handover[] {
   const hands = instrument(kind).limbs.filter((limb) => limb.model).map((limb) => limb.id);
   if (hands.length < 2) return [];
@@ -40,8 +45,8 @@ export function redistribute(score: Score, { from, to, instrument: kind = 'piano
   const found: Handover[] = [];
   for (const [i, hand] of hands.entries()) {
     const other = hands[1 - i]!;
-    const around = (bar: number, who: string, moved: ReadonlySet<string>) => {
-      const [first, last] = [Math.max(0, bar - AROUND), Math.min(score.bars.length - 1, bar + AROUND)];
+    const around = (bar: number, who: string, moved: ReadonlySet<string>, end = bar) => {
+      const [first, last] = [Math.max(0, bar - AROUND), Math.min(score.bars.length - 1, end + AROUND)];
       const notes = moved.size ? score.notes.map((note) => (moved.has(note.id) ? { ...note, hand: other } : note)) : score.notes;
       return proposeNotes(playedIn({ ...score, notes }, who, first, last), { hand: who, ...options });
     };
@@ -61,8 +66,22 @@ export function redistribute(score: Score, { from, to, instrument: kind = 'piano
         sound: soundOf(score, notes, i === 0),
       });
     }
+    for (const motive of motivesOf(score, hand, other, i === 0, from, to)) {
+      const [start, end] = [motive[0]!.bar, motive.at(-1)!.bar];
+      const moved = new Set(motive.map((note) => note.id));
+      const both = (given: ReadonlySet<string>) => weigh(around(start, hand, given, end)) + weigh(around(start, other, given, end));
+      const gain = both(new Set<string>()) - both(moved);
+      if (gain < WORTH_A_MOTIVE) continue;
+      const line = `${motive.slice(0, NAMED).map((note) => spokenName(note.pitch)).join(' ')}${motive.length > NAMED ? ' …' : ''}`;
+      found.push({
+        notes: [...moved], bar: start, from: hand, to: other, gain: Math.round(gain * 10) / 10,
+        text: `${start === end ? 'Bar' : 'Bars'} ${barSpan(score.bars, start, end)}: the ${other} hand can take the inner line ${line} (${motive.length} notes).`,
+        sound: 'A whole inner line: the voices are kept, and each hand has its own.',
+      });
+    }
   }
-  return found.sort((a, b) => b.gain - a.gain);
+  // of what holds the same notes the one that gains most
+  return found.sort((a, b) => b.gain - a.gain).filter((one, at, all) => !all.slice(0, at).some((better) => better.notes.some((id) => one.notes.includes(id))));
 }
 
 const weigh = ({ cost, problems }: Proposal): number => cost + problems.reduce((sum, one) => sum + (one.kind === 'stretch' ? AT_THE_EDGE : OUT_OF_REACH * one.notes.length), 0);

@@ -1,3 +1,4 @@
+import { readScore } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
 import { blocks, check, parseWritten, propose, redistribute, verticals, writtenText, type FingerOptions } from './index.ts';
 
@@ -86,6 +87,23 @@ describe('giving notes over', () => {
     // the left hand holds an octave far below
     const busy = scoreOf([['C4+E5:4', 'C2+C3:4']]);
     expect(redistribute(busy, { from: 0, to: 0 })).toEqual([]);
+  });
+});
+
+describe('giving an inner line over', () => {
+  const note = (pitch: string, duration: number, voice: number, staff: number) => `<note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch><duration>${duration}</duration><voice>${voice}</voice><staff>${staff}</staff></note>`;
+  const line = (pitches: string, duration: number, voice: number, staff: number) => pitches.split(' ').map((pitch) => note(pitch, duration, voice, staff)).join('');
+  const bar = (left: string) => readScore(`<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>2</divisions><staves>2</staves></attributes>${line('E5 F5 G5 E5', 2, 1, 1)}<backup><duration>8</duration></backup>${line('G4 A4 B4 A4 G4 F4 E4 F4', 1, 2, 1)}<backup><duration>8</duration></backup>${left}</measure></part></score-partwise>`).score;
+
+  it('proposes the whole line where the other hand is idle, says which and what it does to the sound', () => {
+    const [found, ...more] = redistribute(bar(note('C4', 1, 5, 2)), { from: 0, to: 0 });
+    expect(found).toMatchObject({ to: 'left', text: 'Bar 1: the left hand can take the inner line G A B A G F … (8 notes).', sound: expect.stringContaining('the voices are kept') as string });
+    expect(found!.notes).toHaveLength(8);
+    expect(found!.gain).toBeGreaterThan(6);
+    expect(more).toEqual([]);
+  });
+  it('does not where the other hand is as busy', () => {
+    expect(redistribute(bar(line('C3 D3 E3 F3 G3 F3 E3 D3', 1, 5, 2)), { from: 0, to: 0 }).filter((one) => one.text.includes('inner line'))).toEqual([]);
   });
 });
 

@@ -11,7 +11,9 @@ import { pedalText } from './pedalText.ts';
 import { stepPlace } from './places.ts';
 import { useDesk } from './useDesk.ts';
 
-const KINDS: [PedalMark['kind'], string, string][] = [['down', 'Down', 'd'], ['change', 'Change', 'c'], ['up', 'Up', 'u'], ['flutter', 'Flutter', 'v']];
+const KINDS: [PedalMark['kind'], string, string, string][] = [
+  ['down', 'Down', 'd', 'down with the note'], ['change', 'Change', 'c', 'late: up with the note, down just after it'], ['up', 'Up', 'u', 'up with the note'], ['flutter', 'Flutter', 'v', 'up a little and down again, over and over, until the next mark'],
+];
 /** The other pedals, with the key that puts each down or takes it up again. */
 const OTHERS: [OtherPedal, string, string][] = [['soft', 'Una corda', 'a'], ['sostenuto', 'Sostenuto', 'n']];
 
@@ -59,8 +61,8 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
         <h2>{here ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}` : 'Damper pedal'}</h2>
         {here ? <p className="soft">{mark ? `here: ${pedalText(mark)}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
         <div className="row pedal-keys">
-          {KINDS.map(([kind, name, key]) => (
-            <Button key={kind} variant={mark?.kind === kind ? 'contained' : 'outlined'} disabled={!here} onClick={() => write(kind)}>{name} <span className="key">{key.toUpperCase()}</span></Button>
+          {KINDS.map(([kind, name, key, how]) => (
+            <Button key={kind} title={how} variant={mark?.kind === kind ? 'contained' : 'outlined'} disabled={!here} onClick={() => write(kind)}>{name} <span className="key">{key.toUpperCase()}</span></Button>
           ))}
         </div>
         {(mark?.kind === 'down' || mark?.kind === 'change') && (

@@ -38,7 +38,7 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
       // inked or rubbed out meanwhile: there is nothing left to solve around
       if (again && useDesk.getState().suggested === undefined) return;
       const problems = answers.flatMap((answer) => answer.problems);
-      const { handovers } = problems.length ? await call('proposeHandovers', { params, body: { ...bars, player } }) : { handovers: [] };
+      const { handovers } = problems.length || bars.to - bars.from < MOST_FOR_WAYS ? await call('proposeHandovers', { params, body: { ...bars, player } }) : { handovers: [] };
       const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
         hand: models[i]!.id, more, reason, fingers: new Map([...notes, ...elsewhere].flatMap((one) => (one.finger === null ? [] : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]]))),
       })));

@@ -11,7 +11,7 @@ import { pedalText } from './pedalText.ts';
 import { useDesk } from './useDesk.ts';
 import { stopped, useWork } from './useWork.ts';
 
-const STYLES = [['printed', 'As printed', 'What the edition has, with how clear it would sound: a hint, not a law.'], ['harmony', 'By harmony', 'The foot joins what belongs to one harmony, and changes with it.'], ['dry', 'Dry', 'Only where the hands cannot join, and never at the price of a blur.']] as const;
+const STYLES = [['printed', 'As printed', 'What the edition has, with how clear it would sound: a hint, not a law.'], ['harmony', 'By harmony', 'The foot joins what belongs to one harmony, and changes late: up with the new note, down just after.'], ['dry', 'Dry', 'Only where the hands cannot join, and never at the price of a blur.']] as const;
 type Style = (typeof STYLES)[number][0];
 /** More reasons than these are read by nobody. */
 const SHOWN = 14;
