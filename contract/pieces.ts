@@ -205,7 +205,7 @@ export const ProposeOut = Type.Object({
 export const CheckIn = Type.Object({ player: Type.Optional(Player), layer: Type.Optional(Type.String({ maxLength: 60 })) });
 export const CheckOut = Type.Object({
   doubts: Type.Array(Type.Object({
-    kind: Type.String({ description: 'unreachable, same finger, crossed, hands meet, not as before, or changed' }), bar: Type.Integer(), notes: Type.Array(Type.String()), text: Type.String(),
+    kind: Type.String({ description: 'unreachable, same finger, crossed, hands meet, not as before, position, or changed' }), bar: Type.Integer(), notes: Type.Array(Type.String()), text: Type.String(),
   })),
   fingers: Type.Integer({ description: 'how many fingers were looked at' }),
 });

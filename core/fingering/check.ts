@@ -1,12 +1,13 @@
 import { contents, plainReturns } from '../form/index.ts';
 import { instrument, type Player } from '../instruments/index.ts';
-import { add, barSpan, beatName, compare, isBlack, onsets, spokenName, toNumber, type Note, type Score } from '../score/index.ts';
+import { add, barSpan, beatName, compare, isBlack, onsets, spokenName, thumbs, toNumber, type HandPosition, type Note, type Score } from '../score/index.ts';
 import type { HandModel } from './model.ts';
+import { fingersOver } from './locks.ts';
 import { firstFinger, lastFinger } from './written.ts';
 
 /** Something in written fingering that cannot be played, or that a teacher would not let stand. */
 export interface Doubt {
-  readonly kind: 'unreachable' | 'same finger' | 'crossed' | 'hands meet' | 'not as before';
+  readonly kind: 'unreachable' | 'same finger' | 'crossed' | 'hands meet' | 'not as before' | 'position';
   readonly bar: number;
   /** Note ids, the one to look at first. */
   readonly notes: readonly string[];
@@ -16,16 +17,19 @@ export interface Doubt {
 export interface CheckOptions {
   readonly instrument?: string;
   readonly player?: Player;
+  /** Where hands are to keep their position. */
+  readonly positions?: readonly HandPosition[];
 }
 
 type Fingers = ReadonlyMap<string, string>;
 
 /** Looks through fingers that are written, printed or typed, in every hand that has a model; in the order of the bars. */
-export function check(score: Score, fingers: Fingers, { instrument: kind = 'piano', player }: CheckOptions = {}): Doubt[] {
+export function check(score: Score, fingers: Fingers, { instrument: kind = 'piano', player, positions = [] }: CheckOptions = {}): Doubt[] {
   const limbs = instrument(kind).limbs.filter((limb) => limb.model);
   return [
     ...limbs.flatMap((limb) => [
       ...together(score, fingers, limb.id, limb.model!(player)), ...inARow(score, fingers, limb.id), ...returnsOtherwise(score, fingers, limb.id),
+      ...outOfPosition(score, fingers, limb.id, limb.model!(player), positions),
     ]),
     ...meetings(score, limbs.map((limb) => limb.id)),
   ].sort((a, b) => a.bar - b.bar);
@@ -101,6 +105,18 @@ function returnsOtherwise(score: Score, fingers: Fingers, hand: string): Doubt[]
       seen.add(note.id);
       return [{ kind: 'not as before', bar: note.bar, notes: [note.id, twin.id], text: `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before} where it was first, in ${place(score, twin)}.` }];
     });
+  });
+}
+
+/** Fingers that do not lie over their key where the hand is to keep its position. */
+function outOfPosition(score: Score, fingers: Fingers, hand: string, model: HandModel, positions: readonly HandPosition[]): Doubt[] {
+  const kept = thumbs(score, positions, hand);
+  return score.notes.flatMap((note): Doubt[] => {
+    const [thumb, written] = [kept.get(note.id), fingers.get(note.id)];
+    if (thumb === undefined || !written || note.held) return [];
+    const over = fingersOver(model, thumb, note.midi);
+    if (over.length === 0 || over.includes(firstFinger(written))) return [];
+    return [{ kind: 'position', bar: note.bar, notes: [note.id], text: `${Place(score, note)}: ${written} on ${spokenName(note.pitch)}, where ${over.join(' or ')} lies over it in the position the hand is to keep.` }];
   });
 }
 

@@ -1,4 +1,4 @@
-import { readScore } from '../score/index.ts';
+import { readScore, startOf } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
 import { blocks, check, parseWritten, propose, redistribute, verticals, writtenText, type FingerOptions } from './index.ts';
 
@@ -70,6 +70,14 @@ describe('checking', () => {
   it('says where both hands have one key', () => {
     const score = scoreOf([['C4:4', 'C4:4']]);
     expect(check(score, new Map())).toEqual([expect.objectContaining({ kind: 'hands meet', text: 'Bar 1, beat 1: both hands have C. One of them takes it.' })]);
+  });
+
+  it('doubts a finger that does not lie over its key in the position the hand keeps', () => {
+    const score = scoreOf([['C4 E4 G4 A4', 'C3:4']]);
+    const positions = [{ hand: 'right', from: startOf(0), to: startOf(1), thumb: 60 }];
+    const fingers = new Map(named(score, 'right', '1 2 5 5'));
+    expect(check(score, fingers, { positions }).filter((one) => one.kind === 'position').map((one) => one.text)).toEqual(['Bar 1, beat 2: 2 on E, where 3 lies over it in the position the hand is to keep.']);
+    expect(check(score, fingers).filter((one) => one.kind === 'position')).toEqual([]);
   });
 
   it('measures with the hand of the player', () => {

@@ -61,7 +61,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
     if (body.layer && body.layer !== 'teacher') for (const { noteId, finger } of await fingeringRows(studio.db, param('id'), 'teacher')) fingers.set(noteId, finger);
     for (const { noteId, finger } of rows) fingers.set(noteId, finger);
     for (const [id, finger] of fingers) if (finger === '') fingers.delete(id);
-    const doubts = await studio.heavy.run('checkFingers', score, fingers, { instrument: kind, ...(body.player ? { player: body.player } : {}) });
+    const positions = await positionsOf(studio, param('id'), body.layer ?? 'teacher');
+    const doubts = await studio.heavy.run('checkFingers', score, fingers, { instrument: kind, positions, ...(body.player ? { player: body.player } : {}) });
     const late = await changedLate(studio, param('id'), score, rows);
     return { doubts: [...doubts.map((one) => ({ ...one, notes: [...one.notes] })), ...late].sort((a, b) => a.bar - b.bar), fingers: fingers.size };
   },
