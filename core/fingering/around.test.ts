@@ -1,6 +1,6 @@
 import { readScore, type Score } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
-import { check, position, propose } from './index.ts';
+import { check, ornamentWith, position, propose } from './index.ts';
 
 // What lies around the notes: ornaments, the other hand, the pedal, the edition. What is expected is common practice, no source.
 
@@ -113,4 +113,13 @@ describe('the position of a hand', () => {
     expect(keys([{ midi: 60, finger: '1' }, { midi: 72, finger: '5' }], 'right', 0)).toBe('1:60! 2:62 3:64 4:71 5:72!');
   });
   it('is not known without a finger', () => expect(position([{ midi: 60, finger: '' }], 'right', 0)).toEqual([]));
+});
+
+// upper neighbour away from the thumb in the right hand, towards it in the left; thumb and third trill as well as thumb and second: common practice, no source
+describe('the fingers of an ornament', () => {
+  it.each<[sign: string, finger: number, others: number[], hand: string, fingers: number[] | undefined]>([
+    ['trill', 2, [], 'right', [2, 3]], ['trill', 2, [], 'left', [2, 1]], ['mordent', 3, [], 'right', [3, 2]], ['mordent', 3, [], 'left', [3, 4]],
+    ['turn', 2, [], 'right', [2, 3, 1]], ['trill', 1, [], 'right', [1, 3]], ['trill', 1, [3], 'right', [1, 2]], ['trill', 5, [], 'right', undefined],
+    ['trill', 2, [3], 'right', undefined], ['tremolo', 2, [], 'right', undefined],
+  ])('a %s on %s, %j held, %s hand: %j', (sign, finger, others, hand, fingers) => expect(ornamentWith([sign], finger, others, hand)).toEqual(fingers));
 });

@@ -7,6 +7,7 @@ export type { Problem } from './problems.ts';
 export { propose, proposeAfter, proposeNotes, type FingerOptions, type Proposal, type ProposedNote, type ProposeOptions, type Worked } from './propose.ts';
 export { blocks, type Block, type Move } from './blocks.ts';
 export { check, type CheckOptions, type Doubt } from './check.ts';
+export { ornamentWith } from './ornaments.ts';
 export { along, position } from './position.ts';
 export { redistribute, type Handover, type HandoverOptions } from './redistribute.ts';
 export { verticals, type Vertical } from './verticals.ts';

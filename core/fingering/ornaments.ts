@@ -18,12 +18,12 @@ const CROSSED = 16;
 const TAKEN = 5;
 
 /** The finger that plays the neighbour on one side; +1 is away from the thumb. */
-function partner(grip: Grip, at: number, side: 1 | -1): number | undefined {
-  const finger = grip.fingers[at]!;
+function partner({ fingers }: Pick<Grip, 'fingers'>, at: number, side: 1 | -1): number | undefined {
+  const finger = fingers[at]!;
   const wanted = finger + side;
   // the thumb trills with the third finger as well
   const choices = finger === 1 && side === 1 ? [3, 2] : finger === 3 && side === -1 ? [2, 1] : [wanted];
-  return choices.find((one) => one >= 1 && one <= 5 && !grip.fingers.includes(one));
+  return choices.find((one) => one >= 1 && one <= 5 && !fingers.includes(one));
 }
 
 function priceOf(grip: Grip, at: number, side: 1 | -1): number {
@@ -52,12 +52,28 @@ export function ornaments(moments: readonly Moment[], model: HandModel): Convent
   return [...kinds].map((kind) => price(kind.split(' ')[0] as Way, Number(kind.split(' ')[1])));
 }
 
+/** On which sides of the main note an ornament goes, in turn. */
+const sidesOf = (way: Way, up: 1 | -1): (1 | -1)[] => (way === 'trill' ? [up] : way === 'below' ? [up === 1 ? -1 : 1] : [up, up === 1 ? -1 : 1]);
+
+/**
+ * The fingers that play an ornament when its main note has a finger, that first; undefined without a sign that asks for neighbours.
+ *
+ * @param signs on the note, as musicians call them
+ * @param others fingers that are on other keys
+ */
+export function ornamentWith(signs: readonly string[], finger: number, others: readonly number[], hand: string): readonly number[] | undefined {
+  const sign = signs.find((one) => WAYS[one]);
+  if (!sign || !(finger >= 1 && finger <= 5)) return undefined;
+  const fingers = [finger, ...others];
+  const found = sidesOf(WAYS[sign]!, hand === 'left' ? -1 : 1).flatMap((side) => partner({ fingers }, 0, side) ?? []);
+  return found.length ? [finger, ...found] : undefined;
+}
+
 /** The fingers of an ornament, the main note's first; undefined where there is none. */
 export function ornamentFingers(moment: Moment, grip: Grip, model: HandModel): { note: Moment['notes'][number]; sign: string; fingers: readonly number[] } | undefined {
   const one = ornamented(moment);
   if (!one) return undefined;
   const up = upward(model);
-  const sides: (1 | -1)[] = one.way === 'trill' ? [up] : one.way === 'below' ? [up === 1 ? -1 : 1] : [up, up === 1 ? -1 : 1];
   const note = moment.notes[one.at]!;
-  return { note, sign: note.ornaments!.find((sign) => WAYS[sign])!, fingers: [grip.fingers[one.at]!, ...sides.flatMap((side) => partner(grip, one.at, side) ?? [])] };
+  return { note, sign: note.ornaments!.find((sign) => WAYS[sign])!, fingers: [grip.fingers[one.at]!, ...sidesOf(one.way, up).flatMap((side) => partner(grip, one.at, side) ?? [])] };
 }

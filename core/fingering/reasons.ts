@@ -1,4 +1,5 @@
 import { barSpan, isBlack, pitchText, type Score } from '../score/index.ts';
+import type { Grip } from './model.ts';
 import type { Played } from './moments.ts';
 import { ornamentFingers } from './ornaments.ts';
 import type { Ready } from './propose.ts';
@@ -80,6 +81,9 @@ function barList(score: Score, notes: readonly Played[]): string {
   return `${bars.length === 1 ? 'bar' : 'bars'} ${names.join(', ')}${bars.length > 6 ? ' …' : ''}`;
 }
 
+/** Fingers as they are written, silent changes with them. */
+const said = ({ fingers, then }: Grip): string => fingers.map((finger, i) => (then && then[i] !== finger ? `${finger}-${then[i]}` : `${finger}`)).join(' ');
+
 /** One line on how a way differs from the first choice. */
 export function reasonOf(ready: Ready, path: readonly number[], first: readonly number[], asked: readonly number[], before: Facts): string {
   const now = factsOf(ready, path, asked);
@@ -96,7 +100,7 @@ export function reasonOf(ready: Ready, path: readonly number[], first: readonly 
   if (at !== undefined && parts.length < 2) {
     const grip = ready.line.grips[at]![path[at]!]!;
     const moment = ready.line.moments[at]!;
-    parts.push(`${grip.fingers.join(' ')} instead of ${ready.line.grips[at]![first[at]!]!.fingers.join(' ')} on ${moment.notes.map((note) => nameOf(note)).join(' ')}`);
+    parts.push(`${said(grip)} instead of ${said(ready.line.grips[at]![first[at]!]!)} on ${moment.notes.map((note) => nameOf(note)).join(' ')}`);
   }
   return `${parts.join('; ')}.`;
 }

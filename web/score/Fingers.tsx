@@ -1,3 +1,4 @@
+import { firstFinger, ornamentWith } from '@yarrow-ridge/core/fingering';
 import type { NoteBox, PageBoxes } from './geometry.ts';
 
 /** `own`: of a layer that comes over the teacher's. */
@@ -19,6 +20,8 @@ interface Placed {
   box: NoteBox;
   written: WrittenFinger;
   y: number;
+  /** The fingers of its ornament. */
+  ornament: string | undefined;
 }
 
 /** Fingers clear of notes, stems and beams: above the staff for the upper hand, below it for the lower. Chords stack. */
@@ -41,9 +44,16 @@ function place(boxes: PageBoxes, fingers: ReadonlyMap<string, WrittenFinger>, be
       : Math.min(staff?.top ?? Infinity, ...column.map((box) => box.top));
     return inOrder.map((box, i) => ({
       box, written: fingers.get(box.note.id)!,
-      y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
+      y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT, ornament: ornamentOf(box, column, fingers),
     }));
   });
+}
+
+/** What plays the ornament on a note, its main note's finger first. */
+function ornamentOf({ note }: NoteBox, column: readonly NoteBox[], fingers: ReadonlyMap<string, WrittenFinger>): string | undefined {
+  if (!note.ornaments) return undefined;
+  const of = (id: string) => Number(firstFinger(fingers.get(id)!.finger));
+  return ornamentWith(note.ornaments, of(note.id), column.filter((one) => one.note !== note).map((one) => of(one.note.id)), note.hand)?.join(' ');
 }
 
 /** How far to the right, and how much lower, the finger of the layer below stands. */
@@ -55,10 +65,11 @@ export function Fingers({ boxes, fingers, below, both = false, onPick }: {
 }) {
   return (
     <g className="fingers">
-      {place(boxes, fingers, below).map(({ box, written, y }) => (
+      {place(boxes, fingers, below).map(({ box, written, y, ornament }) => (
         <g key={box.note.id}>
           <text x={box.x} y={y} className={`finger ${written.look}`} data-note={box.note.id}
             onClick={onPick && ((event) => { event.stopPropagation(); onPick(box.note.id); })}>{written.finger}</text>
+          {ornament && <text x={box.x + ASIDE * Math.max(1, written.finger.length * 0.7)} y={y - LOWER - 120} className="finger ornament" aria-hidden>{ornament}</text>}
           {both && written.beside && <text x={box.x + ASIDE * Math.max(1, written.finger.length * 0.7)} y={y + LOWER} className={`finger beside ${written.beside.look}`} aria-hidden>{written.beside.finger}</text>}
         </g>
       ))}

@@ -73,7 +73,22 @@ export function measure(svg: SVGSVGElement, score: Score): PageBoxes {
     });
   }
   const view = scale.viewBox.baseVal;
-  return { width: view.width, height: view.height, notes, bars };
+  return { width: view.width, height: view.height, notes: clearOfSigns(notes, scale), bars };
+}
+
+/** A sign this far from a notehead stands over or under another, in engraver units; and further up or down it belongs to another staff. */
+const [BESIDE, AWAY] = [260, 1300];
+
+/** Notes whose free height begins beyond the ornaments and fermatas that stand over or under them. */
+function clearOfSigns(notes: readonly NoteBox[], scale: SVGSVGElement): NoteBox[] {
+  const signs = [...scale.querySelectorAll<SVGGraphicsElement>('g.trill, g.mordent, g.turn, g.fermata')].map((sign) => sign.getBBox()).filter((box) => box.width > 0);
+  if (signs.length === 0) return [...notes];
+  return notes.map((note) => {
+    const near = signs.filter((box) => Math.abs(box.x + box.width / 2 - note.x) < BESIDE);
+    const over = near.filter((box) => box.y + box.height / 2 < note.y && note.top - (box.y + box.height) < AWAY);
+    const under = near.filter((box) => box.y + box.height / 2 > note.y && box.y - note.bottom < AWAY);
+    return { ...note, top: Math.min(note.top, ...over.map((box) => box.y)), bottom: Math.max(note.bottom, ...under.map((box) => box.y + box.height)) };
+  });
 }
 
 /** How high and low a beam's bars reach near an x. */
