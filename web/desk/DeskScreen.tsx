@@ -130,7 +130,7 @@ export function DeskScreen() {
             <IconButton aria-label="Larger" onClick={() => set({ zoom: Math.min(1.8, desk.zoom + 0.1) })}><AddIcon fontSize="small" /></IconButton>
           </div>
           <div className={`desk-strip${stratum === 'form' && sections.length > 0 ? ' tall' : ''}`}>
-            {stratum === 'hands' && <HandsStrip piece={piece} score={score} fingers={all} />}
+            {stratum === 'hands' && <HandsStrip piece={piece} score={score} fingers={all} positions={positions.filter((one) => one.layer === layer)} />}
             {stratum === 'pedal' && <PedalStrip score={score} marks={pedal} clarity={desk.footPencil?.clarity} chosen={desk.chosen} onChoose={choose} />}
             {stratum === 'shape' && <ShapeStrip piece={piece} score={score} shape={shape} climax={climax} chosen={desk.chosen} onChoose={choose} />}
             {stratum === 'form' && sections.length > 0 && <BoundaryStrip piece={piece} score={score} sections={sections} onShow={choose} />}

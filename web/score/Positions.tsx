@@ -3,11 +3,16 @@ import { barAxis, pitchText, toNumber, type HandPosition, type Score } from '@ya
 import { DIGIT, GAP } from './Fingers.tsx';
 import { systemsOf, xAt, type PageBoxes } from './geometry.ts';
 
-/** The keys a hand lies over, from low to high. */
-export function keysOf({ thumb, hand, from }: HandPosition, { bars }: Score): string {
-  const { fifths } = bars[from.bar]!.key;
-  const fifth = position([{ midi: thumb, finger: '1' }], hand, fifths).find((one) => one.finger === 5)?.midi ?? thumb;
-  return [thumb, fifth].sort((a, b) => a - b).map((key) => `${pitchText(key, fifths)}${Math.floor(key / 12) - 1}`).join('–');
+/** The outer keys a hand lies over, the lower first. */
+export function outerKeys({ thumb, hand, from }: HandPosition, { bars }: Score): [low: number, high: number] {
+  const fifth = position([{ midi: thumb, finger: '1' }], hand, bars[from.bar]!.key.fifths).find((one) => one.finger === 5)?.midi ?? thumb;
+  return [Math.min(thumb, fifth), Math.max(thumb, fifth)];
+}
+
+/** The same in words. */
+export function keysOf(kept: HandPosition, score: Score): string {
+  const { fifths } = score.bars[kept.from.bar]!.key;
+  return outerKeys(kept, score).map((key) => `${pitchText(key, fifths)}${Math.floor(key / 12) - 1}`).join('–');
 }
 
 /** Fingers stand between the notes and the bracket. */
