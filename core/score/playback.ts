@@ -58,7 +58,7 @@ export const FLUTTER = 0.5;
 export const BASS = 48;
 
 /** Quarters in which a tone that is let go falls to 1/e while the dampers graze the strings: heavy strings, and the others. Common practice, no source. */
-const GRAZED: Readonly<Record<PedalDepth, readonly [heavy: number, light: number]>> = { 0.5: [4, 1.2], 0.25: [2.5, 0.3] };
+const GRAZED: Readonly<Record<PedalDepth, readonly [heavy: number, light: number]>> = { 0.5: [6, 2], 0.25: [2.5, 0.3] };
 export const grazed = (depth: PedalDepth, midi: number): number => GRAZED[depth][midi < BASS ? 0 : 1];
 /** Fallen so many times to 1/e a tone is not heard any more. */
 const GONE = 2;
