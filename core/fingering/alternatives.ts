@@ -1,8 +1,8 @@
 import type { Ready } from './propose.ts';
 import type { ProposedNote } from './propose.ts';
 import { factsOf, reasonOf } from './reasons.ts';
-import { costOf, FORBIDDEN } from './line.ts';
-import { solve, type Solution } from './solve.ts';
+import { costOf, narrowed, type Prices } from './line.ts';
+import { solveAgain, solveTied, type Solution } from './solve.ts';
 
 /** Another way to take the same notes. */
 export interface Alternative {
@@ -19,7 +19,7 @@ export interface Alternative {
 const SHARE = 0.1;
 const LEAST = 2;
 /** How hard one is pushed away from the ways already found, from gently to firmly. */
-const PUSHES = [0.4, 1, 2.2, 4.5];
+const PUSHES = [0.4, 0.7, 1, 1.5, 2.2, 3.2, 4.5];
 /** In longer stretches one push finds enough. */
 const LONG = 120;
 /** Moments either side of what is asked for whose fingers may change with it. */
@@ -31,11 +31,13 @@ const MARGIN = 4;
  */
 export function alternativesTo(ready: Ready, first: Solution, asked: readonly number[], count: number): { path: readonly number[]; more: number; reason: string }[] {
   if (count === 0 || asked.length === 0) return [];
-  const { line, ties } = ready;
-  const [from, to] = [asked[0]! - MARGIN, asked.at(-1)! + MARGIN];
-  const inside = new Set(asked.map((at) => first.classes[at]!));
-  const open = Uint8Array.from(line.moments, (_, at) => Number((at >= from && at <= to) || inside.has(first.classes[at]!)));
-  const allowed = ready.prices.map((prices, at) => (open[at] ? prices : prices.map((price, grip) => (grip === first.path[at] ? price : FORBIDDEN))));
+  const { line } = ready;
+  /** What is tied pays for all its times: so must its push. */
+  const times = new Map<number, number>();
+  for (const of of first.classes) times.set(of, (times.get(of) ?? 0) + 1);
+  const open = opened(first.classes, times, asked);
+  const { line: small, narrow, widen } = narrowed(line, first.path, open);
+  const allowed = narrow(ready.prices);
   const cost = (path: readonly number[]) => costOf(line, path);
   const base = cost(first.path);
   const found: { path: readonly number[]; more: number }[] = [];
@@ -46,18 +48,62 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
     found.push({ path, more: cost(path) - base });
     return true;
   };
+  /** A way that was pushed everywhere, with the first choice again wherever that is cheaper and enough is left that differs. */
+  const plainer = (pushed: readonly number[]): readonly number[] => {
+    let path = pushed;
+    for (let least = cost(path);;) {
+      let better: readonly number[] | undefined;
+      for (const segment of segmentsOf(asked, (at) => path[at] !== first.path[at])) {
+        const back = new Set(segment.map((at) => first.classes[at]!));
+        const one = path.map((grip, at) => (back.has(first.classes[at]!) ? first.path[at]! : grip));
+        const less = apart(one, first.path) >= enough ? cost(one) : Infinity;
+        if (less < least) [least, better] = [less, one];
+      }
+      if (!better) return path;
+      path = better;
+    }
+  };
   for (const push of asked.length > LONG ? PUSHES.slice(-1) : PUSHES) {
-    const prices = [...allowed];
-    for (const at of asked) prices[at] = allowed[at]!.slice();
+    let prices: Prices = allowed;
     /** Makes the grips of a way that was found dearer. */
-    const dearer = (path: readonly number[]) => { for (const at of asked) prices[at]![path[at]!]! += push; };
+    const dearer = (path: readonly number[]) => {
+      const next = [...prices];
+      for (const at of asked) {
+        next[at] = prices[at]!.slice();
+        next[at][path[at]!]! += push * times.get(first.classes[at]!)!;
+      }
+      prices = next;
+    };
     for (const one of [first, ...found]) dearer(one.path);
+    let solution: Solution | undefined;
     for (let tries = 0; tries < count; tries++) {
-      const { path } = solve(line, { ties, prices });
-      if (!take(path)) break;
+      solution = (solution && solveAgain(small, solution, prices)) ?? solveTied(small, first, prices);
+      if (!solution) break;
+      const path = widen(solution.path);
+      if (!(asked.length <= LONG && take(plainer(path))) && !take(path)) break;
       dearer(path);
     }
   }
   const before = factsOf(ready, first.path, asked);
   return found.sort((a, b) => a.more - b.more).slice(0, count).map((one) => ({ ...one, reason: reasonOf(ready, one.path, first.path, asked, before) }));
+}
+
+/** Which moments are open: those asked for with all their times, and those beside them whose other times are beside them too. */
+function opened(classes: Int32Array, times: ReadonlyMap<number, number>, asked: readonly number[]): Uint8Array {
+  const [from, to] = [asked[0]! - MARGIN, asked.at(-1)! + MARGIN];
+  const inside = new Set(asked.map((at) => classes[at]!));
+  const near = new Map<number, number>();
+  for (let at = Math.max(0, from); at <= to && at < classes.length; at++) near.set(classes[at]!, (near.get(classes[at]!) ?? 0) + 1);
+  return Uint8Array.from(classes, (of) => Number(inside.has(of) || near.get(of) === times.get(of)));
+}
+
+/** Moments in a row that are wanted. */
+function segmentsOf(asked: readonly number[], wanted: (at: number) => boolean): number[][] {
+  const found: number[][] = [];
+  for (const at of asked.filter(wanted)) {
+    const last = found.at(-1);
+    if (last && last.at(-1) === at - 1) last.push(at);
+    else found.push([at]);
+  }
+  return found;
 }

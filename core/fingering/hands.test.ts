@@ -48,6 +48,17 @@ describe('a proposal', () => {
   });
 });
 
+// a broken chord is played as one hand shape; triads 5-3-1 or 5-2-1 from the bass in the left hand, 1-3-5 or 1-2-5 in the right: common practice, from memory
+it.each<[string, string, 'left' | 'right', RegExp]>([
+  ['out and back', 'C3 E3 G3 E3 A3 C4 E4 C4 G3 B3 D4 B3 C3 E3 G3 E3', 'left', /^(5313|5212){4}$/],
+  ['through the top', 'C3 G3 E3 G3 D3 A3 F#3 A3 B2 G3 D3 G3 C3 G3 E3 G3', 'left', /^(5131|5121){4}$/],
+  ['in the right hand', 'C4 E4 G4 E4 F4 A4 C5 A4 G4 B4 D5 B4 C4 E4 G4 E4', 'right', /^(1353|1252){4}$/],
+  ['of a seventh chord in six', 'C3 E3 G3 B3 G3 E3 D3 F3 A3 C4 A3 F3', 'left', /^(5[34]212[34]){2}$/],
+])('broken chords %s are taken as the chords they are', (_, keys, hand, taught) => {
+  const score = scoreOf([hand === 'left' ? [`r:${keys.split(' ').length / 2}`, keys.replaceAll(/(\S+)/g, '$1:0.5')] : [keys.replaceAll(/(\S+)/g, '$1:0.5'), `r:${keys.split(' ').length / 2}`]], [keys.split(' ').length / 2, 4]);
+  expect(propose(score, { hand, from: 0, to: 0 }).notes.map((note) => note.finger).join('')).toMatch(taught);
+});
+
 // the layout of a keyboard: standard
 it('a key lies between its neighbours, and white keys one apart, for either hand and in every octave', () => {
   for (const side of ['right', 'left'] as const) {

@@ -1,5 +1,6 @@
 import { instrument, type Player } from '../instruments/index.ts';
 import { add, compare, type Fraction, type PedalMark, type Score } from '../score/index.ts';
+import { asShapes, brokenChords, lifted } from './broken.ts';
 import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
 import { freesHand, lineOf, type Line } from './line.ts';
 import type { HandModel } from './model.ts';
@@ -50,9 +51,11 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   if (!model) return undefined;
   const progress = options.onProgress ?? (() => undefined);
   const school = { ...USUAL_SCHOOL, ...options.school };
-  const moments = momentsOf(played, model, options.tempo ?? TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
+  const plain = momentsOf(played, model, options.tempo ?? TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
+  const broken = brokenChords(plain);
+  const moments = lifted(plain, broken);
   const others = score ? othersAt(moments, score, options.hand) : moments.map(() => []);
-  const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...ornaments(moments, model), otherHand(moments, others, model)];
+  const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...asShapes(moments, broken, model), ...ornaments(moments, model), otherHand(moments, others, model)];
   progress(MOMENTS);
   const line = lineOf(moments, model, conventions, true, (share) => progress(MOMENTS + share * (TABLES - MOMENTS)));
   progress(TABLES);

@@ -32,6 +32,8 @@ export interface Convention {
   readonly hold?: (grip: Grip) => number;
   /** Of coming to such a moment. */
   readonly step?: (a: Grip, b: Grip) => number;
+  /** Of three single notes in a row that end with such a moment. */
+  readonly turn?: (a: Grip, b: Grip, c: Grip) => number;
 }
 
 /** Progress is told once for so many moments. */
@@ -74,7 +76,7 @@ export function lineOf(moments: readonly Moment[], model: HandModel, conventions
     const [before, link] = [grips[at - 1]!, moment.link!];
     const asked = conventions.filter((one) => one.step && one.at[at]);
     const make = () => tableOf(before, grips[at]!, (a, b) => asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, link))));
-    const where = plain[at] && plain[at - 1] ? `${shift(at - 1)} ${keyAt(at) - keyAt(at - 1)} ${link.detached ? 'd' : ''}${link.pedalled ? 'p' : ''}${model.hurried(link) ? 'f' : ''}${conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('')}` : undefined;
+    const where = plain[at] && plain[at - 1] ? `${shift(at - 1)} ${keyAt(at) - keyAt(at - 1)} ${link.detached ? 'd' : ''}${link.pedalled ? 'p' : ''}${link.lifted ? 'l' : ''}${model.hurried(link) ? 'f' : ''}${conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('')}` : undefined;
     return once(where, make);
   });
   const turn = moments.map((moment, at) => {
@@ -82,11 +84,12 @@ export function lineOf(moments: readonly Moment[], model: HandModel, conventions
     // a model prices three in a row of single notes only
     if (moment.keys.length !== 1 || moments[at - 1]!.keys.length !== 1 || moments[at - 2]!.keys.length !== 1) return undefined;
     const [a, b, c] = [grips[at - 2]!, grips[at - 1]!, grips[at]!];
-    const where = plain[at] && plain[at - 1] && plain[at - 2] ? `${shift(at - 2)} ${keyAt(at - 1) - keyAt(at - 2)} ${keyAt(at) - keyAt(at - 1)} turn` : undefined;
+    const asked = conventions.filter((one) => one.turn && one.at[at]);
+    const where = plain[at] && plain[at - 1] && plain[at - 2] ? `${shift(at - 2)} ${keyAt(at - 1) - keyAt(at - 2)} ${keyAt(at) - keyAt(at - 1)} turn${asked.length ? conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('') : ''}` : undefined;
     return once(where, () => {
       const table = new Float64Array(a.length * b.length * c.length);
       let i = 0;
-      for (const one of a) for (const two of b) for (const last of c) table[i++] = clamp(model.turn(one, two, last));
+      for (const one of a) for (const two of b) for (const last of c) table[i++] = asked.reduce((sum, other) => sum + other.turn!(one, two, last), clamp(model.turn(one, two, last)));
       return table;
     });
   });
@@ -112,4 +115,42 @@ export function costOf(line: Line, path: readonly number[], { first, last } = { 
     if (turn) cost += turn[(path[at - 2]! * line.grips[at - 1]!.length + path[at - 1]!) * size + grip]!;
     return cost;
   }, 0);
+}
+
+/** A line in which some moments keep their grip: they have that one alone. */
+export interface Narrowed {
+  readonly line: Line;
+  readonly narrow: (prices: Prices) => Prices;
+  /** A path through it as one through the whole. */
+  readonly widen: (path: readonly number[]) => number[];
+}
+
+/** @param open which moments keep all their grips; the others that of the path */
+export function narrowed(line: Line, path: readonly number[], open: ArrayLike<number>): Narrowed {
+  const at = (one: number) => (open[one] ? undefined : path[one]!);
+  const pick = (table: Float64Array, sizes: readonly number[], kept: readonly (number | undefined)[]): Float64Array => {
+    if (table.length === 0 || kept.every((one) => one === undefined)) return table;
+    let found = table;
+    // the last index is the fastest
+    for (let d = kept.length - 1; d >= 0; d--) {
+      const one = kept[d];
+      if (one === undefined) continue;
+      const inner = sizes.slice(d + 1).reduce((product, size, i) => product * (kept[d + 1 + i] === undefined ? size : 1), 1);
+      const outer = sizes.slice(0, d).reduce((product, size) => product * size, 1);
+      const next = new Float64Array(outer * inner);
+      for (let o = 0; o < outer; o++) next.set(found.subarray((o * sizes[d]! + one) * inner, (o * sizes[d]! + one + 1) * inner), o * inner);
+      found = next;
+    }
+    return found;
+  };
+  const size = (one: number) => line.grips[one]!.length;
+  const narrow = (prices: Prices) => prices.map((own, one) => (open[one] ? own : own.subarray(path[one], path[one]! + 1)));
+  return {
+    line: {
+      ...line, grips: line.grips.map((grips, one) => (open[one] ? grips : [grips[path[one]!]!])), hold: narrow(line.hold),
+      step: line.step.map((table, one) => (one === 0 ? table : pick(table, [size(one - 1), size(one)], [at(one - 1), at(one)]))),
+      turn: line.turn.map((table, one) => table && pick(table, [size(one - 2), size(one - 1), size(one)], [at(one - 2), at(one - 1), at(one)])),
+    },
+    narrow, widen: (some) => some.map((grip, one) => (open[one] ? grip : path[one]!)),
+  };
 }

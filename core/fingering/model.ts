@@ -18,6 +18,8 @@ export interface Link {
   readonly detached: boolean;
   /** The pedal joins the two, so that the fingers need not. */
   readonly pedalled?: boolean;
+  /** One shape of a broken chord ends and another begins: the hand may be lifted. */
+  readonly lifted?: boolean;
 }
 
 /** What an instrument tells the search about one of its hands. Costs are dimensionless; Infinity means not possible. */

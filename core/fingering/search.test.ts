@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { keyboardHand } from '../instruments/keyboard/hand.ts';
 import { fraction } from '../score/index.ts';
+import { asShapes, brokenChords } from './broken.ts';
 import { chromatic, quietHand } from './conventions.ts';
 import { eliminateAgain, eliminateAll, eliminationOrder, leastOf, type Factor } from './elimination.ts';
 import { lay } from './laid.ts';
-import { FORBIDDEN, freesHand } from './line.ts';
+import { FORBIDDEN, freesHand, type Convention } from './line.ts';
 import type { Grip, HandModel } from './model.ts';
 import { momentsOf, type Moment, type Played } from './moments.ts';
 import { work, type FingerOptions } from './propose.ts';
@@ -53,7 +54,7 @@ const ready = (played: readonly Played[], options: FingerOptions) => work(lay(pl
 
 /** The least cost of all ways to take the moments, by trying them in turn and giving a way up when it is dearer than the best so far. */
 function byTrying(moments: readonly Moment[], model: HandModel, wanted: (at: number, grip: Grip) => boolean, classes?: Int32Array): number {
-  const schools = [chromatic(moments, 'thumb and third'), quietHand(moments, model.lie)];
+  const schools: Convention[] = [chromatic(moments, 'thumb and third'), quietHand(moments, model.lie), ...asShapes(moments, brokenChords(moments), model)];
   const grips = moments.map((moment, at) => model.choices(moment.keys.length, moment.seconds >= 1).map((way): Grip => ({ ...way, keys: moment.keys, struck: moment.struck })).filter((grip) => wanted(at, grip)));
   const least = (cost: number) => Math.min(cost, 1e5);
   let best = Infinity;
@@ -72,7 +73,7 @@ function byTrying(moments: readonly Moment[], model: HandModel, wanted: (at: num
       const { link } = moments[at]!;
       if (before && !freesHand(link)) {
         more += least(model.step(before, grip, link!)) + schools.reduce((sum, one) => sum + (one.at[at] ? (one.step?.(before, grip) ?? 0) : 0), 0);
-        if (second && !freesHand(moments[at - 1]!.link) && [second, before, grip].every((one) => one.keys.length === 1)) more += least(model.turn(second, before, grip));
+        if (second && !freesHand(moments[at - 1]!.link) && [second, before, grip].every((one) => one.keys.length === 1)) more += least(model.turn(second, before, grip)) + schools.reduce((sum, one) => sum + (one.at[at] ? (one.turn?.(second, before, grip) ?? 0) : 0), 0);
       }
       walk([...path, grip], [...chosen, index], cost + more);
     });
@@ -155,6 +156,16 @@ describe('the search over hands', () => {
       expect(first.solution.joint!.eliminated.touched).toBeGreaterThan(500);
       expect(now.solution.joint!.eliminated.touched).toBeLessThan(60);
     }
+  });
+
+  it('is as cheap as all ways through broken chords (20 pairs of them)', () => {
+    const chord = fc.record({ low: fc.integer({ min: 48, max: 60 }), third: fc.constantFrom(3, 4, 5), top: fc.constantFrom(3, 4, 5), out: fc.boolean() })
+      .map(({ low, third, top, out }) => (out ? [low, low + third, low + third + top, low + third] : [low, low + third + top, low + third, low + third + top]));
+    fc.assert(fc.property(chord, chord, fc.constantFrom<Side>('right', 'left'), (first, second, hand) => {
+      const { line, model } = ready([...first, ...second].map((midi, at) => note(midi, at, 1, String(at))), { hand, ties: false, tempo: 120 });
+      expect(brokenChords(line.moments).size).toBe(2);
+      expect(solve(line).cost).toBeCloseTo(byTrying(line.moments, model, () => true), 6);
+    }), { numRuns: 20 });
   });
 
   it('takes a long line in time that grows with its length alone', () => {

@@ -9,6 +9,8 @@ export interface Solution {
   readonly cost: number;
   /** The variable each moment stands for: equal numbers took equal fingers. */
   readonly classes: Int32Array;
+  /** The ties that were obeyed. */
+  readonly obeyed: readonly Tie[];
   /** What {@link solveAgain} can go on from, where it was asked for and is not too large. */
   readonly joint?: Joint;
 }
@@ -36,36 +38,43 @@ const LEVELS: readonly Record<Tie['kind'], number>[] = [
  */
 export function solve(line: Line, { ties = [], prices = line.hold, keep = false, onProgress }: SolveOptions = {}): Solution {
   const count = line.moments.length;
-  if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0) };
+  if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0), obeyed: [] };
   const alike = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
   const alone = classesOf(count, [], alike);
-  const untied = () => ({ ...chain(line, prices), classes: alone });
+  const untied = (): Solution => ({ ...chain(line, prices), classes: alone, obeyed: [] });
   if (ties.length === 0 && !keep) return untied();
   const same = ties.filter((tie) => tie.kind === 'same');
   const classes = classesOf(count, same, alike);
   // with the others it would only take longer
-  if (!isQuick(line, classes)) return agreed(line, classes, untied(), prices);
+  if (!isQuick(line, classes)) return agreed(line, classes, same, untied(), prices);
   let contradicted = false;
   for (const least of LEVELS) {
     const obeyed = ties.filter((tie) => tie.run >= least[tie.kind]);
     const joint = joined(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, prices, keep && !contradicted, onProgress);
-    const found = joint && solved(line, joint);
+    const found = joint && solved(line, joint, obeyed);
     if (found) return found;
     // with other locks these ties may hold after all
     contradicted ||= joint !== undefined;
   }
-  return agreed(line, classes, untied(), prices);
+  return agreed(line, classes, same, untied(), prices);
+}
+
+/** A line whose ties are known already, to be gone on from. Undefined where it would take too long. */
+export function solveTied(line: Line, { classes, obeyed }: Pick<Solution, 'classes' | 'obeyed'>, prices: Prices): Solution | undefined {
+  if (obeyed.length === 0) return { ...chain(line, prices), classes, obeyed };
+  const joint = joined(line, classes, obeyed, prices, true);
+  return joint && solved(line, joint, obeyed);
 }
 
 /** The same line and ties with other prices: only what they can affect is solved again. Undefined where the whole has to be. */
-export function solveAgain(line: Line, { joint }: Solution, prices: Prices): Solution | undefined {
-  return joint && solved(line, joinedAgain(joint, prices));
+export function solveAgain(line: Line, { joint, obeyed }: Solution, prices: Prices): Solution | undefined {
+  return joint && solved(line, joinedAgain(joint, prices), obeyed);
 }
 
 /** Undefined when the ties contradict each other: they are looser than the hand. */
-function solved(line: Line, joint: Joint): Solution | undefined {
+function solved(line: Line, joint: Joint, obeyed: readonly Tie[]): Solution | undefined {
   const { path, cost } = pathOf(joint);
-  return cost < IMPOSSIBLE || blocked(line, path, joint.prices) ? { path, cost, classes: joint.classes, ...(joint.kept ? { joint } : {}) } : undefined;
+  return cost < IMPOSSIBLE || blocked(line, path, joint.prices) ? { path, cost, classes: joint.classes, obeyed, ...(joint.kept ? { joint } : {}) } : undefined;
 }
 
 /** Whether locks alone make it impossible. */
@@ -78,7 +87,7 @@ const PULLS = [2, 6, 20, 80, 300];
  * Where the ties cannot be solved as one, each class is pulled towards the grip most of its moments have, harder each time, until
  * they agree. Not exact, but each round is, and time grows with the length of the line alone.
  */
-function agreed(line: Line, classes: Int32Array, first: Solution, prices: Prices): Solution {
+function agreed(line: Line, classes: Int32Array, obeyed: readonly Tie[], first: Solution, prices: Prices): Solution {
   let { path } = first;
   for (const pull of PULLS) {
     const wanted = mostOf(classes, path);
@@ -90,7 +99,7 @@ function agreed(line: Line, classes: Int32Array, first: Solution, prices: Prices
     path = chain(line, pulled).path;
     if (agree(classes, path)) break;
   }
-  return { path, cost: costOf(line, path), classes };
+  return { path, cost: costOf(line, path), classes, obeyed };
 }
 
 function agree(classes: Int32Array, path: readonly number[]): boolean {

@@ -79,7 +79,8 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
   const melodic = (f1: number, k1: number, f2: number, k2: number, link: Link): number => {
     if (k1 === k2) return f1 !== f2 ? p.repeatedOther : link.seconds < FAST ? p.fastSame : 0;
     if (link.detached) return detached(f1, k1, f2, k2);
-    return connected(f1, k1, f2, k2) * (link.pedalled ? p.pedalled : 1);
+    const joined = connected(f1, k1, f2, k2) * (link.pedalled ? p.pedalled : 1);
+    return link.lifted && f1 !== f2 ? Math.min(joined, p.lift + Math.abs(keyAt(k2) - keyAt(k1) - (f2 - f1)) * p.leapKey) : joined;
   };
 
   const hold = ({ keys, fingers, then }: Grip): number => {

@@ -25,6 +25,8 @@ export const PRICES = {
   leap: 5, leapKey: 0.3,
   /** Where the pedal joins, going from key to key costs so much of its price. */
   pedalled: 0.6,
+  /** The hand is lifted from one shape of a broken chord to the next. */
+  lift: 2.5,
   slide: 12, repeatedOther: 1.2, fastSame: 1, detachedSame: 1.5,
   /** The second finger after next is taken on another key by the same finger; the same key by another finger. */
   sameFingerAgain: 1.16, sameKeyOther: 2.5,
