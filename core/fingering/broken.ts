@@ -8,8 +8,10 @@ const LENGTHS = [4, 6] as const;
 const SKIP = 3;
 const WIDEST = 12;
 
-/** Whether a broken chord of so many notes begins at a moment, on its lowest key: as C E G E, C G E G or C E G C G E. */
-function beginsAt(moments: readonly Moment[], at: number, length: number): boolean {
+type End = 'lowest' | 'highest';
+
+/** Whether a broken chord of so many notes begins at a moment, on its lowest key (as C E G E, C G E G or C E G C G E) or its highest (as G E C E). */
+function beginsAt(moments: readonly Moment[], at: number, length: number, end: End): boolean {
   const keys: number[] = [];
   for (let i = at; i < at + length; i++) {
     const moment = moments[i];
@@ -18,14 +20,19 @@ function beginsAt(moments: readonly Moment[], at: number, length: number): boole
   }
   const mirrored = keys.slice(1, length / 2).every((key, i) => key === keys[length - 1 - i]);
   const skips = keys.every((key, i) => i === 0 || Math.abs(key - keys[i - 1]!) >= SKIP);
-  return mirrored && skips && Math.min(...keys.slice(1)) > keys[0]! && Math.max(...keys) - keys[0]! <= WIDEST;
+  const [low, high] = [Math.min(...keys.slice(1)), Math.max(...keys.slice(1))];
+  const outer = end === 'lowest' ? low > keys[0]! : high < keys[0]!;
+  return mirrored && skips && outer && Math.max(high, keys[0]!) - Math.min(low, keys[0]!) <= WIDEST;
 }
 
 /** The broken chords of a line that follow one another: how many notes each has, by the moment it begins with. One alone is a turn of the melody. */
 export function brokenChords(moments: readonly Moment[]): ReadonlyMap<number, number> {
   const starts = new Map<number, number>();
   for (let at = 0; at < moments.length; at++) {
-    const length = LENGTHS.find((one) => beginsAt(moments, at, one));
+    const low = (from: number) => LENGTHS.find((one) => beginsAt(moments, from, one, 'lowest'));
+    const high = LENGTHS.find((one) => beginsAt(moments, at, one, 'highest'));
+    // the bass begins a figure, where there is one so near
+    const length = low(at) ?? (high !== undefined && Array.from({ length: high - 1 }, (_, i) => low(at + 1 + i)).every((one) => one === undefined) ? high : undefined);
     if (length) {
       starts.set(at, length);
       at += length - 1;

@@ -53,6 +53,7 @@ it.each<[string, string, 'left' | 'right', RegExp]>([
   ['out and back', 'C3 E3 G3 E3 A3 C4 E4 C4 G3 B3 D4 B3 C3 E3 G3 E3', 'left', /^(5313|5212){4}$/],
   ['through the top', 'C3 G3 E3 G3 D3 A3 F#3 A3 B2 G3 D3 G3 C3 G3 E3 G3', 'left', /^(5131|5121){4}$/],
   ['in the right hand', 'C4 E4 G4 E4 F4 A4 C5 A4 G4 B4 D5 B4 C4 E4 G4 E4', 'right', /^(1353|1252){4}$/],
+  ['from the top', 'G3 E3 C3 E3 A3 F3 D3 F3 B3 G3 D3 G3 A3 F3 C3 F3', 'left', /^(1353|1252){4}$/],
   ['of a seventh chord in six', 'C3 E3 G3 B3 G3 E3 D3 F3 A3 C4 A3 F3', 'left', /^(5[34]212[34]){2}$/],
 ])('broken chords %s are taken as the chords they are', (_, keys, hand, taught) => {
   const score = scoreOf([hand === 'left' ? [`r:${keys.split(' ').length / 2}`, keys.replaceAll(/(\S+)/g, '$1:0.5')] : [keys.replaceAll(/(\S+)/g, '$1:0.5'), `r:${keys.split(' ').length / 2}`]], [keys.split(' ').length / 2, 4]);
