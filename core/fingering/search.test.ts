@@ -5,7 +5,7 @@ import { asShapes, brokenChords } from './broken.ts';
 import { chromatic, quietHand } from './conventions.ts';
 import { eliminateAgain, eliminateAll, eliminationOrder, leastOf, type Factor } from './elimination.ts';
 import { lay } from './laid.ts';
-import { FORBIDDEN, freesHand, type Convention } from './line.ts';
+import { costOf, FORBIDDEN, freesHand, narrowed, type Convention } from './line.ts';
 import type { Grip, HandModel } from './model.ts';
 import { momentsOf, type Moment, type Played } from './moments.ts';
 import { work, type FingerOptions } from './propose.ts';
@@ -166,6 +166,19 @@ describe('the search over hands', () => {
       expect(brokenChords(line.moments).size).toBe(2);
       expect(solve(line).cost).toBeCloseTo(byTrying(line.moments, model, () => true), 6);
     }), { numRuns: 20 });
+  });
+
+  it('costs the same through a line in which some moments keep their grip (60 lines of chords and single notes)', () => {
+    fc.assert(fc.property(fc.array(event, { minLength: 6, maxLength: 9 }), fc.array(fc.boolean(), { minLength: 9, maxLength: 9 }), fc.array(fc.nat(1000), { minLength: 9, maxLength: 9 }), (events, open, picks) => {
+      const played = events.flatMap(({ keys, length }, at) => [...keys].sort((a, b) => a - b).map((midi, i) => note(midi, at, length, `${at}.${i}`)));
+      const { line } = lay(played, { hand: 'right', ties: false })!;
+      const first = solve(line).path;
+      const small = narrowed(line, first, open.map(Number));
+      const path = small.line.grips.map((grips, at) => picks[at]! % grips.length);
+      expect(costOf(small.line, path)).toBeCloseTo(costOf(line, small.widen(path)), 6);
+      expect(small.widen(path).every((grip, at) => open[at] || grip === first[at])).toBe(true);
+      expect(solve(small.line, { prices: small.narrow(line.hold) }).cost).toBeCloseTo(solve(line).cost, 6);
+    }), { numRuns: 60 });
   });
 
   it('takes a long line in time that grows with its length alone', () => {
