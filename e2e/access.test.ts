@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
-import { openBrowser, says } from './browser.ts';
+import { openBrowser, quiet, says } from './browser.ts';
 import { startServer, type RunningServer } from './server.ts';
 
 // WCAG 2.1 A and AA as far as axe-core can tell, on every main view, light and dark.
@@ -32,7 +32,7 @@ it.each(['light', 'dark'])('has no violation axe-core knows of, in %s', async (m
   for (const [path, text] of views) {
     await page.goto(server.url + path);
     await says(page, text);
-    await page.waitForNetworkIdle();
+    await quiet(page);
     await page.evaluate(axe);
     const results = await page.evaluate(() => (globalThis as unknown as { axe: { run: (options: object) => Promise<AxeResults> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] }));
     found.push(...results.violations.map((one) => `${path} ${one.id}: ${one.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`));

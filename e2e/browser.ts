@@ -50,6 +50,19 @@ export async function press(page: Page, text: string | RegExp): Promise<void> {
   }, {}, pattern);
 }
 
+/**
+ * Waits until nothing more comes over the network for a moment. Counted in the page itself: requests that a reload has cut off are never
+ * missed from the outside.
+ */
+export async function quiet(page: Page): Promise<void> {
+  for (let before = -1, tries = 0; tries < 60; tries++) {
+    const now = await page.evaluate(() => performance.getEntriesByType('resource').length);
+    if (now === before) return;
+    before = now;
+    await new Promise((resolve) => setTimeout(resolve, 400));
+  }
+}
+
 /** Waits until the page says something. */
 export const says = (page: Page, text: string): Promise<unknown> =>
   page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { chooseBars, openBrowser, press, says } from './browser.ts';
+import { chooseBars, openBrowser, press, quiet, says } from './browser.ts';
 import { root, startServer } from './server.ts';
 
 // node --import tsx e2e/screenshots.ts: one current picture of each main view, from the demo studio.
@@ -16,7 +16,7 @@ const ines = items.find((one) => one.studentName.startsWith('Ines'))!;
 const { page } = await browser.window(1280, 800);
 await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
 const shot = async (name: string) => {
-  await page.waitForNetworkIdle();
+  await quiet(page);
   await calm();
   await page.screenshot({ path: join(folder, `${name}.png`) });
 };

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { openBrowser, type Window } from './browser.ts';
+import { openBrowser, quiet, type Window } from './browser.ts';
 import { root, startServer, type RunningServer } from './server.ts';
 
 export const demo = (name: string): string => readFileSync(join(root, 'demo/pieces', `${name}.musicxml`), 'utf8');
@@ -38,7 +38,7 @@ export function studio(...flags: string[]) {
     open: async (page: Page, id: string): Promise<void> => {
       await page.goto(url(`/pieces/${id}`));
       await page.waitForSelector('.score[data-drawn=yes] .score-page svg');
-      await page.waitForNetworkIdle();
+      await quiet(page);
     },
   };
 }
