@@ -9,7 +9,7 @@ export interface Alternative {
   readonly notes: readonly ProposedNote[];
   /** The same music outside what was asked for, with its fingers. */
   readonly elsewhere: readonly ProposedNote[];
-  /** What it costs more than the first choice. */
+  /** What it costs more than the first choice, each time it comes. */
   readonly more: number;
   /** One line. */
   readonly reason: string;
@@ -40,12 +40,17 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
   const allowed = narrow(ready.prices);
   const cost = (path: readonly number[]) => costOf(line, path);
   const base = cost(first.path);
+  /** What a way costs more, each time it comes. */
+  const more = (path: readonly number[]) => {
+    const differing = asked.filter((at) => path[at] !== first.path[at]);
+    return ((cost(path) - base) * differing.length) / differing.reduce((sum, at) => sum + times.get(first.classes[at]!)!, 0);
+  };
   const found: { path: readonly number[]; more: number }[] = [];
   const apart = (a: readonly number[], b: readonly number[]) => asked.filter((at) => a[at] !== b[at]).length;
   const enough = Math.max(Math.min(LEAST, asked.length), Math.ceil(asked.length * SHARE));
   const take = (path: readonly number[]) => {
     if (![first, ...found].every((other) => apart(path, other.path) >= enough)) return false;
-    found.push({ path, more: cost(path) - base });
+    found.push({ path, more: more(path) });
     return true;
   };
   /** A way that was pushed everywhere, with the first choice again wherever that is cheaper and enough is left that differs. */
