@@ -13,15 +13,21 @@ const notes = (count: number) => Array.from({ length: count }, (_, i) => {
 const propose = (body: object) => studio.ask('POST', '/api/fingerings/propose', { hand: 'right', ...body });
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
+/** What is told of some work, until it has begun to move. */
+async function sharesOf(name: string): Promise<number[]> {
+  const shares: number[] = [];
+  for (let i = 0; i < 800 && !shares.some((share) => share > 0); i++) {
+    const { status, json } = await studio.ask('GET', `/api/work/${name}`);
+    if (status === 200) shares.push(json.share as number);
+    await wait(10);
+  }
+  return shares;
+}
+
 describe('long work', () => {
   it('tells how far it is, and is stopped when it is asked to', async () => {
     const asked = propose({ notes: notes(60_000), work: 'long-line' });
-    const shares: number[] = [];
-    for (let i = 0; i < 400 && !shares.some((share) => share > 0); i++) {
-      const { status, json } = await studio.ask('GET', '/api/work/long-line');
-      if (status === 200) shares.push(json.share as number);
-      await wait(25);
-    }
+    const shares = await sharesOf('long-line');
     expect(shares.at(-1)).toBeGreaterThan(0);
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
     expect((await propose({ notes: notes(5), work: 'long-line' })).json.detail).toMatch(/going on already/);
@@ -37,13 +43,7 @@ describe('long work', () => {
     const bar = (n: number) => `<measure number="${n + 1}">${n ? '' : '<attributes><divisions>2</divisions></attributes>'}${'CGEGCGEG'.split('').map((step, i) => note(step, i % 4 ? 4 : 2)).join('')}</measure>`;
     const { id } = (await studio.bring(`<score-partwise><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${Array.from({ length: 600 }, (_, n) => bar(n)).join('')}</part></score-partwise>`)).json;
     const asked = studio.ask('POST', `/api/pieces/${id}/pedal/propose`, { style: 'harmony', from: 0, to: 599, work: 'foot' });
-    const shares: number[] = [];
-    for (let i = 0; i < 400 && !shares.some((share) => share > 0); i++) {
-      const { status, json } = await studio.ask('GET', '/api/work/foot');
-      if (status === 200) shares.push(json.share as number);
-      await wait(10);
-    }
-    expect(shares.at(-1)).toBeGreaterThan(0);
+    expect((await sharesOf('foot')).at(-1)).toBeGreaterThan(0);
     expect((await studio.ask('DELETE', '/api/work/foot')).status).toBe(200);
     expect(await asked).toMatchObject({ status: 409, json: { detail: 'Stopped; nothing was changed.' } });
   });

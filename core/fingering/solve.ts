@@ -71,14 +71,11 @@ export function solveAgain(line: Line, { joint, obeyed }: Solution, prices: Pric
   return joint && solved(line, joinedAgain(joint, prices), obeyed);
 }
 
-/** Undefined when the ties contradict each other: they are looser than the hand. */
+/** Undefined when the ties contradict each other: they are looser than the hand. What cannot be done without them either, as one finger written on two keys in a row, is not their doing. */
 function solved(line: Line, joint: Joint, obeyed: readonly Tie[]): Solution | undefined {
   const { path, cost } = pathOf(joint);
-  return cost < IMPOSSIBLE || blocked(line, path, joint.prices) ? { path, cost, classes: joint.classes, obeyed, ...(joint.kept ? { joint } : {}) } : undefined;
+  return cost < IMPOSSIBLE || cost - chain(line, joint.prices).cost < IMPOSSIBLE ? { path, cost, classes: joint.classes, obeyed, ...(joint.kept ? { joint } : {}) } : undefined;
 }
-
-/** Whether locks alone make it impossible. */
-const blocked = (line: Line, path: readonly number[], prices: Prices): boolean => prices !== line.hold && path.some((grip, at) => line.hold[at]![grip]! >= IMPOSSIBLE);
 
 /** From gently to so firmly that only what cannot be done is dearer. */
 const PULLS = [2, 6, 20, 80, 300];

@@ -115,6 +115,14 @@ describe('giving an inner line over', () => {
   });
 });
 
+it('has other ways although the teacher has written one finger on two keys elsewhere', () => {
+  const score = scoreOf([['C4 D4 E4 F4 G4 A4 B4 C5', 'r:8'], ['E5 C5 A4 F4 D4 F4 A4 C5', 'r:8']], [8, 4]);
+  const second = score.notes.filter((note) => note.bar === 1);
+  const ways = (locks: ReadonlyMap<string, string>) => propose(score, { hand: 'right', from: 0, to: 0, alternatives: 2, locks }).alternatives.length;
+  expect(ways(new Map())).toBe(2);
+  expect(ways(new Map([[second[2]!.id, '3'], [second[3]!.id, '3']]))).toBe(2);
+});
+
 describe('other ways', () => {
   const scale = scoreOf([['C4 D4 E4 F4 G4 A4 B4 C5', 'r:8']], [8, 4]);
   const ways = (more: Partial<FingerOptions>) => propose(scale, { hand: 'right', from: 0, to: 0, alternatives: 3, ...more });

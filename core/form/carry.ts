@@ -89,13 +89,13 @@ export function carryFingers(score: Score, returns: readonly Return[], fingers: 
   return { fingerings: [...found].map(([id, finger]) => ({ id, finger })), to: stretches(reached), misfits: [...new Set(misfits)] };
 }
 
-/** Returns in all hands of bars `from` to `to`, or of some of them: not one bar alone of many, and outside them. */
+/** Returns in all hands of bars `from` to `to`, or of some of them: not one bar alone of many. */
 export const wholeReturns = (score: Score, returns: readonly Return[], from: number, to: number): Return[] =>
-  returns.filter((one) => whole(score)(one.hand) && KINDS.includes(one.relation) && (one.to > one.from || to === from) && one.ofTo >= from && one.of <= to && (one.to < from || one.from > to));
+  returns.filter((one) => whole(score)(one.hand) && KINDS.includes(one.relation) && (one.to > one.from || to === from) && one.ofTo >= from && one.of <= to);
 
 /** Pairs by which a stretch as a whole comes back. */
 const asWhole = (score: Score, returns: readonly Return[], from: number, to: number): Pair[] =>
-  pairsOfReturns(returns.filter((one) => one.to > one.from || to === from), from, to, whole(score)).filter(({ there }) => there < from || there > to);
+  pairsOfReturns(wholeReturns(score, returns, from, to), from, to, () => true).filter(({ there }) => there < from || there > to);
 
 /** Carries pedal marks to the returns of bars `from` to `to` in all hands. A bar that has marks of its own keeps them. */
 export function carryPedal(score: Score, returns: readonly Return[], marks: readonly PedalMark[], from: number, to: number): Where & { readonly marks: readonly PedalMark[] } {

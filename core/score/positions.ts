@@ -1,7 +1,7 @@
 import { fieldRecord, fieldsIn, writeFields } from './fields.ts';
-import { compare, parseFraction, toText, ZERO, type Fraction } from './fraction.ts';
 import { ScoreError, type Place, type Score } from './model.ts';
 import { comparePlaces } from './places.ts';
+import { fieldsOf, placeText, spanFrom, spanMoved, type PlaceText } from './spans.ts';
 import { parseXml, type Document, type Element } from './xml.ts';
 
 /** A stretch in which a hand keeps its position: the thumb over one key, the other fingers over those beside it. */
@@ -17,14 +17,12 @@ export interface HandPosition {
 /** As it is stored and sent: offsets as exact text. */
 export interface HandPositionRecord {
   hand: string;
-  from: { bar: number; offset: string };
-  to: { bar: number; offset: string };
+  from: PlaceText;
+  to: PlaceText;
   thumb: number;
 }
 
-const text = ({ bar, offset }: Place) => ({ bar, offset: toText(offset) });
-
-export const positionRecord = ({ hand, from, to, thumb }: HandPosition): HandPositionRecord => ({ hand, from: text(from), to: text(to), thumb });
+export const positionRecord = ({ hand, from, to, thumb }: HandPosition): HandPositionRecord => ({ hand, from: placeText(from), to: placeText(to), thumb });
 
 type Read = Pick<Score, 'bars' | 'notes'>;
 
@@ -33,22 +31,10 @@ type Read = Pick<Score, 'bars' | 'notes'>;
  * @throws ScoreError in a sentence when its hand, a place or its key cannot be
  */
 export function positionFrom(record: unknown, { bars, notes }: Read): HandPosition {
-  const { hand, from, to, thumb } = (typeof record === 'object' && record !== null ? record : {}) as Record<string, unknown>;
+  const { hand, thumb } = fieldsOf(record, 'A position');
   if (typeof hand !== 'string' || !notes.some((note) => note.hand === hand)) throw new ScoreError(`A position belongs to a hand that has notes, not to "${String(hand).slice(0, 20)}".`);
   if (!Number.isInteger(thumb) || (thumb as number) < 21 || (thumb as number) > 108) throw new ScoreError('The key under the thumb must be a key of the keyboard, 21 (A0) to 108 (C8).');
-  const [start, end] = [placeIn(from, bars), placeIn(to, bars)];
-  if (comparePlaces(start, end) >= 0) throw new ScoreError(`The position from bar ${bars[start.bar]?.number ?? bars.length} ends before it begins.`);
-  return { hand, from: start, to: end, thumb: thumb as number };
-}
-
-function placeIn(value: unknown, bars: Score['bars']): Place {
-  const { bar, offset = 0 } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>;
-  const at: Fraction | undefined = typeof offset === 'string' || typeof offset === 'number' ? parseFraction(String(offset)) : undefined;
-  const own = bars[bar as number];
-  const ends = bar === bars.length && at?.num === 0;
-  if (!at || at.num < 0 || (!ends && (!own || compare(at, own.length) > 0))) throw new ScoreError(`A position lies outside the score, which has ${bars.length} bars.`);
-  // the end of a bar is the start of the next
-  return own && compare(at, own.length) === 0 ? { bar: own.index + 1, offset: ZERO } : { bar: bar as number, offset: at };
+  return { hand, ...spanFrom(record, bars, 'A position'), thumb: thumb as number };
 }
 
 /** Two positions of one hand at once, where there are any. */
@@ -80,7 +66,7 @@ export function thumbs({ notes }: Pick<Score, 'notes'>, positions: readonly Hand
   }));
 }
 
-const PREFIX = 'yarrow-ridge-position-';
+const PREFIX = 'yarrow-ridge:position:';
 
 /** Writes positions in fields of their own: MusicXML has no mark for them. */
 export const writePositions = (document: Document, root: Element, positions: readonly HandPosition[]): void => writeFields(document, root, PREFIX, positions.map(positionRecord));
@@ -90,18 +76,13 @@ export function positionsIn(xml: string, score: Read): HandPosition[] {
   const found = fieldsIn(parseXml(xml).root, PREFIX).flatMap((field) => {
     try {
       return [positionFrom(fieldRecord(field), score)];
-    } catch {
-      return [];
+    } catch (error) {
+      if (error instanceof ScoreError) return [];
+      throw error;
     }
   });
   return overlap(found) ? [] : found;
 }
 
-/** Positions in a corrected score, whose bars are elsewhere; one of which a bar is gone is left. `bars` has the new index of each old bar. */
-export function positionsMoved<R extends HandPositionRecord>(records: readonly R[], bars: readonly (number | undefined)[], count: number): R[] {
-  const to = (bar: number) => (bar >= bars.length ? count : bars[bar]);
-  return records.flatMap((one): R[] => {
-    const [first, last] = [to(one.from.bar), to(one.to.bar)];
-    return first === undefined || last === undefined || last < first ? [] : [{ ...one, from: { ...one.from, bar: first }, to: { ...one.to, bar: last } }];
-  });
-}
+/** Positions in a corrected score, whose bars are elsewhere; one that begins or ends in a bar that is gone is left. */
+export const positionsMoved = <R extends HandPositionRecord>(records: readonly R[], bars: readonly (number | undefined)[]): R[] => records.flatMap((one) => spanMoved(one, bars));

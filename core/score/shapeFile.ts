@@ -3,10 +3,9 @@ import { fieldRecord, fieldsIn, writeFields } from './fields.ts';
 import { add, compare, parseFraction, toNumber, toText, ZERO, type Fraction } from './fraction.ts';
 import { ScoreError, type Place, type Score } from './model.ts';
 import { comparePlaces } from './places.ts';
+import { fieldsOf, placeFrom, placeMoved, placeText, spanFrom, spanMoved, type PlaceText } from './spans.ts';
 import { AMOUNTS, lasts, levelName, SHAPE_MARK, velocityOf, type Shape, type TimingKind } from './shape.ts';
 import { child, childText, children, create, parseXml, type Document, type Element } from './xml.ts';
-
-interface PlaceText { bar: number; offset: string }
 
 /** A shape as it is stored and sent: offsets as exact text. */
 export interface ShapeRecord {
@@ -19,14 +18,12 @@ export interface ShapeRecord {
   accents: string[];
 }
 
-const text = ({ bar, offset }: Place): PlaceText => ({ bar, offset: toText(offset) });
-
 export function shapeRecord({ loudness, timing, leads, touch, out, meetings, accents }: Shape): ShapeRecord {
   return {
-    ...(loudness ? { loudness: loudness.map((point) => ({ ...text(point), level: point.level })) } : {}),
-    timing: timing.map((mark) => ({ ...mark, from: text(mark.from), to: text(mark.to) })),
-    leads: leads.map((lead) => ({ ...lead, from: text(lead.from), to: text(lead.to) })),
-    touch: touch.map((one) => ({ ...one, from: text(one.from), to: text(one.to) })),
+    ...(loudness ? { loudness: loudness.map((point) => ({ ...placeText(point), level: point.level })) } : {}),
+    timing: timing.map((mark) => ({ ...mark, from: placeText(mark.from), to: placeText(mark.to) })),
+    leads: leads.map((lead) => ({ ...lead, from: placeText(lead.from), to: placeText(lead.to) })),
+    touch: touch.map((one) => ({ ...one, from: placeText(one.from), to: placeText(one.to) })),
     out: [...out], meetings: meetings.map((one) => ({ ...one })), accents: [...accents],
   };
 }
@@ -41,28 +38,15 @@ export function shapeFrom(record: unknown, score: Pick<Score, 'bars' | 'notes'>)
   const notes = new Set(score.notes.map((note) => note.id));
   const hands = new Set(score.notes.map((note) => note.hand));
   const fail = (sentence: string): never => { throw new ScoreError(sentence); };
-  const fields = (value: unknown): Record<string, unknown> => (typeof value === 'object' && value !== null ? value as Record<string, unknown> : fail('A part of the shape cannot be read.'));
+  const fields = (value: unknown) => fieldsOf(value, 'A part of the shape');
   const all = fields(record);
   const list = (name: string): unknown[] => {
     const value = all[name] ?? [];
     if (!Array.isArray(value)) return fail(`"${name}" must be a list.`);
     return value.length > MOST ? fail(`"${name}" is too long; at most ${MOST}.`) : value;
   };
-  const place = (value: unknown, what: string, end = false): Place => {
-    const { bar, offset = 0 } = fields(value);
-    const at: Fraction | undefined = typeof offset === 'string' || typeof offset === 'number' ? parseFraction(String(offset)) : undefined;
-    if (!Number.isInteger(bar) || (bar as number) < 0 || !at || at.num < 0) return fail(`${what} has no place in the score.`);
-    const own = score.bars[bar as number];
-    const past = own ? compare(at, own.length) >= 0 && !(end && compare(at, own.length) === 0) : !(end && bar === score.bars.length && at.num === 0);
-    if (past) return fail(own ? `${what} lies after the end of bar ${own.number}.` : `${what} lies after the last bar; the piece has ${score.bars.length}.`);
-    // the end of a bar is the start of the next
-    return own && compare(at, own.length) === 0 ? { bar: (bar as number) + 1, offset: ZERO } : { bar: bar as number, offset: at };
-  };
-  const span = (value: unknown, what: string) => {
-    const { from, to } = fields(value);
-    const ends = { from: place(from, what), to: place(to, what, true) };
-    return comparePlaces(ends.from, ends.to) < 0 ? ends : fail(`${what} ends before it begins.`);
-  };
+  const place = (value: unknown, what: string, end = false) => placeFrom(value, score.bars, what, end);
+  const span = (value: unknown, what: string) => spanFrom(value, score.bars, what);
   const number = (value: unknown, least: number, most: number, what: string): number =>
     (typeof value === 'number' && value >= least && value <= most ? value : fail(`${what} must be a number from ${least} to ${most}.`));
   const hand = (value: unknown): string => (typeof value === 'string' && hands.has(value) ? value : fail(`"hand" must be one of ${[...hands].join(', ')}.`));
@@ -108,16 +92,8 @@ export function shapeKept(record: ShapeRecord, score: Pick<Score, 'bars' | 'note
 
 /** A stored shape in a corrected file: `bars` tells where each bar went, undefined when it is gone. */
 export function shapeMoved(record: ShapeRecord, bars: readonly (number | undefined)[], gone: ReadonlySet<string>): ShapeRecord {
-  const place = <T extends PlaceText>(one: T): T[] => {
-    const bar = one.bar < bars.length ? bars[one.bar] : (bars.findLast((at) => at !== undefined) ?? 0) + 1;
-    return bar === undefined ? [] : [{ ...one, bar }];
-  };
-  const span = <T extends { from: PlaceText; to: PlaceText }>(one: T): T[] => {
-    // an end at the start of a bar goes with the bar before it
-    const last = one.to.offset === '0' ? bars[one.to.bar - 1] : undefined;
-    const [from, to] = [place(one.from)[0], last === undefined ? place(one.to)[0] : { bar: last + 1, offset: '0' }];
-    return from && to ? [{ ...one, from, to }] : [];
-  };
+  const place = <T extends PlaceText>(one: T) => placeMoved(one, bars);
+  const span = <T extends { from: PlaceText; to: PlaceText }>(one: T) => spanMoved(one, bars);
   const timing = record.timing.flatMap((mark) => (lasts(mark.kind) ? span(mark) : place(mark.from).map((from) => ({ ...mark, from, to: from }))));
   return {
     ...(record.loudness ? { loudness: record.loudness.flatMap(place) } : {}), timing,

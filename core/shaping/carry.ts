@@ -24,10 +24,12 @@ export function carryShape(score: Score, returns: readonly Return[], shape: Shap
   const reached: number[] = [];
   const name = (bar: number) => score.bars[bar]?.number ?? '';
   const whole = wholeReturns(score, returns, from, to);
+  const isOutside = (first: number, last: number) => last < from || first > to;
   /** The same stretch in each return that brings all of it back. */
   const returned = <T extends Span>(one: T): T[] => whole
     .filter(({ of, ofTo }) => one.from.bar >= Math.max(of, from) && lastBarOf(one.to) <= Math.min(ofTo, to))
-    .map((back) => ({ ...one, from: { ...one.from, bar: one.from.bar + back.from - back.of }, to: { ...one.to, bar: one.to.bar + back.from - back.of } }));
+    .map((back) => ({ ...one, from: { ...one.from, bar: one.from.bar + back.from - back.of }, to: { ...one.to, bar: one.to.bar + back.from - back.of } }))
+    .filter((there) => isOutside(there.from.bar, lastBarOf(there.to)));
   const fits = ({ from: start, to: end }: Span) => start.bar < score.bars.length && (end.bar < score.bars.length || end.offset.num === 0);
   const take = (bar: number) => { reached.push(bar); };
 
@@ -59,6 +61,7 @@ export function carryShape(score: Score, returns: readonly Return[], shape: Shap
   const struck = struckIn(byBar);
   const out = new Set(shape.out);
   for (const pair of pairsOfReturns(returns, from, to, (hand) => hand !== 'both')) {
+    if (!isOutside(pair.there, pair.there)) continue;
     for (const note of struck(pair.bar, pair.one.hand)) {
       const twin = shape.out.includes(note.id) ? twinOf(note, pair, struck) : undefined;
       if (!twin || out.has(twin.id)) continue;
@@ -66,7 +69,7 @@ export function carryShape(score: Score, returns: readonly Return[], shape: Shap
       take(twin.bar);
     }
   }
-  const loudness = shape.loudness && carryLoudness(score, shape, whole.map((back) => [Math.max(back.of, from), Math.min(back.ofTo, to), back.from - back.of] as const), (bar) => misfits.push(`bar ${name(bar)} has loudness of its own; it stays`), take);
+  const loudness = shape.loudness && carryLoudness(score, shape, whole.map((back) => [Math.max(back.of, from), Math.min(back.ofTo, to), back.from - back.of] as const).filter(([first, last, on]) => isOutside(first + on, last + on)), (bar) => misfits.push(`bar ${name(bar)} has loudness of its own; it stays`), take);
   return {
     shape: { ...shape, timing: timing.sort((a, b) => comparePlaces(a.from, b.from)), leads, touch, out: [...out], ...(loudness ? { loudness } : {}) },
     count: reached.length, to: stretches(reached), misfits: [...new Set(misfits)],

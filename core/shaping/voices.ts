@@ -14,10 +14,10 @@ const LEAST_MOVES = 4;
 const STEPWISE = 0.5;
 const STEP = 2;
 
-const LINES = { top: 'top', bottom: 'bottom' } as const;
+const LINES = ['top', 'bottom'] as const;
 
 /** How many moves of the top or bottom of a hand go by step, of all. */
-function steps(score: Score, hand: string, line: keyof typeof LINES, from: number, to: number): { steps: number; moves: number } {
+function steps(score: Score, hand: string, line: (typeof LINES)[number], from: number, to: number): { steps: number; moves: number } {
   const keys = onsets(score.notes.filter((note) => note.bar >= from && note.bar <= to && !note.grace), hand)
     .map(({ notes }) => (line === 'top' ? Math.max : Math.min)(...notes.map((note) => note.midi)));
   const moves = keys.slice(1).map((key, i) => Math.abs(key - keys[i]!)).filter((move) => move > 0);
@@ -37,7 +37,7 @@ export function voiceIdeas(score: Score, returns: readonly Return[], shape: Shap
   return longest.filter((one, i) => longest.findIndex((other) => other.from === one.from) === i).flatMap((one): VoiceIdea[] => {
     const [from, to] = [startOf(one.from), startOf(one.to + 1)];
     if (shape.leads.some((lead) => comparePlaces(lead.from, to) < 0 && comparePlaces(from, lead.to) < 0)) return [];
-    const candidates = [...lower.flatMap((hand) => [{ hand, line: LINES.top }, { hand, line: LINES.bottom }]), { hand: upper, line: LINES.bottom }]
+    const candidates = [...lower.flatMap((hand) => LINES.map((line) => ({ hand, line }))), { hand: upper, line: LINES[1] }]
       .map((line) => ({ ...line, ...steps(score, line.hand, line.line, one.from, one.to) }))
       // below the tune there is a line of its own only where the hand has chords
       .filter((line) => line.moves >= LEAST_MOVES && line.steps / line.moves >= STEPWISE && (line.hand !== upper || steps(score, upper, 'top', one.from, one.to).steps !== line.steps));

@@ -67,7 +67,7 @@ function reportOf(before: PieceBefore, old: Score, now: Corrected, written: { no
   const readingsGone = before.readings.filter((one) => now.bars.slice(one.fromBar, one.toBar + 1).some((bar) => bar === undefined)).map((one) => `the reading of “${one.source}” from bar ${number(one.fromBar)}`);
   const shapeGone = (before.piece.shape?.timing ?? []).filter((mark) => now.bars[mark.from.bar] === undefined).map((mark) => `bar ${number(mark.from.bar)}: ${mark.kind}`);
   const placed = before.piece.positions ?? [];
-  const positionsGone = placed.filter((one) => positionsMoved([one], now.bars, now.score.bars.length).length === 0).map((one) => `the position of the ${one.hand} from bar ${number(one.from.bar)}`);
+  const positionsGone = placed.filter((one) => positionsMoved([one], now.bars).length === 0).map((one) => `the position of the ${one.hand} from bar ${number(one.from.bar)}`);
   const kept = now.bars.filter((bar) => bar !== undefined);
   return {
     kept: written.filter(({ noteId }) => !gone.has(noteId)).length + before.sections.length + (before.piece.pedal?.length ?? 0) - pedal.length + before.remarks.length - remarksLost.length,
@@ -153,7 +153,7 @@ export const correctionHandlers = (studio: Studio): Made => ({
       await tx.update(pieces).set({
         ...head, xml: now.xml, paper: null, climax: climaxIn(before.piece.climax, now), road: roadIn(before.piece.road, now), newBars: now.form.newBars, warnings: now.score.warnings.map(({ kind, message, bars }) => ({ kind, message, ...(bars ? { bars: [...bars] } : {}) })),
         pedal: before.piece.pedal?.flatMap((mark) => (now.bars[mark.bar] === undefined ? [] : [{ ...mark, bar: now.bars[mark.bar]! }])) ?? null,
-        positions: positionsMoved(before.piece.positions ?? [], now.bars, now.score.bars.length),
+        positions: positionsMoved(before.piece.positions ?? [], now.bars),
         shape: before.piece.shape && shapeMoved(before.piece.shape, now.bars, new Set(now.gone)),
       }).where(eq(pieces.id, id));
       await writePlaces(tx, places);

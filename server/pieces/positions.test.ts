@@ -50,7 +50,7 @@ describe('the position of a hand', () => {
   it('is refused in a sentence, and nothing of it is kept', async () => {
     const wrong: [unknown[], RegExp][] = [
       [[{ hand: 'right', ...whole(0, 2), thumb: 60 }, { hand: 'right', ...whole(1, 3), thumb: 62 }], /two positions at once in bar 2/],
-      [[{ hand: 'right', ...whole(0, 9), thumb: 60 }], /outside the score, which has 3 bars/], [[{ hand: 'right', ...whole(1, 1), thumb: 60 }], /ends before it begins/],
+      [[{ hand: 'right', ...whole(0, 9), thumb: 60 }], /A position lies after the last bar; the piece has 3/], [[{ hand: 'right', ...whole(1, 1), thumb: 60 }], /ends before it begins/],
       [[{ hand: 'left', ...whole(0, 1), thumb: 60 }], /a hand that has notes/], [[{ hand: 'right', ...whole(0, 1), thumb: 5 }], /21 \(A0\) to 108/],
     ];
     for (const [positions, sentence] of wrong) {
@@ -80,11 +80,11 @@ it('a finger changed in a long piece is answered as if it were asked for the fir
   ({ id } = (await studio.bring(new TextDecoder().decode(demoFile('the-ferrymans-wheel')))).json);
   const ask = async (on: string, locks: { id: string; finger: number }[]) => (await studio.ask('POST', `/api/pieces/${on}/fingerings/propose`, { hand: 'right', from: 0, to: 78, locks })).json as unknown as Notes & { cost: number };
   const { notes } = await ask(id, []);
-  const { id: other } = (await studio.bring(new TextDecoder().decode(demoFile('the-ferrymans-wheel')))).json;
   for (const at of [5, 60, 61, 200]) {
     const locks = [{ id: notes[at]!.id, finger: notes[at]!.finger === 2 ? 3 : 2 }];
     const again = await ask(id, locks);
-    // of another piece of the same notes nothing is remembered yet, with a tempo asked for that is the piece's own
+    // of another piece of the same notes nothing is remembered
+    const { id: other } = (await studio.bring(new TextDecoder().decode(demoFile('the-ferrymans-wheel')))).json;
     const fresh = await ask(other, locks);
     expect([again.cost, again.notes[at]!.finger]).toEqual([fresh.cost, locks[0]!.finger]);
   }

@@ -49,7 +49,7 @@ export function DeskScreen() {
   const assignmentId = search.get('for') ?? undefined;
   const bars = search.get('bars') ?? '';
   const { layer } = usePlayer(assignmentId);
-  const { ready, error, again, sections, remarks, climax, pedal, shape, positions, fingers } = useDeskPiece(id, layer);
+  const { ready, error, again, sections, remarks, climax, pedal, shape, positions, fingers, written } = useDeskPiece(id, layer);
   const { pages } = usePages(id);
   const ridge = useAnswer('ridge', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined);
   const desk = useDesk();
@@ -138,7 +138,7 @@ export function DeskScreen() {
           </div>
         </section>
         <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
-          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} readings={ready.annotations.readings} written={{ fingers, positions, pedal, shape, remarks }} onShow={choose} />}
+          {stratum === 'form' && <FormPanel piece={piece} score={score} form={form} sections={sections} climax={climax} readings={ready.annotations.readings} written={written} onShow={choose} />}
           {stratum === 'hands' && <HandsPanel piece={piece} score={score} form={form} fingers={fingers} remarks={remarks} positions={positions} assignmentId={assignmentId} />}
           {stratum === 'pedal' && <PedalPanel piece={piece} score={score} marks={pedal} source={ready.annotations.pedal.source} />}
           {stratum === 'shape' && <ShapePanel piece={piece} score={score} form={form} shape={shape} sections={sections} climax={climax} pedal={pedal} goal={ridge.data?.goalTempo ?? undefined} onShow={choose} />}

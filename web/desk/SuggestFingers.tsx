@@ -32,13 +32,17 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
     if (!bars || models.length === 0 || busy) return;
     const name = begin();
     try {
-      const alternatives = bars.to - bars.from < MOST_FOR_WAYS ? 2 : 0;
       const params = { id: piece.id };
-      const answers = await Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...bars, alternatives, player, school, layer, work: `${name}-${id}` } })));
+      const isShort = bars.to - bars.from < MOST_FOR_WAYS;
+      const handing = () => call('proposeHandovers', { params, body: { ...bars, player } });
+      const [early, answers] = await Promise.all([
+        isShort ? handing() : undefined,
+        Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...bars, alternatives: isShort ? 2 : 0, player, school, layer, work: `${name}-${id}` } }))),
+      ]);
       // inked or rubbed out meanwhile: there is nothing left to solve around
       if (again && useDesk.getState().suggested === undefined) return;
       const problems = answers.flatMap((answer) => answer.problems);
-      const { handovers } = problems.length || bars.to - bars.from < MOST_FOR_WAYS ? await call('proposeHandovers', { params, body: { ...bars, player } }) : { handovers: [] };
+      const { handovers } = early ?? (problems.length ? await handing() : { handovers: [] });
       const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
         hand: models[i]!.id, more, reason, fingers: new Map([...notes, ...elsewhere].flatMap((one) => (one.finger === null ? [] : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]]))),
       })));

@@ -34,6 +34,7 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
   const round = useRef(0);
   const suggest = async (as: Style = style, heardIn: Room = room) => {
     const mine = ++round.current;
+    cancel();
     const name = begin();
     try {
       const { marks, clarity, muddiest } = await call('proposePedal', { params: { id: piece.id }, body: { style: as, ...range, room: heardIn, work: `${name}-${FOOT[0]}` } });

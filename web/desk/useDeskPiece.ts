@@ -59,7 +59,8 @@ export function useDeskPiece(pieceId: string | undefined, layers = '') {
     }
     return found;
   }, [score.data, annotations.data, layers]);
-  return { ready, error, again, sections, remarks, climax, pedal, shape, positions, fingers };
+  const written = useMemo((): Written => ({ fingers, positions, pedal, shape, remarks }), [fingers, positions, pedal, shape, remarks]);
+  return { ready, error, again, sections, climax, written, ...written };
 }
 
 export type DeskPiece = NonNullable<ReturnType<typeof useDeskPiece>['ready']>;

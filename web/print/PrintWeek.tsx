@@ -16,17 +16,17 @@ export function PrintWeek() {
   const assignment = useAnswer('assignment', { id });
   const plan = useAnswer('currentPlan', { id });
   const { ready, error: unread, shape } = useDeskPiece(assignment.data?.pieceId);
-  const error = assignment.error ?? plan.error ?? unread;
+  const error = assignment.error ?? plan.error;
   if (error) return <Trouble error={error} again={() => void plan.refetch()} />;
-  if (!assignment.data || !plan.data || !ready) return <Waiting what="the week" />;
+  if (!assignment.data || !plan.data) return <Waiting what="the week" />;
   const { pieceTitle, studentName, instrument } = assignment.data;
   const until = dayjs().add(6, 'day').format('YYYY-MM-DD');
   const week = plan.data.days.filter((day) => day.date <= until);
   const rule = promotionRule(plan.data.rule);
   const kind = instrumentOf(instrument);
-  const how = ({ from, to }: { from: number; to: number }) => (ready.piece.onPaper ? [] : shapeWords(ready.score, shape, startOf(from), startOf(to + 1), (hand) => handName(kind, hand).toLowerCase()));
+  const how = ({ from, to }: { from: number; to: number }) => (!ready || ready.piece.onPaper ? [] : shapeWords(ready.score, shape, startOf(from), startOf(to + 1), (hand) => handName(kind, hand).toLowerCase())).join(' · ');
   return (
-    <PrintFrame title={`${pieceTitle}, ${studentName}`} ready>
+    <PrintFrame title={`${pieceTitle}, ${studentName}`} ready={ready !== undefined || unread !== undefined}>
       <header className="sheet-head"><h1>{pieceTitle}</h1><span>{studentName} · ready by {dayjs(plan.data.readyBy).format('D MMMM')} at {plan.data.goalTempo}</span></header>
       <p>One step up after: {rule.name.toLowerCase()}. {rule.why}</p>
       {week.length === 0 && <p>No cards in the next seven days.</p>}
@@ -38,7 +38,7 @@ export function PrintWeek() {
             <tbody>
               {day.cards.map((card) => (
                 <tr key={card.id}>
-                  <td><b>{card.section}</b></td><td>{card.bars}{how(card).length > 0 && <small className="sheet-how">{how(card).join(' · ')}</small>}</td><td>{handName(kind, card.hands)}</td><td><b>{card.tempo}</b></td><td>{card.minutes} min</td>
+                  <td><b>{card.section}</b></td><td>{card.bars} <small className="sheet-how">{how(card)}</small></td><td>{handName(kind, card.hands)}</td><td><b>{card.tempo}</b></td><td>{card.minutes} min</td>
                   <td className="sheet-boxes">{'○'.repeat(10)}</td>
                 </tr>
               ))}

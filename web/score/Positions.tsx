@@ -21,9 +21,11 @@ const TICK = 80;
 
 /** Brackets over the bars in which a hand keeps its position, on the side of its fingers. */
 export function Positions({ boxes, score, positions, below }: { boxes: PageBoxes; score: Score; positions: readonly HandPosition[]; below: (hand: string) => boolean }) {
+  if (positions.length === 0) return null;
+  const systems = systemsOf(boxes);
   return (
     <g>
-      {positions.flatMap((one, i) => systemsOf(boxes).flatMap((bars) => {
+      {positions.flatMap((one, i) => systems.flatMap((bars) => {
         const [first, last] = [bars[0]!, bars.at(-1)!];
         const [start, end] = [barAxis(score.bars, one.from), barAxis(score.bars, one.to)];
         if (end <= first.bar || start >= last.bar + 1) return [];

@@ -36,7 +36,8 @@ export function ShapePanel({ piece, score, form, shape, sections, climax, pedal,
   const change: Change = (next, label) => void edits.shape(score, next, label);
   const doubts = useMemo(() => shapeDoubts(score, sections, climax, shape), [score, sections, climax, shape]);
   const ideas = useMemo(() => timingIdeas(score, sections, climax, shape).filter(({ mark }) => mark.from.bar >= range.from && mark.from.bar <= range.to), [score, sections, climax, shape, range.from, range.to]);
-  const voices = useMemo(() => voiceIdeas(score, form.returns as readonly Return[], shape).filter(({ lead }) => lead.from.bar <= range.to && lastBarOf(lead.to) >= range.from), [score, form, shape, range.from, range.to]);
+  const allVoices = useMemo(() => voiceIdeas(score, form.returns as readonly Return[], shape), [score, form, shape]);
+  const voices = allVoices.filter(({ lead }) => lead.from.bar <= range.to && lastBarOf(lead.to) >= range.from);
   const runs = useMemo(() => freeRuns(score, shape), [score, shape]);
   const tempo = goal ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
   const hear = () => (sounding.state === 'hear' ? sounding.stop() : void sounding.start('hear', pedalled(shaped(score, perform(score, here.from, here.to, undefined, pedal), shape, time === 'shaped')), tempo));
