@@ -82,9 +82,9 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
     for (const one of [first, ...found]) dearer(one.path);
     let solution: Solution | undefined;
     for (let tries = 0; tries < count; tries++) {
-      solution = (solution && solveAgain(small, solution, prices)) ?? solveTied(small, first, prices);
+      solution = (solution?.base && solveAgain(small, solution.base, prices)) ?? solveTied(small, first, prices);
       if (!solution) break;
-      const path = widen(solution.path);
+      const path = spread(widen(solution.path), first, asked);
       if (!(asked.length <= LONG && take(plainer(path))) && !take(path)) break;
       dearer(path);
     }
@@ -100,6 +100,15 @@ function opened(classes: Int32Array, times: ReadonlyMap<number, number>, asked: 
   const near = new Map<number, number>();
   for (let at = Math.max(0, from); at <= to && at < classes.length; at++) near.set(classes[at]!, (near.get(classes[at]!) ?? 0) + 1);
   return Uint8Array.from(classes, (of) => Number(inside.has(of) || near.get(of) === times.get(of)));
+}
+
+/** A way with what changed in it brought to the moments that were brought to agree with those asked for, beyond what is tied. */
+function spread(path: readonly number[], { path: before, alike }: Solution, asked: readonly number[]): readonly number[] {
+  const changed = new Map(asked.filter((at) => path[at] !== before[at]).map((at) => [alike[at]!, at]));
+  return path.map((grip, at) => {
+    const of = changed.get(alike[at]!);
+    return of !== undefined && before[at] === before[of] ? path[of]! : grip;
+  });
 }
 
 /** Moments in a row that are wanted. */

@@ -2,7 +2,10 @@ import { contents, plainReturns } from '../form/index.ts';
 import { instrument, type Player } from '../instruments/index.ts';
 import { add, barSpan, beatName, compare, isBlack, onsets, spokenName, thumbs, toNumber, type HandPosition, type Note, type Score } from '../score/index.ts';
 import type { HandModel } from './model.ts';
+import { USUAL_TEMPO } from './laid.ts';
 import { fingersOver } from './locks.ts';
+import { momentsOf, playedIn } from './moments.ts';
+import { runsOfForm, type Again } from './returned.ts';
 import { firstFinger, lastFinger } from './written.ts';
 
 /** Something in written fingering that cannot be played, or that a teacher would not let stand. */
@@ -19,16 +22,18 @@ export interface CheckOptions {
   readonly player?: Player;
   /** Where hands are to keep their position. */
   readonly positions?: readonly HandPosition[];
+  /** What comes again; without it only what returns exactly is compared. */
+  readonly form?: Again;
 }
 
 type Fingers = ReadonlyMap<string, string>;
 
 /** Looks through fingers that are written, printed or typed, in every hand that has a model; in the order of the bars. */
-export function check(score: Score, fingers: Fingers, { instrument: kind = 'piano', player, positions = [] }: CheckOptions = {}): Doubt[] {
+export function check(score: Score, fingers: Fingers, { instrument: kind = 'piano', player, positions = [], form }: CheckOptions = {}): Doubt[] {
   const limbs = instrument(kind).limbs.filter((limb) => limb.model);
   return [
     ...limbs.flatMap((limb) => [
-      ...together(score, fingers, limb.id, limb.model!(player)), ...inARow(score, fingers, limb.id), ...returnsOtherwise(score, fingers, limb.id),
+      ...together(score, fingers, limb.id, limb.model!(player)), ...inARow(score, fingers, limb.id), ...returnsOtherwise(score, fingers, limb.id, limb.model!(player), form),
       ...outOfPosition(score, fingers, limb.id, limb.model!(player), positions),
     ]),
     ...meetings(score, limbs.map((limb) => limb.id)),
@@ -85,12 +90,23 @@ function inARow(score: Score, fingers: Fingers, hand: string): Doubt[] {
 /** Notes at each end of a return whose fingers may differ: what comes before and after may ask for others. */
 const ENDS = 2;
 
-/** Where bars return exactly and their fingers do not. */
-function returnsOtherwise(score: Score, fingers: Fingers, hand: string): Doubt[] {
+/** Where music returns and its fingers do not: exactly, octaves away, on other keys of the same colours, and where a changed return is not changed. */
+function returnsOtherwise(score: Score, fingers: Fingers, hand: string, model: HandModel, form: Again | undefined): Doubt[] {
+  const seen = new Set<string>();
+  return [...exactTwins(score, hand), ...(form ? otherTwins(score, hand, model, form) : [])].flatMap(([note, twin]): Doubt[] => {
+    const [now, before] = [fingers.get(note.id), fingers.get(twin.id)];
+    if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
+    seen.add(note.id);
+    const first = note.midi === twin.midi ? 'where it was first' : `on ${spokenName(twin.pitch)} where it was first`;
+    return [{ kind: 'not as before', bar: note.bar, notes: [note.id, twin.id], text: `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before} ${first}, in ${place(score, twin)}.` }];
+  });
+}
+
+/** Notes of bars that return exactly, beside those of the first time. */
+function exactTwins(score: Score, hand: string): [Note, Note][] {
   const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
   const inBar = new Map<number, Note[]>();
   for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
-  const seen = new Set<string>();
   return plainReturns(contents(score, hand)).filter((one) => one.relation === 'exact').flatMap((one) => {
     const pairs: [Note, Note][] = [];
     for (let bar = one.from; bar <= one.to; bar++) {
@@ -99,13 +115,19 @@ function returnsOtherwise(score: Score, fingers: Fingers, hand: string): Doubt[]
         if (first[i]?.midi === note.midi) pairs.push([note, first[i]]);
       });
     }
-    return pairs.slice(ENDS, -ENDS).flatMap(([note, twin]): Doubt[] => {
-      const [now, before] = [fingers.get(note.id), fingers.get(twin.id)];
-      if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
-      seen.add(note.id);
-      return [{ kind: 'not as before', bar: note.bar, notes: [note.id, twin.id], text: `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before} where it was first, in ${place(score, twin)}.` }];
-    });
+    return pairs.slice(ENDS, -ENDS);
   });
+}
+
+/** The same of other returns, where they are played alike. */
+function otherTwins(score: Score, hand: string, model: HandModel, { returns }: Again): [Note, Note][] {
+  const byId = new Map(score.notes.map((note) => [note.id, note]));
+  const moments = momentsOf(playedIn(score, hand, 0, score.bars.length - 1), model, USUAL_TEMPO);
+  return runsOfForm(moments, score, { returns: returns.filter((one) => one.relation !== 'exact'), sequences: [] }, hand, model.lie, false)
+    .flatMap(({ pairs }) => pairs.slice(ENDS, -ENDS)).flatMap(([at, of]) => {
+      const [now, before] = [moments[at]!, moments[of]!];
+      return now.notes.flatMap((note, i): [Note, Note][] => (now.struck[i] && !note.grace ? [[byId.get(note.id)!, byId.get(before.notes[i]!.id)!]] : []));
+    });
 }
 
 /** Fingers that do not lie over their key where the hand is to keep its position. */

@@ -142,16 +142,22 @@ export function eliminateAll(sizes: readonly number[], own: readonly Float64Arra
 const SAME = 1e-7;
 
 /**
- * The same with other prices for some variables by themselves. Only what they can affect is worked out again: a variable that
+ * The same with other prices for some variables by themselves, or other costs in place of some that were given. Only what they can affect is worked out again: a variable that
  * leaves the same as before, or all of it dearer by one amount, changes no choice further on.
  */
-export function eliminateAgain(before: Eliminated, own: ReadonlyMap<number, Float64Array>): Eliminated {
-  const { sizes, order, given, from } = before;
+export function eliminateAgain(before: Eliminated, own: ReadonlyMap<number, Float64Array>, factors: ReadonlyMap<Factor, Factor> = new Map()): Eliminated {
+  const { sizes, order, from } = before;
   const rank = rankOf(order);
+  const given = [...before.given];
   const [left, choices, shift, costs] = [[...before.left], [...before.choices], before.shift.slice(), [...before.own]];
   const dirty = new Uint8Array(sizes.length);
   for (const [of, prices] of own) {
     costs[of] = prices;
+    dirty[of] = 1;
+  }
+  for (const [old, now] of factors) {
+    const of = earliest(old.scope, rank);
+    given[of] = given[of]!.map((one) => (one === old ? now : one));
     dirty[of] = 1;
   }
   let touched = 0;
@@ -166,7 +172,7 @@ export function eliminateAgain(before: Eliminated, own: ReadonlyMap<number, Floa
     left[of] = found.left;
     if (found.left.scope.length) dirty[earliest(found.left.scope, rank)] = 1;
   }
-  return { ...before, own: costs, left, choices, shift, touched };
+  return { ...before, own: costs, given, left, choices, shift, touched };
 }
 
 /** By how much all of one table is dearer than another; undefined when not all by the same. */
@@ -200,36 +206,62 @@ export function leastOf({ sizes, order, left, choices, shift }: Eliminated): { v
   return { values, cost };
 }
 
-/** The cost of the best value of one variable for every choice of its neighbours, and that value. */
+/**
+ * The cost of the best value of one variable for every choice of its neighbours, and that value. The neighbours are gone through
+ * like the wheels of a counter; a cost is added where the innermost of its wheels turns, so that the fast ones have little to add.
+ */
 function eliminate(of: number, factors: readonly Factor[], sizes: readonly number[]): { left: Factor; choice: Choice } {
-  const scope: number[] = [];
-  for (const factor of factors) for (const other of factor.scope) if (other !== of && !scope.includes(other)) scope.push(other);
-  const [own, count, depth] = [sizes[of]!, factors.length, scope.length];
+  const uses = new Map<number, number>();
+  for (const factor of factors) for (const other of factor.scope) if (other !== of) uses.set(other, (uses.get(other) ?? 0) + 1);
+  const scope = [...uses.keys()].sort((a, b) => uses.get(b)! - uses.get(a)!);
+  const [own, depth] = [sizes[of]!, scope.length];
   const dims = new Int32Array(depth);
   let size = 1;
   for (let d = 0; d < depth; d++) size *= dims[d] = sizes[scope[d]!]!;
   const tables = factors.map((factor) => factor.table);
-  // how far a factor's place moves with the variable, and with each neighbour
-  const inner = new Int32Array(count);
-  const steps = new Int32Array(count * depth);
-  factors.forEach((factor, f) => {
-    let stride = 1;
-    for (let k = factor.scope.length - 1; k >= 0; k--) {
-      const other = factor.scope[k]!;
+  // how far a factor's place moves with the variable, and with each wheel; by wheel, the factors that turn with it and those it is the innermost of
+  const inner = new Int32Array(factors.length);
+  const steps = new Int32Array(depth * factors.length);
+  const turning: number[][] = scope.map(() => []);
+  const added: number[][] = Array.from({ length: depth + 1 }, () => []);
+  factors.forEach(({ scope: variables }, f) => {
+    let [stride, innermost] = [1, 0];
+    for (let k = variables.length - 1; k >= 0; k--) {
+      const other = variables[k]!;
       if (other === of) inner[f] = stride;
-      else steps[scope.indexOf(other) * count + f] = stride;
+      else {
+        const d = scope.indexOf(other);
+        steps[d * factors.length + f] = stride;
+        turning[d]!.push(f);
+        innermost = Math.max(innermost, d + 1);
+      }
       stride *= sizes[other]!;
     }
+    added[innermost]!.push(f);
   });
+  const places = new Int32Array(factors.length);
+  const sums = new Float64Array((depth + 1) * own);
   const table = new Float64Array(size);
   const best = new Uint8Array(size);
-  const offsets = new Int32Array(count);
   const digits = new Int32Array(depth);
+  const last = depth * own;
+  let turned = 0;
   for (let index = 0; index < size; index++) {
+    for (let wheel = turned; wheel <= depth; wheel++) {
+      const to = wheel * own;
+      if (wheel > 0) for (let value = 0; value < own; value++) sums[to + value] = sums[to - own + value]!;
+      for (const f of added[wheel]!) {
+        const [costs, by] = [tables[f]!, inner[f]!];
+        let place = places[f]!;
+        for (let value = 0; value < own; value++) {
+          sums[to + value]! += costs[place]!;
+          place += by;
+        }
+      }
+    }
     let [least, at] = [Infinity, 0];
     for (let value = 0; value < own; value++) {
-      let sum = 0;
-      for (let f = 0; f < count; f++) sum += tables[f]![offsets[f]! + value * inner[f]!]!;
+      const sum = sums[last + value]!;
       if (sum < least) {
         least = sum;
         at = value;
@@ -237,12 +269,12 @@ function eliminate(of: number, factors: readonly Factor[], sizes: readonly numbe
     }
     table[index] = least;
     best[index] = at;
-    for (let d = depth - 1; d >= 0; d--) {
-      digits[d]!++;
-      const up = digits[d]! < dims[d]!;
-      const by = up ? 1 : 1 - dims[d]!;
-      for (let f = 0; f < count; f++) offsets[f]! += by * steps[d * count + f]!;
-      if (up) break;
+    for (turned = depth; turned > 0; turned--) {
+      const d = turned - 1;
+      const over = ++digits[d]! === dims[d]!;
+      const by = over ? 1 - dims[d]! : 1;
+      for (const f of turning[d]!) places[f]! += by * steps[d * factors.length + f]!;
+      if (!over) break;
       digits[d] = 0;
     }
   }

@@ -9,6 +9,7 @@ export { blocks, type Block, type Move } from './blocks.ts';
 export { check, type CheckOptions, type Doubt } from './check.ts';
 export { ornamentWith } from './ornaments.ts';
 export { along, position } from './position.ts';
+export type { Again } from './returned.ts';
 export { redistribute, type Handover, type HandoverOptions } from './redistribute.ts';
 export { verticals, type Vertical } from './verticals.ts';
 export { firstFinger, lastFinger, parseWritten, writtenText, type Written } from './written.ts';

@@ -7,6 +7,7 @@ import type { HandModel } from './model.ts';
 import { momentsOf, type Played } from './moments.ts';
 import { ornaments } from './ornaments.ts';
 import { otherHand, othersAt, type Held } from './others.ts';
+import { tiesOfForm, type Again } from './returned.ts';
 import { tiesOf, type Tie } from './ties.ts';
 
 /** What the line of a hand depends on, whatever is written over its notes. */
@@ -18,6 +19,8 @@ export interface LineOptions {
   readonly tempo?: number;
   /** Whether what returns takes the same fingers; it does unless this is false. */
   readonly ties?: boolean;
+  /** What the form of the piece says comes again; without it what is found on the keys alone. */
+  readonly form?: Again;
   readonly school?: Partial<School>;
   /** Marks of the damper pedal: where it joins, the fingers need not. */
   readonly pedal?: readonly PedalMark[];
@@ -34,7 +37,8 @@ export interface Laid {
   readonly others: readonly (readonly Held[])[];
 }
 
-const TEMPO = 90;
+/** Quarters a minute where nothing says how fast. */
+export const USUAL_TEMPO = 90;
 
 /** Shares of the work that are done by then, roughly as measured on long lines. */
 const [MOMENTS, TABLES] = [0.1, 0.35];
@@ -51,7 +55,7 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   if (!model) return undefined;
   const progress = options.onProgress ?? (() => undefined);
   const school = { ...USUAL_SCHOOL, ...options.school };
-  const plain = momentsOf(played, model, options.tempo ?? TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
+  const plain = momentsOf(played, model, options.tempo ?? USUAL_TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
   const broken = brokenChords(plain);
   const moments = lifted(plain, broken);
   const others = score ? othersAt(moments, score, options.hand) : moments.map(() => []);
@@ -59,7 +63,10 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   progress(MOMENTS);
   const line = lineOf(moments, model, conventions, true, (share) => progress(MOMENTS + share * (TABLES - MOMENTS)));
   progress(TABLES);
-  const ties = options.ties === false ? [] : tiesOf(moments, moments.map((moment) => freesHand(moment.link)), model.lie, school.groups);
+  const freed = moments.map((moment) => freesHand(moment.link));
+  const ties = options.ties === false ? [] : [
+    ...(score && options.form ? tiesOfForm(moments, score, options.form, options.hand, model.lie, school.groups) : []), ...tiesOf(moments, freed, model.lie, school.groups),
+  ];
   progress(READY);
   return { line, model, ties, others };
 }

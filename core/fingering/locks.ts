@@ -43,9 +43,9 @@ export function obeying(line: Line, model: HandModel, { locks = NONE, positions 
 export const outside = (moment: Moment, model: HandModel, { positions = NONE }: Locks): Moment['notes'] =>
   moment.notes.filter((note, i) => moment.struck[i] && positions.has(note.id) && fingersOver(model, positions.get(note.id)!, note.midi).length === 0);
 
-/** Where the teacher has written different fingers or positions on what would be tied, his word stands and the tie is given up. */
-export function agreeing(ties: readonly Tie[], line: Line, { locks = NONE, positions = NONE }: Locks): readonly Tie[] {
-  if ((locks.size === 0 && positions.size === 0) || ties.length === 0) return ties;
+/** Moments on which the teacher has written other fingers or positions than on what they are tied to: his word stands, and they go their own way. */
+export function apartOf(ties: readonly Tie[], line: Line, { locks = NONE, positions = NONE }: Locks): ReadonlySet<number> {
+  if ((locks.size === 0 && positions.size === 0) || ties.length === 0) return new Set();
   const words = line.moments.map((moment) => {
     const written = moment.notes.map((note, i) => (moment.struck[i] ? `${firstFinger(locks.get(note.id) ?? '')}${positions.has(note.id) ? `@${note.midi - positions.get(note.id)!}` : ''}` : ''));
     return written.some((one) => one !== '') ? written.join(' ') : undefined;
@@ -55,6 +55,5 @@ export function agreeing(ties: readonly Tie[], line: Line, { locks = NONE, posit
   words.forEach((word, at) => {
     if (word !== undefined) said.set(classes[at]!, (said.get(classes[at]!) ?? new Set()).add(word));
   });
-  const apart = (at: number) => words[at] !== undefined && said.get(classes[at]!)!.size > 1;
-  return ties.filter(({ at, of }) => !apart(at) && !apart(of));
+  return new Set(words.flatMap((word, at) => (word !== undefined && said.get(classes[at]!)!.size > 1 ? [at] : [])));
 }

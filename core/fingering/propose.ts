@@ -1,10 +1,11 @@
+import { analyse } from '../form/index.ts';
 import { instrument } from '../instruments/index.ts';
 import type { Score } from '../score/index.ts';
 import { alternativesTo, type Alternative } from './alternatives.ts';
 import { differing } from './differing.ts';
 import { lay, READY, type Laid, type LineOptions } from './laid.ts';
 import { costOf, type Line, type Prices } from './line.ts';
-import { agreeing, obeying, outside, type Locks } from './locks.ts';
+import { apartOf, obeying, outside, type Locks } from './locks.ts';
 import { playedIn, type Moment, type Played } from './moments.ts';
 import { sharedKeys } from './others.ts';
 import { outsidePosition, problemsOf, type Problem } from './problems.ts';
@@ -80,7 +81,7 @@ export function proposeAfter(score: Score, options: ProposeOptions, before: Work
 function proposeOn(score: Score, options: ProposeOptions, keeping?: { before: Worked | undefined }): { proposal: Proposal; worked: Worked | undefined } {
   const printed = options.school?.edition ? editionOf(score, options) : undefined;
   const all = printed ? { ...options, locks: new Map([...printed, ...(options.locks ?? [])]) } : options;
-  const laid = keeping?.before?.laid ?? lay(playedIn(score, options.hand, 0, score.bars.length - 1), options, score);
+  const laid = keeping?.before?.laid ?? lay(playedIn(score, options.hand, 0, score.bars.length - 1), { ...options, form: options.form ?? analyse(score) }, score);
   if (!laid) return { proposal: NOTHING, worked: undefined };
   const worked = work(laid, all, keeping);
   const found = proposalOf(worked, all, (moment) => moment.bar >= options.from && moment.bar <= options.to, score);
@@ -107,11 +108,13 @@ export function proposeNotes(played: readonly Played[], options: FingerOptions, 
 
 /** A line with what is written over it, solved; on from the time before where there is one. */
 export function work(laid: Laid, locks: Locks & Pick<LineOptions, 'onProgress'>, keeping?: { before: Worked | undefined }): Worked {
-  const { line, model } = laid;
-  const ready = { line, model, ties: agreeing(laid.ties, line, locks), prices: obeying(line, model, locks) };
-  const before = keeping?.before;
-  const again = before && before.ready.ties.length === ready.ties.length && before.ready.ties.every((tie, i) => tie === ready.ties[i]) ? solveAgain(line, before.solution, ready.prices) : undefined;
-  return { laid, ready, solution: again ?? solve(line, { ties: ready.ties, prices: ready.prices, keep: keeping !== undefined, onProgress: (share) => locks.onProgress?.(READY + share * (SOLVED - READY)) }) };
+  const { line, model, ties } = laid;
+  const ready = { line, model, ties, prices: obeying(line, model, locks) };
+  const apart = apartOf(ties, line, locks);
+  const before = keeping?.before?.solution.base;
+  const again = before && solveAgain(line, before, ready.prices, apart);
+  const solution = again ?? solve(line, { ties, prices: ready.prices, apart, keep: keeping !== undefined, onProgress: (share) => locks.onProgress?.(READY + share * (SOLVED - READY)) });
+  return { laid, ready, solution };
 }
 
 function proposalOf({ laid, ready, solution }: Worked, options: FingerOptions, within: (moment: Moment) => boolean, score?: Score): Proposal {

@@ -62,10 +62,10 @@ export function describe(ready: Ready, solution: Solution, asked: readonly numbe
 }
 
 /** How many of the moments asked for follow an earlier one. */
-function tiedIn({ ties, line }: Ready, { classes }: Solution, asked: readonly number[]): { same: number; group: number } {
+function tiedIn({ ties, line }: Ready, { classes, alike, path }: Solution, asked: readonly number[]): { same: number; group: number } {
   const wanted = new Set(asked);
   const kinds = new Map<number, string>();
-  for (const { at, of, kind } of ties) if (wanted.has(at) && kind !== 'end' && classes[at] === classes[of] && !kinds.has(at)) kinds.set(at, kind);
+  for (const { at, of, kind } of ties) if (wanted.has(at) && kind !== 'end' && !kinds.has(at) && (classes[at] === classes[of] || (alike[at] === alike[of] && path[at] === path[of]))) kinds.set(at, kind);
   let [same, group] = [0, 0];
   for (const [at, kind] of kinds) {
     const struck = line.moments[at]!.struck.filter(Boolean).length;

@@ -1,6 +1,7 @@
 import { chain } from './chain.ts';
 import { isQuick, joined, joinedAgain, pathOf, type Joint } from './joint.ts';
-import { costOf, IMPOSSIBLE, type Line, type Prices } from './line.ts';
+import { costOf, FORBIDDEN, IMPOSSIBLE, type Line, type Prices } from './line.ts';
+import { agreed, disagreeing, pulled, writtenIn, type Pulls } from './rounds.ts';
 import { classesOf, type Tie } from './ties.ts';
 
 export interface Solution {
@@ -11,105 +12,195 @@ export interface Solution {
   readonly classes: Int32Array;
   /** The ties that were obeyed. */
   readonly obeyed: readonly Tie[];
+  /** By moment: equal numbers are on the same keys, or known to come again, and were brought to agree where that could not be asked of all at once. */
+  readonly alike: Int32Array;
   /** What {@link solveAgain} can go on from, where it was asked for and is not too large. */
-  readonly joint?: Joint;
+  readonly base?: Base;
 }
+
+/** A line solved under the ties it obeys when nothing is written over it, at whatever prices. */
+export interface Base {
+  readonly joint: Joint;
+  readonly obeyed: readonly Tie[];
+  readonly alike: Int32Array;
+  /** What brings to agree what could not be solved as one. */
+  readonly pulls: Pulls;
+  /** Variables that were worked out, of all, the last time. */
+  readonly touched: number;
+}
+
+/** Moments that go their own way, whatever they are tied to. */
+export type Apart = ReadonlySet<number>;
+const NONE: Apart = new Set();
 
 export interface SolveOptions {
   readonly ties?: readonly Tie[];
   /** What each grip costs by itself, by moment; that of the line unless given. */
   readonly prices?: Prices;
+  readonly apart?: Apart;
   /** Whether the solution is to be gone on from when prices change. */
   readonly keep?: boolean;
   /** Told how much of the work is done, 0 to 1. */
   readonly onProgress?: (share: number) => void;
 }
 
-/** How long a stretch must be for its ties to be obeyed, from all of them to fewer; a stretch an octave or more away, or on other keys, may be alike by chance. */
-const LEVELS: readonly Record<Tie['kind'], number>[] = [
-  { same: 0, octave: 0, end: 0, group: 0 }, { same: 0, octave: 6, end: 6, group: 8 }, { same: 0, octave: 9, end: 9, group: 14 },
-  { same: 0, octave: Infinity, end: Infinity, group: Infinity },
-];
+/** How often it is tried whether more ties can be obeyed in time: of those that the form of the piece knows (fewer times in long lines), and of the others, which may be alike by chance. */
+const TRIES = { known: 24, least: 4, moments: 20_000, chance: 3 };
+/** Share of the work that may be spent on ties by chance. */
+const BY_CHANCE = 0.25;
+/** How often what contradicts itself is tried with fewer ties. */
+const SOLVES = 8;
 
 /**
  * The cheapest way through a line, exactly, tied moments taking the same grip. Where music is alike in so many ways at
- * once that this would take too long, the looser ties are given up; if that is not enough, what returns on the same
- * keys is brought to agree in rounds.
+ * once that this would take too long, or that they contradict each other, some ties are given up, those that the form of the
+ * piece knows last; what it knows and what is on the same keys is brought to agree in rounds even then.
  */
-export function solve(line: Line, { ties = [], prices = line.hold, keep = false, onProgress }: SolveOptions = {}): Solution {
+export function solve(line: Line, { ties = [], prices = line.hold, apart = NONE, keep = false, onProgress }: SolveOptions = {}): Solution {
   const count = line.moments.length;
-  if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0), obeyed: [] };
-  const alike = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
-  const alone = classesOf(count, [], alike);
-  const untied = (): Solution => ({ ...chain(line, prices), classes: alone, obeyed: [] });
-  if (ties.length === 0 && !keep) return untied();
-  const same = ties.filter((tie) => tie.kind === 'same');
-  const classes = classesOf(count, same, alike);
-  // with the others it would only take longer
-  if (!isQuick(line, classes)) return agreed(line, classes, same, untied(), prices);
-  let contradicted = false;
-  for (const least of LEVELS) {
-    const obeyed = ties.filter((tie) => tie.run >= least[tie.kind]);
-    const joint = joined(line, classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), alike), obeyed, prices, keep && !contradicted, onProgress);
-    const found = joint && solved(line, joint, obeyed);
-    if (found) return found;
-    // with other locks these ties may hold after all
-    contradicted ||= joint !== undefined;
+  if (count === 0) return { path: [], cost: 0, classes: new Int32Array(0), obeyed: [], alike: new Int32Array(0) };
+  const fits = (at: number, of: number) => line.grips[at]!.length === line.grips[of]!.length;
+  const variables = (obeyed: readonly Tie[]) => classesOf(count, obeyed.filter((tie) => tie.kind !== 'end'), fits);
+  const alike = variables(ties.filter((tie) => tie.kind === 'same' || tie.known));
+  if (ties.length === 0 && !keep) return { ...chain(line, prices), classes: alike, obeyed: [], alike };
+  const tries = Math.max(TRIES.least, Math.min(TRIES.known, Math.round(TRIES.moments / count)));
+  const quick = (some: readonly Tie[][]) => {
+    const able = (share: number) => (list: readonly Tie[]) => isQuick(line, variables(list), list, share);
+    const known = most([], some.filter(([tie]) => tie!.known), tries, able(1));
+    return most(known, some.filter(([tie]) => !tie!.known), TRIES.chance, able(BY_CHANCE));
+  };
+
+  let taken = quick(byStretch(ties));
+  /** The line under as many ties as do not contradict each other. */
+  const attempt = (asked: Prices, free: Apart, kept: boolean): Solution | undefined => {
+    for (let left = SOLVES; left > 0; left--) {
+      const obeyed = taken.flat().filter((tie) => tie.kind !== 'end' || !(free.has(tie.at) || free.has(tie.of)));
+      // a line without ties is solved sooner as a chain
+      if (obeyed.length === 0 && !keep) return undefined;
+      const classes = numbered(splitOff(variables(obeyed), free));
+      const own = splitOff(alike, free);
+      const pulls = writtenIn(own, asked);
+      const solveWith = (some: Prices) => joined(line, classes, obeyed, some, kept, onProgress);
+      const joint = solveWith(pulled(asked, own, pulls));
+      if (!joint) return undefined;
+      if (possible(line, joint)) return brought(line, joint, { classes, obeyed, alike: own, base: { alike, obeyed } }, asked, pulls, (now, some) => (now.kept ? joinedAgain(line, now, some) : solveWith(some)!));
+      taken = quick(without(taken, impossibleIn(line, pathOf(joint).path, asked)));
+    }
+    return undefined;
+  };
+  const plain = prices === line.hold && apart.size === 0;
+  // what the ties are is found out before anything is written, so that a lock changes only what it can affect
+  const before = plain || keep ? attempt(line.hold, NONE, keep || disagreeing(alike, variables(taken.flat())).size > 0) : undefined;
+  if (plain && before) return before;
+  const found = (before?.base && solveAgain(line, before.base, prices, apart)) ?? attempt(prices, apart, false);
+  if (!found) {
+    const { found: { path } } = agreed(splitOff(alike, apart), prices, chain(line, prices), NO_PULLS, (_, some) => chain(line, some));
+    return { path, cost: costOf(line, path), classes: variables([]), obeyed: [], alike: splitOff(alike, apart) };
   }
-  return agreed(line, classes, same, untied(), prices);
+  return before?.base ? { ...found, base: found.base ?? before.base } : found;
+}
+
+const NO_PULLS: Pulls = new Map();
+
+type Under = Pick<Solution, 'classes' | 'obeyed' | 'alike'> & { readonly base: Pick<Base, 'alike' | 'obeyed'> & Partial<Base> };
+
+/** A line solved under ties, and what should be alike beyond them brought to agree. */
+function brought(line: Line, first: Joint, { classes, obeyed, alike, base }: Under, prices: Prices, before: Pulls, next: (joint: Joint, prices: Prices) => Joint): Solution {
+  const taken = (joint: Joint, touched: number) => ({ joint, path: pathOf(joint).path, touched: touched + joint.eliminated.touched });
+  const { found: { joint, path, touched }, pulls } = agreed(alike, prices, taken(first, 0), before, (last, some) => taken(next(last.joint, some), last.touched));
+  return { path, cost: costOf(line, path), classes, obeyed, alike, ...(joint.kept ? { base: { pulls, ...base, joint, touched } } : {}) };
+}
+
+/** Classes in which some moments are each one of their own. */
+const splitOff = (classes: Int32Array, apart: Apart): Int32Array => (apart.size ? classes.map((of, at) => (apart.has(at) ? classes.length + at : of)) : classes);
+
+/** Classes by numbers from 0 without gaps. */
+function numbered(classes: Int32Array): Int32Array {
+  const numbers = new Map<number, number>();
+  return classes.map((of) => {
+    if (!numbers.has(of)) numbers.set(of, numbers.size);
+    return numbers.get(of)!;
+  });
+}
+
+/** Moments of a path that cannot be played one after the other. */
+const impossibleIn = (line: Line, path: readonly number[], prices: Prices): number[] =>
+  path.flatMap((_, at) => (costOf({ ...line, hold: prices }, path, { first: at, last: at }) < IMPOSSIBLE ? [] : [at]));
+
+/** For each place where ties contradict each other, the least sure of those that meet there is given up. */
+function without(stretches: readonly Tie[][], places: readonly number[]): Tie[][] {
+  const given = new Set<Tie[]>();
+  for (const place of places) {
+    const meets = (one: number) => one <= place && one >= place - 2;
+    const last = stretches.findLast((stretch) => stretch.some((tie) => meets(tie.at) || meets(tie.of)));
+    if (last) given.add(last);
+  }
+  return given.size ? stretches.filter((stretch) => !given.has(stretch)) : stretches.slice(0, stretches.length >> 1);
+}
+
+/** Ties that stand or fall together, those that are most surely meant first. */
+function byStretch(ties: readonly Tie[]): Tie[][] {
+  const stretches = new Map<string, Tie[]>();
+  for (const tie of ties) {
+    const key = `${tie.at - tie.of} ${tie.run} ${tie.known ?? ''}`;
+    const stretch = stretches.get(key);
+    if (stretch) stretch.push(tie);
+    else stretches.set(key, [tie]);
+  }
+  return [...stretches.values()].map((stretch) => ({ stretch, sure: Math.max(...stretch.map(sureOf)) })).sort((a, b) => b.sure - a.sure).map(({ stretch }) => stretch);
+}
+
+/** How surely a tie is meant, as a number for comparing: what the form knows, then what is on the same keys, then what is alike for longer; a group may be alike by chance sooner than octaves. */
+const sureOf = ({ kind, run, known }: Tie): number => (known ? 2e6 : 0) + (kind === 'same' ? 1e6 : 0) + run * (kind === 'group' ? 1 : 1.5);
+
+/** As much of a list as can be taken together with what is taken already, its first before its last: all, or else what can be of its halves. */
+function most(before: readonly Tie[][], stretches: readonly Tie[][], tries: number, can: (ties: readonly Tie[]) => boolean): Tie[][] {
+  let taken = [...before];
+  let left = tries;
+  const add = (some: readonly Tie[][]) => {
+    if (some.length === 0 || left-- <= 0) return;
+    const more = [...taken, ...some];
+    if (can(more.flat())) taken = more;
+    else if (some.length > 1) {
+      const half = some.length >> 1;
+      add(some.slice(0, half));
+      add(some.slice(half));
+    }
+  };
+  add(stretches);
+  return taken;
 }
 
 /** A line whose ties are known already, to be gone on from. Undefined where it would take too long. */
 export function solveTied(line: Line, { classes, obeyed }: Pick<Solution, 'classes' | 'obeyed'>, prices: Prices): Solution | undefined {
-  if (obeyed.length === 0) return { ...chain(line, prices), classes, obeyed };
+  const alike = classes;
+  if (obeyed.length === 0) return { ...chain(line, prices), classes, obeyed, alike };
   const joint = joined(line, classes, obeyed, prices, true);
-  return joint && solved(line, joint, obeyed);
+  return joint && possible(line, joint) ? brought(line, joint, { classes, obeyed, alike, base: { alike, obeyed } }, prices, NO_PULLS, (now, some) => joinedAgain(line, now, some)) : undefined;
 }
-
-/** The same line and ties with other prices: only what they can affect is solved again. Undefined where the whole has to be. */
-export function solveAgain(line: Line, { joint, obeyed }: Solution, prices: Prices): Solution | undefined {
-  return joint && solved(line, joinedAgain(joint, prices), obeyed);
-}
-
-/** Undefined when the ties contradict each other: they are looser than the hand. What cannot be done without them either, as one finger written on two keys in a row, is not their doing. */
-function solved(line: Line, joint: Joint, obeyed: readonly Tie[]): Solution | undefined {
-  const { path, cost } = pathOf(joint);
-  return cost < IMPOSSIBLE || cost - chain(line, joint.prices).cost < IMPOSSIBLE ? { path, cost, classes: joint.classes, obeyed, ...(joint.kept ? { joint } : {}) } : undefined;
-}
-
-/** From gently to so firmly that only what cannot be done is dearer. */
-const PULLS = [2, 6, 20, 80, 300];
 
 /**
- * Where the ties cannot be solved as one, each class is pulled towards the grip most of its moments have, harder each time, until
- * they agree. Not exact, but each round is, and time grows with the length of the line alone.
+ * The same line and ties with other prices: only what they can affect is solved again. Undefined where the whole has to be.
+ *
+ * @param apart those that can be taken in one way only are held there; where one of them can be taken in several, the whole has to be solved
  */
-function agreed(line: Line, classes: Int32Array, obeyed: readonly Tie[], first: Solution, prices: Prices): Solution {
-  let { path } = first;
-  for (const pull of PULLS) {
-    const wanted = mostOf(classes, path);
-    const pulled = prices.map((one, at) => {
-      const own = one.slice();
-      for (let grip = 0; grip < own.length; grip++) if (wanted[classes[at]!] !== grip) own[grip]! += pull;
-      return own;
-    });
-    path = chain(line, pulled).path;
-    if (agree(classes, path)) break;
+export function solveAgain(line: Line, base: Base, prices: Prices, apart: Apart = NONE): Solution | undefined {
+  const fixed = new Map<number, number>();
+  for (const at of apart) {
+    const allowed = [...prices[at]!.keys()].filter((grip) => prices[at]![grip]! < FORBIDDEN);
+    if (allowed.length !== 1) return undefined;
+    fixed.set(at, allowed[0]!);
   }
-  return { path, cost: costOf(line, path), classes, obeyed };
+  const obeyed = base.obeyed.filter((tie) => !apart.has(tie.at) && !apart.has(tie.of));
+  const alike = splitOff(base.alike, apart);
+  const pulls = new Map([...base.pulls, ...writtenIn(alike, prices)]);
+  const joint = joinedAgain(line, base.joint, pulled(prices, alike, pulls), fixed);
+  if (!possible(line, joint)) return undefined;
+  return brought(line, joint, { classes: numbered(splitOff(joint.classes, apart)), obeyed, alike, base }, prices, pulls, (now, some) => joinedAgain(line, now, some, fixed));
 }
 
-function agree(classes: Int32Array, path: readonly number[]): boolean {
-  const first: number[] = [];
-  return path.every((grip, at) => (first[classes[at]!] ??= grip) === grip);
-}
-
-/** The grip most moments of each class have; of equally many the one that came first. */
-function mostOf(classes: Int32Array, path: readonly number[]): number[] {
-  const votes: Map<number, number>[] = [];
-  classes.forEach((of, at) => {
-    const list = (votes[of] ??= new Map<number, number>());
-    list.set(path[at]!, (list.get(path[at]!) ?? 0) + 1);
-  });
-  return votes.map((list) => [...list].reduce((best, one) => (one[1] > best[1] ? one : best))[0]);
+/** Whether the ties do not contradict each other, looser as they are than the hand. What cannot be done without them either, as one finger written on two keys in a row, is not their doing. */
+function possible(line: Line, joint: Joint): boolean {
+  const { cost } = pathOf(joint);
+  return cost < IMPOSSIBLE || cost - chain(line, joint.prices).cost < IMPOSSIBLE;
 }

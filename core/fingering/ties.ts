@@ -11,6 +11,8 @@ export interface Tie {
   readonly kind: TieKind;
   /** Moments in the whole stretch that is alike. */
   readonly run: number;
+  /** The form of the piece says that the music comes again here; other ties may be alike by chance. */
+  readonly known?: true;
 }
 
 /** Moments a stretch must have to be known again. Its first and last stay free: what comes before and after may ask for other fingers. */
@@ -21,10 +23,10 @@ const LEAST_GROUP = 3;
 const FIVE_KEYS = 4.5;
 const NEAR = 16;
 
-type Lie = HandModel['lie'];
+export type Lie = HandModel['lie'];
 
 /** What a moment is, up to where it lies: the shape under the hand with the colours of its keys. */
-function shapeOf(moment: Moment, lie: Lie): string {
+export function shapeOf(moment: Moment, lie: Lie): string {
   const lowest = lie(moment.keys[0]!);
   return moment.keys.map((key, i) => `${lie(key) - lowest}${lie(key) % 1 ? 'b' : 'w'}${moment.struck[i] ? '' : 'h'}`).join('+');
 }
@@ -38,10 +40,6 @@ export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], li
   const shapes = moments.map((moment) => shapeOf(moment, lie));
   const places = moments.map((moment) => lie(moment.keys[0]!));
   const found: Tie[] = [];
-  const underHand = (from: number, to: number) => {
-    const keys = places.slice(from, to + 1);
-    return Math.max(...keys) - Math.min(...keys) < FIVE_KEYS;
-  };
   const search = (kind: 'same' | 'octave' | 'group', token: (at: number) => string, allowed: (at: number, of: number) => boolean) => {
     const length = LEAST[kind];
     const seen = new Map<string, number[]>();
@@ -64,7 +62,7 @@ export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], li
     for (const [from, to] of stretches(alike)) {
       const run = to - from + length;
       const [first, start] = alike[from]!;
-      if (kind === 'group' && first - start <= NEAR && underHand(start, alike[to]![0] + length - 1)) continue;
+      if (kind === 'group' && first - start <= NEAR && underHand(places, start, alike[to]![0] + length - 1)) continue;
       for (const [at, of] of alike.slice(from, to + 1)) {
         for (let k = 1; k < length - 1; k++) found.push({ at: at + k, of: of + k, kind, run });
         if (kind === 'octave') found.push({ at, of, kind: 'end', run }, { at: at + length - 1, of: of + length - 1, kind: 'end', run });
@@ -78,6 +76,12 @@ export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], li
     search('group', (at) => shapes[at]!, (at, of) => at - of >= LEAST_GROUP && away(at, of) % 12 !== 0 && turns(moments, at, LEAST.group));
   }
   return found;
+}
+
+/** Whether some moments lie under five fingers, from one to another. */
+export function underHand(places: readonly number[], from: number, to: number): boolean {
+  const keys = places.slice(from, to + 1);
+  return Math.max(...keys) - Math.min(...keys) < FIVE_KEYS;
 }
 
 /** Whether a stretch changes direction: a plain scale or broken chord is like itself everywhere. */

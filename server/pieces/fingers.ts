@@ -1,5 +1,6 @@
 import type { Body } from '@yarrow-ridge/contract';
-import type { LineOptions, Played, Proposal } from '@yarrow-ridge/core/fingering';
+import type { Again, LineOptions, Played, Proposal } from '@yarrow-ridge/core/fingering';
+import type { Form } from '@yarrow-ridge/core/form';
 import { instrument, instruments } from '@yarrow-ridge/core/instruments';
 import { beatName, fromNumber, midiOf, pitchName, spokenName, thumbs, type Pitch, type Score } from '@yarrow-ridge/core/score';
 import { eq } from 'drizzle-orm';
@@ -15,7 +16,7 @@ type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'ties'>;
 
 export const fingerHandlers = (studio: Studio): Made => ({
   propose: async ({ param, body, c }) => {
-    const { score } = await knownPiece(studio, param('id'));
+    const { score, form } = await knownPiece(studio, param('id'));
     const { instrument: kind, reading } = await pieceRow(studio.db, param('id'));
     checkHand(kind, body.hand);
     checkBars(score, body);
@@ -28,7 +29,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
     const pedal = instrument(kind).damper ? { pedal: (await pedalOf(studio, param('id'))).marks } : {};
     const options = { ...lineOptions(body, kind), ...(tempo ? { tempo } : {}) };
-    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'propose', score, { ...options, ...pedal, locks, positions, from: body.from, to: body.to, ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }) }, `${param('id')} ${reading} ${JSON.stringify([options, pedal])}`));
+    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'propose', score, { ...options, ...pedal, form: againIn(form, body.hand), locks, positions, from: body.from, to: body.to, ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }) }, `${param('id')} ${reading} ${JSON.stringify([options, pedal])}`));
     return answer(proposal, (id) => names.get(id)!);
   },
 
@@ -53,7 +54,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
   },
 
   checkFingerings: async ({ param, body }) => {
-    const { score } = await knownPiece(studio, param('id'));
+    const { score, form } = await knownPiece(studio, param('id'));
     const { instrument: kind } = await pieceRow(studio.db, param('id'));
     const rows = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
     const fingers = new Map(score.notes.flatMap((note): [string, string][] => (note.finger === undefined ? [] : [[note.id, note.finger]])));
@@ -62,7 +63,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
     for (const { noteId, finger } of rows) fingers.set(noteId, finger);
     for (const [id, finger] of fingers) if (finger === '') fingers.delete(id);
     const positions = await positionsOf(studio, param('id'), body.layer ?? 'teacher');
-    const doubts = await studio.heavy.run('checkFingers', score, fingers, { instrument: kind, positions, ...(body.player ? { player: body.player } : {}) });
+    const doubts = await studio.heavy.run('checkFingers', score, fingers, { instrument: kind, positions, form: againIn(form), ...(body.player ? { player: body.player } : {}) });
     const late = await changedLate(studio, param('id'), score, rows);
     return { doubts: [...doubts.map((one) => ({ ...one, notes: [...one.notes] })), ...late].sort((a, b) => a.bar - b.bar), fingers: fingers.size };
   },
@@ -99,6 +100,12 @@ async function changedLate({ db }: Studio, pieceId: string, score: Score, rows: 
     }];
   });
 }
+
+/** What the fingers ask of the form, of one hand or all; the rest need not be sent to the workers. */
+const againIn = ({ returns, sequences }: Form, hand?: string): Again => ({
+  returns: returns.filter((one) => one.hand === (hand ?? one.hand)).map(({ hand: of, relation, from, to, of: first }) => ({ hand: of, relation, from, to, of: first })),
+  sequences: sequences.filter((one) => one.hand === (hand ?? one.hand)),
+});
 
 function checkHand(kind: string, hand: string) {
   if (!limbsOf(kind).includes(hand)) throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(', ')}.`, 'hand');
