@@ -93,12 +93,24 @@ describe('a group of a sequence in which a black key asks for another finger', (
     const said = found.reasons.filter((reason) => / is black, /.test(reason));
     expect(said.length).toBeGreaterThan(0);
     for (const reason of said) {
-      const [, now, finger, before, was] = /^Bar [23]: (.+) takes ([1-5]), where (.+) in the group before has ([1-5]): F sharp is black, [EG] white\.$/.exec(reason)!;
+      const [, now, finger, before, was] = /^Bar [23]: (.+) takes ([1-5]), where (.+) of the first time \(bar [12]\) has ([1-5]): F sharp is black, [EG] white\.$/.exec(reason)!;
       expect(now).not.toBe(before);
       expect(finger).not.toBe(was);
     }
     // on white keys alone there is nothing to say
     expect(fingersOf(scoreOf([['C4:0.5 E4:0.5 D4:0.5 F4:0.5 E4:0.5 G4:0.5 F4:0.5 D4:0.5', 'r:4'], ['D4:0.5 F4:0.5 E4:0.5 G4:0.5 F4:0.5 A4:0.5 G4:0.5 E4:0.5', 'r:4']]), 'right').reasons.filter((reason) => / is black, /.test(reason))).toEqual([]);
+  });
+});
+
+describe('a return in another key in which a black key asks for another finger', () => {
+  it('is said with both notes, their fingers and the bar of the first time', () => {
+    // C major up and down, then F major, whose fourth finger lies on B flat: taught everywhere
+    const tune = (first: string, second: string): [string, string][] => [first, second].map((bar) => [bar, 'r:4']);
+    const score = scoreOf([...tune('C4:0.5 D4:0.5 E4:0.5 F4:0.5 G4:0.5 A4:0.5 B4:0.5 C5:0.5', 'B4:0.5 A4:0.5 G4:0.5 F4:0.5 E4:0.5 D4:0.5 C4'), ['r:4', 'r:4'], ...tune('F4:0.5 G4:0.5 A4:0.5 Bb4:0.5 C5:0.5 D5:0.5 E5:0.5 F5:0.5', 'E5:0.5 D5:0.5 C5:0.5 Bb4:0.5 A4:0.5 G4:0.5 F4')]);
+    const found = fingersOf(score, 'right');
+    expect(line(found)).toBe('123123454321321123412343214321');
+    const said = found.reasons.filter((reason) => / is black, /.test(reason));
+    expect(said).toEqual(['Bar 4: B flat takes 4, where F of the first time (bar 1) has 1: B flat is black, F white.', 'Bar 4: C takes 1, where G of the first time (bar 1) has 2: B flat is black, F white.', expect.stringMatching(/of the first time \(bar [12]\)/)]);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Line } from './line.ts';
+import { FORBIDDEN, type Line } from './line.ts';
 
 /**
  * The cheapest way through a line without ties, exactly: what a moment costs depends on the two before it at most, so the best
@@ -71,4 +71,38 @@ export function chain(line: Line, own: readonly ArrayLike<number>[]): { path: nu
   }
   path[0] = place % sizes[0]!;
   return { path, cost };
+}
+
+/** Moments either side of a stretch that are looked at with it. */
+const AROUND = 8;
+
+/** What it costs more, for each pair of moments, if those of one stretch take the grips the other has by itself, whichever way is cheaper. */
+export function dearerAlike(line: Line, pairs: readonly (readonly [at: number, of: number])[]): number {
+  const [now, before] = [alone(line, pairs.map(([at]) => at)), alone(line, pairs.map(([, of]) => of))];
+  if (now.grips.every((grip, i) => grip === before.grips[i])) return 0;
+  return Math.min(now.forced(before.grips), before.forced(now.grips)) / pairs.length;
+}
+
+/** The grips of some moments in a row without regard to the rest of the line, and what others would cost more. */
+function alone(line: Line, own: readonly number[]): { grips: number[]; forced: (grips: readonly number[]) => number } {
+  const from = Math.max(0, own[0]! - AROUND);
+  const part = stretchOf(line, from, own.at(-1)! + AROUND);
+  const { path, cost } = chain(part, part.hold);
+  return {
+    grips: own.map((at) => path[at - from]!),
+    forced: (grips) => {
+      const hold = [...part.hold];
+      own.forEach((at, i) => (hold[at - from] = hold[at - from]!.map((price, grip) => (grip === grips[i] ? price : price + FORBIDDEN))));
+      return chain(part, hold).cost - cost;
+    },
+  };
+}
+
+/** Some moments of a line, as if there were no others. */
+function stretchOf(line: Line, from: number, to: number): Line {
+  const cut = <T>(list: readonly T[]): T[] => list.slice(from, to + 1);
+  const [step, turn] = [cut(line.step), cut(line.turn)];
+  step[0] = new Float64Array(0);
+  turn[0] = turn[1] = undefined;
+  return { ...line, moments: cut(line.moments), grips: cut(line.grips), hold: cut(line.hold), step, turn };
 }

@@ -5,9 +5,10 @@ import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.t
 import { freesHand, lineOf, type Line } from './line.ts';
 import type { HandModel } from './model.ts';
 import { momentsOf, type Played } from './moments.ts';
+import { dearerAlike } from './chain.ts';
 import { ornaments } from './ornaments.ts';
 import { otherHand, othersAt, type Held } from './others.ts';
-import { tiesOfForm, type Again } from './returned.ts';
+import { otherKeyTwins, runsOfForm, tiesOfForm, type Again } from './returned.ts';
 import { tiesOf, type Tie } from './ties.ts';
 
 /** What the line of a hand depends on, whatever is written over its notes. */
@@ -35,6 +36,8 @@ export interface Laid {
   readonly ties: readonly Tie[];
   /** What the other hands have under their fingers, by moment; nothing for notes without a score. */
   readonly others: readonly (readonly Held[])[];
+  /** Single notes of returns in another key, beside those of the first time. */
+  readonly otherKey: readonly (readonly [at: number, of: number])[];
 }
 
 /** Quarters a minute where nothing says how fast. */
@@ -64,11 +67,12 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   const line = lineOf(moments, model, conventions, true, (share) => progress(MOMENTS + share * (TABLES - MOMENTS)));
   progress(TABLES);
   const freed = moments.map((moment) => freesHand(moment.link));
+  const dear = (pairs: readonly (readonly [at: number, of: number])[]) => dearerAlike(line, pairs);
   const ties = options.ties === false ? [] : [
-    ...(score && options.form ? tiesOfForm(moments, score, options.form, options.hand, model.lie, school.groups) : []), ...tiesOf(moments, freed, model.lie, school.groups),
+    ...(score && options.form ? tiesOfForm(runsOfForm(moments, score, options.form, options.hand, model.lie, school.groups), dear) : []), ...tiesOf(moments, freed, model.lie, school.groups, dear),
   ];
   progress(READY);
-  return { line, model, ties, others };
+  return { line, model, ties, others, otherKey: score && options.form ? otherKeyTwins(moments, score, options.form, options.hand) : [] };
 }
 
 /** Whether the damper is down just before a time: what sounds then is joined to what follows. */

@@ -130,7 +130,7 @@ function proposalOf({ laid, ready, solution }: Worked, options: FingerOptions, w
   ].sort((a, b) => a.bar - b.bar);
   return {
     notes: notesOf(line, solution.path, asked, options.locks), cost: costOf(line, solution.path, range), problems, elsewhere: notesOf(line, solution.path, sisters, options.locks),
-    reasons: [...describe(ready, solution, asked, score), ...(score ? differing(ready, solution.path, asked, score) : [])],
+    reasons: [...describe(ready, solution, asked, score), ...(score ? differing(ready, solution.path, asked, score, laid.otherKey) : [])],
     alternatives: alternativesTo(ready, solution, asked, options.alternatives ?? 0).map((other) => ({
       ...other, notes: notesOf(line, other.path, asked, options.locks), elsewhere: notesOf(line, other.path, sisters, options.locks),
     })),

@@ -19,6 +19,8 @@ export interface Tie {
 const LEAST = { same: 5, octave: 4, group: 5 } as const;
 /** A group that is said again after fewer moments is a trill or a scale. */
 const LEAST_GROUP = 3;
+/** What on other keys may be alike by chance, or suit other fingers beside keys of other colours, agrees if that costs no more for each moment: less than a thumb on a black key. */
+export const WORTH = 0.5;
 /** White keys that lie under five fingers: a sequence within them is played without moving the hand. */
 const FIVE_KEYS = 4.5;
 const NEAR = 16;
@@ -34,9 +36,12 @@ export function shapeOf(moment: Moment, lie: Lie): string {
 /**
  * Moments that should take the same fingers, because what is around them has come before: on the same keys, octaves
  * away, or on other keys of the same colours (a group of a sequence, a return in another key). Found by comparing short
- * stretches, so that time grows with the number of moments. `freed` tells before which moments the hand is free.
+ * stretches, so that time grows with the number of moments.
+ *
+ * @param freed before which moments the hand is free
+ * @param dear what it costs more, for each pair of moments, if they agree
  */
-export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], lie: Lie, groups: boolean): Tie[] {
+export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], lie: Lie, groups: boolean, dear: (pairs: readonly (readonly [at: number, of: number])[]) => number): Tie[] {
   const shapes = moments.map((moment) => shapeOf(moment, lie));
   const places = moments.map((moment) => lie(moment.keys[0]!));
   const found: Tie[] = [];
@@ -62,7 +67,11 @@ export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], li
     for (const [from, to] of stretches(alike)) {
       const run = to - from + length;
       const [first, start] = alike[from]!;
-      if (kind === 'group' && first - start <= NEAR && underHand(places, start, alike[to]![0] + length - 1)) continue;
+      if (kind === 'group') {
+        if (first - start <= NEAR && underHand(places, start, alike[to]![0] + length - 1)) continue;
+        const inner = Array.from({ length: run - 2 }, (_, k): [number, number] => [first + k + 1, start + k + 1]);
+        if (dear(inner) > WORTH) continue;
+      }
       for (const [at, of] of alike.slice(from, to + 1)) {
         for (let k = 1; k < length - 1; k++) found.push({ at: at + k, of: of + k, kind, run });
         if (kind === 'octave') found.push({ at, of, kind: 'end', run }, { at: at + length - 1, of: of + length - 1, kind: 'end', run });
