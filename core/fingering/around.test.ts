@@ -1,5 +1,5 @@
 import { readScore, type Score } from '../score/index.ts';
-import { scoreOf } from '../testing.ts';
+import { lineOf, scoreOf } from '../testing.ts';
 import { check, ornamentWith, position, propose } from './index.ts';
 
 // What lies around the notes: ornaments, the other hand, the pedal, the edition. What is expected is common practice, no source.
@@ -97,6 +97,9 @@ describe('a group of a sequence in which a black key asks for another finger', (
       expect(now).not.toBe(before);
       expect(finger).not.toBe(was);
     }
+    // within a bar it is no return
+    const inBar = fingersOf(lineOf([60, 64, 62, 65, 64, 67, 65, 62, 62, 66, 64, 67, 66, 69, 67, 64, 64, 67, 66, 69, 67, 71, 69, 66], 'right'), 'right').reasons.filter((reason) => / is black, /.test(reason));
+    expect(inBar[0]).toMatch(/^Bar 1: .+ takes [1-5], where .+ in the group before has [1-5]: F sharp is black, [EG] white\.$/);
     // on white keys alone there is nothing to say
     expect(fingersOf(scoreOf([['C4:0.5 E4:0.5 D4:0.5 F4:0.5 E4:0.5 G4:0.5 F4:0.5 D4:0.5', 'r:4'], ['D4:0.5 F4:0.5 E4:0.5 G4:0.5 F4:0.5 A4:0.5 G4:0.5 E4:0.5', 'r:4']]), 'right').reasons.filter((reason) => / is black, /.test(reason))).toEqual([]);
   });
