@@ -22,3 +22,6 @@ export function instrument(id: string): Instrument {
 /** The words for a hand or foot on screen; `both` is hands together. */
 export const handName = (of: Instrument, hand: string): string =>
   hand === 'both' ? 'hands together' : (of.limbs.find((limb) => limb.id === hand)?.name ?? hand);
+
+/** The hand that plays alone; undefined for hands together. */
+export const oneHand = (hands: string): string | undefined => (hands === 'both' ? undefined : hands);

@@ -101,8 +101,12 @@ function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
   });
 }
 
-/** What the shape says of some bars, for the section and the practice card. */
-export function shapeWords(score: Score, shape: Shape, from: Place, to: Place, handName: (hand: string) => string): string[] {
+/**
+ * What the shape says of some bars, for the section and the practice card.
+ *
+ * @param alone the one hand that is practised; undefined for all together
+ */
+export function shapeWords(score: Score, shape: Shape, from: Place, to: Place, handName: (hand: string) => string, alone?: string): string[] {
   const points = loudnessOf(score, shape);
   const words: string[] = [];
   const bar = (place: Place) => `bar ${number(score, place.bar)}`;
@@ -115,15 +119,16 @@ export function shapeWords(score: Score, shape: Shape, from: Place, to: Place, h
   }
   const touches = <T extends { from: Place; to: Place }>(list: readonly T[]) => list.filter((one) => comparePlaces(one.from, to) < 0 && comparePlaces(one.to, from) > 0);
   const lines = { all: '', top: 'top of the ', bottom: 'bottom of the ' };
-  const leads = new Set(touches(shape.leads).map(({ hand, line }) => `${lines[line]}${handName(hand)} leads`));
+  const mine = ({ hand }: { readonly hand: string }) => alone === undefined || hand === alone;
+  const leads = new Set(touches(shape.leads).map((lead) => (mine(lead) ? `${lines[lead.line]}${handName(lead.hand)} leads` : `stay under the ${lines[lead.line]}${handName(lead.hand)}`)));
   words.push(...leads);
   // what happens before a place is said before what begins there
   for (const mark of [...shape.timing].sort((a, b) => comparePlaces(a.from, b.from) || Number(lasts(a.kind)) - Number(lasts(b.kind)))) {
     const inside = lasts(mark.kind) ? touches([mark]).length > 0 : comparePlaces(mark.from, from) >= 0 && comparePlaces(mark.from, to) < 0;
     if (inside) words.push(`${TIMING_WORDS[mark.kind]} ${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? 'bar' : 'bars'} ${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`);
   }
-  for (const touch of touches(shape.touch)) words.push(`${handName(touch.hand)} ${touchWord(touch.share)}`);
-  const out = score.notes.filter((note) => shape.out.includes(note.id) && comparePlaces(note, from) >= 0 && comparePlaces(note, to) < 0);
+  for (const touch of touches(shape.touch).filter(mine)) words.push(`${handName(touch.hand)} ${touchWord(touch.share)}`);
+  const out = score.notes.filter((note) => shape.out.includes(note.id) && mine(note) && comparePlaces(note, from) >= 0 && comparePlaces(note, to) < 0);
   if (out.length) words.push(`bring out ${out.length === 1 ? 'a note' : `${out.length} notes`} in ${[...new Set(out.map(bar))].slice(0, 4).join(', ')}`);
   return words;
 }

@@ -244,6 +244,9 @@ describe('a shape as it is kept', () => {
     const kept = shapeFrom(JSON.parse(JSON.stringify(shapeRecord(shape))), score);
     expect(shapeRecord(kept)).toEqual(shapeRecord({ ...shape, timing: [shape.timing[1]!, shape.timing[0]!] }));
     expect(shapeWords(score, shape, at(0), at(4), (hand) => `${hand} hand`)).toEqual(['p to mf', 'right hand leads', 'wait before bar 4', 'right hand detached, about half of each note', 'bring out a note in bar 2']);
+    // for one hand alone: what it does itself, and whom it stays under
+    expect(shapeWords(score, shape, at(0), at(4), (hand) => `${hand} hand`, 'right')).toEqual(['p to mf', 'right hand leads', 'wait before bar 4', 'right hand detached, about half of each note', 'bring out a note in bar 2']);
+    expect(shapeWords(score, shape, at(0), at(4), (hand) => `${hand} hand`, 'left')).toEqual(['p to mf', 'stay under the right hand', 'wait before bar 4']);
     expect(shapeWords(score, shape, at(4), at(8), (hand) => hand)).toEqual(['mf to f', 'broaden bars 7–8']);
     expect(shapeWords(pieceOf(2), NO_SHAPE, at(0), at(2), (hand) => hand)).toEqual([]);
   });

@@ -1,4 +1,4 @@
-import { handName, instrument as instrumentOf } from '@yarrow-ridge/core/instruments';
+import { handName, instrument as instrumentOf, oneHand } from '@yarrow-ridge/core/instruments';
 import { promotionRule } from '@yarrow-ridge/core/practice';
 import { startOf } from '@yarrow-ridge/core/score';
 import { shapeWords } from '@yarrow-ridge/core/shaping';
@@ -24,7 +24,7 @@ export function PrintWeek() {
   const week = plan.data.days.filter((day) => day.date <= until);
   const rule = promotionRule(plan.data.rule);
   const kind = instrumentOf(instrument);
-  const how = ({ from, to }: { from: number; to: number }) => (!ready || ready.piece.onPaper ? [] : shapeWords(ready.score, shape, startOf(from), startOf(to + 1), (hand) => handName(kind, hand).toLowerCase())).join(' · ');
+  const how = ({ from, to, hands }: { from: number; to: number; hands: string }) => (!ready || ready.piece.onPaper ? [] : shapeWords(ready.score, shape, startOf(from), startOf(to + 1), (hand) => handName(kind, hand).toLowerCase(), oneHand(hands))).join(' · ');
   return (
     <PrintFrame title={`${pieceTitle}, ${studentName}`} ready={ready !== undefined || unread !== undefined}>
       <header className="sheet-head"><h1>{pieceTitle}</h1><span>{studentName} · ready by {dayjs(plan.data.readyBy).format('D MMMM')} at {plan.data.goalTempo}</span></header>

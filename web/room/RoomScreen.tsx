@@ -1,4 +1,4 @@
-import { handName, instrument } from '@yarrow-ridge/core/instruments';
+import { handName, instrument, oneHand } from '@yarrow-ridge/core/instruments';
 import { beatLength, lastBarOf, pedalled, perform, performRoad, startOf, toNumber, WHOLE_ROAD, type About, type Road } from '@yarrow-ridge/core/score';
 import { shaped, shapeWords } from '@yarrow-ridge/core/shaping';
 import { useEffect, useMemo, useState } from 'react';
@@ -87,7 +87,7 @@ export function RoomScreen() {
     };
   }, [ready, card, fingers, pedal, remarks, shape, positions]);
 
-  const how = useMemo(() => (ready && card && !ready.piece.onPaper ? shapeWords(ready.score, shape, startOf(card.from), startOf(card.to + 1), (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase()) : []), [ready, card, shape]);
+  const how = useMemo(() => (ready && card && !ready.piece.onPaper ? shapeWords(ready.score, shape, startOf(card.from), startOf(card.to + 1), (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase(), oneHand(card.hands)) : []), [ready, card, shape]);
   useEffect(() => {
     if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
   }, [card]);
