@@ -59,9 +59,9 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
     const { id } = await bringScore(studio, demoScore(piece.file), piece.instrument);
     ids.set(piece.key, id);
     await studio.db.insert(sections).values(piece.sections.map((one) => sectionRow(id, one)));
-    const { score } = await knownPiece(studio, id);
+    const { score, form } = await knownPiece(studio, id);
     for (const hand of ['right', 'left']) {
-      const { notes } = await studio.heavy.run('propose', score, { hand, from: piece.fingered[0], to: piece.fingered[1] }, `${id} ${hand}`);
+      const { notes } = await studio.heavy.run('propose', score, { hand, from: piece.fingered[0], to: piece.fingered[1], form, school: { edition: true } }, `${id} ${hand}`);
       const written = notes.flatMap(({ id: noteId, finger }) => (finger ? [{ pieceId: id, layer: 'teacher', noteId, finger }] : []));
       await studio.db.insert(fingerings).values(written);
     }

@@ -30,7 +30,8 @@ export function differing({ line, model }: Ready, path: readonly number[], asked
     if (by === undefined) return;
     said.add(at);
     const [dark, light] = black(at + by) ? [at + by, of + by] : [of + by, at + by];
-    found.push(`Bar ${bar(at)}: ${name(at)} takes ${finger(at)}, where ${name(of)} ${which} has ${finger(of)}: ${name(dark)} is black, ${name(light)} white.`);
+    const text = `Bar ${bar(at)}: ${name(at)} takes ${finger(at)}, where ${name(of)} ${which} has ${finger(of)}: ${name(dark)} is black, ${name(light)} white.`;
+    if (!found.includes(text)) found.push(text);
   };
   const wanted = new Set(asked);
   for (const [at, of] of otherKey) if (wanted.has(at)) say(at, of, `of the first time (bar ${bar(of)})`);

@@ -56,7 +56,7 @@ export function describe(ready: Ready, solution: Solution, asked: readonly numbe
   for (const { note, sign, fingers } of signs.slice(0, 3)) reasons.push(`The ${sign} on ${nameOf(note, score)}${inBar(note.bar)} with ${fingers.join(' and ')}.`);
   const tied = tiedIn(ready, solution, asked);
   if (tied.same) reasons.push(`${tied.same} ${tied.same === 1 ? 'note takes' : 'notes take'} the fingers of the earlier time, because the music returns.`);
-  if (tied.group) reasons.push(`${tied.group} ${tied.group === 1 ? 'note takes' : 'notes take'} the fingers of a group before, because the figure comes again on other keys.`);
+  if (tied.group) reasons.push(`${tied.group} ${tied.group === 1 ? 'note takes' : 'notes take'} the fingers of an earlier figure, because it comes again on other keys.`);
   if (widest && widest.semitones > 12) reasons.push(`Widest stretch: ${widest.semitones} semitones with ${widest.fingers}${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ''}. Never force it: roll, or let go of the lower note.`);
   return reasons;
 }
