@@ -1,8 +1,9 @@
 import type { Ready } from './propose.ts';
 import type { ProposedNote } from './propose.ts';
 import { factsOf, reasonOf } from './reasons.ts';
-import { costOf, narrowed, type Prices } from './line.ts';
-import { solveAgain, solveTied, type Solution } from './solve.ts';
+import { costOf, IMPOSSIBLE, type Prices } from './line.ts';
+import { openIn, togetherIn } from './open.ts';
+import type { Solution } from './solve.ts';
 
 /** Another way to take the same notes. */
 export interface Alternative {
@@ -22,8 +23,6 @@ const LEAST = 2;
 const PUSHES = [0.4, 0.7, 1, 1.5, 2.2, 3.2, 4.5];
 /** In longer stretches one push finds enough. */
 const LONG = 120;
-/** Moments either side of what is asked for whose fingers may change with it. */
-const MARGIN = 4;
 
 /**
  * The best few really different ways for the moments asked for; the rest of the line keeps its fingers. Each is the
@@ -32,24 +31,22 @@ const MARGIN = 4;
 export function alternativesTo(ready: Ready, first: Solution, asked: readonly number[], count: number): { path: readonly number[]; more: number; reason: string }[] {
   if (count === 0 || asked.length === 0) return [];
   const { line } = ready;
+  const together = togetherIn(line, first);
   /** What is tied pays for all its times: so must its push. */
-  const times = new Map<number, number>();
-  for (const of of first.classes) times.set(of, (times.get(of) ?? 0) + 1);
-  const open = opened(first.classes, times, asked);
-  const { line: small, narrow, widen } = narrowed(line, first.path, open);
-  const allowed = narrow(ready.prices);
+  const { classes, times } = together;
+  const solveAt = openIn(line, first, together, asked);
   const cost = (path: readonly number[]) => costOf(line, path);
   const base = cost(first.path);
   /** What a way costs more, each time it comes. */
   const more = (path: readonly number[]) => {
     const differing = asked.filter((at) => path[at] !== first.path[at]);
-    return ((cost(path) - base) * differing.length) / differing.reduce((sum, at) => sum + times.get(first.classes[at]!)!, 0);
+    return ((cost(path) - base) * differing.length) / differing.reduce((sum, at) => sum + times.get(classes[at]!)!, 0);
   };
   const found: { path: readonly number[]; more: number }[] = [];
   const apart = (a: readonly number[], b: readonly number[]) => asked.filter((at) => a[at] !== b[at]).length;
   const enough = Math.max(Math.min(LEAST, asked.length), Math.ceil(asked.length * SHARE));
   const take = (path: readonly number[]) => {
-    if (![first, ...found].every((other) => apart(path, other.path) >= enough)) return false;
+    if (cost(path) - base >= IMPOSSIBLE || ![first, ...found].every((other) => apart(path, other.path) >= enough)) return false;
     found.push({ path, more: more(path) });
     return true;
   };
@@ -59,8 +56,8 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
     for (let least = cost(path);;) {
       let better: readonly number[] | undefined;
       for (const segment of segmentsOf(asked, (at) => path[at] !== first.path[at])) {
-        const back = new Set(segment.map((at) => first.classes[at]!));
-        const one = path.map((grip, at) => (back.has(first.classes[at]!) ? first.path[at]! : grip));
+        const back = new Set(segment.map((at) => classes[at]!));
+        const one = path.map((grip, at) => (back.has(classes[at]!) ? first.path[at]! : grip));
         const less = apart(one, first.path) >= enough ? cost(one) : Infinity;
         if (less < least) [least, better] = [less, one];
       }
@@ -69,46 +66,26 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
     }
   };
   for (const push of asked.length > LONG ? PUSHES.slice(-1) : PUSHES) {
-    let prices: Prices = allowed;
+    let prices: Prices = ready.prices;
     /** Makes the grips of a way that was found dearer. */
     const dearer = (path: readonly number[]) => {
       const next = [...prices];
       for (const at of asked) {
         next[at] = prices[at]!.slice();
-        next[at][path[at]!]! += push * times.get(first.classes[at]!)!;
+        next[at][path[at]!]! += push * times.get(classes[at]!)!;
       }
       prices = next;
     };
     for (const one of [first, ...found]) dearer(one.path);
-    let solution: Solution | undefined;
     for (let tries = 0; tries < count; tries++) {
-      solution = (solution?.base && solveAgain(small, solution.base, prices)) ?? solveTied(small, first, prices);
-      if (!solution) break;
-      const path = spread(widen(solution.path), first, asked);
+      const path = solveAt(prices);
+      if (!path) break;
       if (!(asked.length <= LONG && take(plainer(path))) && !take(path)) break;
       dearer(path);
     }
   }
   const before = factsOf(ready, first.path, asked);
   return found.sort((a, b) => a.more - b.more).slice(0, count).map((one) => ({ ...one, reason: reasonOf(ready, one.path, first.path, asked, before) }));
-}
-
-/** Which moments are open: those asked for with all their times, and those beside them whose other times are beside them too. */
-function opened(classes: Int32Array, times: ReadonlyMap<number, number>, asked: readonly number[]): Uint8Array {
-  const [from, to] = [asked[0]! - MARGIN, asked.at(-1)! + MARGIN];
-  const inside = new Set(asked.map((at) => classes[at]!));
-  const near = new Map<number, number>();
-  for (let at = Math.max(0, from); at <= to && at < classes.length; at++) near.set(classes[at]!, (near.get(classes[at]!) ?? 0) + 1);
-  return Uint8Array.from(classes, (of) => Number(inside.has(of) || near.get(of) === times.get(of)));
-}
-
-/** A way with what changed in it brought to the moments that were brought to agree with those asked for, beyond what is tied. */
-function spread(path: readonly number[], { path: before, alike }: Solution, asked: readonly number[]): readonly number[] {
-  const changed = new Map(asked.filter((at) => path[at] !== before[at]).map((at) => [alike[at]!, at]));
-  return path.map((grip, at) => {
-    const of = changed.get(alike[at]!);
-    return of !== undefined && before[at] === before[of] ? path[of]! : grip;
-  });
 }
 
 /** Moments in a row that are wanted. */

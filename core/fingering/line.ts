@@ -104,53 +104,69 @@ export function tableOf(a: readonly Grip[], b: readonly Grip[], price: (one: Gri
   return table;
 }
 
-/** What a path costs in a line or in a stretch of it, without anything added. */
-export function costOf(line: Line, path: readonly number[], { first, last } = { first: 0, last: path.length - 1 }): number {
-  return path.reduce((sum, grip, at) => {
-    if (at < first || at > last) return sum;
-    const size = line.grips[at]!.length;
-    let cost = sum + line.hold[at]![grip]!;
-    if (line.step[at]!.length) cost += line.step[at]![path[at - 1]! * size + grip]!;
-    const turn = line.turn[at];
-    if (turn) cost += turn[(path[at - 2]! * line.grips[at - 1]!.length + path[at - 1]!) * size + grip]!;
-    return cost;
-  }, 0);
+/** What one moment of a path costs, with the way to it, without anything added. */
+export function costAt(line: Line, path: readonly number[], at: number): number {
+  const [grip, size] = [path[at]!, line.grips[at]!.length];
+  let cost = line.hold[at]![grip]!;
+  if (line.step[at]!.length) cost += line.step[at]![path[at - 1]! * size + grip]!;
+  const turn = line.turn[at];
+  if (turn) cost += turn[(path[at - 2]! * line.grips[at - 1]!.length + path[at - 1]!) * size + grip]!;
+  return cost;
 }
 
-/** A line in which some moments keep their grip: they have that one alone. */
+/** What a path costs in a line or in a stretch of it, without anything added. */
+export function costOf(line: Line, path: readonly number[], { first, last } = { first: 0, last: path.length - 1 }): number {
+  let sum = 0;
+  for (let at = first; at <= last; at++) sum += costAt(line, path, at);
+  return sum;
+}
+
+/** What is open of a line, with the moments beside it, which have the grip they have and no other. */
 export interface Narrowed {
   readonly line: Line;
+  /** Where its moments are in the whole line. */
+  readonly at: readonly number[];
   readonly narrow: (prices: Prices) => Prices;
   /** A path through it as one through the whole. */
   readonly widen: (path: readonly number[]) => number[];
 }
 
+/** Moments either side that the price of one is told by. */
+const BESIDE = 2;
+const NONE = new Float64Array(0);
+
 /** @param open which moments keep all their grips; the others that of the path */
 export function narrowed(line: Line, path: readonly number[], open: ArrayLike<number>): Narrowed {
-  const at = (one: number) => (open[one] ? undefined : path[one]!);
-  const pick = (table: Float64Array, sizes: readonly number[], kept: readonly (number | undefined)[]): Float64Array => {
-    if (table.length === 0 || kept.every((one) => one === undefined)) return table;
+  const near = new Uint8Array(path.length);
+  for (let one = 0; one < path.length; one++) if (open[one]) near.fill(1, Math.max(0, one - BESIDE), one + BESIDE + 1);
+  const at = path.flatMap((_, one) => (near[one] ? [one] : []));
+  const follows = (i: number, by: number) => at[i - by] === at[i]! - by;
+  const pick = (table: Float64Array, moments: readonly number[]): Float64Array => {
     let found = table;
     // the last index is the fastest
-    for (let d = kept.length - 1; d >= 0; d--) {
-      const one = kept[d];
-      if (one === undefined) continue;
-      const inner = sizes.slice(d + 1).reduce((product, size, i) => product * (kept[d + 1 + i] === undefined ? size : 1), 1);
-      const outer = sizes.slice(0, d).reduce((product, size) => product * size, 1);
+    for (let d = moments.length - 1; d >= 0; d--) {
+      if (open[moments[d]!]) continue;
+      const [grip, size] = [path[moments[d]!]!, line.grips[moments[d]!]!.length];
+      const inner = moments.slice(d + 1).reduce((product, one) => product * (open[one] ? line.grips[one]!.length : 1), 1);
+      const outer = moments.slice(0, d).reduce((product, one) => product * line.grips[one]!.length, 1);
       const next = new Float64Array(outer * inner);
-      for (let o = 0; o < outer; o++) next.set(found.subarray((o * sizes[d]! + one) * inner, (o * sizes[d]! + one + 1) * inner), o * inner);
+      for (let o = 0; o < outer; o++) next.set(found.subarray((o * size + grip) * inner, (o * size + grip + 1) * inner), o * inner);
       found = next;
     }
     return found;
   };
-  const size = (one: number) => line.grips[one]!.length;
-  const narrow = (prices: Prices) => prices.map((own, one) => (open[one] ? own : own.subarray(path[one], path[one]! + 1)));
+  const narrow = (prices: Prices) => at.map((one) => (open[one] ? prices[one]! : prices[one]!.subarray(path[one], path[one]! + 1)));
   return {
+    at, narrow,
     line: {
-      ...line, grips: line.grips.map((grips, one) => (open[one] ? grips : [grips[path[one]!]!])), hold: narrow(line.hold),
-      step: line.step.map((table, one) => (one === 0 ? table : pick(table, [size(one - 1), size(one)], [at(one - 1), at(one)]))),
-      turn: line.turn.map((table, one) => table && pick(table, [size(one - 2), size(one - 1), size(one)], [at(one - 2), at(one - 1), at(one)])),
+      moments: at.map((one) => line.moments[one]!), grips: at.map((one) => (open[one] ? line.grips[one]! : [line.grips[one]![path[one]!]!])), hold: narrow(line.hold), apart: line.apart,
+      step: at.map((one, i) => (follows(i, 1) && line.step[one]!.length ? pick(line.step[one]!, [one - 1, one]) : NONE)),
+      turn: at.map((one, i) => (follows(i, 2) && line.turn[one] ? pick(line.turn[one], [one - 2, one - 1, one]) : undefined)),
     },
-    narrow, widen: (some) => some.map((grip, one) => (open[one] ? grip : path[one]!)),
+    widen: (some) => {
+      const whole = [...path];
+      at.forEach((one, i) => { if (open[one]) whole[one] = some[i]!; });
+      return whole;
+    },
   };
 }

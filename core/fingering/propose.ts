@@ -8,6 +8,7 @@ import { costOf, type Line, type Prices } from './line.ts';
 import { apartOf, obeying, outside, type Locks } from './locks.ts';
 import { playedIn, type Moment, type Played } from './moments.ts';
 import { sharedKeys } from './others.ts';
+import { polished } from './polish.ts';
 import { outsidePosition, problemsOf, type Problem } from './problems.ts';
 import { describe } from './reasons.ts';
 import { solve, solveAgain, type Solution } from './solve.ts';
@@ -114,7 +115,7 @@ export function work(laid: Laid, locks: Locks & Pick<LineOptions, 'onProgress'>,
   const before = keeping?.before?.solution.base;
   const again = before && solveAgain(line, before, ready.prices, apart);
   const solution = again ?? solve(line, { ties, prices: ready.prices, apart, keep: keeping !== undefined, onProgress: (share) => locks.onProgress?.(READY + share * (SOLVED - READY)) });
-  return { laid, ready, solution };
+  return { laid, ready, solution: polished(line, solution, ready.prices) };
 }
 
 function proposalOf({ laid, ready, solution }: Worked, options: FingerOptions, within: (moment: Moment) => boolean, score?: Score): Proposal {

@@ -1,7 +1,8 @@
 import { chain } from './chain.ts';
 import { isQuick, joined, joinedAgain, pathOf, type Joint } from './joint.ts';
-import { costOf, FORBIDDEN, IMPOSSIBLE, type Line, type Prices } from './line.ts';
+import { costAt, costOf, FORBIDDEN, IMPOSSIBLE, type Line, type Prices } from './line.ts';
 import { agreed, disagreeing, pulled, writtenIn, type Pulls } from './rounds.ts';
+import { byStretch, most, without } from './stretches.ts';
 import { classesOf, type Tie } from './ties.ts';
 
 export interface Solution {
@@ -69,7 +70,6 @@ export function solve(line: Line, { ties = [], prices = line.hold, apart = NONE,
     const known = most([], some.filter(([tie]) => tie!.known), tries, able(1));
     return most(known, some.filter(([tie]) => !tie!.known), TRIES.chance, able(BY_CHANCE));
   };
-
   let taken = quick(byStretch(ties));
   /** The line under as many ties as do not contradict each other. */
   const attempt = (asked: Prices, free: Apart, kept: boolean): Solution | undefined => {
@@ -124,52 +124,10 @@ function numbered(classes: Int32Array): Int32Array {
 }
 
 /** Moments of a path that cannot be played one after the other. */
-const impossibleIn = (line: Line, path: readonly number[], prices: Prices): number[] =>
-  path.flatMap((_, at) => (costOf({ ...line, hold: prices }, path, { first: at, last: at }) < IMPOSSIBLE ? [] : [at]));
-
-/** For each place where ties contradict each other, the least sure of those that meet there is given up. */
-function without(stretches: readonly Tie[][], places: readonly number[]): Tie[][] {
-  const given = new Set<Tie[]>();
-  for (const place of places) {
-    const meets = (one: number) => one <= place && one >= place - 2;
-    const last = stretches.findLast((stretch) => stretch.some((tie) => meets(tie.at) || meets(tie.of)));
-    if (last) given.add(last);
-  }
-  return given.size ? stretches.filter((stretch) => !given.has(stretch)) : stretches.slice(0, stretches.length >> 1);
-}
-
-/** Ties that stand or fall together, those that are most surely meant first. */
-function byStretch(ties: readonly Tie[]): Tie[][] {
-  const stretches = new Map<string, Tie[]>();
-  for (const tie of ties) {
-    const key = `${tie.at - tie.of} ${tie.run} ${tie.known ?? ''}`;
-    const stretch = stretches.get(key);
-    if (stretch) stretch.push(tie);
-    else stretches.set(key, [tie]);
-  }
-  return [...stretches.values()].map((stretch) => ({ stretch, sure: Math.max(...stretch.map(sureOf)) })).sort((a, b) => b.sure - a.sure).map(({ stretch }) => stretch);
-}
-
-/** How surely a tie is meant, as a number for comparing: what the form knows, then what is on the same keys, then what is alike for longer; a group may be alike by chance sooner than octaves. */
-const sureOf = ({ kind, run, known }: Tie): number => (known ? 2e6 : 0) + (kind === 'same' ? 1e6 : 0) + run * (kind === 'group' ? 1 : 1.5);
-
-/** As much of a list as can be taken together with what is taken already, its first before its last: all, or else what can be of its halves. */
-function most(before: readonly Tie[][], stretches: readonly Tie[][], tries: number, can: (ties: readonly Tie[]) => boolean): Tie[][] {
-  let taken = [...before];
-  let left = tries;
-  const add = (some: readonly Tie[][]) => {
-    if (some.length === 0 || left-- <= 0) return;
-    const more = [...taken, ...some];
-    if (can(more.flat())) taken = more;
-    else if (some.length > 1) {
-      const half = some.length >> 1;
-      add(some.slice(0, half));
-      add(some.slice(half));
-    }
-  };
-  add(stretches);
-  return taken;
-}
+const impossibleIn = (line: Line, path: readonly number[], prices: Prices): number[] => {
+  const priced = { ...line, hold: prices };
+  return path.flatMap((_, at) => (costAt(priced, path, at) < IMPOSSIBLE ? [] : [at]));
+};
 
 /** A line whose ties are known already, to be gone on from. Undefined where it would take too long. */
 export function solveTied(line: Line, { classes, obeyed }: Pick<Solution, 'classes' | 'obeyed'>, prices: Prices): Solution | undefined {

@@ -51,6 +51,34 @@ describe('what returns takes the same fingers', () => {
   });
 });
 
+describe('other ways of a line that returns in more ways than can be solved as one', () => {
+  it('can be played, are dearer than the first choice, and keep what returns exactly alike (two inventions)', () => {
+    let [ways, again] = [0, 0];
+    for (const [, score] of scores.filter(([name]) => name.startsWith('BWV'))) {
+      const form = analyse(score);
+      for (const hand of ['right', 'left']) {
+        for (const from of [0, 2, 4, 8]) {
+          const { alternatives } = propose(score, { hand, from, to: from + 1, form, alternatives: 3 });
+          const twins = form.returns.filter((one) => one.hand === hand && one.relation === 'exact');
+          for (const way of alternatives) {
+            ways++;
+            expect(way.more).toBeGreaterThan(-0.5);
+            expect(way.more).toBeLessThan(100);
+            for (const there of way.elsewhere) {
+              const first = twins.flatMap((one) => (one.from <= there.bar && one.to >= there.bar ? way.notes.filter((note) => note.bar === one.of + there.bar - one.from && note.midi === there.midi) : []));
+              if (first.length !== 1) continue;
+              again++;
+              expect(first[0]!.finger).toBe(there.finger);
+            }
+          }
+        }
+      }
+    }
+    expect(ways).toBeGreaterThan(30);
+    expect(again).toBeGreaterThan(20);
+  });
+});
+
 describe('ties and the teacher', () => {
   const phrase = 'E4 G4 F4 D4 E4 C4 B3 D4';
   const score = scoreOf([[`${phrase}`, 'r:8'], ['C5:4 G4:4', 'r:8'], [`${phrase}`, 'r:8']], [8, 4]);

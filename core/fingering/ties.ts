@@ -89,8 +89,9 @@ export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], li
 
 /** Whether some moments lie under five fingers, from one to another. */
 export function underHand(places: readonly number[], from: number, to: number): boolean {
-  const keys = places.slice(from, to + 1);
-  return Math.max(...keys) - Math.min(...keys) < FIVE_KEYS;
+  let [low, high] = [Infinity, -Infinity];
+  for (let at = from; at <= to && high - low < FIVE_KEYS; at++) [low, high] = [Math.min(low, places[at]!), Math.max(high, places[at]!)];
+  return high - low < FIVE_KEYS;
 }
 
 /** Whether a stretch changes direction: a plain scale or broken chord is like itself everywhere. */
@@ -105,7 +106,7 @@ function turns(moments: readonly Moment[], from: number, length: number): boolea
 }
 
 /** The class of each moment, numbered from 0 in order of their first member, when the ties of some kinds are obeyed. */
-export function classesOf(count: number, ties: readonly Tie[], allowed: (at: number, of: number) => boolean): Int32Array {
+export function classesOf(count: number, ties: readonly Pick<Tie, 'at' | 'of'>[], allowed: (at: number, of: number) => boolean): Int32Array {
   const parent = Int32Array.from({ length: count }, (_, i) => i);
   const root = (of: number): number => {
     let at = of;
