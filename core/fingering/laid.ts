@@ -67,9 +67,8 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   const line = lineOf(moments, model, conventions, true, (share) => progress(MOMENTS + share * (TABLES - MOMENTS)));
   progress(TABLES);
   const freed = moments.map((moment) => freesHand(moment.link));
-  const dear = (pairs: readonly (readonly [at: number, of: number])[]) => dearerAlike(line, pairs);
   const ties = options.ties === false ? [] : [
-    ...(score && options.form ? tiesOfForm(runsOfForm(moments, score, options.form, options.hand, model.lie, school.groups), dear) : []), ...tiesOf(moments, freed, model.lie, school.groups, dear),
+    ...(score && options.form ? tiesOfForm(runsOfForm(moments, score, options.form, options.hand, model.lie, school.groups), (pairs) => dearerAlike(line, pairs)) : []), ...tiesOf(moments, freed, model.lie, school.groups),
   ];
   progress(READY);
   return { line, model, ties, others, otherKey: score && options.form ? otherKeyTwins(moments, score, options.form, options.hand) : [] };

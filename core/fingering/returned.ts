@@ -61,7 +61,7 @@ export const otherKeyTwins = (moments: readonly Moment[], score: Score, { return
  */
 export const tiesOfForm = (runs: readonly Run[], dear: (pairs: Run['pairs']) => number): Tie[] => runs
   .map((run) => ({ ...run, pairs: run.pairs.slice(1, -1) })).filter(({ pairs, partly }) => pairs.length > 0 && !(partly && dear(pairs) > WORTH))
-  .flatMap(({ kind, pairs, of: run }) => pairs.map(([at, of]): Tie => ({ at, of, kind, run, known: true })));
+  .flatMap(({ kind, pairs, of: run }) => pairs.map(([at, of]): Tie => ({ at, of, kind, run, from: pairs[0]![0], known: true })));
 
 const timeOf = (moment: Moment): Fraction => moment.notes[moment.struck.indexOf(true)]!.at;
 

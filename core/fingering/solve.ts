@@ -1,9 +1,9 @@
-import { chain } from './chain.ts';
+import { chain, dearerAlike } from './chain.ts';
 import { isQuick, joined, joinedAgain, pathOf, type Joint } from './joint.ts';
 import { costAt, costOf, FORBIDDEN, IMPOSSIBLE, type Line, type Prices } from './line.ts';
 import { agreed, disagreeing, pulled, writtenIn, type Pulls } from './rounds.ts';
 import { byStretch, most, without } from './stretches.ts';
-import { classesOf, type Tie } from './ties.ts';
+import { classesOf, WORTH, type Tie } from './ties.ts';
 
 export interface Solution {
   /** The grip of each moment, by its place in the line's list. */
@@ -65,10 +65,11 @@ export function solve(line: Line, { ties = [], prices = line.hold, apart = NONE,
   const alike = variables(ties.filter((tie) => tie.kind === 'same' || tie.known));
   if (ties.length === 0 && !keep) return { ...chain(line, prices), classes: alike, obeyed: [], alike };
   const tries = Math.max(TRIES.least, Math.min(TRIES.known, Math.round(TRIES.moments / count)));
+  const worth = (stretch: readonly Tie[]) => stretch[0]!.kind !== 'group' || stretch[0]!.known || dearerAlike(line, stretch.map((tie) => [tie.at, tie.of])) <= WORTH;
   const quick = (some: readonly Tie[][]) => {
     const able = (share: number) => (list: readonly Tie[]) => isQuick(line, variables(list), list, share);
     const known = most([], some.filter(([tie]) => tie!.known), tries, able(1));
-    return most(known, some.filter(([tie]) => !tie!.known), TRIES.chance, able(BY_CHANCE));
+    return most(known, some.filter(([tie]) => !tie!.known), TRIES.chance, able(BY_CHANCE)).filter(worth);
   };
   let taken = quick(byStretch(ties));
   /** The line under as many ties as do not contradict each other. */

@@ -4,7 +4,7 @@ import type { Tie } from './ties.ts';
 export function byStretch(ties: readonly Tie[]): Tie[][] {
   const stretches = new Map<string, Tie[]>();
   for (const tie of ties) {
-    const key = `${tie.at - tie.of} ${tie.run} ${tie.known ?? ''}`;
+    const key = `${tie.from} ${tie.at - tie.of} ${tie.known ?? ''}`;
     const stretch = stretches.get(key);
     if (stretch) stretch.push(tie);
     else stretches.set(key, [tie]);

@@ -11,6 +11,8 @@ export interface Tie {
   readonly kind: TieKind;
   /** Moments in the whole stretch that is alike. */
   readonly run: number;
+  /** Where that stretch begins: ties of one stretch stand or fall together. */
+  readonly from: number;
   /** The form of the piece says that the music comes again here; other ties may be alike by chance. */
   readonly known?: true;
 }
@@ -39,9 +41,8 @@ export function shapeOf(moment: Moment, lie: Lie): string {
  * stretches, so that time grows with the number of moments.
  *
  * @param freed before which moments the hand is free
- * @param dear what it costs more, for each pair of moments, if they agree
  */
-export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], lie: Lie, groups: boolean, dear: (pairs: readonly (readonly [at: number, of: number])[]) => number): Tie[] {
+export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], lie: Lie, groups: boolean): Tie[] {
   const shapes = moments.map((moment) => shapeOf(moment, lie));
   const places = moments.map((moment) => lie(moment.keys[0]!));
   const found: Tie[] = [];
@@ -67,15 +68,9 @@ export function tiesOf(moments: readonly Moment[], freed: readonly boolean[], li
     for (const [from, to] of stretches(alike)) {
       const run = to - from + length;
       const [first, start] = alike[from]!;
-      if (kind === 'group') {
-        if (first - start <= NEAR && underHand(places, start, alike[to]![0] + length - 1)) continue;
-        const inner = Array.from({ length: run - 2 }, (_, k): [number, number] => [first + k + 1, start + k + 1]);
-        if (dear(inner) > WORTH) continue;
-      }
-      for (const [at, of] of alike.slice(from, to + 1)) {
-        for (let k = 1; k < length - 1; k++) found.push({ at: at + k, of: of + k, kind, run });
-        if (kind === 'octave') found.push({ at, of, kind: 'end', run }, { at: at + length - 1, of: of + length - 1, kind: 'end', run });
-      }
+      if (kind === 'group' && first - start <= NEAR && underHand(places, start, alike[to]![0] + length - 1)) continue;
+      for (let k = 1; k < run - 1; k++) found.push({ at: first + k, of: start + k, kind, run, from: first });
+      if (kind === 'octave') for (const k of [0, run - 1]) found.push({ at: first + k, of: start + k, kind: 'end', run, from: first });
     }
   };
   search('same', (at) => `${moments[at]!.keys[0]}:${shapes[at]}`, () => true);
