@@ -75,10 +75,13 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
 
   /** Looks again at a bar that was jumped to, while the pages around it are drawn and take their height. */
   const settling = useRef<ReturnType<typeof setTimeout>[]>([]);
+  /** A bar to be shown that is not drawn yet, however long the engraving takes. */
+  const wanted = useRef<string>(undefined);
   const show = useCallback((barId: string, again = false) => {
     const box = scroller.current;
     const bar = box?.querySelector(`g.measure[id="${CSS.escape(barId)}"]`);
     const number = engraved?.pageOf[barId];
+    wanted.current = bar ? undefined : barId;
     const target = bar ?? (number ? box?.querySelector(`[data-page="${number}"]`) : undefined);
     if (!again) {
       settling.current.forEach(clearTimeout);
@@ -94,6 +97,9 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
   useImperativeHandle(ref, () => ({ show }), [show]);
   const latest = useRef(show);
   latest.current = show;
+  useEffect(() => {
+    if (wanted.current !== undefined) latest.current(wanted.current, true);
+  }, [engraved, pages]);
   useEffect(() => () => settling.current.forEach(clearTimeout), []);
   useEffect(() => setUsual(scroller.current?.querySelector('.score-page')?.clientHeight), [pages]);
 
