@@ -84,6 +84,28 @@ it('fingers chords and either hand by keyboard, rubs out, and keeps what is type
   await wait(6);
 });
 
+it('pencils a typed finger at once where the music comes again, lists the bars, and takes it back with the finger', async () => {
+  const id = await bring(demo('lanterns-on-the-ettle'));
+  await open(id);
+  await press(page, 'Hands');
+  await chooseBars(page, 0, 1, 24);
+  await page.keyboard.press('ArrowRight');
+  await says(page, 'D, bar 1');
+  await page.keyboard.press('4');
+  await says(page, 'The same in bars 5, 17, 21');
+  await says(page, '3 fingers in pencil');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Backspace');
+  await page.waitForFunction(() => !document.body.innerText.includes('in pencil'));
+  await page.keyboard.press('3');
+  await says(page, '3 fingers in pencil');
+  await press(page, 'Ink them');
+  await page.waitForFunction(() => !document.body.innerText.includes('in pencil'));
+  const notes = new Map((await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map((note) => [note.id, note.bar]));
+  const { fingerings } = await json<Marks>(`/api/pieces/${id}/annotations`);
+  expect(fingerings.map(({ id: note, finger }) => `${notes.get(note)}:${finger}`).sort()).toEqual(['0:3', '16:3', '20:3', '4:3']);
+});
+
 it('says plainly that nothing is proposed for other instruments, and takes their own fingers', async () => {
   const id = await bring(demo('lanterns-on-the-ettle'), 'guitar');
   await open(id);

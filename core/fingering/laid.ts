@@ -1,11 +1,11 @@
 import { instrument, type Player } from '../instruments/index.ts';
 import { add, compare, type Fraction, type PedalMark, type Score } from '../score/index.ts';
 import { asShapes, brokenChords, lifted } from './broken.ts';
+import { dearerAlike } from './chain.ts';
 import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
 import { freesHand, lineOf, type Line } from './line.ts';
 import type { HandModel } from './model.ts';
 import { momentsOf, type Played } from './moments.ts';
-import { dearerAlike } from './chain.ts';
 import { ornaments } from './ornaments.ts';
 import { otherHand, othersAt, type Held } from './others.ts';
 import { otherKeyTwins, runsOfForm, tiesOfForm, type Again } from './returned.ts';

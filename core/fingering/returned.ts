@@ -12,6 +12,7 @@ export interface Again {
 
 /** Returns on the same or other keys of the same hand. What one hand has from the other is another matter. */
 const KINDS: readonly string[] = ['exact', 'octave', 'transposed', 'varied'];
+
 /** A part of a hand's line that has come before: its moments beside those at the same time in what they bring back. */
 interface Stretch {
   readonly kind: 'return' | 'group';

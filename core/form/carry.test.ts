@@ -1,6 +1,6 @@
 import { scoreOf } from '../testing.ts';
 import { fraction, startOf, type Section } from '../score/index.ts';
-import { analyse, carryFingers, carryPedal, carryRemarks, carryWords } from './index.ts';
+import { analyse, carryFingers, carryPedal, carryRemarks, carryWords, sistersOf } from './index.ts';
 
 const first = [['C4 D4 E4 F4', 'C3:4'], ['G4 E4 F4 D4', 'G2:4']] as const;
 const score = scoreOf([...first, ['A4:2 B4:2', 'F2:4'], ['C5 D5 E5 F5', 'C3:4'], ['G5 E5 F5 D5', 'G2:4'], ['D4 E4 F#4 G4', 'D3:4'], ['A4 F#4 G4 E4', 'A2:4'], ['C4 D4 E4 F4', 'C3:4'], ['G4 E4 F4 C4', 'G2:4']]);
@@ -21,6 +21,17 @@ it('leaves what is written there already, and bars that were not chosen', () => 
   const carried = carryFingers(score, analyse(score).returns, own, 1, 1);
   expect(carried.fingerings.some(({ id }) => inBar(3).some((note) => note.id === id))).toBe(false);
   expect(carried.fingerings.filter(({ id }) => inBar(4).some((note) => note.id === id))).toHaveLength(4);
+});
+
+it('finds what a note is elsewhere, from the first time and from a return, on keys of its colour', () => {
+  const { returns } = analyse(score);
+  const sisters = (bar: number, at: number) => sistersOf(score, returns, inBar(bar)[at]!).map((note) => `${note.bar}:${note.midi}`);
+  expect(sisters(0, 0)).toEqual(['3:72', '5:62', '7:60']);
+  expect(sisters(3, 0)).toEqual(['0:60', '5:62', '7:60']);
+  // F sharp stands where E stood
+  expect(sisters(0, 2)).toEqual(['3:76', '7:64']);
+  expect(sisters(5, 2)).toEqual([]);
+  expect(sisters(2, 0)).toEqual([]);
 });
 
 describe('of what is not on one note', () => {

@@ -1,4 +1,4 @@
-import { barSpan, compare, comparePlaces, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type HandPosition, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
+import { barSpan, compare, comparePlaces, isBlack, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type HandPosition, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
 import { handsOf } from './content.ts';
 import type { Return } from './returns.ts';
 
@@ -60,6 +60,28 @@ export function twinOf(note: Note, { one, bar, there }: Pair, struck: ReturnType
 function sameRank(note: Note, own: readonly Note[], targets: readonly Note[]): Note | undefined {
   const at = (notes: readonly Note[]) => notes.filter((other) => toText(other.offset) === toText(note.offset)).sort((a, b) => a.midi - b.midi);
   return at(targets)[at(own).indexOf(note)];
+}
+
+/** The notes that a note is elsewhere, before and after, wherever its bar returns in its hand; on keys of its own colour, so that they can take its finger. */
+export function sistersOf(score: Score, returns: readonly Return[], note: Note): Note[] {
+  const struck = struckIn(notesByBar(score));
+  const own = returns.filter((one) => one.hand === note.hand && KINDS.includes(one.relation));
+  const found = new Map([[note.id, note]]);
+  const waiting = [note];
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { bar } = next;
+    const near = own.flatMap((one): (Note | undefined)[] => [
+      one.of <= bar && one.ofTo >= bar ? twinOf(next, { one, bar, there: bar - one.of + one.from }, struck) : undefined,
+      one.from <= bar && one.to >= bar ? struck(bar - one.from + one.of, note.hand).find((first) => twinOf(first, { one, bar: first.bar, there: bar }, struck)?.id === next.id) : undefined,
+    ]);
+    for (const twin of near) {
+      if (!twin || found.has(twin.id) || isBlack(twin.midi) !== isBlack(note.midi)) continue;
+      found.set(twin.id, twin);
+      waiting.push(twin);
+    }
+  }
+  found.delete(note.id);
+  return [...found.values()].sort((a, b) => a.bar - b.bar);
 }
 
 /**

@@ -1,5 +1,5 @@
 export { analyse, newBars, type Form } from './analyse.ts';
-export { pairsOfReturns, stretches, struckIn, twinOf, wholeReturns, carryFingers, carryPedal, carryPositions, carryRemarks, carryWords, type Carried } from './carry.ts';
+export { pairsOfReturns, sistersOf, stretches, struckIn, twinOf, wholeReturns, carryFingers, carryPedal, carryPositions, carryRemarks, carryWords, type Carried } from './carry.ts';
 export { paperForm } from './paper.ts';
 export { contents, handsOf, playsIn, type BarContent } from './content.ts';
 export { compareBars, differences, type Difference } from './differences.ts';

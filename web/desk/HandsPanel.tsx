@@ -1,6 +1,7 @@
 import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
 import { firstFinger, parseWritten, writtenText } from '@yarrow-ridge/core/fingering';
+import { sistersOf, type Return } from '@yarrow-ridge/core/form';
 import { handName, instrument } from '@yarrow-ridge/core/instruments';
 import { onsets, spokenName, type Remark, type Score } from '@yarrow-ridge/core/score';
 import { useMemo, useState } from 'react';
@@ -12,7 +13,7 @@ import { CheckCard } from './CheckCard.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { SuggestFingers } from './SuggestFingers.tsx';
 import { PositionCard } from './PositionCard.tsx';
-import { useDesk } from './useDesk.ts';
+import { NO_ADVICE, useDesk } from './useDesk.ts';
 import type { LayeredPosition } from './useDeskPiece.ts';
 import { usePlayer } from './usePlayer.ts';
 import { ForWhom } from './ForWhom.tsx';
@@ -44,6 +45,19 @@ export function HandsPanel({ piece, score, form, fingers, remarks, positions, as
     const next = piece.hands[(piece.hands.indexOf(hand) + 1) % piece.hands.length]!;
     go(onsets(score.notes, next).find((onset) => onset.bar >= (current?.bar ?? chosen?.from ?? 0))?.notes[0]?.id);
   };
+  /** What is typed is pencilled at once where the same music comes again; while a suggestion stands, that is solved around it instead. */
+  const pencilSisters = (finger: string | null) => {
+    if (!current || models.length === 0 || useDesk.getState().suggested) return;
+    const sisters = sistersOf(score, form.returns as readonly Return[], current).filter(({ id }) => fingers.get(id)?.layer !== layer);
+    if (sisters.length === 0) return;
+    const next = new Map(pencil);
+    for (const { id } of sisters) {
+      if (finger === null) next.delete(id);
+      else next.set(id, finger);
+    }
+    const bars = new Set(score.notes.filter(({ id }) => next.has(id)).map((one) => one.bar));
+    set({ pencil: next, reasons: [], advice: { ...NO_ADVICE, sisters: [...bars] } });
+  };
   const write = (typed: string | null) => {
     if (!current) return;
     const before = fingers.get(current.id)?.finger;
@@ -51,6 +65,7 @@ export function HandsPanel({ piece, score, form, fingers, remarks, positions, as
     const finger = changes ? `${firstFinger(before)}-${typed}` : typed;
     setHeld(undefined);
     const place = `${finger ?? 'no finger'} on ${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`;
+    pencilSisters(finger);
     void edits.fingers([{ id: current.id, finger: finger ?? (layer === TEACHER && current.finger !== undefined ? '' : null) }], place, layer)
       .then((ok) => ok && set({ written: useDesk.getState().written + 1 }));
     if (finger !== null) go((line[at]?.notes[inChord + 1] ?? line[at + 1]?.notes[0])?.id);
