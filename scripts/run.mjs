@@ -26,7 +26,9 @@ const commands = {
   },
   lint: async () => (await run('npx', ['eslint', '.'])) || run('npx', ['tsc', '-p', '.']),
   fuzz: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'fuzz.ts')]),
-  figures: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'figures.ts')]),
+  // figures that are all or nothing are tests: the search against trying everything, reach, pedal
+  figures: async () => (await run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'figures.ts')]))
+    || run(process.execPath, ['--experimental-vm-modules', '--no-warnings', join('node_modules', 'jest', 'bin', 'jest.js'), '--verbose', 'core/fingering/search', 'core/fingering/reach', 'core/pedalling']),
   bench: async () => {
     await build();
     return run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'main.ts')]);
