@@ -16,14 +16,20 @@ export function polished(line: Line, solution: Solution, prices: Prices): Soluti
   const places = placesOf(solution);
   // a line without ties has nothing but rounds
   if (places.length === 0 || places.length > PLACES || solution.obeyed.length === 0) return solution;
+  // whatever is made cheaper goes on agreeing
+  const together = togetherIn(line, solution);
   let found = solution;
-  for (let pass = 0; pass < PASSES; pass++) {
-    const before = found;
-    for (const place of places) {
-      const path = openIn(line, found, togetherIn(line, found), place)(prices);
-      if (path && costOf(line, path) < costOf(line, found.path) - CHEAPER) found = { ...found, path };
+  let waiting = new Set(places.keys());
+  for (let pass = 0; pass < PASSES && waiting.size > 0; pass++) {
+    const next = new Set<number>();
+    for (const place of waiting) {
+      const path = openIn(line, found, together, places[place]!)(prices);
+      if (!path || costOf(line, path) >= costOf(line, found.path) - CHEAPER) continue;
+      found = { ...found, path };
+      // beside what has changed something may be cheaper now
+      for (const one of [place - 1, place + 1]) if (places[one]) next.add(one);
     }
-    if (found === before) break;
+    waiting = next;
   }
   return found === solution ? solution : { ...found, cost: costOf(line, found.path) };
 }
