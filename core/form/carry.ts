@@ -1,4 +1,4 @@
-import { barSpan, compare, comparePlaces, isBlack, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type HandPosition, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
+import { barSpan, compare, comparePlaces, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type HandPosition, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
 import { handsOf } from './content.ts';
 import type { Return } from './returns.ts';
 
@@ -62,7 +62,7 @@ function sameRank(note: Note, own: readonly Note[], targets: readonly Note[]): N
   return at(targets)[at(own).indexOf(note)];
 }
 
-/** The notes that a note is elsewhere, before and after, wherever its bar returns in its hand; on keys of its own colour, so that they can take its finger. */
+/** The notes that a note is elsewhere, before and after, wherever its bar returns in its hand on the same keys or octaves away, so that they can take its finger. */
 export function sistersOf(score: Score, returns: readonly Return[], note: Note): Note[] {
   const struck = struckIn(notesByBar(score));
   const own = returns.filter((one) => one.hand === note.hand && KINDS.includes(one.relation));
@@ -75,7 +75,7 @@ export function sistersOf(score: Score, returns: readonly Return[], note: Note):
       one.from <= bar && one.to >= bar ? struck(bar - one.from + one.of, note.hand).find((first) => twinOf(first, { one, bar: first.bar, there: bar }, struck)?.id === next.id) : undefined,
     ]);
     for (const twin of near) {
-      if (!twin || found.has(twin.id) || isBlack(twin.midi) !== isBlack(note.midi)) continue;
+      if (!twin || found.has(twin.id) || (twin.midi - note.midi) % 12 !== 0) continue;
       found.set(twin.id, twin);
       waiting.push(twin);
     }
