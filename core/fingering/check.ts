@@ -93,7 +93,7 @@ const ENDS = 2;
 /** Where music returns and its fingers do not: exactly, octaves away, on other keys of the same colours, and where a changed return is not changed. */
 function returnsOtherwise(score: Score, fingers: Fingers, hand: string, model: HandModel, form: Again | undefined): Doubt[] {
   const seen = new Set<string>();
-  return [...exactTwins(score, hand), ...(form ? otherTwins(score, hand, model, form) : [])].flatMap(([note, twin]): Doubt[] => {
+  return [...exactTwins(score, hand, form?.returns.filter((one) => one.hand === hand) ?? plainReturns(contents(score, hand))), ...(form ? otherTwins(score, hand, model, form) : [])].flatMap(([note, twin]): Doubt[] => {
     const [now, before] = [fingers.get(note.id), fingers.get(twin.id)];
     if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
     seen.add(note.id);
@@ -103,11 +103,11 @@ function returnsOtherwise(score: Score, fingers: Fingers, hand: string, model: H
 }
 
 /** Notes of bars that return exactly, beside those of the first time. */
-function exactTwins(score: Score, hand: string): [Note, Note][] {
+function exactTwins(score: Score, hand: string, returns: readonly Pick<Again['returns'][number], 'relation' | 'from' | 'to' | 'of'>[]): [Note, Note][] {
   const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
   const inBar = new Map<number, Note[]>();
   for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
-  return plainReturns(contents(score, hand)).filter((one) => one.relation === 'exact').flatMap((one) => {
+  return returns.filter((one) => one.relation === 'exact').flatMap((one) => {
     const pairs: [Note, Note][] = [];
     for (let bar = one.from; bar <= one.to; bar++) {
       const first = inBar.get(one.of + bar - one.from) ?? [];

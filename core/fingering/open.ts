@@ -1,6 +1,6 @@
 import { narrowed, type Line, type Prices } from './line.ts';
 import { solveAgain, solveTied, type Solution } from './solve.ts';
-import { classesOf } from './ties.ts';
+import { classesOf, numbered } from './ties.ts';
 
 /** Moments either side of what is asked for whose fingers may change with it. */
 const MARGIN = 4;
@@ -43,12 +43,7 @@ function opened({ classes, times }: Together, asked: readonly number[]): Uint8Ar
 export function openIn(line: Line, solution: Solution, together: Together, asked: readonly number[]): (prices: Prices) => readonly number[] | undefined {
   const { line: small, at, narrow, widen } = narrowed(line, solution.path, opened(together, asked));
   const places = new Map(at.map((one, i) => [one, i]));
-  const numbers = new Map<number, number>();
-  const classes = Int32Array.from(at, (one) => {
-    const of = together.classes[one]!;
-    if (!numbers.has(of)) numbers.set(of, numbers.size);
-    return numbers.get(of)!;
-  });
+  const classes = numbered(Int32Array.from(at, (one) => together.classes[one]!));
   const obeyed = solution.obeyed.flatMap((tie) => {
     const [now, of] = [places.get(tie.at), places.get(tie.of)];
     return now === undefined || of === undefined ? [] : [{ ...tie, at: now, of }];

@@ -1,5 +1,6 @@
 import { costOf, type Line, type Prices } from './line.ts';
 import { openIn, togetherIn } from './open.ts';
+import { disagreeing } from './rounds.ts';
 import type { Solution } from './solve.ts';
 
 /** Moments solved at once, how many such places a line may have, and how often all of them are gone through. */
@@ -36,13 +37,7 @@ export function polished(line: Line, solution: Solution, prices: Prices): Soluti
 
 /** Moments in a row that should be alike with others they are not tied to. */
 function placesOf({ classes, alike }: Solution): number[][] {
-  const tied = new Map<number, number>();
-  const loose = new Set<number>();
-  alike.forEach((of, at) => {
-    const variable = tied.get(of);
-    if (variable === undefined) tied.set(of, classes[at]!);
-    else if (variable !== classes[at]) loose.add(of);
-  });
+  const loose = disagreeing(alike, classes);
   const found: number[][] = [];
   alike.forEach((of, at) => {
     if (!loose.has(of)) return;

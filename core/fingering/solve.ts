@@ -3,7 +3,7 @@ import { isQuick, joined, joinedAgain, pathOf, type Joint } from './joint.ts';
 import { costAt, costOf, FORBIDDEN, IMPOSSIBLE, type Line, type Prices } from './line.ts';
 import { agreed, disagreeing, pulled, writtenIn, type Pulls } from './rounds.ts';
 import { byStretch, most, without } from './stretches.ts';
-import { classesOf, WORTH, type Tie } from './ties.ts';
+import { classesOf, numbered, WORTH, type Tie } from './ties.ts';
 
 export interface Solution {
   /** The grip of each moment, by its place in the line's list. */
@@ -114,15 +114,6 @@ function brought(line: Line, first: Joint, { classes, obeyed, alike, base }: Und
 
 /** Classes in which some moments are each one of their own. */
 const splitOff = (classes: Int32Array, apart: Apart): Int32Array => (apart.size ? classes.map((of, at) => (apart.has(at) ? classes.length + at : of)) : classes);
-
-/** Classes by numbers from 0 without gaps. */
-function numbered(classes: Int32Array): Int32Array {
-  const numbers = new Map<number, number>();
-  return classes.map((of) => {
-    if (!numbers.has(of)) numbers.set(of, numbers.size);
-    return numbers.get(of)!;
-  });
-}
 
 /** Moments of a path that cannot be played one after the other. */
 const impossibleIn = (line: Line, path: readonly number[], prices: Prices): number[] => {

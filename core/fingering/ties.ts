@@ -113,9 +113,13 @@ export function classesOf(count: number, ties: readonly Pick<Tie, 'at' | 'of'>[]
     const [a, b] = [root(at), root(of)];
     if (a !== b) parent[Math.max(a, b)] = Math.min(a, b);
   }
+  return numbered(Int32Array.from({ length: count }, (_, at) => root(at)));
+}
+
+/** Classes by numbers from 0 without gaps, in order of their first member. */
+export function numbered(classes: Int32Array): Int32Array {
   const numbers = new Map<number, number>();
-  return Int32Array.from({ length: count }, (_, at) => {
-    const of = root(at);
+  return classes.map((of) => {
     if (!numbers.has(of)) numbers.set(of, numbers.size);
     return numbers.get(of)!;
   });

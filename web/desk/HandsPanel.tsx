@@ -13,7 +13,7 @@ import { CheckCard } from './CheckCard.tsx';
 import { RemarkBox } from './RemarkBox.tsx';
 import { SuggestFingers } from './SuggestFingers.tsx';
 import { PositionCard } from './PositionCard.tsx';
-import { NO_ADVICE, useDesk } from './useDesk.ts';
+import { useDesk } from './useDesk.ts';
 import type { LayeredPosition } from './useDeskPiece.ts';
 import { usePlayer } from './usePlayer.ts';
 import { ForWhom } from './ForWhom.tsx';
@@ -47,16 +47,17 @@ export function HandsPanel({ piece, score, form, fingers, remarks, positions, as
   };
   /** What is typed is pencilled at once where the same music comes again; while a suggestion stands, that is solved around it instead. */
   const pencilSisters = (finger: string | null) => {
-    if (!current || models.length === 0 || useDesk.getState().suggested) return;
+    const { pencil: before, suggested, advice } = useDesk.getState();
+    if (!current || models.length === 0 || suggested) return;
     const sisters = sistersOf(score, form.returns as readonly Return[], current).filter(({ id }) => fingers.get(id)?.layer !== layer);
     if (sisters.length === 0) return;
-    const next = new Map(pencil);
+    const next = new Map(before);
     for (const { id } of sisters) {
       if (finger === null) next.delete(id);
       else next.set(id, finger);
     }
     const bars = new Set(score.notes.filter(({ id }) => next.has(id)).map((one) => one.bar));
-    set({ pencil: next, reasons: [], advice: { ...NO_ADVICE, sisters: [...bars] } });
+    set({ pencil: next, advice: { ...advice, sisters: [...bars] } });
   };
   const write = (typed: string | null) => {
     if (!current) return;
