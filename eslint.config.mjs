@@ -20,7 +20,7 @@ export default tseslint.config(
   { files: ['web/**/*.tsx', 'web/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
   {
     // arrows only downward: core knows nothing of server, web, clock or network
-    files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts'],
+    files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts', 'core/cases/**'],
     rules: {
       'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@yarrow-ridge/*', '**/server/**', '**/web/**', 'drizzle*', 'hono*'] }],
       'no-restricted-globals': ['error', 'Date', 'fetch', 'document', 'window', 'process', 'setTimeout', 'performance', 'localStorage'],

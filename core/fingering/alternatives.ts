@@ -1,9 +1,9 @@
-import type { Ready } from './propose.ts';
+import { agree, type Agreed, type Star } from './agree.ts';
+import { withCycles } from './cycles.ts';
+import { costOf, FORBIDDEN, IMPOSSIBLE, stretchOf, type Prices } from './line.ts';
 import type { ProposedNote } from './propose.ts';
 import { factsOf, reasonOf } from './reasons.ts';
-import { costOf, IMPOSSIBLE, type Prices } from './line.ts';
-import { openIn, togetherIn } from './open.ts';
-import type { Solution } from './solve.ts';
+import type { Worked } from './solve.ts';
 
 /** Another way to take the same notes. */
 export interface Alternative {
@@ -23,31 +23,64 @@ const LEAST = 2;
 const PUSHES = [0.4, 0.7, 1, 1.5, 2.2, 3.2, 4.5];
 /** In longer stretches one push finds enough. */
 const LONG = 120;
+/** Moments either side of what is asked for whose fingers may change with it. */
+const MARGIN = 4;
 
 /**
- * The best few really different ways for the moments asked for; the rest of the line keeps its fingers. Each is the
- * cheapest when the ways found before it are made dearer everywhere.
+ * The best few really different ways for the moments asked for, which follow one another; the rest of the line keeps its fingers
+ * but for what comes again, which follows as it follows what a teacher writes.
  */
-export function alternativesTo(ready: Ready, first: Solution, asked: readonly number[], count: number): { path: readonly number[]; more: number; reason: string }[] {
+export function alternativesTo(worked: Worked, asked: readonly number[], count: number): { path: readonly number[]; more: number; reason: string }[] {
   if (count === 0 || asked.length === 0) return [];
-  const { line } = ready;
-  const together = togetherIn(line, first);
-  /** What is tied pays for all its times: so must its push. */
-  const { classes, times } = together;
-  const solveAt = openIn(line, first, together, asked);
-  const cost = (path: readonly number[]) => costOf(line, path);
-  const base = cost(first.path);
-  /** What a way costs more, each time it comes. */
-  const more = (path: readonly number[]) => {
-    const differing = asked.filter((at) => path[at] !== first.path[at]);
-    return ((cost(path) - base) * differing.length) / differing.reduce((sum, at) => sum + times.get(classes[at]!)!, 0);
+  const { line, stars, written, agreed } = worked;
+  const open = openPart(worked, asked);
+  const before = factsOf(worked, worked.path, asked);
+  return waysThrough(open, asked.length, count).map((way) => {
+    const inside = new Map(open.asked.map((at) => [at + open.from, way[at]!]));
+    const held = written.map((own, at) => (inside.has(at) ? own.map((price, grip) => (grip === inside.get(at) ? price : FORBIDDEN)) : own));
+    const { path } = agree(line, stars, held, agreed);
+    const changed = path.reduce((sum, grip, at) => sum + Number(grip !== worked.path[at]), 0);
+    const here = asked.filter((at) => path[at] !== worked.path[at]).length;
+    return { path, more: ((costOf(line, path) - costOf(line, worked.path)) * here) / Math.max(1, changed), reason: reasonOf(worked, path, worked.path, asked, before) };
+  }).sort((a, b) => a.more - b.more);
+}
+
+/** What is asked for of a line, with a few moments either side, beyond which it keeps its fingers. */
+interface Open {
+  readonly from: number;
+  readonly line: Worked['line'];
+  /** Under what is written. */
+  readonly written: Prices;
+  /** With what keeps runs regular. */
+  readonly regular: (prices: Prices) => Prices;
+  /** What comes again inside it. */
+  readonly stars: readonly Star[];
+  readonly path: readonly number[];
+  /** Which of its moments were asked for. */
+  readonly asked: readonly number[];
+}
+
+function openPart({ laid: { agreeing }, line, path, written, stars }: Worked, asked: readonly number[]): Open {
+  const [from, to] = [Math.max(0, asked[0]! - 2 * MARGIN), Math.min(path.length - 1, asked.at(-1)! + 2 * MARGIN)];
+  const kept = (at: number) => at < asked[0]! - MARGIN || at > asked.at(-1)! + MARGIN;
+  const inside = stars.map((star) => ({ ...star, moments: star.moments.filter((at) => at >= from && at <= to).map((at) => at - from) })).filter(({ moments }) => moments.length > 1);
+  const part = stretchOf(line, from, to);
+  return {
+    from, line: part, regular: (prices) => (agreeing ? withCycles(part, prices) : prices), stars: inside, path: path.slice(from, to + 1), asked: asked.map((at) => at - from),
+    written: written.slice(from, to + 1).map((own, i) => (kept(i + from) ? own.map((price, grip) => (grip === path[i + from] ? price : FORBIDDEN)) : own)),
   };
-  const found: { path: readonly number[]; more: number }[] = [];
+}
+
+/** Each is the cheapest when the ways found before it are made dearer everywhere. */
+function waysThrough({ line, stars, written, regular, path: first, asked }: Open, length: number, count: number): (readonly number[])[] {
+  const cost = (path: readonly number[]) => costOf(line, path);
+  const base = cost(first);
+  const found: (readonly number[])[] = [];
   const apart = (a: readonly number[], b: readonly number[]) => asked.filter((at) => a[at] !== b[at]).length;
-  const enough = Math.max(Math.min(LEAST, asked.length), Math.ceil(asked.length * SHARE));
+  const enough = Math.max(Math.min(LEAST, length), Math.ceil(length * SHARE));
   const take = (path: readonly number[]) => {
-    if (cost(path) - base >= IMPOSSIBLE || ![first, ...found].every((other) => apart(path, other.path) >= enough)) return false;
-    found.push({ path, more: more(path) });
+    if (cost(path) - base >= IMPOSSIBLE || ![first, ...found].every((other) => apart(path, other) >= enough)) return false;
+    found.push(path);
     return true;
   };
   /** A way that was pushed everywhere, with the first choice again wherever that is cheaper and enough is left that differs. */
@@ -55,37 +88,35 @@ export function alternativesTo(ready: Ready, first: Solution, asked: readonly nu
     let path = pushed;
     for (let least = cost(path);;) {
       let better: readonly number[] | undefined;
-      for (const segment of segmentsOf(asked, (at) => path[at] !== first.path[at])) {
-        const back = new Set(segment.map((at) => classes[at]!));
-        const one = path.map((grip, at) => (back.has(classes[at]!) ? first.path[at]! : grip));
-        const less = apart(one, first.path) >= enough ? cost(one) : Infinity;
+      for (const segment of segmentsOf(asked, (at) => path[at] !== first[at])) {
+        const one = [...path];
+        for (const at of segment) one[at] = first[at]!;
+        const less = apart(one, first) >= enough ? cost(one) : Infinity;
         if (less < least) [least, better] = [less, one];
       }
       if (!better) return path;
       path = better;
     }
   };
-  for (const push of asked.length > LONG ? PUSHES.slice(-1) : PUSHES) {
-    let prices: Prices = ready.prices;
+  let last: Agreed | undefined;
+  for (const push of length > LONG ? PUSHES.slice(-1) : PUSHES) {
+    const pushed = [...written];
     /** Makes the grips of a way that was found dearer. */
     const dearer = (path: readonly number[]) => {
-      const next = [...prices];
       for (const at of asked) {
-        next[at] = prices[at]!.slice();
-        next[at][path[at]!]! += push * times.get(classes[at]!)!;
+        pushed[at] = pushed[at]!.slice();
+        pushed[at][path[at]!]! += push;
       }
-      prices = next;
     };
-    for (const one of [first, ...found]) dearer(one.path);
+    for (const one of [first, ...found]) dearer(one);
     for (let tries = 0; tries < count; tries++) {
-      const path = solveAt(prices);
-      if (!path) break;
-      if (!(asked.length <= LONG && take(plainer(path))) && !take(path)) break;
+      last = agree(line, stars, regular(pushed), last);
+      const { path } = last;
+      if (!(length <= LONG && take(plainer(path))) && !take(path)) break;
       dearer(path);
     }
   }
-  const before = factsOf(ready, first.path, asked);
-  return found.sort((a, b) => a.more - b.more).slice(0, count).map((one) => ({ ...one, reason: reasonOf(ready, one.path, first.path, asked, before) }));
+  return found.sort((a, b) => cost(a) - cost(b)).slice(0, count);
 }
 
 /** Moments in a row that are wanted. */

@@ -1,6 +1,6 @@
 import { contents, plainReturns } from '../form/index.ts';
 import { instrument, type Player } from '../instruments/index.ts';
-import { add, barSpan, beatName, compare, isBlack, onsets, spokenName, thumbs, toNumber, type HandPosition, type Note, type Score } from '../score/index.ts';
+import { add, barSpan, beatName, compare, onsets, spokenName, thumbs, toNumber, type HandPosition, type Note, type Score } from '../score/index.ts';
 import type { HandModel } from './model.ts';
 import { USUAL_TEMPO } from './laid.ts';
 import { fingersOver } from './locks.ts';
@@ -33,7 +33,7 @@ export function check(score: Score, fingers: Fingers, { instrument: kind = 'pian
   const limbs = instrument(kind).limbs.filter((limb) => limb.model);
   return [
     ...limbs.flatMap((limb) => [
-      ...together(score, fingers, limb.id, limb.model!(player)), ...inARow(score, fingers, limb.id), ...returnsOtherwise(score, fingers, limb.id, limb.model!(player), form),
+      ...together(score, fingers, limb.id, limb.model!(player)), ...inARow(score, fingers, limb.id, limb.model!(player)), ...returnsOtherwise(score, fingers, limb.id, limb.model!(player), form),
       ...outOfPosition(score, fingers, limb.id, limb.model!(player), positions),
     ]),
     ...meetings(score, limbs.map((limb) => limb.id)),
@@ -72,8 +72,9 @@ function together(score: Score, fingers: Fingers, hand: string, model: HandModel
   return found;
 }
 
-/** One finger on two different keys in a row without a rest between: a slide from a black key to its white neighbour is another matter. */
-function inARow(score: Score, fingers: Fingers, hand: string): Doubt[] {
+/** One finger on two different keys in a row without a rest between, where this hand could not: it may slide from a black key, or leap. */
+function inARow(score: Score, fingers: Fingers, hand: string, model: HandModel): Doubt[] {
+  const grip = (note: Note) => ({ keys: [model.key(note.midi)], fingers: [1], struck: [true] });
   const line = onsets(score.notes, hand);
   return line.flatMap((onset, i): Doubt[] => {
     const before = line[i - 1];
@@ -82,8 +83,7 @@ function inARow(score: Score, fingers: Fingers, hand: string): Doubt[] {
     const [f1, f2] = [fingers.get(a.id), fingers.get(b.id)];
     if (!f1 || !f2 || a.midi === b.midi || lastFinger(f1) !== firstFinger(f2) || a.staccato || a.grace) return [];
     if (toNumber(add(at(score, a), a.length)) < toNumber(at(score, b))) return [];
-    const slide = isBlack(a.midi) && Math.abs(a.midi - b.midi) === 1;
-    return slide ? [] : [{ kind: 'same finger', bar: b.bar, notes: [b.id, a.id], text: `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a row, both with ${firstFinger(f2)}.` }];
+    return model.step(grip(a), grip(b), { seconds: 1, rest: 0, detached: false }) < Infinity ? [] : [{ kind: 'same finger', bar: b.bar, notes: [b.id, a.id], text: `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a row, both with ${firstFinger(f2)}.` }];
   });
 }
 

@@ -1,7 +1,7 @@
 import { isBlack } from '../score/index.ts';
 import type { HandModel } from './model.ts';
 import type { Moment } from './moments.ts';
-import type { Convention } from './line.ts';
+import { freesHand, type Convention } from './line.ts';
 
 /** What teachers disagree on; each is a term of the cost. */
 export interface School {
@@ -64,7 +64,7 @@ function runs(moments: readonly Moment[]): boolean[] {
 const AROUND = 9;
 const FIVE_KEYS = 4.5;
 /** Of passing the thumb, and of shifting the hand, where it need not move. */
-const RESTLESS = 6;
+const RESTLESS = 9;
 const SHIFTED = 1.5;
 
 /** The price of moving the hand where everything around lies under five fingers. */
@@ -90,3 +90,12 @@ export function quietHand(moments: readonly Moment[], lie: HandModel['lie']): Co
     },
   };
 }
+
+/** Of passing the thumb on the second note of a line that begins on a white key: the hand could begin elsewhere. */
+const AT_ONCE = 3;
+
+/** The price of a pass right after a start. Common practice, no source. */
+export const goodStart = (moments: readonly Moment[]): Convention => ({
+  at: moments.map((_, at) => at > 0 && (at === 1 || freesHand(moments[at - 1]!.link)) && !isBlack(moments[at - 1]!.keys[0]!)),
+  step: (a, b) => (a.keys.length === 1 && b.keys.length === 1 && Math.min(a.fingers[0]!, b.fingers[0]!) === 1 && a.keys[0] !== b.keys[0] && a.fingers[0] !== b.fingers[0] && b.keys[0]! > a.keys[0]! !== b.fingers[0]! > a.fingers[0]! ? AT_ONCE : 0),
+});

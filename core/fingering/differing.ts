@@ -1,5 +1,5 @@
 import { barSpan, isBlack, spokenName, type Score } from '../score/index.ts';
-import type { Ready } from './propose.ts';
+import type { Worked } from './solve.ts';
 
 /** Notes in a figure that comes again on other keys before it is known as one, and how far back it is looked for. */
 const LEAST = 5;
@@ -12,7 +12,7 @@ const SHOWN = 3;
  *
  * @param otherKey moments of returns in another key, beside those of the first time
  */
-export function differing({ line, model }: Ready, path: readonly number[], asked: readonly number[], score: Score, otherKey: readonly (readonly [at: number, of: number])[]): string[] {
+export function differing({ line, model, path }: Worked, asked: readonly number[], score: Score, otherKey: readonly (readonly [at: number, of: number])[]): string[] {
   const { moments, grips } = line;
   const single = moments.map((moment) => moment.keys.length === 1 && moment.struck[0] === true);
   const place = moments.map((moment) => Math.floor(model.lie(moment.keys[0]!)));

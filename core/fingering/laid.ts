@@ -1,15 +1,15 @@
 import { instrument, type Player } from '../instruments/index.ts';
 import { add, compare, type Fraction, type PedalMark, type Score } from '../score/index.ts';
+import type { Star } from './agree.ts';
 import { asShapes, brokenChords, lifted } from './broken.ts';
-import { dearerAlike } from './chain.ts';
-import { chromatic, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
-import { freesHand, lineOf, type Line } from './line.ts';
+import { chromatic, goodStart, quietHand, type School, USUAL_SCHOOL } from './conventions.ts';
+import { withCycles } from './cycles.ts';
+import { lineOf, type Line, type Prices } from './line.ts';
 import type { HandModel } from './model.ts';
 import { momentsOf, type Played } from './moments.ts';
 import { ornaments } from './ornaments.ts';
 import { otherHand, othersAt, type Held } from './others.ts';
-import { otherKeyTwins, runsOfForm, tiesOfForm, type Again } from './returned.ts';
-import { tiesOf, type Tie } from './ties.ts';
+import { otherKeyTwins, repeatsOf, runsOfForm, starsOf, type Again } from './returned.ts';
 
 /** What the line of a hand depends on, whatever is written over its notes. */
 export interface LineOptions {
@@ -33,12 +33,19 @@ export interface LineOptions {
 export interface Laid {
   readonly line: Line;
   readonly model: HandModel;
-  readonly ties: readonly Tie[];
+  /** What comes again. */
+  readonly stars: readonly Star[];
+  /** What each grip costs by itself before anything is written, with what keeps runs regular. */
+  readonly prices: Prices;
+  /** Whether what returns agrees, and runs are regular. */
+  readonly agreeing: boolean;
   /** What the other hands have under their fingers, by moment; nothing for notes without a score. */
   readonly others: readonly (readonly Held[])[];
   /** Single notes of returns in another key, beside those of the first time. */
   readonly otherKey: readonly (readonly [at: number, of: number])[];
 }
+
+const NOBODY: readonly Held[] = [];
 
 /** Quarters a minute where nothing says how fast. */
 export const USUAL_TEMPO = 90;
@@ -61,17 +68,16 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   const plain = momentsOf(played, model, options.tempo ?? USUAL_TEMPO, score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined);
   const broken = brokenChords(plain);
   const moments = lifted(plain, broken);
-  const others = score ? othersAt(moments, score, options.hand) : moments.map(() => []);
-  const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), ...asShapes(moments, broken, model), ...ornaments(moments, model), otherHand(moments, others, model)];
+  const others = score ? othersAt(moments, score, options.hand) : moments.map(() => NOBODY);
+  const conventions = [chromatic(moments, school.chromatic), quietHand(moments, model.lie), goodStart(moments), ...asShapes(moments, broken, model), ...ornaments(moments, model), otherHand(moments, others, model)];
   progress(MOMENTS);
   const line = lineOf(moments, model, conventions, true, (share) => progress(MOMENTS + share * (TABLES - MOMENTS)));
   progress(TABLES);
-  const freed = moments.map((moment) => freesHand(moment.link));
-  const ties = options.ties === false ? [] : [
-    ...(score && options.form ? tiesOfForm(runsOfForm(moments, score, options.form, options.hand, model.lie, school.groups), (pairs) => dearerAlike(line, pairs)) : []), ...tiesOf(moments, freed, model.lie, school.groups),
-  ];
+  const agreeing = options.ties !== false;
+  const runs = !agreeing ? [] : score && options.form ? runsOfForm(moments, score, options.form, options.hand, model.lie, school.groups) : score ? [] : repeatsOf(moments, model.lie);
+  const stars = starsOf(line, runs);
   progress(READY);
-  return { line, model, ties, others, otherKey: score && options.form ? otherKeyTwins(moments, score, options.form, options.hand) : [] };
+  return { line, model, stars, agreeing, prices: agreeing ? withCycles(line, line.hold) : line.hold, others, otherKey: score && options.form ? otherKeyTwins(moments, score, options.form, options.hand) : [] };
 }
 
 /** Whether the damper is down just before a time: what sounds then is joined to what follows. */

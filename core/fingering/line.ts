@@ -76,7 +76,7 @@ export function lineOf(moments: readonly Moment[], model: HandModel, conventions
     const [before, link] = [grips[at - 1]!, moment.link!];
     const asked = conventions.filter((one) => one.step && one.at[at]);
     const make = () => tableOf(before, grips[at]!, (a, b) => asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, link))));
-    const where = plain[at] && plain[at - 1] ? `${shift(at - 1)} ${keyAt(at) - keyAt(at - 1)} ${link.detached ? 'd' : ''}${link.pedalled ? 'p' : ''}${link.lifted ? 'l' : ''}${model.hurried(link) ? 'f' : ''}${conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('')}` : undefined;
+    const where = plain[at] && plain[at - 1] ? `${shift(at - 1)} ${keyAt(at) - keyAt(at - 1)} ${link.detached ? 'd' : ''}${link.pedalled ? 'p' : ''}${link.lifted ? 'l' : ''}${model.hurried(link)}${conventions.map((one) => (asked.includes(one) ? 1 : 0)).join('')}` : undefined;
     return once(where, make);
   });
   const turn = moments.map((moment, at) => {
@@ -121,52 +121,11 @@ export function costOf(line: Line, path: readonly number[], { first, last } = { 
   return sum;
 }
 
-/** What is open of a line, with the moments beside it, which have the grip they have and no other. */
-export interface Narrowed {
-  readonly line: Line;
-  /** Where its moments are in the whole line. */
-  readonly at: readonly number[];
-  readonly narrow: (prices: Prices) => Prices;
-  /** A path through it as one through the whole. */
-  readonly widen: (path: readonly number[]) => number[];
-}
-
-/** Moments either side that the price of one is told by. */
-const BESIDE = 2;
-const NONE = new Float64Array(0);
-
-/** @param open which moments keep all their grips; the others that of the path */
-export function narrowed(line: Line, path: readonly number[], open: ArrayLike<number>): Narrowed {
-  const near = new Uint8Array(path.length);
-  for (let one = 0; one < path.length; one++) if (open[one]) near.fill(1, Math.max(0, one - BESIDE), one + BESIDE + 1);
-  const at = path.flatMap((_, one) => (near[one] ? [one] : []));
-  const follows = (i: number, by: number) => at[i - by] === at[i]! - by;
-  const pick = (table: Float64Array, moments: readonly number[]): Float64Array => {
-    let found = table;
-    // the last index is the fastest
-    for (let d = moments.length - 1; d >= 0; d--) {
-      if (open[moments[d]!]) continue;
-      const [grip, size] = [path[moments[d]!]!, line.grips[moments[d]!]!.length];
-      const inner = moments.slice(d + 1).reduce((product, one) => product * (open[one] ? line.grips[one]!.length : 1), 1);
-      const outer = moments.slice(0, d).reduce((product, one) => product * line.grips[one]!.length, 1);
-      const next = new Float64Array(outer * inner);
-      for (let o = 0; o < outer; o++) next.set(found.subarray((o * size + grip) * inner, (o * size + grip + 1) * inner), o * inner);
-      found = next;
-    }
-    return found;
-  };
-  const narrow = (prices: Prices) => at.map((one) => (open[one] ? prices[one]! : prices[one]!.subarray(path[one], path[one]! + 1)));
-  return {
-    at, narrow,
-    line: {
-      moments: at.map((one) => line.moments[one]!), grips: at.map((one) => (open[one] ? line.grips[one]! : [line.grips[one]![path[one]!]!])), hold: narrow(line.hold), apart: line.apart,
-      step: at.map((one, i) => (follows(i, 1) && line.step[one]!.length ? pick(line.step[one]!, [one - 1, one]) : NONE)),
-      turn: at.map((one, i) => (follows(i, 2) && line.turn[one] ? pick(line.turn[one], [one - 2, one - 1, one]) : undefined)),
-    },
-    widen: (some) => {
-      const whole = [...path];
-      at.forEach((one, i) => { if (open[one]) whole[one] = some[i]!; });
-      return whole;
-    },
-  };
+/** Some moments of a line, from one to another, as if there were no others. */
+export function stretchOf(line: Line, from: number, to: number): Line {
+  const cut = <T>(list: readonly T[]): T[] => list.slice(from, to + 1);
+  const [step, turn] = [cut(line.step), cut(line.turn)];
+  step[0] = NO_TURN;
+  turn[0] = turn[1] = undefined;
+  return { ...line, moments: cut(line.moments), grips: cut(line.grips), hold: cut(line.hold), step, turn };
 }

@@ -1,7 +1,6 @@
 import { FORBIDDEN, type Line, type Prices } from './line.ts';
 import type { HandModel } from './model.ts';
 import type { Moment } from './moments.ts';
-import { classesOf, type Tie } from './ties.ts';
 import { firstFinger } from './written.ts';
 
 /** What the teacher has fixed; the rest is solved around it. */
@@ -42,18 +41,3 @@ export function obeying(line: Line, model: HandModel, { locks = NONE, positions 
 /** Struck notes that lie outside the position where the hand is to stay. */
 export const outside = (moment: Moment, model: HandModel, { positions = NONE }: Locks): Moment['notes'] =>
   moment.notes.filter((note, i) => moment.struck[i] && positions.has(note.id) && fingersOver(model, positions.get(note.id)!, note.midi).length === 0);
-
-/** Moments on which the teacher has written other fingers or positions than on what they are tied to: his word stands, and they go their own way. */
-export function apartOf(ties: readonly Tie[], line: Line, { locks = NONE, positions = NONE }: Locks): ReadonlySet<number> {
-  if ((locks.size === 0 && positions.size === 0) || ties.length === 0) return new Set();
-  const words = line.moments.map((moment) => {
-    const written = moment.notes.map((note, i) => (moment.struck[i] ? `${firstFinger(locks.get(note.id) ?? '')}${positions.has(note.id) ? `@${note.midi - positions.get(note.id)!}` : ''}` : ''));
-    return written.some((one) => one !== '') ? written.join(' ') : undefined;
-  });
-  const classes = classesOf(line.moments.length, ties, () => true);
-  const said = new Map<number, Set<string>>();
-  words.forEach((word, at) => {
-    if (word !== undefined) said.set(classes[at]!, (said.get(classes[at]!) ?? new Set()).add(word));
-  });
-  return new Set(words.flatMap((word, at) => (word !== undefined && said.get(classes[at]!)!.size > 1 ? [at] : [])));
-}

@@ -34,8 +34,8 @@ export interface HandModel {
   readonly hold: (grip: Grip) => number;
   /** Of going from one grip to the next. */
   readonly step: (a: Grip, b: Grip, link: Link) => number;
-  /** Whether so little time passes that it tells on the price of a step. */
-  readonly hurried: (link: Link) => boolean;
+  /** How much the little time that passes tells on the price of a step: links of one number cost alike. */
+  readonly hurried: (link: Link) => number;
   /** Of three grips in a row without a rest that frees the hand, beyond their steps. */
   readonly turn: (a: Grip, b: Grip, c: Grip) => number;
   /** Of taking the first or last of a run otherwise than the same key in another octave. */

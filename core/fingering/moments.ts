@@ -52,6 +52,10 @@ function groups(played: readonly Played[]): Played[][] {
   return found;
 }
 
+/** Shared, because most moments are one note struck with nothing else of note, and a long line has many. */
+const STRUCK: readonly boolean[] = [true];
+const NONE: readonly never[] = [];
+
 /** Seconds a grace note takes. Common practice, no source. */
 const GRACE_SECONDS = 0.12;
 
@@ -75,8 +79,8 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
     const kept = grace ? [] : sounding.map(({ note }) => note);
     // two voices on one key: the longer note holds it
     const holder = (note: Played) => group.filter((other) => other.midi === note.midi).reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
-    const once = group.filter((note) => holder(note) === note);
-    const doubled = group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
+    const once = group.length === 1 ? group : group.filter((note) => holder(note) === note);
+    const doubled = group.length === 1 ? NONE : group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
     const { notes, beyond, released } = inReach(once, kept, model);
     if (released.length) sounding = sounding.filter(({ note }) => !released.includes(note));
     const rest = silentFrom && !grace ? Math.max(0, seconds(silentFrom, at)) : 0;
@@ -85,7 +89,7 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
       detached: rest > 0 || before.staccato, ...(held(at) ? { pedalled: true } : {}),
     };
     const moment: Moment = {
-      bar: group[0]!.bar, notes, keys: notes.map((note) => model.key(note.midi)), struck: notes.map((note) => once.includes(note)),
+      bar: group[0]!.bar, notes, keys: notes.map((note) => model.key(note.midi)), struck: notes.length === 1 && once.length === 1 ? STRUCK : notes.map((note) => once.includes(note)),
       link, seconds: next ? Math.max(0, seconds(at, next.at)) : 0, beyond, doubled, released,
     };
     for (const note of once) {
@@ -101,14 +105,16 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
 }
 
 /** What the hand can take of what is struck and held; it lets go of held notes first, then leaves the struck ones furthest to the thumb's side. */
-function inReach(struck: readonly Played[], held: readonly Played[], model: HandModel): { notes: Played[]; beyond: Played[]; released: Played[] } {
+function inReach(struck: readonly Played[], held: readonly Played[], model: HandModel): { notes: readonly Played[]; beyond: readonly Played[]; released: readonly Played[] } {
+  // one note is always in reach
+  if (struck.length === 1 && held.length === 0) return { notes: struck, beyond: NONE, released: NONE };
   const rising = (notes: readonly Played[]) => [...notes].sort((a, b) => model.key(a.midi) - model.key(b.midi));
   const able = (notes: readonly Played[]) => {
     const keys = notes.map((note) => model.key(note.midi));
     return model.choices(keys.length, false).some(({ fingers }) => model.hold({ keys, fingers, struck: keys.map(() => true) }) < Infinity);
   };
   const all = rising([...held, ...struck]);
-  if (able(all)) return { notes: all, beyond: [], released: [] };
+  if (able(all)) return { notes: all, beyond: NONE, released: NONE };
   const alone = rising(struck);
   if (able(alone)) {
     // as many of the held notes as stay in reach, the latest first

@@ -3,16 +3,15 @@ import { instrument } from '../instruments/index.ts';
 import type { Score } from '../score/index.ts';
 import { alternativesTo, type Alternative } from './alternatives.ts';
 import { differing } from './differing.ts';
-import { lay, READY, type Laid, type LineOptions } from './laid.ts';
-import { costOf, type Line, type Prices } from './line.ts';
-import { apartOf, obeying, outside, type Locks } from './locks.ts';
+import { lay, type LineOptions } from './laid.ts';
+import { leaving } from './leaving.ts';
+import { costOf, type Line } from './line.ts';
+import { outside, type Locks } from './locks.ts';
 import { playedIn, type Moment, type Played } from './moments.ts';
 import { sharedKeys } from './others.ts';
-import { polished } from './polish.ts';
 import { outsidePosition, problemsOf, type Problem } from './problems.ts';
 import { describe } from './reasons.ts';
-import { solve, solveAgain, type Solution } from './solve.ts';
-import { classesOf, type Tie } from './ties.ts';
+import { work, type Worked } from './solve.ts';
 import { parseWritten } from './written.ts';
 
 export interface ProposedNote {
@@ -48,26 +47,13 @@ export interface ProposeOptions extends FingerOptions {
   readonly to: number;
 }
 
-/** Everything the fingers of one hand are chosen from. */
-export interface Ready extends Pick<Laid, 'line' | 'model'> {
-  readonly ties: readonly Tie[];
-  readonly prices: Prices;
-}
-
-/** A hand's line with its solution, which the next one can go on from. */
-export interface Worked {
-  readonly laid: Laid;
-  readonly ready: Ready;
-  readonly solution: Solution;
-}
-
 /**
  * Fingers for one hand in a stretch of bars, in pencil. The whole line of the hand is solved, so that what returns
  * elsewhere counts, and what the teacher has written anywhere is kept and the rest solved around it.
  *
  * @throws RangeError for an instrument or hand nobody registered
  */
-export const propose = (score: Score, options: ProposeOptions): Proposal => proposeOn(score, options).proposal;
+export const propose = (score: Score, options: ProposeOptions): Proposal => proposeAfter(score, options, undefined).proposal;
 
 /**
  * The same, with what the next proposal for this line can go on from.
@@ -76,15 +62,11 @@ export const propose = (score: Score, options: ProposeOptions): Proposal => prop
  *   Undefined for the first time
  */
 export function proposeAfter(score: Score, options: ProposeOptions, before: Worked | undefined): { proposal: Proposal; worked: Worked | undefined } {
-  return proposeOn(score, options, { before });
-}
-
-function proposeOn(score: Score, options: ProposeOptions, keeping?: { before: Worked | undefined }): { proposal: Proposal; worked: Worked | undefined } {
   const printed = options.school?.edition ? editionOf(score, options) : undefined;
   const all = printed ? { ...options, locks: new Map([...printed, ...(options.locks ?? [])]) } : options;
-  const laid = keeping?.before?.laid ?? lay(playedIn(score, options.hand, 0, score.bars.length - 1), { ...options, form: options.form ?? analyse(score) }, score);
+  const laid = before?.laid ?? lay(playedIn(score, options.hand, 0, score.bars.length - 1), { ...options, form: options.form ?? analyse(score) }, score);
   if (!laid) return { proposal: NOTHING, worked: undefined };
-  const worked = work(laid, all, keeping);
+  const worked = work(laid, all, before);
   const found = proposalOf(worked, all, (moment) => moment.bar >= options.from && moment.bar <= options.to, score);
   const kept = printed ? found.notes.filter((note) => printed.has(note.id) && note.finger === printed.get(note.id)).length : 0;
   return { worked, proposal: kept ? { ...found, reasons: [`${kept} printed ${kept === 1 ? 'finger is' : 'fingers are'} kept, as the edition has them.`, ...found.reasons] } : found };
@@ -107,22 +89,11 @@ export function proposeNotes(played: readonly Played[], options: FingerOptions, 
   return laid ? proposalOf(work(laid, options), options, () => true, score) : NOTHING;
 }
 
-/** A line with what is written over it, solved; on from the time before where there is one. */
-export function work(laid: Laid, locks: Locks & Pick<LineOptions, 'onProgress'>, keeping?: { before: Worked | undefined }): Worked {
-  const { line, model, ties } = laid;
-  const ready = { line, model, ties, prices: obeying(line, model, locks) };
-  const apart = apartOf(ties, line, locks);
-  const before = keeping?.before?.solution.base;
-  const again = before && solveAgain(line, before, ready.prices, apart);
-  const solution = again ?? solve(line, { ties, prices: ready.prices, apart, keep: keeping !== undefined, onProgress: (share) => locks.onProgress?.(READY + share * (SOLVED - READY)) });
-  return { laid, ready, solution: polished(line, solution, ready.prices) };
-}
-
-function proposalOf({ laid, ready, solution }: Worked, options: FingerOptions, within: (moment: Moment) => boolean, score?: Score): Proposal {
-  const { line, model } = laid;
+function proposalOf(worked: Worked, options: FingerOptions, within: (moment: Moment) => boolean, score?: Score): Proposal {
+  const { laid, line, model, path } = worked;
   options.onProgress?.(SOLVED);
   const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
-  const sisters = sistersOf(ready, solution, asked);
+  const sisters = sistersOf(worked, asked);
   const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
   const problems = [
     ...problemsOf(line.moments, asked, model, options.hand, score),
@@ -130,23 +101,23 @@ function proposalOf({ laid, ready, solution }: Worked, options: FingerOptions, w
     ...(score ? sharedKeys(line.moments, asked, laid.others, score) : []),
   ].sort((a, b) => a.bar - b.bar);
   return {
-    notes: notesOf(line, solution.path, asked, options.locks), cost: costOf(line, solution.path, range), problems, elsewhere: notesOf(line, solution.path, sisters, options.locks),
-    reasons: [...describe(ready, solution, asked, score), ...(score ? differing(ready, solution.path, asked, score, laid.otherKey) : [])],
-    alternatives: alternativesTo(ready, solution, asked, options.alternatives ?? 0).map((other) => ({
-      ...other, notes: notesOf(line, other.path, asked, options.locks), elsewhere: notesOf(line, other.path, sisters, options.locks),
+    notes: notesOf(line, path, asked, options.locks), cost: costOf(line, path, range), problems, elsewhere: notesOf(line, path, sisters, options.locks),
+    reasons: [...describe(worked, asked, score), ...(score ? [...differing(worked, asked, score, laid.otherKey), ...leaving(worked, asked, score)] : [])],
+    alternatives: alternativesTo(worked, asked, options.alternatives ?? 0).map(({ path: other, more, reason }) => ({
+      more, reason, notes: notesOf(line, other, asked, options.locks), elsewhere: notesOf(line, other, sisters, options.locks),
     })),
   };
 }
 
-/** Moments a passage must have for its return to be filled in with it; shorter ones are alike by the way. */
-const PASSAGE = 8;
-
-/** Moments outside those asked for that are the same music on the same keys, and took the same fingers. */
-function sistersOf({ line, ties }: Ready, { path }: Solution, asked: readonly number[]): number[] {
-  const classes = classesOf(line.moments.length, ties.filter((tie) => tie.kind === 'same' && tie.run >= PASSAGE), () => true);
+/** Moments outside those asked for that are the same music on the same keys, in passages, and took the same fingers. */
+function sistersOf({ stars, path }: Worked, asked: readonly number[]): number[] {
   const inside = new Set(asked);
-  const wanted = new Map(asked.map((at) => [classes[at]!, path[at]!]));
-  return line.moments.flatMap((_, at) => (!inside.has(at) && wanted.get(classes[at]!) === path[at] ? [at] : []));
+  return stars.filter((star) => star.keys === 'same').flatMap(({ moments, passages }) => {
+    const first = moments.find((at) => inside.has(at));
+    // the first time stands in a passage if a later one does
+    const long = passages.length ? [...new Set([moments[0]!, ...passages])] : [];
+    return first === undefined ? [] : long.filter((at) => !inside.has(at) && path[at] === path[first]);
+  }).sort((a, b) => a - b);
 }
 
 /** The notes of some moments with their fingers, in the order of the score. */

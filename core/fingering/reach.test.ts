@@ -42,7 +42,7 @@ function wrong(played: readonly Played[], { notes, problems }: Proposal, hand: S
   return found;
 }
 
-/** Neighbours of a connected single line on different keys with one finger, slides from a black key to the white one beside it left out. */
+/** Keys of a connected single line less than a fourth apart with one finger, slides from a black key to the white one beside it left out. Further a finger may leap: it has a price. */
 function slides(played: readonly Played[], { notes }: Proposal): number {
   const fingers = new Map(notes.map((note) => [note.id, note]));
   let count = 0;
@@ -53,7 +53,7 @@ function slides(played: readonly Played[], { notes }: Proposal): number {
     const connected = compare(add(a.at, a.length), b.at) === 0 && !a.staccato;
     // beside a held note it is no single line
     const beside = played.some((other, k) => k < i - 1 && toNumber(a.at) - toNumber(other.at) < 64 && ends[k]! > toNumber(a.at));
-    if (!single || !connected || beside || a.midi === b.midi) continue;
+    if (!single || !connected || beside || a.midi === b.midi || Math.abs(a.midi - b.midi) >= 5) continue;
     const [f1, f2] = [fingers.get(a.id)!, fingers.get(b.id)!];
     const black = [1, 3, 6, 8, 10].includes(a.midi % 12) && Math.abs(a.midi - b.midi) === 1;
     if (f1.finger !== undefined && (f1.then ?? f1.finger) === f2.finger && !black) count++;

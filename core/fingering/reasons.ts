@@ -2,8 +2,7 @@ import { barSpan, isBlack, pitchText, type Score } from '../score/index.ts';
 import type { Grip } from './model.ts';
 import type { Played } from './moments.ts';
 import { ornamentFingers } from './ornaments.ts';
-import type { Ready } from './propose.ts';
-import type { Solution } from './solve.ts';
+import type { Worked } from './solve.ts';
 
 export interface Facts {
   readonly passes: { note: Played; over: number }[];
@@ -13,7 +12,7 @@ export interface Facts {
 }
 
 /** What stands out in a way of fingering, among some moments. */
-export function factsOf({ line }: Ready, path: readonly number[], asked: readonly number[]): Facts {
+export function factsOf({ line }: Pick<Worked, 'line'>, path: readonly number[], asked: readonly number[]): Facts {
   const passes: Facts['passes'] = [];
   const thumbsOnBlack: Played[] = [];
   const crossings: Facts['crossings'] = [];
@@ -42,8 +41,9 @@ export function factsOf({ line }: Ready, path: readonly number[], asked: readonl
 const nameOf = (note: Played, score?: Score): string => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
 
 /** What stands out in a proposal, in sentences with bars and numbers. */
-export function describe(ready: Ready, solution: Solution, asked: readonly number[], score?: Score): string[] {
-  const facts = factsOf(ready, solution.path, asked);
+export function describe(worked: Worked, asked: readonly number[], score?: Score): string[] {
+  const { line, model, path } = worked;
+  const facts = factsOf(worked, path, asked);
   const inBar = (bar: number) => (score ? ` (bar ${barSpan(score.bars, bar, bar)})` : '');
   const reasons: string[] = [];
   const { passes, thumbsOnBlack, widest } = facts;
@@ -52,27 +52,22 @@ export function describe(ready: Ready, solution: Solution, asked: readonly numbe
     reasons.push(`The thumb passes ${passes.length === 1 ? 'once' : `${passes.length} times`}: ${places.join(', ')}${passes.length > 4 ? ' …' : ''}.`);
   }
   if (asked.length) reasons.push(thumbsOnBlack.length ? `Thumb on a black key${score ? ` in ${barList(score, thumbsOnBlack)}` : ''}.` : 'No thumb on a black key.');
-  const signs = asked.flatMap((at) => ornamentFingers(ready.line.moments[at]!, ready.line.grips[at]![solution.path[at]!]!, ready.model) ?? []);
+  const signs = asked.flatMap((at) => ornamentFingers(line.moments[at]!, line.grips[at]![path[at]!]!, model) ?? []);
   for (const { note, sign, fingers } of signs.slice(0, 3)) reasons.push(`The ${sign} on ${nameOf(note, score)}${inBar(note.bar)} with ${fingers.join(' and ')}.`);
-  const tied = tiedIn(ready, solution, asked);
+  const tied = agreeingIn(worked, asked);
   if (tied.same) reasons.push(`${tied.same} ${tied.same === 1 ? 'note takes' : 'notes take'} the fingers of the earlier time, because the music returns.`);
   if (tied.group) reasons.push(`${tied.group} ${tied.group === 1 ? 'note takes' : 'notes take'} the fingers of an earlier figure, because it comes again on other keys.`);
   if (widest && widest.semitones > 12) reasons.push(`Widest stretch: ${widest.semitones} semitones with ${widest.fingers}${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ''}. Never force it: roll, or let go of the lower note.`);
   return reasons;
 }
 
-/** How many of the moments asked for follow an earlier one. */
-function tiedIn({ ties, line }: Ready, { classes, alike, path }: Solution, asked: readonly number[]): { same: number; group: number } {
+/** How many struck notes of those asked for take the fingers of an earlier time, on the same keys and on others. */
+function agreeingIn({ stars, line, path }: Worked, asked: readonly number[]): { same: number; group: number } {
   const wanted = new Set(asked);
-  const kinds = new Map<number, string>();
-  for (const { at, of, kind } of ties) if (wanted.has(at) && kind !== 'end' && !kinds.has(at) && (classes[at] === classes[of] || (alike[at] === alike[of] && path[at] === path[of]))) kinds.set(at, kind);
-  let [same, group] = [0, 0];
-  for (const [at, kind] of kinds) {
-    const struck = line.moments[at]!.struck.filter(Boolean).length;
-    if (kind === 'group') group += struck;
-    else same += struck;
-  }
-  return { same, group };
+  const agreeing = (keys: Worked['stars'][number]['keys']) => new Set(stars.filter((star) => star.keys === keys).flatMap(({ moments: [first, ...later] }) => later.filter((at) => wanted.has(at) && path[at] === path[first!])));
+  const [same, group] = [agreeing('same'), agreeing('other')];
+  const struck = (some: Iterable<number>) => [...some].reduce((sum, at) => sum + line.moments[at]!.struck.filter(Boolean).length, 0);
+  return { same: struck(same), group: struck([...group].filter((at) => !same.has(at))) };
 }
 
 function barList(score: Score, notes: readonly Played[]): string {
@@ -85,8 +80,8 @@ function barList(score: Score, notes: readonly Played[]): string {
 const said = ({ fingers, then }: Grip): string => fingers.map((finger, i) => (then && then[i] !== finger ? `${finger}-${then[i]}` : `${finger}`)).join(' ');
 
 /** One line on how a way differs from the first choice. */
-export function reasonOf(ready: Ready, path: readonly number[], first: readonly number[], asked: readonly number[], before: Facts): string {
-  const now = factsOf(ready, path, asked);
+export function reasonOf(worked: Worked, path: readonly number[], first: readonly number[], asked: readonly number[], before: Facts): string {
+  const now = factsOf(worked, path, asked);
   const parts: string[] = [];
   const black = now.thumbsOnBlack.length;
   if (black === 0 && before.thumbsOnBlack.length) parts.push('no thumb on black');
@@ -98,9 +93,9 @@ export function reasonOf(ready: Ready, path: readonly number[], first: readonly 
   if (now.widest && now.widest.fingers !== before.widest?.fingers) parts.push(`widest with ${now.widest.fingers}, ${now.widest.semitones} semitones`);
   const at = asked.find((one) => path[one] !== first[one]);
   if (at !== undefined && parts.length < 2) {
-    const grip = ready.line.grips[at]![path[at]!]!;
-    const moment = ready.line.moments[at]!;
-    parts.push(`${said(grip)} instead of ${said(ready.line.grips[at]![first[at]!]!)} on ${moment.notes.map((note) => nameOf(note)).join(' ')}`);
+    const grip = worked.line.grips[at]![path[at]!]!;
+    const moment = worked.line.moments[at]!;
+    parts.push(`${said(grip)} instead of ${said(worked.line.grips[at]![first[at]!]!)} on ${moment.notes.map((note) => nameOf(note)).join(' ')}`);
   }
   return `${parts.join('; ')}.`;
 }

@@ -1,8 +1,27 @@
 import type { Form } from '../form/index.ts';
 import { add, compare, fromNumber, lastBarOf, subtract, toText, type Fraction, type Score } from '../score/index.ts';
-import { freesHand } from './line.ts';
+import { freesHand, type Line } from './line.ts';
+import type { HandModel } from './model.ts';
 import type { Moment } from './moments.ts';
-import { shapeOf, underHand, WORTH, type Lie, type Tie, type TieKind } from './ties.ts';
+import type { Star } from './agree.ts';
+
+type Lie = HandModel['lie'];
+
+/** White keys that lie under five fingers: a sequence within them is played without moving the hand. */
+const FIVE_KEYS = 4.5;
+
+/** What a moment is, up to where it lies: the shape under the hand with the colours of its keys. */
+function shapeOf(moment: Moment, lie: Lie): string {
+  const lowest = lie(moment.keys[0]!);
+  return moment.keys.map((key, i) => `${lie(key) - lowest}${lie(key) % 1 ? 'b' : 'w'}${moment.struck[i] ? '' : 'h'}`).join('+');
+}
+
+/** Whether some moments lie under five fingers, from one to another. */
+function underHand(places: readonly number[], from: number, to: number): boolean {
+  let [low, high] = [Infinity, -Infinity];
+  for (let at = from; at <= to && high - low < FIVE_KEYS; at++) [low, high] = [Math.min(low, places[at]!), Math.max(high, places[at]!)];
+  return high - low < FIVE_KEYS;
+}
 
 /** What comes again in a piece, as far as fingers ask. */
 export interface Again {
@@ -21,12 +40,8 @@ interface Stretch {
 
 /** Moments in a row beside those of the first time, in order. */
 export interface Run {
-  readonly kind: Exclude<TieKind, 'end'>;
+  readonly kind: 'same' | 'octave' | 'group';
   readonly pairs: readonly (readonly [at: number, of: number])[];
-  /** Moments of the whole stretch that are unchanged. */
-  readonly of: number;
-  /** It is a return in another key in which other notes lie on keys of other colours. */
-  readonly partly: boolean;
 }
 
 /**
@@ -44,7 +59,7 @@ export function runsOfForm(moments: readonly Moment[], score: Score, { returns, 
       const [first, of] = run[0]!;
       const away = moments[first]!.keys[0]! - moments[of]!.keys[0]!;
       const kind = away === 0 ? 'same' : away % 12 === 0 ? 'octave' : 'group';
-      return stretch.kind === 'group' && underHand(places, of, run.at(-1)![0]) ? [] : [{ kind, pairs: run, of: pairs.length, partly: kind === 'group' && stretch.kind === 'return' && run.length < stretch.pairs.length }];
+      return stretch.kind === 'group' && underHand(places, of, run.at(-1)![0]) ? [] : [{ kind, pairs: run }];
     });
   });
 }
@@ -55,14 +70,36 @@ export const otherKeyTwins = (moments: readonly Moment[], score: Score, { return
   return stretchesOf(moments, score, hand, returns.filter((one) => one.relation === 'transposed'), []).flatMap(({ pairs }) => pairs).filter(([at, of]) => single(at) && single(of));
 };
 
+/** Moments a passage must have for its return to be filled in with it; shorter ones are alike by the way. */
+const PASSAGE = 8;
+
 /**
- * The same as ties: the first and last moment of each run stay free.
- *
- * @param dear what it costs more, for each pair, if these agree
+ * The stars of a hand's line: what is on the same keys or octaves away in one, on other keys in another. The first and last moment
+ * of each run stay free: what comes before and after may ask for other fingers.
  */
-export const tiesOfForm = (runs: readonly Run[], dear: (pairs: Run['pairs']) => number): Tie[] => runs
-  .map((run) => ({ ...run, pairs: run.pairs.slice(1, -1) })).filter(({ pairs, partly }) => pairs.length > 0 && !(partly && dear(pairs) > WORTH))
-  .flatMap(({ kind, pairs, of: run }) => pairs.map(([at, of]): Tie => ({ at, of, kind, run, from: pairs[0]![0], known: true })));
+export function starsOf({ grips }: Pick<Line, 'grips'>, runs: readonly Run[]): Star[] {
+  const count = grips.length;
+  const fits = (at: number, of: number) => grips[at]!.length === grips[of]!.length;
+  const same = Int32Array.from({ length: count }, (_, at) => at);
+  const other = Int32Array.from({ length: count }, (_, at) => at);
+  const passages = new Set<number>();
+  const inside = (kinds: readonly Run['kind'][]) => runs.filter((run) => kinds.includes(run.kind)).flatMap((run) => run.pairs.slice(1, -1).map((pair) => ({ pair, run })));
+  for (const { pair: [at, of], run } of inside(['same', 'octave']).sort((a, b) => a.pair[0] - b.pair[0])) {
+    if (same[at] === at && fits(at, of)) same[at] = same[of]!;
+    if (run.kind === 'same' && run.pairs.length >= PASSAGE) passages.add(at);
+  }
+  for (const { pair: [at, of] } of inside(['group']).sort((a, b) => a.pair[0] - b.pair[0])) if (same[at] !== same[of] && other[at] === at && fits(at, of)) other[at] = other[same[of]!]!;
+  // returns of what comes again on other keys belong with it
+  return [...gathered(same, 'same', passages), ...gathered(other.map((of, at) => (of !== at ? of : other[same[at]!]!)), 'other', passages)];
+}
+
+function gathered(centres: Int32Array, keys: Star['keys'], passages: ReadonlySet<number>): Star[] {
+  const found = new Map<number, number[]>();
+  centres.forEach((of, at) => {
+    if (of !== at) found.set(of, [...(found.get(of) ?? [of]), at]);
+  });
+  return [...found.values()].map((moments) => ({ keys, moments, passages: moments.filter((at) => passages.has(at)) }));
+}
 
 const timeOf = (moment: Moment): Fraction => moment.notes[moment.struck.indexOf(true)]!.at;
 
@@ -105,4 +142,30 @@ function runsOf(pairs: Stretch['pairs'], goesOn: (at: number, of: number) => boo
     else runs.push([[at, of]]);
   }
   return runs;
+}
+
+const OCTAVE = 12;
+
+/** Moments on the same keys or octaves away before notes without a score are known to come again. */
+const LEAST = 8;
+
+/** The same for notes without a score, where no form is known: long stretches on the same keys or octaves away. */
+export function repeatsOf(moments: readonly Moment[], lie: Lie): Run[] {
+  const numbers = new Map<string, number>();
+  const shapes = moments.map((moment) => {
+    const text = `${shapeOf(moment, lie)}${freesHand(moment.link) ? '|' : ''}`;
+    if (!numbers.has(text)) numbers.set(text, numbers.size);
+    return numbers.get(text)!;
+  });
+  const seen = new Map<string, number>();
+  const pairs: [number, number][] = [];
+  for (let at = 0; at + LEAST <= moments.length; at++) {
+    const low = moments[at]!.keys[0]!;
+    let text = String(((low % OCTAVE) + OCTAVE) % OCTAVE);
+    for (let k = 0; k < LEAST; k++) text += ` ${moments[at + k]!.keys[0]! - low}:${shapes[at + k]}`;
+    const of = seen.get(text);
+    if (of === undefined) seen.set(text, at);
+    else for (let k = 0; k < LEAST; k++) if (k === LEAST - 1 || (pairs.at(-1)?.[0] ?? -1) < at + k) pairs.push([at + k, of + k]);
+  }
+  return runsOf([...new Map(pairs)].sort((a, b) => a[0] - b[0]), () => true).map((run) => ({ kind: moments[run[0]![0]]!.keys[0] === moments[run[0]![1]]!.keys[0] ? 'same' : 'octave', pairs: run }));
 }

@@ -7,6 +7,9 @@ import { spansOf, type Player, type Span } from './reach.ts';
 /** Slower than this no finger needs changing on a repeated key; quicker than this none can be changed on a held one. Seconds; common practice, no source. */
 const FAST = 0.16;
 const TIME_TO_CHANGE = 0.25;
+/** Quicker than this a finger hardly jumps from key to key; and it jumps no less than a fourth, in semitones. */
+const QUICK = 0.25;
+const FOURTH = 5;
 
 /** White keys to a finger on the other side that are no crossing any more. */
 const LIFTED = 5;
@@ -48,13 +51,16 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
 
   const passCost = (thumb: number, other: number, finger: number, distance: number) => {
     const colour = isBlack(thumb) ? (isBlack(other) ? p.passBlackBlack : p.passBlackWhite) : isBlack(other) ? p.passWhiteBlack : p.passWhiteWhite;
-    const crossed = finger === 2 ? p.pass2 : finger === 3 ? p.pass3 : finger === 4 ? p.pass4 : p.pass5;
+    const crossed = finger === 2 ? p.pass2 + (Math.abs(thumb - other) <= 2 ? p.pass2Step : 0) : finger === 3 ? p.pass3 : finger === 4 ? p.pass4 : p.pass5;
     return (colour + crossed + Math.max(0, Math.abs(distance) - 1) * p.passWide) * ease;
   };
 
   /** From one key to another without letting go between. */
-  const connected = (f1: number, k1: number, f2: number, k2: number): number => {
-    if (f1 === f2) return isBlack(k1) && !isBlack(k2) && Math.abs(k1 - k2) === 1 ? p.slide : Infinity;
+  const connected = (f1: number, k1: number, f2: number, k2: number, quick: boolean): number => {
+    if (f1 === f2) {
+      if (isBlack(k1) && !isBlack(k2) && Math.abs(k1 - k2) === 1) return p.slide;
+      return Math.abs(k1 - k2) >= FOURTH ? (quick ? p.sameFar * 4 / 3 : p.sameFar) + Math.abs(keyAt(k2) - keyAt(k1)) * p.leapKey : Infinity;
+    }
     const move = pair(f1, k1, f2, k2);
     const beside = besideWhite(f1, k1, k2) + besideWhite(f2, k2, k1);
     if (move.distance < 0) {
@@ -62,10 +68,10 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
       if (move.low === 1 && reachable(move)) return passCost(thumb, other, move.high, move.distance) + beside;
       // further than fingers cross the hand is lifted and set down anew: what counts is how far it goes
       if (-move.distance >= LIFTED) return leap(-move.distance + move.high - move.low) + 2 * p.stretch + beside;
-      const crossing = move.low === 1 ? p.leap + 4 : move.distance >= -1.7 && move.high - move.low === 1 && move.low >= 3 ? p.over : 3 * p.leap;
+      const crossing = move.low === 1 ? p.leap + 4 : move.distance >= -1.7 && move.high - move.low === 1 && move.low >= 3 ? (move.low === 4 ? p.fourOverFive : p.over) : 3 * p.leap;
       return crossing * ease + Math.abs(move.distance) * p.leapKey + beside;
     }
-    if (!reachable(move)) return leap(move.distance - move.span[5]) + 2 * p.stretch + beside;
+    if (!reachable(move)) return leap(move.distance - (move.high - move.low)) + 2 * p.stretch + beside + (move.distance <= spans[15]![5] ? p.wide : 0);
     let cost = Math.min(spanCost(move), leap(move.distance) + 2 * p.stretch) + beside;
     const [k3, k4] = move.low === 3 && move.high === 4 ? (f1 === 3 ? [k1, k2] : [k2, k1]) : [0, 0];
     if (k3 !== k4 && !isBlack(k3) && isBlack(k4)) cost += p.threeWhiteFourBlack;
@@ -77,9 +83,9 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
     return Math.min(spanCost(move) + (move.distance < 0 ? p.shift : 0), leap(move.distance)) / 3 + (besideWhite(f1, k1, k2) + besideWhite(f2, k2, k1)) / 2;
   };
   const melodic = (f1: number, k1: number, f2: number, k2: number, link: Link): number => {
-    if (k1 === k2) return f1 !== f2 ? p.repeatedOther : link.seconds < FAST ? p.fastSame : 0;
+    if (k1 === k2) return f1 !== f2 ? p.otherRepeated : link.seconds < FAST ? p.fastSame : 0;
     if (link.detached) return detached(f1, k1, f2, k2);
-    const joined = connected(f1, k1, f2, k2) * (link.pedalled ? p.pedalled : 1);
+    const joined = connected(f1, k1, f2, k2, link.seconds < QUICK) * (link.pedalled ? p.pedalled : 1);
     return link.lifted && f1 !== f2 ? Math.min(joined, p.lift + Math.abs(keyAt(k2) - keyAt(k1) - (f2 - f1)) * p.leapKey) : joined;
   };
 
@@ -166,7 +172,7 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
 
   const apart = (a: Grip, b: Grip) => (a.fingers.some((finger, i) => finger !== b.fingers[i] && finger !== 1 && b.fingers[i] !== 1) ? p.endApart : 0);
 
-  return { key: (midi) => seenBy(side, midi), lie, choices, hold, step, turn, hurried: (link) => link.seconds < FAST, apart, width: (low, high) => keyAt(high) - keyAt(low), most: (low, high) => spans[low * 10 + high]![5] };
+  return { key: (midi) => seenBy(side, midi), lie, choices, hold, step, turn, hurried: (link) => (link.seconds < FAST ? 2 : link.seconds < QUICK ? 1 : 0), apart, width: (low, high) => keyAt(high) - keyAt(low), most: (low, high) => spans[low * 10 + high]![5] };
 }
 
 /** White keys from a far left one; a black key lies half-way between its neighbours. */

