@@ -9,7 +9,8 @@ const Spot = Type.Object({ bar: Type.Integer(), hand: Type.String(), text: Type.
 
 export const Survey = Type.Object({
   bars: Type.Integer(), playedBars: Type.Integer(), seconds: Type.Integer(),
-  keys: Type.Array(Type.Object({ bar: Type.Integer(), tonic: Type.String(), mode: Type.String(), from: Type.String({ description: 'signature or ear' }), fit: Type.Optional(Type.Number()) })),
+  keys: Type.Array(Type.Object({ bar: Type.Integer(), tonic: Type.String(), mode: Type.String(), from: Type.String({ description: 'signature or ear' }),
+    pivot: Type.Optional(Type.Object({ bar: Type.Integer(), offset: Type.Number(), text: Type.String() }, { description: 'the last chord at home in this key and the one before' })) })),
   meters: Type.Array(Type.Object({ bar: Type.Integer(), beats: Type.Integer(), beatType: Type.Integer() })),
   feltMetre: Nullable(Type.Object({ written: Type.String(), felt: Type.String(), share: Type.Number() })),
   range: Type.Array(Type.Object({ hand: Type.String(), lowest: Extreme, highest: Extreme })),
@@ -23,7 +24,11 @@ export const Survey = Type.Object({
   stretches: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), hand: Type.String(), notes: Type.String(), semitones: Type.Integer(), millimetres: Type.Integer() })),
   betweenHands: Type.Array(Type.Object({ bar: Type.Integer(), kind: Type.String() })),
   density: Type.Array(Type.Number({ description: 'notes a second, by bar' })),
-  chords: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), name: Type.String() })),
+  chords: Type.Array(Type.Object({
+    bar: Type.Integer(), offset: Type.Number(), name: Type.String(), numeral: Type.String({ description: 'degree in the key of the place' }),
+    strangers: Type.Array(Type.Object({ bar: Type.Integer(), offset: Type.Number(), pitch: Type.String(), what: Type.String({ description: 'passing, neighbour, suspension, anticipation or appoggiatura' }) })),
+  })),
+  cadences: Type.Array(Type.Object({ kind: Type.String({ description: 'perfect, half, deceptive or plagal' }), bar: Type.Integer(), offset: Type.Number(), text: Type.String() })),
   longestRun: Nullable(Type.Object({ hand: Type.String(), from: Type.Integer(), to: Type.Integer(), notes: Type.Integer() })),
   roles: Type.Array(Type.Object({ hand: Type.String(), roles: Type.Array(Type.String()), odd: Bars })),
   workFirst: Type.Array(Type.Object({ bar: Type.Integer(), reasons: Type.Array(Type.String()) })),

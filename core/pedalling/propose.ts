@@ -1,11 +1,13 @@
 import { BASS, NO_SHAPE, pitchText, toNumber, type PedalMark, type Score, type Shape } from '../score/index.ts';
+import { expectedFrom } from './alike.ts';
 import { flutterMarks, flutterRuns } from './flutter.ts';
+import { guideOf, unguided } from './harmony.ts';
 import { otherPedals } from './others.ts';
 import { placeAt } from './place.ts';
 import { keysIn, whyChange, whyDown, whyShallow } from './reasons.ts';
 import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from './ringing.ts';
 import { ROOMS, type Room } from './room.ts';
-import { cut, JOINED, PRICES, SILENCE, type Stretch } from './stretches.ts';
+import { cut, isSilence, JOINED, PRICES, type Stretch } from './stretches.ts';
 
 /** Whether harmony is joined by the pedal, or it is kept to where the hands cannot join. */
 export type PedalStyle = 'harmony' | 'dry';
@@ -39,7 +41,10 @@ export function proposePedal(score: Score, { style, from, to, tempo, room = 'nor
   const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
   const { blur, kept } = ROOMS[room];
   const prices = { ...PRICES[style], blur: PRICES[style].blur * blur, kept: PRICES[style].kept * kept };
-  const best = cut(score, moments, tones, end, tempo, prices, onProgress);
+  const guide = style === 'harmony' ? guideOf(score, moments, tones, from, room) : unguided(moments);
+  const first = cut(score, moments, tones, end, tempo, prices, guide, (share) => onProgress(share / 2));
+  const expected = expectedFrom(moments, guide, first, end);
+  const best = expected.size ? cut(score, moments, tones, end, tempo, prices, { ...guide, expected }, (share) => onProgress((1 + share) / 2)) : first;
   const runs = style === 'harmony' ? flutterRuns(moments, best, end, tempo) : [];
   const stretches = best.filter((one) => !runs.some(([first, last]) => one.from >= first && one.from <= last));
   const marks = marksOf(score, moments, stretches, tones, end, tempo, to);
@@ -86,7 +91,7 @@ function handsUntil(moments: readonly Moment[], stretch: Stretch, tones: readonl
 
 /** Whether a rest of all hands follows a stretch. */
 const restAfter = (moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number): boolean =>
-  (((moments[stretch.to]?.at ?? end) - handsUntil(moments, stretch, tones, end)) * 60) / tempo >= SILENCE;
+  isSilence((moments[stretch.to]?.at ?? end) - handsUntil(moments, stretch, tones, end), tempo);
 
 /** Where the foot comes up: with the next thing that is struck, or when the hands leave a rest. */
 function upAfter(score: Score, moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number, to: number): ProposedPedal {

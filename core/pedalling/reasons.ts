@@ -1,12 +1,19 @@
-import { chordOf } from '../form/index.ts';
-import { pitchText, type Score } from '../score/index.ts';
+import { hear, spellingOf } from '../form/index.ts';
+import { add, pitchText, toNumber, type Score } from '../score/index.ts';
 import { blurOf, soundingAt, type Moment, type Tone } from './ringing.ts';
 import type { Stretch } from './stretches.ts';
 
 /** What is struck in a stretch. */
 export const keysIn = (moments: readonly Moment[], { from, to }: Stretch) => moments.slice(from, to).flatMap((moment) => moment.struck);
-const harmony = (score: Score, moments: readonly Moment[], stretch: Stretch): string | undefined =>
-  chordOf(keysIn(moments, stretch).map((tone) => ({ midi: tone.midi, quarters: tone.to - tone.from })), score.bars[moments[stretch.from]!.bar]!.key.fifths);
+/** The chord that is heard where a stretch begins, as the score spells it. */
+function harmony(score: Score, moments: readonly Moment[], stretch: Stretch): string | undefined {
+  const { bar, offset } = moments[stretch.from]!;
+  const at = toNumber(add(score.bars[bar]!.start, offset));
+  const chord = hear(score).chords.findLast((one) => one.from <= at + 1e-9);
+  if (!chord) return undefined;
+  const notes = score.notes.filter((note) => note.bar >= bar && note.bar <= bar + 1);
+  return `${spellingOf(score).root(notes, chord.root, chord.kind)}${chord.kind.symbol}`;
+}
 const bassOf = (moments: readonly Moment[], stretch: Stretch): number => Math.min(...keysIn(moments, stretch).map((tone) => tone.midi));
 
 export function whyDown(score: Score, moments: readonly Moment[], stretch: Stretch): string {

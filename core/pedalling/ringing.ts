@@ -1,4 +1,4 @@
-import { add, subtract, toNumber, type Bar, type Fraction, type Score } from '../score/index.ts';
+import { add, BASS, subtract, toNumber, type Bar, type Fraction, type Score } from '../score/index.ts';
 import { roughnessOf } from './dissonance.ts';
 
 /** A key that is struck. Times in quarters from the beginning of the stretch. */
@@ -30,7 +30,13 @@ const [LEAP, LIFT] = [12, 0.15];
 /** A line goes on by steps, and by a third here and there; wider moves, and thirds one after the other, are a broken harmony. Common practice, no source. */
 const [STEP, THIRD] = [2, 4];
 
+/** Of a tone that a rest cuts short, in quarters at most. */
+const SHORT = 0.5;
+
 const away = (tone: Tone, group: { tones: readonly Tone[] } | undefined): number => Math.min(...(group?.tones ?? []).map((other) => Math.abs(other.midi - tone.midi)));
+
+/** Whether a rest as long as the tone cuts it short: so it is meant, but for a bass. Common practice, no source. */
+const cutShort = (tone: Tone, next: number): boolean => tone.midi >= BASS && tone.to - tone.from <= SHORT && next - tone.to >= tone.to - tone.from - 1e-9;
 
 /** When a hand really lets go of what it has struck: a little early, where it cannot join what follows. */
 function letGo(groups: readonly { at: number; tones: Tone[] }[]): void {
@@ -39,7 +45,7 @@ function letGo(groups: readonly { at: number; tones: Tone[] }[]): void {
     const nearest = (tone: Tone) => away(tone, next);
     const skips = (a: typeof next, b: typeof next) => a !== undefined && b !== undefined && Math.min(...a.tones.map((tone) => away(tone, b))) > STEP;
     const broken = skips(groups[i - 1], groups[i]) || skips(next, groups[i + 2]);
-    tones.forEach((tone, k) => { tones[k] = { ...tone, missed: !next || tone.to < next.at - 1e-9 || nearest(tone) > (broken ? STEP : THIRD) }; });
+    tones.forEach((tone, k) => { tones[k] = { ...tone, missed: !next || (tone.to < next.at - 1e-9 ? !cutShort(tone, next.at) : nearest(tone) > (broken ? STEP : THIRD)) }; });
     if (!next) return;
     const chords = tones.length > 1 && next.tones.length > 1;
     const leaps = Math.min(...tones.map(nearest)) > LEAP;
@@ -117,8 +123,15 @@ export function soundingAt(tones: readonly Tone[], at: number, since: number | u
  */
 const STRANGE = [0.2, 1, 1, 0.5, 0.5, 0.35, 0.9, 0.35, 0.5, 0.5, 1, 1];
 
-/** How much what the pedal keeps rubs against everything that sounds, and the pair that rubs most. */
-export function blurOf(sounding: readonly Sounding[]): { value: number; worst: readonly [number, number] | undefined } {
+/** Two tones of the harmony that is on rub so much less: they ring as one. Set on the cases in C, D and G. */
+const AT_HOME = 0.9;
+
+/**
+ * How much what the pedal keeps rubs against everything that sounds, and the pair that rubs most.
+ *
+ * @param belongs whether a key is a tone of the harmony
+ */
+export function blurOf(sounding: readonly Sounding[], belongs: (midi: number) => boolean = () => false): { value: number; worst: readonly [number, number] | undefined } {
   let [value, most] = [0, 0];
   let worst: [number, number] | undefined;
   sounding.forEach((a, i) => {
@@ -126,7 +139,7 @@ export function blurOf(sounding: readonly Sounding[]): { value: number; worst: r
       // a chord in the hands is meant as it is
       if (!a.byPedal && !b.byPedal) continue;
       const strange = STRANGE[Math.abs(b.midi - a.midi) % 12]!;
-      const rub = roughnessOf(a.midi, b.midi) * strange * Math.min(a.loudness, b.loudness);
+      const rub = roughnessOf(a.midi, b.midi) * strange * Math.min(a.loudness, b.loudness) * (belongs(a.midi) && belongs(b.midi) ? AT_HOME : 1);
       value += rub;
       // a second says more than a low third, though that is as rough
       if (rub * strange > most) [most, worst] = [rub * strange, [a.midi, b.midi]];

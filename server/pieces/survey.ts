@@ -24,10 +24,10 @@ const answerSurvey = (found: Survey): SurveyAnswer => structuredClone({
 export const surveyHandlers = (studio: Studio): Made => ({
   survey: async ({ param, query }) => {
     const tempo = tempoIn(query.tempo);
-    const { score, segments } = await knownPiece(studio, param('id'));
+    const { score } = await knownPiece(studio, param('id'));
     const { instrument } = await pieceRow(studio.db, param('id'));
     return answerSurvey(await studio.heavy.run('survey', score, {
-      instrument, sections: segments.medium.map(({ from, to }) => ({ from, to })), ...(tempo ? { tempo } : {}), ...(query.reach ? { reach: Number(query.reach) } : {}),
+      instrument, ...(tempo ? { tempo } : {}), ...(query.reach ? { reach: Number(query.reach) } : {}),
     }));
   },
 

@@ -1,18 +1,16 @@
 import { equals, notesByBar, playingOrder, secondsOf, toNumber, type Bar, type ClefChange, type Note, type Score } from '../../score/index.ts';
 import { instrument } from '../../instruments/index.ts';
-import { chordsOf, type HeardChord } from './chords.ts';
 import { betweenHands, leapsOf, longestRun, rangeOf, repeatedNotes, stretchesOf, type Between, type Leap, type LongRun, type Range, type Spot, type Stretch } from './hands.ts';
-import { keysOf, type HeardKey } from './keys.ts';
+import { harmonyOf, type HeardHarmony } from './harmony.ts';
 import { loudnessOf, type Loudness } from './loudness.ts';
 import { rolesOf, type Roles } from './roles.ts';
 import { feltMetre, polyrhythms, type FeltMetre, type Polyrhythm } from './rhythm.ts';
 import { firstWork, type FirstWork } from './work.ts';
 
-export interface Survey extends Loudness {
+export interface Survey extends Loudness, HeardHarmony {
   readonly bars: number;
   readonly playedBars: number;
   readonly seconds: number;
-  readonly keys: readonly HeardKey[];
   readonly meters: readonly { bar: number; beats: number; beatType: number }[];
   readonly feltMetre: FeltMetre | undefined;
   readonly range: readonly Range[];
@@ -29,7 +27,6 @@ export interface Survey extends Loudness {
   readonly betweenHands: readonly Between[];
   /** Notes a second in each bar, at tempo. */
   readonly density: readonly number[];
-  readonly chords: readonly HeardChord[];
   readonly longestRun: LongRun | undefined;
   readonly roles: readonly Roles[];
   readonly workFirst: readonly FirstWork[];
@@ -41,7 +38,6 @@ export interface SurveyOptions {
   readonly tempo?: number;
   /** Millimetres between the outer keys a hand can take; an octave by default. */
   readonly reach?: number;
-  readonly sections: readonly { from: number; to: number }[];
 }
 
 /** An octave on a standard keyboard, in millimetres: what most hands take without a stretch. Published: handbook §3. */
@@ -56,13 +52,13 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
   const order = playingOrder(score.bars);
   const byBar = notesByBar(score);
   const facts = {
-    ...loudnessOf(score),
+    ...loudnessOf(score), ...harmonyOf(score),
     bars: score.bars.length, playedBars: order.length, seconds: Math.round(secondsOf(score.bars, order, tempo)),
-    keys: keysOf(score, options.sections), meters: metersOf(score.bars), feltMetre: feltMetre(score), range: rangeOf(score),
+    meters: metersOf(score.bars), feltMetre: feltMetre(score), range: rangeOf(score),
     accidentals: byBar.map((notes, bar) => ({ bar, count: notes.filter((note) => note.accidental).length })).filter((one) => one.count > 0).sort((a, b) => b.count - a.count || a.bar - b.bar),
     polyrhythms: polyrhythms(score), oddBars: oddBars(score), clefChanges: score.clefChanges, repeatedNotes: repeatedNotes(score),
     leaps: leapsOf(score, tempo), stretches: stretchesOf(score, options.reach ?? OCTAVE), outside: outsideOf(score, options.instrument), betweenHands: betweenHands(score),
-    density: byBar.map((notes, bar) => densityOf(notes, score.bars[bar]!, tempo)), chords: chordsOf(score), longestRun: longestRun(score), roles: rolesOf(score),
+    density: byBar.map((notes, bar) => densityOf(notes, score.bars[bar]!, tempo)), longestRun: longestRun(score), roles: rolesOf(score),
   };
   return { ...facts, workFirst: firstWork(score, facts) };
 }
@@ -101,6 +97,3 @@ function outsideOf(score: Score, kind: string): Spot[] {
   }
   return [...found.values()];
 }
-
-export { chordOf } from './chords.ts';
-export { bestKey } from './keys.ts';

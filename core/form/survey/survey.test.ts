@@ -1,31 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { readFile, readScore, type Score } from '../../score/index.ts';
 import { scoreOf } from '../../testing.ts';
-import { bestKey, chordOf, survey } from '../index.ts';
+import { survey } from '../index.ts';
 
 const demo = (name: string) => readFile(readFileSync(new URL(`../../../demo/pieces/${name}.musicxml`, import.meta.url))).score;
-const of = (score: Score, more: object = {}) => survey(score, { instrument: 'piano', sections: [{ from: 0, to: score.bars.length - 1 }], ...more });
-const equal = (keys: readonly number[]) => keys.map((midi) => ({ midi, quarters: 1 }));
-
-describe('keys', () => {
-  // facts of music theory: the notes of a scale, its tonic triad stressed as in any melody
-  const scale = (tonic: number, steps: readonly number[]) => Array.from({ length: 12 }, (_, pitch) => {
-    const at = steps.indexOf((pitch - tonic + 12) % 12);
-    return at < 0 ? 0 : [0, 2, 4].includes(at) ? 3 : 1;
-  });
-  it('of all 24 scales are heard as what they are', () => {
-    for (let tonic = 0; tonic < 12; tonic++) {
-      expect(bestKey(scale(tonic, [0, 2, 4, 5, 7, 9, 11]))).toMatchObject({ tonic, mode: 'major' });
-      expect(bestKey(scale(tonic, [0, 2, 3, 5, 7, 8, 11]))).toMatchObject({ tonic, mode: 'minor' });
-    }
-    expect(bestKey(new Array<number>(12).fill(0))).toBeUndefined();
-  });
-});
-
-// chord symbols as harmony books spell them; common practice, no source
-it.each([
-  [[60, 64, 67], 0, 'C'], [[57, 60, 64], 0, 'Am'], [[55, 59, 62, 65], 0, 'G7'], [[59, 62, 65], 0, 'Bdim'], [[52, 60, 67], 0, 'C/E'], [[54, 57, 61], 3, 'F#m'], [[51, 55, 58], -3, 'Eb'], [[62, 65, 69, 72], 0, 'Dm7'], [[60, 64, 68], 0, 'Caug'],
-])('hears %j as a chord', (keys, fifths, name) => expect(chordOf(equal(keys), fifths)).toBe(name));
+const of = (score: Score, more: object = {}) => survey(score, { instrument: 'piano', ...more });
 
 describe('the survey of the demo piece', () => {
   const found = of(demo('the-ferrymans-wheel'));
