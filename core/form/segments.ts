@@ -1,6 +1,7 @@
-import { compare, hasPickup, toNumber, type Score } from '../score/index.ts';
+import { compare, type Score } from '../score/index.ts';
 import type { Form } from './analyse.ts';
 import { handsOf } from './content.ts';
+import { evidenceOf, type Evidence, type Span } from './evidence.ts';
 import type { Return } from './returns.ts';
 
 /** A suggested stretch. Bar indexes, inclusive. */
@@ -16,27 +17,82 @@ export interface Segment {
 
 export type Grain = 'coarse' | 'medium' | 'fine';
 
-/** Bars a section has at least, and a return that makes one. */
-const LEAST: Readonly<Record<Grain, number>> = { coarse: 8, medium: 4, fine: 2 };
-/** A return in a single hand has to be longer by this to make a section. */
-const ALONE = 2;
-const WORDS: Readonly<Record<Return['relation'], string>> = {
-  exact: 'return here', octave: 'return here an octave away', transposed: 'return here in another key', exchanged: 'return here with the hands exchanged',
-  varied: 'return here, changed', rhythm: 'return here in their rhythm',
-};
-
-/** A first cut of a piece into nested sections, from what returns in it, its repeat signs and its keys. */
-export function segment(score: Score, form: Form, grain: Grain = 'medium'): Segment[] {
-  const together = handsOf(score).length > 1 ? 'both' : handsOf(score)[0];
-  const returns = chained(form.returns.filter((one) => one.relation !== 'rhythm' && one.ofTo < one.from))
-    .filter((one) => one.to - one.from + 1 >= LEAST[grain] + (one.hand === together ? 0 : ALONE))
-    .sort((a, b) => Number(b.hand === together) - Number(a.hand === together) || b.to - b.from - (a.to - a.from));
-  const cuts = boundaries(score, returns, LEAST[grain]);
-  const whole = { from: 0, to: score.bars.length - 1 };
-  return named(form, whole, cuts, together, CAPITALS).map((section) => ({ ...section, children: phrases(score, form, section, together) }));
+/** How large the pieces are into which music is cut: bars each has at least and likes to have, what a cut costs, and how much its length counts. */
+interface Size {
+  readonly least: number;
+  readonly likes: number;
+  readonly cost: number;
+  readonly length: number;
 }
 
-type Span = Pick<Return, 'from' | 'to' | 'of' | 'ofTo' | 'relation' | 'hand'>;
+/** Set on the first half of the composed forms and on two inventions. */
+const SIZES: Readonly<Record<Grain | 'phrase', Size>> = {
+  coarse: { least: 8, likes: 20, cost: 1.4, length: 0.25 }, medium: { least: 4, likes: 11, cost: 1.1, length: 0.3 },
+  fine: { least: 2, likes: 6, cost: 0.75, length: 0.3 }, phrase: { least: 2, likes: 4, cost: 0.45, length: 0.35 },
+};
+/** A return in a single hand has to be longer by this to make a section. */
+const ALONE = 2;
+
+/** A first cut of a piece into nested sections, by ear: what returns in it, its cadences and keys, its textures and repeat signs. */
+export function segment(score: Score, form: Form, grain: Grain = 'medium'): Segment[] {
+  const together = handsOf(score).length > 1 ? 'both' : handsOf(score)[0];
+  const { least } = SIZES[grain];
+  const returns = settled(chained(form.returns.filter((one) => one.relation !== 'rhythm' && one.ofTo < one.from))
+    .filter((one) => one.to - one.from + 1 >= least + (one.hand === together ? 0 : ALONE)), together);
+  const evidence = evidenceOf(score, form, returns, together);
+  const whole = { from: 0, to: score.bars.length - 1 };
+  const cuts = withOddBars(score, cutsIn(evidence, whole, SIZES[grain]));
+  cuts.set(0, 'the piece begins');
+  const phrases = evidenceOf(score, form, chained(form.returns.filter((one) => one.relation !== 'rhythm')), together);
+  return named(form, whole, cuts, together, CAPITALS).map((section) => ({ ...section, children: phrasesIn(form, phrases, section, together) }));
+}
+
+/** Returns, the longest first, without those that lie inside another or its source: they are phrases of it. */
+function settled(returns: readonly Span[], together: string | undefined): Span[] {
+  const found: Span[] = [];
+  const inside = (one: Span) => found.some((other) => (one.from > other.from && one.to <= other.to) || (one.from > other.of && one.to <= other.ofTo));
+  for (const one of [...returns].sort((a, b) => Number(b.hand === together) - Number(a.hand === together) || b.to - b.from - (a.to - a.from))) if (!inside(one)) found.push(one);
+  return found;
+}
+
+/** The best cuts of some bars, all at once by dynamic programming: what speaks for each, against what it costs and how long the pieces get. */
+function cutsIn(evidence: readonly Evidence[], { from, to }: { from: number; to: number }, { least, likes, cost, length }: Size): Map<number, string> {
+  const size = to - from + 1;
+  const best: { value: number; back: number }[] = [{ value: 0, back: -1 }];
+  const lengthCost = (bars: number) => Math.abs(Math.log2(bars / likes)) * length + (bars < Math.min(2, size) ? NEVER : bars < least ? (least - bars) * SHORT : 0);
+  for (let end = 1; end <= size; end++) {
+    const gain = end === size ? 0 : evidence[from + end]!.weight - cost;
+    let [value, back] = [-Infinity, 0];
+    for (let start = 0; start < end; start++) {
+      const one = best[start]!.value + gain - lengthCost(end - start);
+      if (one > value) [value, back] = [one, start];
+    }
+    best[end] = { value, back };
+  }
+  const cuts = new Map<number, string>();
+  for (let at = best[size]!.back; at > 0; at = best[at]!.back) cuts.set(from + at, textOf(evidence[from + at]!));
+  return cuts;
+}
+
+/** Of each bar that a piece is shorter than it should be; of a single one. */
+const SHORT = 0.6;
+const NEVER = 100;
+/** Reasons that are told. */
+const TOLD = 2;
+const textOf = ({ reasons }: Evidence): string => reasons.slice(0, TOLD).join('; ');
+
+/** A bar of another length that stands alone joins two sections. */
+function withOddBars(score: Score, cuts: Map<number, string>): Map<number, string> {
+  score.bars.forEach((bar, index) => {
+    const [before, after] = [score.bars[index - 1], score.bars[index + 1]];
+    const odd = before && after && compare(bar.nominal, before.nominal) !== 0 && compare(bar.nominal, after.nominal) !== 0;
+    if (odd && (cuts.has(index) || cuts.has(index + 1))) {
+      cuts.set(index, cuts.get(index) ?? 'a single bar of another length');
+      cuts.set(index + 1, cuts.get(index + 1) ?? `the single bar ${bar.number} ends before it`);
+    }
+  });
+  return cuts;
+}
 
 /** Returns that follow each other at the same distance from their sources, with a bar between them at most, are one. */
 function chained(returns: readonly Return[]): Span[] {
@@ -47,41 +103,6 @@ function chained(returns: readonly Return[]): Span[] {
     else if (to > before.to) found[found.indexOf(before)] = { ...before, to, ofTo, relation: before.relation === relation ? relation : 'varied' };
   }
   return found;
-}
-
-function boundaries(score: Score, returns: readonly Span[], least: number): Map<number, string> {
-  const number = (bar: number) => score.bars[bar]?.number ?? 'the end';
-  const pickup = hasPickup(score.bars);
-  const cuts = new Map<number, string>([[0, 'the piece begins']]);
-  const put = (bar: number, reason: string, apart = Math.max(2, Math.min(least, 4) / 2)) => {
-    const near = [...cuts.keys(), score.bars.length].some((other) => Math.abs(other - bar) < apart);
-    if (!near && bar > (pickup ? 1 : 0)) cuts.set(bar, reason);
-  };
-  const settled: Span[] = [];
-  // what lies inside a longer return, or inside its source, is a phrase of it and no section
-  const inside = (bar: number) => least > 2 && settled.some((one) => (bar > one.from && bar <= one.to) || (bar > one.of && bar <= one.ofTo));
-  for (const one of returns) {
-    if (!inside(one.from)) put(one.from, `bars ${number(one.of)}–${number(one.ofTo)} ${WORDS[one.relation]}`);
-    if (!inside(one.of)) put(one.of, `what begins here returns in bar ${number(one.from)}`);
-    settled.push(one);
-  }
-  for (const one of returns) if (!inside(one.ofTo + 1)) put(one.ofTo + 1, `what returns in bar ${number(one.from)} ends before it`, least);
-  for (const one of returns) put(one.to + 1, `the return of bars ${number(one.of)}–${number(one.ofTo)} ends before it`, least + 1);
-  score.bars.forEach((bar, index) => {
-    if (bar.repeatStart) put(index, 'a repeat begins here');
-    if (bar.repeatEnd && !score.bars[index + 1]?.endings) put(index + 1, 'a repeat ends before it');
-    if (index > 0 && bar.key.fifths !== score.bars[index - 1]!.key.fifths) put(index, 'the key signature changes here', least);
-  });
-  // a bar of another length that stands alone joins two sections
-  score.bars.forEach((bar, index) => {
-    const [before, after] = [score.bars[index - 1], score.bars[index + 1]];
-    const odd = before && after && compare(bar.nominal, before.nominal) !== 0 && compare(bar.nominal, after.nominal) !== 0;
-    if (odd && (cuts.has(index) || cuts.has(index + 1))) {
-      cuts.set(index, cuts.get(index) ?? 'a single bar of another length');
-      cuts.set(index + 1, cuts.get(index + 1) ?? `the single bar ${number(index)} ends before it`);
-    }
-  });
-  return cuts;
 }
 
 const CAPITALS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
@@ -142,45 +163,13 @@ function sourceOf<T extends Segment>(form: Form, made: readonly T[], from: numbe
   return best && { segment: best.segment!, exact: best.one.relation === 'exact' && best.one.hand === together && best.share === 1 };
 }
 
-/** Phrases inside a section: two to eight bars, four for choice, ending where the line rests or something returns. */
-function phrases(score: Score, form: Form, { from, to }: { from: number; to: number }, together: string | undefined): Segment[] {
-  const size = to - from + 1;
-  if (size < 6) return [];
-  const weight = Array.from({ length: size + 1 }, (_, k) => (k === 0 || k === size ? 2 : evidence(score, form, from + k)));
-  const best: { value: number; back: number }[] = [{ value: 0, back: -1 }];
-  for (let end = 1; end <= size; end++) {
-    best[end] = { value: -Infinity, back: -1 };
-    for (let length = 2; length <= Math.min(9, end); length++) {
-      const before = best[end - length]!;
-      const value = before.value + weight[end]! - Math.abs(Math.log2(length / 4)) * 1.2;
-      if (value > best[end]!.value) best[end] = { value, back: end - length };
-    }
-  }
-  const cuts = new Map<number, string>();
-  for (let at = best[size]!.back; at > 0; at = best[at]!.back) cuts.set(from + at, why(score, form, from + at));
-  cuts.set(from, 'the section begins');
-  return cuts.size > 1 ? named(form, { from, to }, cuts, together, SMALL) : [];
+/** Phrases inside a section, where something speaks for them. */
+function phrasesIn(form: Form, evidence: readonly Evidence[], section: { from: number; to: number }, together: string | undefined): Segment[] {
+  if (section.to - section.from + 1 < SHORTEST) return [];
+  const cuts = cutsIn(evidence, section, SIZES.phrase);
+  cuts.set(section.from, 'the section begins');
+  return cuts.size > 1 ? named(form, section, cuts, together, SMALL) : [];
 }
 
-/** How much speaks for a phrase beginning with a bar: what returns there, and a rest or long note before it. */
-function evidence(score: Score, form: Form, bar: number): number {
-  const returning = form.returns.some((one) => one.from === bar && one.relation !== 'rhythm') ? 1 : form.returns.some((one) => one.of === bar && one.relation !== 'rhythm') ? 0.6 : 0;
-  return returning + (rests(score, bar - 1) ? 1 : 0);
-}
-
-/** Whether the top line comes to rest in a bar: its last note is at least half of it, or silence follows. */
-function rests(score: Score, bar: number): boolean {
-  const top = score.notes.filter((note) => note.bar === bar && note.staff === 1 && !note.grace);
-  const length = toNumber(score.bars[bar]!.length);
-  const last = Math.max(-1, ...top.map((note) => toNumber(note.offset)));
-  return last < 0 || length - last >= length / 2;
-}
-
-function why(score: Score, form: Form, bar: number): string {
-  const found = form.returns.find((one) => one.from === bar && one.relation !== 'rhythm');
-  const number = (at: number) => score.bars[at]!.number;
-  if (found) return `bars ${number(found.of)}–${number(found.ofTo)} ${WORDS[found.relation]}`;
-  if (rests(score, bar - 1)) return `the line comes to rest in bar ${number(bar - 1)}`;
-  const later = form.returns.find((one) => one.of === bar && one.relation !== 'rhythm');
-  return later ? `what begins here returns in bar ${number(later.from)}` : 'phrases of four bars';
-}
+/** A section of fewer bars is a phrase itself. */
+const SHORTEST = 6;

@@ -16,14 +16,15 @@ export interface Cadence {
   readonly at: number;
   /** The key it is heard in. */
   readonly key: KeyArea;
-  /** How much speaks for it, 0 to 1. */
+  /** How much speaks for it, 0 to 1; whether the line comes to rest on it. */
   readonly strength: number;
+  readonly rests: boolean;
 }
 
 /** What speaks for an end. Common practice, no source; set on the pieces of `sections.test.ts` that were looked at. */
 const SPEAKS = { rootBefore: 0.15, rootBass: 0.2, top: 0.15, leading: 0.15, onBar: 0.1, rests: 0.35, seventh: 0.05 };
 /** With less than this it is only a change of chord. */
-const LEAST = { perfect: 0.6, half: 0.6, deceptive: 0.55, plagal: 0.75 } as const;
+const LEAST = { perfect: 0.6, half: 0.65, deceptive: 0.65, plagal: 0.75 } as const;
 /** A note this much longer than the usual one of its piece is a rest of the line. */
 const LONG = 1.9;
 
@@ -33,7 +34,7 @@ export function cadencesIn(score: Score, notes: readonly Placed[], chords: reado
   notes.forEach(({ note }, i) => inBar.set(note.bar, Math.min(i, inBar.get(note.bar) ?? i)));
   /** Notes near a chord: from the bars before it to the bar after. */
   const near = ({ bar }: Chord) => notes.slice(inBar.get(Math.max(0, bar - 2)) ?? inBar.get(bar - 1) ?? inBar.get(bar) ?? 0, (inBar.get(bar + 2) ?? inBar.get(bar + 3) ?? notes.length));
-  const lengths = notes.map((one) => one.to - one.from).sort((a, b) => a - b);
+  const lengths = notes.filter((one) => one.note.staff === 1).map((one) => one.to - one.from).sort((a, b) => a - b);
   const usual = lengths[lengths.length >> 1] ?? 1;
   const last = notes.reduce((end, one) => Math.max(end, one.to), 0);
   /** Whether the upper line holds still, or all fall silent, from a moment on. */
@@ -58,9 +59,10 @@ export function cadencesIn(score: Score, notes: readonly Placed[], chords: reado
     const start = toNumber(score.bars[chord.bar]!.start);
     const offset = chord.from - start;
     const leading = around.some((one) => one.to >= chord.from - 1 && one.from < chord.from - 1e-9 && classOf(one.note.midi) === (key.tonic + 11) % 12 && one.after && classOf(one.after.note.midi) === key.tonic);
+    const rests = restsAt(around, chord.from) || restsAt(around, chord.to - usual * LONG);
     const strength = (before.bass === before.root ? SPEAKS.rootBefore : 0) + (chord.bass === chord.root ? SPEAKS.rootBass : 0)
       + (kind === 'half' || classOf(topAt(around, chord.from)) === key.tonic ? SPEAKS.top : 0) + (kind !== 'half' && leading ? SPEAKS.leading : 0)
-      + (offset < 1e-9 ? SPEAKS.onBar : 0) + (restsAt(around, chord.from) || restsAt(around, chord.to - usual * LONG) ? SPEAKS.rests : 0) + (before.kind.symbol === '7' ? SPEAKS.seventh : 0);
-    return strength >= LEAST[kind] ? [{ kind, bar: chord.bar, offset, at: chord.from, key, strength: Math.min(1, strength) }] : [];
+      + (offset < 1e-9 ? SPEAKS.onBar : 0) + (rests ? SPEAKS.rests : 0) + (before.kind.symbol === '7' ? SPEAKS.seventh : 0);
+    return strength >= LEAST[kind] ? [{ kind, bar: chord.bar, offset, at: chord.from, key, strength: Math.min(1, strength), rests }] : [];
   });
 }

@@ -80,7 +80,7 @@ describe('chords', () => {
       for (const { bar, notes } of one.chords) {
         const [start, end] = [score.bars[bar]!.start.num / score.bars[bar]!.start.den, (score.bars[bar + 1]?.start.num ?? Infinity) / (score.bars[bar + 1]?.start.den ?? 1)];
         const inside = chords.filter((chord) => chord.from < end - 1e-9 && chord.to > start + 1e-9);
-        const ok = inside.length === 1 && inside[0]!.root === notes[0] && inside[0]!.kind.tones.includes((notes[1]! - notes[0]! + 12) % 12);
+        const ok = inside.length === 1 && inside[0]!.root === notes[0] && inside[0]!.kind.tones.includes((notes[1]! - notes[0] + 12) % 12);
         const low = Math.min(...score.notes.filter((note) => note.bar === bar && note.offset.num === 0).map((note) => note.midi));
         bars++;
         if (ok) right++;
