@@ -13,5 +13,5 @@ export { correction, type Correction } from './correct.ts';
 export { compareEditions, type ComparedBar, type Editions } from './editions.ts';
 export { formName, type FormName } from './names.ts';
 export { segment, type Grain, type Segment } from './segments.ts';
-export { OCTAVE, survey, type Survey } from './survey/index.ts';
+export { firstKey, OCTAVE, survey, type Survey } from './survey/index.ts';
 export { hear, spellingOf, type Chord, type Harmony } from './harmony/index.ts';

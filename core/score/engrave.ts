@@ -1,14 +1,16 @@
+import { addBeams } from './beams.ts';
 import { ScoreError } from './model.ts';
 import { partsOf } from './parts.ts';
 import { child, children, parseXml, serialize } from './xml.ts';
 
 /**
  * The stored score made ready for engraving: without fingerings and pedal marks, which the screen draws itself so
- * that an edit shows at once, without the parts of others, without the title block and the name of a single part, with signs for several bars written out, and with the `times` of a repeat kept to what can be unfolded.
+ * that an edit shows at once, without the parts of others, without the title block and the name of a single part, with signs for several bars written out, with beams where the file has none, and with the `times` of a repeat kept to what can be unfolded.
  */
 export function engravable(xml: string, mine?: readonly number[]): string {
   const { document, root } = parseXml(xml);
   keepParts(root, mine);
+  addBeams(document, root);
   for (const part of children(root, 'part')) {
     for (const measure of children(part, 'measure')) {
       for (const element of children(measure)) {

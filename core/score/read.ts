@@ -1,5 +1,6 @@
 import { add, ZERO, compare, toNumber, type Fraction } from './fraction.ts';
 import { readText } from './container.ts';
+import { creditsOf } from './credits.ts';
 import { abcToXml, isAbc, tunesIn } from './files/abc.ts';
 import { isMidi, midiToXml } from './files/midi.ts';
 import { giveIds } from './ids.ts';
@@ -132,15 +133,12 @@ function named(text: string, what: string, warnings: Warning[]): string {
   return `${name.slice(0, MAX_NAME - 1)}…`;
 }
 
-function titleOf(root: Element): string {
-  const credit = children(root, 'credit').find((item) => childText(item, 'credit-type') === 'title');
-  return childText(child(root, 'work'), 'work-title') || childText(root, 'movement-title') ||
-    childText(credit, 'credit-words') || '';
-}
+/** What the file says of itself comes before what stands on its first page. */
+const titleOf = (root: Element): string => childText(child(root, 'work'), 'work-title') || childText(root, 'movement-title') || creditsOf(root).title;
 
 function composerOf(root: Element): string {
   const creators = children(child(root, 'identification') ?? root, 'creator');
-  return (creators.find((item) => item.getAttribute('type') === 'composer') ?? creators[0])?.textContent?.trim() ?? '';
+  return (creators.find((item) => item.getAttribute('type') === 'composer') ?? creators[0])?.textContent?.trim() || creditsOf(root).composer;
 }
 
 function nameOfPart(root: Element, part: Element, index: number): string {

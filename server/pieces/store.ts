@@ -1,4 +1,4 @@
-import { handsOf } from '@yarrow-ridge/core/form';
+import { firstKey, handsOf } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { equals, keyName, parseFraction, fromNumber, positionFrom, ScoreError, shapeKept, toNumber, toText, type Fraction, type HandPosition, type PedalKind, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
@@ -66,7 +66,7 @@ export const answerPiece = (row: PieceRow) => ({
 export function headOf(score: Score): Pick<PieceRow, 'title' | 'composer' | 'bars' | 'key' | 'metre' | 'hands' | 'tempo'> {
   const first = score.bars[0]!;
   return {
-    title: score.title, composer: score.composer, bars: score.bars.length, key: keyName(first.key),
+    title: score.title, composer: score.composer, bars: score.bars.length, key: keyName(firstKey(score)),
     metre: `${first.metre.beats}/${first.metre.beatType}`, hands: handsOf(score),
     tempo: score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? null,
   };

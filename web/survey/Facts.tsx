@@ -4,7 +4,7 @@ import { parseFraction, type Score } from '@yarrow-ridge/core/score';
 import type { ReactNode } from 'react';
 import { BarLinks } from './BarLinks.tsx';
 
-const signed = (pitch: string): string => pitch.replace('#', '♯').replace(/^([A-G])b/, '$1♭');
+const signed = (pitch: string): string => pitch.replace(/#/g, '♯').replace(/\b([A-G])b/g, '$1♭');
 
 /** The facts of the survey, one a line; lines without anything to say are left out. */
 export function Facts({ survey, score, form, kind, onOpen }: { survey: SurveyAnswer; score: Score; form: FormAnswer; kind: Instrument; onOpen: (from: number, to: number) => void }) {
@@ -15,7 +15,7 @@ export function Facts({ survey, score, form, kind, onOpen }: { survey: SurveyAns
   const first = heard[0] ?? signatures[0];
   const lines: [string, ReactNode][] = [
     ['Key', signatures.length > 0 && <>{signatures.map((key, i) => <span key={key.bar}>{i > 0 && ' → '}{signed(key.tonic)} {key.mode}{signatures.length > 1 && <> ({at([key.bar])})</>}</span>)} signed</>],
-    ['The ear hears', heard.length > 0 && heard.map((key, i) => <span key={key.bar}>{i > 0 && ' → '}{signed(key.tonic)} {key.mode} ({at([key.bar])})</span>)],
+    ['The ear hears', heard.length > 0 && heard.map((key, i) => <span key={key.bar}>{i > 0 && ' → '}{signed(key.tonic)} {key.mode} ({at([key.bar])}){key.pivot && <>, turning on {signed(key.pivot.text)} ({at([key.pivot.bar])})</>}</span>)],
     ['Scale to play first', first && `${signed(first.tonic)} ${first.mode === 'minor' ? 'harmonic minor' : 'major'}`],
     ['Metre', <>{survey.meters.map((one, i) => <span key={one.bar}>{i > 0 && ', '}{one.beats}/{one.beatType}{i > 0 && <> ({at([one.bar])})</>}</span>)}{survey.feltMetre && `; written ${survey.feltMetre.written}, felt ${survey.feltMetre.felt}`}</>],
     ['Odd bars', survey.oddBars.length > 0 && spots(survey.oddBars)],
@@ -33,6 +33,7 @@ export function Facts({ survey, score, form, kind, onOpen }: { survey: SurveyAns
     ['Imitation', form.imitations.length > 0 && form.imitations.slice(0, 6).map((one, i) => <span key={i}>{i > 0 && '; '}{handName(kind, one.follower)} {one.canon ? 'in canon' : 'follows'} after {one.distance} quarters ({at([one.entry.bar])})</span>)],
     ['Ground', form.grounds.length > 0 && form.grounds.map((one, i) => <span key={i}>{i > 0 && '; '}{one.statements} statements of {one.length} {one.length === 1 ? 'bar' : 'bars'}, {one.mode === 'both' ? 'major and minor' : one.mode} ({at(range(one.from, one.to))})</span>)],
     ['Harmony', survey.chords.length > 0 && harmonyText(survey, score, at)],
+    ['Cadences', survey.cadences.length > 0 && survey.cadences.slice(0, 10).map((one, i) => <span key={i}>{i > 0 && '; '}{signed(one.text)} ({at([one.bar])})</span>)],
     ['Longest run', survey.longestRun && <>{survey.longestRun.notes} notes, {handName(kind, survey.longestRun.hand)} ({at(range(survey.longestRun.from, survey.longestRun.to))})</>],
     [`Not on the ${kind.name.toLowerCase()}`, survey.outside.length > 0 && spots(survey.outside)],
   ];

@@ -104,3 +104,12 @@ function signedKeys(score: Score, keys: readonly KeyArea[]): HeardKey[] {
     return [{ bar: i, tonic: tonicName({ tonic: mode === 'minor' ? minor : major, mode }, bar.key.fifths), mode, from: 'signature' }];
   });
 }
+
+/** The key that is signed at the beginning, its mode from the music; where the ear hears neither of its two keys, as the file says. */
+export function firstKey(score: Score): Score['bars'][number]['key'] {
+  const { fifths, mode } = score.bars[0]!.key;
+  const heard = hear(score).keys[0];
+  const major = (((fifths * 7) % 12) + 12) % 12;
+  const signed = heard && heard.tonic === (heard.mode === 'major' ? major : (major + 9) % 12);
+  return signed ? { fifths, mode: heard.mode } : mode === undefined ? { fifths } : { fifths, mode };
+}

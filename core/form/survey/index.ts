@@ -97,3 +97,5 @@ function outsideOf(score: Score, kind: string): Spot[] {
   }
   return [...found.values()];
 }
+
+export { firstKey } from './harmony.ts';
