@@ -73,7 +73,9 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
   let moved = new Set<number>(given);
   let last = before?.passed;
   for (let pass = 0; ; pass++) {
-    for (const at of new Set([...moved].flatMap((one) => [one, ...starsAt[one]!.flatMap((star) => stars[star]!.moments)]))) prices[at] = priced(at);
+    const asked = new Set([...moved].flatMap((at) => starsAt[at]!));
+    for (const star of asked) for (const at of stars[star]!.moments) moved.add(at);
+    for (const at of moved) prices[at] = priced(at);
     last = passed(line, [...prices], last, pass > 0);
     moved = new Set();
     const wishes = new Map<number, number>();

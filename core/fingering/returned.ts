@@ -96,7 +96,9 @@ export function starsOf({ grips }: Pick<Line, 'grips'>, runs: readonly Run[]): S
 function gathered(centres: Int32Array, keys: Star['keys'], passages: ReadonlySet<number>): Star[] {
   const found = new Map<number, number[]>();
   centres.forEach((of, at) => {
-    if (of !== at) found.set(of, [...(found.get(of) ?? [of]), at]);
+    if (of === at) return;
+    if (found.has(of)) found.get(of)!.push(at);
+    else found.set(of, [of, at]);
   });
   return [...found.values()].map((moments) => ({ keys, moments, passages: moments.filter((at) => passages.has(at)) }));
 }

@@ -20,7 +20,7 @@ const WORDS: Readonly<Record<Return['relation'], string>> = {
 
 /** Weights of what a listener goes by. Set on the first half of the composed forms and on two inventions. */
 const WEIGHTS = {
-  returns: 2.2, source: 1.1, over: 0.5, alone: 0.5, varied: 0.6,
+  returns: 2.2, source: 1.1, over: 0.9, alone: 0.5, varied: 0.6,
   cadence: { perfect: 1.3, half: 0.8, plagal: 0.7, deceptive: 0.3 },
   key: 0.7, texture: 0.3, rests: 0.4, repeat: 2, signature: 1, entry: 0.5,
 } as const;

@@ -4,9 +4,8 @@ import { barSpan, beatName, fromNumber, type Bar } from '@yarrow-ridge/core/scor
 const LETTERS: Record<string, string> = { tune: 'T', chords: 'C', 'broken chords': 'B', 'running notes': 'R', rests: '' };
 const TONES: Record<string, string> = { tune: 'var(--ridge)', chords: 'var(--heather)', 'broken chords': 'var(--moss)', 'running notes': 'var(--rust)' };
 const ROW = 20;
-/** Columns of names that can be read side by side, and names that fit in one. */
-const COLUMNS = 24;
-const FITS = 2;
+/** Columns of names that can be read side by side. */
+const COLUMNS = 20;
 
 /** The chords of so many bars at a time that their names have room. */
 function columnsOf(count: number, chords: SurveyAnswer['chords']): { from: number; to: number; chords: SurveyAnswer['chords'] }[] {
@@ -27,6 +26,10 @@ export const chordsText = (bar: Bar, chords: SurveyAnswer['chords']): string => 
   const told = strangers.slice(0, 6).map((one) => `${signed(one.pitch)} ${WHAT[one.what] ?? one.what} on ${beatName(bar, fromNumber(one.offset))}`);
   return `bar ${bar.number}: ${[chords.map((chord) => `${signed(chord.name)} (${chord.numeral}) on ${beatName(bar, fromNumber(chord.offset))}`).join(', '), ...told].join('; ')}`;
 };
+
+/** The same of several bars, a text for each. */
+const columnText = (bars: readonly Bar[], chords: SurveyAnswer['chords']): string[] =>
+  [...new Set(chords.map((one) => one.bar))].map((bar) => chordsText(bars[bar]!, chords.filter((one) => one.bar === bar)));
 
 /** What each hand does bar by bar, how dense it is, and the harmony with its degrees and cadences, all on the bar axis. */
 
@@ -60,14 +63,14 @@ export function HandsChart({ survey, bars, hands, onOpen }: { survey: SurveyAnsw
           <span className="small">{what}</span>
           <div className="hands-axis" style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}>
             {columns.map(({ from, to, chords }) => (
-              <span key={from} className={what === 'degrees' && cadencesIn(from, to).length ? 'hands-chord cadence' : 'hands-chord'} title={chords.length ? [chordsText(bars[chords[0]!.bar]!, chords), ...cadencesIn(from, to)].join('; ') : undefined} style={{ gridColumn: `${from + 1} / ${to + 2}` }}>
-                {chords.slice(0, FITS).map((chord) => (what === 'harmony' ? signed(chord.name) : chord.numeral)).join(' ')}{chords.length > FITS && ' …'}
+              <span key={from} className={what === 'degrees' && cadencesIn(from, to).length ? 'hands-chord cadence' : 'hands-chord'} title={chords.length ? [...columnText(bars, chords), ...cadencesIn(from, to)].join('; ') : undefined} style={{ gridColumn: `${from + 1} / ${to + 2}` }}>
+                {chords.map((chord) => (what === 'harmony' ? signed(chord.name) : chord.numeral)).join(' ')}
               </span>
             ))}
           </div>
         </div>
       ))}
-      <p className="small soft">T tune · C chords · B broken chords · R running notes · framed: unlike the bars around it</p>
+      <p className="small soft">T tune · C chords · B broken chords · R running notes · framed: unlike the bars around it · a line after degrees: a cadence</p>
     </div>
   );
 }
