@@ -23,6 +23,9 @@ const UNDER = 3;
 /** So many semitones over the bass lies the chord the hand goes to. Common practice, no source. */
 const LEFT = 5;
 const STEP = 2;
+/** When more than this share of the tones in so many beats go by step, it is running lines and no accompaniment. Common practice, no source. */
+const RUNNING = 0.6;
+const OVER = 1.5;
 /** And so many it comes down to the next bass. */
 const DOWN = 7;
 
@@ -82,10 +85,15 @@ function bassesOf(moments: readonly Moment[]): number[] {
 const ownBass = (moments: readonly Moment[], basses: readonly number[], i: number, room: Room): boolean =>
   moments[i]!.struck[0]?.midi === basses[i] && (room !== 'dry' || basses[i] !== basses[i - 1]);
 
-/** Whether the hand goes away from a low tone to others above it before the harmony is over, without silence between. */
+/**
+ * Whether the hand goes away from a low tone to others above it before the harmony is over, without silence between; over lines
+ * that run by step it needs no foot.
+ */
 function leaves(low: Tone, moment: Moment, tones: readonly Tone[], beat: number): boolean {
   const above = tones.filter((tone) => tone.from > moment.at + 1e-9 && tone.from <= low.to + beat / 2 + 1e-9);
-  return low.missed && above.length > 0 && above.every((tone) => tone.midi - low.midi >= UNDER);
+  const next = tones.filter((tone) => tone.from > moment.at + 1e-9 && tone.from <= moment.at + OVER * beat + 1e-9);
+  const byStep = next.filter((tone) => !tone.missed).length;
+  return low.missed && above.length > 0 && above.every((tone) => tone.midi - low.midi >= UNDER) && byStep <= RUNNING * next.length;
 }
 
 /** Nothing asked: where roughness alone decides. */
