@@ -17,10 +17,12 @@ export interface Prices {
   /** Worth of catching a bass that the hand leaves; of a second, and one more, of doing what the foot does in most harmonies of the same texture. */
   readonly caught: number;
   readonly alike: number;
+  /** Of coming up over a bass that was caught while its harmony goes on. */
+  readonly early: number;
   /** Of a foot that is to find the point where the dampers only graze the strings: harder than all the way. */
   readonly shallow: number;
 }
-export const PRICES: Readonly<Record<PedalStyle, Prices>> = { harmony: { blur: 0.42, kept: 0.5, move: 0.12, inside: 3, caught: 1.2, alike: 1, shallow: 0.28 }, dry: { blur: 0.9, kept: 0.4, move: 0.2, inside: 1, caught: 0, alike: 0, shallow: 0.28 } };
+export const PRICES: Readonly<Record<PedalStyle, Prices>> = { harmony: { blur: 0.42, kept: 0.5, move: 0.12, inside: 3, caught: 1.2, alike: 1, early: 0.5, shallow: 0.28 }, dry: { blur: 0.9, kept: 0.4, move: 0.2, inside: 1, caught: 0, alike: 0, early: 0, shallow: 0.28 } };
 
 /** More instants than a pedal is ever held through. */
 const LONGEST = 48;
@@ -93,6 +95,8 @@ function stretchesFrom(score: Score, i: number, moments: readonly Moment[], tone
   const next = (k: number) => moments[k + 1]?.at ?? end;
   const start = moments[i]!;
   const found: Stretch[] = [];
+  /** Whether a harmony goes on at an instant for which the foot would come up. */
+  const early = (next: number) => moments[next] !== undefined && !guide.changes[next] && !moments[next].staccato && guide.caught[i]! > 0;
   const inside = guide.changes[i] || guide.newBass[i] ? 1 : prices.inside;
   const moved = -prices.move * inside * (start.offset.num === 0 ? 1 : onBeat(score.bars[start.bar]!, start) ? IN_BAR : OFF_BEAT);
   const worth = DEPTHS.map((depth) => moved - (depth ? prices.shallow : 0));
@@ -121,7 +125,7 @@ function stretchesFrom(score: Score, i: number, moments: readonly Moment[], tone
       // what the dampers graze has faded by then
       const rubs = blurOf(heard(depth ? (moment.at + stop) / 2 : moment.at), (midi) => guide.belongs(k, midi)).value;
       worth[d]! += lasts * (prices.kept * kept - prices.blur * rubs);
-      if ((k > i || kept > 0) && seconds(stop - start.at) >= FASTEST) found.push({ from: i, to: k + 1, worth: worth[d]! + (guide.caught[i]! > 0 && until >= guide.caught[i]! - JOINED ? prices.caught : 0) + (guide.expected?.get(i) === k + 1 ? prices.alike * (1 + seconds(until - start.at)) : 0), ...(depth ? { depth } : {}) });
+      if ((k > i || kept > 0) && seconds(stop - start.at) >= FASTEST) found.push({ from: i, to: k + 1, worth: worth[d]! - (early(k + 1) ? prices.early : 0) + (guide.caught[i]! > 0 && until >= guide.caught[i]! - JOINED ? prices.caught : 0) + (guide.expected?.get(i) === k + 1 ? prices.alike * (1 + seconds(until - start.at)) : 0), ...(depth ? { depth } : {}) });
     });
     if (silent || worth.every((one, d) => one < -1 - (guide.expected?.has(i) ? prices.alike * (1 + seconds(until - start.at)) : 0) || (d > 0 && k - i >= shallow))) break;
   }
