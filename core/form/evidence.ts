@@ -1,4 +1,4 @@
-import { barSpan, toNumber, type Score } from '../score/index.ts';
+import { barSpan, notesByBar, toNumber, type Bar, type Note, type Score } from '../score/index.ts';
 import type { Form } from './analyse.ts';
 import { hear, spellingOf } from './harmony/index.ts';
 import type { Return } from './returns.ts';
@@ -61,11 +61,12 @@ export function evidenceOf(score: Score, form: Form, returns: readonly Span[], t
   });
   for (const bar of textureChanges(score)) put(bar, 'texture', WEIGHTS.texture, 'the texture changes');
   for (const one of form.imitations) put(one.entry.bar, 'entry', WEIGHTS.entry, `the ${one.follower} hand takes up what the ${one.leader} began in ${barSpan(score.bars, one.from.bar, one.from.bar) === number(one.entry.bar) ? 'it' : `bar ${number(one.from.bar)}`}`);
+  const byBar = notesByBar(score);
   score.bars.forEach((bar, index) => {
     if (bar.repeatStart) put(index, 'repeat', WEIGHTS.repeat, 'a repeat begins here');
     if (bar.repeatEnd && !score.bars[index + 1]?.endings) put(index + 1, 'repeat', WEIGHTS.repeat, 'a repeat ends before it');
     if (index > 0 && bar.key.fifths !== score.bars[index - 1]!.key.fifths) put(index, 'signature', WEIGHTS.signature, 'the key signature changes here');
-    if (restsIn(score, index)) put(index + 1, 'rest', WEIGHTS.rests, `the line comes to rest in bar ${number(index)}`);
+    if (restsIn(byBar[index]!, bar)) put(index + 1, 'rest', WEIGHTS.rests, `the line comes to rest in bar ${number(index)}`);
   });
   return found.map((list) => ({
     weight: list.reduce((sum, one) => sum + one.weight, 0),
@@ -86,9 +87,9 @@ function textureChanges(score: Score): number[] {
 }
 
 /** Whether the top line comes to rest in a bar: its last note is at least half of it, or silence follows. */
-function restsIn(score: Score, bar: number): boolean {
-  const top = score.notes.filter((note) => note.bar === bar && note.staff === 1 && !note.grace);
-  const length = toNumber(score.bars[bar]!.length);
+function restsIn(notes: readonly Note[], bar: Bar): boolean {
+  const top = notes.filter((note) => note.staff === 1 && !note.grace);
+  const length = toNumber(bar.length);
   const last = Math.max(-1, ...top.map((note) => toNumber(note.offset)));
   return last < 0 || length - last >= length / 2;
 }

@@ -59,12 +59,12 @@ function settled(returns: readonly Span[], together: string | undefined): Span[]
 function cutsIn(evidence: readonly Evidence[], { from, to }: { from: number; to: number }, { least, likes, cost, length }: Size): Map<number, string> {
   const size = to - from + 1;
   const best: { value: number; back: number }[] = [{ value: 0, back: -1 }];
-  const lengthCost = (bars: number) => Math.abs(Math.log2(bars / likes)) * length + (bars < Math.min(2, size) ? NEVER : bars < least ? (least - bars) * SHORT : 0);
+  const lengthCost = Array.from({ length: size + 1 }, (_, bars) => Math.abs(Math.log2(bars / likes)) * length + (bars < Math.min(2, size) ? NEVER : bars < least ? (least - bars) * SHORT : 0));
   for (let end = 1; end <= size; end++) {
     const gain = end === size ? 0 : evidence[from + end]!.weight - cost;
     let [value, back] = [-Infinity, 0];
     for (let start = 0; start < end; start++) {
-      const one = best[start]!.value + gain - lengthCost(end - start);
+      const one = best[start]!.value + gain - lengthCost[end - start]!;
       if (one > value) [value, back] = [one, start];
     }
     best[end] = { value, back };

@@ -31,7 +31,8 @@ export function expectedFrom(moments: readonly Moment[], guide: Guide, stretches
   for (const { from, to, pattern } of figures(moments, guide, end)) {
     const stretch = stretches.find((one) => one.from === from);
     const one = { from, to, script: stretch && (stretch.to >= to ? 'whole' as const : stretch.to - from) };
-    byPattern.set(pattern, [...(byPattern.get(pattern) ?? []), one]);
+    if (byPattern.has(pattern)) byPattern.get(pattern)!.push(one);
+    else byPattern.set(pattern, [one]);
   }
   const found = new Map<number, number>();
   for (const same of byPattern.values()) {

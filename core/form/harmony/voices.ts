@@ -29,7 +29,8 @@ export function placedNotes(score: Score): Placed[] {
     const one: Placed = { note, from: toNumber(at), to: toNumber(add(at, note.length)), accent: accentOf(score.bars[note.bar]!, note), struck: 0, onStaff: 0 };
     all.push(one);
     const voice = `${note.staff} ${note.voice}`;
-    voices.set(voice, [...(voices.get(voice) ?? []), one]);
+    if (voices.has(voice)) voices.get(voice)!.push(one);
+    else voices.set(voice, [one]);
   }
   for (const voice of voices.values()) joinNeighbours(voice);
   const together = new Map<string, number>();

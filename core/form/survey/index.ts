@@ -52,7 +52,7 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
   const order = playingOrder(score.bars);
   const byBar = notesByBar(score);
   const facts = {
-    ...loudnessOf(score), ...harmonyOf(score),
+    ...loudnessOf(score), ...harmonyOf(whole),
     bars: score.bars.length, playedBars: order.length, seconds: Math.round(secondsOf(score.bars, order, tempo)),
     meters: metersOf(score.bars), feltMetre: feltMetre(score), range: rangeOf(score),
     accidentals: byBar.map((notes, bar) => ({ bar, count: notes.filter((note) => note.accidental).length })).filter((one) => one.count > 0).sort((a, b) => b.count - a.count || a.bar - b.bar),
