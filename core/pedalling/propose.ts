@@ -40,7 +40,9 @@ export function proposePedal(score: Score, { style, from, to, tempo, room = 'nor
   if (moments.length === 0) return [];
   const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
   const { blur, kept } = ROOMS[room];
-  const prices = { ...PRICES[style], blur: PRICES[style].blur * blur, kept: PRICES[style].kept * kept };
+  // the walls of a reverberant room keep what a foot that stays down would
+  const stays = room === 'reverberant' ? 0 : 1;
+  const prices = { ...PRICES[style], blur: PRICES[style].blur * blur, kept: PRICES[style].kept * kept, early: PRICES[style].early * stays, alike: PRICES[style].alike * stays };
   const guide = style === 'harmony' ? guideOf(score, moments, tones, from, room) : unguided(moments);
   const first = cut(score, moments, tones, end, tempo, prices, guide, (share) => onProgress(share / 2));
   const expected = expectedFrom(moments, guide, first, end);
