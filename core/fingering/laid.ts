@@ -52,7 +52,7 @@ export const USUAL_TEMPO = 90;
 
 /** Shares of the work that are done by then, roughly as measured on long lines. */
 const [MOMENTS, TABLES] = [0.1, 0.35];
-export const READY = 0.45;
+const READY = 0.45;
 
 /**
  * Undefined when nothing is proposed for this limb.

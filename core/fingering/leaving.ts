@@ -1,4 +1,5 @@
 import { barSpan, beatName, type Score } from '../score/index.ts';
+import { FORBIDDEN } from './line.ts';
 import type { Worked } from './solve.ts';
 
 const SHOWN = 3;
@@ -18,7 +19,7 @@ export function leaving({ line, stars, path, prices, model }: Worked, asked: rea
   };
   /** What is otherwise around the two, as the hand sees it. */
   const why = (at: number, of: number): string => {
-    if (prices[at]!.some((price) => price >= 1e6) || prices[of]!.some((price) => price >= 1e6)) return 'what is written there asks for it';
+    if ([at, of].some((one) => prices[one]!.some((price) => price >= FORBIDDEN))) return 'what is written there asks for it';
     const key = (one: number) => line.moments[one]?.keys.map((each) => model.lie(each) - model.lie(line.moments[at]!.keys[0]!)).join();
     const before = (one: number) => line.moments[one]?.keys.map((each) => model.lie(each) - model.lie(line.moments[of]!.keys[0]!)).join();
     for (let by = 1; by <= NEAR; by++) {

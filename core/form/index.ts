@@ -14,4 +14,4 @@ export { compareEditions, type ComparedBar, type Editions } from './editions.ts'
 export { formName, type FormName } from './names.ts';
 export { segment, type Grain, type Segment } from './segments.ts';
 export { firstKey, OCTAVE, survey, type Survey } from './survey/index.ts';
-export { hear, spellingOf, type Chord, type Harmony } from './harmony/index.ts';
+export { chordsNamed, hear, type Chord } from './harmony/index.ts';

@@ -27,9 +27,10 @@ function figures(moments: readonly Moment[], { begins }: Guide, end: number): { 
  * at which a stretch begins; each is the instant after the last.
  */
 export function expectedFrom(moments: readonly Moment[], guide: Guide, stretches: readonly Stretch[], end: number): ReadonlyMap<number, number> {
+  const taken = new Map(stretches.map((one) => [one.from, one]));
   const byPattern = new Map<string, { from: number; to: number; script: Script }[]>();
   for (const { from, to, pattern } of figures(moments, guide, end)) {
-    const stretch = stretches.find((one) => one.from === from);
+    const stretch = taken.get(from);
     const one = { from, to, script: stretch && (stretch.to >= to ? 'whole' as const : stretch.to - from) };
     if (byPattern.has(pattern)) byPattern.get(pattern)!.push(one);
     else byPattern.set(pattern, [one]);

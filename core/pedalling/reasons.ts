@@ -1,4 +1,4 @@
-import { hear, spellingOf } from '../form/index.ts';
+import { chordsNamed } from '../form/index.ts';
 import { add, pitchText, toNumber, type Score } from '../score/index.ts';
 import { blurOf, soundingAt, type Moment, type Tone } from './ringing.ts';
 import type { Stretch } from './stretches.ts';
@@ -9,10 +9,7 @@ export const keysIn = (moments: readonly Moment[], { from, to }: Stretch) => mom
 function harmony(score: Score, moments: readonly Moment[], stretch: Stretch): string | undefined {
   const { bar, offset } = moments[stretch.from]!;
   const at = toNumber(add(score.bars[bar]!.start, offset));
-  const chord = hear(score).chords.findLast((one) => one.from <= at + 1e-9);
-  if (!chord) return undefined;
-  const notes = score.notes.filter((note) => note.bar >= bar && note.bar <= bar + 1);
-  return `${spellingOf(score).root(notes, chord.root, chord.kind)}${chord.kind.symbol}`;
+  return chordsNamed(score).findLast((one) => one.from <= at + 1e-9)?.symbol;
 }
 const bassOf = (moments: readonly Moment[], stretch: Stretch): number => Math.min(...keysIn(moments, stretch).map((tone) => tone.midi));
 

@@ -5,7 +5,7 @@ import { readFile, startOf } from '../score/index.ts';
 import { scoreOf } from '../testing.ts';
 import { cleanShare, cover, earned, expectedForRun, firstReading, nextStep, promotionRule, ridge, SCALE, schedule, stageOf, stepAt, steps, trySeconds, unitsOf, type Result } from './index.ts';
 
-// Published (handbook §3): the standard metronome scale of Maelzel, written out as printed on the instrument
+// Published: the standard metronome scale of Maelzel, written out as printed on the instrument
 const PRINTED = [40, 42, 44, 46, 48, 50, 52, 54, 56, 58, 60, 63, 66, 69, 72, 76, 80, 84, 88, 92, 96, 100, 104, 108, 112, 116, 120, 126, 132, 138, 144, 152, 160, 168, 176, 184, 192, 200, 208];
 
 describe('the ladder', () => {

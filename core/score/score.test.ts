@@ -221,7 +221,7 @@ describe('order and playing', () => {
     expect(onePass(wheel.score.bars, 6, 11)).toEqual([6, 7, 9, 10, 11]);
   });
 
-  // common practice, no source (handbook §1.6): one full bar plus the beats before the pick-up
+  // common practice, no source: one full bar plus the beats before the pick-up
   it('counts in one full bar plus the beats before the pick-up', () => {
     const { countIn, notes, beats } = perform(wheel.score, startOf(0), startOf(2));
     expect(countIn.map((beat) => beat.at)).toEqual([-3.5, -2.5, -1.5, -0.5]);

@@ -1,7 +1,7 @@
-import { analyse, compareEditions, correction, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
+import { analyse, compareEditions, correction, firstKey, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
 import { check, proposeAfter, proposeNotes, redistribute, type CheckOptions, type Doubt, type FingerOptions, type Handover, type HandoverOptions, type Played, type Proposal, type ProposeOptions, type Worked } from '@yarrow-ridge/core/fingering';
 import { checkPedal, clarityOf, proposePedal, type ClarityAt, type PedalDoubt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
-import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, readFile, readScore, renameNotes, sectionsIn, positionsIn, shapeIn, type Annotations, type HandPosition, type ReadOptions, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, readFile, readScore, renameNotes, sectionsIn, positionsIn, shapeIn, type Annotations, type HandPosition, type Key, type ReadOptions, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 
 /** A stored score and what is read otherwise in it. */
 export interface Source {
@@ -16,6 +16,8 @@ export interface Known {
   /** Suggested sections at each grain. */
   readonly segments: Readonly<Record<Grain, Segment[]>>;
   readonly formName: FormName | undefined;
+  /** As signed at the beginning, its mode from the music. */
+  readonly key: Key;
 }
 
 export interface Brought extends Known {
@@ -37,7 +39,7 @@ export interface Corrected extends Known {
 function know(score: Score): Known {
   const form = analyse(score);
   const segments = { coarse: segment(score, form, 'coarse'), medium: segment(score, form), fine: segment(score, form, 'fine') };
-  return { score, form, segments, formName: formName(score, segments.medium) };
+  return { score, form, segments, formName: formName(score, segments.medium), key: firstKey(score) };
 }
 
 const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);

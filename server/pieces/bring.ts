@@ -10,11 +10,11 @@ import { headOf, limbsOf, type PieceRow } from './store.ts';
  * @throws ScoreError
  */
 export async function bringScore({ db, heavy }: Studio, file: Uint8Array, instrument: string, options: Pick<ReadOptions, 'tune' | 'name'> = {}): Promise<PieceRow> {
-  const { score, xml, form, sections: named, shape, positions } = await heavy.run('bring', file, { ...options, limbs: limbsOf(instrument) });
+  const { score, xml, form, key, sections: named, shape, positions } = await heavy.run('bring', file, { ...options, limbs: limbsOf(instrument) });
   const id = newId();
   return db.transaction(async (tx) => {
     const [row] = await tx.insert(pieces).values({
-      id, instrument, xml, ...(shape ? { shape: shapeRecord(shape) } : {}), positions: positions.map((one) => ({ ...positionRecord(one), layer: 'teacher' })), newBars: form.newBars, ...headOf(score),
+      id, instrument, xml, ...(shape ? { shape: shapeRecord(shape) } : {}), positions: positions.map((one) => ({ ...positionRecord(one), layer: 'teacher' })), newBars: form.newBars, ...headOf(score, key),
       warnings: score.warnings.map((warning) => ({ kind: warning.kind, message: warning.message, ...(warning.bars ? { bars: [...warning.bars] } : {}) })),
     }).returning();
     if (named.length) {

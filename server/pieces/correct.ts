@@ -146,7 +146,7 @@ export const correctionHandlers = (studio: Studio): Made => ({
     const before = await snapshot(studio.db, id);
     const report = reportOf(before, old, now, written);
     const places = moved(before, now);
-    const { title: _, composer: __, ...head } = headOf(now.score);
+    const { title: _, composer: __, ...head } = headOf(now.score, now.key);
     await studio.db.transaction(async (tx) => {
       await countEdit(tx, id, undefined);
       await tx.insert(corrections).values({ id: newId(), pieceId: id, before });

@@ -78,7 +78,7 @@ export const markHandlers = (studio: Studio): Made => ({
 
 /** What lists show of a piece, after it is read otherwise. */
 export async function refreshHead(studio: Studio, id: string): Promise<void> {
-  const { score, form } = await formOf(studio, id);
-  const { title: _, composer: __, ...head } = headOf(score);
+  const { score, form, key } = await formOf(studio, id);
+  const { title: _, composer: __, ...head } = headOf(score, key);
   await studio.db.update(pieces).set({ ...head, newBars: form.newBars }).where(eq(pieces.id, id));
 }

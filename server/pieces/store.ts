@@ -1,4 +1,4 @@
-import { firstKey, handsOf } from '@yarrow-ridge/core/form';
+import { handsOf } from '@yarrow-ridge/core/form';
 import { instrument } from '@yarrow-ridge/core/instruments';
 import { equals, keyName, parseFraction, fromNumber, positionFrom, ScoreError, shapeKept, toNumber, toText, type Fraction, type HandPosition, type PedalKind, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
 import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
@@ -62,11 +62,15 @@ export const answerPiece = (row: PieceRow) => ({
   onPaper: row.paper !== null, reading: row.reading,
 });
 
-/** What is shown of a score in lists, read from the score itself. */
-export function headOf(score: Score): Pick<PieceRow, 'title' | 'composer' | 'bars' | 'key' | 'metre' | 'hands' | 'tempo'> {
+/**
+ * What is shown of a score in lists, read from the score itself.
+ *
+ * @param key as it is heard, where there are notes to hear
+ */
+export function headOf(score: Score, key = score.bars[0]!.key): Pick<PieceRow, 'title' | 'composer' | 'bars' | 'key' | 'metre' | 'hands' | 'tempo'> {
   const first = score.bars[0]!;
   return {
-    title: score.title, composer: score.composer, bars: score.bars.length, key: keyName(firstKey(score)),
+    title: score.title, composer: score.composer, bars: score.bars.length, key: keyName(key),
     metre: `${first.metre.beats}/${first.metre.beatType}`, hands: handsOf(score),
     tempo: score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? null,
   };

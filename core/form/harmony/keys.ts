@@ -41,7 +41,7 @@ export const farFrom = ({ tonic, mode }: Tonality, root: number, kind: Kind): nu
 export const isAtHome = ({ root, kind }: Chord, key: Tonality): boolean => farFrom(key, root, kind) < FOREIGN;
 
 /** All keys: C major, C minor, D flat major … */
-export const KEYS: readonly Tonality[] = Array.from({ length: 24 }, (_, i) => ({ tonic: i >> 1, mode: i % 2 ? 'minor' : 'major' }));
+const KEYS: readonly Tonality[] = Array.from({ length: 24 }, (_, i) => ({ tonic: i >> 1, mode: i % 2 ? 'minor' : 'major' }));
 
 /** Weights of what speaks for a key. Set on the cases in C, D and G. */
 const WEIGHTS = {
@@ -55,8 +55,8 @@ const WEIGHTS = {
   cadence: 0.6,
   /** The first and above all the last chord is the tonic; its bass is. */
   first: 0.8, last: 1.6, lastBass: 2,
-  /** The signature is that of the key. */
-  signature: 1,
+  /** The signature is that of the key: at the beginning, and in each bar. */
+  signature: 1, signed: 0.1,
   /** Going to another key, and each fifth of the way. */
   change: 4, fifth: 0.5,
 };
@@ -105,7 +105,7 @@ function fit(key: Tonality, { share, plain, leads, together, fifths }: BarTones,
   const harmony = chords.reduce((sum, one) => sum - one.share * farFrom(key, one.chord.root, one.chord.kind), 0);
   const signed = (key.tonic + (key.mode === 'minor' ? 3 : 0)) % 12 === classOf(fifths * 7);
   const leading = key.mode === 'major' ? 0 : Math.min(1, leads[(key.tonic + 11) % 12]!);
-  return WEIGHTS.leading * leading + WEIGHTS.scale * scale + WEIGHTS.profile * profile + WEIGHTS.chords * (together ? 1 : WEIGHTS.alone) * harmony + (signed ? WEIGHTS.signature * 0.1 : 0);
+  return WEIGHTS.leading * leading + WEIGHTS.scale * scale + WEIGHTS.profile * profile + WEIGHTS.chords * (together ? 1 : WEIGHTS.alone) * harmony + (signed ? WEIGHTS.signed : 0);
 }
 
 /**

@@ -41,6 +41,7 @@ export interface Spelling {
 export function spellingOf(score: Score): Spelling {
   const whole = mostSpelled(score.notes);
   const plain = (pitch: number, fifths: number) => whole.get(pitch) ?? (fifths < 0 ? FLATS : SHARPS)[pitch]!;
+  const tonics = new Map<string, string>();
   const fifthsAt = (notes: readonly Note[]) => score.bars[notes[0]?.bar ?? 0]?.key.fifths ?? 0;
   return {
     tone: (notes, pitch) => mostSpelled(notes).get(pitch) ?? plain(pitch, fifthsAt(notes)),
@@ -51,9 +52,12 @@ export function spellingOf(score: Score): Spelling {
       return Pitch.transpose(names.get((root + sounding) % 12)!, `-${intervalOf(kind, sounding)}`) || plain(root, fifthsAt(notes));
     },
     tonic: (key, from, to) => {
-      const name = mostSpelled(score.notes.filter((note) => note.bar >= from && note.bar <= to)).get(key.tonic);
+      const area = `${key.tonic} ${key.mode} ${from} ${to}`;
+      const name = tonics.get(area) ?? mostSpelled(score.notes.filter((note) => note.bar >= from && note.bar <= to)).get(key.tonic);
       // more than seven accidentals nobody signs
-      return name && Math.abs(signatureOf(name, key.mode)) <= 7 ? name : tonicName(key, score.bars[from]?.key.fifths);
+      const told = name && Math.abs(signatureOf(name, key.mode)) <= 7 ? name : tonicName(key, score.bars[from]?.key.fifths);
+      tonics.set(area, told);
+      return told;
     },
   };
 }

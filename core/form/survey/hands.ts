@@ -1,7 +1,7 @@
 import { add, notesByBar, onsets, pitchName, subtract, toNumber, toText, type Note, type Onset, type Score } from '../../score/index.ts';
 import { handsOf } from '../content.ts';
 
-/** Millimetres from one semitone to the next on a keyboard whose octave is 165 mm. Published: handbook §3, keyboard widths. */
+/** Millimetres from one semitone to the next on a keyboard whose octave is 165 mm. From memory. */
 const MM_PER_SEMITONE = 165 / 12;
 export const millimetres = (semitones: number): number => Math.round(semitones * MM_PER_SEMITONE);
 

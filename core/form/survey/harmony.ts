@@ -1,5 +1,5 @@
 import { toNumber, type Score } from '../../score/index.ts';
-import { hear, isAtHome, numeralOf, spelledAs, spellingOf, strangerIn, tonicName, type CadenceKind, type Chord, type Harmony, type KeyArea, type Mode, type Spelling, type Placed, type Stranger } from '../harmony/index.ts';
+import { chordsNamed, hear, isAtHome, numeralOf, spelledAs, spellingOf, strangerIn, tonicName, type CadenceKind, type Chord, type KeyArea, type Mode, type Stranger } from '../harmony/index.ts';
 
 /** A key, from the signature or as the ear hears it. */
 export interface HeardKey {
@@ -44,7 +44,7 @@ export interface HeardHarmony {
 export function harmonyOf(score: Score): HeardHarmony {
   const heard = hear(score);
   const spelling = spellingOf(score);
-  const named = nameChords(heard, spelling);
+  const named = chordsNamed(score);
   const start = (bar: number) => toNumber(score.bars[bar]!.start);
   const keyAt = (bar: number) => heard.keys.find((one) => bar <= one.to)!;
   const numeral = (i: number, key = keyAt(heard.chords[i]!.bar)) => numeralOf(heard.chords[i]!, key, heard.chords[i + 1]);
@@ -64,18 +64,6 @@ export function harmonyOf(score: Score): HeardHarmony {
     })),
     cadences: heard.cadences.map(({ kind, bar, offset, key }) => ({ kind, bar, offset, text: `${kind} cadence in ${tonic(key)}${key.mode === 'minor' ? ' minor' : ''}` })),
   };
-}
-
-/** Names of chords with the notes that sound in each. */
-function nameChords({ notes, chords }: Harmony, spelling: Spelling): { name: string; notes: Placed[] }[] {
-  let next = 0;
-  return chords.map((chord) => {
-    const inside: Placed[] = [];
-    while (next < notes.length && notes[next]!.from < chord.to - 1e-9) inside.push(notes[next++]!);
-    const sounding = inside.map((one) => one.note);
-    const bass = chord.bass === chord.root ? '' : `/${spelling.tone(sounding, chord.bass)}`;
-    return { name: `${spelling.root(sounding, chord.root, chord.kind)}${chord.kind.symbol}${bass}`, notes: inside };
-  });
 }
 
 /** Bars around the beginning of a new key in which its first own chord is looked for. */

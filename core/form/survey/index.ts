@@ -40,7 +40,7 @@ export interface SurveyOptions {
   readonly reach?: number;
 }
 
-/** An octave on a standard keyboard, in millimetres: what most hands take without a stretch. Published: handbook §3. */
+/** An octave on a standard keyboard, in millimetres: what most hands take without a stretch. From memory: octaves of about 164–165 mm. */
 export const OCTAVE = 165;
 
 /** What a teacher finds out about a piece before a note of it is played. */
