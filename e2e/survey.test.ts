@@ -23,6 +23,17 @@ it('tells what is in a piece, and every fact leads to its bars', async () => {
   await says(page, 'Work on these first');
   await says(page, 'left hand stretches A2–B3, 193 mm');
   await says(page, '0–8, 1–7, 9–78');
+  // every chord is named in full, on a desk and on a tablet upright
+  const wide = page.viewport()!;
+  for (const viewport of [wide, { width: 768, height: 1024 }]) {
+    await page.setViewport(viewport);
+    const { cells, clipped } = await page.$$eval('.harmony-cell', (all) => ({
+      cells: all.length, clipped: all.filter((one) => one.scrollWidth > one.clientWidth + 1 || one.getBoundingClientRect().right > innerWidth).length,
+    }));
+    expect(cells).toBeGreaterThan(60);
+    expect(clipped).toBe(0);
+  }
+  await page.setViewport(wide);
   await page.click('.survey input[type=checkbox]');
   await page.waitForFunction(() => document.querySelector('.survey-road')?.textContent.startsWith('0–7, 9–78'));
   await fill(page, 'Cut for a performance', '0–9, 67–78');

@@ -6,8 +6,6 @@ export interface Star {
   /** On the same keys or octaves away, or on other keys of the same colours. */
   readonly keys: 'same' | 'other';
   readonly moments: readonly number[];
-  /** Those of them that stand in a passage long enough to be filled in when its first time is. */
-  readonly passages: readonly number[];
 }
 
 /** The grip that each star agrees on, by its place in the list; a line's moments leave it where that is cheaper. */
@@ -95,7 +93,10 @@ const NONE: readonly number[] = [];
 
 function starsByMoment(stars: readonly Star[], count: number): (readonly number[])[] {
   const found = new Array<readonly number[]>(count).fill(NONE);
-  stars.forEach(({ moments }, star) => moments.forEach((at) => (found[at] = [...found[at]!, star])));
+  stars.forEach(({ moments }, star) => {
+    const alone = [star];
+    for (const at of moments) found[at] = found[at]!.length ? [...found[at]!, star] : alone;
+  });
   return found;
 }
 

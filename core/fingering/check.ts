@@ -5,7 +5,7 @@ import type { HandModel } from './model.ts';
 import { USUAL_TEMPO } from './laid.ts';
 import { fingersOver } from './locks.ts';
 import { momentsOf, playedIn } from './moments.ts';
-import { runsOfForm, type Again } from './returned.ts';
+import { pairsOf, runsOfForm, type Again } from './returned.ts';
 import { firstFinger, lastFinger } from './written.ts';
 
 /** Something in written fingering that cannot be played, or that a teacher would not let stand. */
@@ -124,7 +124,7 @@ function otherTwins(score: Score, hand: string, model: HandModel, { returns }: A
   const byId = new Map(score.notes.map((note) => [note.id, note]));
   const moments = momentsOf(playedIn(score, hand, 0, score.bars.length - 1), model, USUAL_TEMPO);
   return runsOfForm(moments, score, { returns: returns.filter((one) => one.relation !== 'exact'), sequences: [] }, hand, model.lie, false)
-    .flatMap(({ pairs }) => pairs.slice(ENDS, -ENDS)).flatMap(([at, of]) => {
+    .flatMap((run) => pairsOf(run, ENDS)).flatMap(([at, of]) => {
       const [now, before] = [moments[at]!, moments[of]!];
       return now.notes.flatMap((note, i): [Note, Note][] => (now.struck[i] && !note.grace ? [[byId.get(note.id)!, byId.get(before.notes[i]!.id)!]] : []));
     });

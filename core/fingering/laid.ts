@@ -35,6 +35,8 @@ export interface Laid {
   readonly model: HandModel;
   /** What comes again. */
   readonly stars: readonly Star[];
+  /** Moments in passages that come again on the same keys, long enough to be filled in when their first time is. */
+  readonly passages: ReadonlySet<number>;
   /** What each grip costs by itself before anything is written, with what keeps runs regular. */
   readonly prices: Prices;
   /** Whether what returns agrees, and runs are regular. */
@@ -75,9 +77,9 @@ export function lay(played: readonly Played[], options: LineOptions, score?: Sco
   progress(TABLES);
   const agreeing = options.ties !== false;
   const runs = !agreeing ? [] : score && options.form ? runsOfForm(moments, score, options.form, options.hand, model.lie, school.groups) : score ? [] : repeatsOf(moments, model.lie);
-  const stars = starsOf(line, runs);
+  const again = starsOf(line, runs);
   progress(READY);
-  return { line, model, stars, agreeing, prices: agreeing ? withCycles(line, line.hold) : line.hold, others, otherKey: score && options.form ? otherKeyTwins(moments, score, options.form, options.hand) : [] };
+  return { line, model, ...again, agreeing, prices: agreeing ? withCycles(line, line.hold) : line.hold, others, otherKey: score && options.form ? otherKeyTwins(moments, score, options.form, options.hand) : [] };
 }
 
 /** Whether the damper is down just before a time: what sounds then is joined to what follows. */

@@ -84,10 +84,10 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
     const { notes, beyond, released } = inReach(once, kept, model);
     if (released.length) sounding = sounding.filter(({ note }) => !released.includes(note));
     const rest = silentFrom && !grace ? Math.max(0, seconds(silentFrom, at)) : 0;
-    const link: Link | undefined = before && {
+    const link: Link | undefined = before && likeLast(found.at(-1)?.link, {
       seconds: before.grace || compare(before.at, at) === 0 ? GRACE_SECONDS : seconds(before.at, at), rest,
       detached: rest > 0 || before.staccato, ...(held(at) ? { pedalled: true } : {}),
-    };
+    });
     const moment: Moment = {
       bar: group[0]!.bar, notes, keys: notes.map((note) => model.key(note.midi)), struck: notes.length === 1 && once.length === 1 ? STRUCK : notes.map((note) => once.includes(note)),
       link, seconds: next ? Math.max(0, seconds(at, next.at)) : 0, beyond, doubled, released,
@@ -103,6 +103,10 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
   });
   return found;
 }
+
+/** The link before, if the next one is like it: a long line has few kinds. */
+const likeLast = (last: Link | undefined, next: Link): Link =>
+  last && last.seconds === next.seconds && last.rest === next.rest && last.detached === next.detached && last.pedalled === next.pedalled ? last : next;
 
 /** What the hand can take of what is struck and held; it lets go of held notes first, then leaves the struck ones furthest to the thumb's side. */
 function inReach(struck: readonly Played[], held: readonly Played[], model: HandModel): { notes: readonly Played[]; beyond: readonly Played[]; released: readonly Played[] } {

@@ -110,12 +110,12 @@ function proposalOf(worked: Worked, options: FingerOptions, within: (moment: Mom
 }
 
 /** Moments outside those asked for that are the same music on the same keys, in passages, and took the same fingers. */
-function sistersOf({ stars, path }: Worked, asked: readonly number[]): number[] {
+function sistersOf({ stars, path, laid: { passages } }: Worked, asked: readonly number[]): number[] {
   const inside = new Set(asked);
-  return stars.filter((star) => star.keys === 'same').flatMap(({ moments, passages }) => {
+  return stars.filter((star) => star.keys === 'same').flatMap(({ moments }) => {
     const first = moments.find((at) => inside.has(at));
     // the first time stands in a passage if a later one does
-    const long = passages.length ? [...new Set([moments[0]!, ...passages])] : [];
+    const long = moments.filter((at, i) => passages.has(at) || (i === 0 && moments.some((other) => passages.has(other))));
     return first === undefined ? [] : long.filter((at) => !inside.has(at) && path[at] === path[first]);
   }).sort((a, b) => a - b);
 }

@@ -38,11 +38,19 @@ interface Stretch {
   readonly pairs: readonly (readonly [at: number, of: number])[];
 }
 
-/** Moments in a row beside those of the first time, in order. */
-export interface Run {
-  readonly kind: 'same' | 'octave' | 'group';
-  readonly pairs: readonly (readonly [at: number, of: number])[];
+/** Moments in a row beside as many of the first time. */
+interface Row {
+  readonly at: number;
+  readonly of: number;
+  readonly count: number;
 }
+
+export interface Run extends Row {
+  readonly kind: 'same' | 'octave' | 'group';
+}
+
+/** The moments of a run beside those of the first time, but for some at each end. */
+export const pairsOf = ({ at, of, count }: Row, ends = 0): [at: number, of: number][] => Array.from({ length: Math.max(0, count - 2 * ends) }, (_, i) => [at + ends + i, of + ends + i]);
 
 /**
  * What the form of the piece says comes again in a hand: returns, changed ones where they are not changed, and the groups of
@@ -55,11 +63,10 @@ export function runsOfForm(moments: readonly Moment[], score: Score, { returns, 
   const goesOn = (i: number, of: number) => freed[i] === freed[of] && places[i]! - places[i - 1]! === places[of]! - places[of - 1]!;
   return stretchesOf(moments, score, hand, returns, groups ? sequences : []).flatMap((stretch): Run[] => {
     const pairs = stretch.pairs.filter(([i, of]) => shapes[of] === shapes[i]);
-    return runsOf(pairs, goesOn).flatMap((run): Run[] => {
-      const [first, of] = run[0]!;
-      const away = moments[first]!.keys[0]! - moments[of]!.keys[0]!;
+    return rowsOf(pairs, goesOn).flatMap((row): Run[] => {
+      const away = moments[row.at]!.keys[0]! - moments[row.of]!.keys[0]!;
       const kind = away === 0 ? 'same' : away % 12 === 0 ? 'octave' : 'group';
-      return stretch.kind === 'group' && underHand(places, of, run.at(-1)![0]) ? [] : [{ kind, pairs: run }];
+      return stretch.kind === 'group' && underHand(places, row.of, row.at + row.count - 1) ? [] : [{ kind, ...row }];
     });
   });
 }
@@ -74,33 +81,45 @@ export const otherKeyTwins = (moments: readonly Moment[], score: Score, { return
 const PASSAGE = 8;
 
 /**
- * The stars of a hand's line: what is on the same keys or octaves away in one, on other keys in another. The first and last moment
- * of each run stay free: what comes before and after may ask for other fingers.
+ * The stars of a hand's line: what is on the same keys or octaves away in one, on other keys in another; and the moments that stand in
+ * a passage on the same keys. The first and last moment of each run stay free: what comes before and after may ask for other fingers.
  */
-export function starsOf({ grips }: Pick<Line, 'grips'>, runs: readonly Run[]): Star[] {
+export function starsOf({ grips }: Pick<Line, 'grips'>, runs: readonly Run[]): { stars: Star[]; passages: ReadonlySet<number> } {
   const count = grips.length;
   const fits = (at: number, of: number) => grips[at]!.length === grips[of]!.length;
   const same = Int32Array.from({ length: count }, (_, at) => at);
   const other = Int32Array.from({ length: count }, (_, at) => at);
   const passages = new Set<number>();
-  const inside = (kinds: readonly Run['kind'][]) => runs.filter((run) => kinds.includes(run.kind)).flatMap((run) => run.pairs.slice(1, -1).map((pair) => ({ pair, run })));
-  for (const { pair: [at, of], run } of inside(['same', 'octave']).sort((a, b) => a.pair[0] - b.pair[0])) {
+  const [onSame, onOther] = [runs.filter((run) => run.kind !== 'group'), runs.filter((run) => run.kind === 'group')];
+  for (const [at, of, run] of pairsInOrder(onSame)) {
     if (same[at] === at && fits(at, of)) same[at] = same[of]!;
-    if (run.kind === 'same' && run.pairs.length >= PASSAGE) passages.add(at);
+    if (run.kind === 'same' && run.count >= PASSAGE) passages.add(at);
   }
-  for (const { pair: [at, of] } of inside(['group']).sort((a, b) => a.pair[0] - b.pair[0])) if (same[at] !== same[of] && other[at] === at && fits(at, of)) other[at] = other[same[of]!]!;
+  for (const [at, of] of pairsInOrder(onOther)) if (same[at] !== same[of] && other[at] === at && fits(at, of)) other[at] = other[same[of]!]!;
   // returns of what comes again on other keys belong with it
-  return [...gathered(same, 'same', passages), ...gathered(other.map((of, at) => (of !== at ? of : other[same[at]!]!)), 'other', passages)];
+  const stars = [...gathered(same, 'same'), ...gathered(other.map((of, at) => (of !== at ? of : other[same[at]!]!)), 'other')];
+  return { stars, passages };
 }
 
-function gathered(centres: Int32Array, keys: Star['keys'], passages: ReadonlySet<number>): Star[] {
+/** The pairs of some runs without their ends, in the order of their moments. */
+function* pairsInOrder(runs: readonly Run[]): Generator<readonly [at: number, of: number, run: Run]> {
+  const waiting = [...runs].sort((a, b) => b.at - a.at);
+  let open: Run[] = [];
+  for (let at = waiting.at(-1)?.at ?? 0; open.length || waiting.length; at++) {
+    while (waiting.length && waiting.at(-1)!.at < at) open.push(waiting.pop()!);
+    open = open.filter((run) => at < run.at + run.count - 1);
+    for (const run of open) yield [at, run.of + at - run.at, run];
+  }
+}
+
+function gathered(centres: Int32Array, keys: Star['keys']): Star[] {
   const found = new Map<number, number[]>();
   centres.forEach((of, at) => {
     if (of === at) return;
     if (found.has(of)) found.get(of)!.push(at);
     else found.set(of, [of, at]);
   });
-  return [...found.values()].map((moments) => ({ keys, moments, passages: moments.filter((at) => passages.has(at)) }));
+  return [...found.values()].map((moments) => ({ keys, moments: moments.slice() }));
 }
 
 const timeOf = (moment: Moment): Fraction => moment.notes[moment.struck.indexOf(true)]!.at;
@@ -136,14 +155,14 @@ function stretchesOf(moments: readonly Moment[], score: Score, hand: string, ret
 }
 
 /** Pairs that follow each other without a gap. */
-function runsOf(pairs: Stretch['pairs'], goesOn: (at: number, of: number) => boolean): (readonly [number, number])[][] {
-  const runs: (readonly [number, number])[][] = [];
+function rowsOf(pairs: Stretch['pairs'], goesOn: (at: number, of: number) => boolean): Row[] {
+  const rows: { at: number; of: number; count: number }[] = [];
   for (const [at, of] of pairs) {
-    const last = runs.at(-1)?.at(-1);
-    if (last && last[0] === at - 1 && last[1] === of - 1 && goesOn(at, of)) runs.at(-1)!.push([at, of]);
-    else runs.push([[at, of]]);
+    const last = rows.at(-1);
+    if (last && at === last.at + last.count && of === last.of + last.count && goesOn(at, of)) last.count++;
+    else rows.push({ at, of, count: 1 });
   }
-  return runs;
+  return rows;
 }
 
 const OCTAVE = 12;
@@ -151,23 +170,40 @@ const OCTAVE = 12;
 /** Moments on the same keys or octaves away before notes without a score are known to come again. */
 const LEAST = 8;
 
-/** The same for notes without a score, where no form is known: long stretches on the same keys or octaves away. */
-export function repeatsOf(moments: readonly Moment[], lie: Lie): Run[] {
-  const numbers = new Map<string, number>();
-  const shapes = moments.map((moment) => {
-    const text = `${shapeOf(moment, lie)}${freesHand(moment.link) ? '|' : ''}`;
-    if (!numbers.has(text)) numbers.set(text, numbers.size);
-    return numbers.get(text)!;
+/** Numbers for what is equal, in the order of its first places. */
+function numbered<T extends string | number>(count: number, keyAt: (at: number) => T): Int32Array {
+  const numbers = new Map<T, number>();
+  return Int32Array.from({ length: Math.max(0, count) }, (_, at) => {
+    const key = keyAt(at);
+    let number = numbers.get(key);
+    if (number === undefined) numbers.set(key, (number = numbers.size));
+    return number;
   });
-  const seen = new Map<string, number>();
-  const pairs: [number, number][] = [];
-  for (let at = 0; at + LEAST <= moments.length; at++) {
-    const low = moments[at]!.keys[0]!;
-    let text = String(((low % OCTAVE) + OCTAVE) % OCTAVE);
-    for (let k = 0; k < LEAST; k++) text += ` ${moments[at + k]!.keys[0]! - low}:${shapes[at + k]}`;
-    const of = seen.get(text);
-    if (of === undefined) seen.set(text, at);
-    else for (let k = 0; k < LEAST; k++) if (k === LEAST - 1 || (pairs.at(-1)?.[0] ?? -1) < at + k) pairs.push([at + k, of + k]);
-  }
-  return runsOf([...new Map(pairs)].sort((a, b) => a[0] - b[0]), () => true).map((run) => ({ kind: moments[run[0]![0]]!.keys[0] === moments[run[0]![1]]!.keys[0] ? 'same' : 'octave', pairs: run }));
+}
+
+/**
+ * The same for notes without a score, where no form is known: long stretches on the same keys or octaves away. Equal stretches
+ * are found by numbering those half as long first (Karp, Miller and Rosenberg 1972).
+ */
+export function repeatsOf(moments: readonly Moment[], lie: Lie): Run[] {
+  const count = moments.length;
+  const low = (at: number) => moments[at]!.keys[0]!;
+  const shapes = numbered(count, (at) => `${shapeOf(moments[at]!, lie)}${freesHand(moments[at]!.link) ? '|' : ''}`);
+  const steps = numbered(count - 1, (at) => `${low(at + 1) - low(at)} ${shapes[at + 1]}`);
+  const both = (a: number, b: number) => a * count + b;
+  const twos = numbered(count - 2, (at) => both(steps[at]!, steps[at + 1]!));
+  const fours = numbered(count - 4, (at) => both(twos[at]!, twos[at + 2]!));
+  // seven steps from key to key: four of them, and four from the fourth on
+  const eights = numbered(count - LEAST + 1, (at) => both(fours[at]!, fours[at + 3]!));
+  const keys = numbered(count, (at) => `${((low(at) % OCTAVE) + OCTAVE) % OCTAVE} ${shapes[at]}`);
+  const starts = numbered(eights.length, (at) => both(eights[at]!, keys[at]!));
+  const first = new Int32Array(starts.length).fill(-1);
+  const before = new Int32Array(count).fill(-1);
+  starts.forEach((start, at) => {
+    const of = first[start]!;
+    if (of < 0) first[start] = at;
+    else for (let k = 0; k < LEAST; k++) if (before[at + k]! < 0) before[at + k] = of + k;
+  });
+  const pairs = [...before.keys()].flatMap((at): [number, number][] => (before[at]! < 0 ? [] : [[at, before[at]!]]));
+  return rowsOf(pairs, () => true).map((row) => ({ kind: low(row.at) === low(row.of) ? 'same' : 'octave', ...row }));
 }

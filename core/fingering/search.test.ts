@@ -95,7 +95,7 @@ describe('the search over hands', () => {
     fc.assert(fc.property(fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 5, maxLength: 5 }), fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 1, maxLength: 3 }), fc.constantFrom<Side>('right', 'left'), (cell, between, hand) => {
       const played = [...cell, ...between, ...cell].map((midi, at) => note(midi, at, 1, String(at)));
       const { line } = lay(played, { hand, tempo: 120, ties: false })!;
-      const stars = [1, 2, 3].map((at): Star => ({ keys: 'same', moments: [at, at + cell.length + between.length], passages: [] }));
+      const stars = [1, 2, 3].map((at): Star => ({ keys: 'same', moments: [at, at + cell.length + between.length] }));
       const found = agreeing(line, stars, agree(line, stars, line.hold).templates, line.hold);
       let least = Infinity;
       for (let code = 0; code < 125; code++) least = Math.min(least, agreeing(line, stars, [code % 5, Math.floor(code / 5) % 5, Math.floor(code / 25)], line.hold));

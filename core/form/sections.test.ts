@@ -30,6 +30,12 @@ describe('phrases', () => {
     expect(new Set(all.map((one) => one.to - one.from + 1)).size).toBeGreaterThan(2);
     for (const one of all) expect(one.reason).not.toMatch(/phrases of/);
   });
+  it('follow the cadences that running lines make by themselves', () => {
+    // the closes of this two-part invention in F, A minor and D minor: bars 18, 38 and 52. From memory of the usual analyses
+    const sections = segment(invention, analyse(invention));
+    expect(sections.map((one) => one.from + 1)).toEqual([1, 19, 39]);
+    expect(sections.map((one) => one.reason).join('; ')).toMatch(/perfect cadence in F, bar 18; perfect cadence in A minor, bar 38/);
+  });
   it('of imitation are cut where a hand takes up the subject', () => {
     const text = segment(invention, analyse(invention)).flatMap((one) => [one, ...one.children]).map((one) => one.reason).join('; ');
     expect(text).toMatch(/the left hand takes up what the right began in bar \d+/);

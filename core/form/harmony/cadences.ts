@@ -45,7 +45,7 @@ export function cadencesIn(score: Score, notes: readonly Placed[], chords: reado
     return !next || next.from - at >= usual * LONG - 1e-9 || top.to >= last - 1e-9;
   };
   const topAt = (some: readonly Placed[], at: number) => Math.max(-1, ...some.filter((one) => one.from <= at + 1e-9 && one.to > at + 1e-9).map((one) => one.note.midi));
-  return chords.flatMap((chord, i): Cadence[] => {
+  const heard = chords.flatMap((chord, i): Cadence[] => {
     const before = chords[i - 1];
     const key = keys.find((one) => chord.bar <= one.to);
     if (!before || !key) return [];
@@ -64,5 +64,43 @@ export function cadencesIn(score: Score, notes: readonly Placed[], chords: reado
       + (kind === 'half' || classOf(topAt(around, chord.from)) === key.tonic ? SPEAKS.top : 0) + (kind !== 'half' && leading ? SPEAKS.leading : 0)
       + (offset < 1e-9 ? SPEAKS.onBar : 0) + (rests ? SPEAKS.rests : 0) + (before.kind.symbol === '7' ? SPEAKS.seventh : 0);
     return strength >= LEAST[kind] ? [{ kind, bar: chord.bar, offset, at: chord.from, key, strength: Math.min(1, strength), rests }] : [];
+  });
+  const closes = outerCloses(notes).flatMap(({ tonic, mode, bass }): Cadence[] => {
+    const start = toNumber(score.bars[bass.note.bar]!.start);
+    const area = keys.find((one) => bass.note.bar <= one.to);
+    if (!area || heard.some((one) => one.kind === 'perfect' && Math.abs(one.at - bass.from) < 1)) return [];
+    const key = area.tonic === tonic ? area : { tonic, mode, from: bass.note.bar, to: bass.note.bar };
+    const rests = restsAt(notes.filter(({ note }) => Math.abs(note.bar - bass.note.bar) <= 1), bass.from);
+    return [{ kind: 'perfect', bar: bass.note.bar, offset: bass.from - start, at: bass.from, key, strength: OUTER + (rests ? SPEAKS.rests : 0), rests }];
+  });
+  return [...heard.filter((one) => !closes.some(({ at }) => Math.abs(one.at - at) < 1)), ...closes].sort((a, b) => a.at - b.at);
+}
+
+/** What the outer voices alone say for a close: as much as all but the bar and the rest. */
+const OUTER = SPEAKS.rootBefore + SPEAKS.rootBass + SPEAKS.top + SPEAKS.leading;
+/** Quarters before a close whose scale is its key's. */
+const SCALE = 6;
+
+/**
+ * Closes that the outer voices make by themselves on the first beat of a bar, as they do where lines run and no chord is struck: the
+ * bass goes from the dominant to the tonic and the upper voice to the tonic from a step away, in its own scale. Common practice
+ * (the clausulae of bass, tenor and soprano in every book of counterpoint).
+ */
+function outerCloses(notes: readonly Placed[]): { tonic: number; mode: KeyArea['mode']; bass: Placed }[] {
+  let first = 0;
+  return notes.flatMap((bass, i) => {
+    // notes struck together rise
+    if (bass.accent !== 3 || bass.struck < 2 || (notes[i - 1] && notes[i - 1]!.from === bass.from)) return [];
+    const top = notes[i + bass.struck - 1]!;
+    const tonic = classOf(bass.note.midi);
+    const above = (one: Placed) => classOf(one.note.midi - tonic);
+    const said = top.before && above(top.before) === 0 ? top.before.before : top.before;
+    if (!bass.before || above(bass.before) !== 7 || above(top) !== 0 || !said || ![2, 11].includes(above(said))) return [];
+    while (notes[first]!.from < bass.from - SCALE) first++;
+    const lately = notes.slice(first, i);
+    if (lately.some((one) => one.to > bass.from + 1e-9 && one.note.midi < bass.note.midi)) return [];
+    const last = (degree: number) => lately.findLastIndex((one) => above(one) === degree);
+    const inScale = last(11) > last(10) && last(5) > last(6);
+    return inScale ? [{ tonic, mode: last(3) > last(4) ? 'minor' : 'major', bass }] : [];
   });
 }
