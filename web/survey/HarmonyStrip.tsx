@@ -35,7 +35,7 @@ export function HarmonyStrip({ survey, bars, onOpen }: Props) {
         const cadences = survey.cadences.filter((one) => one.bar >= from && one.bar <= to).map((one) => one.text);
         const text = [chordsText(bars[from]!, chords), ...cadences].join('; ');
         return (
-          <button key={from} type="button" className={cadences.length ? 'harmony-cell cadence' : 'harmony-cell'} title={text} aria-label={text} onClick={() => onOpen(from, to)}>
+          <button key={from} type="button" className={cadences.length ? 'harmony-cell cadence' : 'harmony-cell'} title={text} onClick={() => onOpen(from, to)}>
             <span className="harmony-bar">{barSpan(bars, from, to)}</span>
             {chords.map((chord) => <span key={chord.offset} className="harmony-chord"><b>{signed(chord.name)}</b><i>{chord.numeral}</i></span>)}
           </button>

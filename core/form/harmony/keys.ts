@@ -23,6 +23,9 @@ const PROFILES: Readonly<Record<Mode, readonly number[]>> = {
 /** Pitch classes of the scale; minor with both its sevenths. */
 const SCALES: Readonly<Record<Mode, readonly number[]>> = { major: [0, 2, 4, 5, 7, 9, 11], minor: [0, 2, 3, 5, 7, 8, 10, 11] };
 
+/** The raised sixth of the melodic minor, and of tunes in the Dorian mode, is half a stranger. Common practice. */
+const [RAISED_SIXTH, MELODIC] = [9, 0.5];
+
 /** How far a chord is from home, in the currency of the search, by semitones above the tonic and the quality of its third. Common practice, no source. */
 const DEGREES: Readonly<Record<Mode, Readonly<Record<string, number>>>> = {
   major: { '0major': 0, '7major': 0.25, '5major': 0.4, '2minor': 0.7, '9minor': 0.75, '4minor': 1.2, '11dim': 0.9, '2major': 1.5, '9major': 1.9, '4major': 1.9, '0minor': 2.2, '5minor': 1.8 },
@@ -55,6 +58,8 @@ const WEIGHTS = {
   cadence: 0.6,
   /** The first and above all the last chord is the tonic; its bass is. */
   first: 0.8, last: 1.6, lastBass: 2,
+  /** The last note of a lone line is the tonic, or its third. */
+  lastAlone: 3, lastThird: 2,
   /** The signature is that of the key: at the beginning, and in each bar. */
   signature: 1, signed: 0.1,
   /** Going to another key, and each fifth of the way. */
@@ -99,7 +104,7 @@ function fit(key: Tonality, { share, plain, leads, together, fifths }: BarTones,
   let [scale, profile] = [0, 0];
   for (let pitch = 0; pitch < 12; pitch++) {
     const degree = (pitch - key.tonic + 12) % 12;
-    if (!SCALES[key.mode].includes(degree)) scale -= (share[pitch]! + plain[pitch]!) / 2;
+    if (!SCALES[key.mode].includes(degree)) scale -= ((share[pitch]! + plain[pitch]!) / 2) * (key.mode === 'minor' && degree === RAISED_SIXTH ? MELODIC : 1);
     profile += share[pitch]! * (LOGS[key.mode][degree]! - EVEN);
   }
   const harmony = chords.reduce((sum, one) => sum - one.share * farFrom(key, one.chord.root, one.chord.kind), 0);
@@ -122,6 +127,9 @@ export function keyAreas(bars: readonly BarTones[], chords: readonly Chord[], la
     return found;
   });
   const bonus = bars.map(() => new Float64Array(KEYS.length));
+  const alone = !bars.some((bar) => bar.together);
+  /** What the last note says, by its semitones above the tonic: a tune by itself ends on the tonic or, now and then, on a major third. */
+  const endsOn = (degree: number) => (degree === 0 ? (alone ? WEIGHTS.lastAlone : WEIGHTS.lastBass) : alone && degree === 4 ? WEIGHTS.lastThird : 0);
   const home = (chord: Chord, key: Tonality) => chord.root === key.tonic && quality(chord.kind) === key.mode;
   const place = new Map(bars.map((one, at) => [one.bar, at]));
   KEYS.forEach((key, k) => {
@@ -131,7 +139,7 @@ export function keyAreas(bars: readonly BarTones[], chords: readonly Chord[], la
     });
     const [first, last] = [chords[0], chords.at(-1)];
     if (first && home(first, key)) bonus[0]![k]! += WEIGHTS.first;
-    if (last) bonus.at(-1)![k]! += (last.root === key.tonic ? WEIGHTS.last * (home(last, key) ? 1 : 0.6) : 0) + (lastBass === key.tonic ? WEIGHTS.lastBass : 0);
+    if (last) bonus.at(-1)![k]! += (last.root === key.tonic ? WEIGHTS.last * (home(last, key) ? 1 : 0.6) : 0) + endsOn((lastBass - key.tonic + 12) % 12);
     bonus[0]![k]! += (key.tonic + (key.mode === 'minor' ? 3 : 0)) % 12 === classOf(bars[0]!.fifths * 7) ? WEIGHTS.signature : 0;
   });
   let scores = new Float64Array(KEYS.length);
