@@ -6,6 +6,9 @@ const SEMITONES = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 } as const;
 export const midiOf = (pitch: Pitch): number =>
   (pitch.octave + 1) * 12 + SEMITONES[pitch.step] + Math.round(pitch.alter);
 
+/** Its place on the line of fifths: F = -1, C = 0, G = 1 … F sharp = 6, B flat = -2. */
+export const fifthsOf = ({ step, alter }: Pick<Pitch, 'step' | 'alter'>): number => 'FCGDAEB'.indexOf(step) - 1 + 7 * Math.round(alter);
+
 /** Scientific name as spelled: `F#4`, `Bb3`, C4 = middle C. */
 export const pitchName = (pitch: Pitch): string =>
   `${pitch.step}${pitch.alter > 0 ? '#'.repeat(pitch.alter) : 'b'.repeat(-pitch.alter)}${pitch.octave}`;

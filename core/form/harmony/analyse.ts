@@ -1,4 +1,4 @@
-import { toNumber, type Score } from '../../score/index.ts';
+import { fifthsOf, toNumber, type Score } from '../../score/index.ts';
 import { cadencesIn, type Cadence } from './cadences.ts';
 import { beatsWith, chordsIn, type Beat, type Chord } from './chords.ts';
 import { farFrom, keyAreas, type BarTones, type KeyArea } from './keys.ts';
@@ -51,7 +51,7 @@ function listen(score: Score): Harmony {
 function barTones(score: Score, notes: readonly Placed[], beats: readonly Beat[]): BarTones[] {
   const twelve = () => new Array<number>(12).fill(0);
   const found = score.bars.map(({ index, start, length, key }) => ({
-    bar: index, start: toNumber(start), end: toNumber(start) + toNumber(length), fifths: key.fifths, together: false, share: twelve(), plain: twelve(), leads: twelve(),
+    bar: index, start: toNumber(start), end: toNumber(start) + toNumber(length), fifths: key.fifths, together: false, share: twelve(), plain: twelve(), leads: twelve(), byName: new Map<number, number>(),
   }));
   for (const beat of beats) beat.share.forEach((one, pitch) => (found[beat.bar]!.share[pitch]! += one));
   let until = -1;
@@ -60,11 +60,16 @@ function barTones(score: Score, notes: readonly Placed[], beats: readonly Beat[]
     if (from < until - 1e-9) bar.together = true;
     until = Math.max(until, to);
     bar.plain[classOf(note.midi)]! += to - from;
+    const place = fifthsOf(note.pitch);
+    bar.byName.set(place, (bar.byName.get(place) ?? 0) + to - from);
     if (after?.note.midi === note.midi + 1) bar.leads[classOf(note.midi)]!++;
   }
   const shares = (list: readonly number[]) => {
     const all = list.reduce((sum, one) => sum + one, 0);
     return all ? list.map((one) => one / all) : list;
   };
-  return found.map((bar) => ({ ...bar, share: shares(bar.share), plain: shares(bar.plain) }));
+  return found.map(({ byName, ...bar }) => {
+    const all = [...byName.values()].reduce((sum, one) => sum + one, 0);
+    return { ...bar, share: shares(bar.share), plain: shares(bar.plain), spelled: [...byName].map(([place, length]) => [place, all ? length / all : 0] as const) };
+  });
 }

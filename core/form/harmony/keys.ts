@@ -50,8 +50,10 @@ const KEYS: readonly Tonality[] = Array.from({ length: 24 }, (_, i) => ({ tonic:
 const WEIGHTS = {
   /** How its tones fit the scale and the profile, for a bar; how its chords fit, for a bar. */
   scale: 2.5, profile: 1.2, chords: 1.4,
-  /** How much the chords of a lone line count. */
-  alone: 0.1,
+  /** How much of a bar is spelled as in another key. */
+  spelled: 2,
+  /** How much the chords of a lone line count, and its last one. */
+  alone: 0.1, guess: 0.5,
   /** A leading note that goes to the tonic. */
   leading: 0.8,
   /** A dominant that goes to the tonic. */
@@ -75,6 +77,8 @@ export interface BarTones {
   readonly share: readonly number[];
   /** The same by length alone. */
   readonly plain: readonly number[];
+  /** The same again as the score spells it: place on the line of fifths, C = 0. */
+  readonly spelled: readonly (readonly [fifths: number, share: number])[];
   /** How often each pitch class goes up a half step to the next. */
   readonly leads: readonly number[];
   /** Whether notes sound together: the chords of a lone line are a guess. */
@@ -98,8 +102,23 @@ function fifthsApart(a: Tonality, b: Tonality): number {
   return Math.min(by, 12 - by);
 }
 
+/** Places of a scale on the line of fifths, from its tonic; minor with its raised sixth and seventh. */
+const LINE: Readonly<Record<Mode, readonly number[]>> = { major: [-1, 0, 1, 2, 3, 4, 5], minor: [-4, -3, -2, -1, 0, 1, 2, 3, 5] };
+/** A tonic is spelled in two ways at most: with more than seven accidentals nobody signs. */
+const SIGNED = 7;
+
+/** How much of a bar belongs to a key by its sound but not by how it is spelled: A flat in E, where it would be G sharp. */
+function misspelled({ tonic, mode }: Tonality, spelled: BarTones['spelled']): number {
+  const first = (tonic * 7) % 12;
+  const places = [first, first - 12].filter((place) => Math.abs(place - (mode === 'minor' ? 3 : 0)) <= SIGNED);
+  return Math.min(...places.map((place) => spelled.reduce((sum, [fifths, share]) => {
+    const from = fifths - place;
+    return LINE[mode].includes(from) || !LINE[mode].some((one) => (one - from) % 12 === 0) ? sum : sum + share;
+  }, 0)));
+}
+
 /** What one bar says for a key. */
-function fit(key: Tonality, { share, plain, leads, together, fifths }: BarTones, chords: readonly { chord: Chord; share: number }[]): number {
+function fit(key: Tonality, { share, plain, spelled, leads, together, fifths }: BarTones, chords: readonly { chord: Chord; share: number }[]): number {
   if (share.every((one) => one === 0)) return 0;
   let [scale, profile] = [0, 0];
   for (let pitch = 0; pitch < 12; pitch++) {
@@ -110,7 +129,7 @@ function fit(key: Tonality, { share, plain, leads, together, fifths }: BarTones,
   const harmony = chords.reduce((sum, one) => sum - one.share * farFrom(key, one.chord.root, one.chord.kind), 0);
   const signed = (key.tonic + (key.mode === 'minor' ? 3 : 0)) % 12 === classOf(fifths * 7);
   const leading = key.mode === 'major' ? 0 : Math.min(1, leads[(key.tonic + 11) % 12]!);
-  return WEIGHTS.leading * leading + WEIGHTS.scale * scale + WEIGHTS.profile * profile + WEIGHTS.chords * (together ? 1 : WEIGHTS.alone) * harmony + (signed ? WEIGHTS.signed : 0);
+  return WEIGHTS.leading * leading - WEIGHTS.spelled * misspelled(key, spelled) + WEIGHTS.scale * scale + WEIGHTS.profile * profile + WEIGHTS.chords * (together ? 1 : WEIGHTS.alone) * harmony + (signed ? WEIGHTS.signed : 0);
 }
 
 /**
@@ -139,7 +158,7 @@ export function keyAreas(bars: readonly BarTones[], chords: readonly Chord[], la
     });
     const [first, last] = [chords[0], chords.at(-1)];
     if (first && home(first, key)) bonus[0]![k]! += WEIGHTS.first;
-    if (last) bonus.at(-1)![k]! += (last.root === key.tonic ? WEIGHTS.last * (home(last, key) ? 1 : 0.6) : 0) + endsOn((lastBass - key.tonic + 12) % 12);
+    if (last) bonus.at(-1)![k]! += (last.root === key.tonic ? WEIGHTS.last * (alone ? WEIGHTS.guess : 1) * (home(last, key) ? 1 : 0.6) : 0) + endsOn((lastBass - key.tonic + 12) % 12);
     bonus[0]![k]! += (key.tonic + (key.mode === 'minor' ? 3 : 0)) % 12 === classOf(bars[0]!.fifths * 7) ? WEIGHTS.signature : 0;
   });
   let scores = new Float64Array(KEYS.length);
