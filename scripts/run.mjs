@@ -1,4 +1,4 @@
-// npm run demo | start | dev | lint | bench | fuzz | figures: makes sure all is there, then does it.
+// npm run demo | start | dev | lint | bench | fuzz | figures | same: makes sure all is there, then does it.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { build, install, needNode, root, run, say } from './tools.mjs';
@@ -26,6 +26,7 @@ const commands = {
   },
   lint: async () => (await run('npx', ['eslint', '.'])) || run('npx', ['tsc', '-p', '.']),
   fuzz: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'fuzz.ts')]),
+  same: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'same.ts'), ...process.argv.slice(3)]),
   // figures that are all or nothing are tests: the search against trying everything, reach, pedal
   figures: async () => (await run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'figures.ts')]))
     || run(process.execPath, ['--experimental-vm-modules', '--no-warnings', join('node_modules', 'jest', 'bin', 'jest.js'), '--verbose', 'core/fingering/search', 'core/fingering/reach', 'core/pedalling']),

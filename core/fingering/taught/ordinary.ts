@@ -17,7 +17,7 @@ export interface Ordinary {
 }
 
 /** Every hand of some pieces. */
-export const ordinary = (scores: readonly (readonly [name: string, score: Score])[]): Ordinary[] => scores.flatMap(([name, score]) => {
+export const ordinary = (scores: readonly (readonly [name: string, score: Score, ...unknown[]])[]): Ordinary[] => scores.flatMap(([name, score]) => {
   const form = analyse(score);
   const bars = { from: 0, to: score.bars.length - 1 };
   return handsOf(score).filter((hand) => hand === 'right' || hand === 'left').flatMap((hand): Ordinary[] => {
