@@ -1,31 +1,84 @@
-import hooks from 'eslint-plugin-react-hooks';
-import tseslint from 'typescript-eslint';
+import hooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'data/**', '.cache/**', 'server/db/migrations/**'] },
   {
-    files: ['**/*.ts', '**/*.tsx'],
+    ignores: [
+      "**/dist/**",
+      "**/node_modules/**",
+      "data/**",
+      ".cache/**",
+      "server/db/migrations/**",
+    ],
+  },
+  {
+    files: ["**/*.ts", "**/*.tsx"],
     extends: [...tseslint.configs.recommendedTypeChecked],
-    languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname } },
+    languageOptions: {
+      parserOptions: { project: "./tsconfig.json", tsconfigRootDir: import.meta.dirname },
+    },
     rules: {
-      '@typescript-eslint/no-explicit-any': 'error',
-      '@typescript-eslint/require-await': 'off',
-      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      '@typescript-eslint/consistent-type-imports': 'error',
-      'no-console': 'error',
-      'no-restricted-imports': 'off',
+      "@typescript-eslint/no-explicit-any": "error",
+      "@typescript-eslint/require-await": "off",
+      "@typescript-eslint/no-misused-promises": [
+        "error",
+        { checksVoidReturn: { attributes: false } },
+      ],
+      "@typescript-eslint/no-unused-vars": [
+        "error",
+        { argsIgnorePattern: "^_", varsIgnorePattern: "^_" },
+      ],
+      "@typescript-eslint/consistent-type-imports": "error",
+      "no-console": "error",
+      "no-restricted-imports": "off",
     },
   },
-  { files: ['web/**/*.tsx', 'web/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
+  {
+    files: ["web/**/*.tsx", "web/**/*.ts"],
+    plugins: { "react-hooks": hooks },
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+  },
   {
     // arrows only downward: core knows nothing of server, web, clock or network
-    files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts', 'core/cases/**'],
+    files: ["core/**/*.ts"],
+    ignores: ["core/**/*.test.ts", "core/cases/**"],
     rules: {
-      'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@yarrow-ridge/*', '**/server/**', '**/web/**', 'drizzle*', 'hono*'] }],
-      'no-restricted-globals': ['error', 'Date', 'fetch', 'document', 'window', 'process', 'setTimeout', 'performance', 'localStorage'],
-      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }],
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            "node:*",
+            "react*",
+            "@yarrow-ridge/*",
+            "**/server/**",
+            "**/web/**",
+            "drizzle*",
+            "hono*",
+          ],
+        },
+      ],
+      "no-restricted-globals": [
+        "error",
+        "Date",
+        "fetch",
+        "document",
+        "window",
+        "process",
+        "setTimeout",
+        "performance",
+        "localStorage",
+      ],
+      "no-restricted-properties": ["error", { object: "Math", property: "random" }],
     },
   },
-  { files: ['web/**/*.ts', 'web/**/*.tsx'], ignores: ['web/**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns: ['@yarrow-ridge/server*', '@yarrow-ridge/demo*', 'node:*'] }] } },
+  {
+    files: ["web/**/*.ts", "web/**/*.tsx"],
+    ignores: ["web/**/*.test.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { patterns: ["@yarrow-ridge/server*", "@yarrow-ridge/demo*", "node:*"] },
+      ],
+    },
+  },
 );

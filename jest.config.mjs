@@ -1,24 +1,30 @@
 const swc = [
-  '@swc/jest',
-  { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } },
+  "@swc/jest",
+  {
+    jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" },
+    module: { type: "es6" },
+  },
 ];
 
 /** Runs that need another program: `npm test` finds or installs it and says where it is. */
-const withoutPrograms = [...(process.env.TEST_DATABASE_URL ? [] : ['postgres\\.test\\.ts$']), ...(process.env.ABC2MIDI ? [] : ['abc2midi\\.test\\.ts$'])];
+const withoutPrograms = [
+  ...(process.env.TEST_DATABASE_URL ? [] : ["postgres\\.test\\.ts$"]),
+  ...(process.env.ABC2MIDI ? [] : ["abc2midi\\.test\\.ts$"]),
+];
 
 const project = (name, extra = {}) => ({
   displayName: name,
   rootDir: `./${name}`,
-  testEnvironment: 'node',
-  extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  transform: { '^.+\\.tsx?$': swc },
-  testMatch: ['**/*.test.ts'],
-  setupFiles: ['../scripts/seed.mjs'],
-  testPathIgnorePatterns: ['/node_modules/', ...withoutPrograms],
+  testEnvironment: "node",
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  transform: { "^.+\\.tsx?$": swc },
+  testMatch: ["**/*.test.ts"],
+  setupFiles: ["../scripts/seed.mjs"],
+  testPathIgnorePatterns: ["/node_modules/", ...withoutPrograms],
   ...extra,
 });
 
 export default {
   testTimeout: 240_000,
-  projects: [project('core'), project('server'), project('web'), project('e2e')],
+  projects: [project("core"), project("server"), project("web"), project("e2e")],
 };

@@ -1,10 +1,18 @@
-import type { Static } from '@sinclair/typebox';
-import type * as pieces from './pieces.ts';
-import type * as studio from './studio.ts';
-import type * as surveys from './survey.ts';
+import type { Static } from "@sinclair/typebox";
+import type * as pieces from "./pieces.ts";
+import type * as studio from "./studio.ts";
+import type * as surveys from "./survey.ts";
 
-export { operations, type Answer, type Body, type Operation, type OperationName, type Operations, type Query } from './operations.ts';
-export { Problem } from './common.ts';
+export {
+  operations,
+  type Answer,
+  type Body,
+  type Operation,
+  type OperationName,
+  type Operations,
+  type Query,
+} from "./operations.ts";
+export { Problem } from "./common.ts";
 
 export type PieceSummary = Static<typeof pieces.PieceSummary>;
 export type Piece = Static<typeof pieces.Piece>;

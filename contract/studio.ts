@@ -1,104 +1,285 @@
-import { Type } from '@sinclair/typebox';
-import { BarIndex, Id, Instrument, IsoDate, LongText, Name, Nullable } from './common.ts';
+import { Type } from "@sinclair/typebox";
+import { BarIndex, Id, Instrument, IsoDate, LongText, Name, Nullable } from "./common.ts";
 
-const LessonTime = Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$', description: 'a time such as 16:30' });
-const Weekday = Type.Integer({ minimum: 0, maximum: 6, description: 'Monday is 0' });
+const LessonTime = Type.String({
+  pattern: "^([01]\\d|2[0-3]):[0-5]\\d$",
+  description: "a time such as 16:30",
+});
+const Weekday = Type.Integer({ minimum: 0, maximum: 6, description: "Monday is 0" });
 
 /** What is known of a hand beside its reach. */
-export const Hand = Type.Object({
-  pairs: Type.Optional(Type.Record(Type.String({ pattern: '^[1-4][2-5]$' }), Type.Number({ minimum: 10, maximum: 320 }), { description: 'millimetres between the keys a pair of fingers takes, such as 25' })),
-  octave: Type.Optional(Type.Number({ minimum: 100, maximum: 200, description: 'millimetres, 100 to 200, of an octave on the keyboard' })),
-  level: Type.Optional(Type.Union([Type.Literal('beginner'), Type.Literal('usual')], { description: 'beginner or usual' })),
-}, { additionalProperties: false });
+export const Hand = Type.Object(
+  {
+    pairs: Type.Optional(
+      Type.Record(
+        Type.String({ pattern: "^[1-4][2-5]$" }),
+        Type.Number({ minimum: 10, maximum: 320 }),
+        { description: "millimetres between the keys a pair of fingers takes, such as 25" },
+      ),
+    ),
+    octave: Type.Optional(
+      Type.Number({
+        minimum: 100,
+        maximum: 200,
+        description: "millimetres, 100 to 200, of an octave on the keyboard",
+      }),
+    ),
+    level: Type.Optional(
+      Type.Union([Type.Literal("beginner"), Type.Literal("usual")], {
+        description: "beginner or usual",
+      }),
+    ),
+  },
+  { additionalProperties: false },
+);
 
 export const Student = Type.Object({
-  id: Id, name: Type.String(), instrument: Type.String(), notes: Type.String(),
-  lessonWeekday: Nullable(Type.Integer()), lessonTime: Nullable(Type.String()),
-  reach: Nullable(Type.Integer({ description: 'millimetres between the outer keys a hand takes' })), hand: Nullable(Hand),
-  nextLesson: Nullable(Type.String({ description: 'local date and time of the next lesson' })),
-  archived: Type.Boolean(), createdAt: Type.String(),
+  id: Id,
+  name: Type.String(),
+  instrument: Type.String(),
+  notes: Type.String(),
+  lessonWeekday: Nullable(Type.Integer()),
+  lessonTime: Nullable(Type.String()),
+  reach: Nullable(Type.Integer({ description: "millimetres between the outer keys a hand takes" })),
+  hand: Nullable(Hand),
+  nextLesson: Nullable(Type.String({ description: "local date and time of the next lesson" })),
+  archived: Type.Boolean(),
+  createdAt: Type.String(),
 });
 const studentFields = {
-  instrument: Type.Optional(Instrument), notes: Type.Optional(LongText),
-  lessonWeekday: Type.Optional(Nullable(Weekday)), lessonTime: Type.Optional(Nullable(LessonTime)),
-  reach: Type.Optional(Nullable(Type.Integer({ minimum: 60, maximum: 320, description: 'millimetres between the outer keys a hand takes, 60 to 320' }))),
+  instrument: Type.Optional(Instrument),
+  notes: Type.Optional(LongText),
+  lessonWeekday: Type.Optional(Nullable(Weekday)),
+  lessonTime: Type.Optional(Nullable(LessonTime)),
+  reach: Type.Optional(
+    Nullable(
+      Type.Integer({
+        minimum: 60,
+        maximum: 320,
+        description: "millimetres between the outer keys a hand takes, 60 to 320",
+      }),
+    ),
+  ),
   hand: Type.Optional(Nullable(Hand)),
 };
 export const StudentNew = Type.Object({ name: Name, ...studentFields });
-export const StudentEdit = Type.Object({ name: Type.Optional(Name), ...studentFields, archived: Type.Optional(Type.Boolean()) }, { additionalProperties: false });
+export const StudentEdit = Type.Object(
+  { name: Type.Optional(Name), ...studentFields, archived: Type.Optional(Type.Boolean()) },
+  { additionalProperties: false },
+);
 
 export const PlanSummary = Type.Object({
-  id: Id, goalTempo: Type.Number(), readyBy: Type.String(), rule: Type.String(), feasible: Type.Boolean(), missingMinutes: Type.Integer(),
+  id: Id,
+  goalTempo: Type.Number(),
+  readyBy: Type.String(),
+  rule: Type.String(),
+  feasible: Type.Boolean(),
+  missingMinutes: Type.Integer(),
 });
 export const Assignment = Type.Object({
-  id: Id, studentId: Id, studentName: Type.String(), pieceId: Id, pieceTitle: Type.String(), instrument: Type.String(),
-  layer: Type.String({ description: 'whose fingers the student reads: teacher or small-hand; their own come over these' }),
-  archived: Type.Boolean(), createdAt: Type.String(), plan: Nullable(PlanSummary),
+  id: Id,
+  studentId: Id,
+  studentName: Type.String(),
+  pieceId: Id,
+  pieceTitle: Type.String(),
+  instrument: Type.String(),
+  layer: Type.String({
+    description:
+      "whose fingers the student reads: teacher or small-hand; their own come over these",
+  }),
+  archived: Type.Boolean(),
+  createdAt: Type.String(),
+  plan: Nullable(PlanSummary),
 });
 export const AssignmentNew = Type.Object({ studentId: Id, pieceId: Id });
 export const AssignmentEdit = Type.Object({
-  archived: Type.Optional(Type.Boolean()), layer: Type.Optional(Type.Union([Type.Literal('teacher'), Type.Literal('small-hand')], { description: 'teacher or small-hand' })),
+  archived: Type.Optional(Type.Boolean()),
+  layer: Type.Optional(
+    Type.Union([Type.Literal("teacher"), Type.Literal("small-hand")], {
+      description: "teacher or small-hand",
+    }),
+  ),
 });
 
-export const RidgeBar = Type.Object({ secure: Type.Number(), together: Type.Number(), isNew: Type.Boolean(), silent: Type.Boolean() });
+export const RidgeBar = Type.Object({
+  secure: Type.Number(),
+  together: Type.Number(),
+  isNew: Type.Boolean(),
+  silent: Type.Boolean(),
+});
 export const Ridge = Type.Object({
-  goalTempo: Nullable(Type.Number()), stage: Type.String(), bars: Type.Array(RidgeBar),
-  history: Type.Array(Type.Object({ date: Type.String(), secure: Type.Number({ description: 'mean secure tempo over the bars' }), clean: Type.Integer(), slip: Type.Integer() })),
+  goalTempo: Nullable(Type.Number()),
+  stage: Type.String(),
+  bars: Type.Array(RidgeBar),
+  history: Type.Array(
+    Type.Object({
+      date: Type.String(),
+      secure: Type.Number({ description: "mean secure tempo over the bars" }),
+      clean: Type.Integer(),
+      slip: Type.Integer(),
+    }),
+  ),
 });
 
 export const PlanNew = Type.Object({
   assignmentId: Id,
-  goalTempo: Type.Number({ minimum: 10, maximum: 400, description: 'performance tempo, 10 to 400 beats a minute' }),
+  goalTempo: Type.Number({
+    minimum: 10,
+    maximum: 400,
+    description: "performance tempo, 10 to 400 beats a minute",
+  }),
   readyBy: IsoDate,
-  minutesByWeekday: Type.Array(Type.Integer({ minimum: 0, maximum: 600, description: 'whole minutes, 0 to 600' }), { minItems: 7, maxItems: 7, description: 'seven numbers, the minutes of each weekday, Monday first' }),
-  rule: Type.Optional(Type.Union([Type.Literal('three-to-one'), Type.Literal('ten-in-a-row')], { description: 'three-to-one or ten-in-a-row' })),
-  sections: Type.Optional(Nullable(Type.Array(Id, { maxItems: 500, description: 'section ids; none means the whole piece' }))),
+  minutesByWeekday: Type.Array(
+    Type.Integer({ minimum: 0, maximum: 600, description: "whole minutes, 0 to 600" }),
+    {
+      minItems: 7,
+      maxItems: 7,
+      description: "seven numbers, the minutes of each weekday, Monday first",
+    },
+  ),
+  rule: Type.Optional(
+    Type.Union([Type.Literal("three-to-one"), Type.Literal("ten-in-a-row")], {
+      description: "three-to-one or ten-in-a-row",
+    }),
+  ),
+  sections: Type.Optional(
+    Nullable(
+      Type.Array(Id, { maxItems: 500, description: "section ids; none means the whole piece" }),
+    ),
+  ),
 });
 export const Card = Type.Object({
-  id: Id, date: Type.String(), from: Type.Integer(), to: Type.Integer(), hands: Type.String(), tempo: Type.Number(),
-  minutes: Type.Integer(), kind: Type.String(), section: Type.String(), why: Type.String(), bars: Type.String(),
-  status: Type.Union([Type.Literal('open'), Type.Literal('started'), Type.Literal('done')]),
+  id: Id,
+  date: Type.String(),
+  from: Type.Integer(),
+  to: Type.Integer(),
+  hands: Type.String(),
+  tempo: Type.Number(),
+  minutes: Type.Integer(),
+  kind: Type.String(),
+  section: Type.String(),
+  why: Type.String(),
+  bars: Type.String(),
+  status: Type.Union([Type.Literal("open"), Type.Literal("started"), Type.Literal("done")]),
 });
 export const Plan = Type.Object({
-  id: Id, assignmentId: Id, goalTempo: Type.Number(), readyBy: Type.String(), rule: Type.String(),
-  minutesByWeekday: Type.Array(Type.Integer()), sections: Nullable(Type.Array(Id)),
-  steps: Type.Array(Type.Number({ description: 'the tempo steps from first reading to performance tempo' })),
-  feasible: Type.Boolean(), workMinutes: Type.Integer(), availableMinutes: Type.Integer(), missingMinutes: Type.Integer(),
-  message: Type.String(), days: Type.Array(Type.Object({ date: Type.String(), cards: Type.Array(Card) })),
+  id: Id,
+  assignmentId: Id,
+  goalTempo: Type.Number(),
+  readyBy: Type.String(),
+  rule: Type.String(),
+  minutesByWeekday: Type.Array(Type.Integer()),
+  sections: Nullable(Type.Array(Id)),
+  steps: Type.Array(
+    Type.Number({ description: "the tempo steps from first reading to performance tempo" }),
+  ),
+  feasible: Type.Boolean(),
+  workMinutes: Type.Integer(),
+  availableMinutes: Type.Integer(),
+  missingMinutes: Type.Integer(),
+  message: Type.String(),
+  days: Type.Array(Type.Object({ date: Type.String(), cards: Type.Array(Card) })),
 });
 
-export const CardState = Type.Intersect([Card, Type.Object({
-  assignmentId: Id, pieceId: Id, pieceTitle: Type.String(), studentName: Type.String(), studentId: Id, layer: Type.String(), planId: Id, rule: Type.String(),
-  goalTempo: Type.Number(), steps: Type.Array(Type.Number()),
-  step: Type.Number({ description: 'the tempo to play now' }),
-  secure: Type.Number({ description: 'the highest step earned on these bars and hands, 0 for none' }),
-  tries: Type.Array(Type.Object({ id: Id, result: Type.String(), bar: Nullable(Type.Integer()) })),
-  missing: Type.Integer({ description: 'clean tries still needed for this step' }), finished: Type.Boolean(),
-  nextCard: Nullable(Id), words: Type.String(),
-})]);
+export const CardState = Type.Intersect([
+  Card,
+  Type.Object({
+    assignmentId: Id,
+    pieceId: Id,
+    pieceTitle: Type.String(),
+    studentName: Type.String(),
+    studentId: Id,
+    layer: Type.String(),
+    planId: Id,
+    rule: Type.String(),
+    goalTempo: Type.Number(),
+    steps: Type.Array(Type.Number()),
+    step: Type.Number({ description: "the tempo to play now" }),
+    secure: Type.Number({
+      description: "the highest step earned on these bars and hands, 0 for none",
+    }),
+    tries: Type.Array(
+      Type.Object({ id: Id, result: Type.String(), bar: Nullable(Type.Integer()) }),
+    ),
+    missing: Type.Integer({ description: "clean tries still needed for this step" }),
+    finished: Type.Boolean(),
+    nextCard: Nullable(Id),
+    words: Type.String(),
+  }),
+]);
 export const AttemptNew = Type.Object({
-  cardId: Id, result: Type.Union([Type.Literal('clean'), Type.Literal('slip')], { description: 'clean or slip' }),
+  cardId: Id,
+  result: Type.Union([Type.Literal("clean"), Type.Literal("slip")], {
+    description: "clean or slip",
+  }),
   bar: Type.Optional(Nullable(BarIndex)),
-  tempo: Type.Optional(Type.Number({ minimum: 5, maximum: 400, description: 'when it is not the step itself, as in a repair; it then does not count for the step' })),
+  tempo: Type.Optional(
+    Type.Number({
+      minimum: 5,
+      maximum: 400,
+      description:
+        "when it is not the step itself, as in a repair; it then does not count for the step",
+    }),
+  ),
 });
 export const Attempt = Type.Object({ id: Id, promoted: Type.Boolean(), card: CardState });
 
 export const LogEntry = Type.Object({
-  id: Id, at: Type.String(), from: Type.Integer(), to: Type.Integer(), bars: Type.String(), hands: Type.String(),
-  tempo: Type.Number(), result: Type.String(), bar: Nullable(Type.Integer()), promoted: Type.Boolean(),
+  id: Id,
+  at: Type.String(),
+  from: Type.Integer(),
+  to: Type.Integer(),
+  bars: Type.String(),
+  hands: Type.String(),
+  tempo: Type.Number(),
+  result: Type.String(),
+  bar: Nullable(Type.Integer()),
+  promoted: Type.Boolean(),
 });
 
 export const DueCard = Type.Object({
-  id: Id, assignmentId: Id, pieceTitle: Type.String(), studentId: Id, studentName: Type.String(), bars: Type.String(),
-  hands: Type.String(), tempo: Type.Number(), minutes: Type.Integer(), section: Type.String(), status: Type.String(),
+  id: Id,
+  assignmentId: Id,
+  pieceTitle: Type.String(),
+  studentId: Id,
+  studentName: Type.String(),
+  bars: Type.String(),
+  hands: Type.String(),
+  tempo: Type.Number(),
+  minutes: Type.Integer(),
+  section: Type.String(),
+  status: Type.String(),
 });
 export const Studio = Type.Object({
-  name: Type.String(), demo: Type.Boolean(), today: Type.String(), pieces: Type.Integer(), students: Type.Integer(),
-  lessons: Type.Array(Type.Object({ studentId: Id, studentName: Type.String(), at: Type.String() })),
+  name: Type.String(),
+  demo: Type.Boolean(),
+  today: Type.String(),
+  pieces: Type.Integer(),
+  students: Type.Integer(),
+  lessons: Type.Array(
+    Type.Object({ studentId: Id, studentName: Type.String(), at: Type.String() }),
+  ),
   due: Type.Array(DueCard),
-  week: Type.Array(Type.Object({
-    date: Type.String(),
-    practice: Type.Array(Type.Object({ assignmentId: Id, studentId: Id, studentName: Type.String(), pieceTitle: Type.String(), cards: Type.Integer(), minutes: Type.Integer() })),
-    ready: Type.Array(Type.Object({ assignmentId: Id, studentName: Type.String(), pieceTitle: Type.String() }, { description: 'pieces whose day it is' })),
-  }), { description: 'today and the six days after it' }),
+  week: Type.Array(
+    Type.Object({
+      date: Type.String(),
+      practice: Type.Array(
+        Type.Object({
+          assignmentId: Id,
+          studentId: Id,
+          studentName: Type.String(),
+          pieceTitle: Type.String(),
+          cards: Type.Integer(),
+          minutes: Type.Integer(),
+        }),
+      ),
+      ready: Type.Array(
+        Type.Object(
+          { assignmentId: Id, studentName: Type.String(), pieceTitle: Type.String() },
+          { description: "pieces whose day it is" },
+        ),
+      ),
+    }),
+    { description: "today and the six days after it" },
+  ),
 });

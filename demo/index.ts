@@ -1,5 +1,5 @@
-import { readFileSync } from 'node:fs';
-import type { Paper, ShapeRecord } from '@yarrow-ridge/core/score';
+import { readFileSync } from "node:fs";
+import type { Paper, ShapeRecord } from "@yarrow-ridge/core/score";
 
 export interface DemoSection {
   name: string;
@@ -9,15 +9,28 @@ export interface DemoSection {
   about?: Record<string, unknown>;
 }
 
-/** The made-up studio of the demo. Days count from today; bars are 0-based, `to` is the first bar after. */
+/**
+ * The made-up studio of the demo. Days count from today; bars are 0-based, `to` is the first bar
+ * after.
+ */
 export interface DemoStudio {
-  students: { key: string; name: string; instrument: string; lessonWeekday: number; lessonTime: string; reach?: number; notes: string }[];
+  students: {
+    key: string;
+    name: string;
+    instrument: string;
+    lessonWeekday: number;
+    lessonTime: string;
+    reach?: number;
+    notes: string;
+  }[];
   pieces: {
-    key: string; file: string; instrument: string;
+    key: string;
+    file: string;
+    instrument: string;
     sections: DemoSection[];
     /** Bars, inclusive, in which the proposed fingers are written. */
     fingered: [number, number];
-    pedal: [number, string, 'down' | 'change' | 'up'][] | null;
+    pedal: [number, string, "down" | "change" | "up"][] | null;
     climax?: [bar: number, offset: string];
     shape?: ShapeRecord;
     /** Notes to oneself. */
@@ -25,18 +38,39 @@ export interface DemoStudio {
   }[];
   /** Pieces that have no file, with a picture of their page. */
   paper: {
-    title: string; composer: string; instrument: string; paper: Paper; sections: DemoSection[];
-    page: { file: string; width: number; height: number; marks: [bar: number, x: number, y: number, width: number, height: number][] };
+    title: string;
+    composer: string;
+    instrument: string;
+    paper: Paper;
+    sections: DemoSection[];
+    page: {
+      file: string;
+      width: number;
+      height: number;
+      marks: [bar: number, x: number, y: number, width: number, height: number][];
+    };
   }[];
   assignments: {
-    student: string; piece: string; goalTempo: number; readyInDays: number; minutesByWeekday: number[]; rule: string;
-    /** Days of practice behind, those left out, and the slips before each step was earned, in turn. */
-    daysBehind: number; skips: number[]; slips: number[];
+    student: string;
+    piece: string;
+    goalTempo: number;
+    readyInDays: number;
+    minutesByWeekday: number[];
+    rule: string;
+    /**
+     * Days of practice behind, those left out, and the slips before each step was earned, in turn.
+     */
+    daysBehind: number;
+    skips: number[];
+    slips: number[];
   }[];
 }
 
-export const demoStudio = (): DemoStudio => JSON.parse(readFileSync(new URL('./studio.json', import.meta.url), 'utf8')) as DemoStudio;
+export const demoStudio = (): DemoStudio =>
+  JSON.parse(readFileSync(new URL("./studio.json", import.meta.url), "utf8")) as DemoStudio;
 
-export const demoPage = (file: string): Uint8Array => new Uint8Array(readFileSync(new URL(`./pages/${file}`, import.meta.url)));
+export const demoPage = (file: string): Uint8Array =>
+  new Uint8Array(readFileSync(new URL(`./pages/${file}`, import.meta.url)));
 
-export const demoScore = (file: string): Uint8Array => new Uint8Array(readFileSync(new URL(`./pieces/${file}`, import.meta.url)));
+export const demoScore = (file: string): Uint8Array =>
+  new Uint8Array(readFileSync(new URL(`./pieces/${file}`, import.meta.url)));

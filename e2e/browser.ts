@@ -1,34 +1,54 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import puppeteer, { type Browser, type Page } from "puppeteer-core";
 
 export interface Window {
   readonly page: Page;
-  /** What the page complained of: errors in its console, uncaught errors, requests that left this machine. */
+  /**
+   * What the page complained of: errors in its console, uncaught errors, requests that left this
+   * machine.
+   */
   readonly complaints: string[];
 }
 
 const FLAGS = [
-  '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
-  '--disable-sync', '--disable-dev-shm-usage', '--autoplay-policy=no-user-gesture-required',
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+  "--disable-dev-shm-usage",
+  "--autoplay-policy=no-user-gesture-required",
 ];
 
-export async function openBrowser(): Promise<{ window: (width?: number, height?: number) => Promise<Window>; close: () => Promise<void> }> {
-  const profile = mkdtempSync(join(tmpdir(), 'yarrow-ridge-browser-'));
-  const browser: Browser = await puppeteer.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: FLAGS, userDataDir: profile });
+export async function openBrowser(): Promise<{
+  window: (width?: number, height?: number) => Promise<Window>;
+  close: () => Promise<void>;
+}> {
+  const profile = mkdtempSync(join(tmpdir(), "yarrow-ridge-browser-"));
+  const browser: Browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+    args: FLAGS,
+    userDataDir: profile,
+  });
   return {
     window: async (width = 1280, height = 800) => {
       const page = await browser.newPage();
       await page.setViewport({ width, height });
       page.setDefaultTimeout(60_000);
       const complaints: string[] = [];
-      page.on('pageerror', (error) => complaints.push(String(error)));
-      page.on('console', (message) => {
-        if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) complaints.push(message.text());
+      page.on("pageerror", (error) => complaints.push(String(error)));
+      page.on("console", (message) => {
+        if (message.type() === "error" && !/status of 4\d\d/.test(message.text()))
+          complaints.push(message.text());
       });
-      page.on('request', (request) => {
-        if (!/^(http:\/\/127\.0\.0\.1|data:|blob:)/.test(request.url())) complaints.push(`left this machine: ${request.url()}`);
+      page.on("request", (request) => {
+        if (!/^(http:\/\/127\.0\.0\.1|data:|blob:)/.test(request.url()))
+          complaints.push(`left this machine: ${request.url()}`);
       });
       return { page, complaints };
     },
@@ -41,22 +61,35 @@ export async function openBrowser(): Promise<{ window: (width?: number, height?:
 
 /** Clicks the visible button, link, tab or option with this text. */
 export async function press(page: Page, text: string | RegExp): Promise<void> {
-  const pattern = typeof text === 'string' ? `^${text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}` : text.source;
-  await page.waitForFunction((source) => {
-    const found = [...document.querySelectorAll<HTMLElement>('button, a, [role=tab], [role=option], [role=menuitem]')]
-      .find((one) => one.offsetParent !== null && !(one as HTMLButtonElement).disabled && new RegExp(source).test((one.getAttribute('aria-label') ?? one.innerText).trim()));
-    found?.click();
-    return found !== undefined;
-  }, {}, pattern);
+  const pattern =
+    typeof text === "string" ? `^${text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}` : text.source;
+  await page.waitForFunction(
+    (source) => {
+      const found = [
+        ...document.querySelectorAll<HTMLElement>(
+          "button, a, [role=tab], [role=option], [role=menuitem]",
+        ),
+      ].find(
+        (one) =>
+          one.offsetParent !== null &&
+          !(one as HTMLButtonElement).disabled &&
+          new RegExp(source).test((one.getAttribute("aria-label") ?? one.innerText).trim()),
+      );
+      found?.click();
+      return found !== undefined;
+    },
+    {},
+    pattern,
+  );
 }
 
 /**
- * Waits until nothing more comes over the network for a moment. Counted in the page itself: requests that a reload has cut off are never
- * missed from the outside.
+ * Waits until nothing more comes over the network for a moment. Counted in the page itself:
+ * requests that a reload has cut off are never missed from the outside.
  */
 export async function quiet(page: Page): Promise<void> {
   for (let before = -1, tries = 0; tries < 60; tries++) {
-    const now = await page.evaluate(() => performance.getEntriesByType('resource').length);
+    const now = await page.evaluate(() => performance.getEntriesByType("resource").length);
     if (now === before) return;
     before = now;
     await new Promise((resolve) => setTimeout(resolve, 400));
@@ -69,12 +102,20 @@ export const says = (page: Page, text: string): Promise<unknown> =>
 
 /** Types into a field found by its label, in place of what it holds. */
 export async function fill(page: Page, label: string, value: string): Promise<void> {
-  const handle = await page.waitForFunction((wanted) => {
-    const named = [...document.querySelectorAll<HTMLInputElement>('input, textarea')].find((one) => one.getAttribute('aria-label') === wanted);
-    const tag = [...document.querySelectorAll('label')].find((one) => one.textContent.trim() === wanted);
-    return named ?? (tag?.htmlFor ? document.getElementById(tag.htmlFor) : null);
-  }, {}, label);
-  const field = handle.asElement() as Awaited<ReturnType<Page['$']>>;
+  const handle = await page.waitForFunction(
+    (wanted) => {
+      const named = [...document.querySelectorAll<HTMLInputElement>("input, textarea")].find(
+        (one) => one.getAttribute("aria-label") === wanted,
+      );
+      const tag = [...document.querySelectorAll("label")].find(
+        (one) => one.textContent.trim() === wanted,
+      );
+      return named ?? (tag?.htmlFor ? document.getElementById(tag.htmlFor) : null);
+    },
+    {},
+    label,
+  );
+  const field = handle.asElement() as Awaited<ReturnType<Page["$"]>>;
   await field!.focus();
   await page.evaluate((element) => (element as HTMLInputElement).select(), field!);
   await page.keyboard.type(value);
@@ -82,7 +123,7 @@ export async function fill(page: Page, label: string, value: string): Promise<vo
 
 /** Drags over the ridge from the middle of one bar to the middle of another. */
 export async function chooseBars(page: Page, from: number, to: number, of: number): Promise<void> {
-  const box = (await (await page.waitForSelector('.ridge svg'))!.boundingBox())!;
+  const box = (await (await page.waitForSelector(".ridge svg"))!.boundingBox())!;
   const x = (bar: number) => box.x + ((bar + 0.5) / of) * box.width;
   await page.mouse.move(x(from), box.y + box.height / 2);
   await page.mouse.down();

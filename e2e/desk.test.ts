@@ -1,287 +1,387 @@
-import type { Page } from 'puppeteer-core';
-import { pianoScore } from './bench/score.ts';
-import { chooseBars, fill, press, says } from './browser.ts';
-import { demo, studio } from './studio.ts';
+import type { Page } from "puppeteer-core";
+import { pianoScore } from "./bench/score.ts";
+import { chooseBars, fill, press, says } from "./browser.ts";
+import { demo, studio } from "./studio.ts";
 
 // The desk in the small: choosing, naming, fingering, undoing, in the real browser.
 const here = studio();
 let page: Page;
-beforeAll(() => { page = here.page(); });
+beforeAll(() => {
+  page = here.page();
+});
 
-interface Marks { fingerings: { id: string; finger: string }[]; sections: { name: string; from: { bar: number; exact: string }; to: { bar: number; exact: string } }[] }
+interface Marks {
+  fingerings: { id: string; finger: string }[];
+  sections: {
+    name: string;
+    from: { bar: number; exact: string };
+    to: { bar: number; exact: string };
+  }[];
+}
 const { json, bring, open: openPiece } = here;
 const open = (id: string) => openPiece(page, id);
 /** Chooses an entry of a select that is found by its label. */
 async function pick(label: string, entry: string): Promise<void> {
-  await page.waitForFunction((wanted) => {
-    const box = document.querySelector(`[role=combobox][aria-label="${wanted}"]`);
-    return box?.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, button: 0 })) !== undefined;
-  }, {}, label);
+  await page.waitForFunction(
+    (wanted) => {
+      const box = document.querySelector(`[role=combobox][aria-label="${wanted}"]`);
+      return (
+        box?.dispatchEvent(
+          new MouseEvent("mousedown", { bubbles: true, cancelable: true, button: 0 }),
+        ) !== undefined
+      );
+    },
+    {},
+    label,
+  );
   await press(page, new RegExp(`^${entry}$`));
-  await page.waitForFunction(() => !document.querySelector('[role=listbox]'));
+  await page.waitForFunction(() => !document.querySelector("[role=listbox]"));
 }
 
-it('names a section that begins mid-bar inside another, edits it, and takes that back', async () => {
-  const id = await bring(demo('the-ferrymans-wheel'));
+it("names a section that begins mid-bar inside another, edits it, and takes that back", async () => {
+  const id = await bring(demo("the-ferrymans-wheel"));
   await open(id);
-  await press(page, 'Form');
+  await press(page, "Form");
   await chooseBars(page, 0, 9, 79);
-  await fill(page, 'Name', 'A');
-  await press(page, 'Name this section');
+  await fill(page, "Name", "A");
+  await press(page, "Name this section");
   await page.waitForSelector('[aria-label="Edit section A"]');
   await chooseBars(page, 4, 7, 79);
-  await fill(page, 'Name', 'a');
-  await pick('First beat', '2½');
-  await pick('Ends before beat', 'beat 2');
-  await press(page, 'Name this section');
+  await fill(page, "Name", "a");
+  await pick("First beat", "2½");
+  await pick("Ends before beat", "beat 2");
+  await press(page, "Name this section");
   await page.waitForSelector('[aria-label="Edit section a"]');
   const sections = async () => (await json<Marks>(`/api/pieces/${id}/annotations`)).sections;
-  expect(await sections()).toMatchObject([{ name: 'A', from: { bar: 0, exact: '0' }, to: { bar: 10, exact: '0' } }, { name: 'a', from: { bar: 4, exact: '3/2' }, to: { bar: 7, exact: '1' } }]);
+  expect(await sections()).toMatchObject([
+    { name: "A", from: { bar: 0, exact: "0" }, to: { bar: 10, exact: "0" } },
+    { name: "a", from: { bar: 4, exact: "3/2" }, to: { bar: 7, exact: "1" } },
+  ]);
   // nested: set in, and a band of its own under the ridge
-  expect(await page.$$eval('.section-line', (lines) => lines.filter((line) => !line.closest('.pencil-card')).map((line) => (line as HTMLElement).style.marginLeft))).toEqual(['0px', '18px']);
-  expect(await page.$$eval('.ridge-section rect', (bands) => new Set(bands.map((band) => band.getAttribute('y'))).size)).toBe(2);
-  await press(page, 'Edit section a');
-  await fill(page, 'Name', 'cell');
-  await press(page, 'Save');
-  await says(page, 'cell');
-  await press(page, 'Remove section cell');
-  await page.waitForFunction(() => !document.body.innerText.includes('cell'));
-  await page.keyboard.down('Control');
-  await page.keyboard.press('z');
-  await page.keyboard.press('z');
-  await page.keyboard.up('Control');
+  expect(
+    await page.$$eval(".section-line", (lines) =>
+      lines
+        .filter((line) => !line.closest(".pencil-card"))
+        .map((line) => (line as HTMLElement).style.marginLeft),
+    ),
+  ).toEqual(["0px", "18px"]);
+  expect(
+    await page.$$eval(
+      ".ridge-section rect",
+      (bands) => new Set(bands.map((band) => band.getAttribute("y"))).size,
+    ),
+  ).toBe(2);
+  await press(page, "Edit section a");
+  await fill(page, "Name", "cell");
+  await press(page, "Save");
+  await says(page, "cell");
+  await press(page, "Remove section cell");
+  await page.waitForFunction(() => !document.body.innerText.includes("cell"));
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
   await page.waitForFunction(() => document.querySelector('[aria-label="Edit section a"]'));
-  expect((await sections()).map((one) => one.name)).toEqual(['A', 'a']);
+  expect((await sections()).map((one) => one.name)).toEqual(["A", "a"]);
 });
 
-it('fingers chords and either hand by keyboard, rubs out, and keeps what is typed fast', async () => {
-  const id = await bring(demo('the-ferrymans-wheel'));
+it("fingers chords and either hand by keyboard, rubs out, and keeps what is typed fast", async () => {
+  const id = await bring(demo("the-ferrymans-wheel"));
   await open(id);
-  await press(page, 'Hands');
+  await press(page, "Hands");
   await chooseBars(page, 73, 74, 79);
-  await page.keyboard.press('ArrowRight');
-  await says(page, 'C, bar 73');
-  for (const finger of ['1', '3', '1', '3', '2', '4']) await page.keyboard.press(finger as '1');
-  await says(page, 'bar 75');
+  await page.keyboard.press("ArrowRight");
+  await says(page, "C, bar 73");
+  for (const finger of ["1", "3", "1", "3", "2", "4"]) await page.keyboard.press(finger as "1");
+  await says(page, "bar 75");
   const wait = async (count: number) => {
     for (let i = 0; i < 60; i++) {
       const { fingerings } = await json<Marks>(`/api/pieces/${id}/annotations`);
       if (fingerings.length === count) return fingerings;
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
-    throw new Error('the fingers did not arrive');
+    throw new Error("the fingers did not arrive");
   };
-  const notes = new Map((await json<{ notes: { id: string; bar: number; midi: number; hand: string }[] }>(`/api/pieces/${id}/score`)).notes.map((note) => [note.id, note]));
-  const written = (await wait(6)).map(({ id: note, finger }) => ({ ...notes.get(note)!, finger })).sort((a, b) => a.bar - b.bar || a.midi - b.midi);
-  expect(written.filter((one) => one.bar === 74).map((one) => [one.midi, one.finger])).toEqual([[75, '2'], [78, '4']]);
-  expect(written.every((one) => one.hand === 'right')).toBe(true);
-  await page.keyboard.press('Tab');
-  await says(page, 'left hand');
-  await page.keyboard.press('5');
+  const notes = new Map(
+    (
+      await json<{ notes: { id: string; bar: number; midi: number; hand: string }[] }>(
+        `/api/pieces/${id}/score`,
+      )
+    ).notes.map((note) => [note.id, note]),
+  );
+  const written = (await wait(6))
+    .map(({ id: note, finger }) => ({ ...notes.get(note)!, finger }))
+    .sort((a, b) => a.bar - b.bar || a.midi - b.midi);
+  expect(written.filter((one) => one.bar === 74).map((one) => [one.midi, one.finger])).toEqual([
+    [75, "2"],
+    [78, "4"],
+  ]);
+  expect(written.every((one) => one.hand === "right")).toBe(true);
+  await page.keyboard.press("Tab");
+  await says(page, "left hand");
+  await page.keyboard.press("5");
   await wait(7);
-  await page.keyboard.press('ArrowLeft');
-  await page.keyboard.press('Backspace');
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("Backspace");
   await wait(6);
 });
 
-it('pencils a typed finger at once where the music comes again, lists the bars, and takes it back with the finger', async () => {
-  const id = await bring(demo('lanterns-on-the-ettle'));
+it("pencils a typed finger at once where the music comes again, lists the bars, and takes it back with the finger", async () => {
+  const id = await bring(demo("lanterns-on-the-ettle"));
   await open(id);
-  await press(page, 'Hands');
+  await press(page, "Hands");
   await chooseBars(page, 0, 1, 24);
-  await page.keyboard.press('ArrowRight');
-  await says(page, 'D, bar 1');
-  await page.keyboard.press('4');
-  await says(page, 'The same in bars 5, 17, 21');
-  await says(page, '3 fingers in pencil');
-  await page.keyboard.press('ArrowLeft');
-  await page.keyboard.press('Backspace');
-  await page.waitForFunction(() => !document.body.innerText.includes('in pencil'));
-  await page.keyboard.press('3');
-  await says(page, '3 fingers in pencil');
-  await press(page, 'Ink them');
-  await page.waitForFunction(() => !document.body.innerText.includes('in pencil'));
-  const notes = new Map((await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map((note) => [note.id, note.bar]));
+  await page.keyboard.press("ArrowRight");
+  await says(page, "D, bar 1");
+  await page.keyboard.press("4");
+  await says(page, "The same in bars 5, 17, 21");
+  await says(page, "3 fingers in pencil");
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("Backspace");
+  await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
+  await page.keyboard.press("3");
+  await says(page, "3 fingers in pencil");
+  await press(page, "Ink them");
+  await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
+  const notes = new Map(
+    (await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map(
+      (note) => [note.id, note.bar],
+    ),
+  );
   const { fingerings } = await json<Marks>(`/api/pieces/${id}/annotations`);
-  expect(fingerings.map(({ id: note, finger }) => `${notes.get(note)}:${finger}`).sort()).toEqual(['0:3', '16:3', '20:3', '4:3']);
+  expect(fingerings.map(({ id: note, finger }) => `${notes.get(note)}:${finger}`).sort()).toEqual([
+    "0:3",
+    "16:3",
+    "20:3",
+    "4:3",
+  ]);
 });
 
-it('says plainly that nothing is proposed for other instruments, and takes their own fingers', async () => {
-  const id = await bring(demo('lanterns-on-the-ettle'), 'guitar');
+it("says plainly that nothing is proposed for other instruments, and takes their own fingers", async () => {
+  const id = await bring(demo("lanterns-on-the-ettle"), "guitar");
   await open(id);
-  await press(page, 'Hands');
-  await says(page, 'not proposed for the guitar yet');
-  expect(await page.evaluate(() => [...document.querySelectorAll('[role=tab]')].map((tab) => tab.textContent))).toEqual(['Form', 'Hands', 'Shape']);
-  await page.keyboard.press('ArrowRight');
-  await page.waitForSelector('.mark-note');
-  await page.keyboard.press('m');
-  await page.waitForFunction(() => [...document.querySelectorAll('.finger.ink')].some((one) => one.textContent === 'm'));
+  await press(page, "Hands");
+  await says(page, "not proposed for the guitar yet");
+  expect(
+    await page.evaluate(() =>
+      [...document.querySelectorAll("[role=tab]")].map((tab) => tab.textContent),
+    ),
+  ).toEqual(["Form", "Hands", "Shape"]);
+  await page.keyboard.press("ArrowRight");
+  await page.waitForSelector(".mark-note");
+  await page.keyboard.press("m");
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll(".finger.ink")].some((one) => one.textContent === "m"),
+  );
 });
 
-it('is worked by keyboard: ridge, strata, zoom, the list of keys', async () => {
-  const [first] = (await json<{ items: { id: string }[] }>('/api/pieces?q=wheel')).items;
+it("is worked by keyboard: ridge, strata, zoom, the list of keys", async () => {
+  const [first] = (await json<{ items: { id: string }[] }>("/api/pieces?q=wheel")).items;
   await open(first!.id);
-  await page.$eval('.ridge svg', (svg) => (svg).focus());
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.down('Shift');
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.up('Shift');
-  expect(await page.$eval('.ridge-chosen + title', (title) => title.textContent)).toBe('bars 1–2 chosen');
-  await page.keyboard.press('p');
-  await says(page, 'Damper pedal');
-  const width = () => page.$eval('.score-page svg.definition-scale', (svg) => (svg).viewBox.baseVal.width);
+  await page.$eval(".ridge svg", (svg) => svg.focus());
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.down("Shift");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.up("Shift");
+  expect(await page.$eval(".ridge-chosen + title", (title) => title.textContent)).toBe(
+    "bars 1–2 chosen",
+  );
+  await page.keyboard.press("p");
+  await says(page, "Damper pedal");
+  const width = () =>
+    page.$eval(".score-page svg.definition-scale", (svg) => svg.viewBox.baseVal.width);
   const before = await width();
-  await press(page, 'Larger');
-  await page.waitForFunction((old) => document.querySelector<SVGSVGElement>('.score-page svg.definition-scale')!.viewBox.baseVal.width < old, {}, before);
-  await press(page, 'Keyboard shortcuts');
-  await says(page, 'start or stop the metronome');
-  await page.keyboard.press('Escape');
-  await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+  await press(page, "Larger");
+  await page.waitForFunction(
+    (old) =>
+      document.querySelector<SVGSVGElement>(".score-page svg.definition-scale")!.viewBox.baseVal
+        .width < old,
+    {},
+    before,
+  );
+  await press(page, "Keyboard shortcuts");
+  await says(page, "start or stop the metronome");
+  await page.keyboard.press("Escape");
+  await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
 });
 
-it('edits title and instrument, finds pieces by name, and shows markup as text', async () => {
-  const id = await bring(demo('lanterns-on-the-ettle'));
+it("edits title and instrument, finds pieces by name, and shows markup as text", async () => {
+  const id = await bring(demo("lanterns-on-the-ettle"));
   await open(id);
-  await press(page, 'Print, save, edit');
+  await press(page, "Print, save, edit");
   await press(page, /^Title, composer/);
-  await fill(page, 'Title', '<i>Lamps</i> & boats');
+  await fill(page, "Title", "<i>Lamps</i> & boats");
   await press(page, /^Save$/);
-  await says(page, '<i>Lamps</i> & boats');
-  await press(page, 'Undo');
-  await says(page, 'Lanterns on the Ettle');
-  for (let i = 0; i < 3; i++) await bring(demo('lanterns-on-the-ettle'));
-  await page.goto(here.url('/'));
-  await fill(page, 'Find a piece', 'wheel');
-  await page.waitForFunction(() => document.querySelectorAll('.piece-line').length === 2);
-  await fill(page, 'Find a piece', 'zzz');
-  await says(page, 'Nothing called “zzz”');
+  await says(page, "<i>Lamps</i> & boats");
+  await press(page, "Undo");
+  await says(page, "Lanterns on the Ettle");
+  for (let i = 0; i < 3; i++) await bring(demo("lanterns-on-the-ettle"));
+  await page.goto(here.url("/"));
+  await fill(page, "Find a piece", "wheel");
+  await page.waitForFunction(() => document.querySelectorAll(".piece-line").length === 2);
+  await fill(page, "Find a piece", "zzz");
+  await says(page, "Nothing called “zzz”");
 });
 
-it('draws only what is near of a long piece, and follows a jump', async () => {
+it("draws only what is near of a long piece, and follows a jump", async () => {
   const id = await bring(pianoScore(300));
   await open(id);
-  const pages = await page.$$eval('.score-slot', (slots) => slots.length);
-  const drawn = () => page.$$eval('.score-page', (all) => all.length);
+  const pages = await page.$$eval(".score-slot", (slots) => slots.length);
+  const drawn = () => page.$$eval(".score-page", (all) => all.length);
   expect(pages).toBeGreaterThan(20);
   expect(await drawn()).toBeLessThan(pages / 2);
   await chooseBars(page, 280, 281, 300);
-  await page.waitForFunction(() => document.querySelectorAll('.mark-bars').length >= 2);
-  await new Promise((resolve) => setTimeout(resolve, 4000)); // the pages around it take their height
+  await page.waitForFunction(() => document.querySelectorAll(".mark-bars").length >= 2);
+  // the pages around it take their height
+  await new Promise((resolve) => setTimeout(resolve, 4000));
   await page.waitForFunction(() => {
-    const mark = document.querySelector('.score .mark-bars')!;
-    const [box, view] = [mark.getBoundingClientRect(), mark.closest('.score')!.getBoundingClientRect()];
+    const mark = document.querySelector(".score .mark-bars")!;
+    const [box, view] = [
+      mark.getBoundingClientRect(),
+      mark.closest(".score")!.getBoundingClientRect(),
+    ];
     return box.bottom > view.top && box.top < view.bottom;
   });
   expect(await drawn()).toBeLessThan(pages);
   expect(here.complaints()).toEqual([]);
 });
 
-it('suggests a pedal in pencil with its reasons, which is stored only when it is inked', async () => {
-  const id = await bring(demo('the-ferrymans-wheel'));
+it("suggests a pedal in pencil with its reasons, which is stored only when it is inked", async () => {
+  const id = await bring(demo("the-ferrymans-wheel"));
   await open(id);
-  await press(page, 'Pedal');
+  await press(page, "Pedal");
   await chooseBars(page, 10, 17, 79);
-  const marks = async () => (await json<{ pedal: { source: string; marks: { bar: number }[] } }>(`/api/pieces/${id}/annotations`)).pedal;
+  const marks = async () =>
+    (
+      await json<{ pedal: { source: string; marks: { bar: number }[] } }>(
+        `/api/pieces/${id}/annotations`,
+      )
+    ).pedal;
   const before = await marks();
   await press(page, /^Suggest for 10–17/);
-  await says(page, 'change, new harmony: C after');
-  await page.waitForSelector('.pedal-line.pencil');
+  await says(page, "change, new harmony: C after");
+  await page.waitForSelector(".pedal-line.pencil");
   expect(await marks()).toEqual(before);
-  await press(page, 'Dry');
-  await says(page, 'Only where the hands cannot join');
-  await press(page, 'By harmony');
-  await press(page, 'Ink it');
-  await page.waitForFunction(() => document.querySelector('.pedal-line.pencil') === null);
+  await press(page, "Dry");
+  await says(page, "Only where the hands cannot join");
+  await press(page, "By harmony");
+  await press(page, "Ink it");
+  await page.waitForFunction(() => document.querySelector(".pedal-line.pencil") === null);
   const after = await marks();
-  expect(after.source).toBe('teacher');
+  expect(after.source).toBe("teacher");
   expect(after.marks.filter((mark) => mark.bar >= 10 && mark.bar <= 17).length).toBeGreaterThan(6);
-  expect(after.marks.filter((mark) => mark.bar < 10 || mark.bar > 17)).toEqual(before.marks.filter((mark) => mark.bar < 10 || mark.bar > 17));
-  await press(page, 'Undo');
-  await says(page, 'Undone: the suggested pedal of 10–17');
+  expect(after.marks.filter((mark) => mark.bar < 10 || mark.bar > 17)).toEqual(
+    before.marks.filter((mark) => mark.bar < 10 || mark.bar > 17),
+  );
+  await press(page, "Undo");
+  await says(page, "Undone: the suggested pedal of 10–17");
   expect(await marks()).toEqual(before);
   expect(here.complaints()).toEqual([]);
 });
 
-it('suggests fingers for a small hand with ways to compare, fills the return, and checks what is written', async () => {
-  const id = await bring(demo('the-ferrymans-wheel'));
+it("suggests fingers for a small hand with ways to compare, fills the return, and checks what is written", async () => {
+  const id = await bring(demo("the-ferrymans-wheel"));
   await open(id);
-  await press(page, 'Hands');
+  await press(page, "Hands");
   await chooseBars(page, 1, 4, 79);
   await press(page, /^Suggest for/);
-  await says(page, 'fingers in pencil');
+  await says(page, "fingers in pencil");
   // bars 1 to 8 come again from bar 26 and from bar 51
-  await says(page, 'The same in');
-  const pressed = () => page.$$eval('.way', (ways) => ways.map((way) => [way.querySelector('span')!.textContent, way.getAttribute('aria-pressed')]));
+  await says(page, "The same in");
+  const pressed = () =>
+    page.$$eval(".way", (ways) =>
+      ways.map((way) => [way.querySelector("span")!.textContent, way.getAttribute("aria-pressed")]),
+    );
   const ways = await pressed();
-  expect(ways.filter(([, on]) => on === 'true').map(([name]) => name)).toEqual(['First choice', 'First choice']);
+  expect(ways.filter(([, on]) => on === "true").map(([name]) => name)).toEqual([
+    "First choice",
+    "First choice",
+  ]);
   expect(ways.length).toBeGreaterThanOrEqual(4);
-  const other = ways.find(([name]) => name !== 'First choice')![0]!;
-  await page.evaluate((name) => [...document.querySelectorAll<HTMLElement>('.way')].find((way) => way.textContent.startsWith(name))!.click(), other);
-  expect((await pressed()).find(([name]) => name === other)).toEqual([other, 'true']);
-  await page.keyboard.press('b');
-  await says(page, 'fingers in pencil');
+  const other = ways.find(([name]) => name !== "First choice")![0]!;
+  await page.evaluate(
+    (name) =>
+      [...document.querySelectorAll<HTMLElement>(".way")]
+        .find((way) => way.textContent.startsWith(name))!
+        .click(),
+    other,
+  );
+  expect((await pressed()).find(([name]) => name === other)).toEqual([other, "true"]);
+  await page.keyboard.press("b");
+  await says(page, "fingers in pencil");
   const written = async () => (await json<Marks>(`/api/pieces/${id}/annotations`)).fingerings;
-  const bars = new Map((await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map((note) => [note.id, note.bar]));
+  const bars = new Map(
+    (await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map(
+      (note) => [note.id, note.bar],
+    ),
+  );
   expect(new Set((await written()).map((one) => bars.get(one.id)))).toEqual(new Set([1, 2, 3, 4]));
-  await press(page, 'Ink them');
-  await page.waitForFunction(() => !document.body.innerText.includes('in pencil'));
+  await press(page, "Ink them");
+  await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
   expect(new Set((await written()).map((one) => bars.get(one.id))).has(27)).toBe(true);
-  await press(page, 'Check');
-  await says(page, 'Nothing to doubt in');
-  await press(page, 'Shapes');
-  await page.waitForSelector('.shape');
-  await press(page, 'Together');
-  await page.waitForSelector('.vertical');
-  await press(page, 'Keys');
-  await page.waitForSelector('.keyboard svg');
+  await press(page, "Check");
+  await says(page, "Nothing to doubt in");
+  await press(page, "Shapes");
+  await page.waitForSelector(".shape");
+  await press(page, "Together");
+  await page.waitForSelector(".vertical");
+  await press(page, "Keys");
+  await page.waitForSelector(".keyboard svg");
 });
 
-it('writes a silent change and a finger that may be left, and takes them back', async () => {
-  const id = await bring(demo('the-ferrymans-wheel'));
+it("writes a silent change and a finger that may be left, and takes them back", async () => {
+  const id = await bring(demo("the-ferrymans-wheel"));
   await open(id);
-  await press(page, 'Hands');
+  await press(page, "Hands");
   await chooseBars(page, 73, 73, 79);
-  await page.keyboard.press('ArrowRight');
-  const first = async () => (await json<Marks>(`/api/pieces/${id}/annotations`)).fingerings[0]?.finger;
+  await page.keyboard.press("ArrowRight");
+  const first = async () =>
+    (await json<Marks>(`/api/pieces/${id}/annotations`)).fingerings[0]?.finger;
   const becomes = async (wanted: string | undefined) => {
-    for (let i = 0; i < 60 && (await first()) !== wanted; i++) await new Promise((resolve) => setTimeout(resolve, 100));
+    for (let i = 0; i < 60 && (await first()) !== wanted; i++)
+      await new Promise((resolve) => setTimeout(resolve, 100));
     expect(await first()).toBe(wanted);
   };
-  await page.keyboard.press('4');
-  await becomes('4');
-  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press("4");
+  await becomes("4");
+  await page.keyboard.press("ArrowDown");
   await page.waitForSelector('[aria-label="Finger"] [aria-pressed=true]');
-  await page.keyboard.press('t');
-  await page.keyboard.press('5');
-  await becomes('4-5');
-  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press("t");
+  await page.keyboard.press("5");
+  await becomes("4-5");
+  await page.keyboard.press("ArrowDown");
   await page.waitForSelector('[aria-label="Finger"] [aria-pressed=true]');
-  await page.keyboard.press('o');
-  await becomes('(4-5)');
-  for (const back of ['4-5', '4', undefined]) {
-    await page.keyboard.down('Control');
-    await page.keyboard.press('z');
-    await page.keyboard.up('Control');
+  await page.keyboard.press("o");
+  await becomes("(4-5)");
+  for (const back of ["4-5", "4", undefined]) {
+    await page.keyboard.down("Control");
+    await page.keyboard.press("z");
+    await page.keyboard.up("Control");
     await becomes(back);
   }
 });
 
-it('makes a pedal mark half a pedal, checks the pedal, and takes it back', async () => {
-  const id = await bring(demo('lanterns-on-the-ettle'));
+it("makes a pedal mark half a pedal, checks the pedal, and takes it back", async () => {
+  const id = await bring(demo("lanterns-on-the-ettle"));
   await open(id);
-  await press(page, 'Pedal');
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('d');
-  await says(page, 'here: down');
-  await page.keyboard.press('2');
-  await says(page, 'here: half down');
-  const marks = async () => (await json<{ pedal: { marks: { kind: string; depth?: number }[] } }>(`/api/pieces/${id}/annotations`)).pedal.marks;
-  expect(await marks()).toMatchObject([{ kind: 'down', depth: 0.5 }]);
-  await press(page, 'Check');
-  await says(page, 'rings into');
-  await page.keyboard.down('Control');
-  await page.keyboard.press('z');
-  await page.keyboard.up('Control');
-  await page.waitForFunction(() => document.body.innerText.includes('here: down'));
+  await press(page, "Pedal");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("d");
+  await says(page, "here: down");
+  await page.keyboard.press("2");
+  await says(page, "here: half down");
+  const marks = async () =>
+    (
+      await json<{ pedal: { marks: { kind: string; depth?: number }[] } }>(
+        `/api/pieces/${id}/annotations`,
+      )
+    ).pedal.marks;
+  expect(await marks()).toMatchObject([{ kind: "down", depth: 0.5 }]);
+  await press(page, "Check");
+  await says(page, "rings into");
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
+  await page.waitForFunction(() => document.body.innerText.includes("here: down"));
   expect((await marks())[0]!.depth).toBeUndefined();
 });

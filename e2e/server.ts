@@ -1,10 +1,10 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { spawn, type ChildProcess } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
 
-export const root = fileURLToPath(new URL('..', import.meta.url));
+export const root = fileURLToPath(new URL("..", import.meta.url));
 
 export interface RunningServer {
   readonly url: string;
@@ -15,38 +15,43 @@ export interface RunningServer {
 
 /** The program in a process of its own, on an empty data folder. */
 export async function startServer(...flags: string[]): Promise<RunningServer> {
-  const folder = mkdtempSync(join(tmpdir(), 'yarrow-ridge-e2e-'));
-  let port = '0';
+  const folder = mkdtempSync(join(tmpdir(), "yarrow-ridge-e2e-"));
+  let port = "0";
   let child: ChildProcess | undefined;
-  const end = (signal: NodeJS.Signals) => new Promise<void>((resolve) => {
-    if (!child || child.exitCode !== null) return resolve();
-    child.on('exit', () => resolve());
-    child.kill(signal);
-  });
-  const begin = () => new Promise<string>((resolve, reject) => {
-    const started = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', ...flags], { cwd: root, env: { ...process.env, NODE_OPTIONS: '', PORT: port, DATA_DIR: folder, DATABASE_URL: '' } });
-    child = started;
-    let said = '';
-    const hear = (data: Buffer) => {
-      said += data.toString();
-      const url = /ready at (http:\/\/\S+?)\/?\s/.exec(said)?.[1];
-      if (!url) return;
-      port = new URL(url).port;
-      resolve(url);
-    };
-    started.stdout.on('data', hear);
-    started.stderr.on('data', hear);
-    started.on('exit', (code) => reject(new Error(`the server ended with ${code}: ${said}`)));
-  });
+  const end = (signal: NodeJS.Signals) =>
+    new Promise<void>((resolve) => {
+      if (!child || child.exitCode !== null) return resolve();
+      child.on("exit", () => resolve());
+      child.kill(signal);
+    });
+  const begin = () =>
+    new Promise<string>((resolve, reject) => {
+      const started = spawn(process.execPath, ["--import", "tsx", "server/main.ts", ...flags], {
+        cwd: root,
+        env: { ...process.env, NODE_OPTIONS: "", PORT: port, DATA_DIR: folder, DATABASE_URL: "" },
+      });
+      child = started;
+      let said = "";
+      const hear = (data: Buffer) => {
+        said += data.toString();
+        const url = /ready at (http:\/\/\S+?)\/?\s/.exec(said)?.[1];
+        if (!url) return;
+        port = new URL(url).port;
+        resolve(url);
+      };
+      started.stdout.on("data", hear);
+      started.stderr.on("data", hear);
+      started.on("exit", (code) => reject(new Error(`the server ended with ${code}: ${said}`)));
+    });
   const url = await begin();
   return {
     url,
     killAndRestart: async () => {
-      await end('SIGKILL');
+      await end("SIGKILL");
       return begin();
     },
     stop: async () => {
-      await end('SIGTERM');
+      await end("SIGTERM");
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -1,38 +1,60 @@
-// npm run demo | start | dev | lint | bench | fuzz | figures | same: makes sure all is there, then does it.
-import { spawn } from 'node:child_process';
-import { join } from 'node:path';
-import { build, install, needNode, root, run, say } from './tools.mjs';
+// npm run demo | start | dev | lint | bench | fuzz | figures | same: makes sure all is there, then
+// does it.
+import { spawn } from "node:child_process";
+import { join } from "node:path";
+import { build, install, needNode, root, run, say } from "./tools.mjs";
 
 const server = (...flags) => {
-  const child = spawn(process.execPath, ['--import', 'tsx', join('server', 'main.ts'), ...flags], { cwd: root, stdio: 'inherit' });
-  for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => child.kill(signal));
-  return new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 0)));
+  const child = spawn(process.execPath, ["--import", "tsx", join("server", "main.ts"), ...flags], {
+    cwd: root,
+    stdio: "inherit",
+  });
+  for (const signal of ["SIGTERM", "SIGINT"]) process.on(signal, () => child.kill(signal));
+  return new Promise((resolve) => child.on("exit", (code) => resolve(code ?? 0)));
 };
 
 const commands = {
   demo: async () => {
     await build();
-    return server('--demo');
+    return server("--demo");
   },
   start: async () => {
     await build();
     return server();
   },
   dev: async () => {
-    const vite = spawn('npx', ['vite', '--clearScreen', 'false'], { cwd: join(root, 'web'), stdio: 'inherit' });
-    const code = await server('--demo');
+    const vite = spawn("npx", ["vite", "--clearScreen", "false"], {
+      cwd: join(root, "web"),
+      stdio: "inherit",
+    });
+    const code = await server("--demo");
     vite.kill();
     return code;
   },
-  lint: async () => (await run('npx', ['eslint', '.'])) || run('npx', ['tsc', '-p', '.']),
-  fuzz: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'fuzz.ts')]),
-  same: () => run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'same.ts'), ...process.argv.slice(3)]),
+  lint: async () => (await run("npx", ["eslint", "."])) || run("npx", ["tsc", "-p", "."]),
+  fuzz: () => run(process.execPath, ["--import", "tsx", join("e2e", "bench", "fuzz.ts")]),
+  same: () =>
+    run(process.execPath, [
+      "--import",
+      "tsx",
+      join("e2e", "bench", "same.ts"),
+      ...process.argv.slice(3),
+    ]),
   // figures that are all or nothing are tests: the search against trying everything, reach, pedal
-  figures: async () => (await run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'figures.ts')]))
-    || run(process.execPath, ['--experimental-vm-modules', '--no-warnings', join('node_modules', 'jest', 'bin', 'jest.js'), '--verbose', 'core/fingering/search', 'core/fingering/reach', 'core/pedalling']),
+  figures: async () =>
+    (await run(process.execPath, ["--import", "tsx", join("e2e", "bench", "figures.ts")])) ||
+    run(process.execPath, [
+      "--experimental-vm-modules",
+      "--no-warnings",
+      join("node_modules", "jest", "bin", "jest.js"),
+      "--verbose",
+      "core/fingering/search",
+      "core/fingering/reach",
+      "core/pedalling",
+    ]),
   bench: async () => {
     await build();
-    return run(process.execPath, ['--import', 'tsx', join('e2e', 'bench', 'main.ts')]);
+    return run(process.execPath, ["--import", "tsx", join("e2e", "bench", "main.ts")]);
   },
 };
 

@@ -1,21 +1,21 @@
-import { existsSync } from 'node:fs';
-import { relative } from 'node:path';
-import { serveStatic } from '@hono/node-server/serve-static';
-import { MAX_XML_BYTES } from '@yarrow-ridge/core/score';
-import { Hono, type MiddlewareHandler } from 'hono';
-import { compress } from 'hono/compress';
-import { assignmentHandlers } from './assignments/handlers.ts';
-import { limitBody } from './http/limit.ts';
-import { openapi } from './http/openapi.ts';
-import { onError, problem } from './http/problems.ts';
-import { headers, onlyFromHere } from './http/security.ts';
-import { serve } from './http/serve.ts';
-import { pieceHandlers } from './pieces/handlers.ts';
-import { planHandlers } from './plans/handlers.ts';
-import { practiceHandlers } from './practice/handlers.ts';
-import { studentHandlers } from './students/handlers.ts';
-import type { Studio } from './studio.ts';
-import { workHandlers } from './work.ts';
+import { existsSync } from "node:fs";
+import { relative } from "node:path";
+import { serveStatic } from "@hono/node-server/serve-static";
+import { MAX_XML_BYTES } from "@yarrow-ridge/core/score";
+import { Hono, type MiddlewareHandler } from "hono";
+import { compress } from "hono/compress";
+import { assignmentHandlers } from "./assignments/handlers.ts";
+import { limitBody } from "./http/limit.ts";
+import { openapi } from "./http/openapi.ts";
+import { onError, problem } from "./http/problems.ts";
+import { headers, onlyFromHere } from "./http/security.ts";
+import { serve } from "./http/serve.ts";
+import { pieceHandlers } from "./pieces/handlers.ts";
+import { planHandlers } from "./plans/handlers.ts";
+import { practiceHandlers } from "./practice/handlers.ts";
+import { studentHandlers } from "./students/handlers.ts";
+import type { Studio } from "./studio.ts";
+import { workHandlers } from "./work.ts";
 
 export interface AppOptions {
   readonly studio: Studio;
@@ -38,34 +38,51 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   app.use(headers);
   app.use(onlyFromHere(host));
   app.use(compress());
-  app.use((c, next) => (/%00/.test(c.req.url) ? Promise.resolve(problem(c, 400, 'The address holds a character that cannot be used (NUL).')) : next()));
-  const upload = limitBody(MAX_UPLOAD_BYTES, 'The file has more than 20 MB. Save a score without pictures or play-back data, a page as a smaller picture, and try again.');
-  const json = limitBody(MAX_JSON_BYTES, 'The request is too large.');
-  const notes = limitBody(MAX_NOTES_BYTES, 'The request is too large; send at most 100000 notes.');
-  const limit: MiddlewareHandler = (c, next) => (c.req.path === '/api/pieces' || /\/(correction|pages)$/.test(c.req.path) ? upload : c.req.path === '/api/fingerings/propose' ? notes : json)(c, next);
-  app.use('/api/*', limit);
-  app.use('/api/*', async (c, next) => {
+  app.use((c, next) =>
+    /%00/.test(c.req.url)
+      ? Promise.resolve(problem(c, 400, "The address holds a character that cannot be used (NUL)."))
+      : next(),
+  );
+  const upload = limitBody(
+    MAX_UPLOAD_BYTES,
+    "The file has more than 20 MB. Save a score without pictures or play-back data, a page as a smaller picture, and try again.",
+  );
+  const json = limitBody(MAX_JSON_BYTES, "The request is too large.");
+  const notes = limitBody(MAX_NOTES_BYTES, "The request is too large; send at most 100000 notes.");
+  const limit: MiddlewareHandler = (c, next) =>
+    (c.req.path === "/api/pieces" || /\/(correction|pages)$/.test(c.req.path)
+      ? upload
+      : c.req.path === "/api/fingerings/propose"
+        ? notes
+        : json)(c, next);
+  app.use("/api/*", limit);
+  app.use("/api/*", async (c, next) => {
     await next();
-    if (!c.res.headers.has('cache-control')) c.res.headers.set('cache-control', 'no-store');
+    if (!c.res.headers.has("cache-control")) c.res.headers.set("cache-control", "no-store");
   });
 
-  app.get('/api/openapi.json', (c) => c.json(openapi()));
+  app.get("/api/openapi.json", (c) => c.json(openapi()));
   serve(app, {
-    health: async () => ({ status: 'ok' as const }),
-    ...pieceHandlers(studio), ...studentHandlers(studio), ...assignmentHandlers(studio), ...planHandlers(studio), ...practiceHandlers(studio), ...workHandlers(),
+    health: async () => ({ status: "ok" as const }),
+    ...pieceHandlers(studio),
+    ...studentHandlers(studio),
+    ...assignmentHandlers(studio),
+    ...planHandlers(studio),
+    ...practiceHandlers(studio),
+    ...workHandlers(),
   });
-  app.all('/api/*', (c) => problem(c, 404, 'There is nothing at this address.'));
+  app.all("/api/*", (c) => problem(c, 404, "There is nothing at this address."));
 
   if (web && existsSync(web)) {
-    const root = relative(process.cwd(), web) || '.';
-    app.use('/assets/*', async (c, next) => {
+    const root = relative(process.cwd(), web) || ".";
+    app.use("/assets/*", async (c, next) => {
       await next();
-      if (c.res.ok) c.res.headers.set('cache-control', 'public, max-age=31536000, immutable');
+      if (c.res.ok) c.res.headers.set("cache-control", "public, max-age=31536000, immutable");
     });
-    app.use('*', serveStatic({ root }));
-    app.get('/assets/*', (c) => c.text('Not found', 404));
-    app.get('*', serveStatic({ root, path: 'index.html' }));
+    app.use("*", serveStatic({ root }));
+    app.get("/assets/*", (c) => c.text("Not found", 404));
+    app.get("*", serveStatic({ root, path: "index.html" }));
   }
-  app.notFound((c) => problem(c, 404, 'There is nothing at this address.'));
+  app.notFound((c) => problem(c, 404, "There is nothing at this address."));
   return app;
 }

@@ -1,4 +1,4 @@
-import dayjs from 'dayjs';
+import dayjs from "dayjs";
 
 /** The time of day is passed in, so that tests can move it. */
 export interface Clock {
@@ -8,20 +8,27 @@ export interface Clock {
 export const systemClock: Clock = { now: () => new Date() };
 
 /** The local date, ISO. */
-export const today = (clock: Clock): string => dayjs(clock.now()).format('YYYY-MM-DD');
+export const today = (clock: Clock): string => dayjs(clock.now()).format("YYYY-MM-DD");
 
 /** Monday is 0. */
 export const weekday = (date: string): number => (dayjs(date).day() + 6) % 7;
 
-export const addDays = (date: string, days: number): string => dayjs(date).add(days, 'day').format('YYYY-MM-DD');
+export const addDays = (date: string, days: number): string =>
+  dayjs(date).add(days, "day").format("YYYY-MM-DD");
 
-export const daysBetween = (from: string, to: string): number => dayjs(to).diff(dayjs(from), 'day');
+export const daysBetween = (from: string, to: string): number => dayjs(to).diff(dayjs(from), "day");
 
-/** Local date and time of the next lesson at a weekday and time; undefined when either is not set. */
-export function nextLesson(clock: Clock, lessonWeekday: number | null, lessonTime: string | null): string | undefined {
+/**
+ * Local date and time of the next lesson at a weekday and time; undefined when either is not set.
+ */
+export function nextLesson(
+  clock: Clock,
+  lessonWeekday: number | null,
+  lessonTime: string | null,
+): string | undefined {
   if (lessonWeekday === null || lessonTime === null) return undefined;
   const date = today(clock);
   let ahead = (lessonWeekday - weekday(date) + 7) % 7;
-  if (ahead === 0 && dayjs(clock.now()).format('HH:mm') > lessonTime) ahead = 7;
+  if (ahead === 0 && dayjs(clock.now()).format("HH:mm") > lessonTime) ahead = 7;
   return `${addDays(date, ahead)}T${lessonTime}`;
 }

@@ -1,22 +1,40 @@
-import { demoPage, demoScore, demoStudio, type DemoSection, type DemoStudio } from '@yarrow-ridge/demo';
-import { promotionRule, type Result } from '@yarrow-ridge/core/practice';
-import dayjs from 'dayjs';
-import { and, asc, eq, sql } from 'drizzle-orm';
-import { addDays, daysBetween, today } from './clock.ts';
-import { assignments, attempts, cards, fingerings, pages, pieces, plans, remarks, sections, settings, students } from './db/schema.ts';
-import { bringScore } from './pieces/bring.ts';
-import { refreshHead } from './pieces/marks.ts';
-import { bringPaper } from './pieces/paper.ts';
-import { knownPiece } from './pieces/store.ts';
-import { upToDate } from './plans/layout.ts';
-import { newId, type Studio } from './studio.ts';
+import {
+  demoPage,
+  demoScore,
+  demoStudio,
+  type DemoSection,
+  type DemoStudio,
+} from "@yarrow-ridge/demo";
+import { promotionRule, type Result } from "@yarrow-ridge/core/practice";
+import dayjs from "dayjs";
+import { and, asc, eq, sql } from "drizzle-orm";
+import { addDays, daysBetween, today } from "./clock.ts";
+import {
+  assignments,
+  attempts,
+  cards,
+  fingerings,
+  pages,
+  pieces,
+  plans,
+  remarks,
+  sections,
+  settings,
+  students,
+} from "./db/schema.ts";
+import { bringScore } from "./pieces/bring.ts";
+import { refreshHead } from "./pieces/marks.ts";
+import { bringPaper } from "./pieces/paper.ts";
+import { knownPiece } from "./pieces/store.ts";
+import { upToDate } from "./plans/layout.ts";
+import { newId, type Studio } from "./studio.ts";
 
 /** The settings key that says for which day the demo's dates hold. */
-const DEMO_DATE = 'demo-date';
+const DEMO_DATE = "demo-date";
 
 /**
- * Puts the made-up studio into an empty database; in one that has it, moves its dates on to today, so that there is
- * always a lesson ahead, cards due and some days of practice behind.
+ * Puts the made-up studio into an empty database; in one that has it, moves its dates on to today,
+ * so that there is always a lesson ahead, cards due and some days of practice behind.
  */
 export async function fillDemo(studio: Studio, say: (line: string) => void): Promise<void> {
   const date = today(studio.clock);
@@ -26,20 +44,28 @@ export async function fillDemo(studio: Studio, say: (line: string) => void): Pro
     const [someone] = await studio.db.select({ id: students.id }).from(students).limit(1);
     const [something] = await studio.db.select({ id: pieces.id }).from(pieces).limit(1);
     if (someone || something) return;
-    say('Filling the demo studio (once, some seconds) …');
+    say("Filling the demo studio (once, some seconds) …");
     const data = demoStudio();
     const [people, scores] = [await addStudents(studio, data), await addPieces(studio, data)];
     for (const one of data.paper) await addPaper(studio, one);
-    for (const one of data.assignments) await addAssignment(studio, one, people.get(one.student)!, scores.get(one.piece)!);
+    for (const one of data.assignments)
+      await addAssignment(studio, one, people.get(one.student)!, scores.get(one.piece)!);
   }
-  await studio.db.insert(settings).values({ key: DEMO_DATE, value: date }).onConflictDoUpdate({ target: settings.key, set: { value: date } });
+  await studio.db
+    .insert(settings)
+    .values({ key: DEMO_DATE, value: date })
+    .onConflictDoUpdate({ target: settings.key, set: { value: date } });
 }
 
 async function moveDates({ db }: Studio, days: number): Promise<void> {
   if (days <= 0) return;
   await db.transaction(async (tx) => {
-    await tx.update(attempts).set({ at: sql`${attempts.at} + make_interval(days => ${days}::int)` });
-    await tx.update(cards).set({ date: sql`to_char(${cards.date}::date + ${days}::int, 'YYYY-MM-DD')` });
+    await tx
+      .update(attempts)
+      .set({ at: sql`${attempts.at} + make_interval(days => ${days}::int)` });
+    await tx
+      .update(cards)
+      .set({ date: sql`to_char(${cards.date}::date + ${days}::int, 'YYYY-MM-DD')` });
     await tx.update(plans).set({
       readyBy: sql`to_char(${plans.readyBy}::date + ${days}::int, 'YYYY-MM-DD')`,
       laidOutOn: null,
@@ -60,67 +86,158 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
     ids.set(piece.key, id);
     await studio.db.insert(sections).values(piece.sections.map((one) => sectionRow(id, one)));
     const { score, form } = await knownPiece(studio, id);
-    for (const hand of ['right', 'left']) {
-      const { notes } = await studio.heavy.run('propose', score, { hand, from: piece.fingered[0], to: piece.fingered[1], form, school: { edition: true } }, `${id} ${hand}`);
-      const written = notes.flatMap(({ id: noteId, finger }) => (finger ? [{ pieceId: id, layer: 'teacher', noteId, finger }] : []));
+    for (const hand of ["right", "left"]) {
+      const { notes } = await studio.heavy.run(
+        "propose",
+        score,
+        { hand, from: piece.fingered[0], to: piece.fingered[1], form, school: { edition: true } },
+        `${id} ${hand}`,
+      );
+      const written = notes.flatMap(({ id: noteId, finger }) =>
+        finger ? [{ pieceId: id, layer: "teacher", noteId, finger }] : [],
+      );
       await studio.db.insert(fingerings).values(written);
     }
-    if (piece.climax) await studio.db.update(pieces).set({ climax: { bar: piece.climax[0], offset: piece.climax[1] } }).where(eq(pieces.id, id));
-    if (piece.shape) await studio.db.update(pieces).set({ shape: piece.shape }).where(eq(pieces.id, id));
-    if (piece.remarks) await studio.db.insert(remarks).values(piece.remarks.map(([bar, offset, text]) => ({ id: newId(), pieceId: id, bar, offset, text })));
-    if (piece.pedal) await studio.db.update(pieces).set({ pedal: piece.pedal.map(([bar, offset, kind]) => ({ bar, offset, kind })) }).where(eq(pieces.id, id));
+    if (piece.climax)
+      await studio.db
+        .update(pieces)
+        .set({ climax: { bar: piece.climax[0], offset: piece.climax[1] } })
+        .where(eq(pieces.id, id));
+    if (piece.shape)
+      await studio.db.update(pieces).set({ shape: piece.shape }).where(eq(pieces.id, id));
+    if (piece.remarks)
+      await studio.db.insert(remarks).values(
+        piece.remarks.map(([bar, offset, text]) => ({
+          id: newId(),
+          pieceId: id,
+          bar,
+          offset,
+          text,
+        })),
+      );
+    if (piece.pedal)
+      await studio.db
+        .update(pieces)
+        .set({ pedal: piece.pedal.map(([bar, offset, kind]) => ({ bar, offset, kind })) })
+        .where(eq(pieces.id, id));
   }
   return ids;
 }
 
-async function addPaper(studio: Studio, { title, composer, instrument, paper, sections: named, page }: DemoStudio['paper'][number]): Promise<void> {
+async function addPaper(
+  studio: Studio,
+  { title, composer, instrument, paper, sections: named, page }: DemoStudio["paper"][number],
+): Promise<void> {
   const { id } = await bringPaper(studio, title, composer, instrument, paper);
   await studio.db.insert(sections).values(named.map((one) => sectionRow(id, one)));
   await studio.db.insert(pages).values({
-    id: newId(), pieceId: id, position: 0, name: title, mime: 'image/png', width: page.width, height: page.height, picture: demoPage(page.file),
+    id: newId(),
+    pieceId: id,
+    position: 0,
+    name: title,
+    mime: "image/png",
+    width: page.width,
+    height: page.height,
+    picture: demoPage(page.file),
     marks: page.marks.map(([bar, x, y, width, height]) => ({ bar, x, y, width, height })),
   });
   await refreshHead(studio, id);
 }
 
-const sectionRow = (pieceId: string, { name, words, about = {}, from, to }: DemoSection) => ({ id: newId(), pieceId, name, words, about, fromBar: from, fromOffset: '0', toBar: to, toOffset: '0' });
+const sectionRow = (pieceId: string, { name, words, about = {}, from, to }: DemoSection) => ({
+  id: newId(),
+  pieceId,
+  name,
+  words,
+  about,
+  fromBar: from,
+  fromOffset: "0",
+  toBar: to,
+  toOffset: "0",
+});
 
-type DemoAssignment = DemoStudio['assignments'][number];
+type DemoAssignment = DemoStudio["assignments"][number];
 
-/** The assignment with its plan, practised day by day as it would have been, on a clock set back. */
-async function addAssignment(studio: Studio, demo: DemoAssignment, studentId: string, pieceId: string): Promise<void> {
+/**
+ * The assignment with its plan, practised day by day as it would have been, on a clock set back.
+ */
+async function addAssignment(
+  studio: Studio,
+  demo: DemoAssignment,
+  studentId: string,
+  pieceId: string,
+): Promise<void> {
   const { db } = studio;
   const now = today(studio.clock);
   const assignmentId = newId();
   await db.insert(assignments).values({ id: assignmentId, studentId, pieceId });
-  const [made] = await db.insert(plans).values({
-    id: newId(), assignmentId, goalTempo: demo.goalTempo, readyBy: addDays(now, demo.readyInDays),
-    minutesByWeekday: demo.minutesByWeekday, rule: demo.rule,
-  }).returning();
+  const [made] = await db
+    .insert(plans)
+    .values({
+      id: newId(),
+      assignmentId,
+      goalTempo: demo.goalTempo,
+      readyBy: addDays(now, demo.readyInDays),
+      minutesByWeekday: demo.minutesByWeekday,
+      rule: demo.rule,
+    })
+    .returning();
   let turn = 0;
   for (let ago = demo.daysBehind; ago > 0; ago--) {
     const date = addDays(now, -ago);
-    const plan = await upToDate({ ...studio, clock: { now: () => dayjs(`${date}T17:00`).toDate() } }, { ...made!, laidOutOn: null, stale: true });
+    const plan = await upToDate(
+      { ...studio, clock: { now: () => dayjs(`${date}T17:00`).toDate() } },
+      { ...made!, laidOutOn: null, stale: true },
+    );
     if (demo.skips.includes(demo.daysBehind - ago)) continue;
-    const ofDay = await db.select().from(cards).where(and(eq(cards.planId, plan.id), eq(cards.date, date))).orderBy(asc(cards.position));
-    for (const card of ofDay) turn = await practise(studio, card, assignmentId, demo, dayjs(`${date}T17:00`), turn);
+    const ofDay = await db
+      .select()
+      .from(cards)
+      .where(and(eq(cards.planId, plan.id), eq(cards.date, date)))
+      .orderBy(asc(cards.position));
+    for (const card of ofDay)
+      turn = await practise(studio, card, assignmentId, demo, dayjs(`${date}T17:00`), turn);
   }
   await upToDate(studio, { ...made!, laidOutOn: null });
 }
 
-/** As many steps as fit the card's minutes, each with the slips the demo gives it. Returns where the list of slips stands. */
-async function practise({ db }: Studio, card: typeof cards.$inferSelect, assignmentId: string, demo: DemoAssignment, at: dayjs.Dayjs, turn: number): Promise<number> {
+/**
+ * As many steps as fit the card's minutes, each with the slips the demo gives it. Returns where the
+ * list of slips stands.
+ */
+async function practise(
+  { db }: Studio,
+  card: typeof cards.$inferSelect,
+  assignmentId: string,
+  demo: DemoAssignment,
+  at: dayjs.Dayjs,
+  turn: number,
+): Promise<number> {
   const rule = promotionRule(demo.rule);
-  const steps = card.steps.filter((step) => step >= card.tempo).slice(0, Math.max(1, Math.round(card.minutes / 4)));
+  const steps = card.steps
+    .filter((step) => step >= card.tempo)
+    .slice(0, Math.max(1, Math.round(card.minutes / 4)));
   const rows: (typeof attempts.$inferInsert)[] = [];
   for (const tempo of steps) {
     const tries: Result[] = [];
     const slips = demo.slips[turn++ % demo.slips.length]!;
     while (!rule.met(tries)) {
-      tries.push(tries.length < slips ? 'slip' : 'clean');
+      tries.push(tries.length < slips ? "slip" : "clean");
       rows.push({
-        id: newId(), cardId: card.id, assignmentId, unit: card.unit, fromBar: card.fromBar, toBar: card.toBar, hands: card.hands,
-        tempo, result: tries.at(-1)!, promoted: rule.met(tries), at: at.add(card.position * 6, 'minute').add(rows.length * 20, 'second').toDate(),
+        id: newId(),
+        cardId: card.id,
+        assignmentId,
+        unit: card.unit,
+        fromBar: card.fromBar,
+        toBar: card.toBar,
+        hands: card.hands,
+        tempo,
+        result: tries.at(-1)!,
+        promoted: rule.met(tries),
+        at: at
+          .add(card.position * 6, "minute")
+          .add(rows.length * 20, "second")
+          .toDate(),
       });
     }
   }

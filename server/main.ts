@@ -1,35 +1,59 @@
-import { join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
-import { serve } from '@hono/node-server';
-import pino from 'pino';
-import { createApp } from './app.ts';
-import { systemClock } from './clock.ts';
-import { FolderInUse } from './db/lock.ts';
-import { openDatabase } from './db/open.ts';
-import { fillDemo } from './demo.ts';
-import { HeavyPool } from './heavy/pool.ts';
-import type { Studio } from './studio.ts';
+import { join, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+import { serve } from "@hono/node-server";
+import pino from "pino";
+import { createApp } from "./app.ts";
+import { systemClock } from "./clock.ts";
+import { FolderInUse } from "./db/lock.ts";
+import { openDatabase } from "./db/open.ts";
+import { fillDemo } from "./demo.ts";
+import { HeavyPool } from "./heavy/pool.ts";
+import type { Studio } from "./studio.ts";
 
-const root = fileURLToPath(new URL('..', import.meta.url));
-const demo = process.argv.includes('--demo');
+const root = fileURLToPath(new URL("..", import.meta.url));
+const demo = process.argv.includes("--demo");
 const port = Number(process.env.PORT || 4180);
-const host = process.env.HOST || '127.0.0.1';
-const folder = resolve(process.env.DATA_DIR || join(root, 'data'));
-const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
+const host = process.env.HOST || "127.0.0.1";
+const folder = resolve(process.env.DATA_DIR || join(root, "data"));
+const log = pino({ level: process.env.LOG_LEVEL ?? "warn" }, pino.destination(2));
 const say = (line: string) => process.stdout.write(`${line}\n`);
 
 async function main(): Promise<void> {
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT is "${process.env.PORT}"; it must be a number from 0 to 65535.`);
-  const { db, close } = await openDatabase({ folder, name: demo ? 'demo' : 'studio', url: process.env.DATABASE_URL, say });
-  const heavy = new HeavyPool();
-  const studio: Studio = { name: demo ? 'Sallowford Music Rooms' : 'Your studio', demo, db, heavy, clock: systemClock, known: new Map() };
-  if (demo) await fillDemo(studio, say);
-  const app = createApp({ studio, host, web: join(root, 'web', 'dist'), log: (error) => log.error(error) });
-  const server = serve({ fetch: app.fetch, port, hostname: host }, (address) => {
-    say(`Yarrow Ridge is ready at http://${host.includes(':') ? `[${host}]` : host}:${address.port}/`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`PORT is "${process.env.PORT}"; it must be a number from 0 to 65535.`);
+  const { db, close } = await openDatabase({
+    folder,
+    name: demo ? "demo" : "studio",
+    url: process.env.DATABASE_URL,
+    say,
   });
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    say(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program. Set PORT to another number and start again.` : error.message);
+  const heavy = new HeavyPool();
+  const studio: Studio = {
+    name: demo ? "Sallowford Music Rooms" : "Your studio",
+    demo,
+    db,
+    heavy,
+    clock: systemClock,
+    known: new Map(),
+  };
+  if (demo) await fillDemo(studio, say);
+  const app = createApp({
+    studio,
+    host,
+    web: join(root, "web", "dist"),
+    log: (error) => log.error(error),
+  });
+  const server = serve({ fetch: app.fetch, port, hostname: host }, (address) => {
+    say(
+      `Yarrow Ridge is ready at http://${host.includes(":") ? `[${host}]` : host}:${address.port}/`,
+    );
+  });
+  server.on("error", (error: NodeJS.ErrnoException) => {
+    say(
+      error.code === "EADDRINUSE"
+        ? `Port ${port} is taken by another program. Set PORT to another number and start again.`
+        : error.message,
+    );
     process.exit(1);
   });
   let stopping = false;
@@ -37,10 +61,10 @@ async function main(): Promise<void> {
     if (stopping) return;
     stopping = true;
     server.close(() => void Promise.all([close(), heavy.close()]).then(() => process.exit(0)));
-    if ('closeAllConnections' in server) server.closeAllConnections();
+    if ("closeAllConnections" in server) server.closeAllConnections();
   };
-  process.on('SIGTERM', stop);
-  process.on('SIGINT', stop);
+  process.on("SIGTERM", stop);
+  process.on("SIGINT", stop);
 }
 
 main().catch((error: unknown) => {

@@ -1,7 +1,7 @@
-import type { Database } from './db/open.ts';
-import type { Clock } from './clock.ts';
-import type { HeavyPool } from './heavy/pool.ts';
-import type { Known } from './heavy/tasks.ts';
+import type { Database } from "./db/open.ts";
+import type { Clock } from "./clock.ts";
+import type { HeavyPool } from "./heavy/pool.ts";
+import type { Known } from "./heavy/tasks.ts";
 
 /** What every handler works with. */
 export interface Studio {
@@ -19,4 +19,4 @@ export const newId = (): string => crypto.randomUUID();
 export const PAGE_SIZE = 30;
 
 /** `%` and `_` in what a person searches for are plain characters. */
-export const like = (text: string): string => `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`;
+export const like = (text: string): string => `%${text.trim().replace(/[\\%_]/g, "\\$&")}%`;

@@ -1,6 +1,6 @@
-import { Stopped, type Watch } from './heavy/pool.ts';
-import { notFound, ProblemError } from './http/problems.ts';
-import type { Handlers } from './http/serve.ts';
+import { Stopped, type Watch } from "./heavy/pool.ts";
+import { notFound, ProblemError } from "./http/problems.ts";
+import type { Handlers } from "./http/serve.ts";
 
 interface Running {
   readonly stop: AbortController;
@@ -10,35 +10,48 @@ interface Running {
 /** Work that is going on under a name its asker chose. */
 const running = new Map<string, Running>();
 
-/** Does some work so that it can be asked after and stopped under its name, and stops it when the asker goes away. @throws ProblemError 409 when the name is taken or the work was stopped */
-export async function underName<T>(name: string | undefined, gone: AbortSignal, work: (watch: Watch) => Promise<T>): Promise<T> {
-  if (name !== undefined && running.has(name)) throw new ProblemError(409, 'Work of this name is going on already.', 'work');
+/**
+ * Does some work so that it can be asked after and stopped under its name, and stops it when the
+ * asker goes away. @throws ProblemError 409 when the name is taken or the work was stopped
+ */
+export async function underName<T>(
+  name: string | undefined,
+  gone: AbortSignal,
+  work: (watch: Watch) => Promise<T>,
+): Promise<T> {
+  if (name !== undefined && running.has(name))
+    throw new ProblemError(409, "Work of this name is going on already.", "work");
   const own: Running = { stop: new AbortController(), share: 0 };
   const stop = () => own.stop.abort();
-  gone.addEventListener('abort', stop);
+  gone.addEventListener("abort", stop);
   if (name !== undefined) running.set(name, own);
   try {
-    return await work({ signal: own.stop.signal, onProgress: (share) => { own.share = share; } });
+    return await work({
+      signal: own.stop.signal,
+      onProgress: (share) => {
+        own.share = share;
+      },
+    });
   } catch (error) {
-    if (error instanceof Stopped) throw new ProblemError(409, 'Stopped; nothing was changed.');
+    if (error instanceof Stopped) throw new ProblemError(409, "Stopped; nothing was changed.");
     throw error;
   } finally {
-    gone.removeEventListener('abort', stop);
+    gone.removeEventListener("abort", stop);
     if (name !== undefined) running.delete(name);
   }
 }
 
-export const workHandlers = (): Pick<Handlers, 'work' | 'stopWork'> => {
+export const workHandlers = (): Pick<Handlers, "work" | "stopWork"> => {
   const find = (name: string): Running => {
     const found = running.get(name);
-    if (!found) throw notFound('work going on');
+    if (!found) throw notFound("work going on");
     return found;
   };
   return {
-    work: async ({ param }) => ({ share: find(param('id')).share }),
+    work: async ({ param }) => ({ share: find(param("id")).share }),
     stopWork: async ({ param }) => {
-      find(param('id')).stop.abort();
-      return { id: param('id') };
+      find(param("id")).stop.abort();
+      return { id: param("id") };
     },
   };
 };

@@ -1,29 +1,57 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { CssBaseline, ThemeProvider } from '@mui/material';
-import { SnackbarProvider } from 'notistack';
-import { lazy, Suspense } from 'react';
-import { BrowserRouter, Route, Routes } from 'react-router';
-import { Waiting } from './shell/Waiting.tsx';
-import { Frame } from './shell/Frame.tsx';
-import { NotHere } from './shell/NotHere.tsx';
-import { useTheme } from './look/theme.ts';
-import { StudioScreen } from './studio/StudioScreen.tsx';
-import { isLasting } from './api/client.ts';
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { CssBaseline, ThemeProvider } from "@mui/material";
+import { SnackbarProvider } from "notistack";
+import { lazy, Suspense } from "react";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { Waiting } from "./shell/Waiting.tsx";
+import { Frame } from "./shell/Frame.tsx";
+import { NotHere } from "./shell/NotHere.tsx";
+import { useTheme } from "./look/theme.ts";
+import { StudioScreen } from "./studio/StudioScreen.tsx";
+import { isLasting } from "./api/client.ts";
 
-const DeskScreen = lazy(() => import('./desk/DeskScreen.tsx').then((module) => ({ default: module.DeskScreen })));
-const SurveyScreen = lazy(() => import('./survey/SurveyScreen.tsx').then((module) => ({ default: module.SurveyScreen })));
-const EditionsScreen = lazy(() => import('./survey/EditionsScreen.tsx').then((module) => ({ default: module.EditionsScreen })));
-const MapScreen = lazy(() => import('./survey/MapScreen.tsx').then((module) => ({ default: module.MapScreen })));
-const PlanScreen = lazy(() => import('./plan/PlanScreen.tsx').then((module) => ({ default: module.PlanScreen })));
-const RoomScreen = lazy(() => import('./room/RoomScreen.tsx').then((module) => ({ default: module.RoomScreen })));
-const StudentScreen = lazy(() => import('./students/StudentScreen.tsx').then((module) => ({ default: module.StudentScreen })));
-const ArchiveScreen = lazy(() => import('./studio/ArchiveScreen.tsx').then((module) => ({ default: module.ArchiveScreen })));
-const PagesScreen = lazy(() => import('./pages/PagesScreen.tsx').then((module) => ({ default: module.PagesScreen })));
-const PrintScore = lazy(() => import('./print/PrintScore.tsx').then((module) => ({ default: module.PrintScore })));
-const PrintWeek = lazy(() => import('./print/PrintWeek.tsx').then((module) => ({ default: module.PrintWeek })));
+const DeskScreen = lazy(() =>
+  import("./desk/DeskScreen.tsx").then((module) => ({ default: module.DeskScreen })),
+);
+const SurveyScreen = lazy(() =>
+  import("./survey/SurveyScreen.tsx").then((module) => ({ default: module.SurveyScreen })),
+);
+const EditionsScreen = lazy(() =>
+  import("./survey/EditionsScreen.tsx").then((module) => ({ default: module.EditionsScreen })),
+);
+const MapScreen = lazy(() =>
+  import("./survey/MapScreen.tsx").then((module) => ({ default: module.MapScreen })),
+);
+const PlanScreen = lazy(() =>
+  import("./plan/PlanScreen.tsx").then((module) => ({ default: module.PlanScreen })),
+);
+const RoomScreen = lazy(() =>
+  import("./room/RoomScreen.tsx").then((module) => ({ default: module.RoomScreen })),
+);
+const StudentScreen = lazy(() =>
+  import("./students/StudentScreen.tsx").then((module) => ({ default: module.StudentScreen })),
+);
+const ArchiveScreen = lazy(() =>
+  import("./studio/ArchiveScreen.tsx").then((module) => ({ default: module.ArchiveScreen })),
+);
+const PagesScreen = lazy(() =>
+  import("./pages/PagesScreen.tsx").then((module) => ({ default: module.PagesScreen })),
+);
+const PrintScore = lazy(() =>
+  import("./print/PrintScore.tsx").then((module) => ({ default: module.PrintScore })),
+);
+const PrintWeek = lazy(() =>
+  import("./print/PrintWeek.tsx").then((module) => ({ default: module.PrintWeek })),
+);
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => count < 2 && !isLasting(error), refetchOnWindowFocus: true } },
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => count < 2 && !isLasting(error),
+      refetchOnWindowFocus: true,
+    },
+  },
 });
 
 export function App() {
@@ -32,7 +60,11 @@ export function App() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <QueryClientProvider client={queries}>
-        <SnackbarProvider maxSnack={3} autoHideDuration={6000} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <SnackbarProvider
+          maxSnack={3}
+          autoHideDuration={6000}
+          anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
+        >
           <BrowserRouter>
             <Suspense fallback={<Waiting what="the page" />}>
               <Routes>

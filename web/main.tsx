@@ -1,7 +1,7 @@
-import '@fontsource-variable/fraunces/wght.css';
-import '@fontsource-variable/source-sans-3/wght.css';
-import './look/look.css';
-import { createRoot } from 'react-dom/client';
-import { App } from './App.tsx';
+import "@fontsource-variable/fraunces/wght.css";
+import "@fontsource-variable/source-sans-3/wght.css";
+import "./look/look.css";
+import { createRoot } from "react-dom/client";
+import { App } from "./App.tsx";
 
-createRoot(document.getElementById('root')!).render(<App />);
+createRoot(document.getElementById("root")!).render(<App />);

@@ -1,2 +1,2 @@
 /// <reference types="vite/client" />
-declare module '@fontsource-variable/*';
+declare module "@fontsource-variable/*";

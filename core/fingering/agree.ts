@@ -1,14 +1,20 @@
-import { passed, pathOf, regretsAt, type Passed } from './chain.ts';
-import { FORBIDDEN, type Line, type Prices } from './line.ts';
+import { passed, pathOf, regretsAt, type Passed } from "./chain.ts";
+import { FORBIDDEN, type Line, type Prices } from "./line.ts";
 
-/** Moments that should take the same grip, because the music comes again; the first of them is the first time. */
+/**
+ * Moments that should take the same grip, because the music comes again; the first of them is the
+ * first time.
+ */
 export interface Star {
   /** On the same keys or octaves away, or on other keys of the same colours. */
-  readonly keys: 'same' | 'other';
+  readonly keys: "same" | "other";
   readonly moments: readonly number[];
 }
 
-/** The grip that each star agrees on, by its place in the list; a line's moments leave it where that is cheaper. */
+/**
+ * The grip that each star agrees on, by its place in the list; a line's moments leave it where that
+ * is cheaper.
+ */
 export type Templates = readonly number[];
 
 /** A line with what it agrees on; also what the next one goes on from. */
@@ -33,27 +39,36 @@ interface Word {
   readonly written: readonly number[];
 }
 
-/** What a moment pays for leaving the grip of its star: less than a weak finger and a half. Tried on 22 scores. */
+/**
+ * What a moment pays for leaving the grip of its star: less than a weak finger and a half. Tried on
+ * 22 scores.
+ */
 const LEAVING = 1;
-/** And where a grip of the star is written: on the same keys only what cannot be played is dearer. */
+/**
+ * And where a grip of the star is written: on the same keys only what cannot be played is dearer.
+ */
 const WRITTEN = { same: 300, other: 6 } as const;
 /** How often the stars are looked at again. */
 const PASSES = 8;
 
 /**
- * The cheapest way through a line in which leaving a star has a price, found in passes: every star agrees on the grip that its
- * moments would regret least, then the line is solved exactly with a price for leaving it, until nothing changes. Where
- * one of its moments is written, the star agrees on that.
+ * The cheapest way through a line in which leaving a star has a price, found in passes: every star
+ * agrees on the grip that its moments would regret least, then the line is solved exactly with a
+ * price for leaving it, until nothing changes. Where one of its moments is written, the star agrees
+ * on that.
  *
  * @param own the price of each grip of each moment
- * @param before the same line at other prices, to go on from: only what the difference can affect is worked out again
+ * @param before the same line at other prices, to go on from: only what the difference can affect
+ * is worked out again
  */
 export function agree(line: Line, stars: readonly Star[], own: Prices, before?: Agreed): Agreed {
   const starsAt = before?.starsAt ?? starsByMoment(stars, own.length);
   const given = own.flatMap((prices, at) => (before && prices === before.own[at] ? [] : [at]));
   const words = before ? [...before.words] : [];
-  for (const star of new Set(given.flatMap((at) => starsAt[at]!))) words[star] = wordOf(stars[star]!, own);
-  const leaving = (star: number) => (words[star]!.grip === undefined ? LEAVING : WRITTEN[stars[star]!.keys]);
+  for (const star of new Set(given.flatMap((at) => starsAt[at]!)))
+    words[star] = wordOf(stars[star]!, own);
+  const leaving = (star: number) =>
+    words[star]!.grip === undefined ? LEAVING : WRITTEN[stars[star]!.keys];
   const templates = before ? [...before.templates] : [];
   const prices = before ? [...before.passed.own] : [...own];
   /** The same prices with the same templates come again and again. */
@@ -64,7 +79,11 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
     const key = agreed.map((star) => `${templates[star]} ${leaving(star)}`).join();
     const ofThese = known.get(own[at]!) ?? new Map<string, Float64Array>();
     known.set(own[at]!, ofThese);
-    const found = ofThese.get(key) ?? own[at]!.map((price, grip) => agreed.reduce((sum, star) => sum + (templates[star] === grip ? 0 : leaving(star)), price));
+    const found =
+      ofThese.get(key) ??
+      own[at]!.map((price, grip) =>
+        agreed.reduce((sum, star) => sum + (templates[star] === grip ? 0 : leaving(star)), price),
+      );
     ofThese.set(key, found);
     return found;
   };
@@ -78,10 +97,12 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
     moved = new Set();
     const wishes = new Map<number, number>();
     for (const star of new Set(last.touched.flatMap((at) => starsAt[at]!))) {
-      const grip = words[star]!.grip ?? leastRegretted(words[star]!, last, templates[star], leaving(star));
+      const grip =
+        words[star]!.grip ?? leastRegretted(words[star]!, last, templates[star], leaving(star));
       if (grip !== templates[star]) wishes.set(star, grip);
     }
-    if (wishes.size === 0 || pass === PASSES) return { path: pathOf(last), templates, own, words, starsAt, passed: last };
+    if (wishes.size === 0 || pass === PASSES)
+      return { path: pathOf(last), templates, own, words, starsAt, passed: last };
     for (const [star, grip] of wishes) {
       templates[star] = grip;
       for (const at of stars[star]!.moments) moved.add(at);
@@ -103,21 +124,35 @@ function starsByMoment(stars: readonly Star[], count: number): (readonly number[
 function wordOf({ moments }: Star, own: Prices): Word {
   const written = moments.filter((at) => own[at]!.some((price) => price >= FORBIDDEN));
   if (written.length === 0) return { moments, written: NONE };
-  const allowed = [...own[written[0]!]!.keys()].filter((grip) => written.every((at) => own[at]![grip]! < FORBIDDEN));
+  const allowed = [...own[written[0]!]!.keys()].filter((grip) =>
+    written.every((at) => own[at]![grip]! < FORBIDDEN),
+  );
   if (allowed.length === 1) return { grip: allowed[0]!, moments, written };
-  return allowed.length ? { moments, written } : { moments: moments.filter((at) => !written.includes(at)), written: NONE };
+  return allowed.length
+    ? { moments, written }
+    : { moments: moments.filter((at) => !written.includes(at)), written: NONE };
 }
 
-/** The grip whose regrets come to least among the moments of a star, none of them counting more than leaving it would cost unless it is written. */
-function leastRegretted({ moments, written }: Word, line: Passed, template: number | undefined, leaving: number): number {
+/**
+ * The grip whose regrets come to least among the moments of a star, none of them counting more than
+ * leaving it would cost unless it is written.
+ */
+function leastRegretted(
+  { moments, written }: Word,
+  line: Passed,
+  template: number | undefined,
+  leaving: number,
+): number {
   const sums = new Float64Array(line.sizes[moments[0] ?? 0]!);
   for (const at of moments) {
     // what it pays for leaving the present one is not its own wish
     const wish = regretsAt(line, at);
-    if (template !== undefined) for (let grip = 0; grip < wish.length; grip++) if (grip !== template) wish[grip]! -= leaving;
+    if (template !== undefined)
+      for (let grip = 0; grip < wish.length; grip++) if (grip !== template) wish[grip]! -= leaving;
     const least = wish.reduce((some, one) => Math.min(some, one));
     const most = written.includes(at) ? Infinity : leaving;
-    for (let grip = 0; grip < wish.length; grip++) sums[grip]! += Math.min(most, wish[grip]! - least);
+    for (let grip = 0; grip < wish.length; grip++)
+      sums[grip]! += Math.min(most, wish[grip]! - least);
   }
   let best = template ?? 0;
   for (let grip = 0; grip < sums.length; grip++) if (sums[grip]! < sums[best]! - 1e-9) best = grip;

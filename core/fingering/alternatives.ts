@@ -1,9 +1,9 @@
-import { agree, type Agreed, type Star } from './agree.ts';
-import { withCycles } from './cycles.ts';
-import { costOf, FORBIDDEN, IMPOSSIBLE, stretchOf, type Prices } from './line.ts';
-import type { ProposedNote } from './propose.ts';
-import { factsOf, reasonOf } from './reasons.ts';
-import type { Worked } from './solve.ts';
+import { agree, type Agreed, type Star } from "./agree.ts";
+import { withCycles } from "./cycles.ts";
+import { costOf, FORBIDDEN, IMPOSSIBLE, stretchOf, type Prices } from "./line.ts";
+import type { ProposedNote } from "./propose.ts";
+import { factsOf, reasonOf } from "./reasons.ts";
+import type { Worked } from "./solve.ts";
 
 /** Another way to take the same notes. */
 export interface Alternative {
@@ -27,28 +27,45 @@ const LONG = 120;
 const MARGIN = 4;
 
 /**
- * The best few really different ways for the moments asked for, which follow one another; the rest of the line keeps its fingers
- * but for what comes again, which follows as it follows what a teacher writes.
+ * The best few really different ways for the moments asked for, which follow one another; the rest
+ * of the line keeps its fingers but for what comes again, which follows as it follows what a
+ * teacher writes.
  */
-export function alternativesTo(worked: Worked, asked: readonly number[], count: number): { path: readonly number[]; more: number; reason: string }[] {
+export function alternativesTo(
+  worked: Worked,
+  asked: readonly number[],
+  count: number,
+): { path: readonly number[]; more: number; reason: string }[] {
   if (count === 0 || asked.length === 0) return [];
   const { line, stars, written, agreed } = worked;
   const open = openPart(worked, asked);
   const before = factsOf(worked, worked.path, asked);
-  return waysThrough(open, asked.length, count).map((way) => {
-    const inside = new Map(open.asked.map((at) => [at + open.from, way[at]!]));
-    const held = written.map((own, at) => (inside.has(at) ? own.map((price, grip) => (grip === inside.get(at) ? price : FORBIDDEN)) : own));
-    const { path } = agree(line, stars, held, agreed);
-    const changed = path.reduce((sum, grip, at) => sum + Number(grip !== worked.path[at]), 0);
-    const here = asked.filter((at) => path[at] !== worked.path[at]).length;
-    return { path, more: ((costOf(line, path) - costOf(line, worked.path)) * here) / Math.max(1, changed), reason: reasonOf(worked, path, worked.path, asked, before) };
-  }).sort((a, b) => a.more - b.more);
+  return waysThrough(open, asked.length, count)
+    .map((way) => {
+      const inside = new Map(open.asked.map((at) => [at + open.from, way[at]!]));
+      const held = written.map((own, at) =>
+        inside.has(at)
+          ? own.map((price, grip) => (grip === inside.get(at) ? price : FORBIDDEN))
+          : own,
+      );
+      const { path } = agree(line, stars, held, agreed);
+      const changed = path.reduce((sum, grip, at) => sum + Number(grip !== worked.path[at]), 0);
+      const here = asked.filter((at) => path[at] !== worked.path[at]).length;
+      return {
+        path,
+        more: ((costOf(line, path) - costOf(line, worked.path)) * here) / Math.max(1, changed),
+        reason: reasonOf(worked, path, worked.path, asked, before),
+      };
+    })
+    .sort((a, b) => a.more - b.more);
 }
 
-/** What is asked for of a line, with a few moments either side, beyond which it keeps its fingers. */
+/**
+ * What is asked for of a line, with a few moments either side, beyond which it keeps its fingers.
+ */
 interface Open {
   readonly from: number;
-  readonly line: Worked['line'];
+  readonly line: Worked["line"];
   /** Under what is written. */
   readonly written: Prices;
   /** With what keeps runs regular. */
@@ -60,33 +77,67 @@ interface Open {
   readonly asked: readonly number[];
 }
 
-function openPart({ laid: { agreeing }, line, path, written, stars }: Worked, asked: readonly number[]): Open {
-  const [from, to] = [Math.max(0, asked[0]! - 2 * MARGIN), Math.min(path.length - 1, asked.at(-1)! + 2 * MARGIN)];
+function openPart(
+  { laid: { agreeing }, line, path, written, stars }: Worked,
+  asked: readonly number[],
+): Open {
+  const [from, to] = [
+    Math.max(0, asked[0]! - 2 * MARGIN),
+    Math.min(path.length - 1, asked.at(-1)! + 2 * MARGIN),
+  ];
   const kept = (at: number) => at < asked[0]! - MARGIN || at > asked.at(-1)! + MARGIN;
-  const inside = stars.map((star) => ({ ...star, moments: star.moments.filter((at) => at >= from && at <= to).map((at) => at - from) })).filter(({ moments }) => moments.length > 1);
+  const inside = stars
+    .map((star) => ({
+      ...star,
+      moments: star.moments.filter((at) => at >= from && at <= to).map((at) => at - from),
+    }))
+    .filter(({ moments }) => moments.length > 1);
   const part = stretchOf(line, from, to);
   return {
-    from, line: part, regular: (prices) => (agreeing ? withCycles(part, prices) : prices), stars: inside, path: path.slice(from, to + 1), asked: asked.map((at) => at - from),
-    written: written.slice(from, to + 1).map((own, i) => (kept(i + from) ? own.map((price, grip) => (grip === path[i + from] ? price : FORBIDDEN)) : own)),
+    from,
+    line: part,
+    regular: (prices) => (agreeing ? withCycles(part, prices) : prices),
+    stars: inside,
+    path: path.slice(from, to + 1),
+    asked: asked.map((at) => at - from),
+    written: written
+      .slice(from, to + 1)
+      .map((own, i) =>
+        kept(i + from)
+          ? own.map((price, grip) => (grip === path[i + from] ? price : FORBIDDEN))
+          : own,
+      ),
   };
 }
 
 /** Each is the cheapest when the ways found before it are made dearer everywhere. */
-function waysThrough({ line, stars, written, regular, path: first, asked }: Open, length: number, count: number): (readonly number[])[] {
+function waysThrough(
+  { line, stars, written, regular, path: first, asked }: Open,
+  length: number,
+  count: number,
+): (readonly number[])[] {
   const cost = (path: readonly number[]) => costOf(line, path);
   const base = cost(first);
   const found: (readonly number[])[] = [];
-  const apart = (a: readonly number[], b: readonly number[]) => asked.filter((at) => a[at] !== b[at]).length;
+  const apart = (a: readonly number[], b: readonly number[]) =>
+    asked.filter((at) => a[at] !== b[at]).length;
   const enough = Math.max(Math.min(LEAST, length), Math.ceil(length * SHARE));
   const take = (path: readonly number[]) => {
-    if (cost(path) - base >= IMPOSSIBLE || ![first, ...found].every((other) => apart(path, other) >= enough)) return false;
+    if (
+      cost(path) - base >= IMPOSSIBLE ||
+      ![first, ...found].every((other) => apart(path, other) >= enough)
+    )
+      return false;
     found.push(path);
     return true;
   };
-  /** A way that was pushed everywhere, with the first choice again wherever that is cheaper and enough is left that differs. */
+  /**
+   * A way that was pushed everywhere, with the first choice again wherever that is cheaper and
+   * enough is left that differs.
+   */
   const plainer = (pushed: readonly number[]): readonly number[] => {
     let path = pushed;
-    for (let least = cost(path);;) {
+    for (let least = cost(path); ;) {
       let better: readonly number[] | undefined;
       for (const segment of segmentsOf(asked, (at) => path[at] !== first[at])) {
         const one = [...path];

@@ -1,16 +1,21 @@
-import type { Line, Prices } from './line.ts';
+import type { Line, Prices } from "./line.ts";
 
 /** How a line's pairs of grips in a row lie one after the other in a flat table. */
 interface Layout {
   readonly sizes: Int32Array;
-  /** Where the pairs of each moment begin: (grip before, grip now), the last fastest; of the first moment there is nothing before. */
+  /**
+   * Where the pairs of each moment begin: (grip before, grip now), the last fastest; of the first
+   * moment there is nothing before.
+   */
   readonly starts: Int32Array;
 }
 
 /** A line gone through in both directions. Costs are right but for a constant at each moment. */
 export interface Passed extends Layout {
   readonly own: Prices;
-  /** The best cost of all that comes before a pair, with it; and the grip two before that is best. */
+  /**
+   * The best cost of all that comes before a pair, with it; and the grip two before that is best.
+   */
   readonly before: Float64Array;
   readonly back: Uint8Array;
   /** The best cost of all that comes after a pair, without it. */
@@ -22,40 +27,56 @@ export interface Passed extends Layout {
 function layoutOf(own: Prices): Layout {
   const sizes = Int32Array.from(own, (prices) => prices.length);
   const starts = new Int32Array(own.length + 1);
-  for (let at = 0; at < own.length; at++) starts[at + 1] = starts[at]! + (at > 0 ? sizes[at - 1]! : 1) * sizes[at]!;
+  for (let at = 0; at < own.length; at++)
+    starts[at + 1] = starts[at]! + (at > 0 ? sizes[at - 1]! : 1) * sizes[at]!;
   return { sizes, starts };
 }
 
 /**
- * The cheapest way through a line, exactly: what a moment costs depends on the two before it at most, so the best
- * cost of every pair of grips in a row is carried along (Viterbi 1967, of the second order). Time grows with the length.
+ * The cheapest way through a line, exactly: what a moment costs depends on the two before it at
+ * most, so the best cost of every pair of grips in a row is carried along (Viterbi 1967, of the
+ * second order). Time grows with the length.
  *
  * @param own the price of each grip of each moment
  */
 export function chain(line: Line, own: Prices): { path: number[]; cost: number } {
   if (own.length === 0) return { path: [], cost: 0 };
   const layout = layoutOf(own);
-  const [before, back] = [new Float64Array(layout.starts[own.length]!), new Uint8Array(layout.starts[own.length]!)];
+  const [before, back] = [
+    new Float64Array(layout.starts[own.length]!),
+    new Uint8Array(layout.starts[own.length]!),
+  ];
   for (let at = 0; at < own.length; at++) forward(line, own, layout, at, before, back);
-  return { path: pathOf({ ...layout, before, back }), cost: before.subarray(layout.starts[own.length - 1]).reduce((least, cost) => Math.min(least, cost), Infinity) };
+  return {
+    path: pathOf({ ...layout, before, back }),
+    cost: before
+      .subarray(layout.starts[own.length - 1])
+      .reduce((least, cost) => Math.min(least, cost), Infinity),
+  };
 }
 
 /**
  * Goes through a line in both directions.
  *
- * @param known the same line at other prices: only what the difference can affect is worked out again
+ * @param known the same line at other prices: only what the difference can affect is worked out
+ * again
  * @param spent whether nobody needs what is known any more, so that its tables may be written over
  */
 export function passed(line: Line, own: Prices, known?: Passed, spent = false): Passed {
   const count = own.length;
   const { sizes, starts } = known ?? layoutOf(own);
-  const table = (from: Float64Array | undefined) => (!from ? new Float64Array(starts[count]!) : spent ? from : from.slice());
+  const table = (from: Float64Array | undefined) =>
+    !from ? new Float64Array(starts[count]!) : spent ? from : from.slice();
   const [before, after] = [table(known?.before), table(known?.after)];
   const back = !known ? new Uint8Array(starts[count]!) : spent ? known.back : known.back.slice();
   const layout = { sizes, starts };
-  const moved = (at: number) => !known || (known.own[at] !== own[at] && own[at]!.some((price, grip) => price !== known.own[at]![grip]));
+  const moved = (at: number) =>
+    !known ||
+    (known.own[at] !== own[at] && own[at]!.some((price, grip) => price !== known.own[at]![grip]));
   const touched = new Uint8Array(count);
-  const was = new Float64Array(sizes.reduce((most, size, at) => Math.max(most, size * (at > 0 ? sizes[at - 1]! : 1)), 0));
+  const was = new Float64Array(
+    sizes.reduce((most, size, at) => Math.max(most, size * (at > 0 ? sizes[at - 1]! : 1)), 0),
+  );
   /** Works out the costs of a moment, and tells whether they are otherwise than they were. */
   const changes = (costs: Float64Array, at: number, work: () => void): boolean => {
     const [from, to] = [starts[at]!, starts[at + 1]!];
@@ -66,29 +87,59 @@ export function passed(line: Line, own: Prices, known?: Passed, spent = false): 
     return changed;
   };
   let dirty = false;
-  for (let at = 0; at < count; at++) if (dirty || moved(at)) dirty = changes(before, at, () => forward(line, own, layout, at, before, back));
+  for (let at = 0; at < count; at++)
+    if (dirty || moved(at))
+      dirty = changes(before, at, () => forward(line, own, layout, at, before, back));
   dirty = false;
-  for (let at = count - 2; at >= 0; at--) if (dirty || moved(at + 1)) dirty = changes(after, at, () => backward(line, own, layout, at, after));
-  return { sizes, starts, own, before, back, after, touched: [...touched.keys()].filter((at) => touched[at]) };
+  for (let at = count - 2; at >= 0; at--)
+    if (dirty || moved(at + 1))
+      dirty = changes(after, at, () => backward(line, own, layout, at, after));
+  return {
+    sizes,
+    starts,
+    own,
+    before,
+    back,
+    after,
+    touched: [...touched.keys()].filter((at) => touched[at]),
+  };
 }
 
 /** Costs closer than this are the same. */
 const SAME = 1e-9;
 
-function sameButForAConstant(costs: Float64Array, was: Float64Array, from: number, to: number): boolean {
+function sameButForAConstant(
+  costs: Float64Array,
+  was: Float64Array,
+  from: number,
+  to: number,
+): boolean {
   const by = costs[from]! - was[0]!;
-  for (let i = 1; i < to - from; i++) if (Math.abs(costs[from + i]! - was[i]! - by) > SAME) return false;
+  for (let i = 1; i < to - from; i++)
+    if (Math.abs(costs[from + i]! - was[i]! - by) > SAME) return false;
   return true;
 }
 
 /** The best costs up to each pair that ends with a moment. */
-function forward(line: Line, own: Prices, { sizes, starts }: Layout, at: number, costs: Float64Array, back: Uint8Array): void {
+function forward(
+  line: Line,
+  own: Prices,
+  { sizes, starts }: Layout,
+  at: number,
+  costs: Float64Array,
+  back: Uint8Array,
+): void {
   const [hold, start] = [own[at]!, starts[at]!];
   if (at === 0) {
     costs.set(hold, start);
     return;
   }
-  const [before, middle, now, from] = [at > 1 ? sizes[at - 2]! : 1, sizes[at - 1]!, sizes[at]!, starts[at - 1]!];
+  const [before, middle, now, from] = [
+    at > 1 ? sizes[at - 2]! : 1,
+    sizes[at - 1]!,
+    sizes[at]!,
+    starts[at - 1]!,
+  ];
   const [step, turn] = [line.step[at]!, line.turn[at]];
   const joined = step.length > 0;
   for (let b = 0; b < middle; b++) {
@@ -122,14 +173,27 @@ function forward(line: Line, own: Prices, { sizes, starts }: Layout, at: number,
 }
 
 /** The best costs after each pair that ends with a moment; 0 after the last. */
-function backward(line: Line, own: Prices, { sizes, starts }: Layout, at: number, costs: Float64Array): void {
-  const [before, now, next, start, then] = [at > 0 ? sizes[at - 1]! : 1, sizes[at]!, sizes[at + 1]!, starts[at]!, starts[at + 1]!];
+function backward(
+  line: Line,
+  own: Prices,
+  { sizes, starts }: Layout,
+  at: number,
+  costs: Float64Array,
+): void {
+  const [before, now, next, start, then] = [
+    at > 0 ? sizes[at - 1]! : 1,
+    sizes[at]!,
+    sizes[at + 1]!,
+    starts[at]!,
+    starts[at + 1]!,
+  ];
   const [step, turn, hold] = [line.step[at + 1]!, line.turn[at + 1], own[at + 1]!];
   const joined = step.length > 0;
   const onward = new Float64Array(next);
   for (let c = 0; c < now; c++) {
     const row = c * next;
-    for (let d = 0; d < next; d++) onward[d] = costs[then + row + d]! + hold[d]! + (joined ? step[row + d]! : 0);
+    for (let d = 0; d < next; d++)
+      onward[d] = costs[then + row + d]! + hold[d]! + (joined ? step[row + d]! : 0);
     for (let b = 0; b < before; b++) {
       const place = (b * now + c) * next;
       let least = Infinity;
@@ -143,13 +207,19 @@ function backward(line: Line, own: Prices, { sizes, starts }: Layout, at: number
 }
 
 /** The grips of the cheapest way, by their places in the lists. */
-export function pathOf({ sizes, starts, before, back }: Pick<Passed, 'sizes' | 'starts' | 'before' | 'back'>): number[] {
+export function pathOf({
+  sizes,
+  starts,
+  before,
+  back,
+}: Pick<Passed, "sizes" | "starts" | "before" | "back">): number[] {
   const count = sizes.length;
   const path = new Array<number>(count).fill(0);
   if (count === 0) return path;
   const last = starts[count - 1]!;
   let pair = 0;
-  for (let i = last; i < starts[count]!; i++) if (before[i]! < before[last + pair]!) pair = i - last;
+  for (let i = last; i < starts[count]!; i++)
+    if (before[i]! < before[last + pair]!) pair = i - last;
   for (let at = count - 1; at > 0; at--) {
     path[at] = pair % sizes[at]!;
     pair = back[starts[at]! + pair]! * sizes[at - 1]! + (pair - path[at]!) / sizes[at]!;

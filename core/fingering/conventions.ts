@@ -1,28 +1,37 @@
-import { isBlack } from '../score/index.ts';
-import type { HandModel } from './model.ts';
-import type { Moment } from './moments.ts';
-import { freesHand, type Convention } from './line.ts';
+import { isBlack } from "../score/index.ts";
+import type { HandModel } from "./model.ts";
+import type { Moment } from "./moments.ts";
+import { freesHand, type Convention } from "./line.ts";
 
 /** What teachers disagree on; each is a term of the cost. */
 export interface School {
-  /** Chromatic scales: thumb and third finger in turn (safe at any speed), or all fingers in groups (fewer moves at speed). */
-  readonly chromatic: 'thumb and third' | 'all fingers';
+  /**
+   * Chromatic scales: thumb and third finger in turn (safe at any speed), or all fingers in groups
+   * (fewer moves at speed).
+   */
+  readonly chromatic: "thumb and third" | "all fingers";
   /** The same fingers on each group of a sequence. */
   readonly groups: boolean;
-  /** The edition's fingers, to the letter where the hand allows them; else they are replaced by what suits this hand. */
+  /**
+   * The edition's fingers, to the letter where the hand allows them; else they are replaced by what
+   * suits this hand.
+   */
   readonly edition: boolean;
 }
 
-export const USUAL_SCHOOL: School = { chromatic: 'thumb and third', groups: true, edition: false };
+export const USUAL_SCHOOL: School = { chromatic: "thumb and third", groups: true, edition: false };
 
 /** Half steps one way before it is a chromatic scale and not an ornament. */
 const LEAST = 4;
 const AGAINST = 6;
 
-/** The price of leaving the scheme within a chromatic scale. The schemes are common practice, from memory. */
-export function chromatic(moments: readonly Moment[], scheme: School['chromatic']): Convention {
+/**
+ * The price of leaving the scheme within a chromatic scale. The schemes are common practice, from
+ * memory.
+ */
+export function chromatic(moments: readonly Moment[], scheme: School["chromatic"]): Convention {
   const inRun = runs(moments);
-  if (scheme === 'all fingers') {
+  if (scheme === "all fingers") {
     return {
       // next finger on the next key; the thumb comes after a black key, on a white one
       at: inRun.map((one, at) => one && inRun[at - 1] === true),
@@ -39,7 +48,15 @@ export function chromatic(moments: readonly Moment[], scheme: School['chromatic'
     at: inRun,
     hold: ({ keys, fingers }) => {
       const finger = fingers[0]!;
-      return isBlack(keys[0]!) ? (finger === 3 ? 0 : AGAINST) : finger <= 2 ? (finger === 2 ? 1 : 0) : AGAINST;
+      return isBlack(keys[0]!)
+        ? finger === 3
+          ? 0
+          : AGAINST
+        : finger <= 2
+          ? finger === 2
+            ? 1
+            : 0
+          : AGAINST;
     },
   };
 }
@@ -48,7 +65,9 @@ function runs(moments: readonly Moment[]): boolean[] {
   const found = moments.map(() => false);
   const stepTo = (at: number) => {
     const [a, b] = [moments[at - 1], moments[at]];
-    return a?.keys.length === 1 && b?.keys.length === 1 && Math.abs(b.keys[0]! - a.keys[0]!) === 1 ? b.keys[0]! - a.keys[0]! : 0;
+    return a?.keys.length === 1 && b?.keys.length === 1 && Math.abs(b.keys[0]! - a.keys[0]!) === 1
+      ? b.keys[0]! - a.keys[0]!
+      : 0;
   };
   let start = 0;
   for (let at = 1; at <= moments.length; at++) {
@@ -60,7 +79,9 @@ function runs(moments: readonly Moment[]): boolean[] {
   return found;
 }
 
-/** So many moments in a row, or all there are, within the white keys that lie under five fingers. */
+/**
+ * So many moments in a row, or all there are, within the white keys that lie under five fingers.
+ */
 const AROUND = 9;
 const FIVE_KEYS = 4.5;
 /** Of passing the thumb, and of shifting the hand, where it need not move. */
@@ -68,7 +89,7 @@ const RESTLESS = 9;
 const SHIFTED = 1.5;
 
 /** The price of moving the hand where everything around lies under five fingers. */
-export function quietHand(moments: readonly Moment[], lie: HandModel['lie']): Convention {
+export function quietHand(moments: readonly Moment[], lie: HandModel["lie"]): Convention {
   const quiet = moments.map(() => false);
   const most = Math.min(AROUND, moments.length);
   const lowest = moments.map((moment) => Math.min(...moment.keys.map(lie)));
@@ -86,16 +107,34 @@ export function quietHand(moments: readonly Moment[], lie: HandModel['lie']): Co
     step: (a, b) => {
       if (a.keys.length !== 1 || b.keys.length !== 1 || a.keys[0] === b.keys[0]) return 0;
       if (b.keys[0]! > a.keys[0]! !== b.fingers[0]! > a.fingers[0]!) return RESTLESS;
-      return Math.abs(lie(b.keys[0]!) - lie(a.keys[0]!) - (b.fingers[0]! - a.fingers[0]!)) > 0.7 ? SHIFTED : 0;
+      return Math.abs(lie(b.keys[0]!) - lie(a.keys[0]!) - (b.fingers[0]! - a.fingers[0]!)) > 0.7
+        ? SHIFTED
+        : 0;
     },
   };
 }
 
-/** Of passing the thumb on the second note of a line that begins on a white key: the hand could begin elsewhere. */
+/**
+ * Of passing the thumb on the second note of a line that begins on a white key: the hand could
+ * begin elsewhere.
+ */
 const AT_ONCE = 3;
 
 /** The price of a pass right after a start. Common practice, no source. */
 export const goodStart = (moments: readonly Moment[]): Convention => ({
-  at: moments.map((_, at) => at > 0 && (at === 1 || freesHand(moments[at - 1]!.link)) && !isBlack(moments[at - 1]!.keys[0]!)),
-  step: (a, b) => (a.keys.length === 1 && b.keys.length === 1 && Math.min(a.fingers[0]!, b.fingers[0]!) === 1 && a.keys[0] !== b.keys[0] && a.fingers[0] !== b.fingers[0] && b.keys[0]! > a.keys[0]! !== b.fingers[0]! > a.fingers[0]! ? AT_ONCE : 0),
+  at: moments.map(
+    (_, at) =>
+      at > 0 &&
+      (at === 1 || freesHand(moments[at - 1]!.link)) &&
+      !isBlack(moments[at - 1]!.keys[0]!),
+  ),
+  step: (a, b) =>
+    a.keys.length === 1 &&
+    b.keys.length === 1 &&
+    Math.min(a.fingers[0]!, b.fingers[0]!) === 1 &&
+    a.keys[0] !== b.keys[0] &&
+    a.fingers[0] !== b.fingers[0] &&
+    b.keys[0]! > a.keys[0]! !== b.fingers[0]! > a.fingers[0]!
+      ? AT_ONCE
+      : 0,
 });

@@ -1,5 +1,5 @@
-import { chain } from './chain.ts';
-import { freesHand, IMPOSSIBLE, stretchOf, type Line, type Prices } from './line.ts';
+import { chain } from "./chain.ts";
+import { freesHand, IMPOSSIBLE, stretchOf, type Line, type Prices } from "./line.ts";
 
 const OCTAVE = 12;
 /** Keys of an octave that make a broken chord; fewer are leaps. */
@@ -15,11 +15,17 @@ interface Run {
   readonly period: number;
 }
 
-/** Runs over two octaves, but for the last note: scales and arpeggios. In shorter ones hardly a key comes again, and what is around them decides. */
+/**
+ * Runs over two octaves, but for the last note: scales and arpeggios. In shorter ones hardly a key
+ * comes again, and what is around them decides.
+ */
 export function runsOverTwoOctaves({ moments }: Line): Run[] {
   const single = moments.map((moment) => moment.keys.length === 1 && moment.struck[0] === true);
   const key = (at: number) => moments[at]!.keys[0]!;
-  const way = (at: number) => (at > 0 && at < moments.length && single[at] && single[at - 1] && !freesHand(moments[at]!.link) ? Math.sign(key(at) - key(at - 1)) : 0);
+  const way = (at: number) =>
+    at > 0 && at < moments.length && single[at] && single[at - 1] && !freesHand(moments[at]!.link)
+      ? Math.sign(key(at) - key(at - 1))
+      : 0;
   const found: Run[] = [];
   for (let start = 0; start < moments.length;) {
     let end = start;
@@ -42,7 +48,8 @@ export function runsOverTwoOctaves({ moments }: Line): Run[] {
 const AROUND = 8;
 
 /**
- * Prices under which runs over two octaves repeat the cycle of fingers that is cheapest where they stand; their ends stay freer.
+ * Prices under which runs over two octaves repeat the cycle of fingers that is cheapest where they
+ * stand; their ends stay freer.
  *
  * @param known the same where nothing is written, for the runs that nothing is written on
  */
@@ -51,13 +58,17 @@ export function withCycles(line: Line, own: Prices, known?: Prices): Prices {
   for (const run of runsOverTwoOctaves(line)) {
     const [from, to] = [Math.max(0, run.from - AROUND), Math.min(own.length - 1, run.to + AROUND)];
     let best: Prices | undefined;
-    if (known && own.slice(from, to + 1).every((list, i) => list === line.hold[from + i])) best = known.slice(run.from, run.to + 1);
+    if (known && own.slice(from, to + 1).every((list, i) => list === line.hold[from + i]))
+      best = known.slice(run.from, run.to + 1);
     else {
       const around = stretchOf(line, from, to);
       let least = Infinity;
       for (const cycle of cyclesOf(line, own, run)) {
         const held = holding(line, own, run, cycle);
-        const { cost } = chain(around, prices.slice(from, to + 1).map((now, i) => held[i + from - run.from] ?? now));
+        const { cost } = chain(
+          around,
+          prices.slice(from, to + 1).map((now, i) => held[i + from - run.from] ?? now),
+        );
         if (cost < least) [least, best] = [cost, held];
       }
     }
@@ -67,12 +78,23 @@ export function withCycles(line: Line, own: Prices, known?: Prices): Prices {
 }
 
 /** The prices of a run that is held to a cycle. */
-const holding = (line: Line, own: Prices, { from, to, period }: Run, cycle: readonly number[]): Prices => Array.from({ length: to - from + 1 }, (_, i) => {
-  const grips = line.grips[from + i]!;
-  const wanted = grips[cycle[i % period]!]!;
-  const price = (grip: number) => (grips[grip] === wanted ? 0 : i === 0 || i === to - from ? line.apart(grips[grip]!, wanted) : LEAVING);
-  return own[from + i]!.map((before, grip) => before + price(grip));
-});
+const holding = (
+  line: Line,
+  own: Prices,
+  { from, to, period }: Run,
+  cycle: readonly number[],
+): Prices =>
+  Array.from({ length: to - from + 1 }, (_, i) => {
+    const grips = line.grips[from + i]!;
+    const wanted = grips[cycle[i % period]!]!;
+    const price = (grip: number) =>
+      grips[grip] === wanted
+        ? 0
+        : i === 0 || i === to - from
+          ? line.apart(grips[grip]!, wanted)
+          : LEAVING;
+    return own[from + i]!.map((before, grip) => before + price(grip));
+  });
 
 /** Costs of three grips in a row, the last fastest. */
 interface Threes {
@@ -81,7 +103,10 @@ interface Threes {
   readonly tables: readonly Float64Array[];
 }
 
-/** What a run costs by the places of its cycle: each of its moments adds to its place, the first and last are taken as suits those beside them. */
+/**
+ * What a run costs by the places of its cycle: each of its moments adds to its place, the first and
+ * last are taken as suits those beside them.
+ */
 function costsOfCycle(line: Line, own: Prices, { from, to, period }: Run): Threes {
   // without silent changes, which come after the plain grips
   const count = (at: number) => line.grips[at]!.filter((grip) => !grip.then).length;
@@ -91,21 +116,38 @@ function costsOfCycle(line: Line, own: Prices, { from, to, period }: Run): Three
   const three = (at: number, x: number, y: number, z: number) => {
     if (x >= count(at - 2) || y >= count(at - 1) || z >= count(at)) return Infinity;
     const [middle, now] = [line.grips[at - 1]!.length, line.grips[at]!.length];
-    return own[at]![z]! + (line.step[at]![y * now + z] ?? 0) + (line.turn[at]?.[(x * middle + y) * now + z] ?? 0);
+    return (
+      own[at]![z]! +
+      (line.step[at]![y * now + z] ?? 0) +
+      (line.turn[at]?.[(x * middle + y) * now + z] ?? 0)
+    );
   };
   const all = Array.from({ length: size }, (_, grip) => grip);
   const add = (at: number, cost: (x: number, y: number, z: number) => number) => {
     const table = tables[(at - from) % period]!;
-    for (const x of all) for (const y of all) for (const z of all) table[(x * size + y) * size + z]! += cost(x, y, z);
+    for (const x of all)
+      for (const y of all) for (const z of all) table[(x * size + y) * size + z]! += cost(x, y, z);
   };
   for (let at = from + 3; at < to; at++) add(at, (x, y, z) => three(at, x, y, z));
-  const second = (y: number, free: number) => own[from + 1]![y]! + (line.step[from + 1]![free * line.grips[from + 1]!.length + y] ?? 0);
-  add(from + 2, (_, y, z) => Math.min(...all.map((free) => (y < count(from + 1) && free < count(from) ? own[from]![free]! + second(y, free) + three(from + 2, free, y, z) : Infinity))));
+  const second = (y: number, free: number) =>
+    own[from + 1]![y]! + (line.step[from + 1]![free * line.grips[from + 1]!.length + y] ?? 0);
+  add(from + 2, (_, y, z) =>
+    Math.min(
+      ...all.map((free) =>
+        y < count(from + 1) && free < count(from)
+          ? own[from]![free]! + second(y, free) + three(from + 2, free, y, z)
+          : Infinity,
+      ),
+    ),
+  );
   add(to - 1, (_, y, z) => Math.min(...all.map((free) => three(to, y, z, free))));
   return { size, tables };
 }
 
-/** The cheapest cycle for each two grips it may begin with, by their places in the list: what comes before and after the run decides among them. */
+/**
+ * The cheapest cycle for each two grips it may begin with, by their places in the list: what comes
+ * before and after the run decides among them.
+ */
 function cyclesOf(line: Line, own: Prices, run: Run): number[][] {
   const { size, tables } = costsOfCycle(line, own, run);
   const found = new Map<string, number[]>();
@@ -129,7 +171,9 @@ function cyclesOf(line: Line, own: Prices, run: Run): number[][] {
   return [...found.values()];
 }
 
-/** The best costs of every pair of grips one place on, and the grip before each pair that is best. */
+/**
+ * The best costs of every pair of grips one place on, and the grip before each pair that is best.
+ */
 function onward(table: Float64Array, size: number, costs: Float64Array) {
   const next = new Float64Array(size * size).fill(Infinity);
   const best = new Uint8Array(size * size);

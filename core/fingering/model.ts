@@ -1,4 +1,7 @@
-/** Keys under fingers at one moment: `fingers[i]` is on `keys[i]`; keys ascend as the hand sees them. */
+/**
+ * Keys under fingers at one moment: `fingers[i]` is on `keys[i]`; keys ascend as the hand sees
+ * them.
+ */
 export interface Grip {
   readonly keys: readonly number[];
   readonly fingers: readonly number[];
@@ -22,19 +25,34 @@ export interface Link {
   readonly lifted?: boolean;
 }
 
-/** What an instrument tells the search about one of its hands. Costs are dimensionless; Infinity means not possible. */
+/**
+ * What an instrument tells the search about one of its hands. Costs are dimensionless; Infinity
+ * means not possible.
+ */
 export interface HandModel {
   /** A key as this hand sees it, so that one set of rules serves both hands. */
   readonly key: (midi: number) => number;
-  /** Where a key lies, such that figures with equal differences of it feel alike under the hand; a fraction tells keys of another kind. */
+  /**
+   * Where a key lies, such that figures with equal differences of it feel alike under the hand; a
+   * fraction tells keys of another kind.
+   */
   readonly lie: (key: number) => number;
-  /** Ways to take so many keys at once, in an order that depends on the count alone; with silent changes of finger where there is time. */
-  readonly choices: (count: number, changes: boolean) => readonly { readonly fingers: readonly number[]; readonly then?: readonly number[] }[];
+  /**
+   * Ways to take so many keys at once, in an order that depends on the count alone; with silent
+   * changes of finger where there is time.
+   */
+  readonly choices: (
+    count: number,
+    changes: boolean,
+  ) => readonly { readonly fingers: readonly number[]; readonly then?: readonly number[] }[];
   /** Of holding a grip. */
   readonly hold: (grip: Grip) => number;
   /** Of going from one grip to the next. */
   readonly step: (a: Grip, b: Grip, link: Link) => number;
-  /** How much the little time that passes tells on the price of a step: links of one number cost alike. */
+  /**
+   * How much the little time that passes tells on the price of a step: links of one number cost
+   * alike.
+   */
   readonly hurried: (link: Link) => number;
   /** Of three grips in a row without a rest that frees the hand, beyond their steps. */
   readonly turn: (a: Grip, b: Grip, c: Grip) => number;

@@ -1,7 +1,10 @@
-import { add, compare, subtract, toNumber, type Fraction, type Score } from '../score/index.ts';
-import type { HandModel, Link } from './model.ts';
+import { add, compare, subtract, toNumber, type Fraction, type Score } from "../score/index.ts";
+import type { HandModel, Link } from "./model.ts";
 
-/** A struck note, as the search sees it. Times in quarters from the beginning of the piece in written order. */
+/**
+ * A struck note, as the search sees it. Times in quarters from the beginning of the piece in
+ * written order.
+ */
 export interface Played {
   readonly id: string;
   readonly bar: number;
@@ -15,7 +18,10 @@ export interface Played {
   readonly ornaments?: readonly string[];
 }
 
-/** One moment of the search: what is struck together with what is still held down from before. Keys ascend as the hand sees them. */
+/**
+ * One moment of the search: what is struck together with what is still held down from before. Keys
+ * ascend as the hand sees them.
+ */
 export interface Moment {
   readonly bar: number;
   readonly notes: readonly Played[];
@@ -27,7 +33,9 @@ export interface Moment {
   readonly seconds: number;
   /** Struck notes that no hand of this player takes together with the others. */
   readonly beyond: readonly Played[];
-  /** Notes of other voices on a key that is struck here anyway, with the note that has its finger. */
+  /**
+   * Notes of other voices on a key that is struck here anyway, with the note that has its finger.
+   */
   readonly doubled: readonly { readonly note: Played; readonly by: Played }[];
   /** Held notes that have to be let go here. */
   readonly released: readonly Played[];
@@ -35,10 +43,18 @@ export interface Moment {
 
 /** The notes of one hand in some bars, in order. */
 export function playedIn(score: Score, hand: string, from: number, to: number): Played[] {
-  return score.notes.filter((note) => note.hand === hand && !note.held && note.bar >= from && note.bar <= to).map((note) => ({
-    id: note.id, bar: note.bar, midi: note.midi, at: add(score.bars[note.bar]!.start, note.offset), length: note.length,
-    grace: note.grace, staccato: note.staccato, ...(note.ornaments ? { ornaments: note.ornaments } : {}),
-  }));
+  return score.notes
+    .filter((note) => note.hand === hand && !note.held && note.bar >= from && note.bar <= to)
+    .map((note) => ({
+      id: note.id,
+      bar: note.bar,
+      midi: note.midi,
+      at: add(score.bars[note.bar]!.start, note.offset),
+      length: note.length,
+      grace: note.grace,
+      staccato: note.staccato,
+      ...(note.ornaments ? { ornaments: note.ornaments } : {}),
+    }));
 }
 
 /** Struck together; grace notes stand alone before their main note. */
@@ -46,13 +62,17 @@ function groups(played: readonly Played[]): Played[][] {
   const found: Played[][] = [];
   for (const note of played) {
     const last = found.at(-1);
-    if (last && !note.grace && !last[0]!.grace && compare(last[0]!.at, note.at) === 0) last.push(note);
+    if (last && !note.grace && !last[0]!.grace && compare(last[0]!.at, note.at) === 0)
+      last.push(note);
     else found.push([note]);
   }
   return found;
 }
 
-/** Shared, because most moments are one note struck with nothing else of note, and a long line has many. */
+/**
+ * Shared, because most moments are one note struck with nothing else of note, and a long line has
+ * many.
+ */
 const STRUCK: readonly boolean[] = [true];
 const NONE: readonly never[] = [];
 
@@ -64,7 +84,12 @@ const GRACE_SECONDS = 0.12;
  * @param tempo quarters a minute
  * @param held whether the pedal keeps what sounds just before a time in quarters
  */
-export function momentsOf(played: readonly Played[], model: HandModel, tempo: number, held: (at: Fraction) => boolean = () => false): Moment[] {
+export function momentsOf(
+  played: readonly Played[],
+  model: HandModel,
+  tempo: number,
+  held: (at: Fraction) => boolean = () => false,
+): Moment[] {
   const perQuarter = 60 / tempo;
   const struckTogether = groups(played);
   let sounding: { note: Played; end: Fraction }[] = [];
@@ -75,22 +100,43 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
     const { at, grace } = group[0]!;
     const next = struckTogether[index + 1]?.[0];
     const seconds = (one: Fraction, other: Fraction) => toNumber(subtract(other, one)) * perQuarter;
-    sounding = sounding.filter(({ note, end }) => compare(end, at) > 0 && !group.some((struck) => struck.midi === note.midi));
+    sounding = sounding.filter(
+      ({ note, end }) => compare(end, at) > 0 && !group.some((struck) => struck.midi === note.midi),
+    );
     const kept = grace ? [] : sounding.map(({ note }) => note);
     // two voices on one key: the longer note holds it
-    const holder = (note: Played) => group.filter((other) => other.midi === note.midi).reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
+    const holder = (note: Played) =>
+      group
+        .filter((other) => other.midi === note.midi)
+        .reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
     const once = group.length === 1 ? group : group.filter((note) => holder(note) === note);
-    const doubled = group.length === 1 ? NONE : group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
+    const doubled =
+      group.length === 1
+        ? NONE
+        : group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
     const { notes, beyond, released } = inReach(once, kept, model);
     if (released.length) sounding = sounding.filter(({ note }) => !released.includes(note));
     const rest = silentFrom && !grace ? Math.max(0, seconds(silentFrom, at)) : 0;
-    const link: Link | undefined = before && likeLast(found.at(-1)?.link, {
-      seconds: before.grace || compare(before.at, at) === 0 ? GRACE_SECONDS : seconds(before.at, at), rest,
-      detached: rest > 0 || before.staccato, ...(held(at) ? { pedalled: true } : {}),
-    });
+    const link: Link | undefined =
+      before &&
+      likeLast(found.at(-1)?.link, {
+        seconds:
+          before.grace || compare(before.at, at) === 0 ? GRACE_SECONDS : seconds(before.at, at),
+        rest,
+        detached: rest > 0 || before.staccato,
+        ...(held(at) ? { pedalled: true } : {}),
+      });
     const moment: Moment = {
-      bar: group[0]!.bar, notes, keys: notes.map((note) => model.key(note.midi)), struck: notes.length === 1 && once.length === 1 ? STRUCK : notes.map((note) => once.includes(note)),
-      link, seconds: next ? Math.max(0, seconds(at, next.at)) : 0, beyond, doubled, released,
+      bar: group[0]!.bar,
+      notes,
+      keys: notes.map((note) => model.key(note.midi)),
+      struck:
+        notes.length === 1 && once.length === 1 ? STRUCK : notes.map((note) => once.includes(note)),
+      link,
+      seconds: next ? Math.max(0, seconds(at, next.at)) : 0,
+      beyond,
+      doubled,
+      released,
     };
     for (const note of once) {
       const end = add(at, note.length);
@@ -99,38 +145,77 @@ export function momentsOf(played: readonly Played[], model: HandModel, tempo: nu
     }
     before = group[0];
     if (notes.length) found.push(moment);
-    else if (found.length) found[found.length - 1] = { ...found.at(-1)!, beyond: [...found.at(-1)!.beyond, ...beyond] };
+    else if (found.length)
+      found[found.length - 1] = { ...found.at(-1)!, beyond: [...found.at(-1)!.beyond, ...beyond] };
   });
   return found;
 }
 
 /** The link before, if the next one is like it: a long line has few kinds. */
 const likeLast = (last: Link | undefined, next: Link): Link =>
-  last && last.seconds === next.seconds && last.rest === next.rest && last.detached === next.detached && last.pedalled === next.pedalled ? last : next;
+  last &&
+  last.seconds === next.seconds &&
+  last.rest === next.rest &&
+  last.detached === next.detached &&
+  last.pedalled === next.pedalled
+    ? last
+    : next;
 
-/** What the hand can take of what is struck and held; it lets go of held notes first, then leaves the struck ones furthest to the thumb's side. */
-function inReach(struck: readonly Played[], held: readonly Played[], model: HandModel): { notes: readonly Played[]; beyond: readonly Played[]; released: readonly Played[] } {
+/**
+ * What the hand can take of what is struck and held; it lets go of held notes first, then leaves
+ * the struck ones furthest to the thumb's side.
+ */
+function inReach(
+  struck: readonly Played[],
+  held: readonly Played[],
+  model: HandModel,
+): { notes: readonly Played[]; beyond: readonly Played[]; released: readonly Played[] } {
   // one note is always in reach
-  if (struck.length === 1 && held.length === 0) return { notes: struck, beyond: NONE, released: NONE };
-  const rising = (notes: readonly Played[]) => [...notes].sort((a, b) => model.key(a.midi) - model.key(b.midi));
+  if (struck.length === 1 && held.length === 0)
+    return { notes: struck, beyond: NONE, released: NONE };
+  const rising = (notes: readonly Played[]) =>
+    [...notes].sort((a, b) => model.key(a.midi) - model.key(b.midi));
   const able = (notes: readonly Played[]) => {
     const keys = notes.map((note) => model.key(note.midi));
-    return model.choices(keys.length, false).some(({ fingers }) => model.hold({ keys, fingers, struck: keys.map(() => true) }) < Infinity);
+    return model
+      .choices(keys.length, false)
+      .some(
+        ({ fingers }) => model.hold({ keys, fingers, struck: keys.map(() => true) }) < Infinity,
+      );
   };
   const all = rising([...held, ...struck]);
   if (able(all)) return { notes: all, beyond: NONE, released: NONE };
   const alone = rising(struck);
   if (able(alone)) {
     // as many of the held notes as stay in reach, the latest first
-    const kept = [...held].reverse().reduce<Played[]>((list, note) => (able(rising([...list, note, ...struck])) ? [...list, note] : list), []);
-    return { notes: rising([...kept, ...struck]), beyond: [], released: held.filter((note) => !kept.includes(note)) };
+    const kept = [...held]
+      .reverse()
+      .reduce<Played[]>(
+        (list, note) => (able(rising([...list, note, ...struck])) ? [...list, note] : list),
+        [],
+      );
+    return {
+      notes: rising([...kept, ...struck]),
+      beyond: [],
+      released: held.filter((note) => !kept.includes(note)),
+    };
   }
   const kept = largest(alone.slice(-12), able);
-  return { notes: rising(kept), beyond: struck.filter((note) => !kept.includes(note)), released: [...held] };
+  return {
+    notes: rising(kept),
+    beyond: struck.filter((note) => !kept.includes(note)),
+    released: [...held],
+  };
 }
 
-/** The largest choice of notes that is in reach; of equally large ones that with the outer note, then with the inner ones nearest to it. */
-function largest(notes: readonly Played[], able: (notes: readonly Played[]) => boolean): readonly Played[] {
+/**
+ * The largest choice of notes that is in reach; of equally large ones that with the outer note,
+ * then with the inner ones nearest to it.
+ */
+function largest(
+  notes: readonly Played[],
+  able: (notes: readonly Played[]) => boolean,
+): readonly Played[] {
   const top = notes.at(-1)!;
   for (let count = Math.min(5, notes.length - 1); count > 1; count--) {
     const found = chosen(notes.slice(0, -1), count - 1).find((some) => able([...some, top]));

@@ -1,40 +1,65 @@
-import type { Form } from '../form/index.ts';
-import { add, compare, fromNumber, lastBarOf, subtract, toText, type Fraction, type Score } from '../score/index.ts';
-import { freesHand, type Line } from './line.ts';
-import type { HandModel } from './model.ts';
-import type { Moment } from './moments.ts';
-import type { Star } from './agree.ts';
+import type { Form } from "../form/index.ts";
+import {
+  add,
+  compare,
+  fromNumber,
+  lastBarOf,
+  subtract,
+  toText,
+  type Fraction,
+  type Score,
+} from "../score/index.ts";
+import { freesHand, type Line } from "./line.ts";
+import type { HandModel } from "./model.ts";
+import type { Moment } from "./moments.ts";
+import type { Star } from "./agree.ts";
 
-type Lie = HandModel['lie'];
+type Lie = HandModel["lie"];
 
-/** White keys that lie under five fingers: a sequence within them is played without moving the hand. */
+/**
+ * White keys that lie under five fingers: a sequence within them is played without moving the hand.
+ */
 const FIVE_KEYS = 4.5;
 
 /** What a moment is, up to where it lies: the shape under the hand with the colours of its keys. */
 function shapeOf(moment: Moment, lie: Lie): string {
   const lowest = lie(moment.keys[0]!);
-  return moment.keys.map((key, i) => `${lie(key) - lowest}${lie(key) % 1 ? 'b' : 'w'}${moment.struck[i] ? '' : 'h'}`).join('+');
+  return moment.keys
+    .map(
+      (key, i) => `${lie(key) - lowest}${lie(key) % 1 ? "b" : "w"}${moment.struck[i] ? "" : "h"}`,
+    )
+    .join("+");
 }
 
 /** Whether some moments lie under five fingers, from one to another. */
 function underHand(places: readonly number[], from: number, to: number): boolean {
   let [low, high] = [Infinity, -Infinity];
-  for (let at = from; at <= to && high - low < FIVE_KEYS; at++) [low, high] = [Math.min(low, places[at]!), Math.max(high, places[at]!)];
+  for (let at = from; at <= to && high - low < FIVE_KEYS; at++)
+    [low, high] = [Math.min(low, places[at]!), Math.max(high, places[at]!)];
   return high - low < FIVE_KEYS;
 }
 
 /** What comes again in a piece, as far as fingers ask. */
 export interface Again {
-  readonly returns: readonly Pick<Form['returns'][number], 'hand' | 'relation' | 'from' | 'to' | 'of'>[];
-  readonly sequences: Form['sequences'];
+  readonly returns: readonly Pick<
+    Form["returns"][number],
+    "hand" | "relation" | "from" | "to" | "of"
+  >[];
+  readonly sequences: Form["sequences"];
 }
 
-/** Returns on the same or other keys of the same hand. What one hand has from the other is another matter. */
-const KINDS: readonly string[] = ['exact', 'octave', 'transposed', 'varied'];
+/**
+ * Returns on the same or other keys of the same hand. What one hand has from the other is another
+ * matter.
+ */
+const KINDS: readonly string[] = ["exact", "octave", "transposed", "varied"];
 
-/** A part of a hand's line that has come before: its moments beside those at the same time in what they bring back. */
+/**
+ * A part of a hand's line that has come before: its moments beside those at the same time in what
+ * they bring back.
+ */
 interface Stretch {
-  readonly kind: 'return' | 'group';
+  readonly kind: "return" | "group";
   readonly pairs: readonly (readonly [at: number, of: number])[];
 }
 
@@ -46,63 +71,112 @@ interface Row {
 }
 
 export interface Run extends Row {
-  readonly kind: 'same' | 'octave' | 'group';
+  readonly kind: "same" | "octave" | "group";
 }
 
 /** The moments of a run beside those of the first time, but for some at each end. */
-export const pairsOf = ({ at, of, count }: Row, ends = 0): [at: number, of: number][] => Array.from({ length: Math.max(0, count - 2 * ends) }, (_, i) => [at + ends + i, of + ends + i]);
+export const pairsOf = ({ at, of, count }: Row, ends = 0): [at: number, of: number][] =>
+  Array.from({ length: Math.max(0, count - 2 * ends) }, (_, i) => [at + ends + i, of + ends + i]);
 
 /**
- * What the form of the piece says comes again in a hand: returns, changed ones where they are not changed, and the groups of
- * sequences. Where keys of other colours lie under a figure it is another figure for the hand.
+ * What the form of the piece says comes again in a hand: returns, changed ones where they are not
+ * changed, and the groups of sequences. Where keys of other colours lie under a figure it is
+ * another figure for the hand.
  */
-export function runsOfForm(moments: readonly Moment[], score: Score, { returns, sequences }: Again, hand: string, lie: Lie, groups: boolean): Run[] {
+export function runsOfForm(
+  moments: readonly Moment[],
+  score: Score,
+  { returns, sequences }: Again,
+  hand: string,
+  lie: Lie,
+  groups: boolean,
+): Run[] {
   const shapes = moments.map((moment) => shapeOf(moment, lie));
   const places = moments.map((moment) => lie(moment.keys[0]!));
   const freed = moments.map((moment) => freesHand(moment.link));
-  const goesOn = (i: number, of: number) => freed[i] === freed[of] && places[i]! - places[i - 1]! === places[of]! - places[of - 1]!;
-  return stretchesOf(moments, score, hand, returns, groups ? sequences : []).flatMap((stretch): Run[] => {
-    const pairs = stretch.pairs.filter(([i, of]) => shapes[of] === shapes[i]);
-    return rowsOf(pairs, goesOn).flatMap((row): Run[] => {
-      const away = moments[row.at]!.keys[0]! - moments[row.of]!.keys[0]!;
-      const kind = away === 0 ? 'same' : away % 12 === 0 ? 'octave' : 'group';
-      return stretch.kind === 'group' && underHand(places, row.of, row.at + row.count - 1) ? [] : [{ kind, ...row }];
-    });
-  });
+  const goesOn = (i: number, of: number) =>
+    freed[i] === freed[of] && places[i]! - places[i - 1]! === places[of]! - places[of - 1]!;
+  return stretchesOf(moments, score, hand, returns, groups ? sequences : []).flatMap(
+    (stretch): Run[] => {
+      const pairs = stretch.pairs.filter(([i, of]) => shapes[of] === shapes[i]);
+      return rowsOf(pairs, goesOn).flatMap((row): Run[] => {
+        const away = moments[row.at]!.keys[0]! - moments[row.of]!.keys[0]!;
+        const kind = away === 0 ? "same" : away % 12 === 0 ? "octave" : "group";
+        return stretch.kind === "group" && underHand(places, row.of, row.at + row.count - 1)
+          ? []
+          : [{ kind, ...row }];
+      });
+    },
+  );
 }
 
-/** Single notes of returns in another key beside those of the first time, whatever the colours of their keys. */
-export const otherKeyTwins = (moments: readonly Moment[], score: Score, { returns }: Again, hand: string): Stretch['pairs'] => {
+/**
+ * Single notes of returns in another key beside those of the first time, whatever the colours of
+ * their keys.
+ */
+export const otherKeyTwins = (
+  moments: readonly Moment[],
+  score: Score,
+  { returns }: Again,
+  hand: string,
+): Stretch["pairs"] => {
   const single = (at: number) => moments[at]!.keys.length === 1;
-  return stretchesOf(moments, score, hand, returns.filter((one) => one.relation === 'transposed'), []).flatMap(({ pairs }) => pairs).filter(([at, of]) => single(at) && single(of));
+  return stretchesOf(
+    moments,
+    score,
+    hand,
+    returns.filter((one) => one.relation === "transposed"),
+    [],
+  )
+    .flatMap(({ pairs }) => pairs)
+    .filter(([at, of]) => single(at) && single(of));
 };
 
-/** Moments a passage must have for its return to be filled in with it; shorter ones are alike by the way. */
+/**
+ * Moments a passage must have for its return to be filled in with it; shorter ones are alike by the
+ * way.
+ */
 const PASSAGE = 8;
 
 /**
- * The stars of a hand's line: what is on the same keys or octaves away in one, on other keys in another; and the moments that stand in
- * a passage on the same keys. The first and last moment of each run stay free: what comes before and after may ask for other fingers.
+ * The stars of a hand's line: what is on the same keys or octaves away in one, on other keys in
+ * another; and the moments that stand in a passage on the same keys. The first and last moment of
+ * each run stay free: what comes before and after may ask for other fingers.
  */
-export function starsOf({ grips }: Pick<Line, 'grips'>, runs: readonly Run[]): { stars: Star[]; passages: ReadonlySet<number> } {
+export function starsOf(
+  { grips }: Pick<Line, "grips">,
+  runs: readonly Run[],
+): { stars: Star[]; passages: ReadonlySet<number> } {
   const count = grips.length;
   const fits = (at: number, of: number) => grips[at]!.length === grips[of]!.length;
   const same = Int32Array.from({ length: count }, (_, at) => at);
   const other = Int32Array.from({ length: count }, (_, at) => at);
   const passages = new Set<number>();
-  const [onSame, onOther] = [runs.filter((run) => run.kind !== 'group'), runs.filter((run) => run.kind === 'group')];
+  const [onSame, onOther] = [
+    runs.filter((run) => run.kind !== "group"),
+    runs.filter((run) => run.kind === "group"),
+  ];
   for (const [at, of, run] of pairsInOrder(onSame)) {
     if (same[at] === at && fits(at, of)) same[at] = same[of]!;
-    if (run.kind === 'same' && run.count >= PASSAGE) passages.add(at);
+    if (run.kind === "same" && run.count >= PASSAGE) passages.add(at);
   }
-  for (const [at, of] of pairsInOrder(onOther)) if (same[at] !== same[of] && other[at] === at && fits(at, of)) other[at] = other[same[of]!]!;
+  for (const [at, of] of pairsInOrder(onOther))
+    if (same[at] !== same[of] && other[at] === at && fits(at, of)) other[at] = other[same[of]!]!;
   // returns of what comes again on other keys belong with it
-  const stars = [...gathered(same, 'same'), ...gathered(other.map((of, at) => (of !== at ? of : other[same[at]!]!)), 'other')];
+  const stars = [
+    ...gathered(same, "same"),
+    ...gathered(
+      other.map((of, at) => (of !== at ? of : other[same[at]!]!)),
+      "other",
+    ),
+  ];
   return { stars, passages };
 }
 
 /** The pairs of some runs without their ends, in the order of their moments. */
-function* pairsInOrder(runs: readonly Run[]): Generator<readonly [at: number, of: number, run: Run]> {
+function* pairsInOrder(
+  runs: readonly Run[],
+): Generator<readonly [at: number, of: number, run: Run]> {
   const waiting = [...runs].sort((a, b) => b.at - a.at);
   let open: Run[] = [];
   for (let at = waiting.at(-1)?.at ?? 0; open.length || waiting.length; at++) {
@@ -112,7 +186,7 @@ function* pairsInOrder(runs: readonly Run[]): Generator<readonly [at: number, of
   }
 }
 
-function gathered(centres: Int32Array, keys: Star['keys']): Star[] {
+function gathered(centres: Int32Array, keys: Star["keys"]): Star[] {
   const found = new Map<number, number[]>();
   centres.forEach((of, at) => {
     if (of === at) return;
@@ -124,7 +198,13 @@ function gathered(centres: Int32Array, keys: Star['keys']): Star[] {
 
 const timeOf = (moment: Moment): Fraction => moment.notes[moment.struck.indexOf(true)]!.at;
 
-function stretchesOf(moments: readonly Moment[], score: Score, hand: string, returns: Again['returns'], sequences: Again['sequences']): Stretch[] {
+function stretchesOf(
+  moments: readonly Moment[],
+  score: Score,
+  hand: string,
+  returns: Again["returns"],
+  sequences: Again["sequences"],
+): Stretch[] {
   const times = moments.map(timeOf);
   const at = new Map<string, number[]>();
   times.forEach((time, i) => at.set(toText(time), [...(at.get(toText(time)) ?? []), i]));
@@ -133,33 +213,56 @@ function stretchesOf(moments: readonly Moment[], score: Score, hand: string, ret
     const [own, others] = [at.get(toText(times[i]!))!, at.get(toText(before)) ?? []];
     return others[others.length - own.length + own.indexOf(i)];
   };
-  const pairs = (some: readonly number[], before: (i: number) => Fraction) => some.flatMap((i): [number, number][] => {
-    const of = twin(i, before(i));
-    return of !== undefined && of < i ? [[i, of]] : [];
-  });
+  const pairs = (some: readonly number[], before: (i: number) => Fraction) =>
+    some.flatMap((i): [number, number][] => {
+      const of = twin(i, before(i));
+      return of !== undefined && of < i ? [[i, of]] : [];
+    });
   const inBar: number[][] = score.bars.map(() => []);
   moments.forEach((moment, i) => inBar[moment.bar]!.push(i));
   const start = (bar: number) => score.bars[bar]!.start;
   return [
-    ...returns.filter((one) => one.hand === hand && KINDS.includes(one.relation)).map((one): Stretch => ({
-      kind: 'return',
-      pairs: pairs(inBar.slice(one.from, one.to + 1).flat(), (i) => add(start(moments[i]!.bar - one.from + one.of), subtract(times[i]!, start(moments[i]!.bar)))),
-    })),
-    ...sequences.filter((one) => one.hand === hand).map((one): Stretch => {
-      const cell = fromNumber(one.cell);
-      const second = add(add(start(one.from.bar), one.from.offset), cell);
-      const inside = (i: number) => compare(times[i]!, second) >= 0 && (moments[i]!.bar < one.to.bar || compare(subtract(times[i]!, start(one.to.bar)), one.to.offset) < 0);
-      return { kind: 'group', pairs: pairs(inBar.slice(one.from.bar, lastBarOf(one.to) + 1).flat().filter(inside), (i) => subtract(times[i]!, cell)) };
-    }),
+    ...returns
+      .filter((one) => one.hand === hand && KINDS.includes(one.relation))
+      .map((one): Stretch => ({
+        kind: "return",
+        pairs: pairs(inBar.slice(one.from, one.to + 1).flat(), (i) =>
+          add(
+            start(moments[i]!.bar - one.from + one.of),
+            subtract(times[i]!, start(moments[i]!.bar)),
+          ),
+        ),
+      })),
+    ...sequences
+      .filter((one) => one.hand === hand)
+      .map((one): Stretch => {
+        const cell = fromNumber(one.cell);
+        const second = add(add(start(one.from.bar), one.from.offset), cell);
+        const inside = (i: number) =>
+          compare(times[i]!, second) >= 0 &&
+          (moments[i]!.bar < one.to.bar ||
+            compare(subtract(times[i]!, start(one.to.bar)), one.to.offset) < 0);
+        return {
+          kind: "group",
+          pairs: pairs(
+            inBar
+              .slice(one.from.bar, lastBarOf(one.to) + 1)
+              .flat()
+              .filter(inside),
+            (i) => subtract(times[i]!, cell),
+          ),
+        };
+      }),
   ];
 }
 
 /** Pairs that follow each other without a gap. */
-function rowsOf(pairs: Stretch['pairs'], goesOn: (at: number, of: number) => boolean): Row[] {
+function rowsOf(pairs: Stretch["pairs"], goesOn: (at: number, of: number) => boolean): Row[] {
   const rows: { at: number; of: number; count: number }[] = [];
   for (const [at, of] of pairs) {
     const last = rows.at(-1);
-    if (last && at === last.at + last.count && of === last.of + last.count && goesOn(at, of)) last.count++;
+    if (last && at === last.at + last.count && of === last.of + last.count && goesOn(at, of))
+      last.count++;
     else rows.push({ at, of, count: 1 });
   }
   return rows;
@@ -167,7 +270,9 @@ function rowsOf(pairs: Stretch['pairs'], goesOn: (at: number, of: number) => boo
 
 const OCTAVE = 12;
 
-/** Moments on the same keys or octaves away before notes without a score are known to come again. */
+/**
+ * Moments on the same keys or octaves away before notes without a score are known to come again.
+ */
 const LEAST = 8;
 
 /** Numbers for what is equal, in the order of its first places. */
@@ -182,13 +287,17 @@ function numbered<T extends string | number>(count: number, keyAt: (at: number) 
 }
 
 /**
- * The same for notes without a score, where no form is known: long stretches on the same keys or octaves away. Equal stretches
- * are found by numbering those half as long first (Karp, Miller and Rosenberg 1972).
+ * The same for notes without a score, where no form is known: long stretches on the same keys or
+ * octaves away. Equal stretches are found by numbering those half as long first (Karp, Miller and
+ * Rosenberg 1972).
  */
 export function repeatsOf(moments: readonly Moment[], lie: Lie): Run[] {
   const count = moments.length;
   const low = (at: number) => moments[at]!.keys[0]!;
-  const shapes = numbered(count, (at) => `${shapeOf(moments[at]!, lie)}${freesHand(moments[at]!.link) ? '|' : ''}`);
+  const shapes = numbered(
+    count,
+    (at) => `${shapeOf(moments[at]!, lie)}${freesHand(moments[at]!.link) ? "|" : ""}`,
+  );
   const steps = numbered(count - 1, (at) => `${low(at + 1) - low(at)} ${shapes[at + 1]}`);
   const both = (a: number, b: number) => a * count + b;
   const twos = numbered(count - 2, (at) => both(steps[at]!, steps[at + 1]!));
@@ -204,6 +313,11 @@ export function repeatsOf(moments: readonly Moment[], lie: Lie): Run[] {
     if (of < 0) first[start] = at;
     else for (let k = 0; k < LEAST; k++) if (before[at + k]! < 0) before[at + k] = of + k;
   });
-  const pairs = [...before.keys()].flatMap((at): [number, number][] => (before[at]! < 0 ? [] : [[at, before[at]!]]));
-  return rowsOf(pairs, () => true).map((row) => ({ kind: low(row.at) === low(row.of) ? 'same' : 'octave', ...row }));
+  const pairs = [...before.keys()].flatMap((at): [number, number][] =>
+    before[at]! < 0 ? [] : [[at, before[at]!]],
+  );
+  return rowsOf(pairs, () => true).map((row) => ({
+    kind: low(row.at) === low(row.of) ? "same" : "octave",
+    ...row,
+  }));
 }

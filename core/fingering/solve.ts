@@ -1,9 +1,9 @@
-import { agree, type Agreed, type Star } from './agree.ts';
-import { withCycles } from './cycles.ts';
-import type { Laid } from './laid.ts';
-import type { Line, Prices } from './line.ts';
-import { obeying, type Locks } from './locks.ts';
-import type { HandModel } from './model.ts';
+import { agree, type Agreed, type Star } from "./agree.ts";
+import { withCycles } from "./cycles.ts";
+import type { Laid } from "./laid.ts";
+import type { Line, Prices } from "./line.ts";
+import { obeying, type Locks } from "./locks.ts";
+import type { HandModel } from "./model.ts";
 
 /** A hand's line with its cheapest way, which the next one can go on from. */
 export interface Worked {
@@ -21,12 +21,20 @@ export interface Worked {
   readonly path: readonly number[];
 }
 
-/** A line with what is written over it, solved; what is written changes what the line agrees on without it. */
+/**
+ * A line with what is written over it, solved; what is written changes what the line agrees on
+ * without it.
+ */
 export function work(laid: Laid, locks: Locks, before?: Worked): Worked {
   const { line, model, stars } = laid;
   const unwritten = before?.unwritten ?? agree(line, stars, laid.prices);
   const written = obeying(line, model, locks);
-  const prices = written === line.hold ? laid.prices : laid.agreeing ? withCycles(line, written, laid.prices) : written;
+  const prices =
+    written === line.hold
+      ? laid.prices
+      : laid.agreeing
+        ? withCycles(line, written, laid.prices)
+        : written;
   const agreed = prices === laid.prices ? unwritten : agree(line, stars, prices, unwritten);
   return { laid, line, model, stars, written, prices, unwritten, agreed, path: agreed.path };
 }

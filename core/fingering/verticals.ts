@@ -1,10 +1,10 @@
-import { onsets, toText, type Note, type Score } from '../score/index.ts';
-import { firstFinger } from './written.ts';
+import { onsets, toText, type Note, type Score } from "../score/index.ts";
+import { firstFinger } from "./written.ts";
 
 /** A moment at which both hands strike. */
 export interface Vertical {
   readonly bar: number;
-  readonly offset: Note['offset'];
+  readonly offset: Note["offset"];
   readonly upper: readonly Note[];
   readonly lower: readonly Note[];
   /** Fingers that both hands use there: an anchor. */
@@ -14,9 +14,20 @@ export interface Vertical {
 }
 
 /** Where two hands strike together in some bars, with the fingers they have in common. */
-export function verticals(score: Score, fingers: ReadonlyMap<string, string>, hands: readonly [upper: string, lower: string], from: number, to: number): Vertical[] {
-  const [upper, lower] = hands.map((hand) => onsets(score.notes.filter((note) => !note.grace), hand).filter((one) => one.bar >= from && one.bar <= to));
-  const key = (one: { bar: number; offset: Note['offset'] }) => `${one.bar} ${toText(one.offset)}`;
+export function verticals(
+  score: Score,
+  fingers: ReadonlyMap<string, string>,
+  hands: readonly [upper: string, lower: string],
+  from: number,
+  to: number,
+): Vertical[] {
+  const [upper, lower] = hands.map((hand) =>
+    onsets(
+      score.notes.filter((note) => !note.grace),
+      hand,
+    ).filter((one) => one.bar >= from && one.bar <= to),
+  );
+  const key = (one: { bar: number; offset: Note["offset"] }) => `${one.bar} ${toText(one.offset)}`;
   const below = new Map(lower!.map((one, i) => [key(one), { one, i }]));
   let [lastUpper, lastLower] = [-1, -1];
   return upper!.flatMap((one, i): Vertical[] => {
@@ -24,11 +35,18 @@ export function verticals(score: Score, fingers: ReadonlyMap<string, string>, ha
     if (!met) return [];
     const between = [i - lastUpper, met.i - lastLower];
     [lastUpper, lastLower] = [i, met.i];
-    const of = (notes: readonly Note[]) => notes.flatMap((note) => (fingers.has(note.id) ? [firstFinger(fingers.get(note.id)!)] : []));
+    const of = (notes: readonly Note[]) =>
+      notes.flatMap((note) => (fingers.has(note.id) ? [firstFinger(fingers.get(note.id)!)] : []));
     const [a, b] = [of(one.notes), of(met.one.notes)];
-    return [{
-      bar: one.bar, offset: one.offset, upper: one.notes, lower: met.one.notes, same: a.filter((finger) => b.includes(finger)),
-      meeting: Math.min(...between) > 1 && between[0] !== between[1],
-    }];
+    return [
+      {
+        bar: one.bar,
+        offset: one.offset,
+        upper: one.notes,
+        lower: met.one.notes,
+        same: a.filter((finger) => b.includes(finger)),
+        meeting: Math.min(...between) > 1 && between[0] !== between[1],
+      },
+    ];
   });
 }

@@ -1,18 +1,28 @@
-/** What stands over a note: a finger, one that takes over silently (`4-5`), or one the player may leave (`(3)`). */
+/**
+ * What stands over a note: a finger, one that takes over silently (`4-5`), or one the player may
+ * leave (`(3)`).
+ */
 export interface Written {
   readonly finger: string;
   readonly then?: string;
   readonly optional?: boolean;
 }
 
-/** Reads `3`, `4-5`, `(3)`, `(4-5)`; undefined when it is none of these with fingers of the limb. */
+/**
+ * Reads `3`, `4-5`, `(3)`, `(4-5)`; undefined when it is none of these with fingers of the limb.
+ */
 export function parseWritten(text: string, fingers: readonly string[]): Written | undefined {
   const match = /^(\()?([^\s()-]+)(?:-([^\s()-]+))?(\))?$/.exec(text.trim());
   if (!match) return undefined;
   const [, open, finger, then, close] = match;
-  if ((open === undefined) !== (close === undefined) || !fingers.includes(finger!)) return undefined;
+  if ((open === undefined) !== (close === undefined) || !fingers.includes(finger!))
+    return undefined;
   if (then !== undefined && (!fingers.includes(then) || then === finger)) return undefined;
-  return { finger: finger!, ...(then === undefined ? {} : { then }), ...(open ? { optional: true } : {}) };
+  return {
+    finger: finger!,
+    ...(then === undefined ? {} : { then }),
+    ...(open ? { optional: true } : {}),
+  };
 }
 
 export const writtenText = ({ finger, then, optional }: Written): string => {
@@ -21,6 +31,6 @@ export const writtenText = ({ finger, then, optional }: Written): string => {
 };
 
 /** The first finger of what is written, without looking at whose fingers they are. */
-export const firstFinger = (text: string): string => text.replace(/^\(/, '').split(/[-)]/)[0]!;
+export const firstFinger = (text: string): string => text.replace(/^\(/, "").split(/[-)]/)[0]!;
 /** The finger that is on the key at its end. */
-export const lastFinger = (text: string): string => text.replace(/[()]/g, '').split('-').at(-1)!;
+export const lastFinger = (text: string): string => text.replace(/[()]/g, "").split("-").at(-1)!;

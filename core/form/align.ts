@@ -1,21 +1,31 @@
-import type { Score } from '../score/index.ts';
-import { contents, handsOf, Numbers, type BarContent } from './content.ts';
-import { compareBars } from './differences.ts';
+import type { Score } from "../score/index.ts";
+import { contents, handsOf, Numbers, type BarContent } from "./content.ts";
+import { compareBars } from "./differences.ts";
 
-/** A bar of one edition beside the bar of another that it is; undefined where the other has none. Bar indexes. */
+/**
+ * A bar of one edition beside the bar of another that it is; undefined where the other has none.
+ * Bar indexes.
+ */
 export interface AlignedBar {
   readonly a: number | undefined;
   readonly b: number | undefined;
 }
 
-/** What a bar that the other edition does not have costs, against 1 for a bar in which nothing is alike. */
+/**
+ * What a bar that the other edition does not have costs, against 1 for a bar in which nothing is
+ * alike.
+ */
 const MISSING = 0.55;
 
 /** Both scores' lines, numbered together so that their bars can be compared. */
-export function linesOfBoth(a: Score, b: Score): { a: Map<string, BarContent[]>; b: Map<string, BarContent[]>; hands: string[] } {
+export function linesOfBoth(
+  a: Score,
+  b: Score,
+): { a: Map<string, BarContent[]>; b: Map<string, BarContent[]>; hands: string[] } {
   const numbers = new Numbers();
   const hands = [...new Set([...handsOf(a), ...handsOf(b)])];
-  const lines = (score: Score) => new Map([...hands, 'both'].map((hand) => [hand, contents(score, hand, numbers)]));
+  const lines = (score: Score) =>
+    new Map([...hands, "both"].map((hand) => [hand, contents(score, hand, numbers)]));
   return { a: lines(a), b: lines(b), hands };
 }
 
@@ -27,7 +37,10 @@ function unlike(a: BarContent, b: BarContent): number {
   return Math.min(differing / Math.max(1, same + differing), a.shape === b.shape ? 0.4 : 1);
 }
 
-/** The bars of two editions side by side: the cheapest way to make one of the other by changing, leaving out and adding bars. */
+/**
+ * The bars of two editions side by side: the cheapest way to make one of the other by changing,
+ * leaving out and adding bars.
+ */
 export function alignBars(a: readonly BarContent[], b: readonly BarContent[]): AlignedBar[] {
   const width = b.length + 1;
   const cost = new Float64Array((a.length + 1) * width);

@@ -1,62 +1,140 @@
-import { scoreOf } from '../testing.ts';
-import { fraction, startOf, type Section } from '../score/index.ts';
-import { analyse, carryFingers, carryPedal, carryRemarks, carryWords, sistersOf } from './index.ts';
+import { scoreOf } from "../testing.ts";
+import { fraction, startOf, type Section } from "../score/index.ts";
+import { analyse, carryFingers, carryPedal, carryRemarks, carryWords, sistersOf } from "./index.ts";
 
-const first = [['C4 D4 E4 F4', 'C3:4'], ['G4 E4 F4 D4', 'G2:4']] as const;
-const score = scoreOf([...first, ['A4:2 B4:2', 'F2:4'], ['C5 D5 E5 F5', 'C3:4'], ['G5 E5 F5 D5', 'G2:4'], ['D4 E4 F#4 G4', 'D3:4'], ['A4 F#4 G4 E4', 'A2:4'], ['C4 D4 E4 F4', 'C3:4'], ['G4 E4 F4 C4', 'G2:4']]);
-const inBar = (bar: number) => score.notes.filter((note) => note.bar === bar && note.hand === 'right');
-const written = new Map([...inBar(0), ...inBar(1)].map((note, i) => [note.id, String((i % 5) + 1)]));
+const first = [
+  ["C4 D4 E4 F4", "C3:4"],
+  ["G4 E4 F4 D4", "G2:4"],
+] as const;
+const score = scoreOf([
+  ...first,
+  ["A4:2 B4:2", "F2:4"],
+  ["C5 D5 E5 F5", "C3:4"],
+  ["G5 E5 F5 D5", "G2:4"],
+  ["D4 E4 F#4 G4", "D3:4"],
+  ["A4 F#4 G4 E4", "A2:4"],
+  ["C4 D4 E4 F4", "C3:4"],
+  ["G4 E4 F4 C4", "G2:4"],
+]);
+const inBar = (bar: number) =>
+  score.notes.filter((note) => note.bar === bar && note.hand === "right");
+const written = new Map(
+  [...inBar(0), ...inBar(1)].map((note, i) => [note.id, String((i % 5) + 1)]),
+);
 
-it('carries fingers to exact, octave, transposed and varied returns, note by note, and says what does not fit', () => {
+it("carries fingers to exact, octave, transposed and varied returns, note by note, and says what does not fit", () => {
   const carried = carryFingers(score, analyse(score).returns, written, 0, 1);
   const fingers = new Map(carried.fingerings.map(({ id, finger }) => [id, finger]));
-  const row = (bar: number) => inBar(bar).map((note) => fingers.get(note.id) ?? '-').join('');
-  expect([3, 4, 5, 6, 7, 8].map(row)).toEqual(['1234', '5123', '1234', '5123', '1234', '512-']);
-  expect(carried.misfits).toEqual(['bar 9: no D for finger 3 of bar 2']);
-  expect(row(2)).toBe('--');
+  const row = (bar: number) =>
+    inBar(bar)
+      .map((note) => fingers.get(note.id) ?? "-")
+      .join("");
+  expect([3, 4, 5, 6, 7, 8].map(row)).toEqual(["1234", "5123", "1234", "5123", "1234", "512-"]);
+  expect(carried.misfits).toEqual(["bar 9: no D for finger 3 of bar 2"]);
+  expect(row(2)).toBe("--");
 });
 
-it('leaves what is written there already, and bars that were not chosen', () => {
-  const own = new Map([...written, [inBar(3)[0]!.id, '3']]);
+it("leaves what is written there already, and bars that were not chosen", () => {
+  const own = new Map([...written, [inBar(3)[0]!.id, "3"]]);
   const carried = carryFingers(score, analyse(score).returns, own, 1, 1);
   expect(carried.fingerings.some(({ id }) => inBar(3).some((note) => note.id === id))).toBe(false);
-  expect(carried.fingerings.filter(({ id }) => inBar(4).some((note) => note.id === id))).toHaveLength(4);
+  expect(
+    carried.fingerings.filter(({ id }) => inBar(4).some((note) => note.id === id)),
+  ).toHaveLength(4);
 });
 
-it('finds what a note is elsewhere, from the first time and from a return, on the same keys and octaves away', () => {
+it("finds what a note is elsewhere, from the first time and from a return, on the same keys and octaves away", () => {
   const { returns } = analyse(score);
-  const sisters = (bar: number, at: number) => sistersOf(score, returns, inBar(bar)[at]!).map((note) => `${note.bar}:${note.midi}`);
-  expect(sisters(0, 0)).toEqual(['3:72', '7:60']);
-  expect(sisters(3, 0)).toEqual(['0:60', '7:60']);
-  expect(sisters(7, 2)).toEqual(['0:64', '3:76']);
+  const sisters = (bar: number, at: number) =>
+    sistersOf(score, returns, inBar(bar)[at]!).map((note) => `${note.bar}:${note.midi}`);
+  expect(sisters(0, 0)).toEqual(["3:72", "7:60"]);
+  expect(sisters(3, 0)).toEqual(["0:60", "7:60"]);
+  expect(sisters(7, 2)).toEqual(["0:64", "3:76"]);
   // in another key it may want another finger; what does not return has none
   expect(sisters(5, 2)).toEqual([]);
   expect(sisters(2, 0)).toEqual([]);
 });
 
-describe('of what is not on one note', () => {
+describe("of what is not on one note", () => {
   // bars 1 and 2 return in 4 and 5, and in 7 and 8
-  const piece = scoreOf([['C4 D4 E4 F4', 'C3:4'], ['G4 E4 F4 D4', 'G2:4'], ['A4:2 B4:2', 'F2:4'], ['C4 D4 E4 F4', 'C3:4'], ['G4 E4 F4 D4', 'G2:4'], ['F#4 A4:2 B4', 'D3:4'], ['C4 D4 E4 F4', 'C3:4'], ['G4 E4 F4 D4', 'G2:4']]);
+  const piece = scoreOf([
+    ["C4 D4 E4 F4", "C3:4"],
+    ["G4 E4 F4 D4", "G2:4"],
+    ["A4:2 B4:2", "F2:4"],
+    ["C4 D4 E4 F4", "C3:4"],
+    ["G4 E4 F4 D4", "G2:4"],
+    ["F#4 A4:2 B4", "D3:4"],
+    ["C4 D4 E4 F4", "C3:4"],
+    ["G4 E4 F4 D4", "G2:4"],
+  ]);
   const { returns } = analyse(piece);
   const at = (bar: number, quarters = 0) => ({ bar, offset: fraction(quarters) });
-  const marks = [{ ...at(0), kind: 'down' as const }, { ...at(1), kind: 'change' as const }, { ...at(1, 3), kind: 'up' as const }, { ...at(6), kind: 'down' as const }];
+  const marks = [
+    { ...at(0), kind: "down" as const },
+    { ...at(1), kind: "change" as const },
+    { ...at(1, 3), kind: "up" as const },
+    { ...at(6), kind: "down" as const },
+  ];
 
-  it('pedal goes to whole returns; bars with pedal of their own keep it', () => {
+  it("pedal goes to whole returns; bars with pedal of their own keep it", () => {
     const carried = carryPedal(piece, returns, marks, 0, 1);
-    expect(carried.marks.map(({ bar, offset, kind }) => `${bar} ${offset.num} ${kind}`)).toEqual(['3 0 down', '4 0 change', '4 3 up', '7 0 change', '7 3 up']);
-    expect(carried.misfits).toEqual(['bar 7 has pedal of its own; it stays']);
+    expect(carried.marks.map(({ bar, offset, kind }) => `${bar} ${offset.num} ${kind}`)).toEqual([
+      "3 0 down",
+      "4 0 change",
+      "4 3 up",
+      "7 0 change",
+      "7 3 up",
+    ]);
+    expect(carried.misfits).toEqual(["bar 7 has pedal of its own; it stays"]);
   });
-  it('a note on a bar goes to the bars, a note on a note to what it has become, each once', () => {
-    const note = piece.notes.find((one) => one.bar === 1 && one.hand === 'right' && one.offset.num === 2)!;
-    const remarks = [{ id: '1', ...at(0), text: 'breathe' }, { id: '2', bar: 1, offset: note.offset, noteId: note.id, text: 'lean' }];
+  it("a note on a bar goes to the bars, a note on a note to what it has become, each once", () => {
+    const note = piece.notes.find(
+      (one) => one.bar === 1 && one.hand === "right" && one.offset.num === 2,
+    )!;
+    const remarks = [
+      { id: "1", ...at(0), text: "breathe" },
+      { id: "2", bar: 1, offset: note.offset, noteId: note.id, text: "lean" },
+    ];
     const carried = carryRemarks(piece, returns, remarks, 0, 1).remarks;
-    expect(carried.map((one) => `${one.bar} ${one.text}`)).toEqual(['3 breathe', '6 breathe', '4 lean', '7 lean']);
-    expect(carried.filter((one) => one.noteId).map((one) => piece.notes.find((other) => other.id === one.noteId)!.midi)).toEqual([65, 65]);
-    expect(carryRemarks(piece, returns, [...remarks, ...carried.map((one, i) => ({ ...one, id: `c${i}` }))], 0, 1).remarks).toEqual([]);
+    expect(carried.map((one) => `${one.bar} ${one.text}`)).toEqual([
+      "3 breathe",
+      "6 breathe",
+      "4 lean",
+      "7 lean",
+    ]);
+    expect(
+      carried
+        .filter((one) => one.noteId)
+        .map((one) => piece.notes.find((other) => other.id === one.noteId)!.midi),
+    ).toEqual([65, 65]);
+    expect(
+      carryRemarks(
+        piece,
+        returns,
+        [...remarks, ...carried.map((one, i) => ({ ...one, id: `c${i}` }))],
+        0,
+        1,
+      ).remarks,
+    ).toEqual([]);
   });
-  it('words go to sections that are the return, unless they have their own', () => {
-    const section = (id: string, from: number, to: number, words = ''): Section => ({ id, name: id, words, from: startOf(from), to: startOf(to) });
-    const sections = [{ ...section('A', 0, 2, 'gliding'), about: { dynamics: 'grow' as const } }, section('B', 2, 3), section('A2', 3, 5), section('A3', 6, 8, 'mine')];
-    expect(carryWords(piece, returns, sections, sections[0]!)).toEqual({ sections: [{ id: 'A2', words: 'gliding', about: { dynamics: 'grow' } }], to: [{ from: 3, to: 4 }], misfits: ['A3 (7–8) has words of its own; they stay'] });
+  it("words go to sections that are the return, unless they have their own", () => {
+    const section = (id: string, from: number, to: number, words = ""): Section => ({
+      id,
+      name: id,
+      words,
+      from: startOf(from),
+      to: startOf(to),
+    });
+    const sections = [
+      { ...section("A", 0, 2, "gliding"), about: { dynamics: "grow" as const } },
+      section("B", 2, 3),
+      section("A2", 3, 5),
+      section("A3", 6, 8, "mine"),
+    ];
+    expect(carryWords(piece, returns, sections, sections[0]!)).toEqual({
+      sections: [{ id: "A2", words: "gliding", about: { dynamics: "grow" } }],
+      to: [{ from: 3, to: 4 }],
+      misfits: ["A3 (7–8) has words of its own; they stay"],
+    });
   });
 });

@@ -1,6 +1,22 @@
-import { barSpan, compare, comparePlaces, lastBarOf, notesByBar, pitchText, spokenName, toText, type About, type HandPosition, type Note, type PedalMark, type Remark, type Score, type Section } from '../score/index.ts';
-import { handsOf } from './content.ts';
-import type { Return } from './returns.ts';
+import {
+  barSpan,
+  compare,
+  comparePlaces,
+  lastBarOf,
+  notesByBar,
+  pitchText,
+  spokenName,
+  toText,
+  type About,
+  type HandPosition,
+  type Note,
+  type PedalMark,
+  type Remark,
+  type Score,
+  type Section,
+} from "../score/index.ts";
+import { handsOf } from "./content.ts";
+import type { Return } from "./returns.ts";
 
 interface Where {
   /** The returns it was carried to: first and last bar. */
@@ -15,7 +31,7 @@ export interface Carried extends Where {
   readonly fingerings: readonly { id: string; finger: string }[];
 }
 
-const KINDS: readonly Return['relation'][] = ['exact', 'octave', 'transposed', 'varied'];
+const KINDS: readonly Return["relation"][] = ["exact", "octave", "transposed", "varied"];
 
 /** A bar of a stretch beside the bar that brings it back. */
 export interface Pair {
@@ -24,12 +40,27 @@ export interface Pair {
   readonly there: number;
 }
 
-/** Bars from `from` to `to` beside the bars that bring them back, for the hands that `wanted` takes. */
-export const pairsOfReturns = (returns: readonly Return[], from: number, to: number, wanted: (hand: string) => boolean): Pair[] =>
-  returns.filter((one) => wanted(one.hand) && KINDS.includes(one.relation) && one.ofTo >= from && one.of <= to).flatMap((one) => {
-    const [first, last] = [Math.max(one.of, from), Math.min(one.ofTo, to)];
-    return Array.from({ length: last - first + 1 }, (_, i) => ({ one, bar: first + i, there: first + i - one.of + one.from }));
-  });
+/**
+ * Bars from `from` to `to` beside the bars that bring them back, for the hands that `wanted` takes.
+ */
+export const pairsOfReturns = (
+  returns: readonly Return[],
+  from: number,
+  to: number,
+  wanted: (hand: string) => boolean,
+): Pair[] =>
+  returns
+    .filter(
+      (one) => wanted(one.hand) && KINDS.includes(one.relation) && one.ofTo >= from && one.of <= to,
+    )
+    .flatMap((one) => {
+      const [first, last] = [Math.max(one.of, from), Math.min(one.ofTo, to)];
+      return Array.from({ length: last - first + 1 }, (_, i) => ({
+        one,
+        bar: first + i,
+        there: first + i - one.of + one.from,
+      }));
+    });
 
 /** Bars as stretches. */
 export function stretches(bars: Iterable<number>): { from: number; to: number }[] {
@@ -44,25 +75,41 @@ export function stretches(bars: Iterable<number>): { from: number; to: number }[
 
 const whole = (score: Score): ((hand: string) => boolean) => {
   const hands = handsOf(score);
-  return (hand) => hand === (hands.length > 1 ? 'both' : hands[0]);
+  return (hand) => hand === (hands.length > 1 ? "both" : hands[0]);
 };
 
-export const struckIn = (byBar: readonly Note[][]) => (bar: number, hand: string): Note[] => byBar[bar]!.filter((note) => note.hand === hand && !note.held && !note.grace);
+export const struckIn =
+  (byBar: readonly Note[][]) =>
+  (bar: number, hand: string): Note[] =>
+    byBar[bar]!.filter((note) => note.hand === hand && !note.held && !note.grace);
 
 /** The note of a return that a note of its first time has become. */
-export function twinOf(note: Note, { one, bar, there }: Pair, struck: ReturnType<typeof struckIn>): Note | undefined {
+export function twinOf(
+  note: Note,
+  { one, bar, there }: Pair,
+  struck: ReturnType<typeof struckIn>,
+): Note | undefined {
   const targets = struck(there, one.hand);
   if (one.tonal) return sameRank(note, struck(bar, one.hand), targets);
-  return targets.find((other) => toText(other.offset) === toText(note.offset) && other.midi === note.midi + one.interval);
+  return targets.find(
+    (other) =>
+      toText(other.offset) === toText(note.offset) && other.midi === note.midi + one.interval,
+  );
 }
 
 /** The note that stands at the same moment in the same place of its chord. */
 function sameRank(note: Note, own: readonly Note[], targets: readonly Note[]): Note | undefined {
-  const at = (notes: readonly Note[]) => notes.filter((other) => toText(other.offset) === toText(note.offset)).sort((a, b) => a.midi - b.midi);
+  const at = (notes: readonly Note[]) =>
+    notes
+      .filter((other) => toText(other.offset) === toText(note.offset))
+      .sort((a, b) => a.midi - b.midi);
   return at(targets)[at(own).indexOf(note)];
 }
 
-/** The notes that a note is elsewhere, before and after, wherever its bar returns in its hand on the same keys or octaves away, so that they can take its finger. */
+/**
+ * The notes that a note is elsewhere, before and after, wherever its bar returns in its hand on the
+ * same keys or octaves away, so that they can take its finger.
+ */
 export function sistersOf(score: Score, returns: readonly Return[], note: Note): Note[] {
   const struck = struckIn(notesByBar(score));
   const own = returns.filter((one) => one.hand === note.hand && KINDS.includes(one.relation));
@@ -71,8 +118,14 @@ export function sistersOf(score: Score, returns: readonly Return[], note: Note):
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const { bar } = next;
     const near = own.flatMap((one): (Note | undefined)[] => [
-      one.of <= bar && one.ofTo >= bar ? twinOf(next, { one, bar, there: bar - one.of + one.from }, struck) : undefined,
-      one.from <= bar && one.to >= bar ? struck(bar - one.from + one.of, note.hand).find((first) => twinOf(first, { one, bar: first.bar, there: bar }, struck)?.id === next.id) : undefined,
+      one.of <= bar && one.ofTo >= bar
+        ? twinOf(next, { one, bar, there: bar - one.of + one.from }, struck)
+        : undefined,
+      one.from <= bar && one.to >= bar
+        ? struck(bar - one.from + one.of, note.hand).find(
+            (first) => twinOf(first, { one, bar: first.bar, there: bar }, struck)?.id === next.id,
+          )
+        : undefined,
     ]);
     for (const twin of near) {
       if (!twin || found.has(twin.id) || (twin.midi - note.midi) % 12 !== 0) continue;
@@ -85,42 +138,78 @@ export function sistersOf(score: Score, returns: readonly Return[], note: Note):
 }
 
 /**
- * Carries fingers of bars `from` to `to` to every return of them in the same hand, transposed or octave-shifted where
- * that is what it is. Notes that already have a finger keep it.
+ * Carries fingers of bars `from` to `to` to every return of them in the same hand, transposed or
+ * octave-shifted where that is what it is. Notes that already have a finger keep it.
  *
  * @param fingers what is written, by note id
  */
-export function carryFingers(score: Score, returns: readonly Return[], fingers: ReadonlyMap<string, string>, from: number, to: number): Carried {
+export function carryFingers(
+  score: Score,
+  returns: readonly Return[],
+  fingers: ReadonlyMap<string, string>,
+  from: number,
+  to: number,
+): Carried {
   const struck = struckIn(notesByBar(score));
   const found = new Map<string, string>();
   const misfits: string[] = [];
   const reached: number[] = [];
-  for (const pair of pairsOfReturns(returns, from, to, (hand) => hand !== 'both')) {
+  for (const pair of pairsOfReturns(returns, from, to, (hand) => hand !== "both")) {
     const { one, bar, there } = pair;
     for (const note of struck(bar, one.hand)) {
       const finger = fingers.get(note.id);
-      if (finger === undefined || finger === '') continue;
+      if (finger === undefined || finger === "") continue;
       const twin = twinOf(note, pair, struck);
-      if (!twin) misfits.push(`bar ${score.bars[there]!.number}: no ${one.interval ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths) : spokenName(note.pitch)} for finger ${finger} of bar ${score.bars[bar]!.number}`);
+      if (!twin)
+        misfits.push(
+          `bar ${score.bars[there]!.number}: no ${one.interval ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths) : spokenName(note.pitch)} for finger ${finger} of bar ${score.bars[bar]!.number}`,
+        );
       else if (!fingers.has(twin.id) && !found.has(twin.id)) {
         found.set(twin.id, finger);
         reached.push(there);
       }
     }
   }
-  return { fingerings: [...found].map(([id, finger]) => ({ id, finger })), to: stretches(reached), misfits: [...new Set(misfits)] };
+  return {
+    fingerings: [...found].map(([id, finger]) => ({ id, finger })),
+    to: stretches(reached),
+    misfits: [...new Set(misfits)],
+  };
 }
 
 /** Returns in all hands of bars `from` to `to`, or of some of them: not one bar alone of many. */
-export const wholeReturns = (score: Score, returns: readonly Return[], from: number, to: number): Return[] =>
-  returns.filter((one) => whole(score)(one.hand) && KINDS.includes(one.relation) && (one.to > one.from || to === from) && one.ofTo >= from && one.of <= to);
+export const wholeReturns = (
+  score: Score,
+  returns: readonly Return[],
+  from: number,
+  to: number,
+): Return[] =>
+  returns.filter(
+    (one) =>
+      whole(score)(one.hand) &&
+      KINDS.includes(one.relation) &&
+      (one.to > one.from || to === from) &&
+      one.ofTo >= from &&
+      one.of <= to,
+  );
 
 /** Pairs by which a stretch as a whole comes back. */
 const asWhole = (score: Score, returns: readonly Return[], from: number, to: number): Pair[] =>
-  pairsOfReturns(wholeReturns(score, returns, from, to), from, to, () => true).filter(({ there }) => there < from || there > to);
+  pairsOfReturns(wholeReturns(score, returns, from, to), from, to, () => true).filter(
+    ({ there }) => there < from || there > to,
+  );
 
-/** Carries pedal marks to the returns of bars `from` to `to` in all hands. A bar that has marks of its own keeps them. */
-export function carryPedal(score: Score, returns: readonly Return[], marks: readonly PedalMark[], from: number, to: number): Where & { readonly marks: readonly PedalMark[] } {
+/**
+ * Carries pedal marks to the returns of bars `from` to `to` in all hands. A bar that has marks of
+ * its own keeps them.
+ */
+export function carryPedal(
+  score: Score,
+  returns: readonly Return[],
+  marks: readonly PedalMark[],
+  from: number,
+  to: number,
+): Where & { readonly marks: readonly PedalMark[] } {
   const own = new Set(marks.map((mark) => mark.bar));
   const done = new Set<number>();
   const [found, misfits]: [PedalMark[], string[]] = [[], []];
@@ -133,72 +222,171 @@ export function carryPedal(score: Score, returns: readonly Return[], marks: read
     }
     done.add(there);
     for (const mark of here) {
-      if (compare(mark.offset, score.bars[there]!.length) > 0) misfits.push(`bar ${score.bars[there]!.number} is too short for the ${mark.kind} of bar ${score.bars[bar]!.number}`);
+      if (compare(mark.offset, score.bars[there]!.length) > 0)
+        misfits.push(
+          `bar ${score.bars[there]!.number} is too short for the ${mark.kind} of bar ${score.bars[bar]!.number}`,
+        );
       else found.push({ ...mark, bar: there });
     }
   }
-  return { marks: found, to: stretches(found.map((mark) => mark.bar)), misfits: [...new Set(misfits)] };
+  return {
+    marks: found,
+    to: stretches(found.map((mark) => mark.bar)),
+    misfits: [...new Set(misfits)],
+  };
 }
 
-/** Carries positions that lie within bars `from` to `to` to the returns of their hand, on the keys the music has there. A return with a position of its own keeps it. */
-export function carryPositions<P extends HandPosition>(score: Score, returns: readonly Return[], positions: readonly P[], from: number, to: number): Where & { readonly positions: readonly P[] } {
+/**
+ * Carries positions that lie within bars `from` to `to` to the returns of their hand, on the keys
+ * the music has there. A return with a position of its own keeps it.
+ */
+export function carryPositions<P extends HandPosition>(
+  score: Score,
+  returns: readonly Return[],
+  positions: readonly P[],
+  from: number,
+  to: number,
+): Where & { readonly positions: readonly P[] } {
   const [found, misfits]: [P[], string[]] = [[], []];
-  const meets = (a: HandPosition, b: HandPosition) => a.hand === b.hand && comparePlaces(a.from, b.to) < 0 && comparePlaces(b.from, a.to) < 0;
+  const meets = (a: HandPosition, b: HandPosition) =>
+    a.hand === b.hand && comparePlaces(a.from, b.to) < 0 && comparePlaces(b.from, a.to) < 0;
   // where two returns overlap, the closer one has the say
-  const closest = [...returns].sort((a, b) => KINDS.indexOf(a.relation) - KINDS.indexOf(b.relation) || b.to - b.from - (a.to - a.from));
-  for (const one of positions.filter((position) => position.from.bar >= from && lastBarOf(position.to) <= to)) {
-    for (const back of closest.filter((other) => other.hand === one.hand && other.relation !== 'varied' && KINDS.includes(other.relation) && other.of <= one.from.bar && other.ofTo >= lastBarOf(one.to))) {
+  const closest = [...returns].sort(
+    (a, b) =>
+      KINDS.indexOf(a.relation) - KINDS.indexOf(b.relation) || b.to - b.from - (a.to - a.from),
+  );
+  for (const one of positions.filter(
+    (position) => position.from.bar >= from && lastBarOf(position.to) <= to,
+  )) {
+    for (const back of closest.filter(
+      (other) =>
+        other.hand === one.hand &&
+        other.relation !== "varied" &&
+        KINDS.includes(other.relation) &&
+        other.of <= one.from.bar &&
+        other.ofTo >= lastBarOf(one.to),
+    )) {
       const on = back.from - back.of;
-      const there: P = { ...one, from: { ...one.from, bar: one.from.bar + on }, to: { ...one.to, bar: one.to.bar + on }, thumb: one.thumb + back.interval };
+      const there: P = {
+        ...one,
+        from: { ...one.from, bar: one.from.bar + on },
+        to: { ...one.to, bar: one.to.bar + on },
+        thumb: one.thumb + back.interval,
+      };
       const own = [...positions, ...found].find((other) => meets(other, there));
       if (!own) found.push(there);
-      else if (own.thumb !== there.thumb) misfits.push(`bar ${score.bars[there.from.bar]!.number} has a position of its own; it stays`);
+      else if (own.thumb !== there.thumb)
+        misfits.push(
+          `bar ${score.bars[there.from.bar]!.number} has a position of its own; it stays`,
+        );
     }
   }
-  return { positions: found, to: stretches(found.flatMap((one) => Array.from({ length: lastBarOf(one.to) - one.from.bar + 1 }, (_, i) => one.from.bar + i))), misfits: [...new Set(misfits)] };
+  return {
+    positions: found,
+    to: stretches(
+      found.flatMap((one) =>
+        Array.from({ length: lastBarOf(one.to) - one.from.bar + 1 }, (_, i) => one.from.bar + i),
+      ),
+    ),
+    misfits: [...new Set(misfits)],
+  };
 }
 
-/** Carries notes to oneself: one on a bar to the bars that bring it back, one on a note to what the note has become. */
-export function carryRemarks(score: Score, returns: readonly Return[], remarks: readonly Remark[], from: number, to: number): Where & { readonly remarks: readonly Omit<Remark, 'id'>[] } {
+/**
+ * Carries notes to oneself: one on a bar to the bars that bring it back, one on a note to what the
+ * note has become.
+ */
+export function carryRemarks(
+  score: Score,
+  returns: readonly Return[],
+  remarks: readonly Remark[],
+  from: number,
+  to: number,
+): Where & { readonly remarks: readonly Omit<Remark, "id">[] } {
   const byBar = notesByBar(score);
   const struck = struckIn(byBar);
-  const [found, misfits]: [Omit<Remark, 'id'>[], string[]] = [[], []];
-  const known = (one: Omit<Remark, 'id'>) => [...remarks, ...found].some((other) => other.bar === one.bar && other.text === one.text && other.noteId === one.noteId && compare(other.offset, one.offset) === 0);
-  const put = (one: Omit<Remark, 'id'>) => { if (!known(one)) found.push(one); };
+  const [found, misfits]: [Omit<Remark, "id">[], string[]] = [[], []];
+  const known = (one: Omit<Remark, "id">) =>
+    [...remarks, ...found].some(
+      (other) =>
+        other.bar === one.bar &&
+        other.text === one.text &&
+        other.noteId === one.noteId &&
+        compare(other.offset, one.offset) === 0,
+    );
+  const put = (one: Omit<Remark, "id">) => {
+    if (!known(one)) found.push(one);
+  };
   const ofBars = asWhole(score, returns, from, to);
-  const ofHands = pairsOfReturns(returns, from, to, (hand) => hand !== 'both');
+  const ofHands = pairsOfReturns(returns, from, to, (hand) => hand !== "both");
   for (const remark of remarks.filter((one) => one.bar >= from && one.bar <= to)) {
-    const note = remark.noteId === undefined ? undefined : byBar[remark.bar]!.find((one) => one.id === remark.noteId);
+    const note =
+      remark.noteId === undefined
+        ? undefined
+        : byBar[remark.bar]!.find((one) => one.id === remark.noteId);
     if (!note) {
-      for (const { bar, there } of ofBars) if (bar === remark.bar) put({ bar: there, offset: remark.offset, text: remark.text });
+      for (const { bar, there } of ofBars)
+        if (bar === remark.bar) put({ bar: there, offset: remark.offset, text: remark.text });
       continue;
     }
-    for (const pair of ofHands.filter(({ one, bar }) => bar === note.bar && one.hand === note.hand)) {
+    for (const pair of ofHands.filter(
+      ({ one, bar }) => bar === note.bar && one.hand === note.hand,
+    )) {
       const twin = twinOf(note, pair, struck);
       if (twin) put({ bar: twin.bar, offset: twin.offset, noteId: twin.id, text: remark.text });
-      else misfits.push(`bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” of bar ${score.bars[note.bar]!.number}`);
+      else
+        misfits.push(
+          `bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” of bar ${score.bars[note.bar]!.number}`,
+        );
     }
   }
-  return { remarks: found, to: stretches(found.map((one) => one.bar)), misfits: [...new Set(misfits)] };
+  return {
+    remarks: found,
+    to: stretches(found.map((one) => one.bar)),
+    misfits: [...new Set(misfits)],
+  };
 }
 
-/** What is said of a section, for the sections that bring it back; one that has words of its own keeps them. */
-export function carryWords(score: Score, returns: readonly Return[], sections: readonly Section[], section: Section): Where & { readonly sections: readonly { id: string; words: string; about: About }[] } {
+/**
+ * What is said of a section, for the sections that bring it back; one that has words of its own
+ * keeps them.
+ */
+export function carryWords(
+  score: Score,
+  returns: readonly Return[],
+  sections: readonly Section[],
+  section: Section,
+): Where & { readonly sections: readonly { id: string; words: string; about: About }[] } {
   const [from, to] = [section.from.bar, lastBarOf(section.to)];
   const [found, misfits]: [Section[], string[]] = [[], []];
   for (const other of sections) {
     if (other.id === section.id) continue;
     const [first, last] = [other.from.bar, lastBarOf(other.to)];
-    const back = returns.filter((one) => whole(score)(one.hand) && one.relation !== 'rhythm')
-      .reduce((sum, one) => sum + Math.max(0, Math.min(one.to, last, one.from + to - one.of) - Math.max(one.from, first, one.from + from - one.of) + 1), 0);
+    const back = returns
+      .filter((one) => whole(score)(one.hand) && one.relation !== "rhythm")
+      .reduce(
+        (sum, one) =>
+          sum +
+          Math.max(
+            0,
+            Math.min(one.to, last, one.from + to - one.of) -
+              Math.max(one.from, first, one.from + from - one.of) +
+              1,
+          ),
+        0,
+      );
     // more than half of it must be the section that was heard before
     if (back * 2 <= last - first + 1) continue;
-    const spoken = other.words !== '' || Object.keys(other.about ?? {}).length > 0;
-    if (spoken) misfits.push(`${other.name} (${barSpan(score.bars, first, last)}) has words of its own; they stay`);
+    const spoken = other.words !== "" || Object.keys(other.about ?? {}).length > 0;
+    if (spoken)
+      misfits.push(
+        `${other.name} (${barSpan(score.bars, first, last)}) has words of its own; they stay`,
+      );
     else found.push(other);
   }
   return {
     sections: found.map(({ id }) => ({ id, words: section.words, about: section.about ?? {} })),
-    to: found.map((other) => ({ from: other.from.bar, to: lastBarOf(other.to) })), misfits,
+    to: found.map((other) => ({ from: other.from.bar, to: lastBarOf(other.to) })),
+    misfits,
   };
 }

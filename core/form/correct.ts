@@ -1,5 +1,5 @@
-import { notesByBar, toText, type Note, type Score } from '../score/index.ts';
-import { alignBars, linesOfBoth } from './align.ts';
+import { notesByBar, toText, type Note, type Score } from "../score/index.ts";
+import { alignBars, linesOfBoth } from "./align.ts";
 
 /** How a corrected score relates to the one that was annotated. */
 export interface Correction {
@@ -11,15 +11,24 @@ export interface Correction {
   readonly gone: readonly Note[];
 }
 
-const key = (note: Note): string => `${toText(note.offset)} ${note.midi} ${note.staff} ${note.grace} ${note.held}`;
+const key = (note: Note): string =>
+  `${toText(note.offset)} ${note.midi} ${note.staff} ${note.grace} ${note.held}`;
 
-/** Finds every old bar and note again in a corrected score: bars by what they hold, notes by bar, onset, staff and key. */
+/**
+ * Finds every old bar and note again in a corrected score: bars by what they hold, notes by bar,
+ * onset, staff and key.
+ */
 export function correction(before: Score, after: Score): Correction {
   const lines = linesOfBoth(before, after);
   const bars: (number | undefined)[] = before.bars.map(() => undefined);
   // a piece on paper has nothing to be told by but the order of its bars
-  if (before.paperHands) bars.forEach((_, bar) => { bars[bar] = bar < after.bars.length ? bar : undefined; });
-  else for (const { a, b } of alignBars(lines.a.get('both')!, lines.b.get('both')!)) if (a !== undefined) bars[a] = b;
+  if (before.paperHands)
+    bars.forEach((_, bar) => {
+      bars[bar] = bar < after.bars.length ? bar : undefined;
+    });
+  else
+    for (const { a, b } of alignBars(lines.a.get("both")!, lines.b.get("both")!))
+      if (a !== undefined) bars[a] = b;
   const [old, now] = [notesByBar(before), notesByBar(after)];
   const notes = new Map<string, string>();
   const gone: Note[] = [];

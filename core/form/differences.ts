@@ -1,5 +1,12 @@
-import { beatName, pitchText, spokenName, toNumber, type Note, type Score } from '../score/index.ts';
-import { keyOf, slotOf, type BarContent, type Struck } from './content.ts';
+import {
+  beatName,
+  pitchText,
+  spokenName,
+  toNumber,
+  type Note,
+  type Score,
+} from "../score/index.ts";
+import { keyOf, slotOf, type BarContent, type Struck } from "./content.ts";
 
 /** A place where a return is not what the first time was, in a musician's words. */
 export interface Difference {
@@ -50,12 +57,16 @@ function pairUp(now: BarContent, before: BarContent, shift: number): Pairing {
 
 const quarters = (note: Note): string => {
   const length = toNumber(note.length);
-  return length === 1 ? '1 quarter' : `${Number(length.toFixed(3))} quarters`;
+  return length === 1 ? "1 quarter" : `${Number(length.toFixed(3))} quarters`;
 };
 
-/** Of what the first time struck at the same moment in the same hand, the key nearest to a new one: it stands for that. */
+/**
+ * Of what the first time struck at the same moment in the same hand, the key nearest to a new one:
+ * it stands for that.
+ */
 function takeNearest(gone: Struck[], code: number, shift: number): Struck | undefined {
-  const near = gone.filter((other) => slotOf(other.code) === slotOf(code))
+  const near = gone
+    .filter((other) => slotOf(other.code) === slotOf(code))
     .sort((a, b) => Math.abs(a.code + shift - code) - Math.abs(b.code + shift - code))[0];
   if (near) gone.splice(gone.indexOf(near), 1);
   return near;
@@ -72,35 +83,56 @@ export interface BarPair {
 }
 
 /**
- * What differs between a bar and an earlier one moved by `shift` semitones: keys, lengths, ornaments and grace notes,
- * in order of time.
+ * What differs between a bar and an earlier one moved by `shift` semitones: keys, lengths,
+ * ornaments and grace notes, in order of time.
  */
-export function differences(score: Score, { bar, now, before, graceNow, graceBefore }: BarPair, shift: number): Difference[] {
+export function differences(
+  score: Score,
+  { bar, now, before, graceNow, graceBefore }: BarPair,
+  shift: number,
+): Difference[] {
   const { index, number, key } = score.bars[bar]!;
   const found: Difference[] = [];
   const put = ({ hand, offset }: Note, text: string) => {
-    const who = hand === 'right' || hand === 'left' ? `${hand} hand` : hand;
-    found.push({ bar: index, offset: toNumber(offset), text: `bar ${number}, ${who}, beat ${beatName(score.bars[bar]!, offset)}: ${text}` });
+    const who = hand === "right" || hand === "left" ? `${hand} hand` : hand;
+    found.push({
+      bar: index,
+      offset: toNumber(offset),
+      text: `bar ${number}, ${who}, beat ${beatName(score.bars[bar]!, offset)}: ${text}`,
+    });
   };
-  const moved = (note: Note) => (shift === 0 ? spokenName(note.pitch) : pitchText(note.midi + shift, key.fifths));
+  const moved = (note: Note) =>
+    shift === 0 ? spokenName(note.pitch) : pitchText(note.midi + shift, key.fifths);
   const { kept, gone, come } = pairUp(now, before, shift);
   for (const { note, code } of come) {
     const name = spokenName(note.pitch);
     const instead = takeNearest(gone, code, shift);
     const octaves = instead ? (keyOf(code) - keyOf(instead.code) - shift) / 12 : 0.5;
     if (!instead) put(note, `${name} added`);
-    else if (Number.isInteger(octaves)) put(note, `${name} ${Math.abs(octaves) > 1 ? `${Math.abs(octaves)} octaves` : 'an octave'} ${octaves > 0 ? 'higher' : 'lower'}`);
+    else if (Number.isInteger(octaves))
+      put(
+        note,
+        `${name} ${Math.abs(octaves) > 1 ? `${Math.abs(octaves)} octaves` : "an octave"} ${octaves > 0 ? "higher" : "lower"}`,
+      );
     else put(note, `${name} instead of ${moved(instead.note)}`);
   }
   for (const { note } of gone) put(note, `without ${moved(note)}`);
   for (const [{ note }, { note: other }] of kept) {
-    if (toNumber(note.length) !== toNumber(other.length)) put(note, `${spokenName(note.pitch)} for ${quarters(note)} instead of ${quarters(other)}`);
+    if (toNumber(note.length) !== toNumber(other.length))
+      put(note, `${spokenName(note.pitch)} for ${quarters(note)} instead of ${quarters(other)}`);
     const [mine, theirs] = [note.ornaments ?? [], other.ornaments ?? []];
-    for (const sign of mine) if (!theirs.includes(sign)) put(note, `${sign} on ${spokenName(note.pitch)} added`);
-    for (const sign of theirs) if (!mine.includes(sign)) put(note, `without the ${sign} on ${spokenName(note.pitch)}`);
+    for (const sign of mine)
+      if (!theirs.includes(sign)) put(note, `${sign} on ${spokenName(note.pitch)} added`);
+    for (const sign of theirs)
+      if (!mine.includes(sign)) put(note, `without the ${sign} on ${spokenName(note.pitch)}`);
   }
-  const same = (later: Note, first: Note) => later.midi === first.midi + shift && toNumber(later.offset) === toNumber(first.offset);
-  for (const note of graceNow) if (!graceBefore.some((other) => same(note, other))) put(note, `grace note ${spokenName(note.pitch)} added`);
-  for (const note of graceBefore) if (!graceNow.some((other) => same(other, note))) put(note, `without the grace note ${moved(note)}`);
+  const same = (later: Note, first: Note) =>
+    later.midi === first.midi + shift && toNumber(later.offset) === toNumber(first.offset);
+  for (const note of graceNow)
+    if (!graceBefore.some((other) => same(note, other)))
+      put(note, `grace note ${spokenName(note.pitch)} added`);
+  for (const note of graceBefore)
+    if (!graceNow.some((other) => same(other, note)))
+      put(note, `without the grace note ${moved(note)}`);
   return found.sort((a, b) => a.offset - b.offset);
 }

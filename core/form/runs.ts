@@ -1,4 +1,7 @@
-/** An earlier stretch that a later one matches bar by bar. Bar indexes; `shift` as the comparison counts it. */
+/**
+ * An earlier stretch that a later one matches bar by bar. Bar indexes; `shift` as the comparison
+ * counts it.
+ */
 export interface Run {
   readonly from: number;
   readonly of: number;
@@ -12,7 +15,9 @@ export interface Comparison {
   readonly key: readonly number[];
   /** The same for the earlier line. */
   readonly earlier: readonly number[];
-  /** What must be the same along a run, such as the interval; only asked of bars with equal keys. */
+  /**
+   * What must be the same along a run, such as the interval; only asked of bars with equal keys.
+   */
   readonly shift: (at: number, earlier: number) => number;
   readonly allowed: (shift: number) => boolean;
 }
@@ -20,8 +25,9 @@ export interface Comparison {
 const ANY = 0x7fffffff;
 
 /**
- * For every bar the longest run that starts there, ends with something struck, and keeps its shift. Works back from
- * the end, so that the run of bars (i, j) extends that of (i+1, j+1). Time grows with the number of equal pairs.
+ * For every bar the longest run that starts there, ends with something struck, and keeps its shift.
+ * Works back from the end, so that the run of bars (i, j) extends that of (i+1, j+1). Time grows
+ * with the number of equal pairs.
  */
 export function longestRuns({ key, earlier, shift, allowed }: Comparison): (Run | undefined)[] {
   const n = key.length;
@@ -41,7 +47,9 @@ export function longestRuns({ key, earlier, shift, allowed }: Comparison): (Run 
     const silent = key[i]! < 0;
     const nextOpen: number[] = [];
     // a rest counts only on the way to something struck
-    const candidates = silent ? open.map((at) => at - 1).filter((at) => at >= 0 && earlier[at]! < 0) : (places.get(key[i]!) ?? []);
+    const candidates = silent
+      ? open.map((at) => at - 1).filter((at) => at >= 0 && earlier[at]! < 0)
+      : (places.get(key[i]!) ?? []);
     for (const j of candidates) {
       if (j >= i) continue;
       const own = silent ? ANY : shift(i, j);
@@ -53,7 +61,8 @@ export function longestRuns({ key, earlier, shift, allowed }: Comparison): (Run 
       nextLengths[j] = length;
       nextShifts[j] = silent ? afterShift : own;
       nextOpen.push(j);
-      if (!silent && length > (best[i]?.length ?? 0)) best[i] = { from: i, of: j, length, shift: own };
+      if (!silent && length > (best[i]?.length ?? 0))
+        best[i] = { from: i, of: j, length, shift: own };
     }
     open = nextOpen;
     [lengths, nextLengths] = [nextLengths, lengths];

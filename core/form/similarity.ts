@@ -1,8 +1,11 @@
-import { toText, type Note, type Score } from '../score/index.ts';
-import { contents } from './content.ts';
-import { compareBars } from './differences.ts';
+import { toText, type Note, type Score } from "../score/index.ts";
+import { contents } from "./content.ts";
+import { compareBars } from "./differences.ts";
 
-/** How alike every two bars of a line are: row by row, 0 (nothing in common) to 255 (the same). Rests are like nothing. */
+/**
+ * How alike every two bars of a line are: row by row, 0 (nothing in common) to 255 (the same).
+ * Rests are like nothing.
+ */
 export interface Similarity {
   readonly size: number;
   readonly values: Uint8Array;
@@ -11,7 +14,10 @@ export interface Similarity {
 /** Larger pictures are of no use, and n² of work. */
 export const MOST_BARS = 1500;
 
-/** The picture of a piece against itself, in one hand or together; the first {@link MOST_BARS} bars of it. */
+/**
+ * The picture of a piece against itself, in one hand or together; the first {@link MOST_BARS} bars
+ * of it.
+ */
 export function similarity(score: Score, hand: string): Similarity {
   const content = contents(score, hand).slice(0, MOST_BARS);
   const size = content.length;
@@ -26,7 +32,10 @@ export function similarity(score: Score, hand: string): Similarity {
       else if (a.figure === b.figure) value = 170;
       else {
         const { same, differing } = compareBars(a, b, 0);
-        value = Math.max(a.rhythm === b.rhythm ? 50 : 0, Math.round((150 * same) / (same + differing)));
+        value = Math.max(
+          a.rhythm === b.rhythm ? 50 : 0,
+          Math.round((150 * same) / (same + differing)),
+        );
       }
       values[i * size + j] = values[j * size + i] = value;
     }
@@ -34,15 +43,41 @@ export function similarity(score: Score, hand: string): Similarity {
   return { size, values };
 }
 
-/** Ids of the notes of two bars that the other bar does not have, moved by the interval between their lowest keys where their shapes agree. */
-export function differingNotes(score: Score, hand: string, bar: number, other: number): Set<string> {
-  const of = (at: number) => score.notes.filter((note) => note.bar === at && !note.held && !note.grace && (hand === 'both' || note.hand === hand));
+/**
+ * Ids of the notes of two bars that the other bar does not have, moved by the interval between
+ * their lowest keys where their shapes agree.
+ */
+export function differingNotes(
+  score: Score,
+  hand: string,
+  bar: number,
+  other: number,
+): Set<string> {
+  const of = (at: number) =>
+    score.notes.filter(
+      (note) =>
+        note.bar === at && !note.held && !note.grace && (hand === "both" || note.hand === hand),
+    );
   const [a, b] = [of(bar), of(other)];
-  const key = (note: Note, shift: number) => `${toText(note.offset)} ${note.midi + shift} ${toText(note.length)} ${note.hand}`;
-  // of all intervals between notes struck at the same moment the most frequent one is the transposition
+  const key = (note: Note, shift: number) =>
+    `${toText(note.offset)} ${note.midi + shift} ${toText(note.length)} ${note.hand}`;
+  // of all intervals between notes struck at the same moment the most frequent one is the
+  // transposition
   const counts = new Map<number, number>();
-  for (const one of a) for (const two of b) if (toText(one.offset) === toText(two.offset) && one.hand === two.hand) counts.set(one.midi - two.midi, (counts.get(one.midi - two.midi) ?? 0) + 1);
-  const shift = [...counts].sort((x, y) => y[1] - x[1] || Math.abs(x[0]) - Math.abs(y[0]))[0]?.[0] ?? 0;
-  const [inA, inB] = [new Set(a.map((note) => key(note, 0))), new Set(b.map((note) => key(note, shift)))];
-  return new Set([...a.filter((note) => !inB.has(key(note, 0))), ...b.filter((note) => !inA.has(key(note, shift)))].map((note) => note.id));
+  for (const one of a)
+    for (const two of b)
+      if (toText(one.offset) === toText(two.offset) && one.hand === two.hand)
+        counts.set(one.midi - two.midi, (counts.get(one.midi - two.midi) ?? 0) + 1);
+  const shift =
+    [...counts].sort((x, y) => y[1] - x[1] || Math.abs(x[0]) - Math.abs(y[0]))[0]?.[0] ?? 0;
+  const [inA, inB] = [
+    new Set(a.map((note) => key(note, 0))),
+    new Set(b.map((note) => key(note, shift))),
+  ];
+  return new Set(
+    [
+      ...a.filter((note) => !inB.has(key(note, 0))),
+      ...b.filter((note) => !inA.has(key(note, shift))),
+    ].map((note) => note.id),
+  );
 }

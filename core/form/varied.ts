@@ -1,5 +1,5 @@
-import { compareBars } from './differences.ts';
-import { KEYS, type BarContent } from './content.ts';
+import { compareBars } from "./differences.ts";
+import { KEYS, type BarContent } from "./content.ts";
 
 /** A later stretch that is an earlier one with some notes changed, moved by `shift` semitones. */
 export interface Variant {
@@ -16,10 +16,16 @@ export interface Variant {
 export const MOST_CHANGED = 0.25;
 /** A stretch of fewer notes says too little to be called a variation of anything. */
 const LEAST_NOTES = 6;
-/** What a differing note costs against one that is the same: stretches grow while fewer than a third differ, then are trimmed. */
+/**
+ * What a differing note costs against one that is the same: stretches grow while fewer than a third
+ * differ, then are trimmed.
+ */
 const PENALTY = 2;
 
-/** Bars of a diagonal (a distance between return and source) that have at least half of their notes in common. */
+/**
+ * Bars of a diagonal (a distance between return and source) that have at least half of their notes
+ * in common.
+ */
 interface Diagonal {
   readonly away: number;
   readonly shift: number;
@@ -27,17 +33,34 @@ interface Diagonal {
   readonly bars: number[];
 }
 
-/** Stretches of two bars or more that vary an earlier stretch; the best for each place, none inside another. */
+/**
+ * Stretches of two bars or more that vary an earlier stretch; the best for each place, none inside
+ * another.
+ */
 export function variants(content: readonly BarContent[]): Variant[] {
   const byChance = chances(content);
-  const found = [...diagonals(content)].flatMap((diagonal) => clusters(diagonal).flatMap((cluster) => segments(content, diagonal, cluster))).filter((one) => byChance(one) <= MOST_CHANCE);
-  found.sort((a, b) => (b.to - b.from) - (a.to - a.from) || a.differing / a.size - b.differing / b.size || Math.abs(a.shift) - Math.abs(b.shift) || a.of - b.of);
+  const found = [...diagonals(content)]
+    .flatMap((diagonal) =>
+      clusters(diagonal).flatMap((cluster) => segments(content, diagonal, cluster)),
+    )
+    .filter((one) => byChance(one) <= MOST_CHANCE);
+  found.sort(
+    (a, b) =>
+      b.to - b.from - (a.to - a.from) ||
+      a.differing / a.size - b.differing / b.size ||
+      Math.abs(a.shift) - Math.abs(b.shift) ||
+      a.of - b.of,
+  );
   const kept: Variant[] = [];
-  for (const one of found) if (!kept.some((other) => other.from <= one.from && other.to >= one.to)) kept.push(one);
+  for (const one of found)
+    if (!kept.some((other) => other.from <= one.from && other.to >= one.to)) kept.push(one);
   return kept.sort((a, b) => a.from - b.from);
 }
 
-/** In a line that goes its own way, two tones at one moment are the same key about one time in ten. Measured on invented lines. */
+/**
+ * In a line that goes its own way, two tones at one moment are the same key about one time in ten.
+ * Measured on invented lines.
+ */
 const SAME_KEY = 0.1;
 /** Intervals at which a stretch may be found again. */
 const SHIFTS = 24;
@@ -45,9 +68,10 @@ const SHIFTS = 24;
 const MOST_CHANCE = 0.02;
 
 /**
- * How many finds as good as this one chance would make in a piece of these rhythms: pairs of stretches with the same
- * onsets, times the chance that so few of their keys differ. In even notes every bar has the onsets of every other, so
- * that a short stretch with a quarter of its notes changed says nothing.
+ * How many finds as good as this one chance would make in a piece of these rhythms: pairs of
+ * stretches with the same onsets, times the chance that so few of their keys differ. In even notes
+ * every bar has the onsets of every other, so that a short stretch with a quarter of its notes
+ * changed says nothing.
  */
 function chances(content: readonly BarContent[]): (one: Variant) => number {
   const many = new Map<number, number>();
@@ -62,7 +86,9 @@ function chances(content: readonly BarContent[]): (one: Variant) => number {
   };
 }
 
-/** A bar is taken further with so many earlier ones at most, those that have most in common with it. */
+/**
+ * A bar is taken further with so many earlier ones at most, those that have most in common with it.
+ */
 const MOST_SOURCES = 8;
 /** Bars that a stretch is followed beyond those that were taken further. */
 const REACH = 16;
@@ -74,7 +100,10 @@ interface Source {
   readonly share: number;
 }
 
-/** Compared with the first bar of each content only: what that repeats later is found by growing along the diagonal. */
+/**
+ * Compared with the first bar of each content only: what that repeats later is found by growing
+ * along the diagonal.
+ */
 function diagonals(content: readonly BarContent[]): Iterable<Diagonal> {
   const seen = new Set<number>();
   const found = new Map<number, Diagonal>();
@@ -83,8 +112,13 @@ function diagonals(content: readonly BarContent[]): Iterable<Diagonal> {
   const common = new Int32Array(content.length);
   content.forEach((bar, i) => {
     if (bar.struck.length === 0) return;
-    const sources = [...sameKeys(content, i, holding, common), ...moved(content, i, alike.get(bar.attacks) ?? [])];
-    for (const { of, shift } of sources.sort((a, b) => b.share - a.share || a.of - b.of).slice(0, MOST_SOURCES)) {
+    const sources = [
+      ...sameKeys(content, i, holding, common),
+      ...moved(content, i, alike.get(bar.attacks) ?? []),
+    ];
+    for (const { of, shift } of sources
+      .sort((a, b) => b.share - a.share || a.of - b.of)
+      .slice(0, MOST_SOURCES)) {
       const key = (i - of) * KEYS + shift + KEYS / 2;
       const known = found.get(key);
       if (known) known.bars.push(i);
@@ -100,10 +134,16 @@ function diagonals(content: readonly BarContent[]): Iterable<Diagonal> {
 }
 
 /** Bars that strike at least half of the same keys at the same moments. */
-function sameKeys(content: readonly BarContent[], i: number, holding: ReadonlyMap<number, number[]>, common: Int32Array): Source[] {
+function sameKeys(
+  content: readonly BarContent[],
+  i: number,
+  holding: ReadonlyMap<number, number[]>,
+  common: Int32Array,
+): Source[] {
   const { struck } = content[i]!;
   const touched: number[] = [];
-  for (const { code } of struck) for (const j of holding.get(code) ?? []) if (common[j]!++ === 0) touched.push(j);
+  for (const { code } of struck)
+    for (const j of holding.get(code) ?? []) if (common[j]!++ === 0) touched.push(j);
   return touched.flatMap((of) => {
     const share = common[of]! / Math.max(struck.length, content[of]!.struck.length);
     common[of] = 0;
@@ -112,8 +152,11 @@ function sameKeys(content: readonly BarContent[], i: number, holding: ReadonlyMa
 }
 
 /** Bars that strike at the same moments, most keys the same interval away. */
-const moved = (content: readonly BarContent[], i: number, candidates: readonly number[]): Source[] =>
-  candidates.flatMap((of) => commonShift(content[i]!, content[of]!, of) ?? []);
+const moved = (
+  content: readonly BarContent[],
+  i: number,
+  candidates: readonly number[],
+): Source[] => candidates.flatMap((of) => commonShift(content[i]!, content[of]!, of) ?? []);
 
 function append(lists: Map<number, number[]>, key: number, value: number): void {
   const list = lists.get(key);
@@ -121,7 +164,10 @@ function append(lists: Map<number, number[]>, key: number, value: number): void 
   else if (list.at(-1) !== value) list.push(value);
 }
 
-/** The interval that more than half of the keys of two bars with equal onsets are apart; undefined when there is none, or none at all. */
+/**
+ * The interval that more than half of the keys of two bars with equal onsets are apart; undefined
+ * when there is none, or none at all.
+ */
 function commonShift(a: BarContent, b: BarContent, of: number): Source | undefined {
   const n = a.struck.length;
   if (n !== b.struck.length) return undefined;
@@ -137,7 +183,10 @@ function commonShift(a: BarContent, b: BarContent, of: number): Source | undefin
   return count * 2 > n ? { of, shift, share: count / n } : undefined;
 }
 
-/** Bars that follow each other with at most one left out between them: that one may be changed beyond recognition. */
+/**
+ * Bars that follow each other with at most one left out between them: that one may be changed
+ * beyond recognition.
+ */
 function clusters({ bars }: Diagonal): [number, number][] {
   const found: [number, number][] = [];
   for (const bar of bars) {
@@ -154,8 +203,15 @@ interface Scored {
   readonly differing: number;
 }
 
-function segments(content: readonly BarContent[], { away, shift }: Diagonal, [first, last]: [number, number]): Variant[] {
-  const score = (bar: number): Scored => ({ bar, ...compareBars(content[bar]!, content[bar - away]!, shift) });
+function segments(
+  content: readonly BarContent[],
+  { away, shift }: Diagonal,
+  [first, last]: [number, number],
+): Variant[] {
+  const score = (bar: number): Scored => ({
+    bar,
+    ...compareBars(content[bar]!, content[bar - away]!, shift),
+  });
   const scored: Scored[] = [];
   for (let bar = first; bar <= last; bar++) scored.push(score(bar));
   // and on to both sides while the bars are rather alike, past one that is not
@@ -163,25 +219,41 @@ function segments(content: readonly BarContent[], { away, shift }: Diagonal, [fi
     scored.unshift(score(bar));
     missed = alikeEnough(scored[0]!) ? 0 : missed + 1;
   }
-  for (let bar = last + 1, missed = 0; bar < Math.min(content.length, last + 1 + REACH) && missed < 2; bar++) {
+  for (
+    let bar = last + 1, missed = 0;
+    bar < Math.min(content.length, last + 1 + REACH) && missed < 2;
+    bar++
+  ) {
     scored.push(score(bar));
     missed = alikeEnough(scored.at(-1)!) ? 0 : missed + 1;
   }
-  return heaviest(scored).map(([from, to]) => settle(scored, from, to)).filter((one) => one !== undefined).map(([from, to]): Variant => {
-    const inside = scored.slice(from, to + 1);
-    return {
-      from: scored[from]!.bar, to: scored[to]!.bar, of: scored[from]!.bar - away, shift,
-      differing: sum(inside, (one) => one.differing), size: sum(inside, (one) => one.same + one.differing),
-    };
-  }).filter((one) => one.differing > 0 && one.size >= LEAST_NOTES && one.to - one.from < away);
+  return heaviest(scored)
+    .map(([from, to]) => settle(scored, from, to))
+    .filter((one) => one !== undefined)
+    .map(([from, to]): Variant => {
+      const inside = scored.slice(from, to + 1);
+      return {
+        from: scored[from]!.bar,
+        to: scored[to]!.bar,
+        of: scored[from]!.bar - away,
+        shift,
+        differing: sum(inside, (one) => one.differing),
+        size: sum(inside, (one) => one.same + one.differing),
+      };
+    })
+    .filter((one) => one.differing > 0 && one.size >= LEAST_NOTES && one.to - one.from < away);
 }
 
 /** Half of the notes, or rest against rest. */
 const alikeEnough = ({ same, differing }: Scored): boolean => same >= differing;
 
-const sum = (list: readonly Scored[], of: (one: Scored) => number): number => list.reduce((total, one) => total + of(one), 0);
+const sum = (list: readonly Scored[], of: (one: Scored) => number): number =>
+  list.reduce((total, one) => total + of(one), 0);
 
-/** The stretches whose same notes outweigh the differing ones most, one after the other without overlap. */
+/**
+ * The stretches whose same notes outweigh the differing ones most, one after the other without
+ * overlap.
+ */
 function heaviest(scored: readonly Scored[]): [number, number][] {
   const found: [number, number][] = [];
   let [start, weight, best, bestEnd] = [0, 0, 0, -1];
@@ -196,19 +268,36 @@ function heaviest(scored: readonly Scored[]): [number, number][] {
   return found;
 }
 
-/** Grows a stretch over bars that still fit at its ends, drops the ones that do not; undefined when less than two bars are left. */
-function settle(scored: readonly Scored[], first: number, last: number): [number, number] | undefined {
+/**
+ * Grows a stretch over bars that still fit at its ends, drops the ones that do not; undefined when
+ * less than two bars are left.
+ */
+function settle(
+  scored: readonly Scored[],
+  first: number,
+  last: number,
+): [number, number] | undefined {
   let [from, to] = [first, last];
-  const share = (a: number, b: number) => sum(scored.slice(a, b + 1), (one) => one.differing) / Math.max(1, sum(scored.slice(a, b + 1), (one) => one.same + one.differing));
-  const belongs = (i: number) => scored[i] !== undefined && scored[i].same >= scored[i].differing && scored[i].same > 0;
-  while (from <= to && (scored[from]!.same < scored[from]!.differing || scored[from]!.same === 0)) from++;
+  const share = (a: number, b: number) =>
+    sum(scored.slice(a, b + 1), (one) => one.differing) /
+    Math.max(
+      1,
+      sum(scored.slice(a, b + 1), (one) => one.same + one.differing),
+    );
+  const belongs = (i: number) =>
+    scored[i] !== undefined && scored[i].same >= scored[i].differing && scored[i].same > 0;
+  while (from <= to && (scored[from]!.same < scored[from]!.differing || scored[from]!.same === 0))
+    from++;
   while (to >= from && (scored[to]!.same < scored[to]!.differing || scored[to]!.same === 0)) to--;
   while (from < to && share(from, to) > MOST_CHANGED) {
-    if (scored[from]!.differing * (scored[to]!.same + 1) >= scored[to]!.differing * (scored[from]!.same + 1)) from++;
+    if (
+      scored[from]!.differing * (scored[to]!.same + 1) >=
+      scored[to]!.differing * (scored[from]!.same + 1)
+    )
+      from++;
     else to--;
   }
   while (belongs(from - 1) && share(from - 1, to) <= MOST_CHANGED) from--;
   while (belongs(to + 1) && share(from, to + 1) <= MOST_CHANGED) to++;
   return to > from ? [from, to] : undefined;
 }
-

@@ -1,13 +1,13 @@
-import { accordion } from './accordion/index.ts';
-import { guitar } from './guitar/index.ts';
-import { harp } from './harp/index.ts';
-import type { Instrument } from './instrument.ts';
-import { organ } from './organ/index.ts';
-import { piano } from './piano/index.ts';
+import { accordion } from "./accordion/index.ts";
+import { guitar } from "./guitar/index.ts";
+import { harp } from "./harp/index.ts";
+import type { Instrument } from "./instrument.ts";
+import { organ } from "./organ/index.ts";
+import { piano } from "./piano/index.ts";
 
-export { HAND_SIZES, USUAL_REACH, type Player } from './keyboard/reach.ts';
-export { STANDARD_OCTAVE } from './keyboard/geometry.ts';
-export type { Instrument, Limb } from './instrument.ts';
+export { HAND_SIZES, USUAL_REACH, type Player } from "./keyboard/reach.ts";
+export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
+export type { Instrument, Limb } from "./instrument.ts";
 
 /** Every instrument the program knows. A new one is a folder beside these and a line here. */
 export const instruments: readonly Instrument[] = [piano, organ, harp, guitar, accordion];
@@ -21,7 +21,8 @@ export function instrument(id: string): Instrument {
 
 /** The words for a hand or foot on screen; `both` is hands together. */
 export const handName = (of: Instrument, hand: string): string =>
-  hand === 'both' ? 'hands together' : (of.limbs.find((limb) => limb.id === hand)?.name ?? hand);
+  hand === "both" ? "hands together" : (of.limbs.find((limb) => limb.id === hand)?.name ?? hand);
 
 /** The hand that plays alone; undefined for hands together. */
-export const oneHand = (hands: string): string | undefined => (hands === 'both' ? undefined : hands);
+export const oneHand = (hands: string): string | undefined =>
+  hands === "both" ? undefined : hands;

@@ -1,5 +1,5 @@
-import type { HandModel } from '../fingering/model.ts';
-import type { Player } from './keyboard/reach.ts';
+import type { HandModel } from "../fingering/model.ts";
+import type { Player } from "./keyboard/reach.ts";
 
 export interface Limb {
   /** The word for it in code, API and database. */

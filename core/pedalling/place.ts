@@ -1,8 +1,16 @@
-import type { PedalMark, Score } from '../score/index.ts';
-import type { Moment } from './ringing.ts';
+import type { PedalMark, Score } from "../score/index.ts";
+import type { Moment } from "./ringing.ts";
 
-/** The place so many quarters after an instant, in written order; the end of a bar is the start of the next, but for the last one asked for. */
-export function placeAt(score: Score, from: Moment, quarters: number, last: number): Pick<PedalMark, 'bar' | 'offset'> {
+/**
+ * The place so many quarters after an instant, in written order; the end of a bar is the start of
+ * the next, but for the last one asked for.
+ */
+export function placeAt(
+  score: Score,
+  from: Moment,
+  quarters: number,
+  last: number,
+): Pick<PedalMark, "bar" | "offset"> {
   const ticks = Math.round((quarters + from.offset.num / from.offset.den) * 5040);
   let [bar, left] = [from.bar, ticks];
   for (;;) {

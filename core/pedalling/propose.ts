@@ -1,16 +1,24 @@
-import { BASS, NO_SHAPE, pitchText, toNumber, type PedalMark, type Score, type Shape } from '../score/index.ts';
-import { expectedFrom } from './alike.ts';
-import { flutterMarks, flutterRuns } from './flutter.ts';
-import { guideOf, unguided } from './harmony.ts';
-import { otherPedals } from './others.ts';
-import { placeAt } from './place.ts';
-import { keysIn, whyChange, whyDown, whyShallow } from './reasons.ts';
-import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from './ringing.ts';
-import { ROOMS, type Room } from './room.ts';
-import { cut, isSilence, JOINED, PRICES, type Stretch } from './stretches.ts';
+import {
+  BASS,
+  NO_SHAPE,
+  pitchText,
+  toNumber,
+  type PedalMark,
+  type Score,
+  type Shape,
+} from "../score/index.ts";
+import { expectedFrom } from "./alike.ts";
+import { flutterMarks, flutterRuns } from "./flutter.ts";
+import { guideOf, unguided } from "./harmony.ts";
+import { otherPedals } from "./others.ts";
+import { placeAt } from "./place.ts";
+import { keysIn, whyChange, whyDown, whyShallow } from "./reasons.ts";
+import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from "./ringing.ts";
+import { ROOMS, type Room } from "./room.ts";
+import { cut, isSilence, JOINED, PRICES, type Stretch } from "./stretches.ts";
 
 /** Whether harmony is joined by the pedal, or it is kept to where the hands cannot join. */
-export type PedalStyle = 'harmony' | 'dry';
+export type PedalStyle = "harmony" | "dry";
 
 export interface ProposedPedal extends PedalMark {
   /** A sentence without its full stop. */
@@ -32,75 +40,181 @@ export interface PedalOptions {
 }
 
 /**
- * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into pedalled stretches and
- * dry ones by dynamic programming. Each mark says why it stands there.
+ * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into
+ * pedalled stretches and dry ones by dynamic programming. Each mark says why it stands there.
  */
-export function proposePedal(score: Score, { style, from, to, tempo, room = 'normal', shape = NO_SHAPE, onProgress = () => undefined }: PedalOptions): ProposedPedal[] {
+export function proposePedal(
+  score: Score,
+  {
+    style,
+    from,
+    to,
+    tempo,
+    room = "normal",
+    shape = NO_SHAPE,
+    onProgress = () => undefined,
+  }: PedalOptions,
+): ProposedPedal[] {
   const { moments, end } = momentsOf(score, from, to);
   if (moments.length === 0) return [];
   const tones = moments.flatMap((moment) => moment.struck).sort((a, b) => a.from - b.from);
   const { blur, kept } = ROOMS[room];
   // the walls of a reverberant room keep what a foot that stays down would
-  const stays = room === 'reverberant' ? 0 : 1;
-  const prices = { ...PRICES[style], blur: PRICES[style].blur * blur, kept: PRICES[style].kept * kept, early: PRICES[style].early * stays, alike: PRICES[style].alike * stays };
-  const guide = style === 'harmony' ? guideOf(score, moments, tones, from, room) : unguided(moments);
-  const first = cut(score, moments, tones, end, tempo, prices, guide, (share) => onProgress(share / 2));
+  const stays = room === "reverberant" ? 0 : 1;
+  const prices = {
+    ...PRICES[style],
+    blur: PRICES[style].blur * blur,
+    kept: PRICES[style].kept * kept,
+    early: PRICES[style].early * stays,
+    alike: PRICES[style].alike * stays,
+  };
+  const guide =
+    style === "harmony" ? guideOf(score, moments, tones, from, room) : unguided(moments);
+  const first = cut(score, moments, tones, end, tempo, prices, guide, (share) =>
+    onProgress(share / 2),
+  );
   const expected = expectedFrom(moments, guide, first, end);
-  const best = expected.size ? cut(score, moments, tones, end, tempo, prices, { ...guide, expected }, (share) => onProgress((1 + share) / 2)) : first;
-  const runs = style === 'harmony' ? flutterRuns(moments, best, end, tempo) : [];
-  const stretches = best.filter((one) => !runs.some(([first, last]) => one.from >= first && one.from <= last));
+  const best = expected.size
+    ? cut(score, moments, tones, end, tempo, prices, { ...guide, expected }, (share) =>
+        onProgress((1 + share) / 2),
+      )
+    : first;
+  const runs = style === "harmony" ? flutterRuns(moments, best, end, tempo) : [];
+  const stretches = best.filter(
+    (one) => !runs.some(([first, last]) => one.from >= first && one.from <= last),
+  );
   const marks = marksOf(score, moments, stretches, tones, end, tempo, to);
-  const fluttered = runs.flatMap((run) => flutterMarks(score, moments, run, stretches.some((one) => one.from === run[1] + 1), to));
-  return [...marks, ...fluttered, ...otherPedals(score, shape, from, to)].sort((a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset));
+  const fluttered = runs.flatMap((run) =>
+    flutterMarks(
+      score,
+      moments,
+      run,
+      stretches.some((one) => one.from === run[1] + 1),
+      to,
+    ),
+  );
+  return [...marks, ...fluttered, ...otherPedals(score, shape, from, to)].sort(
+    (a, b) => a.bar - b.bar || toNumber(a.offset) - toNumber(b.offset),
+  );
 }
 
-function marksOf(score: Score, moments: readonly Moment[], stretches: readonly Stretch[], tones: readonly Tone[], end: number, tempo: number, to: number): ProposedPedal[] {
+function marksOf(
+  score: Score,
+  moments: readonly Moment[],
+  stretches: readonly Stretch[],
+  tones: readonly Tone[],
+  end: number,
+  tempo: number,
+  to: number,
+): ProposedPedal[] {
   const marks: ProposedPedal[] = [];
   stretches.forEach((stretch, s) => {
     const [first, before, next] = [moments[stretch.from]!, stretches[s - 1], stretches[s + 1]];
-    const follows = before !== undefined && before.to === stretch.from && !restAfter(moments, before, tones, end, tempo);
-    const why = follows ? whyChange(score, moments, before, stretch, tones, tempo) : whyDown(score, moments, stretch);
+    const follows =
+      before !== undefined &&
+      before.to === stretch.from &&
+      !restAfter(moments, before, tones, end, tempo);
+    const why = follows
+      ? whyChange(score, moments, before, stretch, tones, tempo)
+      : whyDown(score, moments, stretch);
     const bass = follows ? bassToKeep(moments, before, stretch, tones, tempo) : undefined;
-    const half = bass !== undefined ? { depth: 0.5 as const } : stretch.depth ? { depth: stretch.depth } : {};
-    const shallow = stretch.depth ? `${stretch.depth === 0.5 ? 'half' : 'a quarter'} down: ${whyShallow(score, moments, stretch, tones, tempo)}; ` : '';
-    marks.push({ bar: first.bar, offset: first.offset, kind: follows ? 'change' : 'down', ...half, why: bass === undefined ? `${shallow}${why}` : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the hand has left it; ${why}` });
-    if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo)) marks.push(upAfter(score, moments, stretch, tones, end, tempo, to));
+    const half =
+      bass !== undefined ? { depth: 0.5 as const } : stretch.depth ? { depth: stretch.depth } : {};
+    const shallow = stretch.depth
+      ? `${stretch.depth === 0.5 ? "half" : "a quarter"} down: ${whyShallow(score, moments, stretch, tones, tempo)}; `
+      : "";
+    marks.push({
+      bar: first.bar,
+      offset: first.offset,
+      kind: follows ? "change" : "down",
+      ...half,
+      why:
+        bass === undefined
+          ? `${shallow}${why}`
+          : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the hand has left it; ${why}`,
+    });
+    if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo))
+      marks.push(upAfter(score, moments, stretch, tones, end, tempo, to));
   });
   return marks;
 }
 
 /** Louder than this a bass is still heard as one. Common practice, no source. */
 const BASS_HEARD = 0.3;
-/** A bass that rubs more than this against what follows is no pedal point. Set on the textbook cases of the tests. */
+/**
+ * A bass that rubs more than this against what follows is no pedal point. Set on the textbook cases
+ * of the tests.
+ */
 const BASS_RUBS = 0.35;
 
-/** A bass the hand has left that should go on under the next stretch: nothing lies near it there, and it does not rub. */
-function bassToKeep(moments: readonly Moment[], before: Stretch, stretch: Stretch, tones: readonly Tone[], tempo: number): number | undefined {
+/**
+ * A bass the hand has left that should go on under the next stretch: nothing lies near it there,
+ * and it does not rub.
+ */
+function bassToKeep(
+  moments: readonly Moment[],
+  before: Stretch,
+  stretch: Stretch,
+  tones: readonly Tone[],
+  tempo: number,
+): number | undefined {
   const at = moments[stretch.from]!.at;
   const bass = soundingAt(tones, at - 1e-6, moments[before.from]!.at, tempo)[0];
   if (!bass?.byPedal || bass.midi >= BASS || bass.loudness < BASS_HEARD) return undefined;
   const over = keysIn(moments, stretch).map((tone) => tone.midi);
   if (over.length === 0 || Math.min(...over) - bass.midi < 12) return undefined;
-  const together = [bass, ...[...new Set(over)].map((midi) => ({ midi, loudness: 1, byPedal: false, missed: true }))];
+  const together = [
+    bass,
+    ...[...new Set(over)].map((midi) => ({ midi, loudness: 1, byPedal: false, missed: true })),
+  ];
   return blurOf(together).value <= BASS_RUBS ? bass.midi : undefined;
 }
 
 /** When the hands let go of the last that a stretch holds. */
-function handsUntil(moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number): number {
+function handsUntil(
+  moments: readonly Moment[],
+  stretch: Stretch,
+  tones: readonly Tone[],
+  end: number,
+): number {
   const [from, after] = [moments[stretch.from]!.at, moments[stretch.to]?.at ?? end];
-  return Math.max(...tones.filter((tone) => tone.from < after - JOINED && tone.to > from + JOINED).map((tone) => tone.to));
+  return Math.max(
+    ...tones
+      .filter((tone) => tone.from < after - JOINED && tone.to > from + JOINED)
+      .map((tone) => tone.to),
+  );
 }
 
 /** Whether a rest of all hands follows a stretch. */
-const restAfter = (moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number): boolean =>
+const restAfter = (
+  moments: readonly Moment[],
+  stretch: Stretch,
+  tones: readonly Tone[],
+  end: number,
+  tempo: number,
+): boolean =>
   isSilence((moments[stretch.to]?.at ?? end) - handsUntil(moments, stretch, tones, end), tempo);
 
 /** Where the foot comes up: with the next thing that is struck, or when the hands leave a rest. */
-function upAfter(score: Score, moments: readonly Moment[], stretch: Stretch, tones: readonly Tone[], end: number, tempo: number, to: number): ProposedPedal {
+function upAfter(
+  score: Score,
+  moments: readonly Moment[],
+  stretch: Stretch,
+  tones: readonly Tone[],
+  end: number,
+  tempo: number,
+  to: number,
+): ProposedPedal {
   const after = moments[stretch.to];
   const from = moments[stretch.from]!;
-  if (after && !restAfter(moments, stretch, tones, end, tempo)) return { bar: after.bar, offset: after.offset, kind: 'up', why: after.staccato ? 'what follows is detached' : 'what follows the hands hold themselves' };
+  if (after && !restAfter(moments, stretch, tones, end, tempo))
+    return {
+      bar: after.bar,
+      offset: after.offset,
+      kind: "up",
+      why: after.staccato ? "what follows is detached" : "what follows the hands hold themselves",
+    };
   const at = Math.min(handsUntil(moments, stretch, tones, end), after?.at ?? end);
   const place = placeAt(score, from, at - from.at, to);
-  return { ...place, kind: 'up', why: after ? 'a rest is to be heard' : 'the end' };
+  return { ...place, kind: "up", why: after ? "a rest is to be heard" : "the end" };
 }

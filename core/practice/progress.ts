@@ -1,6 +1,6 @@
-import { contents, handsOf, playsIn, type Form } from '../form/index.ts';
-import type { Score } from '../score/index.ts';
-import type { Unit } from './units.ts';
+import { contents, handsOf, playsIn, type Form } from "../form/index.ts";
+import type { Score } from "../score/index.ts";
+import type { Unit } from "./units.ts";
 
 /** A step that was earned: this stretch, these hands, at this tempo (beats a minute). */
 export interface Promotion {
@@ -11,21 +11,31 @@ export interface Promotion {
 }
 
 /**
- * The highest tempo earned on each unit, by unit key. What was earned on a longer stretch, or with both hands, holds
- * for its parts too.
+ * The highest tempo earned on each unit, by unit key. What was earned on a longer stretch, or with
+ * both hands, holds for its parts too.
  */
-export function earned(units: readonly Pick<Unit, 'key' | 'from' | 'to' | 'hands'>[], promotions: readonly Promotion[]): Map<string, number> {
-  return new Map(units.map(({ key, from, to, hands }) => {
-    const holding = promotions.filter((one) => one.from <= from && one.to >= to && (one.hands === hands || one.hands === 'both'));
-    return [key, Math.max(0, ...holding.map((one) => one.tempo))];
-  }));
+export function earned(
+  units: readonly Pick<Unit, "key" | "from" | "to" | "hands">[],
+  promotions: readonly Promotion[],
+): Map<string, number> {
+  return new Map(
+    units.map(({ key, from, to, hands }) => {
+      const holding = promotions.filter(
+        (one) => one.from <= from && one.to >= to && (one.hands === hands || one.hands === "both"),
+      );
+      return [key, Math.max(0, ...holding.map((one) => one.tempo))];
+    }),
+  );
 }
 
 /** One bar of the ridge. Tempos in beats a minute, 0 while nothing is earned. */
 export interface RidgeBar {
   /** Lowest over the hands the bar uses; together counts for each hand. */
   readonly secure: number;
-  /** The same from hands together alone; where it is below `secure`, the rest was earned hands apart. */
+  /**
+   * The same from hands together alone; where it is below `secure`, the rest was earned hands
+   * apart.
+   */
   readonly together: number;
   /** Whether the bar is new in some hand. */
   readonly isNew: boolean;
@@ -34,47 +44,81 @@ export interface RidgeBar {
 }
 
 /**
- * The secure tempo of every bar in an assignment. Exact and octave returns share what was earned on any of them.
+ * The secure tempo of every bar in an assignment. Exact and octave returns share what was earned on
+ * any of them.
  *
  * @param form whether bars are new; of a piece on paper also what returns
  */
-export function ridge(score: Score, form: Pick<Form, 'isNew' | 'returns'>, promotions: readonly Promotion[]): RidgeBar[] {
+export function ridge(
+  score: Score,
+  form: Pick<Form, "isNew" | "returns">,
+  promotions: readonly Promotion[],
+): RidgeBar[] {
   const hands = handsOf(score);
-  const shared = Object.fromEntries([...hands, 'both'].map((hand) => [hand, shareAmongReturns(score, form, hand, promotions)]));
+  const shared = Object.fromEntries(
+    [...hands, "both"].map((hand) => [hand, shareAmongReturns(score, form, hand, promotions)]),
+  );
   const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
   return score.bars.map(({ index }) => {
     const used = hands.filter((hand) => strikes[hand]![index]);
     const together = hands.length > 1 ? shared.both![index]! : shared[hands[0]!]![index]!;
-    const secure = used.length ? Math.min(...used.map((hand) => Math.max(together, shared[hand]![index]!))) : 0;
-    return { secure, together, isNew: hands.some((hand) => form.isNew[hand]![index]), silent: used.length === 0 };
+    const secure = used.length
+      ? Math.min(...used.map((hand) => Math.max(together, shared[hand]![index]!)))
+      : 0;
+    return {
+      secure,
+      together,
+      isNew: hands.some((hand) => form.isNew[hand]![index]),
+      silent: used.length === 0,
+    };
   });
 }
 
 /** The highest tempo earned in a hand for each bar, shared by all bars of the same content. */
-function shareAmongReturns(score: Score, form: Pick<Form, 'returns'>, hand: string, promotions: readonly Promotion[]): number[] {
+function shareAmongReturns(
+  score: Score,
+  form: Pick<Form, "returns">,
+  hand: string,
+  promotions: readonly Promotion[],
+): number[] {
   const best = new Map<string, number>();
-  const keys = score.paperHands ? firstTimes(score, form) : contents(score, hand).map(({ shape, base }) => `${shape} ${base % 12}`);
+  const keys = score.paperHands
+    ? firstTimes(score, form)
+    : contents(score, hand).map(({ shape, base }) => `${shape} ${base % 12}`);
   for (const { from, to, hands, tempo } of promotions) {
     if (hands !== hand) continue;
-    for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++) best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
+    for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++)
+      best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
   }
   return keys.map((key) => best.get(key) ?? 0);
 }
 
 /** Of a piece on paper, for each bar the one that it is said to bring back exactly. */
-function firstTimes(score: Score, { returns }: Pick<Form, 'returns'>): string[] {
+function firstTimes(score: Score, { returns }: Pick<Form, "returns">): string[] {
   return score.bars.map(({ index }) => {
-    const back = returns.find((one) => one.relation === 'exact' && one.from <= index && one.to >= index);
+    const back = returns.find(
+      (one) => one.relation === "exact" && one.from <= index && one.to >= index,
+    );
     return String(back ? back.of + index - back.from : index);
   });
 }
 
-export type Stage = 'First reading' | 'Taking shape' | 'Joining up' | 'Settling' | 'Performance' | 'Keeping';
+export type Stage =
+  "First reading" | "Taking shape" | "Joining up" | "Settling" | "Performance" | "Keeping";
 
 /** How far a piece has come, from the mean height of its ridge against performance tempo. */
 export function stageOf(bars: readonly RidgeBar[], goal: number, isPast: boolean): Stage {
   const counted = bars.filter((bar) => !bar.silent);
-  const mean = counted.reduce((sum, bar) => sum + Math.min(1, bar.secure / goal), 0) / Math.max(1, counted.length);
-  if (counted.length && counted.every((bar) => bar.together >= goal)) return isPast ? 'Keeping' : 'Performance';
-  return mean === 0 ? 'First reading' : mean < 0.5 ? 'Taking shape' : mean < 0.8 ? 'Joining up' : 'Settling';
+  const mean =
+    counted.reduce((sum, bar) => sum + Math.min(1, bar.secure / goal), 0) /
+    Math.max(1, counted.length);
+  if (counted.length && counted.every((bar) => bar.together >= goal))
+    return isPast ? "Keeping" : "Performance";
+  return mean === 0
+    ? "First reading"
+    : mean < 0.5
+      ? "Taking shape"
+      : mean < 0.8
+        ? "Joining up"
+        : "Settling";
 }

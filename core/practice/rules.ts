@@ -1,5 +1,5 @@
 /** One try at a step: clean, or with a slip. */
-export type Result = 'clean' | 'slip';
+export type Result = "clean" | "slip";
 
 /** When a step counts as learnt and the tempo goes up. */
 export interface PromotionRule {
@@ -15,19 +15,24 @@ export interface PromotionRule {
   readonly expected: (p: number) => number;
 }
 
-const cleanRun = (tries: readonly Result[]): number => tries.length - 1 - tries.lastIndexOf('slip');
+const cleanRun = (tries: readonly Result[]): number => tries.length - 1 - tries.lastIndexOf("slip");
 
-const count = (tries: readonly Result[], result: Result): number => tries.filter((one) => one === result).length;
+const count = (tries: readonly Result[], result: Result): number =>
+  tries.filter((one) => one === result).length;
 
-/** Expected tries until `r` clean in a row: (p^-r - 1)/(1 - p). Feller, Introduction to Probability Theory, vol. 1, XIII.7. */
-export const expectedForRun = (r: number, p: number): number => (p >= 1 ? r : (p ** -r - 1) / (1 - p));
+/**
+ * Expected tries until `r` clean in a row: (p^-r - 1)/(1 - p). Feller, Introduction to Probability
+ * Theory, vol. 1, XIII.7.
+ */
+export const expectedForRun = (r: number, p: number): number =>
+  p >= 1 ? r : (p ** -r - 1) / (1 - p);
 
 const IN_A_ROW = 10;
 
 const tenInARow: PromotionRule = {
-  id: 'ten-in-a-row',
-  name: 'Ten clean in a row',
-  why: 'Strict: a slip restarts the count. For spots that must never fail.',
+  id: "ten-in-a-row",
+  name: "Ten clean in a row",
+  why: "Strict: a slip restarts the count. For spots that must never fail.",
   met: (tries) => cleanRun(tries) >= IN_A_ROW,
   missing: (tries) => Math.max(0, IN_A_ROW - cleanRun(tries)),
   expected: (p) => expectedForRun(IN_A_ROW, p),
@@ -41,7 +46,10 @@ const cleanWanted = (slips: number): number => Math.max(LEAST_CLEAN, CLEAN_PER_S
 /** A path less likely than this no longer moves the expectation. */
 const NEGLIGIBLE = 1e-9;
 
-/** Sum over n of the chance that the rule is not yet met after n tries, by counting paths of clean and slip. */
+/**
+ * Sum over n of the chance that the rule is not yet met after n tries, by counting paths of clean
+ * and slip.
+ */
 function expectedThreeToOne(p: number): number {
   let open = new Map([[0, 1]]); // slips so far → chance, after n tries
   let expected = 0;
@@ -59,11 +67,11 @@ function expectedThreeToOne(p: number): number {
 }
 
 const threeToOne: PromotionRule = {
-  id: 'three-to-one',
-  name: 'Three clean for each slip',
-  why: 'At least three clean, and three for every slip on this step. Quicker, and a slip is made good rather than starting over.',
-  met: (tries) => count(tries, 'clean') >= cleanWanted(count(tries, 'slip')),
-  missing: (tries) => Math.max(0, cleanWanted(count(tries, 'slip')) - count(tries, 'clean')),
+  id: "three-to-one",
+  name: "Three clean for each slip",
+  why: "At least three clean, and three for every slip on this step. Quicker, and a slip is made good rather than starting over.",
+  met: (tries) => count(tries, "clean") >= cleanWanted(count(tries, "slip")),
+  missing: (tries) => Math.max(0, cleanWanted(count(tries, "slip")) - count(tries, "clean")),
   expected: expectedThreeToOne,
 };
 

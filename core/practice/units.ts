@@ -1,6 +1,14 @@
-import { handsOf, playsIn, type Form } from '../form/index.ts';
-import { barSpan, comparePlaces, lastBarOf, leaves, startOf, type Score, type Section } from '../score/index.ts';
-import { firstReading, stepAt, steps } from './ladder.ts';
+import { handsOf, playsIn, type Form } from "../form/index.ts";
+import {
+  barSpan,
+  comparePlaces,
+  lastBarOf,
+  leaves,
+  startOf,
+  type Score,
+  type Section,
+} from "../score/index.ts";
+import { firstReading, stepAt, steps } from "./ladder.ts";
 
 /** Something to be practised and raised step by step: some bars in one hand or together. */
 export interface Unit {
@@ -9,7 +17,7 @@ export interface Unit {
   readonly from: number;
   readonly to: number;
   readonly hands: string;
-  readonly kind: 'cell' | 'section' | 'join' | 'piece';
+  readonly kind: "cell" | "section" | "join" | "piece";
   /** Name of the section it comes from. */
   readonly section: string;
   /** Tempo steps, rising. */
@@ -22,11 +30,15 @@ export interface Unit {
   readonly why: string;
 }
 
-export const unitKey = (from: number, to: number, hands: string): string => `${from}-${to}-${hands}`;
+export const unitKey = (from: number, to: number, hands: string): string =>
+  `${from}-${to}-${hands}`;
 
 /** Bars in a cell before cells are joined. Common practice, no source: two bars, then four. */
 const CELL = 4;
-/** Hands alone go to this share of the goal, cells together to the next, then the section takes over. */
+/**
+ * Hands alone go to this share of the goal, cells together to the next, then the section takes
+ * over.
+ */
 const APART = 0.7;
 const CELL_TOP = 0.85;
 const SECTION_FROM = 0.7;
@@ -40,41 +52,59 @@ interface Stretch {
   to: number;
 }
 
-/** The sections that contain no other, with the bars between them filled in, so that they cover the whole piece. */
+/**
+ * The sections that contain no other, with the bars between them filled in, so that they cover the
+ * whole piece.
+ */
 export function cover(score: Score, sections: readonly Section[]): Section[] {
   const named = leaves(sections);
-  const covered = score.bars.map(({ index }) => named.some(({ from, to }) => from.bar <= index && lastBarOf(to) >= index));
+  const covered = score.bars.map(({ index }) =>
+    named.some(({ from, to }) => from.bar <= index && lastBarOf(to) >= index),
+  );
   const gaps: Section[] = [];
   for (let from = covered.indexOf(false); from >= 0;) {
     const next = covered.indexOf(true, from);
     const end = next < 0 ? covered.length : next;
-    const name = named.length ? `Bars ${barSpan(score.bars, from, end - 1)}` : 'All';
-    gaps.push({ id: '', name, words: '', from: startOf(from), to: startOf(end) });
+    const name = named.length ? `Bars ${barSpan(score.bars, from, end - 1)}` : "All";
+    gaps.push({ id: "", name, words: "", from: startOf(from), to: startOf(end) });
     from = next < 0 ? -1 : covered.indexOf(false, next);
   }
   return [...named, ...gaps].sort((a, b) => comparePlaces(a.from, b.from));
 }
 
 /**
- * What has to be practised, in order: for each section its cells of new material, hands apart and then together,
- * then the section; joins between neighbours; at last the piece. Bars that only return are practised in their
- * section, not again as cells.
+ * What has to be practised, in order: for each section its cells of new material, hands apart and
+ * then together, then the section; joins between neighbours; at last the piece. Bars that only
+ * return are practised in their section, not again as cells.
  *
  * @param sections the stretches chosen, in order; {@link cover} gives the whole piece
  * @param goal performance tempo, beats a minute
  */
-export function unitsOf(score: Score, form: Form, sections: readonly Section[], goal: number): Unit[] {
+export function unitsOf(
+  score: Score,
+  form: Form,
+  sections: readonly Section[],
+  goal: number,
+): Unit[] {
   const hands = handsOf(score);
-  const stretches = sections.map(({ name, from, to }): Stretch => ({ name, from: from.bar, to: Math.max(from.bar, lastBarOf(to)) }));
-  const together = hands.length > 1 ? 'both' : hands[0]!;
+  const stretches = sections.map(({ name, from, to }): Stretch => ({
+    name,
+    from: from.bar,
+    to: Math.max(from.bar, lastBarOf(to)),
+  }));
+  const together = hands.length > 1 ? "both" : hands[0]!;
   const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
   const found = new Map<string, Unit>();
   /** Mean work of the bars that are new in a hand, or in any. */
   const workOf = (from: number, to: number, names: readonly string[]): number => {
-    const fresh = Array.from({ length: to - from + 1 }, (_, i) => Math.max(...names.map((hand) => form.work[hand]?.[from + i] ?? 1))).filter((work) => work > 0);
-    return fresh.length ? Math.max(LEAST_WORK, fresh.reduce((sum, work) => sum + work, 0) / fresh.length) : 1;
+    const fresh = Array.from({ length: to - from + 1 }, (_, i) =>
+      Math.max(...names.map((hand) => form.work[hand]?.[from + i] ?? 1)),
+    ).filter((work) => work > 0);
+    return fresh.length
+      ? Math.max(LEAST_WORK, fresh.reduce((sum, work) => sum + work, 0) / fresh.length)
+      : 1;
   };
-  const put = (unit: Omit<Unit, 'key'>): string => {
+  const put = (unit: Omit<Unit, "key">): string => {
     const key = unitKey(unit.from, unit.to, unit.hands);
     if (!found.has(key)) found.set(key, { ...unit, key });
     return key;
@@ -87,28 +117,61 @@ export function unitsOf(score: Score, form: Form, sections: readonly Section[], 
       const isNewIn = (hand: string) => form.isNew[hand]!.slice(from, to + 1).some(Boolean);
       const plays = (hand: string) => strikes[hand]!.slice(from, to + 1).some(Boolean);
       const apart = hands.filter(plays).length > 1 ? hands.filter(isNewIn) : [];
-      const after = apart.map((hand) => put({
-        from, to, hands: hand, kind: 'cell', section: stretch.name, steps: everyOther(upTo(stepAt(APART, goal), goal)), after: [], work: workOf(from, to, [hand]),
-        why: `${newness(workOf(from, to, [hand]))}, this hand alone first, to about 70 % of the goal.`,
-      }));
+      const after = apart.map((hand) =>
+        put({
+          from,
+          to,
+          hands: hand,
+          kind: "cell",
+          section: stretch.name,
+          steps: everyOther(upTo(stepAt(APART, goal), goal)),
+          after: [],
+          work: workOf(from, to, [hand]),
+          why: `${newness(workOf(from, to, [hand]))}, this hand alone first, to about 70 % of the goal.`,
+        }),
+      );
       if (isCell(from, to)) return after;
-      return [put({
-        from, to, hands: together, kind: 'cell', section: stretch.name, steps: upTo(stepAt(CELL_TOP, goal), goal), after, work: workOf(from, to, hands),
-        why: `${newness(workOf(from, to, hands))}: a short cell is brought up before it is joined.`,
-      })];
+      return [
+        put({
+          from,
+          to,
+          hands: together,
+          kind: "cell",
+          section: stretch.name,
+          steps: upTo(stepAt(CELL_TOP, goal), goal),
+          after,
+          work: workOf(from, to, hands),
+          why: `${newness(workOf(from, to, hands))}: a short cell is brought up before it is joined.`,
+        }),
+      ];
     });
     const joined = cells.length > 0 && !cells.some(([from, to]) => isCell(from, to));
     return put({
-      from: stretch.from, to: stretch.to, hands: together, kind: 'section', section: stretch.name,
-      steps: steps(joined ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal), after: before, work: 1,
-      why: joined ? 'The cells joined into the section, up to performance tempo.'
-        : cells.length ? 'A short section, brought up from first reading to performance tempo.' : 'Everything here returns from earlier; the section is played through.',
+      from: stretch.from,
+      to: stretch.to,
+      hands: together,
+      kind: "section",
+      section: stretch.name,
+      steps: steps(joined ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal),
+      after: before,
+      work: 1,
+      why: joined
+        ? "The cells joined into the section, up to performance tempo."
+        : cells.length
+          ? "A short section, brought up from first reading to performance tempo."
+          : "Everything here returns from earlier; the section is played through.",
     });
   });
   return [...found.values(), ...joins(stretches, sectionKeys, together, goal, found)];
 }
 
-function joins(stretches: readonly Stretch[], sectionKeys: readonly string[], together: string, goal: number, found: ReadonlyMap<string, Unit>): Unit[] {
+function joins(
+  stretches: readonly Stretch[],
+  sectionKeys: readonly string[],
+  together: string,
+  goal: number,
+  found: ReadonlyMap<string, Unit>,
+): Unit[] {
   const made: Unit[] = [];
   const last = steps(stepAt(JOIN_FROM, goal), goal);
   stretches.forEach((stretch, i) => {
@@ -118,22 +181,44 @@ function joins(stretches: readonly Stretch[], sectionKeys: readonly string[], to
     const key = unitKey(from, to, together);
     if (found.has(key)) return;
     made.push({
-      key, from, to, hands: together, kind: 'join', section: `${stretch.name} → ${next.name}`, steps: everyOther(last),
-      after: [sectionKeys[i]!, sectionKeys[stretches.indexOf(next)]!], work: 1, why: 'The way out of one section and into the next.',
+      key,
+      from,
+      to,
+      hands: together,
+      kind: "join",
+      section: `${stretch.name} → ${next.name}`,
+      steps: everyOther(last),
+      after: [sectionKeys[i]!, sectionKeys[stretches.indexOf(next)]!],
+      work: 1,
+      why: "The way out of one section and into the next.",
     });
   });
-  const [from, to] = [Math.min(...stretches.map((s) => s.from)), Math.max(...stretches.map((s) => s.to))];
+  const [from, to] = [
+    Math.min(...stretches.map((s) => s.from)),
+    Math.max(...stretches.map((s) => s.to)),
+  ];
   const key = unitKey(from, to, together);
   if (stretches.length > 1 && !found.has(key) && !made.some((unit) => unit.key === key)) {
     made.push({
-      key, from, to, hands: together, kind: 'piece', section: 'From start to end', steps: last.slice(-2),
-      after: [...sectionKeys, ...made.map((unit) => unit.key)], work: 1, why: 'The whole, once its sections are at tempo.',
+      key,
+      from,
+      to,
+      hands: together,
+      kind: "piece",
+      section: "From start to end",
+      steps: last.slice(-2),
+      after: [...sectionKeys, ...made.map((unit) => unit.key)],
+      work: 1,
+      why: "The whole, once its sections are at tempo.",
     });
   }
   return made;
 }
 
-const newness = (work: number): string => (work < 0.75 ? `Nearly known from earlier, about ${Math.round(work * 100)} % of the work` : 'New material');
+const newness = (work: number): string =>
+  work < 0.75
+    ? `Nearly known from earlier, about ${Math.round(work * 100)} % of the work`
+    : "New material";
 
 const upTo = (top: number, goal: number): number[] => {
   const all = steps(firstReading(goal), goal).filter((step) => step <= top);
@@ -141,9 +226,13 @@ const upTo = (top: number, goal: number): number[] => {
 };
 
 /** Every second step, always with the last. */
-const everyOther = (all: readonly number[]): number[] => all.filter((_, i) => (all.length - 1 - i) % 2 === 0);
+const everyOther = (all: readonly number[]): number[] =>
+  all.filter((_, i) => (all.length - 1 - i) % 2 === 0);
 
-/** Groups of up to four bars from the section's start that hold something new. A pick-up belongs to the first group. */
+/**
+ * Groups of up to four bars from the section's start that hold something new. A pick-up belongs to
+ * the first group.
+ */
 function cellsOf(score: Score, form: Form, { from, to }: Stretch): [number, number][] {
   const first = score.bars[from]!;
   const pickup = first.length.num * first.nominal.den < first.nominal.num * first.length.den;
@@ -152,7 +241,9 @@ function cellsOf(score: Score, form: Form, { from, to }: Stretch): [number, numb
     const width = CELL + (start === from && pickup ? 1 : 0);
     let end = Math.min(to, start + width - 1);
     if (to - end === 1) end = to;
-    const isNew = Object.values(form.isNew).some((bars) => bars.slice(start, end + 1).some(Boolean));
+    const isNew = Object.values(form.isNew).some((bars) =>
+      bars.slice(start, end + 1).some(Boolean),
+    );
     if (isNew) cells.push([start, end]);
     start = end + 1;
   }

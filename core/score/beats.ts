@@ -1,8 +1,11 @@
-import { compare, subtract, ZERO, type Fraction } from './fraction.ts';
-import type { Bar } from './model.ts';
+import { compare, subtract, ZERO, type Fraction } from "./fraction.ts";
+import type { Bar } from "./model.ts";
 
-/** The beat the metronome counts: a dotted quarter in 6/8, 9/8 and 12/8, else the written one, in quarters. */
-export function beatLength(bar: Pick<Bar, 'metre'>): Fraction {
+/**
+ * The beat the metronome counts: a dotted quarter in 6/8, 9/8 and 12/8, else the written one, in
+ * quarters.
+ */
+export function beatLength(bar: Pick<Bar, "metre">): Fraction {
   const { beats, beatType } = bar.metre;
   const compound = beatType >= 8 && beats % 3 === 0 && beats > 3;
   const num = compound ? 12 : 4;
@@ -16,5 +19,7 @@ const reduce = (num: number, den: number): Fraction => {
 
 /** Where beat 1 of a bar lies relative to its first note: a pick-up starts late in its bar. */
 export function lead(bar: Bar): Fraction {
-  return bar.index === 0 && compare(bar.length, bar.nominal) < 0 ? subtract(bar.nominal, bar.length) : ZERO;
+  return bar.index === 0 && compare(bar.length, bar.nominal) < 0
+    ? subtract(bar.nominal, bar.length)
+    : ZERO;
 }

@@ -1,15 +1,19 @@
-import { Unzip, UnzipInflate } from 'fflate';
-import { ScoreError, type Warning } from './model.ts';
+import { Unzip, UnzipInflate } from "fflate";
+import { ScoreError, type Warning } from "./model.ts";
 
 /** The most XML that is read, in bytes, zipped or not. */
 export const MAX_XML_BYTES = 20 * 1024 * 1024;
 
 const tooLarge = () =>
-  new ScoreError('The score holds more than 20 MB of XML. Save it without pictures or play-back data and try again.');
+  new ScoreError(
+    "The score holds more than 20 MB of XML. Save it without pictures or play-back data and try again.",
+  );
 
 const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
-/** Small slices, because one slice of a zip bomb can grow about a thousandfold before it is counted. */
+/**
+ * Small slices, because one slice of a zip bomb can grow about a thousandfold before it is counted.
+ */
 const SLICE = 4096;
 
 function unzipCounted(bytes: Uint8Array): Map<string, Uint8Array> {
@@ -53,15 +57,20 @@ function scoreInZip(bytes: Uint8Array): Uint8Array {
     files = unzipCounted(bytes);
   } catch (error) {
     if (error instanceof ScoreError) throw error;
-    throw new ScoreError('The file is a zip that cannot be unpacked. Export the score again and try once more.');
+    throw new ScoreError(
+      "The file is a zip that cannot be unpacked. Export the score again and try once more.",
+    );
   }
-  const container = files.get('META-INF/container.xml');
-  const named = container && /full-path\s*=\s*["']([^"']+)["']/.exec(new TextDecoder().decode(container))?.[1];
+  const container = files.get("META-INF/container.xml");
+  const named =
+    container && /full-path\s*=\s*["']([^"']+)["']/.exec(new TextDecoder().decode(container))?.[1];
   const found =
     (named && files.get(named)) ||
-    [...files].find(([name]) => !name.startsWith('META-INF/') && !name.startsWith('__MACOSX'))?.[1];
+    [...files].find(([name]) => !name.startsWith("META-INF/") && !name.startsWith("__MACOSX"))?.[1];
   if (!found?.length) {
-    throw new ScoreError('The zip holds no score. A compressed score (.mxl) has a MusicXML file inside.');
+    throw new ScoreError(
+      "The zip holds no score. A compressed score (.mxl) has a MusicXML file inside.",
+    );
   }
   return found;
 }
@@ -70,9 +79,9 @@ const DECLARED = /^\s*<\?xml[^>]*?encoding\s*=\s*["']([\w.:-]+)["'][^>]*\?>/;
 
 function detect(bytes: Uint8Array): string {
   const [a, b] = [bytes[0], bytes[1]];
-  if ((a === 0xff && b === 0xfe) || (a === 0x3c && b === 0)) return 'utf-16le';
-  if ((a === 0xfe && b === 0xff) || (a === 0 && b === 0x3c)) return 'utf-16be';
-  return 'utf-8';
+  if ((a === 0xff && b === 0xfe) || (a === 0x3c && b === 0)) return "utf-16le";
+  if ((a === 0xfe && b === 0xff) || (a === 0 && b === 0x3c)) return "utf-16be";
+  return "utf-8";
 }
 
 function decode(bytes: Uint8Array, encoding: string): string | undefined {
@@ -84,36 +93,44 @@ function decode(bytes: Uint8Array, encoding: string): string | undefined {
 }
 
 /**
- * The XML text in an uploaded file: plain or compressed (.mxl), in UTF-8, UTF-16 or a declared 8-bit encoding.
- * The declaration is rewritten to UTF-8, in which the text is kept.
+ * The XML text in an uploaded file: plain or compressed (.mxl), in UTF-8, UTF-16 or a declared
+ * 8-bit encoding. The declaration is rewritten to UTF-8, in which the text is kept.
  *
  * @throws ScoreError when the file is empty, too large, or no text
  */
 export function readText(file: Uint8Array): { xml: string; warnings: Warning[] } {
-  if (file.length === 0) throw new ScoreError('The file is empty. Export the score again and try once more.');
+  if (file.length === 0)
+    throw new ScoreError("The file is empty. Export the score again and try once more.");
   const bytes = isZip(file) ? scoreInZip(file) : file;
   if (bytes.length > MAX_XML_BYTES) throw tooLarge();
   const warnings: Warning[] = [];
   let used = detect(bytes);
   let text = decode(bytes, used);
-  if (text === undefined && used === 'utf-8') {
-    const head = new TextDecoder('latin1').decode(bytes.subarray(0, 200));
-    const named = DECLARED.exec(head)?.[1]?.toLowerCase() ?? '';
-    used = named && !named.startsWith('utf') && decode(bytes, named) !== undefined ? named : 'windows-1252';
+  if (text === undefined && used === "utf-8") {
+    const head = new TextDecoder("latin1").decode(bytes.subarray(0, 200));
+    const named = DECLARED.exec(head)?.[1]?.toLowerCase() ?? "";
+    used =
+      named && !named.startsWith("utf") && decode(bytes, named) !== undefined
+        ? named
+        : "windows-1252";
     text = decode(bytes, used);
   }
-  if (text === undefined) throw new ScoreError('The file is not readable text, so it is no MusicXML score.');
-  text = text.replace(/^\uFEFF/, '');
+  if (text === undefined)
+    throw new ScoreError("The file is not readable text, so it is no MusicXML score.");
+  text = text.replace(/^\uFEFF/, "");
   const declared = DECLARED.exec(text)?.[1]?.toLowerCase();
-  const actual = used.replace(/(le|be)$/, '');
+  const actual = used.replace(/(le|be)$/, "");
   const same = declared === undefined || declared === used || declared === actual;
-  const ascii = used === 'utf-8' && !/[^\x00-\x7f]/.test(text);
-  if ((!same && !(ascii && !declared.startsWith('utf-16'))) || (!declared && used === 'windows-1252')) {
+  const ascii = used === "utf-8" && !/[^\x00-\x7f]/.test(text);
+  if (
+    (!same && !(ascii && !declared.startsWith("utf-16"))) ||
+    (!declared && used === "windows-1252")
+  ) {
     warnings.push({
-      kind: 'encoding',
-      message: `The file says its text is ${declared ?? 'UTF-8'}, but it is ${used}; it was read as ${used}.`,
+      kind: "encoding",
+      message: `The file says its text is ${declared ?? "UTF-8"}, but it is ${used}; it was read as ${used}.`,
     });
   }
-  const body = text.replace(/^\s*<\?xml[^>]*\?>\s*/, '');
+  const body = text.replace(/^\s*<\?xml[^>]*\?>\s*/, "");
   return { xml: `<?xml version="1.0" encoding="UTF-8"?>\n${body}`, warnings };
 }

@@ -1,6 +1,7 @@
 /**
- * Exact musical time. All onsets and durations are fractions of a quarter note, in lowest terms with a positive
- * denominator, as plain data so that a score can cross a worker or the network unchanged.
+ * Exact musical time. All onsets and durations are fractions of a quarter note, in lowest terms
+ * with a positive denominator, as plain data so that a score can cross a worker or the network
+ * unchanged.
  */
 export interface Fraction {
   readonly num: number;
@@ -26,11 +27,14 @@ export function fraction(num: number, den = 1): Fraction {
 }
 
 export const add = (a: Fraction, b: Fraction): Fraction =>
-  a.den === b.den ? fraction(a.num + b.num, a.den) : fraction(a.num * b.den + b.num * a.den, a.den * b.den);
+  a.den === b.den
+    ? fraction(a.num + b.num, a.den)
+    : fraction(a.num * b.den + b.num * a.den, a.den * b.den);
 
 export const subtract = (a: Fraction, b: Fraction): Fraction => add(a, { num: -b.num, den: b.den });
 
-export const multiply = (a: Fraction, b: Fraction): Fraction => fraction(a.num * b.num, a.den * b.den);
+export const multiply = (a: Fraction, b: Fraction): Fraction =>
+  fraction(a.num * b.num, a.den * b.den);
 
 /** Negative, zero or positive as `a` is before, at or after `b`. */
 export const compare = (a: Fraction, b: Fraction): number => a.num * b.den - b.num * a.den;
@@ -45,32 +49,34 @@ export const toNumber = (a: Fraction): number => a.num / a.den;
 export const toText = (a: Fraction): string => (a.den === 1 ? String(a.num) : `${a.num}/${a.den}`);
 
 /**
- * Reads a decimal such as `1`, `0.5`, `-2.25` exactly; undefined when the text is no plain decimal number.
- * Exponents are refused: no score program writes them and they only hide absurd sizes.
+ * Reads a decimal such as `1`, `0.5`, `-2.25` exactly; undefined when the text is no plain decimal
+ * number. Exponents are refused: no score program writes them and they only hide absurd sizes.
  */
 export function parseDecimal(text: string): Fraction | undefined {
   const match = /^\s*([+-]?)(\d{1,12})(?:\.(\d{1,9}))?\s*$/.exec(text);
   if (!match) return undefined;
-  const digits = match[3] ?? '';
+  const digits = match[3] ?? "";
   const value = Number(match[2] + digits);
   if (!Number.isSafeInteger(value)) return undefined;
-  return fraction(match[1] === '-' ? -value : value, 10 ** digits.length);
+  return fraction(match[1] === "-" ? -value : value, 10 ** digits.length);
 }
 
 /** Reads `3/2` or a decimal; undefined otherwise. The inverse of {@link toText}. */
 export function parseFraction(text: string): Fraction | undefined {
-  const [num, den, rest] = text.split('/');
+  const [num, den, rest] = text.split("/");
   if (den === undefined) return parseDecimal(text);
-  if (rest !== undefined || !/^-?\d{1,12}$/.test(num ?? '') || !/^\d{1,12}$/.test(den)) return undefined;
+  if (rest !== undefined || !/^-?\d{1,12}$/.test(num ?? "") || !/^\d{1,12}$/.test(den))
+    return undefined;
   return Number(den) === 0 ? undefined : fraction(Number(num), Number(den));
 }
 
 /**
- * The fraction meant by a number that came through JSON (quarters): the closest one with a denominator up to 960,
- * the smallest that is within 1/20000 of it, so that 0.3333 is a triplet quaver again.
+ * The fraction meant by a number that came through JSON (quarters): the closest one with a
+ * denominator up to 960, the smallest that is within 1/20000 of it, so that 0.3333 is a triplet
+ * quaver again.
  */
 export function fromNumber(value: number): Fraction {
-  if (!Number.isFinite(value)) throw new RangeError('a time must be a finite number of quarters');
+  if (!Number.isFinite(value)) throw new RangeError("a time must be a finite number of quarters");
   for (let den = 1; den <= 960; den++) {
     const num = Math.round(value * den);
     if (Math.abs(value - num / den) < 5e-5) return fraction(num, den);

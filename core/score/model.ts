@@ -1,8 +1,8 @@
-import type { Fraction } from './fraction.ts';
+import type { Fraction } from "./fraction.ts";
 
 /** A written pitch; `alter` in semitones, octave 4 starts at middle C. */
 export interface Pitch {
-  readonly step: 'C' | 'D' | 'E' | 'F' | 'G' | 'A' | 'B';
+  readonly step: "C" | "D" | "E" | "F" | "G" | "A" | "B";
   readonly alter: number;
   readonly octave: number;
 }
@@ -17,7 +17,10 @@ export interface Note {
   readonly offset: Fraction;
   /** Written duration in quarters; 0 for a grace note. */
   readonly duration: Fraction;
-  /** Sounding length in quarters with ties joined; 0 for a note that continues a tie, and for a grace note. */
+  /**
+   * Sounding length in quarters with ties joined; 0 for a note that continues a tie, and for a
+   * grace note.
+   */
   readonly length: Fraction;
   readonly pitch: Pitch;
   /** Sounding key, A4 = 69. */
@@ -31,7 +34,7 @@ export interface Note {
   readonly held: boolean;
   readonly staccato: boolean;
   /** An accent is printed on it: `strong` for the upright wedge. */
-  readonly accent?: 'accent' | 'strong';
+  readonly accent?: "accent" | "strong";
   /** Ornament signs on it, as musicians call them: `trill`, `turn`. */
   readonly ornaments?: readonly string[];
   /** An accidental is printed before it. */
@@ -76,14 +79,17 @@ export interface Bar {
   readonly signs?: Signs;
 }
 
-/** Signs by which the playing order leaves the written one. Segno and coda count from the bar's start, the others at its end. */
+/**
+ * Signs by which the playing order leaves the written one. Segno and coda count from the bar's
+ * start, the others at its end.
+ */
 export interface Signs {
   readonly segno?: boolean;
   readonly coda?: boolean;
   readonly toCoda?: boolean;
   readonly fine?: boolean;
   /** D.C. or D.S. */
-  readonly jump?: 'capo' | 'segno';
+  readonly jump?: "capo" | "segno";
 }
 
 /** A clef that changes within the piece. */
@@ -93,9 +99,12 @@ export interface ClefChange extends Place {
   readonly clef: string;
 }
 
-/** A dynamic, a hairpin's end (`grow`, `fade`, `end`), a word, a pedal mark or a rehearsal mark: what stands at a place and is no note. */
+/**
+ * A dynamic, a hairpin's end (`grow`, `fade`, `end`), a word, a pedal mark or a rehearsal mark:
+ * what stands at a place and is no note.
+ */
 export interface Mark {
-  readonly kind: 'dynamic' | 'hairpin' | 'words' | 'rehearsal' | 'pedal';
+  readonly kind: "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal";
   readonly bar: number;
   readonly offset: Fraction;
   readonly text: string;
@@ -113,7 +122,8 @@ export interface Place {
 
 /** Something the reader accepted but the user should know of. */
 export interface Warning {
-  readonly kind: 'bars' | 'doctype' | 'title' | 'encoding' | 'parts' | 'ids' | 'limits' | 'abc' | 'guess';
+  readonly kind:
+    "bars" | "doctype" | "title" | "encoding" | "parts" | "ids" | "limits" | "abc" | "guess";
   readonly message: string;
   /** Bar indexes, where it concerns bars. */
   readonly bars?: readonly number[];
@@ -145,17 +155,23 @@ export interface Score {
 /** Half or a quarter of the way. */
 export type PedalDepth = 0.5 | 0.25;
 
-/** The pedals beside the damper: una corda, and the one that holds only what sounds when it goes down. */
-export type OtherPedal = 'soft' | 'sostenuto';
+/**
+ * The pedals beside the damper: una corda, and the one that holds only what sounds when it goes
+ * down.
+ */
+export type OtherPedal = "soft" | "sostenuto";
 
 /** `flutter`: from here to the next mark the foot goes up and down quickly by part of its way. */
-export type PedalKind = 'down' | 'change' | 'up' | 'flutter';
+export type PedalKind = "down" | "change" | "up" | "flutter";
 
 export interface PedalMark extends Place {
   readonly kind: PedalKind;
   /** Which pedal, when it is not the damper; of the others there is only down and up. */
   readonly pedal?: OtherPedal;
-  /** How far the foot goes down; all the way when not said. A half change clears the top and keeps the bass. */
+  /**
+   * How far the foot goes down; all the way when not said. A half change clears the top and keeps
+   * the bass.
+   */
   readonly depth?: PedalDepth;
 }
 
@@ -187,7 +203,7 @@ export interface About {
   /** What each hand does, by hand. */
   readonly jobs?: Readonly<Record<string, string>>;
   /** Where its loudness goes. */
-  readonly dynamics?: 'grow' | 'fade' | 'hold';
+  readonly dynamics?: "grow" | "fade" | "hold";
 }
 
 /** A note to oneself: at a place, or on one note. */
@@ -197,10 +213,12 @@ export interface Remark extends Place {
   readonly text: string;
 }
 
-/** How a piece is gone through: which repeats are taken, or the stretches of a cut in their order. */
+/**
+ * How a piece is gone through: which repeats are taken, or the stretches of a cut in their order.
+ */
 export interface Road {
   /** All, none (as in exams), or those that end with the given bars. */
-  readonly repeats: 'all' | 'none' | readonly number[];
+  readonly repeats: "all" | "none" | readonly number[];
   /** Bar indexes, inclusive; empty for the whole piece. */
   readonly cuts: readonly { readonly from: number; readonly to: number }[];
 }
@@ -211,9 +229,9 @@ export class ScoreError extends Error {
   /** What to choose from, when the file holds several pieces. */
   readonly choices: readonly { index: number; title: string }[] | undefined;
   /** @param bar the printed bar number where it happened, if known */
-  constructor(message: string, bar?: string, choices?: ScoreError['choices']) {
+  constructor(message: string, bar?: string, choices?: ScoreError["choices"]) {
     super(message);
-    this.name = 'ScoreError';
+    this.name = "ScoreError";
     this.bar = bar;
     this.choices = choices;
   }

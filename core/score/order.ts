@@ -1,9 +1,9 @@
-import { compare, toNumber } from './fraction.ts';
-import type { Bar, Road } from './model.ts';
-import { barSpan } from './places.ts';
-import { onePass } from './repeats.ts';
+import { compare, toNumber } from "./fraction.ts";
+import type { Bar, Road } from "./model.ts";
+import { barSpan } from "./places.ts";
+import { onePass } from "./repeats.ts";
 
-export type Repeats = Road['repeats'];
+export type Repeats = Road["repeats"];
 
 /** A stretch between repeat signs. Bar indexes, inclusive. */
 export interface Repeated {
@@ -44,13 +44,17 @@ function isEarlierEnding(bars: readonly Bar[], at: number): boolean {
 }
 
 /**
- * Bar indexes as played: repeats and endings, then D.C. or D.S. to Fine or by way of the coda. After a jump no repeat
- * is taken again and only last endings are played (common practice, no source).
+ * Bar indexes as played: repeats and endings, then D.C. or D.S. to Fine or by way of the coda.
+ * After a jump no repeat is taken again and only last endings are played (common practice, no
+ * source).
  */
-export function playingOrder(bars: readonly Bar[], repeats: Repeats = 'all'): number[] {
+export function playingOrder(bars: readonly Bar[], repeats: Repeats = "all"): number[] {
   const order: number[] = [];
-  const taken = (at: number) => repeats === 'all' || (repeats !== 'none' && repeats.includes(at));
-  const segno = Math.max(0, bars.findIndex((bar) => bar.signs?.segno));
+  const taken = (at: number) => repeats === "all" || (repeats !== "none" && repeats.includes(at));
+  const segno = Math.max(
+    0,
+    bars.findIndex((bar) => bar.signs?.segno),
+  );
   let [at, start, pass, jumped] = [0, 0, 1, false];
   while (at < bars.length && order.length < LONGEST) {
     const bar = bars[at]!;
@@ -61,16 +65,26 @@ export function playingOrder(bars: readonly Bar[], repeats: Repeats = 'all'): nu
       continue;
     }
     order.push(at);
-    if (bar.repeatEnd && !jumped && taken(at) && pass < Math.max(bar.repeatEnd, lastPass(bars, at))) {
+    if (
+      bar.repeatEnd &&
+      !jumped &&
+      taken(at) &&
+      pass < Math.max(bar.repeatEnd, lastPass(bars, at))
+    ) {
       pass++;
       at = start;
       continue;
     }
-    if ((bar.repeatEnd && !bar.endings) || (bar.endings && !bars[at + 1]?.endings)) [start, pass] = [at + 1, 1];
+    if ((bar.repeatEnd && !bar.endings) || (bar.endings && !bars[at + 1]?.endings))
+      [start, pass] = [at + 1, 1];
     if (jumped && bar.signs?.fine) break;
-    const coda = jumped && bar.signs?.toCoda ? bars.findIndex((other, i) => other.signs?.coda && i !== at && i > at) : -1;
+    const coda =
+      jumped && bar.signs?.toCoda
+        ? bars.findIndex((other, i) => other.signs?.coda && i !== at && i > at)
+        : -1;
     if (coda >= 0) at = coda;
-    else if (bar.signs?.jump && !jumped) [at, jumped] = [bar.signs.jump === 'capo' ? 0 : segno, true];
+    else if (bar.signs?.jump && !jumped)
+      [at, jumped] = [bar.signs.jump === "capo" ? 0 : segno, true];
     else at++;
   }
   return order;
@@ -86,14 +100,18 @@ function groupTaken(bars: readonly Bar[], at: number, taken: (at: number) => boo
 }
 
 /** Bar indexes of chosen stretches, one after the other in one pass: a cut for a performance. */
-export const cutOrder = (bars: readonly Bar[], stretches: readonly { from: number; to: number }[]): number[] =>
+export const cutOrder = (
+  bars: readonly Bar[],
+  stretches: readonly { from: number; to: number }[],
+): number[] =>
   stretches.flatMap(({ from, to }) => onePass(bars, from, Math.min(to, bars.length - 1)));
 
 /** Bar indexes as the piece is gone through on a road. */
-export const roadOrder = (bars: readonly Bar[], { repeats, cuts }: Road): number[] => (cuts.length ? cutOrder(bars, cuts) : playingOrder(bars, repeats));
+export const roadOrder = (bars: readonly Bar[], { repeats, cuts }: Road): number[] =>
+  cuts.length ? cutOrder(bars, cuts) : playingOrder(bars, repeats);
 
 /** The road when nothing else was chosen: everything as written. */
-export const WHOLE_ROAD: Road = { repeats: 'all', cuts: [] };
+export const WHOLE_ROAD: Road = { repeats: "all", cuts: [] };
 
 /** The order as people write it: `1–16, 1–15, 17–24`. */
 export function roadText(bars: readonly Bar[], order: readonly number[]): string {
@@ -103,14 +121,18 @@ export function roadText(bars: readonly Bar[], order: readonly number[]): string
     if (last && bar === last[1] + 1) last[1] = bar;
     else runs.push([bar, bar]);
   }
-  return runs.map(([from, to]) => barSpan(bars, from, to)).join(', ');
+  return runs.map(([from, to]) => barSpan(bars, from, to)).join(", ");
 }
 
-/** A tempo is kept until another is printed; those after the first follow it when it is played otherwise. */
+/**
+ * A tempo is kept until another is printed; those after the first follow it when it is played
+ * otherwise.
+ */
 const USUAL_TEMPO = 90;
 
 /**
- * Seconds that an order of bars lasts. A note under a fermata is held for twice its length (common practice, no source).
+ * Seconds that an order of bars lasts. A note under a fermata is held for twice its length (common
+ * practice, no source).
  *
  * @param tempo of the beginning, in quarters a minute; as printed when not given
  */
@@ -120,8 +142,13 @@ export function secondsOf(bars: readonly Bar[], order: readonly number[], tempo?
   const first = now;
   for (const bar of bars) printed.push((now = bar.tempo ?? now));
   const scale = (tempo ?? first) / first;
-  return order.reduce((sum, at) => sum + ((toNumber(bars[at]!.length) + (bars[at]!.held ?? 0)) * 60) / (printed[at]! * scale), 0);
+  return order.reduce(
+    (sum, at) =>
+      sum + ((toNumber(bars[at]!.length) + (bars[at]!.held ?? 0)) * 60) / (printed[at]! * scale),
+    0,
+  );
 }
 
 /** Whether the piece begins with less than a bar. */
-export const hasPickup = (bars: readonly Bar[]): boolean => bars.length > 1 && compare(bars[0]!.length, bars[0]!.nominal) < 0;
+export const hasPickup = (bars: readonly Bar[]): boolean =>
+  bars.length > 1 && compare(bars[0]!.length, bars[0]!.nominal) < 0;

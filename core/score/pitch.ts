@@ -1,4 +1,4 @@
-import type { Key, Pitch } from './model.ts';
+import type { Key, Pitch } from "./model.ts";
 
 const SEMITONES = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 } as const;
 
@@ -7,33 +7,52 @@ export const midiOf = (pitch: Pitch): number =>
   (pitch.octave + 1) * 12 + SEMITONES[pitch.step] + Math.round(pitch.alter);
 
 /** Its place on the line of fifths: F = -1, C = 0, G = 1 … F sharp = 6, B flat = -2. */
-export const fifthsOf = ({ step, alter }: Pick<Pitch, 'step' | 'alter'>): number => 'FCGDAEB'.indexOf(step) - 1 + 7 * Math.round(alter);
+export const fifthsOf = ({ step, alter }: Pick<Pitch, "step" | "alter">): number =>
+  "FCGDAEB".indexOf(step) - 1 + 7 * Math.round(alter);
 
 /** Scientific name as spelled: `F#4`, `Bb3`, C4 = middle C. */
 export const pitchName = (pitch: Pitch): string =>
-  `${pitch.step}${pitch.alter > 0 ? '#'.repeat(pitch.alter) : 'b'.repeat(-pitch.alter)}${pitch.octave}`;
+  `${pitch.step}${pitch.alter > 0 ? "#".repeat(pitch.alter) : "b".repeat(-pitch.alter)}${pitch.octave}`;
 
 /** The name as a musician says it: `F sharp`, `B flat`. */
 export const spokenName = (pitch: Pitch): string =>
-  pitch.step + ({ '1': ' sharp', '-1': ' flat', '2': ' double sharp', '-2': ' double flat' }[String(pitch.alter)] ?? '');
+  pitch.step +
+  ({ "1": " sharp", "-1": " flat", "2": " double sharp", "-2": " double flat" }[
+    String(pitch.alter)
+  ] ?? "");
 
-const SHARPS = ['C', 'C sharp', 'D', 'D sharp', 'E', 'F', 'F sharp', 'G', 'G sharp', 'A', 'A sharp', 'B'];
-const FLATS = ['C', 'D flat', 'D', 'E flat', 'E', 'F', 'G flat', 'G', 'A flat', 'A', 'B flat', 'B'];
+const SHARPS = [
+  "C",
+  "C sharp",
+  "D",
+  "D sharp",
+  "E",
+  "F",
+  "F sharp",
+  "G",
+  "G sharp",
+  "A",
+  "A sharp",
+  "B",
+];
+const FLATS = ["C", "D flat", "D", "E flat", "E", "F", "G flat", "G", "A flat", "A", "B flat", "B"];
 
 /** The name of a key that nobody spelled, with sharps or flats as the signature has them. */
-export const pitchText = (midi: number, fifths: number): string => (fifths < 0 ? FLATS : SHARPS)[((midi % 12) + 12) % 12]!;
+export const pitchText = (midi: number, fifths: number): string =>
+  (fifths < 0 ? FLATS : SHARPS)[((midi % 12) + 12) % 12]!;
 
-export const isBlack = (midi: number): boolean => [1, 3, 6, 8, 10].includes(((midi % 12) + 12) % 12);
+export const isBlack = (midi: number): boolean =>
+  [1, 3, 6, 8, 10].includes(((midi % 12) + 12) % 12);
 
-const MAJORS = ['C♭', 'G♭', 'D♭', 'A♭', 'E♭', 'B♭', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F♯', 'C♯'];
-const MINORS = ['A♭', 'E♭', 'B♭', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F♯', 'C♯', 'G♯', 'D♯', 'A♯'];
+const MAJORS = ["C♭", "G♭", "D♭", "A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯", "C♯"];
+const MINORS = ["A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯", "C♯", "G♯", "D♯", "A♯"];
 
 /** `E♭ major`; the signature alone (`3 flats`) when the file does not say the mode. */
 export function keyName(key: Key): string {
   const at = key.fifths + 7;
-  if (key.mode === 'major' && MAJORS[at]) return `${MAJORS[at]} major`;
-  if (key.mode === 'minor' && MINORS[at]) return `${MINORS[at]} minor`;
-  if (key.fifths === 0) return 'no sharps or flats';
+  if (key.mode === "major" && MAJORS[at]) return `${MAJORS[at]} major`;
+  if (key.mode === "minor" && MINORS[at]) return `${MINORS[at]} minor`;
+  if (key.fifths === 0) return "no sharps or flats";
   const count = Math.abs(key.fifths);
-  return `${count} ${key.fifths > 0 ? 'sharp' : 'flat'}${count === 1 ? '' : 's'}`;
+  return `${count} ${key.fifths > 0 ? "sharp" : "flat"}${count === 1 ? "" : "s"}`;
 }

@@ -1,9 +1,9 @@
-import { beatLength, lead } from './beats.ts';
-import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from './fraction.ts';
-import type { Bar, PedalDepth, PedalMark, Place, Road, Score } from './model.ts';
-import { roadOrder } from './order.ts';
-import { notesByBar, startOf } from './places.ts';
-import { onePass } from './repeats.ts';
+import { beatLength, lead } from "./beats.ts";
+import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from "./fraction.ts";
+import type { Bar, PedalDepth, PedalMark, Place, Road, Score } from "./model.ts";
+import { roadOrder } from "./order.ts";
+import { notesByBar, startOf } from "./places.ts";
+import { onePass } from "./repeats.ts";
 
 /** A key to be sounded. Times in quarters from the start of what is played. */
 export interface Sounding {
@@ -46,31 +46,54 @@ export interface Performance {
 export interface FootMove {
   /** Quarters from the start of what is played. */
   readonly at: number;
-  readonly kind: 'down' | 'change' | 'up';
-  readonly depth?: PedalMark['depth'];
-  readonly pedal?: PedalMark['pedal'];
+  readonly kind: "down" | "change" | "up";
+  readonly depth?: PedalMark["depth"];
+  readonly pedal?: PedalMark["pedal"];
 }
 
 /** A fluttering foot moves so often, in quarters. */
 export const FLUTTER = 0.5;
 
-/** A key in this register and lower, C3, has strings too heavy for a half change to damp. Common practice, no source. */
+/**
+ * A key in this register and lower, C3, has strings too heavy for a half change to damp. Common
+ * practice, no source.
+ */
 export const BASS = 48;
 
-/** Quarters in which a tone that is let go falls to 1/e while the dampers graze the strings: heavy strings, and the others. Common practice, no source. */
-const GRAZED: Readonly<Record<PedalDepth, readonly [heavy: number, light: number]>> = { 0.5: [6, 2], 0.25: [2.5, 0.3] };
-export const grazed = (depth: PedalDepth, midi: number): number => GRAZED[depth][midi < BASS ? 0 : 1];
+/**
+ * Quarters in which a tone that is let go falls to 1/e while the dampers graze the strings: heavy
+ * strings, and the others. Common practice, no source.
+ */
+const GRAZED: Readonly<Record<PedalDepth, readonly [heavy: number, light: number]>> = {
+  0.5: [6, 2],
+  0.25: [2.5, 0.3],
+};
+export const grazed = (depth: PedalDepth, midi: number): number =>
+  GRAZED[depth][midi < BASS ? 0 : 1];
 /** Fallen so many times to 1/e a tone is not heard any more. */
 const GONE = 2;
 
-/** Moves of the foot one by one: a flutter is a half change again and again, until the next move. */
-export function unfluttered<F extends { readonly at: number; readonly kind: PedalMark['kind']; readonly pedal?: PedalMark['pedal'] }>(feet: readonly F[], end: number): (Omit<F, 'kind' | 'depth'> & FootMove)[] {
+/**
+ * Moves of the foot one by one: a flutter is a half change again and again, until the next move.
+ */
+export function unfluttered<
+  F extends {
+    readonly at: number;
+    readonly kind: PedalMark["kind"];
+    readonly pedal?: PedalMark["pedal"];
+  },
+>(feet: readonly F[], end: number): (Omit<F, "kind" | "depth"> & FootMove)[] {
   return feet.flatMap((foot) => {
     const { kind } = foot;
-    if (kind !== 'flutter') return [{ ...foot, kind }];
+    if (kind !== "flutter") return [{ ...foot, kind }];
     const next = feet.find((other) => !other.pedal && other.at > foot.at + 1e-9)?.at ?? end;
     const count = Math.max(1, Math.ceil((next - foot.at) / FLUTTER - 1e-9));
-    return Array.from({ length: count }, (_, i) => ({ ...foot, at: foot.at + i * FLUTTER, kind: 'change' as const, depth: 0.5 as const }));
+    return Array.from({ length: count }, (_, i) => ({
+      ...foot,
+      at: foot.at + i * FLUTTER,
+      kind: "change" as const,
+      depth: 0.5 as const,
+    }));
   });
 }
 
@@ -78,25 +101,59 @@ export function unfluttered<F extends { readonly at: number; readonly kind: Peda
 const PLAIN = 0.7;
 
 /**
- * A stretch as it is to be heard, from one place to another in one pass: notes of the chosen hands, metronome beats,
- * and a count-in of one full bar plus the beats before a pick-up.
+ * A stretch as it is to be heard, from one place to another in one pass: notes of the chosen hands,
+ * metronome beats, and a count-in of one full bar plus the beats before a pick-up.
  */
-export function perform(score: Score, from: Place, to: Place, hands?: readonly string[], pedal: readonly PedalMark[] = []): Performance {
+export function perform(
+  score: Score,
+  from: Place,
+  to: Place,
+  hands?: readonly string[],
+  pedal: readonly PedalMark[] = [],
+): Performance {
   const lastBar = to.offset.num === 0 ? to.bar - 1 : to.bar;
-  return performBars(score, onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1)), from, to, hands, pedal);
+  return performBars(
+    score,
+    onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1)),
+    from,
+    to,
+    hands,
+    pedal,
+  );
 }
 
-/** The piece from its beginning to its end on a road: with its repeats, or the stretches of a cut. */
-export function performRoad(score: Score, road: Road, hands?: readonly string[], pedal: readonly PedalMark[] = []): Performance {
+/**
+ * The piece from its beginning to its end on a road: with its repeats, or the stretches of a cut.
+ */
+export function performRoad(
+  score: Score,
+  road: Road,
+  hands?: readonly string[],
+  pedal: readonly PedalMark[] = [],
+): Performance {
   const order = roadOrder(score.bars, road);
-  return performBars(score, order, startOf(order[0] ?? 0), startOf(score.bars.length), hands, pedal);
+  return performBars(
+    score,
+    order,
+    startOf(order[0] ?? 0),
+    startOf(score.bars.length),
+    hands,
+    pedal,
+  );
 }
 
-function performBars(score: Score, indexes: readonly number[], from: Place, to: Place, hands: readonly string[] | undefined, pedal: readonly PedalMark[]): Performance {
+function performBars(
+  score: Score,
+  indexes: readonly number[],
+  from: Place,
+  to: Place,
+  hands: readonly string[] | undefined,
+  pedal: readonly PedalMark[],
+): Performance {
   const notes: Sounding[] = [];
   const beats: Beat[] = [];
   const byBar = notesByBar(score);
-  const moves: (Omit<FootMove, 'kind'> & { kind: PedalMark['kind'] })[] = [];
+  const moves: (Omit<FootMove, "kind"> & { kind: PedalMark["kind"] })[] = [];
   const stretches: Stretch[] = [];
   let start = subtract(ZERO, from.offset);
   for (const [position, index] of indexes.entries()) {
@@ -107,46 +164,91 @@ function performBars(score: Score, indexes: readonly number[], from: Place, to: 
       const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
       if (!inside || note.held || note.grace || (hands && !hands.includes(note.hand))) continue;
       notes.push({
-        id: note.id, midi: note.midi, hand: note.hand, onset: toNumber(add(start, note.offset)),
-        length: toNumber(note.length) * (note.staccato ? 0.5 : 1), loudness: PLAIN,
+        id: note.id,
+        midi: note.midi,
+        hand: note.hand,
+        onset: toNumber(add(start, note.offset)),
+        length: toNumber(note.length) * (note.staccato ? 0.5 : 1),
+        loudness: PLAIN,
       });
     }
     for (const mark of pedal) {
-      const inside = mark.bar === index && compare(mark.offset, begin) >= 0 && compare(mark.offset, end) <= 0;
-      if (inside) moves.push({ at: toNumber(add(start, mark.offset)), kind: mark.kind, ...(mark.depth ? { depth: mark.depth } : {}), ...(mark.pedal ? { pedal: mark.pedal } : {}) });
+      const inside =
+        mark.bar === index && compare(mark.offset, begin) >= 0 && compare(mark.offset, end) <= 0;
+      if (inside)
+        moves.push({
+          at: toNumber(add(start, mark.offset)),
+          kind: mark.kind,
+          ...(mark.depth ? { depth: mark.depth } : {}),
+          ...(mark.pedal ? { pedal: mark.pedal } : {}),
+        });
     }
     stretches.push({ bar: index, at: toNumber(add(start, begin)), begin, end });
     beats.push(...beatsOf(bar, start, begin, end));
     start = add(start, end);
   }
-  return { notes, stretches, beats, countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset), feet: unfluttered(moves.sort((a, b) => a.at - b.at), toNumber(start)).sort((a, b) => a.at - b.at), length: toNumber(start) };
+  return {
+    notes,
+    stretches,
+    beats,
+    countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset),
+    feet: unfluttered(
+      moves.sort((a, b) => a.at - b.at),
+      toNumber(start),
+    ).sort((a, b) => a.at - b.at),
+    length: toNumber(start),
+  };
 }
 
 /** How much softer una corda sounds. Common practice, no source. */
 const SOFT = 0.85;
 
-/** The same as it sounds with the pedals: what is held when the hand lets go rings on until the foot moves. */
+/**
+ * The same as it sounds with the pedals: what is held when the hand lets go rings on until the foot
+ * moves.
+ */
 export function pedalled(performance: Performance): Performance {
   const { notes, feet, length } = performance;
   if (feet.length === 0) return performance;
-  const of = (pedal: FootMove['pedal']) => feet.filter((foot) => foot.pedal === pedal);
-  const [damper, soft, sostenuto] = [of(undefined), of('soft'), of('sostenuto')];
+  const of = (pedal: FootMove["pedal"]) => feet.filter((foot) => foot.pedal === pedal);
+  const [damper, soft, sostenuto] = [of(undefined), of("soft"), of("sostenuto")];
   const ringing = notes.map((note) => {
     const end = note.onset + note.length;
     let until = end;
     const holds = damper.findLast((foot) => foot.at <= end - 1e-9);
-    if (holds && holds.kind !== 'up') {
+    if (holds && holds.kind !== "up") {
       // a half change leaves the bass ringing
-      until = damper.find((foot) => foot.at > end - 1e-9 && !(foot.kind === 'change' && foot.depth && note.midi < BASS))?.at ?? length;
-      if (holds.kind === 'down' && holds.depth) until = Math.min(until, end + GONE * grazed(holds.depth, note.midi));
+      until =
+        damper.find(
+          (foot) =>
+            foot.at > end - 1e-9 && !(foot.kind === "change" && foot.depth && note.midi < BASS),
+        )?.at ?? length;
+      if (holds.kind === "down" && holds.depth)
+        until = Math.min(until, end + GONE * grazed(holds.depth, note.midi));
     }
     // it catches only the keys that are down when it goes down
-    const caught = sostenuto.find((foot) => foot.kind === 'down' && foot.at >= note.onset - 1e-9 && foot.at < end - 1e-9);
-    if (caught) until = Math.max(until, sostenuto.find((foot) => foot.kind === 'up' && foot.at > caught.at)?.at ?? length);
+    const caught = sostenuto.find(
+      (foot) => foot.kind === "down" && foot.at >= note.onset - 1e-9 && foot.at < end - 1e-9,
+    );
+    if (caught)
+      until = Math.max(
+        until,
+        sostenuto.find((foot) => foot.kind === "up" && foot.at > caught.at)?.at ?? length,
+      );
     // a key struck again damps its string first
-    const again = notes.find((other) => other.midi === note.midi && other.onset > note.onset && other.onset < until)?.onset ?? until;
-    const loudness = soft.findLast((foot) => foot.at <= note.onset + 1e-9)?.kind === 'down' ? note.loudness * SOFT : note.loudness;
-    return { ...note, loudness, length: Math.max(note.length, Math.min(until, again) - note.onset) };
+    const again =
+      notes.find(
+        (other) => other.midi === note.midi && other.onset > note.onset && other.onset < until,
+      )?.onset ?? until;
+    const loudness =
+      soft.findLast((foot) => foot.at <= note.onset + 1e-9)?.kind === "down"
+        ? note.loudness * SOFT
+        : note.loudness;
+    return {
+      ...note,
+      loudness,
+      length: Math.max(note.length, Math.min(until, again) - note.onset),
+    };
   });
   return { ...performance, notes: ringing };
 }

@@ -1,15 +1,30 @@
-import { add, ZERO, compare, toNumber, type Fraction } from './fraction.ts';
-import { readText } from './container.ts';
-import { creditsOf } from './credits.ts';
-import { abcToXml, isAbc, tunesIn } from './files/abc.ts';
-import { isMidi, midiToXml } from './files/midi.ts';
-import { giveIds } from './ids.ts';
-import { misfits, nominalLength, readMeasure, type RawMeasure, type RawNote, type Reading } from './measure.ts';
-import { ScoreError, type Bar, type Mark, type Note, type Score, type Warning } from './model.ts';
-import { choosePart, partsOf, stavesOf } from './parts.ts';
-import { readRepeats } from './repeats.ts';
-import { toPartwise } from './timewise.ts';
-import { child, childText, children, parseXml, serialize, type Document, type Element } from './xml.ts';
+import { add, ZERO, compare, toNumber, type Fraction } from "./fraction.ts";
+import { readText } from "./container.ts";
+import { creditsOf } from "./credits.ts";
+import { abcToXml, isAbc, tunesIn } from "./files/abc.ts";
+import { isMidi, midiToXml } from "./files/midi.ts";
+import { giveIds } from "./ids.ts";
+import {
+  misfits,
+  nominalLength,
+  readMeasure,
+  type RawMeasure,
+  type RawNote,
+  type Reading,
+} from "./measure.ts";
+import { ScoreError, type Bar, type Mark, type Note, type Score, type Warning } from "./model.ts";
+import { choosePart, partsOf, stavesOf } from "./parts.ts";
+import { readRepeats } from "./repeats.ts";
+import { toPartwise } from "./timewise.ts";
+import {
+  child,
+  childText,
+  children,
+  parseXml,
+  serialize,
+  type Document,
+  type Element,
+} from "./xml.ts";
 
 /** More than any piece a person learns; it bounds memory and time. */
 const MAX_BARS = 5000;
@@ -18,7 +33,10 @@ const MAX_NAME = 200;
 export interface ReadOptions {
   /** Limb of each staff from the top, as the instrument names them. */
   readonly limbs?: readonly string[];
-  /** Which parts are to be practised, by their place in the file; chosen by their staves when not given. */
+  /**
+   * Which parts are to be practised, by their place in the file; chosen by their staves when not
+   * given.
+   */
   readonly parts?: readonly number[];
   /** The piece is on paper: it has no notes, and these hands play it. */
   readonly paperHands?: readonly string[];
@@ -37,26 +55,39 @@ export interface Import {
 }
 
 /**
- * Reads an uploaded score file: MusicXML plain or compressed, ABC, or MIDI. A MusicXML original is kept whole in `xml`;
- * the others are written out as MusicXML.
+ * Reads an uploaded score file: MusicXML plain or compressed, ABC, or MIDI. A MusicXML original is
+ * kept whole in `xml`; the others are written out as MusicXML.
  *
  * @throws ScoreError with the measure where known; nothing is half read
  */
 export function readFile(file: Uint8Array, options: ReadOptions = {}): Import {
   const { xml, warnings } = exactly(() => toMusicXml(file, options));
   const read = readScore(xml, options);
-  return { xml: read.xml, score: { ...read.score, warnings: [...warnings, ...read.score.warnings] } };
+  return {
+    xml: read.xml,
+    score: { ...read.score, warnings: [...warnings, ...read.score.warnings] },
+  };
 }
 
-function toMusicXml(file: Uint8Array, { tune, name = 'Untitled' }: ReadOptions): { xml: string; warnings: Warning[] } {
+function toMusicXml(
+  file: Uint8Array,
+  { tune, name = "Untitled" }: ReadOptions,
+): { xml: string; warnings: Warning[] } {
   if (isMidi(file)) return midiToXml(file, name);
   const text = readText(file);
   // MusicXML begins with a tag; an ABC file never does
-  const abc = text.xml.replace(/^<\?xml[^>]*\?>\s*/, '');
-  if (abc.trimStart().startsWith('<') || !isAbc(abc)) return text;
+  const abc = text.xml.replace(/^<\?xml[^>]*\?>\s*/, "");
+  if (abc.trimStart().startsWith("<") || !isAbc(abc)) return text;
   const tunes = tunesIn(abc);
   if (tunes.length > 1 && tune === undefined) {
-    throw new ScoreError(`The file holds ${tunes.length} tunes. Choose one of them: ${tunes.slice(0, 5).map((one) => one.title).join(', ')}${tunes.length > 5 ? ' …' : ''}.`, undefined, tunes);
+    throw new ScoreError(
+      `The file holds ${tunes.length} tunes. Choose one of them: ${tunes
+        .slice(0, 5)
+        .map((one) => one.title)
+        .join(", ")}${tunes.length > 5 ? " …" : ""}.`,
+      undefined,
+      tunes,
+    );
   }
   const found = abcToXml(abc, tune ?? tunes[0]?.index ?? 0);
   return { xml: found.xml, warnings: [...text.warnings, ...found.warnings] };
@@ -67,54 +98,85 @@ export function readScore(text: string, options: ReadOptions = {}): Import {
   return exactly(() => readDocument(text, options));
 }
 
-/** Times that do not fit exact numbers, and nesting too deep, are faults of the file. @throws ScoreError */
+/**
+ * Times that do not fit exact numbers, and nesting too deep, are faults of the file. @throws
+ * ScoreError
+ */
 function exactly<T>(read: () => T): T {
   try {
     return read();
   } catch (error) {
-    if (error instanceof RangeError) throw new ScoreError('The score holds times or nesting that cannot be counted exactly; it was not read.');
+    if (error instanceof RangeError)
+      throw new ScoreError(
+        "The score holds times or nesting that cannot be counted exactly; it was not read.",
+      );
     throw error;
   }
 }
 
 function readDocument(text: string, options: ReadOptions): Import {
   const { document, root: top, warnings } = parseXml(text);
-  const root = top.tagName === 'score-timewise' ? toPartwise(document, top) : top;
-  if (root.tagName !== 'score-partwise') {
-    throw new ScoreError(`The file is XML, but no score: it begins with <${root.tagName.slice(0, 40)}>.`);
+  const root = top.tagName === "score-timewise" ? toPartwise(document, top) : top;
+  if (root.tagName !== "score-partwise") {
+    throw new ScoreError(
+      `The file is XML, but no score: it begins with <${root.tagName.slice(0, 40)}>.`,
+    );
   }
   const parts = partsOf(root);
-  if (parts.length === 0) throw new ScoreError('The score has no part with measures in it.');
+  if (parts.length === 0) throw new ScoreError("The score has no part with measures in it.");
   warnings.push(...giveIds(parts));
   const mine = choosePart(parts, options.parts, warnings);
   const first = readPart(mine[0]!);
   const readings = [first, ...mine.slice(1).map((part) => readPart(part).slice(0, first.length))];
   const bars = joinBars(first, mine[0]!, parts[0]!, readings);
-  if (bars.length > MAX_BARS) throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
-  const offsets = mine.map((_, i) => mine.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0));
+  if (bars.length > MAX_BARS)
+    throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
+  const offsets = mine.map((_, i) =>
+    mine.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0),
+  );
   const { handOf } = options;
-  const written = joinNotes(readings, offsets, options.limbs ?? ['right', 'left', 'feet']);
-  const notes = handOf ? written.map((note) => (Object.hasOwn(handOf, note.id) ? { ...note, hand: handOf[note.id]! } : note)) : written;
-  if (notes.length === 0 && !options.paperHands) throw new ScoreError('The score has no notes in it, only rests or empty measures.');
+  const written = joinNotes(readings, offsets, options.limbs ?? ["right", "left", "feet"]);
+  const notes = handOf
+    ? written.map((note) =>
+        Object.hasOwn(handOf, note.id) ? { ...note, hand: handOf[note.id]! } : note,
+      )
+    : written;
+  if (notes.length === 0 && !options.paperHands)
+    throw new ScoreError("The score has no notes in it, only rests or empty measures.");
   const odd = misfits(first.map((raw, i) => ({ ...raw, ...bars[i]!, implicit: raw.implicit })));
   if (odd.length) {
-    const names = odd.slice(0, 12).map((i) => bars[i]!.number).join(', ');
+    const names = odd
+      .slice(0, 12)
+      .map((i) => bars[i]!.number)
+      .join(", ");
     warnings.push({
-      kind: 'bars',
-      message: `${odd.length === 1 ? 'Bar' : 'Bars'} ${names}${odd.length > 12 ? ' and more' : ''}: the notes do not add up to the metre. They were kept as they are.`,
+      kind: "bars",
+      message: `${odd.length === 1 ? "Bar" : "Bars"} ${names}${odd.length > 12 ? " and more" : ""}: the notes do not add up to the metre. They were kept as they are.`,
       bars: odd,
     });
   }
-  const marks: Mark[] = readings.flatMap((part) => part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))));
+  const marks: Mark[] = readings.flatMap((part) =>
+    part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))),
+  );
   const score: Score = {
-    title: named(titleOf(root), 'title', warnings) || options.name || 'Untitled',
-    composer: named(composerOf(root), 'composer', warnings),
-    staves: options.paperHands ? mine.reduce((sum, part) => sum + stavesOf(part), 0) : notes.reduce((most, note) => Math.max(most, note.staff), 1),
+    title: named(titleOf(root), "title", warnings) || options.name || "Untitled",
+    composer: named(composerOf(root), "composer", warnings),
+    staves: options.paperHands
+      ? mine.reduce((sum, part) => sum + stavesOf(part), 0)
+      : notes.reduce((most, note) => Math.max(most, note.staff), 1),
     ...(options.paperHands ? { paperHands: options.paperHands } : {}),
-    parts: parts.map((part, i) => ({ name: nameOfPart(root, part, i), staves: stavesOf(part), mine: mine.includes(part) })),
+    parts: parts.map((part, i) => ({
+      name: nameOfPart(root, part, i),
+      staves: stavesOf(part),
+      mine: mine.includes(part),
+    })),
     bars,
     notes,
-    clefChanges: readings.flatMap((part, p) => part.flatMap((raw, bar) => raw.clefs.map((one) => ({ ...one, bar, staff: one.staff + offsets[p]! })))),
+    clefChanges: readings.flatMap((part, p) =>
+      part.flatMap((raw, bar) =>
+        raw.clefs.map((one) => ({ ...one, bar, staff: one.staff + offsets[p]! })),
+      ),
+    ),
     marks: marks.sort((a, b) => a.bar - b.bar || compare(a.offset, b.offset)),
     warnings,
   };
@@ -123,44 +185,75 @@ function readDocument(text: string, options: ReadOptions): Import {
 
 const serialized = (document: Document): string => {
   const xml = serialize(document);
-  return xml.startsWith('<?xml') ? xml : `<?xml version="1.0" encoding="UTF-8"?>\n${xml}`;
+  return xml.startsWith("<?xml") ? xml : `<?xml version="1.0" encoding="UTF-8"?>\n${xml}`;
 };
 
 function named(text: string, what: string, warnings: Warning[]): string {
-  const name = text.replace(/\s+/g, ' ').trim();
+  const name = text.replace(/\s+/g, " ").trim();
   if (name.length <= MAX_NAME) return name;
-  warnings.push({ kind: 'title', message: `The ${what} has ${name.length} characters; it was shortened to ${MAX_NAME}.` });
+  warnings.push({
+    kind: "title",
+    message: `The ${what} has ${name.length} characters; it was shortened to ${MAX_NAME}.`,
+  });
   return `${name.slice(0, MAX_NAME - 1)}…`;
 }
 
 /** What the file says of itself comes before what stands on its first page. */
-const titleOf = (root: Element): string => childText(child(root, 'work'), 'work-title') || childText(root, 'movement-title') || creditsOf(root).title;
+const titleOf = (root: Element): string =>
+  childText(child(root, "work"), "work-title") ||
+  childText(root, "movement-title") ||
+  creditsOf(root).title;
 
 function composerOf(root: Element): string {
-  const creators = children(child(root, 'identification') ?? root, 'creator');
-  return (creators.find((item) => item.getAttribute('type') === 'composer') ?? creators[0])?.textContent?.trim() || creditsOf(root).composer;
+  const creators = children(child(root, "identification") ?? root, "creator");
+  return (
+    (
+      creators.find((item) => item.getAttribute("type") === "composer") ?? creators[0]
+    )?.textContent?.trim() || creditsOf(root).composer
+  );
 }
 
 function nameOfPart(root: Element, part: Element, index: number): string {
-  const entry = children(child(root, 'part-list') ?? root, 'score-part').find((one) => one.getAttribute('id') === part.getAttribute('id'));
-  return (childText(entry, 'part-name') ?? '').replace(/\s+/g, ' ').slice(0, MAX_NAME) || `Part ${index + 1}`;
+  const entry = children(child(root, "part-list") ?? root, "score-part").find(
+    (one) => one.getAttribute("id") === part.getAttribute("id"),
+  );
+  return (
+    (childText(entry, "part-name") ?? "").replace(/\s+/g, " ").slice(0, MAX_NAME) ||
+    `Part ${index + 1}`
+  );
 }
 
-interface ReadMeasure extends RawMeasure, Pick<Reading, 'metre' | 'key'> {}
+interface ReadMeasure extends RawMeasure, Pick<Reading, "metre" | "key"> {}
 
 function readPart(part: Element): ReadMeasure[] {
-  const reading: Reading = { divisions: undefined, metre: { beats: 4, beatType: 4 }, key: { fifths: 0 }, transpose: 0, clefs: new Map() };
-  return children(part, 'measure').map((measure, index) => {
+  const reading: Reading = {
+    divisions: undefined,
+    metre: { beats: 4, beatType: 4 },
+    key: { fifths: 0 },
+    transpose: 0,
+    clefs: new Map(),
+  };
+  return children(part, "measure").map((measure, index) => {
     const raw = readMeasure(measure, reading, index);
     return { ...raw, metre: reading.metre, key: reading.key };
   });
 }
 
-/** Ids are those of the part that is drawn first; repeat signs may stand in the first part of the file alone. */
-function joinBars(raws: ReadMeasure[], part: Element, firstInFile: Element, readings: ReadMeasure[][]): Bar[] {
-  const elements = children(part, 'measure');
+/**
+ * Ids are those of the part that is drawn first; repeat signs may stand in the first part of the
+ * file alone.
+ */
+function joinBars(
+  raws: ReadMeasure[],
+  part: Element,
+  firstInFile: Element,
+  readings: ReadMeasure[][],
+): Bar[] {
+  const elements = children(part, "measure");
   const own = readRepeats(elements);
-  const repeats = own.some((one) => one.repeatEnd || one.repeatStart || one.endings) ? own : readRepeats(children(firstInFile, 'measure'));
+  const repeats = own.some((one) => one.repeatEnd || one.repeatStart || one.endings)
+    ? own
+    : readRepeats(children(firstInFile, "measure"));
   let start = ZERO;
   return raws.map((raw, index) => {
     const nominal = nominalLength(raw.metre);
@@ -168,19 +261,30 @@ function joinBars(raws: ReadMeasure[], part: Element, firstInFile: Element, read
     let length = lengths.reduce((a, b) => (compare(a, b) >= 0 ? a : b));
     if (length.num === 0) length = nominal;
     const bar: Bar = {
-      index, id: elements[index]?.getAttribute('id') ?? `b${index}`, number: raw.number, start, length, nominal,
-      metre: raw.metre, key: raw.key, ...(repeats[index] ?? { repeatStart: false }),
-      ...(raw.tempo === undefined ? {} : { tempo: raw.tempo }), ...signsAndHolds(readings.map((reading) => reading[index]).filter((one) => one !== undefined)),
+      index,
+      id: elements[index]?.getAttribute("id") ?? `b${index}`,
+      number: raw.number,
+      start,
+      length,
+      nominal,
+      metre: raw.metre,
+      key: raw.key,
+      ...(repeats[index] ?? { repeatStart: false }),
+      ...(raw.tempo === undefined ? {} : { tempo: raw.tempo }),
+      ...signsAndHolds(
+        readings.map((reading) => reading[index]).filter((one) => one !== undefined),
+      ),
     };
     start = add(start, length);
     return bar;
   });
 }
 
-function signsAndHolds(parts: readonly ReadMeasure[]): Pick<Bar, 'signs' | 'held'> {
-  const signs = Object.assign({}, ...parts.map((part) => part.signs)) as NonNullable<Bar['signs']>;
+function signsAndHolds(parts: readonly ReadMeasure[]): Pick<Bar, "signs" | "held"> {
+  const signs = Object.assign({}, ...parts.map((part) => part.signs)) as NonNullable<Bar["signs"]>;
   const holds = new Map<string, number>();
-  for (const part of parts) for (const [at, quarters] of part.holds) holds.set(at, Math.max(holds.get(at) ?? 0, quarters));
+  for (const part of parts)
+    for (const [at, quarters] of part.holds) holds.set(at, Math.max(holds.get(at) ?? 0, quarters));
   const held = [...holds.values()].reduce((sum, quarters) => sum + quarters, 0);
   return { ...(Object.keys(signs).length ? { signs } : {}), ...(held ? { held } : {}) };
 }
@@ -193,7 +297,11 @@ interface Tied {
   readonly end: Fraction;
 }
 
-function joinNotes(readings: ReadMeasure[][], offsets: readonly number[], limbs: readonly string[]): Note[] {
+function joinNotes(
+  readings: ReadMeasure[][],
+  offsets: readonly number[],
+  limbs: readonly string[],
+): Note[] {
   const notes: Note[] = [];
   readings.forEach((part, partIndex) => {
     const open = new Map<string, Tied[]>();
@@ -203,7 +311,13 @@ function joinNotes(readings: ReadMeasure[][], offsets: readonly number[], limbs:
       start = add(start, measure.length);
     });
   });
-  function addNote(raw: RawNote, bar: number, start: Fraction, above: number, open: Map<string, Tied[]>) {
+  function addNote(
+    raw: RawNote,
+    bar: number,
+    start: Fraction,
+    above: number,
+    open: Map<string, Tied[]>,
+  ) {
     const staff = raw.staff + above;
     const onset = add(start, raw.offset);
     // two voices may hold the same key, and a chord the same key under two names
@@ -213,23 +327,43 @@ function joinNotes(readings: ReadMeasure[][], offsets: readonly number[], limbs:
     const before = ready.find((one) => one.note.voice === raw.voice) ?? ready[0];
     const held = before !== undefined;
     const note: Note = {
-      id: raw.element.getAttribute('id')!, bar, offset: raw.offset, duration: raw.duration,
-      length: held || raw.grace ? ZERO : raw.duration, pitch: raw.pitch, midi: raw.midi, staff, voice: raw.voice,
-      hand: limbs[Math.min(staff, limbs.length) - 1] ?? 'right', grace: raw.grace, held, staccato: raw.staccato,
-      ...(raw.accent ? { accent: raw.accent } : {}), ...(raw.accidental ? { accidental: true } : {}), ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}), ...(raw.finger === undefined ? {} : { finger: raw.finger }),
+      id: raw.element.getAttribute("id")!,
+      bar,
+      offset: raw.offset,
+      duration: raw.duration,
+      length: held || raw.grace ? ZERO : raw.duration,
+      pitch: raw.pitch,
+      midi: raw.midi,
+      staff,
+      voice: raw.voice,
+      hand: limbs[Math.min(staff, limbs.length) - 1] ?? "right",
+      grace: raw.grace,
+      held,
+      staccato: raw.staccato,
+      ...(raw.accent ? { accent: raw.accent } : {}),
+      ...(raw.accidental ? { accidental: true } : {}),
+      ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}),
+      ...(raw.finger === undefined ? {} : { finger: raw.finger }),
     };
     const at = notes.push(note) - 1;
     if (raw.grace) return;
     const end = add(onset, raw.duration);
     const origin = held ? before.at : at;
-    if (held) notes[origin] = { ...notes[origin]!, length: add(notes[origin]!.length, raw.duration) };
+    if (held)
+      notes[origin] = { ...notes[origin]!, length: add(notes[origin]!.length, raw.duration) };
     // what was not taken up by its end is over
     const rest = waiting.filter((one) => one !== before && compare(one.end, onset) >= 0);
     open.set(key, raw.tieStart ? [...rest, { note, at: origin, end }] : rest);
   }
   return notes
     .map((note) => ({ note, at: toNumber(note.offset) }))
-    .sort((a, b) => a.note.bar - b.note.bar || a.at - b.at || Number(b.note.grace) - Number(a.note.grace) ||
-      a.note.staff - b.note.staff || (a.note.grace ? 0 : a.note.midi - b.note.midi))
+    .sort(
+      (a, b) =>
+        a.note.bar - b.note.bar ||
+        a.at - b.at ||
+        Number(b.note.grace) - Number(a.note.grace) ||
+        a.note.staff - b.note.staff ||
+        (a.note.grace ? 0 : a.note.midi - b.note.midi),
+    )
     .map(({ note }) => note);
 }

@@ -1,7 +1,7 @@
-import type { Bar } from './model.ts';
-import { child, children, type Element } from './xml.ts';
+import type { Bar } from "./model.ts";
+import { child, children, type Element } from "./xml.ts";
 
-type Repeats = Pick<Bar, 'repeatStart' | 'repeatEnd' | 'endings'>;
+type Repeats = Pick<Bar, "repeatStart" | "repeatEnd" | "endings">;
 
 /** Repeat signs and ending brackets of each measure, the brackets filled in between their ends. */
 export function readRepeats(measures: readonly Element[]): Repeats[] {
@@ -10,27 +10,38 @@ export function readRepeats(measures: readonly Element[]): Repeats[] {
     let repeatStart = false;
     let repeatEnd: number | undefined;
     let closes = false;
-    for (const barline of children(measure, 'barline')) {
-      const repeat = child(barline, 'repeat');
-      if (repeat?.getAttribute('direction') === 'forward') repeatStart = true;
-      if (repeat?.getAttribute('direction') === 'backward') {
-        const times = Number(repeat.getAttribute('times') ?? 2);
+    for (const barline of children(measure, "barline")) {
+      const repeat = child(barline, "repeat");
+      if (repeat?.getAttribute("direction") === "forward") repeatStart = true;
+      if (repeat?.getAttribute("direction") === "backward") {
+        const times = Number(repeat.getAttribute("times") ?? 2);
         repeatEnd = Number.isInteger(times) && times >= 2 && times <= 16 ? times : 2;
       }
-      const ending = child(barline, 'ending');
-      if (ending?.getAttribute('type') === 'start') open = passes(ending.getAttribute('number') ?? '');
+      const ending = child(barline, "ending");
+      if (ending?.getAttribute("type") === "start")
+        open = passes(ending.getAttribute("number") ?? "");
       else if (ending) closes = true;
     }
     const endings = open;
     if (closes) open = undefined;
-    return { repeatStart, ...(repeatEnd ? { repeatEnd } : {}), ...(endings?.length ? { endings } : {}) };
+    return {
+      repeatStart,
+      ...(repeatEnd ? { repeatEnd } : {}),
+      ...(endings?.length ? { endings } : {}),
+    };
   });
 }
 
 const passes = (text: string): number[] =>
-  text.split(/[ ,]+/).map(Number).filter((n) => Number.isInteger(n) && n > 0 && n <= 16);
+  text
+    .split(/[ ,]+/)
+    .map(Number)
+    .filter((n) => Number.isInteger(n) && n > 0 && n <= 16);
 
-/** One pass from bar `from` to bar `to` without repeats: where brackets stand side by side only the last is played. */
+/**
+ * One pass from bar `from` to bar `to` without repeats: where brackets stand side by side only the
+ * last is played.
+ */
 export function onePass(bars: readonly Bar[], from: number, to: number): number[] {
   const indexes: number[] = [];
   for (let i = from; i <= to; i++) {
@@ -38,7 +49,8 @@ export function onePass(bars: readonly Bar[], from: number, to: number): number[
     const last = bar.endings && Math.max(...bar.endings);
     let end = i;
     while (last && bars[end + 1]?.endings && end < to) end++;
-    const later = last && bars.slice(i + 1, end + 1).some((next) => Math.max(...next.endings!) > last);
+    const later =
+      last && bars.slice(i + 1, end + 1).some((next) => Math.max(...next.endings!) > last);
     if (!later) indexes.push(i);
   }
   return indexes;

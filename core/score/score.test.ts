@@ -1,271 +1,515 @@
-import { scoreOf } from '../testing.ts';
-import { readFileSync } from 'node:fs';
-import fc from 'fast-check';
-import { zipSync, strToU8 } from 'fflate';
-import { annotate, add, beatLength, engravable, fraction, fromNumber, leaves, nest, onePass, parseDecimal, pedalled, perform, playingOrder, readFile, readScore, sectionsIn, startOf, toNumber, toText, type Section } from './index.ts';
+import { scoreOf } from "../testing.ts";
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { zipSync, strToU8 } from "fflate";
+import {
+  annotate,
+  add,
+  beatLength,
+  engravable,
+  fraction,
+  fromNumber,
+  leaves,
+  nest,
+  onePass,
+  parseDecimal,
+  pedalled,
+  perform,
+  playingOrder,
+  readFile,
+  readScore,
+  sectionsIn,
+  startOf,
+  toNumber,
+  toText,
+  type Section,
+} from "./index.ts";
 
-const demo = (name: string) => readFileSync(new URL(`../../demo/pieces/${name}.musicxml`, import.meta.url));
-const wheel = readFile(demo('the-ferrymans-wheel'));
-const lanterns = readFile(demo('lanterns-on-the-ettle'));
+const demo = (name: string) =>
+  readFileSync(new URL(`../../demo/pieces/${name}.musicxml`, import.meta.url));
+const wheel = readFile(demo("the-ferrymans-wheel"));
+const lanterns = readFile(demo("lanterns-on-the-ettle"));
 
-const note = (step: string, octave: number, duration: number | string, more = '') =>
-  `<note>${more.includes('<grace/>') ? '<grace/>' : ''}<pitch><step>${step}</step><octave>${octave}</octave></pitch>${more.includes('<grace/>') ? '' : `<duration>${duration}</duration>`}${more.replace('<grace/>', '')}</note>`;
-const measure = (number: string, content: string) => `<measure number="${number}">${content}</measure>`;
-const wrap = (measures: string, head = '') =>
+const note = (step: string, octave: number, duration: number | string, more = "") =>
+  `<note>${more.includes("<grace/>") ? "<grace/>" : ""}<pitch><step>${step}</step><octave>${octave}</octave></pitch>${more.includes("<grace/>") ? "" : `<duration>${duration}</duration>`}${more.replace("<grace/>", "")}</note>`;
+const measure = (number: string, content: string) =>
+  `<measure number="${number}">${content}</measure>`;
+const wrap = (measures: string, head = "") =>
   `<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0">${head}<part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">${measures}</part></score-partwise>`;
-const attributes = (divisions: number | string = 2, beats = 4, type = 4) => `<attributes><divisions>${divisions}</divisions><time><beats>${beats}</beats><beat-type>${type}</beat-type></time></attributes>`;
+const attributes = (divisions: number | string = 2, beats = 4, type = 4) =>
+  `<attributes><divisions>${divisions}</divisions><time><beats>${beats}</beats><beat-type>${type}</beat-type></time></attributes>`;
 const bytes = (text: string) => new TextEncoder().encode(text);
 const why = (text: string | Uint8Array): string => {
   try {
-    readFile(typeof text === 'string' ? bytes(text) : text);
+    readFile(typeof text === "string" ? bytes(text) : text);
   } catch (error) {
     return (error as Error).message;
   }
-  return 'accepted';
+  return "accepted";
 };
 
-describe('reading a score', () => {
-  it('reads head, bars, hands and marks of the demo pieces', () => {
+describe("reading a score", () => {
+  it("reads head, bars, hands and marks of the demo pieces", () => {
     const { score } = wheel;
-    expect([score.title, score.composer, score.bars.length, score.staves]).toEqual(['The Ferryman\'s Wheel', 'Maud Ferrier-Lisle', 79, 2]);
-    expect(score.bars[0]).toMatchObject({ number: '0', metre: { beats: 2, beatType: 4 }, key: { fifths: 1, mode: 'minor' }, tempo: 88 });
-    expect(toText(score.bars[0]!.length)).toBe('1/2');
+    expect([score.title, score.composer, score.bars.length, score.staves]).toEqual([
+      "The Ferryman's Wheel",
+      "Maud Ferrier-Lisle",
+      79,
+      2,
+    ]);
+    expect(score.bars[0]).toMatchObject({
+      number: "0",
+      metre: { beats: 2, beatType: 4 },
+      key: { fifths: 1, mode: "minor" },
+      tempo: 88,
+    });
+    expect(toText(score.bars[0]!.length)).toBe("1/2");
     expect(score.bars[8]!.endings).toEqual([1]);
     expect(score.bars[34]!.metre).toEqual({ beats: 3, beatType: 4 });
-    expect(new Set(score.notes.map((one) => one.hand))).toEqual(new Set(['right', 'left']));
-    expect(score.marks.filter((mark) => mark.kind === 'pedal').map((mark) => [mark.bar, mark.text])).toEqual([[59, 'down'], [60, 'change'], [61, 'change'], [62, 'change'], [62, 'up']]);
+    expect(new Set(score.notes.map((one) => one.hand))).toEqual(new Set(["right", "left"]));
+    expect(
+      score.marks.filter((mark) => mark.kind === "pedal").map((mark) => [mark.bar, mark.text]),
+    ).toEqual([
+      [59, "down"],
+      [60, "change"],
+      [61, "change"],
+      [62, "change"],
+      [62, "up"],
+    ]);
     expect(lanterns.score.notes.filter((one) => one.finger !== undefined)).toHaveLength(14);
-    expect(score.warnings.map((warning) => warning.kind)).toEqual(['doctype']);
+    expect(score.warnings.map((warning) => warning.kind)).toEqual(["doctype"]);
   });
 
-  it('joins ties over the barline into one sounding length', () => {
-    const { score } = readScore(wrap(
-      measure('1', attributes() + note('C', 4, 4) + note('E', 4, 4, '<tie type="start"/>')) + measure('2', note('E', 4, 4, '<tie type="stop"/>') + note('C', 4, 4))));
-    expect(score.notes.map((one) => [toText(one.length), one.held])).toEqual([['2', false], ['4', false], ['0', true], ['2', false]]);
+  it("joins ties over the barline into one sounding length", () => {
+    const { score } = readScore(
+      wrap(
+        measure("1", attributes() + note("C", 4, 4) + note("E", 4, 4, '<tie type="start"/>')) +
+          measure("2", note("E", 4, 4, '<tie type="stop"/>') + note("C", 4, 4)),
+      ),
+    );
+    expect(score.notes.map((one) => [toText(one.length), one.held])).toEqual([
+      ["2", false],
+      ["4", false],
+      ["0", true],
+      ["2", false],
+    ]);
   });
 
-  it('places backup, forward, chords, grace notes and directions exactly', () => {
-    const { score } = readScore(wrap(measure('1', attributes(6)
-      + note('C', 5, 2) + note('D', 5, 2) + note('E', 5, 2) + '<backup><duration>6</duration></backup><forward><duration>3</duration></forward>'
-      + note('C', 3, 3) + `<note><chord/><pitch><step>G</step><octave>3</octave></pitch><duration>3</duration></note>` + note('A', 4, 0, '<grace/>') + note('B', 4, 18)
-      + '<direction><direction-type><dynamics><ff/></dynamics></direction-type><offset>-6</offset></direction>')));
-    expect(score.notes.map((one) => `${one.pitch.step} ${toText(one.offset)}`)).toEqual(['C 0', 'D 1/3', 'C 1/2', 'G 1/2', 'E 2/3', 'A 1', 'B 1']);
-    expect(score.marks).toEqual([{ kind: 'dynamic', bar: 0, offset: fraction(3), text: 'ff' }]);
+  it("places backup, forward, chords, grace notes and directions exactly", () => {
+    const { score } = readScore(
+      wrap(
+        measure(
+          "1",
+          attributes(6) +
+            note("C", 5, 2) +
+            note("D", 5, 2) +
+            note("E", 5, 2) +
+            "<backup><duration>6</duration></backup><forward><duration>3</duration></forward>" +
+            note("C", 3, 3) +
+            `<note><chord/><pitch><step>G</step><octave>3</octave></pitch><duration>3</duration></note>` +
+            note("A", 4, 0, "<grace/>") +
+            note("B", 4, 18) +
+            "<direction><direction-type><dynamics><ff/></dynamics></direction-type><offset>-6</offset></direction>",
+        ),
+      ),
+    );
+    expect(score.notes.map((one) => `${one.pitch.step} ${toText(one.offset)}`)).toEqual([
+      "C 0",
+      "D 1/3",
+      "C 1/2",
+      "G 1/2",
+      "E 2/3",
+      "A 1",
+      "B 1",
+    ]);
+    expect(score.marks).toEqual([{ kind: "dynamic", bar: 0, offset: fraction(3), text: "ff" }]);
   });
 
-  it('keeps ids that are there, gives the missing ones and replaces doubles, without changing anything else', () => {
-    const xml = wrap(measure('1', attributes() + note('C', 4, 4).replace('<note>', '<note id="mine">') + note('D', 4, 2).replace('<note>', '<note id="mine">') + note('E', 4, 2)));
+  it("keeps ids that are there, gives the missing ones and replaces doubles, without changing anything else", () => {
+    const xml = wrap(
+      measure(
+        "1",
+        attributes() +
+          note("C", 4, 4).replace("<note>", '<note id="mine">') +
+          note("D", 4, 2).replace("<note>", '<note id="mine">') +
+          note("E", 4, 2),
+      ),
+    );
     const { score, xml: kept } = readScore(xml);
-    expect(score.notes[0]!.id).toBe('mine');
+    expect(score.notes[0]!.id).toBe("mine");
     expect(new Set(score.notes.map((one) => one.id)).size).toBe(3);
-    expect(score.warnings.map((warning) => warning.kind)).toContain('ids');
+    expect(score.warnings.map((warning) => warning.kind)).toContain("ids");
     const again = readScore(kept);
     expect(again.score.notes).toEqual(score.notes);
     expect(again.xml).toBe(kept);
   });
 
-  it('takes the keyboard part, or two one-staff parts as the two hands', () => {
-    const part = (id: string, octave: number) => `<part id="${id}">${measure('1', attributes() + note('C', octave, 8))}</part>`;
-    const two = `<score-partwise><part-list/>${part('P1', 5)}${part('P2', 3)}</score-partwise>`;
-    expect(readScore(two).score.notes.map((one) => one.hand)).toEqual(['right', 'left']);
+  it("takes the keyboard part, or two one-staff parts as the two hands", () => {
+    const part = (id: string, octave: number) =>
+      `<part id="${id}">${measure("1", attributes() + note("C", octave, 8))}</part>`;
+    const two = `<score-partwise><part-list/>${part("P1", 5)}${part("P2", 3)}</score-partwise>`;
+    expect(readScore(two).score.notes.map((one) => one.hand)).toEqual(["right", "left"]);
   });
 
-  describe('a file of a singer, a piano and a pedal', () => {
-    const list = '<part-list><part-group number="1" type="start"/><score-part id="V"><part-name>Voice</part-name></score-part><score-part id="P"><part-name>Piano</part-name></score-part><score-part id="B"><part-name>Pedal</part-name></score-part><part-group number="1" type="stop"/></part-list>';
-    const staved = (step: string, octave: number, staff: number) => note(step, octave, 8, `<staff>${staff}</staff>`);
-    const file = `<score-partwise>${list}<part id="V">${measure('1', attributes() + note('E', 5, 8))}</part><part id="P">${measure('1', attributes().replace('</time>', '</time><staves>2</staves>') + staved('C', 4, 1) + '<backup><duration>8</duration></backup>' + staved('C', 3, 2))}</part><part id="B">${measure('1', attributes() + note('C', 2, 8))}</part></score-partwise>`;
-    const heard = (parts?: number[]) => readScore(file, parts ? { parts } : {}).score.notes.map((one) => `${one.hand} ${one.midi}`);
-    it('has the piano practised, and any other part that is chosen, in staves from the top', () => {
-      expect(heard()).toEqual(['right 60', 'left 48']);
-      expect(heard([0])).toEqual(['right 76']);
-      expect(heard([1, 2])).toEqual(['right 60', 'left 48', 'feet 36']);
-      expect(readScore(file, { parts: [1, 2] }).score.parts).toEqual([{ name: 'Voice', staves: 1, mine: false }, { name: 'Piano', staves: 2, mine: true }, { name: 'Pedal', staves: 1, mine: true }]);
-      expect(readScore(file).score.warnings.map((one) => one.kind)).toContain('parts');
+  describe("a file of a singer, a piano and a pedal", () => {
+    const list =
+      '<part-list><part-group number="1" type="start"/><score-part id="V"><part-name>Voice</part-name></score-part><score-part id="P"><part-name>Piano</part-name></score-part><score-part id="B"><part-name>Pedal</part-name></score-part><part-group number="1" type="stop"/></part-list>';
+    const staved = (step: string, octave: number, staff: number) =>
+      note(step, octave, 8, `<staff>${staff}</staff>`);
+    const file = `<score-partwise>${list}<part id="V">${measure("1", attributes() + note("E", 5, 8))}</part><part id="P">${measure("1", attributes().replace("</time>", "</time><staves>2</staves>") + staved("C", 4, 1) + "<backup><duration>8</duration></backup>" + staved("C", 3, 2))}</part><part id="B">${measure("1", attributes() + note("C", 2, 8))}</part></score-partwise>`;
+    const heard = (parts?: number[]) =>
+      readScore(file, parts ? { parts } : {}).score.notes.map((one) => `${one.hand} ${one.midi}`);
+    it("has the piano practised, and any other part that is chosen, in staves from the top", () => {
+      expect(heard()).toEqual(["right 60", "left 48"]);
+      expect(heard([0])).toEqual(["right 76"]);
+      expect(heard([1, 2])).toEqual(["right 60", "left 48", "feet 36"]);
+      expect(readScore(file, { parts: [1, 2] }).score.parts).toEqual([
+        { name: "Voice", staves: 1, mine: false },
+        { name: "Piano", staves: 2, mine: true },
+        { name: "Pedal", staves: 1, mine: true },
+      ]);
+      expect(readScore(file).score.warnings.map((one) => one.kind)).toContain("parts");
     });
-    it('is drawn with the chosen parts alone, and exported whole', () => {
+    it("is drawn with the chosen parts alone, and exported whole", () => {
       const { score, xml } = readScore(file);
       const drawnXml = engravable(xml, [1]);
-      expect([...drawnXml.matchAll(/<(?:part|score-part) id="(\w)"/g)].map(([, id]) => id)).toEqual(['P', 'P']);
+      expect([...drawnXml.matchAll(/<(?:part|score-part) id="(\w)"/g)].map(([, id]) => id)).toEqual(
+        ["P", "P"],
+      );
       expect(drawnXml).toContain(`id="${score.bars[0]!.id}"`);
-      const marked = annotate(xml, { fingerings: [{ id: score.notes[0]!.id, finger: '3' }], pedal: [{ bar: 0, offset: fraction(0), kind: 'down' }], sections: [] }, [1]);
-      expect([...marked.matchAll(/<part id="(\w)"/g)].map(([, id]) => id)).toEqual(['V', 'P', 'B']);
+      const marked = annotate(
+        xml,
+        {
+          fingerings: [{ id: score.notes[0]!.id, finger: "3" }],
+          pedal: [{ bar: 0, offset: fraction(0), kind: "down" }],
+          sections: [],
+        },
+        [1],
+      );
+      expect([...marked.matchAll(/<part id="(\w)"/g)].map(([, id]) => id)).toEqual(["V", "P", "B"]);
       expect(/<part id="P">[\s\S]*<pedal[\s\S]*<part id="B">/.test(marked)).toBe(true);
     });
   });
 
   // common practice, no source: a pick-up and a bar split by a repeat are no mistakes
-  it('warns of bars that do not fit the metre, but not of pick-ups and split bars', () => {
-    const { score } = readScore(wrap(
-      measure('0', attributes(2, 3) + note('C', 4, 2)) + measure('1', note('C', 4, 6)) + measure('2', note('C', 4, 4)) + measure('X1', note('C', 4, 2))
-      + measure('3', note('C', 4, 8)) + measure('4', note('C', 4, 4)).replace('<measure', '<measure implicit="yes"') + measure('5', note('C', 4, 6))));
-    expect(score.warnings).toEqual([expect.objectContaining({ kind: 'bars', bars: [4], message: expect.stringContaining('3') as string })]);
+  it("warns of bars that do not fit the metre, but not of pick-ups and split bars", () => {
+    const { score } = readScore(
+      wrap(
+        measure("0", attributes(2, 3) + note("C", 4, 2)) +
+          measure("1", note("C", 4, 6)) +
+          measure("2", note("C", 4, 4)) +
+          measure("X1", note("C", 4, 2)) +
+          measure("3", note("C", 4, 8)) +
+          measure("4", note("C", 4, 4)).replace("<measure", '<measure implicit="yes"') +
+          measure("5", note("C", 4, 6)),
+      ),
+    );
+    expect(score.warnings).toEqual([
+      expect.objectContaining({
+        kind: "bars",
+        bars: [4],
+        message: expect.stringContaining("3") as string,
+      }),
+    ]);
   });
 });
 
-describe('what is refused, with a sentence and the place', () => {
-  const good = measure('1', attributes() + note('C', 4, 8));
+describe("what is refused, with a sentence and the place", () => {
+  const good = measure("1", attributes() + note("C", 4, 8));
   it.each([
-    ['', /empty/], ['hello', /not XML/], ['<html><body/></html>', /no score.*<html>/], ['<score-timewise/>', /no part with measures/],
-    ['<score-partwise><part-list/></score-partwise>', /no part/],
-    [wrap(good).slice(0, -40), /ends too early|never closed/], [wrap(good).replace('</note>', '</nope>'), /never closed|well-formed/],
-    [wrap(measure('1', attributes() + '<note><rest/><duration>8</duration></note>')), /no notes/],
-    [wrap(measure('7', note('C', 4, 8))), /Measure 7.*before any <divisions>/], [wrap(measure('3', attributes(0) + note('C', 4, 8))), /Measure 3.*above zero/],
-    [wrap(measure('4', attributes() + note('C', 4, 'abc'))), /Measure 4.*"abc" is not a number/], [wrap(measure('4', attributes() + note('C', 4, -8))), /Measure 4.*negative/],
-    [wrap(measure('1', attributes() + note('C', 4, '1e300'))), /not a number/], [wrap(measure('1', attributes() + note('H', 4, 8))), /Measure 1.*pitch/],
-    [wrap(measure('1', attributes(2, 0) + note('C', 4, 8))), /metre 0\/4/],
-    [`<!DOCTYPE x [<!ENTITY a "b">]>${wrap(good).replace(/^<\?xml.*?\?>/, '')}`, /entities/],
-    [`<score-partwise>${'<a>'.repeat(100_000)}${'</a>'.repeat(100_000)}</score-partwise>`, /nested/],
-  ])('%#', (text, sentence) => expect(why(text)).toMatch(sentence));
+    ["", /empty/],
+    ["hello", /not XML/],
+    ["<html><body/></html>", /no score.*<html>/],
+    ["<score-timewise/>", /no part with measures/],
+    ["<score-partwise><part-list/></score-partwise>", /no part/],
+    [wrap(good).slice(0, -40), /ends too early|never closed/],
+    [wrap(good).replace("</note>", "</nope>"), /never closed|well-formed/],
+    [wrap(measure("1", attributes() + "<note><rest/><duration>8</duration></note>")), /no notes/],
+    [wrap(measure("7", note("C", 4, 8))), /Measure 7.*before any <divisions>/],
+    [wrap(measure("3", attributes(0) + note("C", 4, 8))), /Measure 3.*above zero/],
+    [wrap(measure("4", attributes() + note("C", 4, "abc"))), /Measure 4.*"abc" is not a number/],
+    [wrap(measure("4", attributes() + note("C", 4, -8))), /Measure 4.*negative/],
+    [wrap(measure("1", attributes() + note("C", 4, "1e300"))), /not a number/],
+    [wrap(measure("1", attributes() + note("H", 4, 8))), /Measure 1.*pitch/],
+    [wrap(measure("1", attributes(2, 0) + note("C", 4, 8))), /metre 0\/4/],
+    [`<!DOCTYPE x [<!ENTITY a "b">]>${wrap(good).replace(/^<\?xml.*?\?>/, "")}`, /entities/],
+    [
+      `<score-partwise>${"<a>".repeat(100_000)}${"</a>".repeat(100_000)}</score-partwise>`,
+      /nested/,
+    ],
+  ])("%#", (text, sentence) => expect(why(text)).toMatch(sentence));
 
-  it('refuses a zip that holds no score, and stops a zip bomb at the limit', () => {
-    expect(why(zipSync({ 'readme.txt': strToU8('hello') }))).toMatch(/no score/);
+  it("refuses a zip that holds no score, and stops a zip bomb at the limit", () => {
+    expect(why(zipSync({ "readme.txt": strToU8("hello") }))).toMatch(/no score/);
     expect(why(new Uint8Array([0x50, 0x4b, 3, 4, 9, 9, 9]))).toMatch(/zip/);
-    const bomb = zipSync({ 'score.xml': new Uint8Array(40 * 1024 * 1024) }, { level: 9 });
+    const bomb = zipSync({ "score.xml": new Uint8Array(40 * 1024 * 1024) }, { level: 9 });
     expect(bomb.length).toBeLessThan(1024 * 1024);
     expect(why(bomb)).toMatch(/more than 20 MB/);
     expect(why(new Uint8Array(20 * 1024 * 1024 + 1).fill(0x20))).toMatch(/more than 20 MB/);
   });
 });
 
-describe('characters XML 1.0 does not allow (section 2.2, Char)', () => {
-  const titled = (title: string) => bytes(wrap(measure('1', attributes() + note('C', 4, 8)), `<work><work-title>${title}</work-title></work>`));
-  it.each(['\u0000', '\u000b', '\uffff', '&#0;', '&#x1F;', '&#xFFFE;', '&#x110000;'])('refuses them, written out or by number, with the line', (text) => {
-    expect(why(titled(`a${text}`))).toMatch(/a character that XML does not allow, near line \d+/);
-  });
-  it('takes all others', () => {
-    expect(readFile(titled('&#233;&#x1F600;\u{10FFFF}')).score.title).toBe('é😀\u{10FFFF}');
+describe("characters XML 1.0 does not allow (section 2.2, Char)", () => {
+  const titled = (title: string) =>
+    bytes(
+      wrap(
+        measure("1", attributes() + note("C", 4, 8)),
+        `<work><work-title>${title}</work-title></work>`,
+      ),
+    );
+  it.each(["\u0000", "\u000b", "\uffff", "&#0;", "&#x1F;", "&#xFFFE;", "&#x110000;"])(
+    "refuses them, written out or by number, with the line",
+    (text) => {
+      expect(why(titled(`a${text}`))).toMatch(/a character that XML does not allow, near line \d+/);
+    },
+  );
+  it("takes all others", () => {
+    expect(readFile(titled("&#233;&#x1F600;\u{10FFFF}")).score.title).toBe("é😀\u{10FFFF}");
   });
 });
 
-describe('what is accepted all the same', () => {
-  const xml = wrap(measure('1', attributes() + note('C', 4, 8)), '<work><work-title>Étude</work-title></work>');
-  it('reads .mxl through its container, and without one', () => {
-    const container = '<container><rootfiles><rootfile full-path="in/x.xml"/></rootfiles></container>';
-    expect(readFile(zipSync({ 'META-INF/container.xml': strToU8(container), 'other.xml': strToU8('<a/>'), 'in/x.xml': strToU8(xml) })).score.title).toBe('Étude');
-    expect(readFile(zipSync({ 'piece.musicxml': strToU8(xml) })).score.title).toBe('Étude');
+describe("what is accepted all the same", () => {
+  const xml = wrap(
+    measure("1", attributes() + note("C", 4, 8)),
+    "<work><work-title>Étude</work-title></work>",
+  );
+  it("reads .mxl through its container, and without one", () => {
+    const container =
+      '<container><rootfiles><rootfile full-path="in/x.xml"/></rootfiles></container>';
+    expect(
+      readFile(
+        zipSync({
+          "META-INF/container.xml": strToU8(container),
+          "other.xml": strToU8("<a/>"),
+          "in/x.xml": strToU8(xml),
+        }),
+      ).score.title,
+    ).toBe("Étude");
+    expect(readFile(zipSync({ "piece.musicxml": strToU8(xml) })).score.title).toBe("Étude");
   });
-  it('reads a timewise score as the same music', () => {
+  it("reads a timewise score as the same music", () => {
     const parts = lanterns.xml;
-    const measures = [...parts.matchAll(/<measure ([^>]*)>([\s\S]*?)<\/measure>/g)].map(([, attributes, inside]) => `<measure ${attributes}><part id="P1">${inside}</part></measure>`);
+    const measures = [...parts.matchAll(/<measure ([^>]*)>([\s\S]*?)<\/measure>/g)].map(
+      ([, attributes, inside]) => `<measure ${attributes}><part id="P1">${inside}</part></measure>`,
+    );
     const head = /<score-partwise[^>]*>([\s\S]*?)<part /.exec(parts)![1]!;
-    const timewise = readFile(bytes(`<?xml version="1.0"?><!DOCTYPE score-timewise PUBLIC "-//Recordare//DTD MusicXML 4.0 Timewise//EN" "http://www.musicxml.org/dtds/timewise.dtd"><score-timewise version="4.0">${head}${measures.join('')}</score-timewise>`));
-    expect({ ...timewise.score, warnings: [] }).toEqual({ ...readScore(parts).score, warnings: [] });
+    const timewise = readFile(
+      bytes(
+        `<?xml version="1.0"?><!DOCTYPE score-timewise PUBLIC "-//Recordare//DTD MusicXML 4.0 Timewise//EN" "http://www.musicxml.org/dtds/timewise.dtd"><score-timewise version="4.0">${head}${measures.join("")}</score-timewise>`,
+      ),
+    );
+    expect({ ...timewise.score, warnings: [] }).toEqual({
+      ...readScore(parts).score,
+      warnings: [],
+    });
     expect(timewise.xml).toMatch(/<score-partwise/);
     expect(timewise.xml).not.toMatch(/timewise/);
   });
-  it('reads UTF-16, a byte-order mark, and text whose declared encoding is wrong', () => {
-    const utf16 = new Uint8Array([0xff, 0xfe, ...new Uint8Array(new Uint16Array([...xml.replace('UTF-8', 'UTF-16')].map((char) => char.charCodeAt(0))).buffer)]);
-    expect(readFile(utf16).score).toMatchObject({ title: 'Étude', warnings: [] });
-    expect(readFile(bytes(`\uFEFF${xml}`)).score.title).toBe('Étude');
-    const wrong = readFile(bytes(xml.replace('UTF-8', 'UTF-16')));
-    expect([wrong.score.title, wrong.score.warnings.map((warning) => warning.kind)]).toEqual(['Étude', ['encoding']]);
+  it("reads UTF-16, a byte-order mark, and text whose declared encoding is wrong", () => {
+    const utf16 = new Uint8Array([
+      0xff,
+      0xfe,
+      ...new Uint8Array(
+        new Uint16Array([...xml.replace("UTF-8", "UTF-16")].map((char) => char.charCodeAt(0)))
+          .buffer,
+      ),
+    ]);
+    expect(readFile(utf16).score).toMatchObject({ title: "Étude", warnings: [] });
+    expect(readFile(bytes(`\uFEFF${xml}`)).score.title).toBe("Étude");
+    const wrong = readFile(bytes(xml.replace("UTF-8", "UTF-16")));
+    expect([wrong.score.title, wrong.score.warnings.map((warning) => warning.kind)]).toEqual([
+      "Étude",
+      ["encoding"],
+    ]);
     const latin = Uint8Array.from([...xml].map((char) => char.charCodeAt(0)));
-    expect([readFile(latin).score.title, readFile(latin).score.warnings.map((warning) => warning.kind)]).toEqual(['Étude', ['encoding']]);
+    expect([
+      readFile(latin).score.title,
+      readFile(latin).score.warnings.map((warning) => warning.kind),
+    ]).toEqual(["Étude", ["encoding"]]);
   });
-  it('fetches no DOCTYPE, shows markup in titles as text, shortens long ones', () => {
-    const { score } = readFile(bytes(`<!DOCTYPE score-partwise SYSTEM "http://127.0.0.1:1/x.dtd">${wrap(measure('1', attributes() + note('C', 4, 8)), `<work><work-title>&lt;b&gt;${'x'.repeat(300)}</work-title></work>`).replace(/^<\?xml.*?\?>/, '')}`));
-    expect(score.title.startsWith('<b>x')).toBe(true);
+  it("fetches no DOCTYPE, shows markup in titles as text, shortens long ones", () => {
+    const { score } = readFile(
+      bytes(
+        `<!DOCTYPE score-partwise SYSTEM "http://127.0.0.1:1/x.dtd">${wrap(measure("1", attributes() + note("C", 4, 8)), `<work><work-title>&lt;b&gt;${"x".repeat(300)}</work-title></work>`).replace(/^<\?xml.*?\?>/, "")}`,
+      ),
+    );
+    expect(score.title.startsWith("<b>x")).toBe(true);
     expect(score.title).toHaveLength(200);
-    expect(score.warnings.map((warning) => warning.kind).sort()).toEqual(['doctype', 'title']);
+    expect(score.warnings.map((warning) => warning.kind).sort()).toEqual(["doctype", "title"]);
   });
 });
 
-describe('export and re-import', () => {
+describe("export and re-import", () => {
   const sections: Section[] = [
-    { id: '1', name: 'A', from: startOf(0), to: { bar: 9, offset: fraction(3, 2) }, words: 'light & "stubborn" <b>' }, { id: '2', name: 'a′', from: { bar: 3, offset: fraction(1, 2) }, to: startOf(5), words: '' },
+    {
+      id: "1",
+      name: "A",
+      from: startOf(0),
+      to: { bar: 9, offset: fraction(3, 2) },
+      words: 'light & "stubborn" <b>',
+    },
+    { id: "2", name: "a′", from: { bar: 3, offset: fraction(1, 2) }, to: startOf(5), words: "" },
   ];
   const notes = wheel.score.notes.filter((one) => !one.held);
   const fingerings = notes.map((one, i) => ({ id: one.id, finger: String((i % 5) + 1) }));
-  const pedal = [{ bar: 2, offset: fraction(0), kind: 'down' as const }, { bar: 2, offset: fraction(1, 3), kind: 'change' as const }, { bar: 3, offset: fraction(2), kind: 'up' as const }];
+  const pedal = [
+    { bar: 2, offset: fraction(0), kind: "down" as const },
+    { bar: 2, offset: fraction(1, 3), kind: "change" as const },
+    { bar: 3, offset: fraction(2), kind: "up" as const },
+  ];
   const out = annotate(wheel.xml, { fingerings, pedal, sections });
   const back = readScore(out);
 
-  it('brings fingerings, pedal and sections back', () => {
-    expect(back.score.notes.filter((one) => !one.held).map((one) => one.finger)).toEqual(fingerings.map(({ finger }) => finger));
-    const marks = back.score.marks.filter((mark) => mark.kind === 'pedal').map(({ bar, offset, text }) => ({ bar, offset, text }));
+  it("brings fingerings, pedal and sections back", () => {
+    expect(back.score.notes.filter((one) => !one.held).map((one) => one.finger)).toEqual(
+      fingerings.map(({ finger }) => finger),
+    );
+    const marks = back.score.marks
+      .filter((mark) => mark.kind === "pedal")
+      .map(({ bar, offset, text }) => ({ bar, offset, text }));
     expect(marks).toEqual(pedal.map(({ bar, offset, kind }) => ({ bar, offset, text: kind })));
     expect(sectionsIn(out, 79)).toEqual(sections.map(({ id: _, ...rest }) => rest));
   });
 
-  it('keeps all of the original, and a second export changes nothing', () => {
+  it("keeps all of the original, and a second export changes nothing", () => {
     const bare = (score: typeof back.score) => score.notes.map(({ finger: _, ...rest }) => rest);
     expect(bare(back.score)).toEqual(bare(wheel.score));
     expect(back.score.bars).toEqual(wheel.score.bars);
-    const others = (score: typeof back.score) => score.marks.filter((mark) => mark.kind === 'dynamic' || mark.kind === 'words');
+    const others = (score: typeof back.score) =>
+      score.marks.filter((mark) => mark.kind === "dynamic" || mark.kind === "words");
     expect(others(back.score)).toEqual(others(wheel.score));
     expect(annotate(out, { fingerings, pedal, sections })).toBe(out);
   });
 
-  it('takes a printed finger away when the teacher wants none, and leaves printed pedal alone when nobody touched it', () => {
+  it("takes a printed finger away when the teacher wants none, and leaves printed pedal alone when nobody touched it", () => {
     const printed = lanterns.score.notes.find((one) => one.finger !== undefined)!;
-    const plain = readScore(annotate(lanterns.xml, { fingerings: [{ id: printed.id, finger: '' }], sections: [] })).score;
+    const plain = readScore(
+      annotate(lanterns.xml, { fingerings: [{ id: printed.id, finger: "" }], sections: [] }),
+    ).score;
     expect(plain.notes.find((one) => one.id === printed.id)!.finger).toBeUndefined();
     expect(plain.notes.filter((one) => one.finger !== undefined)).toHaveLength(13);
     const untouched = readScore(annotate(wheel.xml, { fingerings: [], sections: [] })).score;
     expect(untouched.marks).toEqual(wheel.score.marks);
   });
 
-  it('passes over malformed sections in a foreign file', () => {
-    const field = (text: string) => `<identification><miscellaneous><miscellaneous-field name="yarrow-ridge:section:1">${text}</miscellaneous-field></miscellaneous></identification>`;
-    for (const text of ['nope', '{}', '{"name":"A","from":"9:0","to":"1:0"}', '{"name":"A","from":"0:0","to":"99:0"}', '[]', 'null']) {
-      expect(sectionsIn(wrap(measure('1', attributes() + note('C', 4, 8)), field(text)), 1)).toEqual([]);
+  it("passes over malformed sections in a foreign file", () => {
+    const field = (text: string) =>
+      `<identification><miscellaneous><miscellaneous-field name="yarrow-ridge:section:1">${text}</miscellaneous-field></miscellaneous></identification>`;
+    for (const text of [
+      "nope",
+      "{}",
+      '{"name":"A","from":"9:0","to":"1:0"}',
+      '{"name":"A","from":"0:0","to":"99:0"}',
+      "[]",
+      "null",
+    ]) {
+      expect(
+        sectionsIn(wrap(measure("1", attributes() + note("C", 4, 8)), field(text)), 1),
+      ).toEqual([]);
     }
   });
 });
 
-describe('order and playing', () => {
-  it('unfolds repeats and endings', () => {
+describe("order and playing", () => {
+  it("unfolds repeats and endings", () => {
     const order = playingOrder(wheel.score.bars);
-    expect(order.slice(0, 20)).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 1, 2, 3, 4, 5, 6, 7, 9, 10, 11, 12]);
+    expect(order.slice(0, 20)).toEqual([
+      0, 1, 2, 3, 4, 5, 6, 7, 8, 1, 2, 3, 4, 5, 6, 7, 9, 10, 11, 12,
+    ]);
     expect(order).toHaveLength(86);
     expect(onePass(wheel.score.bars, 6, 11)).toEqual([6, 7, 9, 10, 11]);
   });
 
   // common practice, no source: one full bar plus the beats before the pick-up
-  it('counts in one full bar plus the beats before the pick-up', () => {
+  it("counts in one full bar plus the beats before the pick-up", () => {
     const { countIn, notes, beats } = perform(wheel.score, startOf(0), startOf(2));
     expect(countIn.map((beat) => beat.at)).toEqual([-3.5, -2.5, -1.5, -0.5]);
     expect(notes[0]).toMatchObject({ onset: 0, length: 0.5 });
     expect(beats.filter((beat) => beat.strong).map((beat) => beat.at)).toEqual([0.5]);
-    expect(perform(wheel.score, startOf(1), startOf(2)).countIn.map((beat) => beat.at)).toEqual([-2, -1]);
+    expect(perform(wheel.score, startOf(1), startOf(2)).countIn.map((beat) => beat.at)).toEqual([
+      -2, -1,
+    ]);
   });
 
-  it('beats a compound metre in dotted quarters, and halves staccato', () => {
-    expect(toText(beatLength({ metre: { beats: 6, beatType: 8 } }))).toBe('3/2');
-    expect(toText(beatLength({ metre: { beats: 3, beatType: 8 } }))).toBe('1/2');
-    expect(toText(beatLength({ metre: { beats: 2, beatType: 2 } }))).toBe('2');
+  it("beats a compound metre in dotted quarters, and halves staccato", () => {
+    expect(toText(beatLength({ metre: { beats: 6, beatType: 8 } }))).toBe("3/2");
+    expect(toText(beatLength({ metre: { beats: 3, beatType: 8 } }))).toBe("1/2");
+    expect(toText(beatLength({ metre: { beats: 2, beatType: 2 } }))).toBe("2");
   });
 
-  it('lets what the hand has left ring until the foot moves, and a key struck again damp itself', () => {
-    const score = scoreOf([['C5:1 E5:1 C5:1 r:1', 'r:4']]);
-    const mark = (quarters: number, kind: 'down' | 'change' | 'up') => ({ bar: 0, offset: { num: quarters, den: 1 }, kind });
-    const lengths = (marks: ReturnType<typeof mark>[]) => pedalled(perform(score, startOf(0), startOf(1), undefined, marks)).notes.map((note) => note.length);
+  it("lets what the hand has left ring until the foot moves, and a key struck again damp itself", () => {
+    const score = scoreOf([["C5:1 E5:1 C5:1 r:1", "r:4"]]);
+    const mark = (quarters: number, kind: "down" | "change" | "up") => ({
+      bar: 0,
+      offset: { num: quarters, den: 1 },
+      kind,
+    });
+    const lengths = (marks: ReturnType<typeof mark>[]) =>
+      pedalled(perform(score, startOf(0), startOf(1), undefined, marks)).notes.map(
+        (note) => note.length,
+      );
     expect(lengths([])).toEqual([1, 1, 1]);
-    expect(lengths([mark(0, 'down'), mark(4, 'up')])).toEqual([2, 3, 2]);
-    expect(lengths([mark(0, 'down'), mark(3, 'change'), mark(4, 'up')])).toEqual([2, 2, 1]);
-    expect(lengths([mark(2, 'down'), mark(4, 'up')])).toEqual([1, 1, 2]);
+    expect(lengths([mark(0, "down"), mark(4, "up")])).toEqual([2, 3, 2]);
+    expect(lengths([mark(0, "down"), mark(3, "change"), mark(4, "up")])).toEqual([2, 2, 1]);
+    expect(lengths([mark(2, "down"), mark(4, "up")])).toEqual([1, 1, 2]);
   });
 
-  it('plays only the hand that is asked for', () => {
-    expect(new Set(perform(wheel.score, startOf(1), startOf(9), ['left']).notes.map((one) => one.hand))).toEqual(new Set(['left']));
+  it("plays only the hand that is asked for", () => {
+    expect(
+      new Set(perform(wheel.score, startOf(1), startOf(9), ["left"]).notes.map((one) => one.hand)),
+    ).toEqual(new Set(["left"]));
   });
 });
 
-describe('places and time', () => {
-  const section = (id: string, from: number, to: number): Section => ({ id, name: id, words: '', from: startOf(from), to: startOf(to) });
-  it('nests sections; overlap is no nesting', () => {
-    const all = [section('whole', 0, 16), section('half', 0, 8), section('over', 6, 12), section('cell', 0, 2)];
-    expect(nest(all).map(({ section: one, depth }) => [one.id, depth])).toEqual([['whole', 0], ['half', 1], ['cell', 2], ['over', 1]]);
-    expect(leaves(all).map((one) => one.id)).toEqual(['cell', 'over']);
+describe("places and time", () => {
+  const section = (id: string, from: number, to: number): Section => ({
+    id,
+    name: id,
+    words: "",
+    from: startOf(from),
+    to: startOf(to),
   });
-  it('is exact: numbers through JSON come back as the fraction they were', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 400 }), fc.constantFrom(1, 2, 3, 4, 5, 6, 7, 8, 12, 16, 24, 32), (num, den) => {
-      expect(fromNumber(num / den)).toEqual(fraction(num, den));
-    }));
-    fc.assert(fc.property(fc.integer({ min: -999, max: 999 }), fc.integer({ min: 1, max: 99 }), fc.integer({ min: -999, max: 999 }), fc.integer({ min: 1, max: 99 }), (a, b, c, d) => {
-      expect(toNumber(add(fraction(a, b), fraction(c, d)))).toBeCloseTo(a / b + c / d, 9);
-    }));
-    expect(parseDecimal('0.25')).toEqual(fraction(1, 4));
-    expect([parseDecimal('1e5'), parseDecimal('NaN'), parseDecimal('')]).toEqual([undefined, undefined, undefined]);
+  it("nests sections; overlap is no nesting", () => {
+    const all = [
+      section("whole", 0, 16),
+      section("half", 0, 8),
+      section("over", 6, 12),
+      section("cell", 0, 2),
+    ];
+    expect(nest(all).map(({ section: one, depth }) => [one.id, depth])).toEqual([
+      ["whole", 0],
+      ["half", 1],
+      ["cell", 2],
+      ["over", 1],
+    ]);
+    expect(leaves(all).map((one) => one.id)).toEqual(["cell", "over"]);
+  });
+  it("is exact: numbers through JSON come back as the fraction they were", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 400 }),
+        fc.constantFrom(1, 2, 3, 4, 5, 6, 7, 8, 12, 16, 24, 32),
+        (num, den) => {
+          expect(fromNumber(num / den)).toEqual(fraction(num, den));
+        },
+      ),
+    );
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -999, max: 999 }),
+        fc.integer({ min: 1, max: 99 }),
+        fc.integer({ min: -999, max: 999 }),
+        fc.integer({ min: 1, max: 99 }),
+        (a, b, c, d) => {
+          expect(toNumber(add(fraction(a, b), fraction(c, d)))).toBeCloseTo(a / b + c / d, 9);
+        },
+      ),
+    );
+    expect(parseDecimal("0.25")).toEqual(fraction(1, 4));
+    expect([parseDecimal("1e5"), parseDecimal("NaN"), parseDecimal("")]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
 });

@@ -1,8 +1,21 @@
-import { barSpan, comparePlaces, lastBarOf, lasts, levelName, onsets, startOf, type Note, type Place, type Score, type Section, type Shape } from '../score/index.ts';
-import { levelAt, loudnessOf, peakOf, positionOf } from './loudness.ts';
+import {
+  barSpan,
+  comparePlaces,
+  lastBarOf,
+  lasts,
+  levelName,
+  onsets,
+  startOf,
+  type Note,
+  type Place,
+  type Score,
+  type Section,
+  type Shape,
+} from "../score/index.ts";
+import { levelAt, loudnessOf, peakOf, positionOf } from "./loudness.ts";
 
 export interface ShapeDoubt {
-  readonly kind: 'climax' | 'peaks' | 'section' | 'hairpin' | 'level';
+  readonly kind: "climax" | "peaks" | "section" | "hairpin" | "level";
   readonly bar: number;
   readonly text: string;
 }
@@ -13,12 +26,22 @@ const HEARD = 0.5;
 const LINE = 8;
 
 /** What in the shape contradicts itself, in sentences. Deterministic, in order of bars. */
-export function shapeDoubts(score: Score, sections: readonly Section[], climax: Place | undefined, shape: Shape): ShapeDoubt[] {
-  return [...peakDoubts(score, climax, shape), ...sectionDoubts(score, sections, shape), ...hairpinDoubts(score, shape), ...lineDoubts(score, shape)]
-    .sort((a, b) => a.bar - b.bar);
+export function shapeDoubts(
+  score: Score,
+  sections: readonly Section[],
+  climax: Place | undefined,
+  shape: Shape,
+): ShapeDoubt[] {
+  return [
+    ...peakDoubts(score, climax, shape),
+    ...sectionDoubts(score, sections, shape),
+    ...hairpinDoubts(score, shape),
+    ...lineDoubts(score, shape),
+  ].sort((a, b) => a.bar - b.bar);
 }
 
-const number = (score: Score, bar: number) => score.bars[Math.min(bar, score.bars.length - 1)]!.number;
+const number = (score: Score, bar: number) =>
+  score.bars[Math.min(bar, score.bars.length - 1)]!.number;
 
 function peakDoubts(score: Score, climax: Place | undefined, shape: Shape): ShapeDoubt[] {
   const points = loudnessOf(score, shape);
@@ -27,11 +50,29 @@ function peakDoubts(score: Score, climax: Place | undefined, shape: Shape): Shap
   if (climax) {
     const here = levelAt(score, points, climax);
     if (peak.level - here < HEARD) return [];
-    return [{ kind: 'climax', bar: climax.bar, text: `The climax you set, bar ${number(score, climax.bar)}, is ${levelName(here)}, but bar ${number(score, peak.bar)} is louder: ${levelName(peak.level)}. Move the climax, or keep bar ${number(score, peak.bar)} under it.` }];
+    return [
+      {
+        kind: "climax",
+        bar: climax.bar,
+        text: `The climax you set, bar ${number(score, climax.bar)}, is ${levelName(here)}, but bar ${number(score, peak.bar)} is louder: ${levelName(peak.level)}. Move the climax, or keep bar ${number(score, peak.bar)} under it.`,
+      },
+    ];
   }
   const peaks = plateaus(score, shape, peak.level);
-  if (peaks.length < 2 || peak.level - Math.min(...points.map((point) => point.level)) < HEARD) return [];
-  return [{ kind: 'peaks', bar: peaks[0]!, text: `Bars ${peaks.slice(0, 4).map((bar) => number(score, bar)).join(', ')}${peaks.length > 4 ? ' and more' : ''} are all ${levelName(peak.level)}, the loudest of the piece. One climax, not ${peaks.length}: set it in the form, and keep the others under it.` }];
+  if (peaks.length < 2 || peak.level - Math.min(...points.map((point) => point.level)) < HEARD)
+    return [];
+  return [
+    {
+      kind: "peaks",
+      bar: peaks[0]!,
+      text: `Bars ${peaks
+        .slice(0, 4)
+        .map((bar) => number(score, bar))
+        .join(
+          ", ",
+        )}${peaks.length > 4 ? " and more" : ""} are all ${levelName(peak.level)}, the loudest of the piece. One climax, not ${peaks.length}: set it in the form, and keep the others under it.`,
+    },
+  ];
 }
 
 /** Bars in which the curve comes up to a level it was not on before. */
@@ -40,7 +81,8 @@ function plateaus(score: Score, shape: Shape, level: number): number[] {
   const reached: number[] = [];
   points.forEach((point, i) => {
     const before = points[i - 1];
-    if (point.level >= level - 1e-9 && (!before || before.level < level - 1e-9)) reached.push(point.bar);
+    if (point.level >= level - 1e-9 && (!before || before.level < level - 1e-9))
+      reached.push(point.bar);
   });
   return [...new Set(reached)];
 }
@@ -50,12 +92,21 @@ function sectionDoubts(score: Score, sections: readonly Section[], shape: Shape)
   return sections.flatMap((section): ShapeDoubt[] => {
     const said = section.about?.dynamics;
     if (!said) return [];
-    const [first, last] = [levelAt(score, points, section.from), levelAt(score, points, section.to, true)];
+    const [first, last] = [
+      levelAt(score, points, section.from),
+      levelAt(score, points, section.to, true),
+    ];
     const change = last - first;
-    const is = change >= HEARD ? 'grow' : change <= -HEARD ? 'fade' : 'hold';
+    const is = change >= HEARD ? "grow" : change <= -HEARD ? "fade" : "hold";
     if (is === said) return [];
-    const does = { grow: 'grows', fade: 'fades', hold: 'holds' };
-    return [{ kind: 'section', bar: section.from.bar, text: `Section ${section.name} is to ${said}, but its marks go from ${levelName(first)} to ${levelName(last)}: it ${does[is]}.` }];
+    const does = { grow: "grows", fade: "fades", hold: "holds" };
+    return [
+      {
+        kind: "section",
+        bar: section.from.bar,
+        text: `Section ${section.name} is to ${said}, but its marks go from ${levelName(first)} to ${levelName(last)}: it ${does[is]}.`,
+      },
+    ];
   });
 }
 
@@ -65,12 +116,17 @@ function hairpinDoubts(score: Score, shape: Shape): ShapeDoubt[] {
   const found: ShapeDoubt[] = [];
   const points = loudnessOf(score, shape);
   score.marks.forEach((mark, i) => {
-    if (mark.kind !== 'hairpin' || mark.text === 'end') return;
-    const end = score.marks.slice(i + 1).find((one) => one.kind === 'hairpin');
+    if (mark.kind !== "hairpin" || mark.text === "end") return;
+    const end = score.marks.slice(i + 1).find((one) => one.kind === "hairpin");
     if (!end) return;
     const [arrives, then] = [levelAt(score, points, end, true), levelAt(score, points, end)];
-    const falls = mark.text === 'grow' ? then - arrives : arrives - then;
-    if (falls <= -HEARD * 2) found.push({ kind: 'hairpin', bar: end.bar, text: `The hairpin that ${mark.text === 'grow' ? 'grows' : 'fades'} from bar ${number(score, mark.bar)} meets ${levelName(then)} in bar ${number(score, end.bar)}: a sudden ${then < arrives ? 'softening' : 'outburst'}, or a mark to question.` });
+    const falls = mark.text === "grow" ? then - arrives : arrives - then;
+    if (falls <= -HEARD * 2)
+      found.push({
+        kind: "hairpin",
+        bar: end.bar,
+        text: `The hairpin that ${mark.text === "grow" ? "grows" : "fades"} from bar ${number(score, mark.bar)} meets ${levelName(then)} in bar ${number(score, end.bar)}: a sudden ${then < arrives ? "softening" : "outburst"}, or a mark to question.`,
+      });
   });
   return found;
 }
@@ -78,7 +134,15 @@ function hairpinDoubts(score: Score, shape: Shape): ShapeDoubt[] {
 /** A detached line still has a shape. */
 function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
   const points = loudnessOf(score, shape);
-  const detached = (note: Note) => note.staccato || shape.touch.some((one) => one.hand === note.hand && one.share <= 0.6 && comparePlaces(one.from, note) <= 0 && comparePlaces(note, one.to) < 0);
+  const detached = (note: Note) =>
+    note.staccato ||
+    shape.touch.some(
+      (one) =>
+        one.hand === note.hand &&
+        one.share <= 0.6 &&
+        comparePlaces(one.from, note) <= 0 &&
+        comparePlaces(note, one.to) < 0,
+    );
   return [...new Set(score.notes.map((note) => note.hand))].flatMap((hand): ShapeDoubt[] => {
     const found: ShapeDoubt[] = [];
     let line: Place[] = [];
@@ -86,7 +150,12 @@ function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
       if (line.length >= LINE) {
         const levels = line.map((place) => levelAt(score, points, place));
         const [from, to] = [line[0]!.bar, line.at(-1)!.bar];
-        if (Math.max(...levels) - Math.min(...levels) < 0.1) found.push({ kind: 'level', bar: from, text: `${score.bars[from] && from !== to ? 'Bars' : 'Bar'} ${barSpan(score.bars, from, to)}, ${hand}: ${line.length} detached notes, all ${levelName(levels[0]!)}. A detached line still has a shape: where does it go?` });
+        if (Math.max(...levels) - Math.min(...levels) < 0.1)
+          found.push({
+            kind: "level",
+            bar: from,
+            text: `${score.bars[from] && from !== to ? "Bars" : "Bar"} ${barSpan(score.bars, from, to)}, ${hand}: ${line.length} detached notes, all ${levelName(levels[0]!)}. A detached line still has a shape: where does it go?`,
+          });
       }
       line = [];
     };
@@ -106,33 +175,89 @@ function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
  *
  * @param alone the one hand that is practised; undefined for all together
  */
-export function shapeWords(score: Score, shape: Shape, from: Place, to: Place, handName: (hand: string) => string, alone?: string): string[] {
+export function shapeWords(
+  score: Score,
+  shape: Shape,
+  from: Place,
+  to: Place,
+  handName: (hand: string) => string,
+  alone?: string,
+): string[] {
   const points = loudnessOf(score, shape);
   const words: string[] = [];
   const bar = (place: Place) => `bar ${number(score, place.bar)}`;
-  const [first, last, peak] = [levelAt(score, points, from), levelAt(score, points, to, true), peakOf(score, points, from, to)];
-  const said = shape.loudness !== undefined || score.marks.some((mark) => mark.kind === 'dynamic' || mark.kind === 'hairpin');
+  const [first, last, peak] = [
+    levelAt(score, points, from),
+    levelAt(score, points, to, true),
+    peakOf(score, points, from, to),
+  ];
+  const said =
+    shape.loudness !== undefined ||
+    score.marks.some((mark) => mark.kind === "dynamic" || mark.kind === "hairpin");
   if (said) {
-    const way = levelName(first) === levelName(last) ? levelName(first) : `${levelName(first)} to ${levelName(last)}`;
+    const way =
+      levelName(first) === levelName(last)
+        ? levelName(first)
+        : `${levelName(first)} to ${levelName(last)}`;
     const most = levelName(peak.level);
-    words.push(peak.level > Math.max(first, last) + HEARD ? `${way}, loudest in ${bar(peak)}: ${most}` : way);
+    words.push(
+      peak.level > Math.max(first, last) + HEARD ? `${way}, loudest in ${bar(peak)}: ${most}` : way,
+    );
   }
-  const touches = <T extends { from: Place; to: Place }>(list: readonly T[]) => list.filter((one) => comparePlaces(one.from, to) < 0 && comparePlaces(one.to, from) > 0);
-  const lines = { all: '', top: 'top of the ', bottom: 'bottom of the ' };
+  const touches = <T extends { from: Place; to: Place }>(list: readonly T[]) =>
+    list.filter((one) => comparePlaces(one.from, to) < 0 && comparePlaces(one.to, from) > 0);
+  const lines = { all: "", top: "top of the ", bottom: "bottom of the " };
   const mine = ({ hand }: { readonly hand: string }) => alone === undefined || hand === alone;
-  const leads = new Set(touches(shape.leads).map((lead) => (mine(lead) ? `${lines[lead.line]}${handName(lead.hand)} leads` : `stay under the ${lines[lead.line]}${handName(lead.hand)}`)));
+  const leads = new Set(
+    touches(shape.leads).map((lead) =>
+      mine(lead)
+        ? `${lines[lead.line]}${handName(lead.hand)} leads`
+        : `stay under the ${lines[lead.line]}${handName(lead.hand)}`,
+    ),
+  );
   words.push(...leads);
   // what happens before a place is said before what begins there
-  for (const mark of [...shape.timing].sort((a, b) => comparePlaces(a.from, b.from) || Number(lasts(a.kind)) - Number(lasts(b.kind)))) {
-    const inside = lasts(mark.kind) ? touches([mark]).length > 0 : comparePlaces(mark.from, from) >= 0 && comparePlaces(mark.from, to) < 0;
-    if (inside) words.push(`${TIMING_WORDS[mark.kind]} ${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? 'bar' : 'bars'} ${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`);
+  for (const mark of [...shape.timing].sort(
+    (a, b) => comparePlaces(a.from, b.from) || Number(lasts(a.kind)) - Number(lasts(b.kind)),
+  )) {
+    const inside = lasts(mark.kind)
+      ? touches([mark]).length > 0
+      : comparePlaces(mark.from, from) >= 0 && comparePlaces(mark.from, to) < 0;
+    if (inside)
+      words.push(
+        `${TIMING_WORDS[mark.kind]} ${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`,
+      );
   }
-  for (const touch of touches(shape.touch).filter(mine)) words.push(`${handName(touch.hand)} ${touchWord(touch.share)}`);
-  const out = score.notes.filter((note) => shape.out.includes(note.id) && mine(note) && comparePlaces(note, from) >= 0 && comparePlaces(note, to) < 0);
-  if (out.length) words.push(`bring out ${out.length === 1 ? 'a note' : `${out.length} notes`} in ${[...new Set(out.map(bar))].slice(0, 4).join(', ')}`);
+  for (const touch of touches(shape.touch).filter(mine))
+    words.push(`${handName(touch.hand)} ${touchWord(touch.share)}`);
+  const out = score.notes.filter(
+    (note) =>
+      shape.out.includes(note.id) &&
+      mine(note) &&
+      comparePlaces(note, from) >= 0 &&
+      comparePlaces(note, to) < 0,
+  );
+  if (out.length)
+    words.push(
+      `bring out ${out.length === 1 ? "a note" : `${out.length} notes`} in ${[...new Set(out.map(bar))].slice(0, 4).join(", ")}`,
+    );
   return words;
 }
 
-const TIMING_WORDS = { broaden: 'broaden', push: 'push on in', wait: 'wait before', breathe: 'breathe before', lean: 'lean on the long notes in', run: 'slow, fast, slow in' } as const;
+const TIMING_WORDS = {
+  broaden: "broaden",
+  push: "push on in",
+  wait: "wait before",
+  breathe: "breathe before",
+  lean: "lean on the long notes in",
+  run: "slow, fast, slow in",
+} as const;
 
-export const touchWord = (share: number): string => (share >= 0.95 ? 'legato' : share > 0.65 ? 'lightly detached' : share > 0.4 ? 'detached, about half of each note' : 'short');
+export const touchWord = (share: number): string =>
+  share >= 0.95
+    ? "legato"
+    : share > 0.65
+      ? "lightly detached"
+      : share > 0.4
+        ? "detached, about half of each note"
+        : "short";

@@ -1,6 +1,20 @@
-import { add, compare, onsets, subtract, toNumber, type Fraction, type Note, type Onset, type Score, type Shape } from '../score/index.ts';
+import {
+  add,
+  compare,
+  onsets,
+  subtract,
+  toNumber,
+  type Fraction,
+  type Note,
+  type Onset,
+  type Score,
+  type Shape,
+} from "../score/index.ts";
 
-/** Notes of one hand against others that fall between them: which of the run each of the others meets. */
+/**
+ * Notes of one hand against others that fall between them: which of the run each of the others
+ * meets.
+ */
 export interface FreeRun {
   readonly hand: string;
   readonly bar: number;
@@ -20,13 +34,21 @@ export interface FreeRun {
 const LEAST = 5;
 
 /**
- * Runs in which the other hand's notes fall between those of the run, from one place where both hands strike together to the
- * next. Each of the others meets the run's note nearest to where it is written, the earlier of two; the teacher's choice stands.
+ * Runs in which the other hand's notes fall between those of the run, from one place where both
+ * hands strike together to the next. Each of the others meets the run's note nearest to where it is
+ * written, the earlier of two; the teacher's choice stands.
  */
 export function freeRuns(score: Score, shape: Shape): FreeRun[] {
-  const hands = [...new Set(score.notes.map((note) => note.hand))].filter((hand) => hand !== 'feet');
+  const hands = [...new Set(score.notes.map((note) => note.hand))].filter(
+    (hand) => hand !== "feet",
+  );
   if (hands.length !== 2) return [];
-  const [one, other] = hands.map((hand) => onsets(score.notes.filter((note) => !note.grace), hand)) as [Onset[], Onset[]];
+  const [one, other] = hands.map((hand) =>
+    onsets(
+      score.notes.filter((note) => !note.grace),
+      hand,
+    ),
+  ) as [Onset[], Onset[]];
   const at = (onset: Onset) => add(score.bars[onset.bar]!.start, onset.offset);
   const times = new Map(other.map((onset) => [timeKey(at(onset)), onset]));
   const together = one.filter((onset) => times.has(timeKey(at(onset)))).map(at);
@@ -56,10 +78,18 @@ export function freeRuns(score: Score, shape: Shape): FreeRun[] {
 const timeKey = ({ num, den }: Fraction) => `${num}/${den}`;
 const named = ({ notes }: Onset): Note => notes.at(-1)!;
 
-function meetingsIn(hand: string, run: readonly Onset[], others: readonly Onset[], at: (onset: Onset) => Fraction, shape: Shape): FreeRun {
+function meetingsIn(
+  hand: string,
+  run: readonly Onset[],
+  others: readonly Onset[],
+  at: (onset: Onset) => Fraction,
+  shape: Shape,
+): FreeRun {
   const times = run.map((onset) => at(onset));
   return {
-    hand, bar: run[0]!.bar, notes: run.map((onset) => named(onset).id),
+    hand,
+    bar: run[0]!.bar,
+    notes: run.map((onset) => named(onset).id),
     meetings: others.map((onset) => {
       const now = at(onset);
       const before = times.findLastIndex((time) => compare(time, now) <= 0);
@@ -67,8 +97,15 @@ function meetingsIn(hand: string, run: readonly Onset[], others: readonly Onset[
       const share = b ? toNumber(subtract(now, a)) / toNumber(subtract(b, a)) : 0;
       const ids = onset.notes.map((note) => note.id);
       const said = shape.meetings.find(({ id }) => ids.includes(id));
-      const choice = said ? run.findIndex(({ notes }) => notes.some((note) => note.id === said.meets)) : -1;
-      return { id: named(onset).id, written: before + 1 + share, meets: choice >= 0 ? choice + 1 : share > 0.5 + 1e-9 ? before + 2 : before + 1, chosen: choice >= 0 };
+      const choice = said
+        ? run.findIndex(({ notes }) => notes.some((note) => note.id === said.meets))
+        : -1;
+      return {
+        id: named(onset).id,
+        written: before + 1 + share,
+        meets: choice >= 0 ? choice + 1 : share > 0.5 + 1e-9 ? before + 2 : before + 1,
+        chosen: choice >= 0,
+      };
     }),
   };
 }

@@ -1,18 +1,44 @@
-import { cases, caseScore, isSeen, realScores } from '../../core/cases/index.ts';
-import { agreements } from '../../core/fingering/taught/again.ts';
-import { chromaticFigures, figures } from '../../core/fingering/taught/figures.ts';
-import { ordinary, summary } from '../../core/fingering/taught/ordinary.ts';
+import { cases, caseScore, isSeen, realScores } from "../../core/cases/index.ts";
+import { agreements } from "../../core/fingering/taught/again.ts";
+import { chromaticFigures, figures } from "../../core/fingering/taught/figures.ts";
+import { ordinary, summary } from "../../core/fingering/taught/ordinary.ts";
 
-// npm run figures: how far proposed fingers agree with what is taught, and with themselves where music returns; one JSON line each.
+// npm run figures: how far proposed fingers agree with what is taught, and with themselves where
+// music returns; one JSON line each.
 const say = (figure: object) => process.stdout.write(`${JSON.stringify(figure)}\n`);
-for (const { notes, ...one } of figures()) say({ ...one, notes: Math.round(notes * 10_000) / 10_000 });
-for (const one of chromaticFigures()) say({ what: `chromatic scale, ${one.scheme}, ${one.hand} hand, ${one.where}`, exact: one.fingers === one.accepted, fingers: one.fingers });
+for (const { notes, ...one } of figures())
+  say({ ...one, notes: Math.round(notes * 10_000) / 10_000 });
+for (const one of chromaticFigures())
+  say({
+    what: `chromatic scale, ${one.scheme}, ${one.hand} hand, ${one.where}`,
+    exact: one.fingers === one.accepted,
+    fingers: one.fingers,
+  });
 
 const scores = realScores();
-for (const { relation, ...one } of agreements(scores)) say({ what: `returns, ${relation}: notes that take the finger of the first time, two free at each end and beside each change`, source: `${scores.length} scores: public-domain music in files by other hands, and the demo`, ...one });
-const ofCases = (seen: boolean) => cases.filter((one) => isSeen(one) === seen).map((one) => [one.file, caseScore(one)] as const);
-for (const [what, some] of [['real scores', scores], ['texture cases that were looked at', ofCases(true)], ['texture cases kept to the end', ofCases(false)]] as const) {
+for (const { relation, ...one } of agreements(scores))
+  say({
+    what: `returns, ${relation}: notes that take the finger of the first time, two free at each end and beside each change`,
+    source: `${scores.length} scores: public-domain music in files by other hands, and the demo`,
+    ...one,
+  });
+const ofCases = (seen: boolean) =>
+  cases.filter((one) => isSeen(one) === seen).map((one) => [one.file, caseScore(one)] as const);
+for (const [what, some] of [
+  ["real scores", scores],
+  ["texture cases that were looked at", ofCases(true)],
+  ["texture cases kept to the end", ofCases(false)],
+] as const) {
   const hands = ordinary(some);
-  say({ what: `ordinary music, ${what}: what agreement costs, runs of five notes under the hand, places no teacher would sign`, source: 'our own detectors', ...summary(hands) });
-  for (const { name, hand, silly } of hands) if (silly.length) say({ what: `places no teacher would sign, ${name}, ${hand} hand`, places: silly.map((one) => `bar index ${one.bar}: ${one.kind} ${one.fingers}`) });
+  say({
+    what: `ordinary music, ${what}: what agreement costs, runs of five notes under the hand, places no teacher would sign`,
+    source: "our own detectors",
+    ...summary(hands),
+  });
+  for (const { name, hand, silly } of hands)
+    if (silly.length)
+      say({
+        what: `places no teacher would sign, ${name}, ${hand} hand`,
+        places: silly.map((one) => `bar index ${one.bar}: ${one.kind} ${one.fingers}`),
+      });
 }

@@ -1,6 +1,25 @@
-import type { About, AdoptedMeasure, HandPositionRecord, Paper, PedalMark, Road, ShapeRecord } from '@yarrow-ridge/core/score';
-import type { Player } from '@yarrow-ridge/core/instruments';
-import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import type {
+  About,
+  AdoptedMeasure,
+  HandPositionRecord,
+  Paper,
+  PedalMark,
+  Road,
+  ShapeRecord,
+} from "@yarrow-ridge/core/score";
+import type { Player } from "@yarrow-ridge/core/instruments";
+import {
+  boolean,
+  customType,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from "drizzle-orm/pg-core";
 
 /** Where a bar stands on a page: shares of its width and height. */
 export interface PageMark {
@@ -11,156 +30,328 @@ export interface PageMark {
   readonly height: number;
 }
 
-const id = () => text('id').primaryKey();
-const created = () => timestamp('created_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow();
-const archived = () => boolean('archived').notNull().default(false);
+const id = () => text("id").primaryKey();
+const created = () =>
+  timestamp("created_at", { withTimezone: true, mode: "date" }).notNull().defaultNow();
+const archived = () => boolean("archived").notNull().default(false);
 
-export const students = pgTable('students', {
-  id: id(), name: text('name').notNull(), instrument: text('instrument').notNull().default('piano'),
-  notes: text('notes').notNull().default(''),
+export const students = pgTable("students", {
+  id: id(),
+  name: text("name").notNull(),
+  instrument: text("instrument").notNull().default("piano"),
+  notes: text("notes").notNull().default(""),
   /** Monday is 0. */
-  lessonWeekday: integer('lesson_weekday'),
-  lessonTime: text('lesson_time'),
+  lessonWeekday: integer("lesson_weekday"),
+  lessonTime: text("lesson_time"),
   /** Millimetres between the outer keys a hand takes; null while nobody measured. */
-  reach: integer('reach'),
-  /** What else is known of the hand: spans of other pairs of fingers, the keyboard at home, how far along. */
-  hand: jsonb('hand').$type<Omit<Player, 'reach'>>(),
-  archived: archived(), createdAt: created(),
+  reach: integer("reach"),
+  /**
+   * What else is known of the hand: spans of other pairs of fingers, the keyboard at home, how far
+   * along.
+   */
+  hand: jsonb("hand").$type<Omit<Player, "reach">>(),
+  archived: archived(),
+  createdAt: created(),
 });
 
-export const pieces = pgTable('pieces', {
-  id: id(), title: text('title').notNull(), composer: text('composer').notNull(), instrument: text('instrument').notNull(),
-  bars: integer('bars').notNull(), newBars: integer('new_bars').notNull(), key: text('key').notNull(), metre: text('metre').notNull(),
-  hands: jsonb('hands').$type<string[]>().notNull(), tempo: doublePrecision('tempo'),
-  warnings: jsonb('warnings').$type<{ kind: string; message: string; bars?: number[] }[]>().notNull(),
+export const pieces = pgTable("pieces", {
+  id: id(),
+  title: text("title").notNull(),
+  composer: text("composer").notNull(),
+  instrument: text("instrument").notNull(),
+  bars: integer("bars").notNull(),
+  newBars: integer("new_bars").notNull(),
+  key: text("key").notNull(),
+  metre: text("metre").notNull(),
+  hands: jsonb("hands").$type<string[]>().notNull(),
+  tempo: doublePrecision("tempo"),
+  warnings: jsonb("warnings")
+    .$type<{ kind: string; message: string; bars?: number[] }[]>()
+    .notNull(),
   /** The original with ids given; never changed after import. */
-  xml: text('xml').notNull(),
+  xml: text("xml").notNull(),
   /** The teacher's pedal marks; null while the printed ones stand. */
-  pedal: jsonb('pedal').$type<(Pick<PedalMark, 'bar' | 'kind' | 'depth' | 'pedal'> & { offset: string })[]>(),
-  /** Parts of the file that are practised, by their place in it; null while they are chosen by their staves. */
-  parts: jsonb('parts').$type<number[]>(),
+  pedal:
+    jsonb("pedal").$type<
+      (Pick<PedalMark, "bar" | "kind" | "depth" | "pedal"> & { offset: string })[]
+    >(),
+  /**
+   * Parts of the file that are practised, by their place in it; null while they are chosen by their
+   * staves.
+   */
+  parts: jsonb("parts").$type<number[]>(),
   /** Loudness, timing, voices and touch, as the teacher hears them. */
-  shape: jsonb('shape').$type<ShapeRecord>(),
+  shape: jsonb("shape").$type<ShapeRecord>(),
   /** Where hands keep their position, in the layer of fingers it was said in. */
-  positions: jsonb('positions').$type<(HandPositionRecord & { layer: string })[]>().notNull().default([]),
+  positions: jsonb("positions")
+    .$type<(HandPositionRecord & { layer: string })[]>()
+    .notNull()
+    .default([]),
   /** The one climax of the piece, as the teacher hears it. */
-  climax: jsonb('climax').$type<{ bar: number; offset: string }>(),
+  climax: jsonb("climax").$type<{ bar: number; offset: string }>(),
   /** The road chosen for this piece; null for all of it with its repeats. */
-  road: jsonb('road').$type<Road>(),
+  road: jsonb("road").$type<Road>(),
   /** Notes that another hand takes than their staff says, by note id. */
-  handOf: jsonb('hand_of').$type<Record<string, string>>(),
+  handOf: jsonb("hand_of").$type<Record<string, string>>(),
   /** What was said of a piece on paper, which has no file. */
-  paper: jsonb('paper').$type<Paper>(),
+  paper: jsonb("paper").$type<Paper>(),
   /** Counts the changes of how the score is read: its file, parts, hands and readings in use. */
-  reading: integer('reading').notNull().default(0),
+  reading: integer("reading").notNull().default(0),
   /** Counts the edits of fingerings, pedal and sections. */
-  revision: integer('revision').notNull().default(0),
-  archived: archived(), createdAt: created(),
+  revision: integer("revision").notNull().default(0),
+  archived: archived(),
+  createdAt: created(),
 });
 
-export const fingerings = pgTable('fingerings', {
-  pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
-  layer: text('layer').notNull(), noteId: text('note_id').notNull(),
-  /** Empty where the teacher wants none although one is printed. */
-  finger: text('finger').notNull(),
-  /** The finger that stood here before, and when it went: what was practised since then was practised otherwise. */
-  was: text('was'), changedAt: timestamp('changed_at', { withTimezone: true, mode: 'date' }),
-}, (table) => [primaryKey({ columns: [table.pieceId, table.layer, table.noteId] })]);
+export const fingerings = pgTable(
+  "fingerings",
+  {
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id, { onDelete: "cascade" }),
+    layer: text("layer").notNull(),
+    noteId: text("note_id").notNull(),
+    /** Empty where the teacher wants none although one is printed. */
+    finger: text("finger").notNull(),
+    /**
+     * The finger that stood here before, and when it went: what was practised since then was
+     * practised otherwise.
+     */
+    was: text("was"),
+    changedAt: timestamp("changed_at", { withTimezone: true, mode: "date" }),
+  },
+  (table) => [primaryKey({ columns: [table.pieceId, table.layer, table.noteId] })],
+);
 
 /** Places as bar index and exact quarters (`3/2`). */
-export const sections = pgTable('sections', {
-  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
-  name: text('name').notNull(), words: text('words').notNull().default(''),
-  fromBar: integer('from_bar').notNull(), fromOffset: text('from_offset').notNull(),
-  toBar: integer('to_bar').notNull(), toOffset: text('to_offset').notNull(),
-  about: jsonb('about').$type<About>().notNull().default({}),
-}, (table) => [index('sections_piece').on(table.pieceId)]);
+export const sections = pgTable(
+  "sections",
+  {
+    id: id(),
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    words: text("words").notNull().default(""),
+    fromBar: integer("from_bar").notNull(),
+    fromOffset: text("from_offset").notNull(),
+    toBar: integer("to_bar").notNull(),
+    toOffset: text("to_offset").notNull(),
+    about: jsonb("about").$type<About>().notNull().default({}),
+  },
+  (table) => [index("sections_piece").on(table.pieceId)],
+);
 
 /** Notes to oneself, at a place or on a note. */
-export const remarks = pgTable('remarks', {
-  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
-  bar: integer('bar').notNull(), offset: text('offset').notNull(), noteId: text('note_id'), text: text('text').notNull(),
-}, (table) => [index('remarks_piece').on(table.pieceId)]);
+export const remarks = pgTable(
+  "remarks",
+  {
+    id: id(),
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id, { onDelete: "cascade" }),
+    bar: integer("bar").notNull(),
+    offset: text("offset").notNull(),
+    noteId: text("note_id"),
+    text: text("text").notNull(),
+  },
+  (table) => [index("remarks_piece").on(table.pieceId)],
+);
 
-/** Bars of another edition played "for now" in place of the piece's own; the original stays as it is. */
-export const readings = pgTable('readings', {
-  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
-  fromBar: integer('from_bar').notNull(), toBar: integer('to_bar').notNull(),
-  /** The edition it is from. */
-  source: text('source').notNull(),
-  measures: jsonb('measures').$type<AdoptedMeasure[]>().notNull(),
-  inUse: boolean('in_use').notNull().default(true), createdAt: created(),
-}, (table) => [index('readings_piece').on(table.pieceId)]);
+/**
+ * Bars of another edition played "for now" in place of the piece's own; the original stays as it
+ * is.
+ */
+export const readings = pgTable(
+  "readings",
+  {
+    id: id(),
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id, { onDelete: "cascade" }),
+    fromBar: integer("from_bar").notNull(),
+    toBar: integer("to_bar").notNull(),
+    /** The edition it is from. */
+    source: text("source").notNull(),
+    measures: jsonb("measures").$type<AdoptedMeasure[]>().notNull(),
+    inUse: boolean("in_use").notNull().default(true),
+    createdAt: created(),
+  },
+  (table) => [index("readings_piece").on(table.pieceId)],
+);
 
-const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' });
+const bytes = customType<{ data: Uint8Array }>({ dataType: () => "bytea" });
 
 /** Pictures of the printed pages, with the bars marked on them. */
-export const pages = pgTable('pages', {
-  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
-  position: integer('position').notNull(), name: text('name').notNull(), mime: text('mime').notNull(),
-  width: integer('width').notNull(), height: integer('height').notNull(), picture: bytes('picture').notNull(),
-  /** Kept for a while, so that its removal can be undone. */
-  removed: boolean('removed').notNull().default(false),
-  marks: jsonb('marks').$type<PageMark[]>().notNull().default([]), createdAt: created(),
-}, (table) => [index('pages_piece').on(table.pieceId)]);
+export const pages = pgTable(
+  "pages",
+  {
+    id: id(),
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id, { onDelete: "cascade" }),
+    position: integer("position").notNull(),
+    name: text("name").notNull(),
+    mime: text("mime").notNull(),
+    width: integer("width").notNull(),
+    height: integer("height").notNull(),
+    picture: bytes("picture").notNull(),
+    /** Kept for a while, so that its removal can be undone. */
+    removed: boolean("removed").notNull().default(false),
+    marks: jsonb("marks").$type<PageMark[]>().notNull().default([]),
+    createdAt: created(),
+  },
+  (table) => [index("pages_piece").on(table.pieceId)],
+);
 
-export const assignments = pgTable('assignments', {
-  id: id(), studentId: text('student_id').notNull().references(() => students.id),
-  pieceId: text('piece_id').notNull().references(() => pieces.id),
-  layer: text('layer').notNull().default('teacher'), archived: archived(), createdAt: created(),
-}, (table) => [index('assignments_piece').on(table.pieceId), index('assignments_student').on(table.studentId)]);
+export const assignments = pgTable(
+  "assignments",
+  {
+    id: id(),
+    studentId: text("student_id")
+      .notNull()
+      .references(() => students.id),
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id),
+    layer: text("layer").notNull().default("teacher"),
+    archived: archived(),
+    createdAt: created(),
+  },
+  (table) => [
+    index("assignments_piece").on(table.pieceId),
+    index("assignments_student").on(table.studentId),
+  ],
+);
 
-export const plans = pgTable('plans', {
-  id: id(), assignmentId: text('assignment_id').notNull().references(() => assignments.id),
-  goalTempo: doublePrecision('goal_tempo').notNull(), readyBy: text('ready_by').notNull(),
-  minutesByWeekday: jsonb('minutes_by_weekday').$type<number[]>().notNull(), rule: text('rule').notNull(),
-  sections: jsonb('sections').$type<string[]>(),
-  /** The day the cards were last laid out. */
-  laidOutOn: text('laid_out_on'),
-  /** The log or the form has moved on since: the days after today are laid out again. */
-  stale: boolean('stale').notNull().default(false),
-  feasible: boolean('feasible').notNull().default(true), workMinutes: integer('work_minutes').notNull().default(0),
-  availableMinutes: integer('available_minutes').notNull().default(0), missingMinutes: integer('missing_minutes').notNull().default(0),
-  superseded: boolean('superseded').notNull().default(false), createdAt: created(),
-}, (table) => [index('plans_assignment').on(table.assignmentId)]);
+export const plans = pgTable(
+  "plans",
+  {
+    id: id(),
+    assignmentId: text("assignment_id")
+      .notNull()
+      .references(() => assignments.id),
+    goalTempo: doublePrecision("goal_tempo").notNull(),
+    readyBy: text("ready_by").notNull(),
+    minutesByWeekday: jsonb("minutes_by_weekday").$type<number[]>().notNull(),
+    rule: text("rule").notNull(),
+    sections: jsonb("sections").$type<string[]>(),
+    /** The day the cards were last laid out. */
+    laidOutOn: text("laid_out_on"),
+    /** The log or the form has moved on since: the days after today are laid out again. */
+    stale: boolean("stale").notNull().default(false),
+    feasible: boolean("feasible").notNull().default(true),
+    workMinutes: integer("work_minutes").notNull().default(0),
+    availableMinutes: integer("available_minutes").notNull().default(0),
+    missingMinutes: integer("missing_minutes").notNull().default(0),
+    superseded: boolean("superseded").notNull().default(false),
+    createdAt: created(),
+  },
+  (table) => [index("plans_assignment").on(table.assignmentId)],
+);
 
-export const cards = pgTable('cards', {
-  id: id(), planId: text('plan_id').notNull().references(() => plans.id), date: text('date').notNull(), position: integer('position').notNull(),
-  unit: text('unit').notNull(), fromBar: integer('from_bar').notNull(), toBar: integer('to_bar').notNull(), hands: text('hands').notNull(),
-  tempo: doublePrecision('tempo').notNull(), minutes: integer('minutes').notNull(), kind: text('kind').notNull(),
-  section: text('section').notNull(), why: text('why').notNull(), steps: jsonb('steps').$type<number[]>().notNull(),
-}, (table) => [index('cards_plan').on(table.planId, table.date), index('cards_date').on(table.date)]);
+export const cards = pgTable(
+  "cards",
+  {
+    id: id(),
+    planId: text("plan_id")
+      .notNull()
+      .references(() => plans.id),
+    date: text("date").notNull(),
+    position: integer("position").notNull(),
+    unit: text("unit").notNull(),
+    fromBar: integer("from_bar").notNull(),
+    toBar: integer("to_bar").notNull(),
+    hands: text("hands").notNull(),
+    tempo: doublePrecision("tempo").notNull(),
+    minutes: integer("minutes").notNull(),
+    kind: text("kind").notNull(),
+    section: text("section").notNull(),
+    why: text("why").notNull(),
+    steps: jsonb("steps").$type<number[]>().notNull(),
+  },
+  (table) => [index("cards_plan").on(table.planId, table.date), index("cards_date").on(table.date)],
+);
 
-export const attempts = pgTable('attempts', {
-  id: id(), cardId: text('card_id').notNull().references(() => cards.id),
-  assignmentId: text('assignment_id').notNull().references(() => assignments.id),
-  unit: text('unit').notNull(), fromBar: integer('from_bar').notNull(), toBar: integer('to_bar').notNull(), hands: text('hands').notNull(),
-  tempo: doublePrecision('tempo').notNull(), result: text('result').$type<'clean' | 'slip'>().notNull(),
-  /** Where the slip was, if said. */
-  bar: integer('bar'),
-  /** Whether this try earned its step. */
-  promoted: boolean('promoted').notNull(),
-  /** Counts tries in the order they came, also within one instant. */
-  position: integer('position').generatedAlwaysAsIdentity(),
-  at: timestamp('at', { withTimezone: true, mode: 'date' }).notNull(),
-}, (table) => [index('attempts_assignment').on(table.assignmentId, table.unit), index('attempts_card').on(table.cardId)]);
+export const attempts = pgTable(
+  "attempts",
+  {
+    id: id(),
+    cardId: text("card_id")
+      .notNull()
+      .references(() => cards.id),
+    assignmentId: text("assignment_id")
+      .notNull()
+      .references(() => assignments.id),
+    unit: text("unit").notNull(),
+    fromBar: integer("from_bar").notNull(),
+    toBar: integer("to_bar").notNull(),
+    hands: text("hands").notNull(),
+    tempo: doublePrecision("tempo").notNull(),
+    result: text("result").$type<"clean" | "slip">().notNull(),
+    /** Where the slip was, if said. */
+    bar: integer("bar"),
+    /** Whether this try earned its step. */
+    promoted: boolean("promoted").notNull(),
+    /** Counts tries in the order they came, also within one instant. */
+    position: integer("position").generatedAlwaysAsIdentity(),
+    at: timestamp("at", { withTimezone: true, mode: "date" }).notNull(),
+  },
+  (table) => [
+    index("attempts_assignment").on(table.assignmentId, table.unit),
+    index("attempts_card").on(table.cardId),
+  ],
+);
 
 /** What a piece and its annotations were before a corrected file took the old one's place. */
-export const corrections = pgTable('corrections', {
-  id: id(), pieceId: text('piece_id').notNull().references(() => pieces.id, { onDelete: 'cascade' }),
-  before: jsonb('before').$type<PieceBefore>().notNull(), createdAt: created(),
-}, (table) => [index('corrections_piece').on(table.pieceId)]);
+export const corrections = pgTable(
+  "corrections",
+  {
+    id: id(),
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id, { onDelete: "cascade" }),
+    before: jsonb("before").$type<PieceBefore>().notNull(),
+    createdAt: created(),
+  },
+  (table) => [index("corrections_piece").on(table.pieceId)],
+);
 
 /** Rows as they stood, to be written back. */
 export interface PieceBefore {
-  readonly piece: Pick<typeof pieces.$inferSelect, 'bars' | 'newBars' | 'key' | 'metre' | 'hands' | 'tempo' | 'warnings' | 'xml' | 'pedal' | 'positions' | 'shape' | 'climax' | 'road' | 'paper'>;
+  readonly piece: Pick<
+    typeof pieces.$inferSelect,
+    | "bars"
+    | "newBars"
+    | "key"
+    | "metre"
+    | "hands"
+    | "tempo"
+    | "warnings"
+    | "xml"
+    | "pedal"
+    | "positions"
+    | "shape"
+    | "climax"
+    | "road"
+    | "paper"
+  >;
   readonly sections: (typeof sections.$inferSelect)[];
   readonly remarks: (typeof remarks.$inferSelect)[];
-  readonly readings: Omit<typeof readings.$inferSelect, 'createdAt'>[];
+  readonly readings: Omit<typeof readings.$inferSelect, "createdAt">[];
   readonly pages: { id: string; marks: PageMark[] }[];
-  readonly attempts: { id: string; unit: string; fromBar: number; toBar: number; bar: number | null }[];
+  readonly attempts: {
+    id: string;
+    unit: string;
+    fromBar: number;
+    toBar: number;
+    bar: number | null;
+  }[];
   readonly cards: { id: string; unit: string; fromBar: number; toBar: number }[];
 }
 
 /** Small facts about the studio itself. */
-export const settings = pgTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });
+export const settings = pgTable("settings", {
+  key: text("key").primaryKey(),
+  value: text("value").notNull(),
+});

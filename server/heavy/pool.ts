@@ -1,6 +1,6 @@
-import { Worker } from 'node:worker_threads';
-import { ScoreError } from '@yarrow-ridge/core/score';
-import type { Tasks } from './tasks.ts';
+import { Worker } from "node:worker_threads";
+import { ScoreError } from "@yarrow-ridge/core/score";
+import type { Tasks } from "./tasks.ts";
 
 /** Work that can be watched and stopped while it is done. */
 export interface Watch {
@@ -20,7 +20,12 @@ interface Job {
 interface Reply {
   readonly progress?: number;
   readonly result?: unknown;
-  readonly error?: { known: boolean; message: string; bar?: string; choices?: ScoreError['choices'] };
+  readonly error?: {
+    known: boolean;
+    message: string;
+    bar?: string;
+    choices?: ScoreError["choices"];
+  };
 }
 
 /** Two, so that one large import does not keep everybody waiting. */
@@ -31,28 +36,40 @@ const LIMIT = 120_000;
 /** Somebody stopped the work. */
 export class Stopped extends Error {
   constructor() {
-    super('The work was stopped.');
-    this.name = 'Stopped';
+    super("The work was stopped.");
+    this.name = "Stopped";
   }
 }
 
-/** Runs heavy tasks in worker threads, in turn; a task that takes too long is stopped and said so. */
+/**
+ * Runs heavy tasks in worker threads, in turn; a task that takes too long is stopped and said so.
+ */
 export class HeavyPool {
   private readonly idle: Worker[] = [];
   private readonly workers = new Set<Worker>();
   private readonly queue: Job[] = [];
 
-  run<K extends keyof Tasks>(name: K, ...args: Parameters<Tasks[K]>): Promise<ReturnType<Tasks[K]>> {
+  run<K extends keyof Tasks>(
+    name: K,
+    ...args: Parameters<Tasks[K]>
+  ): Promise<ReturnType<Tasks[K]>> {
     return this.watched(undefined, name, ...args);
   }
 
-  /** The same, telling how far it is; when its signal is aborted it is stopped, and rejects with a {@link Stopped}. */
-  watched<K extends keyof Tasks>(watch: Watch | undefined, name: K, ...args: Parameters<Tasks[K]>): Promise<ReturnType<Tasks[K]>> {
+  /**
+   * The same, telling how far it is; when its signal is aborted it is stopped, and rejects with a
+   * {@link Stopped}.
+   */
+  watched<K extends keyof Tasks>(
+    watch: Watch | undefined,
+    name: K,
+    ...args: Parameters<Tasks[K]>
+  ): Promise<ReturnType<Tasks[K]>> {
     return new Promise((resolve, reject) => {
       if (watch?.signal.aborted) return reject(new Stopped());
       const job: Job = { name, args, watch, resolve: resolve as (value: unknown) => void, reject };
       this.queue.push(job);
-      watch?.signal.addEventListener('abort', () => {
+      watch?.signal.addEventListener("abort", () => {
         const waiting = this.queue.indexOf(job);
         if (waiting >= 0) {
           this.queue.splice(waiting, 1);
@@ -74,8 +91,8 @@ export class HeavyPool {
     const job = this.queue.shift()!;
     const settle = (finish: () => void, alive: boolean) => {
       clearTimeout(timer);
-      job.watch?.signal.removeEventListener('abort', onAbort);
-      worker.off('message', onMessage).off('error', onError);
+      job.watch?.signal.removeEventListener("abort", onAbort);
+      worker.off("message", onMessage).off("error", onError);
       worker.unref();
       if (alive) this.idle.push(worker);
       else {
@@ -85,23 +102,54 @@ export class HeavyPool {
       finish();
       this.next();
     };
-    const timer = setTimeout(() => settle(() => job.reject(new ScoreError('The score takes too long to work through; it may be damaged or far too large.')), false), LIMIT);
+    const timer = setTimeout(
+      () =>
+        settle(
+          () =>
+            job.reject(
+              new ScoreError(
+                "The score takes too long to work through; it may be damaged or far too large.",
+              ),
+            ),
+          false,
+        ),
+      LIMIT,
+    );
     const onAbort = () => settle(() => job.reject(new Stopped()), false);
-    const onMessage = (reply: Reply) => (reply.progress !== undefined ? job.watch?.onProgress(reply.progress) : settle(() => (reply.error ? job.reject(revive(reply.error)) : job.resolve(reply.result)), true));
-    const onError = (error: Error) => settle(() => job.reject(outOfMemory(error) ? new ScoreError('The score is too large to work through here.') : error), false);
-    worker.on('message', onMessage).on('error', onError);
-    job.watch?.signal.addEventListener('abort', onAbort);
+    const onMessage = (reply: Reply) =>
+      reply.progress !== undefined
+        ? job.watch?.onProgress(reply.progress)
+        : settle(
+            () => (reply.error ? job.reject(revive(reply.error)) : job.resolve(reply.result)),
+            true,
+          );
+    const onError = (error: Error) =>
+      settle(
+        () =>
+          job.reject(
+            outOfMemory(error)
+              ? new ScoreError("The score is too large to work through here.")
+              : error,
+          ),
+        false,
+      );
+    worker.on("message", onMessage).on("error", onError);
+    job.watch?.signal.addEventListener("abort", onAbort);
     worker.ref();
     worker.postMessage({ name: job.name, args: job.args, watched: job.watch !== undefined });
   }
 
   private start(): Worker {
-    const worker = new Worker(new URL('./start.mjs', import.meta.url), { resourceLimits: { maxOldGenerationSizeMb: 2048 } });
+    const worker = new Worker(new URL("./start.mjs", import.meta.url), {
+      resourceLimits: { maxOldGenerationSizeMb: 2048 },
+    });
     this.workers.add(worker);
     return worker;
   }
 }
 
-const outOfMemory = (error: Error): boolean => (error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY';
+const outOfMemory = (error: Error): boolean =>
+  (error as NodeJS.ErrnoException).code === "ERR_WORKER_OUT_OF_MEMORY";
 
-const revive = ({ known, message, bar, choices }: NonNullable<Reply['error']>): Error => (known ? new ScoreError(message, bar, choices) : new Error(message));
+const revive = ({ known, message, bar, choices }: NonNullable<Reply["error"]>): Error =>
+  known ? new ScoreError(message, bar, choices) : new Error(message);

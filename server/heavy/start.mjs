@@ -1,5 +1,5 @@
 // A worker thread starts without the TypeScript loader of the main thread.
-import { register } from 'tsx/esm/api';
+import { register } from "tsx/esm/api";
 
 register();
-await import('./worker.ts');
+await import("./worker.ts");

@@ -1,7 +1,62 @@
-import { analyse, compareEditions, correction, firstKey, formName, segment, survey, type Editions, type Form, type FormName, type Grain, type Segment, type Survey } from '@yarrow-ridge/core/form';
-import { check, proposeAfter, proposeNotes, redistribute, type CheckOptions, type Doubt, type FingerOptions, type Handover, type HandoverOptions, type Played, type Proposal, type ProposeOptions, type Worked } from '@yarrow-ridge/core/fingering';
-import { checkPedal, clarityOf, proposePedal, type ClarityAt, type PedalDoubt, type PedalOptions, type ProposedPedal } from '@yarrow-ridge/core/pedalling';
-import { adopt, annotate, engravable, withAdopted, type AdoptedMeasure, readFile, readScore, renameNotes, sectionsIn, positionsIn, shapeIn, type Annotations, type HandPosition, type Key, type ReadOptions, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
+import {
+  analyse,
+  compareEditions,
+  correction,
+  firstKey,
+  formName,
+  segment,
+  survey,
+  type Editions,
+  type Form,
+  type FormName,
+  type Grain,
+  type Segment,
+  type Survey,
+} from "@yarrow-ridge/core/form";
+import {
+  check,
+  proposeAfter,
+  proposeNotes,
+  redistribute,
+  type CheckOptions,
+  type Doubt,
+  type FingerOptions,
+  type Handover,
+  type HandoverOptions,
+  type Played,
+  type Proposal,
+  type ProposeOptions,
+  type Worked,
+} from "@yarrow-ridge/core/fingering";
+import {
+  checkPedal,
+  clarityOf,
+  proposePedal,
+  type ClarityAt,
+  type PedalDoubt,
+  type PedalOptions,
+  type ProposedPedal,
+} from "@yarrow-ridge/core/pedalling";
+import {
+  adopt,
+  annotate,
+  engravable,
+  withAdopted,
+  type AdoptedMeasure,
+  readFile,
+  readScore,
+  renameNotes,
+  sectionsIn,
+  positionsIn,
+  shapeIn,
+  type Annotations,
+  type HandPosition,
+  type Key,
+  type ReadOptions,
+  type Score,
+  type Section,
+  type Shape,
+} from "@yarrow-ridge/core/score";
 
 /** A stored score and what is read otherwise in it. */
 export interface Source {
@@ -23,7 +78,7 @@ export interface Known {
 export interface Brought extends Known {
   readonly xml: string;
   /** What an exported score brings back. */
-  readonly sections: Omit<Section, 'id'>[];
+  readonly sections: Omit<Section, "id">[];
   readonly shape: Shape | undefined;
   readonly positions: readonly HandPosition[];
 }
@@ -38,8 +93,18 @@ export interface Corrected extends Known {
 
 function know(score: Score): Known {
   const form = analyse(score);
-  const segments = { coarse: segment(score, form, 'coarse'), medium: segment(score, form), fine: segment(score, form, 'fine') };
-  return { score, form, segments, formName: formName(score, segments.medium), key: firstKey(score) };
+  const segments = {
+    coarse: segment(score, form, "coarse"),
+    medium: segment(score, form),
+    fine: segment(score, form, "fine"),
+  };
+  return {
+    score,
+    form,
+    segments,
+    formName: formName(score, segments.medium),
+    key: firstKey(score),
+  };
 }
 
 const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);
@@ -47,43 +112,84 @@ const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);
 /** Where a task tells how far it is, 0 to 1; set by the worker for each task. */
 export const told: { progress: (share: number) => void } = { progress: () => undefined };
 
-/** Lines of hands that were asked for last, so that a finger changed needs no more than what it affects; and how long a line may be, in moments. */
+/**
+ * Lines of hands that were asked for last, so that a finger changed needs no more than what it
+ * affects; and how long a line may be, in moments.
+ */
 const lines = new Map<string, Worked>();
 const REMEMBERED = 6;
 const LONGEST = 5000;
 
-/** The work that may take long: done beside the server's own thread. Arguments and results are plain data. */
+/**
+ * The work that may take long: done beside the server's own thread. Arguments and results are plain
+ * data.
+ */
 export const tasks = {
   bring: (file: Uint8Array, options: ReadOptions): Brought => {
     const { score, xml } = readFile(file, options);
-    return { ...know(score), xml, sections: sectionsIn(xml, score.bars.length), shape: shapeIn(xml, score), positions: positionsIn(xml, score) };
+    return {
+      ...know(score),
+      xml,
+      sections: sectionsIn(xml, score.bars.length),
+      shape: shapeIn(xml, score),
+      positions: positionsIn(xml, score),
+    };
   },
   /** A corrected file, read with the ids of the notes it has kept. */
   correct: (before: Score, file: Uint8Array, options: ReadOptions): Corrected => {
     const read = readFile(file, options);
     const { bars, notes, gone } = correction(before, read.score);
-    const { score, xml } = readScore(renameNotes(read.xml, notes, gone.map((note) => note.id)), options);
-    return { ...know(score), score: { ...score, warnings: read.score.warnings }, xml, bars, gone: gone.map((note) => note.id) };
+    const { score, xml } = readScore(
+      renameNotes(
+        read.xml,
+        notes,
+        gone.map((note) => note.id),
+      ),
+      options,
+    );
+    return {
+      ...know(score),
+      score: { ...score, warnings: read.score.warnings },
+      xml,
+      bars,
+      gone: gone.map((note) => note.id),
+    };
   },
-  know: (source: Source, options: ReadOptions): Known => know(readScore(inUse(source), { ...options, handOf: source.handOf }).score),
+  know: (source: Source, options: ReadOptions): Known =>
+    know(readScore(inUse(source), { ...options, handOf: source.handOf }).score),
   adopt: (...args: Parameters<typeof adopt>): AdoptedMeasure[] => adopt(...args),
-  /** @param key of all that the line depends on, but for what is written over it: with the same key it goes on from the time before */
+  /**
+   * @param key of all that the line depends on, but for what is written over it: with the same key
+   * it goes on from the time before
+   */
   propose: (score: Score, options: ProposeOptions, key: string): Proposal => {
-    const { proposal, worked } = proposeAfter(score, { ...options, onProgress: told.progress }, lines.get(key));
+    const { proposal, worked } = proposeAfter(
+      score,
+      { ...options, onProgress: told.progress },
+      lines.get(key),
+    );
     lines.delete(key);
     if (worked && worked.laid.line.moments.length <= LONGEST) lines.set(key, worked);
     for (const old of [...lines.keys()].slice(0, -REMEMBERED)) lines.delete(old);
     return proposal;
   },
-  proposeNotes: (played: readonly Played[], options: FingerOptions): Proposal => proposeNotes(played, { ...options, onProgress: told.progress }),
-  checkFingers: (score: Score, fingers: ReadonlyMap<string, string>, options: CheckOptions): Doubt[] => check(score, fingers, options),
-  redistribute: (score: Score, options: HandoverOptions): Handover[] => redistribute(score, options),
-  pedal: (score: Score, options: PedalOptions): ProposedPedal[] => proposePedal(score, { ...options, onProgress: told.progress }),
+  proposeNotes: (played: readonly Played[], options: FingerOptions): Proposal =>
+    proposeNotes(played, { ...options, onProgress: told.progress }),
+  checkFingers: (
+    score: Score,
+    fingers: ReadonlyMap<string, string>,
+    options: CheckOptions,
+  ): Doubt[] => check(score, fingers, options),
+  redistribute: (score: Score, options: HandoverOptions): Handover[] =>
+    redistribute(score, options),
+  pedal: (score: Score, options: PedalOptions): ProposedPedal[] =>
+    proposePedal(score, { ...options, onProgress: told.progress }),
   checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),
   clarity: (...args: Parameters<typeof clarityOf>): ClarityAt[] => clarityOf(...args),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
-  annotate: (source: Source, annotations: Annotations, mine: readonly number[]): string => annotate(inUse(source), annotations, mine),
+  annotate: (source: Source, annotations: Annotations, mine: readonly number[]): string =>
+    annotate(inUse(source), annotations, mine),
   engravable: (source: Source, mine: readonly number[]): string => engravable(inUse(source), mine),
 };
 

@@ -1,11 +1,17 @@
-import { ScoreError } from '@yarrow-ridge/core/score';
-import type { Context } from 'hono';
-import { HTTPException } from 'hono/http-exception';
-import type { ContentfulStatusCode } from 'hono/utils/http-status';
+import { ScoreError } from "@yarrow-ridge/core/score";
+import type { Context } from "hono";
+import { HTTPException } from "hono/http-exception";
+import type { ContentfulStatusCode } from "hono/utils/http-status";
 
 const TITLES: Record<number, string> = {
-  400: 'The request cannot be read', 403: 'Not from this page', 404: 'Not found', 409: 'Changed elsewhere',
-  413: 'Too large', 415: 'Not a kind of file this can read', 422: 'The score cannot be read', 500: 'Something went wrong here',
+  400: "The request cannot be read",
+  403: "Not from this page",
+  404: "Not found",
+  409: "Changed elsewhere",
+  413: "Too large",
+  415: "Not a kind of file this can read",
+  422: "The score cannot be read",
+  500: "Something went wrong here",
 };
 
 /** An answer that is no success, with a sentence for people (RFC 9457). */
@@ -19,20 +25,47 @@ export class ProblemError extends Error {
   }
 }
 
-export const notFound = (what: string): ProblemError => new ProblemError(404, `There is no such ${what}. It may have been removed.`);
+export const notFound = (what: string): ProblemError =>
+  new ProblemError(404, `There is no such ${what}. It may have been removed.`);
 
-export function problem(c: Context, status: number, detail: string, extra: Record<string, unknown> = {}): Response {
-  const body = { type: 'about:blank', title: TITLES[status] ?? 'Refused', status, detail, ...extra };
-  return c.body(JSON.stringify(body), status as ContentfulStatusCode, { 'content-type': 'application/problem+json' });
+export function problem(
+  c: Context,
+  status: number,
+  detail: string,
+  extra: Record<string, unknown> = {},
+): Response {
+  const body = {
+    type: "about:blank",
+    title: TITLES[status] ?? "Refused",
+    status,
+    detail,
+    ...extra,
+  };
+  return c.body(JSON.stringify(body), status as ContentfulStatusCode, {
+    "content-type": "application/problem+json",
+  });
 }
 
-/** Turns whatever a handler threw into a problem. Only what nobody foresaw is a 500, and that is logged. */
+/**
+ * Turns whatever a handler threw into a problem. Only what nobody foresaw is a 500, and that is
+ * logged.
+ */
 export function onError(log: (error: unknown) => void) {
   return (error: Error, c: Context): Response => {
-    if (error instanceof ProblemError) return problem(c, error.status, error.message, error.field ? { field: error.field } : {});
-    if (error instanceof ScoreError) return problem(c, 422, error.message, { ...(error.bar === undefined ? {} : { bar: error.bar }), ...(error.choices ? { choices: error.choices } : {}) });
-    if (error instanceof HTTPException) return problem(c, error.status, error.message || 'The request cannot be read.');
+    if (error instanceof ProblemError)
+      return problem(c, error.status, error.message, error.field ? { field: error.field } : {});
+    if (error instanceof ScoreError)
+      return problem(c, 422, error.message, {
+        ...(error.bar === undefined ? {} : { bar: error.bar }),
+        ...(error.choices ? { choices: error.choices } : {}),
+      });
+    if (error instanceof HTTPException)
+      return problem(c, error.status, error.message || "The request cannot be read.");
     log(error);
-    return problem(c, 500, 'Something went wrong on the server. Nothing was changed; please try again.');
+    return problem(
+      c,
+      500,
+      "Something went wrong on the server. Nothing was changed; please try again.",
+    );
   };
 }

@@ -1,7 +1,7 @@
-import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
-import { fullFormats } from 'ajv-formats/dist/formats.js';
-import type { TSchema } from '@sinclair/typebox';
-import { ProblemError } from './problems.ts';
+import { Ajv, type ErrorObject, type ValidateFunction } from "ajv";
+import { fullFormats } from "ajv-formats/dist/formats.js";
+import type { TSchema } from "@sinclair/typebox";
+import { ProblemError } from "./problems.ts";
 
 const ajv = new Ajv({ verbose: true, strict: false, formats: { date: fullFormats.date } });
 
@@ -22,31 +22,42 @@ export function check(schema: TSchema, value: unknown, what: string): void {
   throw new ProblemError(400, sentence(error, field, what), field || undefined);
 }
 
-/** Of the errors of one failure (a choice reports each of its branches), the one whose schema says what is wanted. */
+/**
+ * Of the errors of one failure (a choice reports each of its branches), the one whose schema says
+ * what is wanted.
+ */
 function telling(errors: readonly ErrorObject[]): ErrorObject {
-  const described = (error: ErrorObject) => (error.parentSchema as { description?: string } | undefined)?.description !== undefined;
-  return errors.find((error) => error.keyword === 'anyOf' && described(error)) ?? errors.find(described) ?? errors[0]!;
+  const described = (error: ErrorObject) =>
+    (error.parentSchema as { description?: string } | undefined)?.description !== undefined;
+  return (
+    errors.find((error) => error.keyword === "anyOf" && described(error)) ??
+    errors.find(described) ??
+    errors[0]!
+  );
 }
 
 /** Whether an answer is what the contract promises; the first difference otherwise. */
 export function mismatch(schema: TSchema, value: unknown): string | undefined {
   const validate = validator(schema);
-  return validate(value) ? undefined : `${validate.errors![0]!.instancePath} ${validate.errors![0]!.message}`;
+  return validate(value)
+    ? undefined
+    : `${validate.errors![0]!.instancePath} ${validate.errors![0]!.message}`;
 }
 
 const fieldOf = (error: ErrorObject): string => {
-  const path = error.instancePath.slice(1).replaceAll('/', '.');
-  const missing = (error.params as { missingProperty?: string; additionalProperty?: string });
+  const path = error.instancePath.slice(1).replaceAll("/", ".");
+  const missing = error.params as { missingProperty?: string; additionalProperty?: string };
   const name = missing.missingProperty ?? missing.additionalProperty;
   return name ? (path ? `${path}.${name}` : name) : path;
 };
 
 function sentence(error: ErrorObject, field: string, what: string): string {
-  if (error.keyword === 'required') return `"${field}" is missing from ${what}.`;
-  if (error.keyword === 'additionalProperties') return `"${field}" is not known here.`;
+  if (error.keyword === "required") return `"${field}" is missing from ${what}.`;
+  if (error.keyword === "additionalProperties") return `"${field}" is not known here.`;
   const described = (error.parentSchema as { description?: string } | undefined)?.description;
-  if (error.keyword === 'maxLength') return `"${field}" is too long: at most ${(error.params as { limit: number }).limit} characters.`;
+  if (error.keyword === "maxLength")
+    return `"${field}" is too long: at most ${(error.params as { limit: number }).limit} characters.`;
   if (described) return `"${field}" must be ${described}.`;
   if (!field) return `There is nothing usable in ${what}.`;
-  return `"${field}" ${error.message ?? 'cannot be used'}.`;
+  return `"${field}" ${error.message ?? "cannot be used"}.`;
 }

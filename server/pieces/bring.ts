@@ -1,26 +1,62 @@
-import { positionRecord, shapeRecord, toText, type ReadOptions } from '@yarrow-ridge/core/score';
-import { pieces, sections } from '../db/schema.ts';
-import { newId, type Studio } from '../studio.ts';
-import { headOf, limbsOf, type PieceRow } from './store.ts';
+import { positionRecord, shapeRecord, toText, type ReadOptions } from "@yarrow-ridge/core/score";
+import { pieces, sections } from "../db/schema.ts";
+import { newId, type Studio } from "../studio.ts";
+import { headOf, limbsOf, type PieceRow } from "./store.ts";
 
 /**
- * Reads a score file and stores it as a piece: all of it or, when anything is wrong, nothing. Sections and shape that an
- * exported score carries come back with it.
+ * Reads a score file and stores it as a piece: all of it or, when anything is wrong, nothing.
+ * Sections and shape that an exported score carries come back with it.
  *
  * @throws ScoreError
  */
-export async function bringScore({ db, heavy }: Studio, file: Uint8Array, instrument: string, options: Pick<ReadOptions, 'tune' | 'name'> = {}): Promise<PieceRow> {
-  const { score, xml, form, key, sections: named, shape, positions } = await heavy.run('bring', file, { ...options, limbs: limbsOf(instrument) });
+export async function bringScore(
+  { db, heavy }: Studio,
+  file: Uint8Array,
+  instrument: string,
+  options: Pick<ReadOptions, "tune" | "name"> = {},
+): Promise<PieceRow> {
+  const {
+    score,
+    xml,
+    form,
+    key,
+    sections: named,
+    shape,
+    positions,
+  } = await heavy.run("bring", file, { ...options, limbs: limbsOf(instrument) });
   const id = newId();
   return db.transaction(async (tx) => {
-    const [row] = await tx.insert(pieces).values({
-      id, instrument, xml, ...(shape ? { shape: shapeRecord(shape) } : {}), positions: positions.map((one) => ({ ...positionRecord(one), layer: 'teacher' })), newBars: form.newBars, ...headOf(score, key),
-      warnings: score.warnings.map((warning) => ({ kind: warning.kind, message: warning.message, ...(warning.bars ? { bars: [...warning.bars] } : {}) })),
-    }).returning();
+    const [row] = await tx
+      .insert(pieces)
+      .values({
+        id,
+        instrument,
+        xml,
+        ...(shape ? { shape: shapeRecord(shape) } : {}),
+        positions: positions.map((one) => ({ ...positionRecord(one), layer: "teacher" })),
+        newBars: form.newBars,
+        ...headOf(score, key),
+        warnings: score.warnings.map((warning) => ({
+          kind: warning.kind,
+          message: warning.message,
+          ...(warning.bars ? { bars: [...warning.bars] } : {}),
+        })),
+      })
+      .returning();
     if (named.length) {
-      await tx.insert(sections).values(named.map(({ name, words, about = {}, from, to }) => ({
-        id: newId(), pieceId: id, name, words, about, fromBar: from.bar, fromOffset: toText(from.offset), toBar: to.bar, toOffset: toText(to.offset),
-      })));
+      await tx.insert(sections).values(
+        named.map(({ name, words, about = {}, from, to }) => ({
+          id: newId(),
+          pieceId: id,
+          name,
+          words,
+          about,
+          fromBar: from.bar,
+          fromOffset: toText(from.offset),
+          toBar: to.bar,
+          toOffset: toText(to.offset),
+        })),
+      );
     }
     return row!;
   });

@@ -1,140 +1,300 @@
-import type { Body } from '@yarrow-ridge/contract';
-import type { Again, LineOptions, Played, Proposal } from '@yarrow-ridge/core/fingering';
-import type { Form } from '@yarrow-ridge/core/form';
-import { instrument, instruments } from '@yarrow-ridge/core/instruments';
-import { beatName, fromNumber, midiOf, pitchName, spokenName, thumbs, type Pitch, type Score } from '@yarrow-ridge/core/score';
-import { eq } from 'drizzle-orm';
-import { assignments, attempts } from '../db/schema.ts';
-import { ProblemError } from '../http/problems.ts';
-import type { Handlers } from '../http/serve.ts';
-import type { Studio } from '../studio.ts';
-import { underName } from '../work.ts';
-import { fingeringRows, type FingeringRow, knownPiece, limbsOf, pedalOf, pieceRow, positionsOf } from './store.ts';
+import type { Body } from "@yarrow-ridge/contract";
+import type { Again, LineOptions, Played, Proposal } from "@yarrow-ridge/core/fingering";
+import type { Form } from "@yarrow-ridge/core/form";
+import { instrument, instruments } from "@yarrow-ridge/core/instruments";
+import {
+  beatName,
+  fromNumber,
+  midiOf,
+  pitchName,
+  spokenName,
+  thumbs,
+  type Pitch,
+  type Score,
+} from "@yarrow-ridge/core/score";
+import { eq } from "drizzle-orm";
+import { assignments, attempts } from "../db/schema.ts";
+import { ProblemError } from "../http/problems.ts";
+import type { Handlers } from "../http/serve.ts";
+import type { Studio } from "../studio.ts";
+import { underName } from "../work.ts";
+import {
+  fingeringRows,
+  type FingeringRow,
+  knownPiece,
+  limbsOf,
+  pedalOf,
+  pieceRow,
+  positionsOf,
+} from "./store.ts";
 
-type Made = Pick<Handlers, 'propose' | 'proposeNotes' | 'checkFingerings' | 'proposeHandovers'>;
-type Asked = Pick<Body<'propose'>, 'hand' | 'player' | 'school' | 'ties'>;
+type Made = Pick<Handlers, "propose" | "proposeNotes" | "checkFingerings" | "proposeHandovers">;
+type Asked = Pick<Body<"propose">, "hand" | "player" | "school" | "ties">;
 
 export const fingerHandlers = (studio: Studio): Made => ({
   propose: async ({ param, body, c }) => {
-    const { score, form } = await knownPiece(studio, param('id'));
-    const { instrument: kind, reading } = await pieceRow(studio.db, param('id'));
+    const { score, form } = await knownPiece(studio, param("id"));
+    const { instrument: kind, reading } = await pieceRow(studio.db, param("id"));
     checkHand(kind, body.hand);
     checkBars(score, body);
-    const written = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
+    const written = await fingeringRows(studio.db, param("id"), body.layer ?? "teacher");
     const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
-    const locks = new Map(written.filter(({ finger }) => finger !== '').map(({ noteId, finger }) => [noteId, finger]));
+    const locks = new Map(
+      written.filter(({ finger }) => finger !== "").map(({ noteId, finger }) => [noteId, finger]),
+    );
     for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
-    const positions = thumbs(score, await positionsOf(studio, param('id'), body.layer ?? 'teacher'), body.hand);
-    for (const { id, thumb } of body.positions ?? []) positions.set(known(names, id), midiOf(pitchOf(thumb)));
+    const positions = thumbs(
+      score,
+      await positionsOf(studio, param("id"), body.layer ?? "teacher"),
+      body.hand,
+    );
+    for (const { id, thumb } of body.positions ?? [])
+      positions.set(known(names, id), midiOf(pitchOf(thumb)));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
-    const pedal = instrument(kind).damper ? { pedal: (await pedalOf(studio, param('id'))).marks } : {};
+    const pedal = instrument(kind).damper
+      ? { pedal: (await pedalOf(studio, param("id"))).marks }
+      : {};
     const options = { ...lineOptions(body, kind), ...(tempo ? { tempo } : {}) };
-    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'propose', score, { ...options, ...pedal, form: againIn(form, body.hand), locks, positions, from: body.from, to: body.to, ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }) }, `${param('id')} ${reading} ${JSON.stringify([options, pedal])}`));
+    const proposal = await underName(body.work, c.req.raw.signal, (watch) =>
+      studio.heavy.watched(
+        watch,
+        "propose",
+        score,
+        {
+          ...options,
+          ...pedal,
+          form: againIn(form, body.hand),
+          locks,
+          positions,
+          from: body.from,
+          to: body.to,
+          ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
+        },
+        `${param("id")} ${reading} ${JSON.stringify([options, pedal])}`,
+      ),
+    );
     return answer(proposal, (id) => names.get(id)!);
   },
 
   proposeNotes: async ({ body, c }) => {
-    const kind = body.instrument ?? 'piano';
-    if (!instruments.some((one) => one.id === kind)) throw new ProblemError(400, `There is no instrument called ${kind}.`, 'instrument');
+    const kind = body.instrument ?? "piano";
+    if (!instruments.some((one) => one.id === kind))
+      throw new ProblemError(400, `There is no instrument called ${kind}.`, "instrument");
     checkHand(kind, body.hand);
     const { compass } = instrument(kind).limbs.find((limb) => limb.id === body.hand)!;
     const names = new Map<string, string>();
-    const played = body.notes.map((note, at): Played => {
-      const id = note.id ?? String(at);
-      if (names.has(id)) throw new ProblemError(400, `Note ${at + 1} has the id of an earlier one: ${id}.`, 'notes');
-      const midi = midiOf(pitchOf(note.pitch));
-      if (midi < compass[0] || midi > compass[1]) throw new ProblemError(400, `Note ${at + 1}, ${note.pitch}, is not on the keyboard of the ${kind}.`, 'notes');
-      names.set(id, note.pitch);
-      return { id, bar: 0, midi, at: fromNumber(note.onset), length: fromNumber(note.duration), grace: false, staccato: false };
-    }).sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
-    const locks = new Map((body.locks ?? []).map(({ id, finger }) => [known(names, id), String(finger)]));
-    const positions = new Map((body.positions ?? []).map(({ id, thumb }) => [known(names, id), midiOf(pitchOf(thumb))]));
-    const proposal = await underName(body.work, c.req.raw.signal, (watch) => studio.heavy.watched(watch, 'proposeNotes', played, { ...lineOptions(body, kind), ...(body.tempo ? { tempo: body.tempo } : {}), locks, positions, ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }) }));
+    const played = body.notes
+      .map((note, at): Played => {
+        const id = note.id ?? String(at);
+        if (names.has(id))
+          throw new ProblemError(
+            400,
+            `Note ${at + 1} has the id of an earlier one: ${id}.`,
+            "notes",
+          );
+        const midi = midiOf(pitchOf(note.pitch));
+        if (midi < compass[0] || midi > compass[1])
+          throw new ProblemError(
+            400,
+            `Note ${at + 1}, ${note.pitch}, is not on the keyboard of the ${kind}.`,
+            "notes",
+          );
+        names.set(id, note.pitch);
+        return {
+          id,
+          bar: 0,
+          midi,
+          at: fromNumber(note.onset),
+          length: fromNumber(note.duration),
+          grace: false,
+          staccato: false,
+        };
+      })
+      .sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
+    const locks = new Map(
+      (body.locks ?? []).map(({ id, finger }) => [known(names, id), String(finger)]),
+    );
+    const positions = new Map(
+      (body.positions ?? []).map(({ id, thumb }) => [known(names, id), midiOf(pitchOf(thumb))]),
+    );
+    const proposal = await underName(body.work, c.req.raw.signal, (watch) =>
+      studio.heavy.watched(watch, "proposeNotes", played, {
+        ...lineOptions(body, kind),
+        ...(body.tempo ? { tempo: body.tempo } : {}),
+        locks,
+        positions,
+        ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
+      }),
+    );
     return answer(proposal, (id) => names.get(id)!);
   },
 
   checkFingerings: async ({ param, body }) => {
-    const { score, form } = await knownPiece(studio, param('id'));
-    const { instrument: kind } = await pieceRow(studio.db, param('id'));
-    const rows = await fingeringRows(studio.db, param('id'), body.layer ?? 'teacher');
-    const fingers = new Map(score.notes.flatMap((note): [string, string][] => (note.finger === undefined ? [] : [[note.id, note.finger]])));
+    const { score, form } = await knownPiece(studio, param("id"));
+    const { instrument: kind } = await pieceRow(studio.db, param("id"));
+    const rows = await fingeringRows(studio.db, param("id"), body.layer ?? "teacher");
+    const fingers = new Map(
+      score.notes.flatMap((note): [string, string][] =>
+        note.finger === undefined ? [] : [[note.id, note.finger]],
+      ),
+    );
     // what is written in another layer comes over the teacher's
-    if (body.layer && body.layer !== 'teacher') for (const { noteId, finger } of await fingeringRows(studio.db, param('id'), 'teacher')) fingers.set(noteId, finger);
+    if (body.layer && body.layer !== "teacher")
+      for (const { noteId, finger } of await fingeringRows(studio.db, param("id"), "teacher"))
+        fingers.set(noteId, finger);
     for (const { noteId, finger } of rows) fingers.set(noteId, finger);
-    for (const [id, finger] of fingers) if (finger === '') fingers.delete(id);
-    const positions = await positionsOf(studio, param('id'), body.layer ?? 'teacher');
-    const doubts = await studio.heavy.run('checkFingers', score, fingers, { instrument: kind, positions, form: againIn(form), ...(body.player ? { player: body.player } : {}) });
-    const late = await changedLate(studio, param('id'), score, rows);
-    return { doubts: [...doubts.map((one) => ({ ...one, notes: [...one.notes] })), ...late].sort((a, b) => a.bar - b.bar), fingers: fingers.size };
+    for (const [id, finger] of fingers) if (finger === "") fingers.delete(id);
+    const positions = await positionsOf(studio, param("id"), body.layer ?? "teacher");
+    const doubts = await studio.heavy.run("checkFingers", score, fingers, {
+      instrument: kind,
+      positions,
+      form: againIn(form),
+      ...(body.player ? { player: body.player } : {}),
+    });
+    const late = await changedLate(studio, param("id"), score, rows);
+    return {
+      doubts: [...doubts.map((one) => ({ ...one, notes: [...one.notes] })), ...late].sort(
+        (a, b) => a.bar - b.bar,
+      ),
+      fingers: fingers.size,
+    };
   },
 
   proposeHandovers: async ({ param, body: { from, to, player } }) => {
-    const { score } = await knownPiece(studio, param('id'));
+    const { score } = await knownPiece(studio, param("id"));
     checkBars(score, { from, to });
-    const { instrument: kind } = await pieceRow(studio.db, param('id'));
+    const { instrument: kind } = await pieceRow(studio.db, param("id"));
     const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
-    const found = await studio.heavy.run('redistribute', score, { from, to, instrument: kind, ...(player ? { player } : {}), ...(tempo ? { tempo } : {}) });
+    const found = await studio.heavy.run("redistribute", score, {
+      from,
+      to,
+      instrument: kind,
+      ...(player ? { player } : {}),
+      ...(tempo ? { tempo } : {}),
+    });
     return { handovers: found.map((one) => ({ ...one, notes: [...one.notes] })) };
   },
 });
 
 function checkBars(score: Score, { from, to }: { from: number; to: number }) {
-  if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
+  if (to < from || to >= score.bars.length)
+    throw new ProblemError(
+      400,
+      `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+      "to",
+    );
 }
 
 /** Fingers that were changed after their bar had been practised, with how many tries it had. */
-async function changedLate({ db }: Studio, pieceId: string, score: Score, rows: readonly FingeringRow[]) {
+async function changedLate(
+  { db }: Studio,
+  pieceId: string,
+  score: Score,
+  rows: readonly FingeringRow[],
+) {
   const changed = rows.filter((row) => row.changedAt && row.was);
   if (changed.length === 0) return [];
-  const tries = await db.select({ from: attempts.fromBar, to: attempts.toBar, hands: attempts.hands, at: attempts.at }).from(attempts)
-    .innerJoin(assignments, eq(attempts.assignmentId, assignments.id)).where(eq(assignments.pieceId, pieceId));
+  const tries = await db
+    .select({ from: attempts.fromBar, to: attempts.toBar, hands: attempts.hands, at: attempts.at })
+    .from(attempts)
+    .innerJoin(assignments, eq(attempts.assignmentId, assignments.id))
+    .where(eq(assignments.pieceId, pieceId));
   const notes = new Map(score.notes.map((note) => [note.id, note]));
   return changed.flatMap(({ noteId, finger, was, changedAt }) => {
     const note = notes.get(noteId);
-    const had = note ? tries.filter((one) => one.at < changedAt! && one.from <= note.bar && one.to >= note.bar && (one.hands === 'both' || one.hands === note.hand)).length : 0;
+    const had = note
+      ? tries.filter(
+          (one) =>
+            one.at < changedAt! &&
+            one.from <= note.bar &&
+            one.to >= note.bar &&
+            (one.hands === "both" || one.hands === note.hand),
+        ).length
+      : 0;
     if (!note || had === 0) return [];
     const bar = score.bars[note.bar]!;
-    return [{
-      kind: 'changed', bar: note.bar, notes: [noteId],
-      text: `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ${spokenName(note.pitch)} became ${finger || 'none'} after ${had} ${had === 1 ? 'try' : 'tries'}. A finger that is habit takes days to change.`,
-    }];
+    return [
+      {
+        kind: "changed",
+        bar: note.bar,
+        notes: [noteId],
+        text: `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ${spokenName(note.pitch)} became ${finger || "none"} after ${had} ${had === 1 ? "try" : "tries"}. A finger that is habit takes days to change.`,
+      },
+    ];
   });
 }
 
-/** What the fingers ask of the form, of one hand or all; the rest need not be sent to the workers. */
+/**
+ * What the fingers ask of the form, of one hand or all; the rest need not be sent to the workers.
+ */
 const againIn = ({ returns, sequences }: Form, hand?: string): Again => ({
-  returns: returns.filter((one) => one.hand === (hand ?? one.hand)).map(({ hand: of, relation, from, to, of: first }) => ({ hand: of, relation, from, to, of: first })),
+  returns: returns
+    .filter((one) => one.hand === (hand ?? one.hand))
+    .map(({ hand: of, relation, from, to, of: first }) => ({
+      hand: of,
+      relation,
+      from,
+      to,
+      of: first,
+    })),
   sequences: sequences.filter((one) => one.hand === (hand ?? one.hand)),
 });
 
 function checkHand(kind: string, hand: string) {
-  if (!limbsOf(kind).includes(hand)) throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(', ')}.`, 'hand');
+  if (!limbsOf(kind).includes(hand))
+    throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(", ")}.`, "hand");
 }
 
 function known(names: ReadonlyMap<string, string>, id: string): string {
-  if (!names.has(id)) throw new ProblemError(400, `There is no note ${id} to keep a finger on.`, 'locks');
+  if (!names.has(id))
+    throw new ProblemError(400, `There is no note ${id} to keep a finger on.`, "locks");
   return id;
 }
 
 const lineOptions = ({ hand, player, school, ties }: Asked, kind: string): LineOptions => ({
-  hand, instrument: kind, ...(player ? { player } : {}), ...(school ? { school } : {}), ...(ties === undefined ? {} : { ties }),
+  hand,
+  instrument: kind,
+  ...(player ? { player } : {}),
+  ...(school ? { school } : {}),
+  ...(ties === undefined ? {} : { ties }),
 });
 
 function pitchOf(name: string): Pitch {
   const [, step, sign, octave] = /^([A-G])(#*|b*)(-?\d)$/.exec(name)!;
-  return { step: step as Pitch['step'], alter: sign!.startsWith('b') ? -sign!.length : sign!.length, octave: Number(octave) };
+  return {
+    step: step as Pitch["step"],
+    alter: sign!.startsWith("b") ? -sign!.length : sign!.length,
+    octave: Number(octave),
+  };
 }
 
 const rounded = (cost: number) => Math.round(cost * 1000) / 1000;
 
 function answer(proposal: Proposal, name: (id: string) => string) {
-  const notes = (list: Proposal['notes']) => list.map(({ id, bar, finger, then }) => ({
-    id, bar, pitch: name(id), finger: finger === undefined ? null : Number(finger), ...(then === undefined ? {} : { to: Number(then) }),
-  }));
+  const notes = (list: Proposal["notes"]) =>
+    list.map(({ id, bar, finger, then }) => ({
+      id,
+      bar,
+      pitch: name(id),
+      finger: finger === undefined ? null : Number(finger),
+      ...(then === undefined ? {} : { to: Number(then) }),
+    }));
   return {
-    notes: notes(proposal.notes), cost: rounded(proposal.cost), reasons: [...proposal.reasons],
-    problems: proposal.problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] })),
+    notes: notes(proposal.notes),
+    cost: rounded(proposal.cost),
+    reasons: [...proposal.reasons],
+    problems: proposal.problems.map((one) => ({
+      ...one,
+      notes: [...one.notes],
+      ways: [...one.ways],
+    })),
     elsewhere: notes(proposal.elsewhere),
-    alternatives: proposal.alternatives.map((one) => ({ notes: notes(one.notes), elsewhere: notes(one.elsewhere), cost: rounded(proposal.cost + one.more), more: rounded(one.more), reason: one.reason })),
+    alternatives: proposal.alternatives.map((one) => ({
+      notes: notes(one.notes),
+      elsewhere: notes(one.elsewhere),
+      cost: rounded(proposal.cost + one.more),
+      more: rounded(one.more),
+      reason: one.reason,
+    })),
   };
 }

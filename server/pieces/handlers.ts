@@ -1,76 +1,152 @@
-import { instruments } from '@yarrow-ridge/core/instruments';
-import { NO_SHAPE } from '@yarrow-ridge/core/score';
-import { and, asc, desc, eq, ilike, or, sql } from 'drizzle-orm';
-import { pieces } from '../db/schema.ts';
-import { ProblemError } from '../http/problems.ts';
-import type { Handlers } from '../http/serve.ts';
-import { like, PAGE_SIZE, type Studio } from '../studio.ts';
-import { annotationHandlers } from './annotations.ts';
-import { fingerHandlers } from './fingers.ts';
-import { markHandlers, refreshHead } from './marks.ts';
-import { pageHandlers } from './pages.ts';
-import { paperHandlers } from './paper.ts';
-import { pedalHandlers } from './pedal.ts';
-import { shapeHandlers } from './shape.ts';
-import { readingHandlers } from './readings.ts';
-import { sectionHandlers } from './sections.ts';
-import { correctionHandlers } from './correct.ts';
-import { surveyHandlers, tempoIn } from './survey.ts';
-import { bringScore } from './bring.ts';
-import { answerForm, formOf } from './form.ts';
-import { tuneOf, uploadedScore } from './upload.ts';
-import { midiFile } from './midi.ts';
-import { markPieceStale } from '../plans/layout.ts';
-import { answerPiece, countReading, fingeringRows, knownPiece, mineOf, pedalOf, pieceColumns, pieceRow, positionsOf, sectionsOf, shapeOf, sourceOf } from './store.ts';
+import { instruments } from "@yarrow-ridge/core/instruments";
+import { NO_SHAPE } from "@yarrow-ridge/core/score";
+import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
+import { pieces } from "../db/schema.ts";
+import { ProblemError } from "../http/problems.ts";
+import type { Handlers } from "../http/serve.ts";
+import { like, PAGE_SIZE, type Studio } from "../studio.ts";
+import { annotationHandlers } from "./annotations.ts";
+import { fingerHandlers } from "./fingers.ts";
+import { markHandlers, refreshHead } from "./marks.ts";
+import { pageHandlers } from "./pages.ts";
+import { paperHandlers } from "./paper.ts";
+import { pedalHandlers } from "./pedal.ts";
+import { shapeHandlers } from "./shape.ts";
+import { readingHandlers } from "./readings.ts";
+import { sectionHandlers } from "./sections.ts";
+import { correctionHandlers } from "./correct.ts";
+import { surveyHandlers, tempoIn } from "./survey.ts";
+import { bringScore } from "./bring.ts";
+import { answerForm, formOf } from "./form.ts";
+import { tuneOf, uploadedScore } from "./upload.ts";
+import { midiFile } from "./midi.ts";
+import { markPieceStale } from "../plans/layout.ts";
+import {
+  answerPiece,
+  countReading,
+  fingeringRows,
+  knownPiece,
+  mineOf,
+  pedalOf,
+  pieceColumns,
+  pieceRow,
+  positionsOf,
+  sectionsOf,
+  shapeOf,
+  sourceOf,
+} from "./store.ts";
 
 const ofPieces = (studio: Studio) => ({
-  ...annotationHandlers(studio), ...sectionHandlers(studio), ...markHandlers(studio), ...readingHandlers(studio), ...pageHandlers(studio), ...paperHandlers(studio), ...fingerHandlers(studio), ...pedalHandlers(studio), ...shapeHandlers(studio),
-  ...surveyHandlers(studio), ...correctionHandlers(studio),
+  ...annotationHandlers(studio),
+  ...sectionHandlers(studio),
+  ...markHandlers(studio),
+  ...readingHandlers(studio),
+  ...pageHandlers(studio),
+  ...paperHandlers(studio),
+  ...fingerHandlers(studio),
+  ...pedalHandlers(studio),
+  ...shapeHandlers(studio),
+  ...surveyHandlers(studio),
+  ...correctionHandlers(studio),
 });
 
-type Made = Pick<Handlers, 'listPieces' | 'addPiece' | 'piece' | 'editPiece' | 'score' | 'engraving' | 'form' | 'exportScore' | 'midi'> & ReturnType<typeof ofPieces>;
+type Made = Pick<
+  Handlers,
+  | "listPieces"
+  | "addPiece"
+  | "piece"
+  | "editPiece"
+  | "score"
+  | "engraving"
+  | "form"
+  | "exportScore"
+  | "midi"
+> &
+  ReturnType<typeof ofPieces>;
 
-const SORTS = { title: asc(pieces.title), composer: asc(pieces.composer), bars: asc(pieces.bars), newest: desc(pieces.createdAt) };
+const SORTS = {
+  title: asc(pieces.title),
+  composer: asc(pieces.composer),
+  bars: asc(pieces.bars),
+  newest: desc(pieces.createdAt),
+};
 
 export const pieceHandlers = (studio: Studio): Made => ({
   ...ofPieces(studio),
 
   listPieces: async ({ query }) => {
     const page = Number(query.page ?? 1);
-    const words = query.q?.trim() ? or(ilike(pieces.title, like(query.q)), ilike(pieces.composer, like(query.q))) : undefined;
-    const where = and(eq(pieces.archived, query.archived === 'true'), words);
+    const words = query.q?.trim()
+      ? or(ilike(pieces.title, like(query.q)), ilike(pieces.composer, like(query.q)))
+      : undefined;
+    const where = and(eq(pieces.archived, query.archived === "true"), words);
     const order = SORTS[query.sort as keyof typeof SORTS] ?? SORTS.newest;
-    const rows = await studio.db.select(pieceColumns).from(pieces).where(where).orderBy(order, asc(pieces.id)).limit(PAGE_SIZE).offset((page - 1) * PAGE_SIZE);
-    return { items: rows.map(answerPiece), total: await count(studio, where), page, pageSize: PAGE_SIZE };
+    const rows = await studio.db
+      .select(pieceColumns)
+      .from(pieces)
+      .where(where)
+      .orderBy(order, asc(pieces.id))
+      .limit(PAGE_SIZE)
+      .offset((page - 1) * PAGE_SIZE);
+    return {
+      items: rows.map(answerPiece),
+      total: await count(studio, where),
+      page,
+      pageSize: PAGE_SIZE,
+    };
   },
 
   addPiece: async ({ c }) => {
     const { file, name, fields } = await uploadedScore(c);
-    const { instrument = 'piano' } = fields;
+    const { instrument = "piano" } = fields;
     const known = instruments.find((candidate) => candidate.id === instrument);
-    if (!known) throw new ProblemError(400, `"instrument" must be one of ${instruments.map(({ id }) => id).join(', ')}.`, 'instrument');
-    const row = await bringScore(studio, file, known.id, { ...tuneOf(fields), ...(name ? { name } : {}) });
+    if (!known)
+      throw new ProblemError(
+        400,
+        `"instrument" must be one of ${instruments.map(({ id }) => id).join(", ")}.`,
+        "instrument",
+      );
+    const row = await bringScore(studio, file, known.id, {
+      ...tuneOf(fields),
+      ...(name ? { name } : {}),
+    });
     return c.json(answerPiece(row), 201);
   },
 
-  piece: async ({ param }) => answerPiece(await pieceRow(studio.db, param('id'))),
+  piece: async ({ param }) => answerPiece(await pieceRow(studio.db, param("id"))),
 
   editPiece: async ({ param, body }) => {
-    const id = param('id');
+    const id = param("id");
     await pieceRow(studio.db, id);
     if (body.parts) {
       const { score } = await knownPiece(studio, id);
-      if (body.parts.some((part) => part >= score.parts.length)) throw new ProblemError(400, `The file has ${score.parts.length} ${score.parts.length === 1 ? 'part' : 'parts'}, counted from 0.`, 'parts');
+      if (body.parts.some((part) => part >= score.parts.length))
+        throw new ProblemError(
+          400,
+          `The file has ${score.parts.length} ${score.parts.length === 1 ? "part" : "parts"}, counted from 0.`,
+          "parts",
+        );
     }
     if (body.road) {
-      const { score: { bars } } = await knownPiece(studio, id);
+      const {
+        score: { bars },
+      } = await knownPiece(studio, id);
       const wrong = body.road.cuts.find((cut) => cut.to < cut.from || cut.to >= bars.length);
-      if (wrong) throw new ProblemError(400, `The stretches of a cut must lie from 0 to ${bars.length - 1}, each first bar not after its last.`, 'road');
+      if (wrong)
+        throw new ProblemError(
+          400,
+          `The stretches of a cut must lie from 0 to ${bars.length - 1}, each first bar not after its last.`,
+          "road",
+        );
     }
     const { title, ...rest } = body;
     const readOtherwise = body.instrument !== undefined || body.parts !== undefined;
     await studio.db.transaction(async (tx) => {
-      if (Object.keys(body).length) await tx.update(pieces).set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) }).where(eq(pieces.id, id));
+      if (Object.keys(body).length)
+        await tx
+          .update(pieces)
+          .set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) })
+          .where(eq(pieces.id, id));
       if (readOtherwise) await countReading(tx, id);
       if (readOtherwise || body.road !== undefined) await markPieceStale({ db: tx }, id);
     });
@@ -78,49 +154,93 @@ export const pieceHandlers = (studio: Studio): Made => ({
     return answerPiece(await pieceRow(studio.db, id));
   },
 
-  score: async ({ param }) => (await knownPiece(studio, param('id'))).score,
+  score: async ({ param }) => (await knownPiece(studio, param("id"))).score,
 
   engraving: async ({ param, c }) => {
-    const xml = await studio.heavy.run('engravable', await sourceOf(studio.db, param('id')), mineOf((await knownPiece(studio, param('id'))).score));
-    return c.body(xml, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'cache-control': 'no-cache' });
+    const xml = await studio.heavy.run(
+      "engravable",
+      await sourceOf(studio.db, param("id")),
+      mineOf((await knownPiece(studio, param("id"))).score),
+    );
+    return c.body(xml, 200, {
+      "content-type": "application/vnd.recordare.musicxml+xml; charset=utf-8",
+      "cache-control": "no-cache",
+    });
   },
 
   form: async ({ param, query }) => {
-    const { score, form, segments, formName } = await formOf(studio, param('id'));
-    return answerForm(score, form, segments[query.grain ?? 'medium'], formName);
+    const { score, form, segments, formName } = await formOf(studio, param("id"));
+    return answerForm(score, form, segments[query.grain ?? "medium"], formName);
   },
 
   exportScore: async ({ param, c }) => {
-    const { title } = await pieceRow(studio.db, param('id'));
-    const written = await fingeringRows(studio.db, param('id'), 'teacher');
-    const pedal = await pedalOf(studio, param('id'));
-    const shape = await shapeOf(studio, param('id'));
-    const annotated = await studio.heavy.run('annotate', await sourceOf(studio.db, param('id')), {
-      fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
-      sections: await sectionsOf(studio.db, param('id')),
-      ...(pedal.source === 'teacher' ? { pedal: pedal.marks } : {}), ...(shape ? { shape } : {}), positions: await positionsOf(studio, param('id'), 'teacher'),
-    }, mineOf((await knownPiece(studio, param('id'))).score));
-    return c.body(annotated, 200, { 'content-type': 'application/vnd.recordare.musicxml+xml; charset=utf-8', 'content-disposition': attachment(title, 'musicxml') });
+    const { title } = await pieceRow(studio.db, param("id"));
+    const written = await fingeringRows(studio.db, param("id"), "teacher");
+    const pedal = await pedalOf(studio, param("id"));
+    const shape = await shapeOf(studio, param("id"));
+    const annotated = await studio.heavy.run(
+      "annotate",
+      await sourceOf(studio.db, param("id")),
+      {
+        fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
+        sections: await sectionsOf(studio.db, param("id")),
+        ...(pedal.source === "teacher" ? { pedal: pedal.marks } : {}),
+        ...(shape ? { shape } : {}),
+        positions: await positionsOf(studio, param("id"), "teacher"),
+      },
+      mineOf((await knownPiece(studio, param("id"))).score),
+    );
+    return c.body(annotated, 200, {
+      "content-type": "application/vnd.recordare.musicxml+xml; charset=utf-8",
+      "content-disposition": attachment(title, "musicxml"),
+    });
   },
 
   midi: async ({ param, query, c }) => {
-    const { score } = await knownPiece(studio, param('id'));
-    const { title } = await pieceRow(studio.db, param('id'));
+    const { score } = await knownPiece(studio, param("id"));
+    const { title } = await pieceRow(studio.db, param("id"));
     const [from, to] = [Number(query.from ?? 0), Number(query.to ?? score.bars.length - 1)];
-    if (to < from || to >= score.bars.length) throw new ProblemError(400, `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`, 'to');
-    const tempo = tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
-    return c.body(midiFile(score, from, to, tempo, (await pedalOf(studio, param('id'))).marks, (await shapeOf(studio, param('id'))) ?? NO_SHAPE, query.time === 'shaped') as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'audio/midi', 'content-disposition': attachment(title, 'mid') });
+    if (to < from || to >= score.bars.length)
+      throw new ProblemError(
+        400,
+        `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+        "to",
+      );
+    const tempo =
+      tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+    return c.body(
+      midiFile(
+        score,
+        from,
+        to,
+        tempo,
+        (await pedalOf(studio, param("id"))).marks,
+        (await shapeOf(studio, param("id"))) ?? NO_SHAPE,
+        query.time === "shaped",
+      ) as Uint8Array<ArrayBuffer>,
+      200,
+      { "content-type": "audio/midi", "content-disposition": attachment(title, "mid") },
+    );
   },
 });
 
 async function count({ db }: Studio, where: ReturnType<typeof and>): Promise<number> {
-  const [row] = await db.select({ total: sql<number>`count(*)::int` }).from(pieces).where(where);
+  const [row] = await db
+    .select({ total: sql<number>`count(*)::int` })
+    .from(pieces)
+    .where(where);
   return row?.total ?? 0;
 }
 
 /** A download under the piece's own title, in a name every system can write. */
 function attachment(title: string, extension: string): string {
-  const plain = title.normalize('NFKD').replace(/[^\w -]+/g, '').trim().replace(/\s+/g, '-').toLowerCase().slice(0, 60) || 'score';
+  const plain =
+    title
+      .normalize("NFKD")
+      .replace(/[^\w -]+/g, "")
+      .trim()
+      .replace(/\s+/g, "-")
+      .toLowerCase()
+      .slice(0, 60) || "score";
   return `attachment; filename="${plain}.${extension}"; filename*=UTF-8''${encodeURIComponent(title.slice(0, 80))}.${extension}`;
 }
-

@@ -1,29 +1,59 @@
-import { handsOf } from '@yarrow-ridge/core/form';
-import { instrument } from '@yarrow-ridge/core/instruments';
-import { equals, keyName, parseFraction, fromNumber, positionFrom, ScoreError, shapeKept, toNumber, toText, type Fraction, type HandPosition, type PedalKind, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
-import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
-import { fingerings, pieces, readings, sections } from '../db/schema.ts';
-import type { Database } from '../db/open.ts';
-import type { Known, Source } from '../heavy/tasks.ts';
-import { notFound, ProblemError } from '../http/problems.ts';
-import type { Studio } from '../studio.ts';
+import { handsOf } from "@yarrow-ridge/core/form";
+import { instrument } from "@yarrow-ridge/core/instruments";
+import {
+  equals,
+  keyName,
+  parseFraction,
+  fromNumber,
+  positionFrom,
+  ScoreError,
+  shapeKept,
+  toNumber,
+  toText,
+  type Fraction,
+  type HandPosition,
+  type PedalKind,
+  type Place,
+  type Score,
+  type Section,
+  type Shape,
+} from "@yarrow-ridge/core/score";
+import { and, asc, eq, getTableColumns, sql } from "drizzle-orm";
+import { fingerings, pieces, readings, sections } from "../db/schema.ts";
+import type { Database } from "../db/open.ts";
+import type { Known, Source } from "../heavy/tasks.ts";
+import { notFound, ProblemError } from "../http/problems.ts";
+import type { Studio } from "../studio.ts";
 
-const { xml: _xml, pedal: _pedal, handOf: _handOf, shape: _shape, ...light } = getTableColumns(pieces);
+const {
+  xml: _xml,
+  pedal: _pedal,
+  handOf: _handOf,
+  shape: _shape,
+  ...light
+} = getTableColumns(pieces);
 /** All columns but the long ones. */
 export const pieceColumns = light;
-export type PieceRow = Omit<typeof pieces.$inferSelect, 'xml' | 'pedal' | 'handOf' | 'shape'>;
+export type PieceRow = Omit<typeof pieces.$inferSelect, "xml" | "pedal" | "handOf" | "shape">;
 
 export async function pieceRow(db: Database, id: string): Promise<PieceRow> {
   const [row] = await db.select(pieceColumns).from(pieces).where(eq(pieces.id, id));
-  if (!row) throw notFound('piece');
+  if (!row) throw notFound("piece");
   return row;
 }
 
 /** The original, with the readings of other editions that stand in its place for now. */
 export async function sourceOf(db: Database, id: string): Promise<Source> {
-  const [row] = await db.select({ xml: pieces.xml, handOf: pieces.handOf }).from(pieces).where(eq(pieces.id, id));
-  if (!row) throw notFound('piece');
-  const used = await db.select({ measures: readings.measures }).from(readings).where(and(eq(readings.pieceId, id), eq(readings.inUse, true))).orderBy(asc(readings.createdAt), asc(readings.id));
+  const [row] = await db
+    .select({ xml: pieces.xml, handOf: pieces.handOf })
+    .from(pieces)
+    .where(eq(pieces.id, id));
+  if (!row) throw notFound("piece");
+  const used = await db
+    .select({ measures: readings.measures })
+    .from(readings)
+    .where(and(eq(readings.pieceId, id), eq(readings.inUse, true)))
+    .orderBy(asc(readings.createdAt), asc(readings.id));
   return { xml: row.xml, adopted: used.map((one) => one.measures), handOf: row.handOf ?? {} };
 }
 
@@ -35,7 +65,7 @@ export async function knownPiece({ db, heavy, known }: Studio, id: string): Prom
   const key = `${id} ${row.reading}`;
   let found = known.get(key);
   if (!found) {
-    found = sourceOf(db, id).then((source) => heavy.run('know', source, readOptions(row)));
+    found = sourceOf(db, id).then((source) => heavy.run("know", source, readOptions(row)));
     found.catch(() => known.delete(key));
   }
   known.delete(key);
@@ -47,19 +77,48 @@ export async function knownPiece({ db, heavy, known }: Studio, id: string): Prom
 export const limbsOf = (kind: string): string[] => instrument(kind).limbs.map((limb) => limb.id);
 
 /** How the score of a piece is read. */
-export const readOptions = ({ instrument: kind, parts, paper }: Pick<PieceRow, 'instrument' | 'parts' | 'paper'>) => ({ limbs: limbsOf(kind), ...(parts ? { parts } : {}), ...(paper ? { paperHands: limbsOf(kind) } : {}) });
+export const readOptions = ({
+  instrument: kind,
+  parts,
+  paper,
+}: Pick<PieceRow, "instrument" | "parts" | "paper">) => ({
+  limbs: limbsOf(kind),
+  ...(parts ? { parts } : {}),
+  ...(paper ? { paperHands: limbsOf(kind) } : {}),
+});
 
 /** Says, inside the transaction that makes it so, that the score is read otherwise from now on. */
-export const countReading = (db: Database, id: string) => db.update(pieces).set({ reading: sql`${pieces.reading} + 1` }).where(eq(pieces.id, id));
+export const countReading = (db: Database, id: string) =>
+  db
+    .update(pieces)
+    .set({ reading: sql`${pieces.reading} + 1` })
+    .where(eq(pieces.id, id));
 
 /** Places in the file of the parts that are practised. */
-export const mineOf = (score: Score): number[] => score.parts.flatMap((part, i) => (part.mine ? [i] : []));
+export const mineOf = (score: Score): number[] =>
+  score.parts.flatMap((part, i) => (part.mine ? [i] : []));
 
 export const answerPiece = (row: PieceRow) => ({
-  id: row.id, title: row.title, composer: row.composer, instrument: row.instrument, bars: row.bars, newBars: row.newBars,
-  key: row.key, metre: row.metre, hands: row.hands, tempo: row.tempo, archived: row.archived, revision: row.revision,
-  createdAt: row.createdAt.toISOString(), warnings: row.warnings, road: row.road && { repeats: typeof row.road.repeats === 'string' ? row.road.repeats : [...row.road.repeats], cuts: row.road.cuts.map((cut) => ({ ...cut })) },
-  onPaper: row.paper !== null, reading: row.reading,
+  id: row.id,
+  title: row.title,
+  composer: row.composer,
+  instrument: row.instrument,
+  bars: row.bars,
+  newBars: row.newBars,
+  key: row.key,
+  metre: row.metre,
+  hands: row.hands,
+  tempo: row.tempo,
+  archived: row.archived,
+  revision: row.revision,
+  createdAt: row.createdAt.toISOString(),
+  warnings: row.warnings,
+  road: row.road && {
+    repeats: typeof row.road.repeats === "string" ? row.road.repeats : [...row.road.repeats],
+    cuts: row.road.cuts.map((cut) => ({ ...cut })),
+  },
+  onPaper: row.paper !== null,
+  reading: row.reading,
 });
 
 /**
@@ -67,11 +126,18 @@ export const answerPiece = (row: PieceRow) => ({
  *
  * @param key as it is heard, where there are notes to hear
  */
-export function headOf(score: Score, key = score.bars[0]!.key): Pick<PieceRow, 'title' | 'composer' | 'bars' | 'key' | 'metre' | 'hands' | 'tempo'> {
+export function headOf(
+  score: Score,
+  key = score.bars[0]!.key,
+): Pick<PieceRow, "title" | "composer" | "bars" | "key" | "metre" | "hands" | "tempo"> {
   const first = score.bars[0]!;
   return {
-    title: score.title, composer: score.composer, bars: score.bars.length, key: keyName(key),
-    metre: `${first.metre.beats}/${first.metre.beatType}`, hands: handsOf(score),
+    title: score.title,
+    composer: score.composer,
+    bars: score.bars.length,
+    key: keyName(key),
+    metre: `${first.metre.beats}/${first.metre.beatType}`,
+    hands: handsOf(score),
     tempo: score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? null,
   };
 }
@@ -79,47 +145,94 @@ export function headOf(score: Score, key = score.bars[0]!.key): Pick<PieceRow, '
 export type SectionRow = typeof sections.$inferSelect;
 
 export const sectionOf = (row: SectionRow): Section => ({
-  id: row.id, name: row.name, words: row.words, about: row.about,
-  from: { bar: row.fromBar, offset: parseFraction(row.fromOffset)! }, to: { bar: row.toBar, offset: parseFraction(row.toOffset)! },
+  id: row.id,
+  name: row.name,
+  words: row.words,
+  about: row.about,
+  from: { bar: row.fromBar, offset: parseFraction(row.fromOffset)! },
+  to: { bar: row.toBar, offset: parseFraction(row.toOffset)! },
 });
 
-export const answerPlace = (place: Place) => ({ bar: place.bar, offset: toNumber(place.offset), exact: toText(place.offset) });
+export const answerPlace = (place: Place) => ({
+  bar: place.bar,
+  offset: toNumber(place.offset),
+  exact: toText(place.offset),
+});
 
 export const answerSection = (section: Section) => ({
-  id: section.id, name: section.name, words: section.words, about: { ...section.about }, from: answerPlace(section.from), to: answerPlace(section.to),
+  id: section.id,
+  name: section.name,
+  words: section.words,
+  about: { ...section.about },
+  from: answerPlace(section.from),
+  to: answerPlace(section.to),
 });
 
 export async function sectionsOf(db: Database, pieceId: string): Promise<Section[]> {
-  const rows = await db.select().from(sections).where(eq(sections.pieceId, pieceId)).orderBy(sections.fromBar, sections.id);
+  const rows = await db
+    .select()
+    .from(sections)
+    .where(eq(sections.pieceId, pieceId))
+    .orderBy(sections.fromBar, sections.id);
   return rows.map(sectionOf);
 }
 
 /** Quarters as they came in: a number or `4/3`. */
 export const offsetIn = (offset: number | string | undefined): Fraction =>
-  offset === undefined ? { num: 0, den: 1 } : typeof offset === 'number' ? fromNumber(offset) : parseFraction(offset)!;
+  offset === undefined
+    ? { num: 0, den: 1 }
+    : typeof offset === "number"
+      ? fromNumber(offset)
+      : parseFraction(offset)!;
 
 /** Marks of the pedal in force: the teacher's, or as printed. */
 export async function pedalOf(studio: Studio, pieceId: string) {
-  const [row] = await studio.db.select({ pedal: pieces.pedal }).from(pieces).where(eq(pieces.id, pieceId));
-  if (!row) throw notFound('piece');
+  const [row] = await studio.db
+    .select({ pedal: pieces.pedal })
+    .from(pieces)
+    .where(eq(pieces.id, pieceId));
+  if (!row) throw notFound("piece");
   if (row.pedal) {
-    return { source: 'teacher' as const, marks: row.pedal.map((mark) => ({ ...mark, offset: parseFraction(mark.offset)! })) };
+    return {
+      source: "teacher" as const,
+      marks: row.pedal.map((mark) => ({ ...mark, offset: parseFraction(mark.offset)! })),
+    };
   }
   const { score } = await knownPiece(studio, pieceId);
-  const marks = score.marks.filter((mark) => mark.kind === 'pedal')
-    .map(({ bar, offset, text, depth, pedal }) => ({ bar, offset, kind: text as PedalKind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) }));
-  return { source: 'printed' as const, marks };
+  const marks = score.marks
+    .filter((mark) => mark.kind === "pedal")
+    .map(({ bar, offset, text, depth, pedal }) => ({
+      bar,
+      offset,
+      kind: text as PedalKind,
+      ...(depth ? { depth } : {}),
+      ...(pedal ? { pedal } : {}),
+    }));
+  return { source: "printed" as const, marks };
 }
 
-/** How the piece is shaped, as far as it fits the score as it is read now; undefined while nobody has said anything. */
+/**
+ * How the piece is shaped, as far as it fits the score as it is read now; undefined while nobody
+ * has said anything.
+ */
 export async function shapeOf(studio: Studio, pieceId: string): Promise<Shape | undefined> {
-  const [row] = await studio.db.select({ shape: pieces.shape }).from(pieces).where(eq(pieces.id, pieceId));
-  if (!row) throw notFound('piece');
+  const [row] = await studio.db
+    .select({ shape: pieces.shape })
+    .from(pieces)
+    .where(eq(pieces.id, pieceId));
+  if (!row) throw notFound("piece");
   return row.shape ? shapeKept(row.shape, (await knownPiece(studio, pieceId)).score) : undefined;
 }
 
-/** Where hands keep their position in a layer of fingers, as far as it fits the score as it is read now. */
-export async function positionsOf(studio: Studio, pieceId: string, layer: string): Promise<HandPosition[]> {
+/**
+ * Where hands keep their position in a layer of fingers, as far as it fits the score as it is read
+ * now.
+ */
+export async function positionsOf(
+  studio: Studio,
+  pieceId: string,
+  layer: string,
+): Promise<HandPosition[]> {
   const { positions } = await pieceRow(studio.db, pieceId);
   const { score } = await knownPiece(studio, pieceId);
   return positions.flatMap((one) => {
@@ -135,18 +248,37 @@ export async function positionsOf(studio: Studio, pieceId: string, layer: string
 export type FingeringRow = typeof fingerings.$inferSelect;
 /** Fingers of one layer, or of all. */
 export const fingeringRows = (db: Database, pieceId: string, layer?: string) =>
-  db.select().from(fingerings).where(and(eq(fingerings.pieceId, pieceId), layer === undefined ? undefined : eq(fingerings.layer, layer)));
+  db
+    .select()
+    .from(fingerings)
+    .where(
+      and(
+        eq(fingerings.pieceId, pieceId),
+        layer === undefined ? undefined : eq(fingerings.layer, layer),
+      ),
+    );
 
 /**
  * Counts one edit of a piece's annotations, inside the transaction that makes it.
  *
  * @throws ProblemError 409 when the piece has moved on since the revision the edit was made on
  */
-export async function countEdit(db: Database, pieceId: string, on: number | undefined): Promise<number> {
-  const [row] = await db.update(pieces).set({ revision: sql`${pieces.revision} + 1` }).where(eq(pieces.id, pieceId)).returning({ revision: pieces.revision });
-  if (!row) throw notFound('piece');
+export async function countEdit(
+  db: Database,
+  pieceId: string,
+  on: number | undefined,
+): Promise<number> {
+  const [row] = await db
+    .update(pieces)
+    .set({ revision: sql`${pieces.revision} + 1` })
+    .where(eq(pieces.id, pieceId))
+    .returning({ revision: pieces.revision });
+  if (!row) throw notFound("piece");
   if (on !== undefined && on !== row.revision - 1) {
-    throw new ProblemError(409, 'This piece was changed in another window in the meantime. What is shown now is the newest state; please make the edit again.');
+    throw new ProblemError(
+      409,
+      "This piece was changed in another window in the meantime. What is shown now is the newest state; please make the edit again.",
+    );
   }
   return row.revision;
 }
@@ -154,8 +286,16 @@ export async function countEdit(db: Database, pieceId: string, on: number | unde
 /** @throws ProblemError 400 when a place lies outside the score, with `what` in the sentence */
 export function inScore(score: Score, place: Place, what: string, atEnd: boolean): void {
   const bar = score.bars[place.bar];
-  const past = bar && (place.offset.num * bar.length.den > bar.length.num * place.offset.den || (!atEnd && equals(place.offset, bar.length)));
+  const past =
+    bar &&
+    (place.offset.num * bar.length.den > bar.length.num * place.offset.den ||
+      (!atEnd && equals(place.offset, bar.length)));
   if (!bar || past) {
-    throw new ProblemError(400, bar ? `${what} lies after the end of bar ${bar.number}.` : `${what} lies after the last bar; the piece has ${score.bars.length}.`);
+    throw new ProblemError(
+      400,
+      bar
+        ? `${what} lies after the end of bar ${bar.number}.`
+        : `${what} lies after the last bar; the piece has ${score.bars.length}.`,
+    );
   }
 }

@@ -1,19 +1,35 @@
-import { cleanShare, cover, earned, promotionRule, schedule, unitsOf, type PlannedCard, type Unit } from '@yarrow-ridge/core/practice';
-import { comparePlaces, lastBarOf, startOf, type Road, type Section } from '@yarrow-ridge/core/score';
-import { and, eq, getTableColumns, gte, inArray, lt, notExists, sql } from 'drizzle-orm';
-import { addDays, daysBetween, today, weekday } from '../clock.ts';
-import { assignments, attempts, cards, plans } from '../db/schema.ts';
-import { formOf } from '../pieces/form.ts';
-import { pieceRow, sectionsOf } from '../pieces/store.ts';
-import { newId, type Studio } from '../studio.ts';
-import type { PlanRow } from './store.ts';
+import {
+  cleanShare,
+  cover,
+  earned,
+  promotionRule,
+  schedule,
+  unitsOf,
+  type PlannedCard,
+  type Unit,
+} from "@yarrow-ridge/core/practice";
+import {
+  comparePlaces,
+  lastBarOf,
+  startOf,
+  type Road,
+  type Section,
+} from "@yarrow-ridge/core/score";
+import { and, eq, getTableColumns, gte, inArray, lt, notExists, sql } from "drizzle-orm";
+import { addDays, daysBetween, today, weekday } from "../clock.ts";
+import { assignments, attempts, cards, plans } from "../db/schema.ts";
+import { formOf } from "../pieces/form.ts";
+import { pieceRow, sectionsOf } from "../pieces/store.ts";
+import { newId, type Studio } from "../studio.ts";
+import type { PlanRow } from "./store.ts";
 
 /** Plans reach at most this far ahead, in days. */
 export const FARTHEST = 730;
 
 /**
- * The plan with its cards up to date: laid out anew from today when a day has passed (what was missed rolls
- * forward), and from tomorrow when the log or the sections have moved on during the day.
+ * The plan with its cards up to date: laid out anew from today when a day has passed (what was
+ * missed rolls forward), and from tomorrow when the log or the sections have moved on during the
+ * day.
  */
 export async function upToDate(studio: Studio, plan: PlanRow): Promise<PlanRow> {
   const date = today(studio.clock);
@@ -23,56 +39,107 @@ export async function upToDate(studio: Studio, plan: PlanRow): Promise<PlanRow> 
 
 async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promise<PlanRow> {
   const { db, clock } = studio;
-  const [assignment] = await db.select().from(assignments).where(eq(assignments.id, plan.assignmentId));
+  const [assignment] = await db
+    .select()
+    .from(assignments)
+    .where(eq(assignments.id, plan.assignmentId));
   const { score, form } = await formOf(studio, assignment!.pieceId);
   const named = await sectionsOf(db, assignment!.pieceId);
   const { road } = await pieceRow(db, assignment!.pieceId);
-  const chosen = named.filter((section) => plan.sections?.includes(section.id)).sort((a, b) => comparePlaces(a.from, b.from));
-  const units = unitsOf(score, form, chosen.length ? chosen : onRoad(cover(score, named), road), plan.goalTempo);
+  const chosen = named
+    .filter((section) => plan.sections?.includes(section.id))
+    .sort((a, b) => comparePlaces(a.from, b.from));
+  const units = unitsOf(
+    score,
+    form,
+    chosen.length ? chosen : onRoad(cover(score, named), road),
+    plan.goalTempo,
+  );
   const log = await db.select().from(attempts).where(eq(attempts.assignmentId, plan.assignmentId));
   const date = today(clock);
   const laid = schedule({
-    score, units, rule: promotionRule(plan.rule), goal: plan.goalTempo,
-    clean: cleanShare(log.filter((row) => row.result === 'clean').length, log.filter((row) => row.result === 'slip').length),
-    earned: earned(units, log.filter((row) => row.promoted).map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo }))),
+    score,
+    units,
+    rule: promotionRule(plan.rule),
+    goal: plan.goalTempo,
+    clean: cleanShare(
+      log.filter((row) => row.result === "clean").length,
+      log.filter((row) => row.result === "slip").length,
+    ),
+    earned: earned(
+      units,
+      log
+        .filter((row) => row.promoted)
+        .map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo })),
+    ),
     days: daysUntil(date, plan),
   });
-  const planned = laid.days.filter((day) => !(keepToday && day.date === date))
+  const planned = laid.days
+    .filter((day) => !(keepToday && day.date === date))
     .flatMap((day) => day.cards.map((card, position) => ({ card, position, date: day.date })));
   const byKey = new Map(units.map((unit) => [unit.key, unit]));
   return db.transaction(async (tx) => {
-    const tried = tx.select({ id: attempts.id }).from(attempts).where(eq(attempts.cardId, cards.id));
+    const tried = tx
+      .select({ id: attempts.id })
+      .from(attempts)
+      .where(eq(attempts.cardId, cards.id));
     const first = keepToday ? addDays(date, 1) : date;
-    await tx.delete(cards).where(and(eq(cards.planId, plan.id), lt(cards.date, date), notExists(tried)));
-    const before = await tx.select({ id: cards.id, date: cards.date, unit: cards.unit }).from(cards).where(and(eq(cards.planId, plan.id), gte(cards.date, first)));
+    await tx
+      .delete(cards)
+      .where(and(eq(cards.planId, plan.id), lt(cards.date, date), notExists(tried)));
+    const before = await tx
+      .select({ id: cards.id, date: cards.date, unit: cards.unit })
+      .from(cards)
+      .where(and(eq(cards.planId, plan.id), gte(cards.date, first)));
     const ids = new Map(before.map((row) => [`${row.date} ${row.unit}`, row.id]));
-    const rows = planned.map(({ card, position, date: on }) => row(plan.id, on, position, card, byKey, ids.get(`${on} ${card.unit}`)));
+    const rows = planned.map(({ card, position, date: on }) =>
+      row(plan.id, on, position, card, byKey, ids.get(`${on} ${card.unit}`)),
+    );
     const kept = new Set(rows.map(({ id }) => id));
     const gone = before.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
-    for (let at = 0; at < gone.length; at += 1000) await tx.delete(cards).where(and(inArray(cards.id, gone.slice(at, at + 1000)), notExists(tried)));
+    for (let at = 0; at < gone.length; at += 1000)
+      await tx
+        .delete(cards)
+        .where(and(inArray(cards.id, gone.slice(at, at + 1000)), notExists(tried)));
     for (let at = 0; at < rows.length; at += 500) {
-      await tx.insert(cards).values(rows.slice(at, at + 500)).onConflictDoUpdate({ target: cards.id, set: FROM_NEW });
+      await tx
+        .insert(cards)
+        .values(rows.slice(at, at + 500))
+        .onConflictDoUpdate({ target: cards.id, set: FROM_NEW });
     }
-    const [after] = await tx.update(plans).set({
-      laidOutOn: date, stale: false, feasible: laid.feasible, workMinutes: laid.workMinutes,
-      availableMinutes: laid.availableMinutes, missingMinutes: laid.missingMinutes,
-    }).where(eq(plans.id, plan.id)).returning();
+    const [after] = await tx
+      .update(plans)
+      .set({
+        laidOutOn: date,
+        stale: false,
+        feasible: laid.feasible,
+        workMinutes: laid.workMinutes,
+        availableMinutes: laid.availableMinutes,
+        missingMinutes: laid.missingMinutes,
+      })
+      .where(eq(plans.id, plan.id))
+      .returning();
     return after!;
   });
 }
 
 /** A card that keeps its id for the same day and unit takes all else from the new layout. */
-const FROM_NEW = Object.fromEntries(Object.entries(getTableColumns(cards))
-  .filter(([key]) => key !== 'id').map(([key, column]) => [key, sql.raw(`excluded."${column.name}"`)]));
+const FROM_NEW = Object.fromEntries(
+  Object.entries(getTableColumns(cards))
+    .filter(([key]) => key !== "id")
+    .map(([key, column]) => [key, sql.raw(`excluded."${column.name}"`)]),
+);
 
 /** Of a cut only what is played is practised: sections end where a stretch does. */
 export function onRoad(sections: readonly Section[], road: Road | null): Section[] {
   if (!road?.cuts.length) return [...sections];
-  return sections.flatMap((section) => road.cuts.flatMap((cut): Section[] => {
-    const from = section.from.bar >= cut.from ? section.from : startOf(cut.from);
-    const to = lastBarOf(section.to) <= cut.to ? section.to : startOf(cut.to + 1);
-    return comparePlaces(from, to) < 0 ? [{ ...section, from, to }] : [];
-  }));
+  return sections.flatMap((section) =>
+    road.cuts.flatMap((cut): Section[] => {
+      const from = section.from.bar >= cut.from ? section.from : startOf(cut.from);
+      const to = lastBarOf(section.to) <= cut.to ? section.to : startOf(cut.to + 1);
+      return comparePlaces(from, to) < 0 ? [{ ...section, from, to }] : [];
+    }),
+  );
 }
 
 function daysUntil(date: string, plan: PlanRow): { date: string; minutes: number }[] {
@@ -83,20 +150,56 @@ function daysUntil(date: string, plan: PlanRow): { date: string; minutes: number
   });
 }
 
-function row(planId: string, date: string, position: number, card: PlannedCard, units: ReadonlyMap<string, Unit>, id = newId()) {
+function row(
+  planId: string,
+  date: string,
+  position: number,
+  card: PlannedCard,
+  units: ReadonlyMap<string, Unit>,
+  id = newId(),
+) {
   return {
-    id, planId, date, position, unit: card.unit, fromBar: card.from, toBar: card.to, hands: card.hands, tempo: card.tempo,
-    minutes: card.minutes, kind: card.kind, section: card.section, why: card.why,
-    steps: card.kind === 'keeping' ? [card.tempo] : [...units.get(card.unit)!.steps],
+    id,
+    planId,
+    date,
+    position,
+    unit: card.unit,
+    fromBar: card.from,
+    toBar: card.to,
+    hands: card.hands,
+    tempo: card.tempo,
+    minutes: card.minutes,
+    kind: card.kind,
+    section: card.section,
+    why: card.why,
+    steps: card.kind === "keeping" ? [card.tempo] : [...units.get(card.unit)!.steps],
   };
 }
 
-/** Says that the plans for a piece have to be laid out again for the days after today, because its sections changed. */
-export const markPieceStale = ({ db }: Pick<Studio, 'db'>, pieceId: string) =>
-  db.update(plans).set({ stale: true }).where(and(
-    eq(plans.superseded, false), inArray(plans.assignmentId, db.select({ id: assignments.id }).from(assignments).where(eq(assignments.pieceId, pieceId))),
-  ));
+/**
+ * Says that the plans for a piece have to be laid out again for the days after today, because its
+ * sections changed.
+ */
+export const markPieceStale = ({ db }: Pick<Studio, "db">, pieceId: string) =>
+  db
+    .update(plans)
+    .set({ stale: true })
+    .where(
+      and(
+        eq(plans.superseded, false),
+        inArray(
+          plans.assignmentId,
+          db
+            .select({ id: assignments.id })
+            .from(assignments)
+            .where(eq(assignments.pieceId, pieceId)),
+        ),
+      ),
+    );
 
 /** Says that plans of an assignment have to be laid out again for the days after today. */
-export const markStale = ({ db }: Pick<Studio, 'db'>, assignmentId: string) =>
-  db.update(plans).set({ stale: true }).where(and(eq(plans.assignmentId, assignmentId), eq(plans.superseded, false)));
+export const markStale = ({ db }: Pick<Studio, "db">, assignmentId: string) =>
+  db
+    .update(plans)
+    .set({ stale: true })
+    .where(and(eq(plans.assignmentId, assignmentId), eq(plans.superseded, false)));

@@ -1,61 +1,117 @@
-import ICAL from 'ical.js';
-import { demoFile, openTestStudio, type Answer, type TestStudio } from '../testing.ts';
+import ICAL from "ical.js";
+import { demoFile, openTestStudio, type Answer, type TestStudio } from "../testing.ts";
 
-interface Card { id: string; from: number; to: number; hands: string; tempo: number; minutes: number; kind: string; status: string }
-interface Plan extends Answer { feasible: boolean; missingMinutes: number; workMinutes: number; steps: number[]; message: string; days: { date: string; cards: Card[] }[] }
-interface State extends Card { step: number; steps: number[]; secure: number; missing: number; finished: boolean; tries: { id: string; result: string }[] }
-interface Tried extends Answer { promoted: boolean; card: State }
+interface Card {
+  id: string;
+  from: number;
+  to: number;
+  hands: string;
+  tempo: number;
+  minutes: number;
+  kind: string;
+  status: string;
+}
+interface Plan extends Answer {
+  feasible: boolean;
+  missingMinutes: number;
+  workMinutes: number;
+  steps: number[];
+  message: string;
+  days: { date: string; cards: Card[] }[];
+}
+interface State extends Card {
+  step: number;
+  steps: number[];
+  secure: number;
+  missing: number;
+  finished: boolean;
+  tries: { id: string; result: string }[];
+}
+interface Tried extends Answer {
+  promoted: boolean;
+  card: State;
+}
 
 // 2030-03-04 is a Monday
 let studio: TestStudio;
 let assignment: Answer;
 beforeAll(async () => {
-  studio = await openTestStudio({ date: '2030-03-04' });
-  const student = (await studio.ask('POST', '/api/students', { name: 'Ada Quill', lessonWeekday: 2, lessonTime: '16:00' })).json;
-  expect(student).toMatchObject({ name: 'Ada Quill', nextLesson: '2030-03-06T16:00', instrument: 'piano' });
-  const piece = (await studio.bring(demoFile('lanterns-on-the-ettle'))).json;
-  assignment = (await studio.ask('POST', '/api/assignments', { studentId: student.id, pieceId: piece.id })).json;
+  studio = await openTestStudio({ date: "2030-03-04" });
+  const student = (
+    await studio.ask("POST", "/api/students", {
+      name: "Ada Quill",
+      lessonWeekday: 2,
+      lessonTime: "16:00",
+    })
+  ).json;
+  expect(student).toMatchObject({
+    name: "Ada Quill",
+    nextLesson: "2030-03-06T16:00",
+    instrument: "piano",
+  });
+  const piece = (await studio.bring(demoFile("lanterns-on-the-ettle"))).json;
+  assignment = (
+    await studio.ask("POST", "/api/assignments", { studentId: student.id, pieceId: piece.id })
+  ).json;
 });
 afterAll(() => studio.close());
 
-const make = async (over: object = {}) => (await studio.ask('POST', '/api/plans', {
-  assignmentId: assignment.id, goalTempo: 92, readyBy: '2030-03-24', minutesByWeekday: [20, 20, 0, 20, 20, 30, 0], rule: 'three-to-one', ...over,
-})) as unknown as { status: number; json: Plan };
-const plan = async (id: string) => (await studio.ask('GET', `/api/plans/${id}`)).json as unknown as Plan;
-const attempt = async (cardId: string, result: string, more: object = {}) => (await studio.ask('POST', '/api/attempts', { cardId, result, ...more })).json as unknown as Tried;
+const make = async (over: object = {}) =>
+  (await studio.ask("POST", "/api/plans", {
+    assignmentId: assignment.id,
+    goalTempo: 92,
+    readyBy: "2030-03-24",
+    minutesByWeekday: [20, 20, 0, 20, 20, 30, 0],
+    rule: "three-to-one",
+    ...over,
+  })) as unknown as { status: number; json: Plan };
+const plan = async (id: string) =>
+  (await studio.ask("GET", `/api/plans/${id}`)).json as unknown as Plan;
+const attempt = async (cardId: string, result: string, more: object = {}) =>
+  (await studio.ask("POST", "/api/attempts", { cardId, result, ...more })).json as unknown as Tried;
 
-describe('a plan', () => {
-  it('lays dated cards out within the minutes of each weekday, up to performance tempo', async () => {
+describe("a plan", () => {
+  it("lays dated cards out within the minutes of each weekday, up to performance tempo", async () => {
     const { status, json } = await make();
     expect([status, json.feasible, json.missingMinutes]).toEqual([201, true, 0]);
     expect(json.steps.at(0)).toBe(46);
     expect(json.steps.at(-1)).toBe(92);
-    expect(json.days[0]!.date).toBe('2030-03-04');
+    expect(json.days[0]!.date).toBe("2030-03-04");
     for (const day of json.days) {
       const weekday = (new Date(`${day.date}T12:00`).getDay() + 6) % 7;
-      expect(day.date <= '2030-03-24').toBe(true);
-      expect(day.cards.reduce((sum, card) => sum + card.minutes, 0)).toBeLessThanOrEqual([20, 20, 0, 20, 20, 30, 0][weekday]!);
+      expect(day.date <= "2030-03-24").toBe(true);
+      expect(day.cards.reduce((sum, card) => sum + card.minutes, 0)).toBeLessThanOrEqual(
+        [20, 20, 0, 20, 20, 30, 0][weekday]!,
+      );
     }
-    expect(json.days.some((day) => day.date === '2030-03-06')).toBe(false);
+    expect(json.days.some((day) => day.date === "2030-03-06")).toBe(false);
   });
 
-  it('says at once how much time is missing', async () => {
-    const { json } = await make({ readyBy: '2030-03-05', rule: 'ten-in-a-row' });
+  it("says at once how much time is missing", async () => {
+    const { json } = await make({ readyBy: "2030-03-05", rule: "ten-in-a-row" });
     expect(json.feasible).toBe(false);
     expect(json.missingMinutes).toBeGreaterThan(60);
     expect(json.message).toMatch(/Too little time.*missing/);
   });
 
   it.each([
-    [{ goalTempo: 9 }, /10 to 400/], [{ goalTempo: 401 }, /10 to 400/], [{ goalTempo: 'fast' }, /10 to 400/], [{ readyBy: '2030-02-30' }, /date/], [{ readyBy: '2030-03-01' }, /has passed/], [{ readyBy: '2040-01-01' }, /two years/],
-    [{ minutesByWeekday: [1, 2] }, /Monday first/], [{ minutesByWeekday: [-1, 0, 0, 0, 0, 0, 0] }, /minutesByWeekday/], [{ rule: 'often' }, /rule/], [{ sections: ['nope'] }, /no section/],
-  ])('refuses %j', async (over, sentence) => {
+    [{ goalTempo: 9 }, /10 to 400/],
+    [{ goalTempo: 401 }, /10 to 400/],
+    [{ goalTempo: "fast" }, /10 to 400/],
+    [{ readyBy: "2030-02-30" }, /date/],
+    [{ readyBy: "2030-03-01" }, /has passed/],
+    [{ readyBy: "2040-01-01" }, /two years/],
+    [{ minutesByWeekday: [1, 2] }, /Monday first/],
+    [{ minutesByWeekday: [-1, 0, 0, 0, 0, 0, 0] }, /minutesByWeekday/],
+    [{ rule: "often" }, /rule/],
+    [{ sections: ["nope"] }, /no section/],
+  ])("refuses %j", async (over, sentence) => {
     const { status, json } = await make(over);
     expect(status).toBe(400);
     expect(json.detail).toMatch(sentence);
   });
 
-  it('takes any goal, whole or not; the last step is exactly it', async () => {
+  it("takes any goal, whole or not; the last step is exactly it", async () => {
     for (const goalTempo of [10, 37.5, 91.3, 400]) {
       const { json } = await make({ goalTempo });
       expect(json.steps.at(-1)).toBe(goalTempo);
@@ -63,123 +119,212 @@ describe('a plan', () => {
     }
   });
 
-  it('rolls a missed day forward, and keeps the ids of cards that stay', async () => {
+  it("rolls a missed day forward, and keeps the ids of cards that stay", async () => {
     const made = (await make()).json;
-    const first = made.days[0]!.cards.map(({ from, to, hands, tempo }) => ({ from, to, hands, tempo }));
+    const first = made.days[0]!.cards.map(({ from, to, hands, tempo }) => ({
+      from,
+      to,
+      hands,
+      tempo,
+    }));
     expect((await plan(made.id)).days).toEqual(made.days);
-    studio.setDate('2030-03-05');
+    studio.setDate("2030-03-05");
     const rolled = await plan(made.id);
-    expect(rolled.days[0]!.date).toBe('2030-03-05');
-    expect(rolled.days[0]!.cards.map(({ from, to, hands, tempo }) => ({ from, to, hands, tempo }))).toEqual(first);
-    studio.setDate('2030-03-04');
+    expect(rolled.days[0]!.date).toBe("2030-03-05");
+    expect(
+      rolled.days[0]!.cards.map(({ from, to, hands, tempo }) => ({ from, to, hands, tempo })),
+    ).toEqual(first);
+    studio.setDate("2030-03-04");
   });
 
-  it('follows the form: new sections cut the days after today anew, and leave today alone', async () => {
+  it("follows the form: new sections cut the days after today anew, and leave today alone", async () => {
     const made = (await make()).json;
-    const section = (await studio.ask('POST', `/api/pieces/${assignment.pieceId as string}/sections`, { name: 'Turn', from: { bar: 5 }, to: { bar: 7 } })).json;
+    const section = (
+      await studio.ask("POST", `/api/pieces/${assignment.pieceId as string}/sections`, {
+        name: "Turn",
+        from: { bar: 5 },
+        to: { bar: 7 },
+      })
+    ).json;
     const cut = await plan(made.id);
-    expect(cut.days[0]!.cards.map((card) => card.id)).toEqual(made.days[0]!.cards.map((card) => card.id));
-    expect(cut.days.slice(1).flatMap((day) => day.cards).some((card) => card.from === 5 && card.to === 6)).toBe(true);
-    await studio.ask('DELETE', `/api/pieces/${assignment.pieceId as string}/sections/${section.id}`);
-    expect((await plan(made.id)).days.slice(1).flatMap((day) => day.cards).some((card) => card.from === 5 && card.to === 6)).toBe(false);
+    expect(cut.days[0]!.cards.map((card) => card.id)).toEqual(
+      made.days[0]!.cards.map((card) => card.id),
+    );
+    expect(
+      cut.days
+        .slice(1)
+        .flatMap((day) => day.cards)
+        .some((card) => card.from === 5 && card.to === 6),
+    ).toBe(true);
+    await studio.ask(
+      "DELETE",
+      `/api/pieces/${assignment.pieceId as string}/sections/${section.id}`,
+    );
+    expect(
+      (await plan(made.id)).days
+        .slice(1)
+        .flatMap((day) => day.cards)
+        .some((card) => card.from === 5 && card.to === 6),
+    ).toBe(false);
   });
 
-  it('is a calendar that a general library reads: a day each, whole days, and the day it must be ready', async () => {
+  it("is a calendar that a general library reads: a day each, whole days, and the day it must be ready", async () => {
     const made = (await make()).json;
-    const response = await studio.app.request(`http://127.0.0.1/api/plans/${made.id}/calendar.ics`, { headers: { host: '127.0.0.1' } });
-    expect(response.headers.get('content-type')).toContain('text/calendar');
+    const response = await studio.app.request(
+      `http://127.0.0.1/api/plans/${made.id}/calendar.ics`,
+      { headers: { host: "127.0.0.1" } },
+    );
+    expect(response.headers.get("content-type")).toContain("text/calendar");
     const calendar = new ICAL.Component(ICAL.parse(await response.text()) as string);
-    const events = calendar.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
+    const events = calendar.getAllSubcomponents("vevent").map((one) => new ICAL.Event(one));
     expect(events).toHaveLength(made.days.length + 1);
     events.slice(0, -1).forEach((event, i) => {
-      expect([event.startDate.toString(), event.startDate.isDate]).toEqual([made.days[i]!.date, true]);
-      expect(event.description.split('\n')).toHaveLength(made.days[i]!.cards.length);
+      expect([event.startDate.toString(), event.startDate.isDate]).toEqual([
+        made.days[i]!.date,
+        true,
+      ]);
+      expect(event.description.split("\n")).toHaveLength(made.days[i]!.cards.length);
       expect(event.description).toContain(`at ${made.days[i]!.cards[0]!.tempo}`);
     });
-    expect(events.at(-1)!.startDate.toString()).toBe('2030-03-24');
+    expect(events.at(-1)!.startDate.toString()).toBe("2030-03-24");
     expect(new Set(events.map((event) => event.uid)).size).toBe(events.length);
   });
 });
 
-describe('practice', () => {
-  it('promotes by the rule, raises the step, and tomorrow follows from the log', async () => {
+describe("practice", () => {
+  it("promotes by the rule, raises the step, and tomorrow follows from the log", async () => {
     const made = (await make()).json;
     const card = made.days[0]!.cards[0]!;
-    const start = (await studio.ask('GET', `/api/cards/${card.id}`)).json as unknown as State;
-    expect(start).toMatchObject({ step: card.tempo, missing: 3, tries: [], finished: false, status: 'open' });
-    expect((await attempt(card.id, 'slip', { bar: card.from })).card.missing).toBe(3);
-    expect((await attempt(card.id, 'clean')).promoted).toBe(false);
-    expect((await attempt(card.id, 'clean', { tempo: 23 })).card.tries).toHaveLength(2);
-    await attempt(card.id, 'clean');
-    const last = await attempt(card.id, 'clean');
-    expect(last).toMatchObject({ promoted: true, card: { secure: card.tempo, status: 'done', missing: 3, tries: [] } });
+    const start = (await studio.ask("GET", `/api/cards/${card.id}`)).json as unknown as State;
+    expect(start).toMatchObject({
+      step: card.tempo,
+      missing: 3,
+      tries: [],
+      finished: false,
+      status: "open",
+    });
+    expect((await attempt(card.id, "slip", { bar: card.from })).card.missing).toBe(3);
+    expect((await attempt(card.id, "clean")).promoted).toBe(false);
+    expect((await attempt(card.id, "clean", { tempo: 23 })).card.tries).toHaveLength(2);
+    await attempt(card.id, "clean");
+    const last = await attempt(card.id, "clean");
+    expect(last).toMatchObject({
+      promoted: true,
+      card: { secure: card.tempo, status: "done", missing: 3, tries: [] },
+    });
     expect(last.card.step).toBe(start.steps[start.steps.indexOf(card.tempo) + 1]);
-    expect((await plan(made.id)).days[0]!.cards.map((one) => one.id)).toEqual(made.days[0]!.cards.map((one) => one.id));
-    studio.setDate('2030-03-05');
-    const next = (await plan(made.id)).days[0]!.cards.find((one) => one.from === card.from && one.to === card.to && one.hands === card.hands);
+    expect((await plan(made.id)).days[0]!.cards.map((one) => one.id)).toEqual(
+      made.days[0]!.cards.map((one) => one.id),
+    );
+    studio.setDate("2030-03-05");
+    const next = (await plan(made.id)).days[0]!.cards.find(
+      (one) => one.from === card.from && one.to === card.to && one.hands === card.hands,
+    );
     expect(next!.tempo).toBe(last.card.step);
     expect(next!.id).not.toBe(card.id);
-    studio.setDate('2030-03-04');
+    studio.setDate("2030-03-04");
   });
 
-  it('takes the newest try back, and only that; the ridge falls again', async () => {
-    const ridge = async () => ((await studio.ask('GET', `/api/assignments/${assignment.id}/ridge`)).json as unknown as { bars: { secure: number; together: number }[] }).bars;
-    const made = (await make({ rule: 'ten-in-a-row' })).json;
-    const card = made.days[0]!.cards.find((one) => one.hands === 'left')!;
+  it("takes the newest try back, and only that; the ridge falls again", async () => {
+    const ridge = async () =>
+      (
+        (await studio.ask("GET", `/api/assignments/${assignment.id}/ridge`)).json as unknown as {
+          bars: { secure: number; together: number }[];
+        }
+      ).bars;
+    const made = (await make({ rule: "ten-in-a-row" })).json;
+    const card = made.days[0]!.cards.find((one) => one.hands === "left")!;
     const before = await ridge();
     const ids: string[] = [];
-    for (let i = 0; i < 10; i++) ids.push((await attempt(card.id, 'clean')).id);
+    for (let i = 0; i < 10; i++) ids.push((await attempt(card.id, "clean")).id);
     expect(await ridge()).not.toEqual(before);
-    expect((await ridge())[card.from]!.secure).toBeGreaterThanOrEqual(Math.min(card.tempo, (await ridge())[card.from]!.secure));
-    expect((await studio.ask('DELETE', `/api/attempts/${ids[3]!}`)).status).toBe(409);
-    const back = (await studio.ask('DELETE', `/api/attempts/${ids[9]!}`)).json as unknown as State;
+    expect((await ridge())[card.from]!.secure).toBeGreaterThanOrEqual(
+      Math.min(card.tempo, (await ridge())[card.from]!.secure),
+    );
+    expect((await studio.ask("DELETE", `/api/attempts/${ids[3]!}`)).status).toBe(409);
+    const back = (await studio.ask("DELETE", `/api/attempts/${ids[9]!}`)).json as unknown as State;
     expect(back).toMatchObject({ missing: 1, step: card.tempo });
     expect(await ridge()).toEqual(before);
-    const log = (await studio.ask('GET', `/api/assignments/${assignment.id}/log`)).json as unknown as { total: number; items: { result: string; hands: string }[] };
+    const log = (await studio.ask("GET", `/api/assignments/${assignment.id}/log`))
+      .json as unknown as { total: number; items: { result: string; hands: string }[] };
     expect(log.total).toBe(14);
-    expect(log.items[0]).toMatchObject({ result: 'clean', hands: 'left' });
+    expect(log.items[0]).toMatchObject({ result: "clean", hands: "left" });
   });
 
-  it('refuses a try on no card, in no bar, or with no result', async () => {
+  it("refuses a try on no card, in no bar, or with no result", async () => {
     const card = (await make()).json.days[0]!.cards[0]!;
-    for (const body of [{ cardId: 'x', result: 'clean' }, { cardId: card.id, result: 'superb' }, { cardId: card.id, result: 'slip', bar: 23 }, { result: 'clean' }]) {
-      const { status } = await studio.ask('POST', '/api/attempts', body);
+    for (const body of [
+      { cardId: "x", result: "clean" },
+      { cardId: card.id, result: "superb" },
+      { cardId: card.id, result: "slip", bar: 23 },
+      { result: "clean" },
+    ]) {
+      const { status } = await studio.ask("POST", "/api/attempts", body);
       expect([400, 404]).toContain(status);
     }
   });
 
-  it('plans only the chosen sections', async () => {
-    const section = (await studio.ask('POST', `/api/pieces/${assignment.pieceId as string}/sections`, { name: 'B', from: { bar: 8 }, to: { bar: 16 } })).json;
+  it("plans only the chosen sections", async () => {
+    const section = (
+      await studio.ask("POST", `/api/pieces/${assignment.pieceId as string}/sections`, {
+        name: "B",
+        from: { bar: 8 },
+        to: { bar: 16 },
+      })
+    ).json;
     const { json } = await make({ sections: [section.id] });
-    for (const card of json.days.flatMap((day) => day.cards)) expect(card.from >= 8 && card.to <= 15).toBe(true);
+    for (const card of json.days.flatMap((day) => day.cards))
+      expect(card.from >= 8 && card.to <= 15).toBe(true);
   });
 
-  it('shows the studio what is due today, without archived students', async () => {
-    const due = async () => ((await studio.ask('GET', '/api/studio')).json as unknown as { due: unknown[]; lessons: unknown[] });
+  it("shows the studio what is due today, without archived students", async () => {
+    const due = async () =>
+      (await studio.ask("GET", "/api/studio")).json as unknown as {
+        due: unknown[];
+        lessons: unknown[];
+      };
     expect((await due()).due.length).toBeGreaterThan(0);
     expect((await due()).lessons).toHaveLength(1);
-    await studio.ask('PATCH', `/api/students/${assignment.studentId as string}`, { archived: true });
+    await studio.ask("PATCH", `/api/students/${assignment.studentId as string}`, {
+      archived: true,
+    });
     expect(await due()).toMatchObject({ due: [], lessons: [] });
-    await studio.ask('PATCH', `/api/students/${assignment.studentId as string}`, { archived: false });
+    await studio.ask("PATCH", `/api/students/${assignment.studentId as string}`, {
+      archived: false,
+    });
     expect((await due()).due.length).toBeGreaterThan(0);
   });
 });
 
-it('shows the studio its week: minutes a day as in the plan, and the day the piece is to be ready', async () => {
-  studio.setDate('2030-03-11');
-  const { json } = await make({ readyBy: '2030-03-16' });
-  const { week } = (await studio.ask('GET', '/api/studio')).json as unknown as { week: { date: string; practice: { minutes: number; cards: number; studentName: string }[]; ready: { pieceTitle: string }[] }[] };
-  expect(week.map((day) => day.date)).toEqual(['11', '12', '13', '14', '15', '16', '17'].map((day) => `2030-03-${day}`));
+it("shows the studio its week: minutes a day as in the plan, and the day the piece is to be ready", async () => {
+  studio.setDate("2030-03-11");
+  const { json } = await make({ readyBy: "2030-03-16" });
+  const { week } = (await studio.ask("GET", "/api/studio")).json as unknown as {
+    week: {
+      date: string;
+      practice: { minutes: number; cards: number; studentName: string }[];
+      ready: { pieceTitle: string }[];
+    }[];
+  };
+  expect(week.map((day) => day.date)).toEqual(
+    ["11", "12", "13", "14", "15", "16", "17"].map((day) => `2030-03-${day}`),
+  );
   for (const day of week) {
     const cards = json.days.find((one) => one.date === day.date)?.cards ?? [];
-    expect(day.practice.map((one) => [one.studentName, one.cards, one.minutes])).toEqual(cards.length ? [['Ada Quill', cards.length, cards.reduce((sum, card) => sum + card.minutes, 0)]] : []);
+    expect(day.practice.map((one) => [one.studentName, one.cards, one.minutes])).toEqual(
+      cards.length
+        ? [["Ada Quill", cards.length, cards.reduce((sum, card) => sum + card.minutes, 0)]]
+        : [],
+    );
   }
   expect(week.map((day) => day.ready.length)).toEqual([0, 0, 0, 0, 0, 1, 0]);
 });
 
-it('takes a plan out of force and keeps the log', async () => {
+it("takes a plan out of force and keeps the log", async () => {
   const made = (await make()).json;
-  expect((await studio.ask('DELETE', `/api/plans/${made.id}`)).status).toBe(200);
-  expect((await studio.ask('GET', `/api/assignments/${assignment.id}/plan`)).status).toBe(404);
-  expect((await studio.ask('GET', `/api/assignments/${assignment.id}/log`)).json.total).toBeGreaterThan(0);
+  expect((await studio.ask("DELETE", `/api/plans/${made.id}`)).status).toBe(200);
+  expect((await studio.ask("GET", `/api/assignments/${assignment.id}/plan`)).status).toBe(404);
+  expect(
+    (await studio.ask("GET", `/api/assignments/${assignment.id}/log`)).json.total,
+  ).toBeGreaterThan(0);
 });

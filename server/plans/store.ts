@@ -1,65 +1,104 @@
-import { firstReading, steps } from '@yarrow-ridge/core/practice';
-import { barSpan, type Score } from '@yarrow-ridge/core/score';
-import dayjs from 'dayjs';
-import { and, asc, eq, gte, inArray } from 'drizzle-orm';
-import { attempts, cards, plans } from '../db/schema.ts';
-import type { Database } from '../db/open.ts';
-import { notFound } from '../http/problems.ts';
+import { firstReading, steps } from "@yarrow-ridge/core/practice";
+import { barSpan, type Score } from "@yarrow-ridge/core/score";
+import dayjs from "dayjs";
+import { and, asc, eq, gte, inArray } from "drizzle-orm";
+import { attempts, cards, plans } from "../db/schema.ts";
+import type { Database } from "../db/open.ts";
+import { notFound } from "../http/problems.ts";
 
 export type PlanRow = typeof plans.$inferSelect;
 export type CardRow = typeof cards.$inferSelect;
-export type CardStatus = 'open' | 'started' | 'done';
+export type CardStatus = "open" | "started" | "done";
 
 export async function planRow(db: Database, id: string): Promise<PlanRow> {
   const [row] = await db.select().from(plans).where(eq(plans.id, id));
-  if (!row) throw notFound('plan');
+  if (!row) throw notFound("plan");
   return row;
 }
 
 export const barsText = (score: Score, from: number, to: number): string =>
-  `${from === to ? 'bar' : 'bars'} ${barSpan(score.bars, from, to)}`;
+  `${from === to ? "bar" : "bars"} ${barSpan(score.bars, from, to)}`;
 
-/** A card is done when a step was earned on it; one that only keeps a piece, when it was played clean once. */
-export async function statuses(db: Database, rows: readonly CardRow[]): Promise<Map<string, CardStatus>> {
-  const found = new Map<string, CardStatus>(rows.map((row) => [row.id, 'open']));
+/**
+ * A card is done when a step was earned on it; one that only keeps a piece, when it was played
+ * clean once.
+ */
+export async function statuses(
+  db: Database,
+  rows: readonly CardRow[],
+): Promise<Map<string, CardStatus>> {
+  const found = new Map<string, CardStatus>(rows.map((row) => [row.id, "open"]));
   if (rows.length === 0) return found;
   const kinds = new Map(rows.map((row) => [row.id, row.kind]));
-  const tries = await db.select({ cardId: attempts.cardId, promoted: attempts.promoted, result: attempts.result })
-    .from(attempts).where(inArray(attempts.cardId, [...kinds.keys()]));
+  const tries = await db
+    .select({ cardId: attempts.cardId, promoted: attempts.promoted, result: attempts.result })
+    .from(attempts)
+    .where(inArray(attempts.cardId, [...kinds.keys()]));
   for (const { cardId, promoted, result } of tries) {
-    const done = promoted || (kinds.get(cardId) === 'keeping' && result === 'clean');
-    if (done) found.set(cardId, 'done');
-    else if (found.get(cardId) === 'open') found.set(cardId, 'started');
+    const done = promoted || (kinds.get(cardId) === "keeping" && result === "clean");
+    if (done) found.set(cardId, "done");
+    else if (found.get(cardId) === "open") found.set(cardId, "started");
   }
   return found;
 }
 
 export const answerCard = (score: Score, row: CardRow, status: CardStatus) => ({
-  id: row.id, date: row.date, from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo, minutes: row.minutes,
-  kind: row.kind, section: row.section, why: row.why, bars: barsText(score, row.fromBar, row.toBar), status,
+  id: row.id,
+  date: row.date,
+  from: row.fromBar,
+  to: row.toBar,
+  hands: row.hands,
+  tempo: row.tempo,
+  minutes: row.minutes,
+  kind: row.kind,
+  section: row.section,
+  why: row.why,
+  bars: barsText(score, row.fromBar, row.toBar),
+  status,
 });
 
 export async function answerPlan(db: Database, score: Score, plan: PlanRow, from: string) {
-  const rows = await db.select().from(cards).where(and(eq(cards.planId, plan.id), gte(cards.date, from))).orderBy(asc(cards.date), asc(cards.position));
+  const rows = await db
+    .select()
+    .from(cards)
+    .where(and(eq(cards.planId, plan.id), gte(cards.date, from)))
+    .orderBy(asc(cards.date), asc(cards.position));
   const status = await statuses(db, rows);
   const days = [...new Set(rows.map((row) => row.date))].map((date) => ({
-    date, cards: rows.filter((row) => row.date === date).map((row) => answerCard(score, row, status.get(row.id)!)),
+    date,
+    cards: rows
+      .filter((row) => row.date === date)
+      .map((row) => answerCard(score, row, status.get(row.id)!)),
   }));
   return {
-    id: plan.id, assignmentId: plan.assignmentId, goalTempo: plan.goalTempo, readyBy: plan.readyBy, rule: plan.rule,
-    minutesByWeekday: plan.minutesByWeekday, sections: plan.sections, steps: steps(firstReading(plan.goalTempo), plan.goalTempo),
-    feasible: plan.feasible, workMinutes: plan.workMinutes, availableMinutes: plan.availableMinutes, missingMinutes: plan.missingMinutes,
-    message: message(plan), days,
+    id: plan.id,
+    assignmentId: plan.assignmentId,
+    goalTempo: plan.goalTempo,
+    readyBy: plan.readyBy,
+    rule: plan.rule,
+    minutesByWeekday: plan.minutesByWeekday,
+    sections: plan.sections,
+    steps: steps(firstReading(plan.goalTempo), plan.goalTempo),
+    feasible: plan.feasible,
+    workMinutes: plan.workMinutes,
+    availableMinutes: plan.availableMinutes,
+    missingMinutes: plan.missingMinutes,
+    message: message(plan),
+    days,
   };
 }
 
 const duration = (minutes: number): string =>
-  minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ''}`;
+  minutes < 60
+    ? `${minutes} min`
+    : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ""}`;
 
 function message(plan: PlanRow): string {
-  const day = dayjs(plan.readyBy).format('D MMMM');
+  const day = dayjs(plan.readyBy).format("D MMMM");
   const time = `about ${duration(plan.workMinutes)} of work, ${duration(plan.availableMinutes)} until ${day}`;
-  if (plan.workMinutes === 0) return `Every step is earned; from now on the piece is kept ready until ${day}.`;
-  return plan.feasible ? `It fits: ${time}.`
+  if (plan.workMinutes === 0)
+    return `Every step is earned; from now on the piece is kept ready until ${day}.`;
+  return plan.feasible
+    ? `It fits: ${time}.`
     : `Too little time: ${time}; ${duration(plan.missingMinutes)} missing. Add minutes, choose fewer sections, a slower goal or a later day.`;
 }

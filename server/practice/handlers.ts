@@ -1,16 +1,16 @@
-import { promotionRule } from '@yarrow-ridge/core/practice';
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import { addDays, nextLesson, today } from '../clock.ts';
-import { assignments, attempts, cards, pieces, plans, students } from '../db/schema.ts';
-import type { Database } from '../db/open.ts';
-import { notFound, ProblemError } from '../http/problems.ts';
-import type { Handlers } from '../http/serve.ts';
-import { knownPiece, sectionsOf } from '../pieces/store.ts';
-import { markStale, upToDate } from '../plans/layout.ts';
-import { answerCard, barsText, statuses, type CardRow, type PlanRow } from '../plans/store.ts';
-import { newId, type Studio } from '../studio.ts';
+import { promotionRule } from "@yarrow-ridge/core/practice";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { addDays, nextLesson, today } from "../clock.ts";
+import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
+import type { Database } from "../db/open.ts";
+import { notFound, ProblemError } from "../http/problems.ts";
+import type { Handlers } from "../http/serve.ts";
+import { knownPiece, sectionsOf } from "../pieces/store.ts";
+import { markStale, upToDate } from "../plans/layout.ts";
+import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../plans/store.ts";
+import { newId, type Studio } from "../studio.ts";
 
-type Made = Pick<Handlers, 'dueCards' | 'card' | 'addAttempt' | 'removeAttempt' | 'studio'>;
+type Made = Pick<Handlers, "dueCards" | "card" | "addAttempt" | "removeAttempt" | "studio">;
 type AttemptRow = typeof attempts.$inferSelect;
 
 interface Opened {
@@ -24,10 +24,23 @@ interface Opened {
 }
 
 async function openCard(db: Database, id: string): Promise<Opened> {
-  const [row] = await db.select({ card: cards, plan: plans, layer: assignments.layer, studentId: students.id, studentName: students.name, pieceId: pieces.id, pieceTitle: pieces.title })
-    .from(cards).innerJoin(plans, eq(plans.id, cards.planId)).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
-    .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId)).where(eq(cards.id, id));
-  if (!row) throw notFound('card');
+  const [row] = await db
+    .select({
+      card: cards,
+      plan: plans,
+      layer: assignments.layer,
+      studentId: students.id,
+      studentName: students.name,
+      pieceId: pieces.id,
+      pieceTitle: pieces.title,
+    })
+    .from(cards)
+    .innerJoin(plans, eq(plans.id, cards.planId))
+    .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+    .innerJoin(students, eq(students.id, assignments.studentId))
+    .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+    .where(eq(cards.id, id));
+  if (!row) throw notFound("card");
   return row;
 }
 
@@ -38,73 +51,174 @@ function standing(card: CardRow, log: readonly AttemptRow[], rule: string) {
   const step = card.steps.find((tempo) => tempo > secure) ?? last;
   const since = log.findLastIndex((row) => row.promoted);
   const tries = log.filter((row, i) => row.tempo === step && (secure < last || i > since));
-  return { secure, step, tries, missing: promotionRule(rule).missing(tries.map((row) => row.result)), finished: secure >= last };
+  return {
+    secure,
+    step,
+    tries,
+    missing: promotionRule(rule).missing(tries.map((row) => row.result)),
+    finished: secure >= last,
+  };
 }
 
 const unitLog = (db: Database, assignmentId: string, unit: string) =>
-  db.select().from(attempts).where(and(eq(attempts.assignmentId, assignmentId), eq(attempts.unit, unit))).orderBy(asc(attempts.position));
+  db
+    .select()
+    .from(attempts)
+    .where(and(eq(attempts.assignmentId, assignmentId), eq(attempts.unit, unit)))
+    .orderBy(asc(attempts.position));
 
 export function practiceHandlers(studio: Studio): Made {
   const { db, clock } = studio;
 
   /** Plans that are being worked on, over the studio or by one student. */
   const inForce = (studentId?: string) =>
-    and(eq(plans.superseded, false), eq(assignments.archived, false), eq(students.archived, false), eq(pieces.archived, false), studentId ? eq(students.id, studentId) : undefined);
+    and(
+      eq(plans.superseded, false),
+      eq(assignments.archived, false),
+      eq(students.archived, false),
+      eq(pieces.archived, false),
+      studentId ? eq(students.id, studentId) : undefined,
+    );
 
-  /** Cards of a day over all plans in force, or those of one student, in the order they are to be practised. */
+  /**
+   * Cards of a day over all plans in force, or those of one student, in the order they are to be
+   * practised.
+   */
   const cardsOn = async (date: string, studentId?: string) => {
     const active = inForce(studentId);
-    const open = await db.select({ plan: plans }).from(plans).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
-      .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId)).where(active);
+    const open = await db
+      .select({ plan: plans })
+      .from(plans)
+      .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+      .innerJoin(students, eq(students.id, assignments.studentId))
+      .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+      .where(active);
     for (const { plan } of open) await upToDate(studio, plan);
-    return db.select({ card: cards, assignmentId: assignments.id, studentId: students.id, studentName: students.name, pieceId: pieces.id, pieceTitle: pieces.title })
-      .from(cards).innerJoin(plans, eq(plans.id, cards.planId)).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
-      .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId))
-      .where(and(active, eq(cards.date, date))).orderBy(asc(students.name), asc(pieces.title), asc(cards.position));
+    return db
+      .select({
+        card: cards,
+        assignmentId: assignments.id,
+        studentId: students.id,
+        studentName: students.name,
+        pieceId: pieces.id,
+        pieceTitle: pieces.title,
+      })
+      .from(cards)
+      .innerJoin(plans, eq(plans.id, cards.planId))
+      .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+      .innerJoin(students, eq(students.id, assignments.studentId))
+      .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+      .where(and(active, eq(cards.date, date)))
+      .orderBy(asc(students.name), asc(pieces.title), asc(cards.position));
   };
 
   const due = async (date: string, studentId?: string) => {
     const rows = await cardsOn(date, studentId);
-    const status = await statuses(db, rows.map(({ card }) => card));
-    return Promise.all(rows.map(async ({ card, pieceId, ...rest }) => {
-      const { score } = await knownPiece(studio, pieceId);
-      return {
-        id: card.id, assignmentId: rest.assignmentId, pieceTitle: rest.pieceTitle, studentId: rest.studentId, studentName: rest.studentName,
-        bars: barsText(score, card.fromBar, card.toBar), hands: card.hands, tempo: card.tempo, minutes: card.minutes, section: card.section, status: status.get(card.id)!,
-      };
-    }));
+    const status = await statuses(
+      db,
+      rows.map(({ card }) => card),
+    );
+    return Promise.all(
+      rows.map(async ({ card, pieceId, ...rest }) => {
+        const { score } = await knownPiece(studio, pieceId);
+        return {
+          id: card.id,
+          assignmentId: rest.assignmentId,
+          pieceTitle: rest.pieceTitle,
+          studentId: rest.studentId,
+          studentName: rest.studentName,
+          bars: barsText(score, card.fromBar, card.toBar),
+          hands: card.hands,
+          tempo: card.tempo,
+          minutes: card.minutes,
+          section: card.section,
+          status: status.get(card.id)!,
+        };
+      }),
+    );
   };
 
-  /** Each day's practice over the studio, and the pieces that are to be ready; to be asked once the plans are up to date. */
+  /**
+   * Each day's practice over the studio, and the pieces that are to be ready; to be asked once the
+   * plans are up to date.
+   */
   const week = async (first: string) => {
     const dates = Array.from({ length: 7 }, (_, i) => addDays(first, i));
-    const who = { assignmentId: assignments.id, studentId: students.id, studentName: students.name, pieceTitle: pieces.title };
-    const practice = await db.select({ ...who, date: cards.date, cards: sql<number>`count(*)::int`, minutes: sql<number>`sum(${cards.minutes})::int` })
-      .from(cards).innerJoin(plans, eq(plans.id, cards.planId)).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
-      .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId))
-      .where(and(inForce(), inArray(cards.date, dates))).groupBy(assignments.id, students.id, students.name, pieces.title, cards.date).orderBy(asc(students.name), asc(pieces.title));
-    const ready = await db.select({ ...who, date: plans.readyBy }).from(plans).innerJoin(assignments, eq(assignments.id, plans.assignmentId))
-      .innerJoin(students, eq(students.id, assignments.studentId)).innerJoin(pieces, eq(pieces.id, assignments.pieceId))
-      .where(and(inForce(), inArray(plans.readyBy, dates))).orderBy(asc(students.name));
+    const who = {
+      assignmentId: assignments.id,
+      studentId: students.id,
+      studentName: students.name,
+      pieceTitle: pieces.title,
+    };
+    const practice = await db
+      .select({
+        ...who,
+        date: cards.date,
+        cards: sql<number>`count(*)::int`,
+        minutes: sql<number>`sum(${cards.minutes})::int`,
+      })
+      .from(cards)
+      .innerJoin(plans, eq(plans.id, cards.planId))
+      .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+      .innerJoin(students, eq(students.id, assignments.studentId))
+      .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+      .where(and(inForce(), inArray(cards.date, dates)))
+      .groupBy(assignments.id, students.id, students.name, pieces.title, cards.date)
+      .orderBy(asc(students.name), asc(pieces.title));
+    const ready = await db
+      .select({ ...who, date: plans.readyBy })
+      .from(plans)
+      .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+      .innerJoin(students, eq(students.id, assignments.studentId))
+      .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+      .where(and(inForce(), inArray(plans.readyBy, dates)))
+      .orderBy(asc(students.name));
     return dates.map((date) => ({
       date,
       practice: practice.filter((row) => row.date === date).map(({ date: _, ...row }) => row),
-      ready: ready.filter((row) => row.date === date).map(({ assignmentId, studentName, pieceTitle }) => ({ assignmentId, studentName, pieceTitle })),
+      ready: ready
+        .filter((row) => row.date === date)
+        .map(({ assignmentId, studentName, pieceTitle }) => ({
+          assignmentId,
+          studentName,
+          pieceTitle,
+        })),
     }));
   };
 
   const state = async (opened: Opened) => {
     const { card, plan, pieceId } = opened;
     const { score } = await knownPiece(studio, pieceId);
-    const { secure, step, tries, missing, finished } = standing(card, await unitLog(db, plan.assignmentId, card.unit), plan.rule);
+    const { secure, step, tries, missing, finished } = standing(
+      card,
+      await unitLog(db, plan.assignmentId, card.unit),
+      plan.rule,
+    );
     const status = (await statuses(db, [card])).get(card.id)!;
     const ofDay = await cardsOn(card.date, opened.studentId);
     const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
-    const named = (await sectionsOf(db, pieceId)).find((section) => section.name === card.section && section.from.bar <= card.fromBar);
+    const named = (await sectionsOf(db, pieceId)).find(
+      (section) => section.name === card.section && section.from.bar <= card.fromBar,
+    );
     return {
-      ...answerCard(score, card, status), assignmentId: plan.assignmentId, pieceId, pieceTitle: opened.pieceTitle, studentName: opened.studentName, studentId: opened.studentId, layer: opened.layer,
-      planId: plan.id, rule: plan.rule, goalTempo: plan.goalTempo, steps: card.steps, step, secure, missing, finished,
-      tries: tries.map(({ id, result, bar }) => ({ id, result, bar })), nextCard: after[0]?.card.id ?? null, words: named?.words ?? '',
+      ...answerCard(score, card, status),
+      assignmentId: plan.assignmentId,
+      pieceId,
+      pieceTitle: opened.pieceTitle,
+      studentName: opened.studentName,
+      studentId: opened.studentId,
+      layer: opened.layer,
+      planId: plan.id,
+      rule: plan.rule,
+      goalTempo: plan.goalTempo,
+      steps: card.steps,
+      step,
+      secure,
+      missing,
+      finished,
+      tries: tries.map(({ id, result, bar }) => ({ id, result, bar })),
+      nextCard: after[0]?.card.id ?? null,
+      words: named?.words ?? "",
     };
   };
 
@@ -114,23 +228,45 @@ export function practiceHandlers(studio: Studio): Made {
       return { date, items: await due(date, query.studentId) };
     },
 
-    card: async ({ param }) => state(await openCard(db, param('id'))),
+    card: async ({ param }) => state(await openCard(db, param("id"))),
 
     addAttempt: async ({ body }) => {
       const opened = await openCard(db, body.cardId);
       const { card, plan } = opened;
-      if (body.bar !== undefined && body.bar !== null && (body.bar < card.fromBar || body.bar > card.toBar)) {
-        throw new ProblemError(400, 'The bar of the slip lies outside this card.', 'bar');
+      if (
+        body.bar !== undefined &&
+        body.bar !== null &&
+        (body.bar < card.fromBar || body.bar > card.toBar)
+      ) {
+        throw new ProblemError(400, "The bar of the slip lies outside this card.", "bar");
       }
       const made = await db.transaction(async (tx) => {
-        const { step, tries, finished } = standing(card, await unitLog(tx, plan.assignmentId, card.unit), plan.rule);
+        const { step, tries, finished } = standing(
+          card,
+          await unitLog(tx, plan.assignmentId, card.unit),
+          plan.rule,
+        );
         const tempo = body.tempo ?? step;
         const counts = tempo === step && !finished;
-        const promoted = counts && promotionRule(plan.rule).met([...tries.map((row) => row.result), body.result]);
-        const [row] = await tx.insert(attempts).values({
-          id: newId(), cardId: card.id, assignmentId: plan.assignmentId, unit: card.unit, fromBar: card.fromBar, toBar: card.toBar, hands: card.hands,
-          tempo, result: body.result, bar: body.bar ?? null, promoted, at: clock.now(),
-        }).returning();
+        const promoted =
+          counts && promotionRule(plan.rule).met([...tries.map((row) => row.result), body.result]);
+        const [row] = await tx
+          .insert(attempts)
+          .values({
+            id: newId(),
+            cardId: card.id,
+            assignmentId: plan.assignmentId,
+            unit: card.unit,
+            fromBar: card.fromBar,
+            toBar: card.toBar,
+            hands: card.hands,
+            tempo,
+            result: body.result,
+            bar: body.bar ?? null,
+            promoted,
+            at: clock.now(),
+          })
+          .returning();
         if (promoted) await markStale({ db: tx }, plan.assignmentId);
         return row!;
       });
@@ -138,11 +274,15 @@ export function practiceHandlers(studio: Studio): Made {
     },
 
     removeAttempt: async ({ param }) => {
-      const [row] = await db.select().from(attempts).where(eq(attempts.id, param('id')));
-      if (!row) throw notFound('try');
+      const [row] = await db
+        .select()
+        .from(attempts)
+        .where(eq(attempts.id, param("id")));
+      if (!row) throw notFound("try");
       await db.transaction(async (tx) => {
         const log = await unitLog(tx, row.assignmentId, row.unit);
-        if (log.at(-1)?.id !== row.id) throw new ProblemError(409, 'Only the newest try on these bars can be taken back.');
+        if (log.at(-1)?.id !== row.id)
+          throw new ProblemError(409, "Only the newest try on these bars can be taken back.");
         await tx.delete(attempts).where(eq(attempts.id, row.id));
         if (row.promoted) await markStale({ db: tx }, row.assignmentId);
       });
@@ -152,12 +292,26 @@ export function practiceHandlers(studio: Studio): Made {
     studio: async () => {
       const date = today(clock);
       const everyone = await db.select().from(students).where(eq(students.archived, false));
-      const repertoire = await db.select({ id: pieces.id }).from(pieces).where(eq(pieces.archived, false));
-      const lessons = everyone.flatMap((student) => {
-        const at = nextLesson(clock, student.lessonWeekday, student.lessonTime);
-        return at ? [{ studentId: student.id, studentName: student.name, at }] : [];
-      }).sort((a, b) => a.at.localeCompare(b.at));
-      return { name: studio.name, demo: studio.demo, today: date, pieces: repertoire.length, students: everyone.length, lessons, due: await due(date), week: await week(date) };
+      const repertoire = await db
+        .select({ id: pieces.id })
+        .from(pieces)
+        .where(eq(pieces.archived, false));
+      const lessons = everyone
+        .flatMap((student) => {
+          const at = nextLesson(clock, student.lessonWeekday, student.lessonTime);
+          return at ? [{ studentId: student.id, studentName: student.name, at }] : [];
+        })
+        .sort((a, b) => a.at.localeCompare(b.at));
+      return {
+        name: studio.name,
+        demo: studio.demo,
+        today: date,
+        pieces: repertoire.length,
+        students: everyone.length,
+        lessons,
+        due: await due(date),
+        week: await week(date),
+      };
     },
   };
 }

@@ -1,4 +1,10 @@
-import { operations, type Answer, type Body, type OperationName, type Query } from '@yarrow-ridge/contract';
+import {
+  operations,
+  type Answer,
+  type Body,
+  type OperationName,
+  type Query,
+} from "@yarrow-ridge/contract";
 
 export interface TuneChoice {
   readonly index: number;
@@ -20,23 +26,41 @@ export class Refusal extends Error {
 }
 
 /** Whether trying again would only be refused again. */
-export const isLasting = (error: unknown): boolean => error instanceof Refusal && error.status >= 400 && error.status < 500;
+export const isLasting = (error: unknown): boolean =>
+  error instanceof Refusal && error.status >= 400 && error.status < 500;
 
-type Input<K extends OperationName> = { params?: Record<string, string>; query?: Query<K>; body?: Body<K> };
+type Input<K extends OperationName> = {
+  params?: Record<string, string>;
+  query?: Query<K>;
+  body?: Body<K>;
+};
 
 const fill = (path: string, params: Record<string, string>): string =>
-  path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(params[key] ?? ''));
+  path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(params[key] ?? ""));
 
-export function address(name: OperationName, params: Record<string, string> = {}, query: Record<string, unknown> = {}): string {
-  const search = new URLSearchParams(Object.entries(query).filter(([, value]) => value !== undefined && value !== '').map(([key, value]) => [key, String(value)]));
-  return fill(operations[name].path, params) + (search.size ? `?${search}` : '');
+export function address(
+  name: OperationName,
+  params: Record<string, string> = {},
+  query: Record<string, unknown> = {},
+): string {
+  const search = new URLSearchParams(
+    Object.entries(query)
+      .filter(([, value]) => value !== undefined && value !== "")
+      .map(([key, value]) => [key, String(value)]),
+  );
+  return fill(operations[name].path, params) + (search.size ? `?${search}` : "");
 }
 
 /** Calls an operation of the contract. @throws Refusal with a sentence for people */
-export async function call<K extends OperationName>(name: K, input: Input<K> = {}): Promise<Answer<K>> {
+export async function call<K extends OperationName>(
+  name: K,
+  input: Input<K> = {},
+): Promise<Answer<K>> {
   const response = await send(address(name, input.params, input.query ?? {}), {
     method: operations[name].method.toUpperCase(),
-    ...(input.body === undefined ? {} : { body: JSON.stringify(input.body), headers: { 'content-type': 'application/json' } }),
+    ...(input.body === undefined
+      ? {}
+      : { body: JSON.stringify(input.body), headers: { "content-type": "application/json" } }),
   });
   return response.json() as Promise<Answer<K>>;
 }
@@ -46,33 +70,59 @@ export async function send(url: string, init?: RequestInit): Promise<Response> {
   try {
     response = await fetch(url, init);
   } catch {
-    throw new Refusal(0, 'The studio cannot be reached. What is on screen is still here; check that the program is running.');
+    throw new Refusal(
+      0,
+      "The studio cannot be reached. What is on screen is still here; check that the program is running.",
+    );
   }
   if (response.ok) return response;
   const told = (await response.json().catch(() => ({}))) as { detail?: string; bar?: string };
-  throw new Refusal(response.status, told.detail ?? 'Something went wrong on the way to the studio.', told.bar);
+  throw new Refusal(
+    response.status,
+    told.detail ?? "Something went wrong on the way to the studio.",
+    told.bar,
+  );
 }
 
 /** Uploads a score file, telling how much of it has gone up. */
-export function upload<K extends 'addPiece' | 'correctPiece' | 'addPage'>(name: K, params: Record<string, string>, file: File, fields: Readonly<Record<string, string>>, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Answer<K>> {
+export function upload<K extends "addPiece" | "correctPiece" | "addPage">(
+  name: K,
+  params: Record<string, string>,
+  file: File,
+  fields: Readonly<Record<string, string>>,
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<Answer<K>> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const form = new FormData();
-    form.set('file', file);
+    form.set("file", file);
     for (const [name, value] of Object.entries(fields)) form.set(name, value);
-    request.open('POST', address(name, params));
-    request.responseType = 'json';
-    request.upload.onprogress = (event) => onProgress(event.lengthComputable ? event.loaded / event.total : 0);
+    request.open("POST", address(name, params));
+    request.responseType = "json";
+    request.upload.onprogress = (event) =>
+      onProgress(event.lengthComputable ? event.loaded / event.total : 0);
     request.onload = () => {
       if (request.status < 300) resolve(request.response as Answer<K>);
       else {
-        const told = (request.response ?? {}) as { detail?: string; bar?: string; choices?: TuneChoice[] };
-        reject(new Refusal(request.status, told.detail ?? 'The file could not be brought in.', told.bar, told.choices));
+        const told = (request.response ?? {}) as {
+          detail?: string;
+          bar?: string;
+          choices?: TuneChoice[];
+        };
+        reject(
+          new Refusal(
+            request.status,
+            told.detail ?? "The file could not be brought in.",
+            told.bar,
+            told.choices,
+          ),
+        );
       }
     };
-    request.onerror = () => reject(new Refusal(0, 'The studio cannot be reached.'));
-    request.onabort = () => reject(new Refusal(0, 'Stopped; nothing was stored.'));
-    signal?.addEventListener('abort', () => request.abort());
+    request.onerror = () => reject(new Refusal(0, "The studio cannot be reached."));
+    request.onabort = () => reject(new Refusal(0, "Stopped; nothing was stored."));
+    signal?.addEventListener("abort", () => request.abort());
     request.send(form);
   });
 }

@@ -1,7 +1,8 @@
-import { due } from './lookahead.ts';
+import { due } from "./lookahead.ts";
 
-// The audio clock does the timing; what is ours is that each event is handed over once, in order, before its time.
-it('hands every event over exactly once and ahead of its time, however unevenly it is looked at', () => {
+// The audio clock does the timing; what is ours is that each event is handed over once, in order,
+// before its time.
+it("hands every event over exactly once and ahead of its time, however unevenly it is looked at", () => {
   const events = Array.from({ length: 200 }, (_, i) => ({ at: i * 0.137 }));
   const handed: number[] = [];
   let next = 0;

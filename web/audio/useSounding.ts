@@ -1,40 +1,53 @@
-import type { Performance } from '@yarrow-ridge/core/score';
-import { enqueueSnackbar } from 'notistack';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Performance } from "@yarrow-ridge/core/score";
+import { enqueueSnackbar } from "notistack";
+import { useCallback, useEffect, useRef, useState } from "react";
 
-type Playing = 'silent' | 'metronome' | 'hear';
+type Playing = "silent" | "metronome" | "hear";
 
 /** What sounds, and the beat it is on. Leaving the screen stops it. */
 export function useSounding() {
-  const [state, setState] = useState<Playing>('silent');
-  const [beat, setBeat] = useState<{ strong: boolean; countIn: boolean; at: number; count: number }>();
+  const [state, setState] = useState<Playing>("silent");
+  const [beat, setBeat] = useState<{
+    strong: boolean;
+    countIn: boolean;
+    at: number;
+    count: number;
+  }>();
   const stopper = useRef<(() => void) | undefined>(undefined);
   const round = useRef(0);
   const stop = useCallback(() => {
     round.current++;
     stopper.current?.();
     stopper.current = undefined;
-    setState('silent');
+    setState("silent");
   }, []);
-  const start = useCallback(async (what: 'metronome' | 'hear', performance: Performance, tempo: number) => {
-    stop();
-    const mine = ++round.current;
-    setState(what);
-    let count = 0;
-    try {
-      const { play } = await import('./player.ts');
-      const stopThis = await play({
-        performance, tempo, notes: what === 'hear', loop: what === 'metronome',
-        onBeat: (now) => setBeat({ ...now, count: ++count }),
-        onEnd: () => { if (mine === round.current) setState('silent'); },
-      });
-      if (mine === round.current) stopper.current = stopThis;
-      else stopThis();
-    } catch {
-      if (mine === round.current) setState('silent');
-      enqueueSnackbar('The sound could not be opened in this browser.', { variant: 'error' });
-    }
-  }, [stop]);
+  const start = useCallback(
+    async (what: "metronome" | "hear", performance: Performance, tempo: number) => {
+      stop();
+      const mine = ++round.current;
+      setState(what);
+      let count = 0;
+      try {
+        const { play } = await import("./player.ts");
+        const stopThis = await play({
+          performance,
+          tempo,
+          notes: what === "hear",
+          loop: what === "metronome",
+          onBeat: (now) => setBeat({ ...now, count: ++count }),
+          onEnd: () => {
+            if (mine === round.current) setState("silent");
+          },
+        });
+        if (mine === round.current) stopper.current = stopThis;
+        else stopThis();
+      } catch {
+        if (mine === round.current) setState("silent");
+        enqueueSnackbar("The sound could not be opened in this browser.", { variant: "error" });
+      }
+    },
+    [stop],
+  );
   useEffect(() => stop, [stop]);
   return { state, beat, start, stop };
 }

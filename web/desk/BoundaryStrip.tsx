@@ -1,27 +1,57 @@
-import { ToggleButton, ToggleButtonGroup } from '@mui/material';
-import type { Piece } from '@yarrow-ridge/contract';
-import { barAxis, beatName, nest, type Place, type Score, type Section } from '@yarrow-ridge/core/score';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { sectionPut, useAnnotationEdits } from '../edits/annotations.ts';
-import { families, familyName } from '../ridge/families.ts';
-import { moveEdge, snapTo, stepTo, type Edge, type Snap } from './boundaries.ts';
+import { ToggleButton, ToggleButtonGroup } from "@mui/material";
+import type { Piece } from "@yarrow-ridge/contract";
+import {
+  barAxis,
+  beatName,
+  nest,
+  type Place,
+  type Score,
+  type Section,
+} from "@yarrow-ridge/core/score";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { sectionPut, useAnnotationEdits } from "../edits/annotations.ts";
+import { families, familyName } from "../ridge/families.ts";
+import { moveEdge, snapTo, stepTo, type Edge, type Snap } from "./boundaries.ts";
 
 const MOST_LEVELS = 3;
 
-/** Sections on the bar axis, with boundaries to be dragged. A boundary two sections share moves as one; with Alt one moves alone. */
-export function BoundaryStrip({ piece, score, sections, onShow }: { piece: Piece; score: Score; sections: readonly Section[]; onShow: (from: number, to: number) => void }) {
+/**
+ * Sections on the bar axis, with boundaries to be dragged. A boundary two sections share moves as
+ * one; with Alt one moves alone.
+ */
+export function BoundaryStrip({
+  piece,
+  score,
+  sections,
+  onShow,
+}: {
+  piece: Piece;
+  score: Score;
+  sections: readonly Section[];
+  onShow: (from: number, to: number) => void;
+}) {
   const edits = useAnnotationEdits(piece.id);
-  const [snap, setSnap] = useState<Snap>('bar');
+  const [snap, setSnap] = useState<Snap>("bar");
   const [moved, setMoved] = useState<readonly Section[]>();
   const axis = useRef<HTMLDivElement>(null);
-  const shown = moved ? sections.map((one) => moved.find((other) => other.id === one.id) ?? one) : sections;
+  const shown = moved
+    ? sections.map((one) => moved.find((other) => other.id === one.id) ?? one)
+    : sections;
   const nested = nest(shown);
   const levels = Math.min(MOST_LEVELS, 1 + Math.max(0, ...nested.map((one) => one.depth)));
   const known = families(nested.map(({ section }) => section.name));
   const bars = score.bars.length;
   const write = (changed: readonly Section[] | undefined) => {
     setMoved(undefined);
-    if (changed?.length) void edits.sections(changed.map(sectionPut), [], `where ${changed.map((one) => one.name).slice(0, 2).join(' and ')} ${changed.length > 1 ? 'meet' : 'ends'}`);
+    if (changed?.length)
+      void edits.sections(
+        changed.map(sectionPut),
+        [],
+        `where ${changed
+          .map((one) => one.name)
+          .slice(0, 2)
+          .join(" and ")} ${changed.length > 1 ? "meet" : "ends"}`,
+      );
   };
   const drag = (section: Section, edge: Edge) => (event: PointerEvent<HTMLElement>) => {
     event.preventDefault();
@@ -37,47 +67,105 @@ export function BoundaryStrip({ piece, score, sections, onShow }: { piece: Piece
       if (next) setMoved((last = next));
     };
     const end = (commit: boolean) => {
-      handle.removeEventListener('pointermove', move);
-      handle.removeEventListener('pointerup', up);
-      handle.removeEventListener('pointercancel', cancel);
-      handle.removeEventListener('keydown', esc);
+      handle.removeEventListener("pointermove", move);
+      handle.removeEventListener("pointerup", up);
+      handle.removeEventListener("pointercancel", cancel);
+      handle.removeEventListener("keydown", esc);
       write(commit ? last : undefined);
     };
     const [up, cancel] = [() => end(true), () => end(false)];
-    const esc = (now: globalThis.KeyboardEvent) => { if (now.key === 'Escape') end(false); };
-    handle.addEventListener('pointermove', move);
-    handle.addEventListener('pointerup', up);
-    handle.addEventListener('pointercancel', cancel);
-    handle.addEventListener('keydown', esc);
+    const esc = (now: globalThis.KeyboardEvent) => {
+      if (now.key === "Escape") end(false);
+    };
+    handle.addEventListener("pointermove", move);
+    handle.addEventListener("pointerup", up);
+    handle.addEventListener("pointercancel", cancel);
+    handle.addEventListener("keydown", esc);
   };
   const key = (section: Section, edge: Edge) => (event: KeyboardEvent) => {
-    const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : undefined;
+    const step = event.key === "ArrowLeft" ? -1 : event.key === "ArrowRight" ? 1 : undefined;
     if (!step) return;
     event.preventDefault();
     event.stopPropagation();
-    write(moveEdge(sections, section.id, edge, stepTo(score, section[edge], step, snap), event.altKey));
+    write(
+      moveEdge(sections, section.id, edge, stepTo(score, section[edge], step, snap), event.altKey),
+    );
   };
   return (
     <div className="returns-row boundary-row">
-      <ToggleButtonGroup exclusive size="small" value={snap} aria-label="Boundaries snap to" onChange={(_, value: Snap | null) => value && setSnap(value)} className="boundary-snap">
-        {(['bar', 'beat', 'note'] as const).map((one) => <ToggleButton key={one} value={one} title={`boundaries snap to the ${one}`}>{one}</ToggleButton>)}
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={snap}
+        aria-label="Boundaries snap to"
+        onChange={(_, value: Snap | null) => value && setSnap(value)}
+        className="boundary-snap"
+      >
+        {(["bar", "beat", "note"] as const).map((one) => (
+          <ToggleButton key={one} value={one} title={`boundaries snap to the ${one}`}>
+            {one}
+          </ToggleButton>
+        ))}
       </ToggleButtonGroup>
-      <div ref={axis} className="boundary-axis" style={{ height: levels * 22 }} title="Drag a boundary; with Alt it moves alone, so that sections overlap">
-        {nested.filter((one) => one.depth < MOST_LEVELS).map(({ section, depth }) => {
-          const [from, to] = [barAxis(score.bars, section.from), barAxis(score.bars, section.to)];
-          const family = known.get(familyName(section.name))!;
-          const changed = moved?.find((one) => one.id === section.id);
-          return (
-            <div key={section.id} className={`boundary-section${changed ? ' moved' : ''}`} style={{ left: `${(from / bars) * 100}%`, width: `${((to - from) / bars) * 100}%`, top: depth * 22, borderColor: family.tone }}>
-              {(['from', 'to'] as const).map((edge) => (
-                <span key={edge} role="slider" tabIndex={0} className={`boundary-edge ${edge}`} aria-label={`${section.name} ${edge === 'from' ? 'begins' : 'ends'}`} aria-orientation="horizontal"
-                  aria-valuemin={0} aria-valuemax={bars} aria-valuenow={edge === 'from' ? from : to} aria-valuetext={placeText(score, section[edge])} onPointerDown={drag(section, edge)} onKeyDown={key(section, edge)} />
-              ))}
-              <button type="button" className="boundary-name" onClick={() => onShow(section.from.bar, section.to.offset.num === 0 ? section.to.bar - 1 : section.to.bar)}>{section.name}</button>
-              {changed && <span className="boundary-place">{placeText(score, changed.from)} – {placeText(score, changed.to)}</span>}
-            </div>
-          );
-        })}
+      <div
+        ref={axis}
+        className="boundary-axis"
+        style={{ height: levels * 22 }}
+        title="Drag a boundary; with Alt it moves alone, so that sections overlap"
+      >
+        {nested
+          .filter((one) => one.depth < MOST_LEVELS)
+          .map(({ section, depth }) => {
+            const [from, to] = [barAxis(score.bars, section.from), barAxis(score.bars, section.to)];
+            const family = known.get(familyName(section.name))!;
+            const changed = moved?.find((one) => one.id === section.id);
+            return (
+              <div
+                key={section.id}
+                className={`boundary-section${changed ? " moved" : ""}`}
+                style={{
+                  left: `${(from / bars) * 100}%`,
+                  width: `${((to - from) / bars) * 100}%`,
+                  top: depth * 22,
+                  borderColor: family.tone,
+                }}
+              >
+                {(["from", "to"] as const).map((edge) => (
+                  <span
+                    key={edge}
+                    role="slider"
+                    tabIndex={0}
+                    className={`boundary-edge ${edge}`}
+                    aria-label={`${section.name} ${edge === "from" ? "begins" : "ends"}`}
+                    aria-orientation="horizontal"
+                    aria-valuemin={0}
+                    aria-valuemax={bars}
+                    aria-valuenow={edge === "from" ? from : to}
+                    aria-valuetext={placeText(score, section[edge])}
+                    onPointerDown={drag(section, edge)}
+                    onKeyDown={key(section, edge)}
+                  />
+                ))}
+                <button
+                  type="button"
+                  className="boundary-name"
+                  onClick={() =>
+                    onShow(
+                      section.from.bar,
+                      section.to.offset.num === 0 ? section.to.bar - 1 : section.to.bar,
+                    )
+                  }
+                >
+                  {section.name}
+                </button>
+                {changed && (
+                  <span className="boundary-place">
+                    {placeText(score, changed.from)} – {placeText(score, changed.to)}
+                  </span>
+                )}
+              </div>
+            );
+          })}
       </div>
     </div>
   );
@@ -86,6 +174,6 @@ export function BoundaryStrip({ piece, score, sections, onShow }: { piece: Piece
 /** `9`, `9, beat 3`, or `the end`. */
 function placeText(score: Score, { bar, offset }: Place): string {
   const one = score.bars[bar];
-  if (!one) return 'the end';
+  if (!one) return "the end";
   return offset.num === 0 ? one.number : `${one.number}, beat ${beatName(one, offset)}`;
 }

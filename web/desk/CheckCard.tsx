@@ -1,7 +1,7 @@
-import { Button } from '@mui/material';
-import { enqueueSnackbar } from 'notistack';
-import { useState } from 'react';
-import { useAnswer } from '../api/queries.ts';
+import { Button } from "@mui/material";
+import { enqueueSnackbar } from "notistack";
+import { useState } from "react";
+import { useAnswer } from "../api/queries.ts";
 
 interface Doubt {
   readonly text: string;
@@ -11,29 +11,55 @@ interface Doubt {
 const SHOWN = 40;
 
 /** Looks through what is written when asked, and lists what to doubt, each leading to its place. */
-export function CheckCard<D extends Doubt>({ pieceId, about, nothing, ask, onShow }: { pieceId: string; about: string; nothing: (count: number) => string; ask: () => Promise<{ doubts: D[]; count: number }>; onShow: (doubt: D) => void }) {
+export function CheckCard<D extends Doubt>({
+  pieceId,
+  about,
+  nothing,
+  ask,
+  onShow,
+}: {
+  pieceId: string;
+  about: string;
+  nothing: (count: number) => string;
+  ask: () => Promise<{ doubts: D[]; count: number }>;
+  onShow: (doubt: D) => void;
+}) {
   const [found, setFound] = useState<{ doubts: D[]; count: number; revision: number }>();
-  const revision = useAnswer('annotations', { id: pieceId }).data?.revision ?? 0;
+  const revision = useAnswer("annotations", { id: pieceId }).data?.revision ?? 0;
   const check = async () => {
     try {
       setFound({ ...(await ask()), revision });
     } catch (error) {
-      enqueueSnackbar(error instanceof Error ? error.message : 'It could not be checked.', { variant: 'error' });
+      enqueueSnackbar(error instanceof Error ? error.message : "It could not be checked.", {
+        variant: "error",
+      });
     }
   };
   return (
     <div className="card stack">
       <div className="row spread">
         <h2>What is written</h2>
-        <Button size="small" variant="outlined" onClick={() => void check()}>{found ? 'Check again' : 'Check'}</Button>
+        <Button size="small" variant="outlined" onClick={() => void check()}>
+          {found ? "Check again" : "Check"}
+        </Button>
       </div>
       {!found && <p className="small soft">{about}</p>}
-      {found && found.revision !== revision && <p className="small soft">Edited since: check again.</p>}
+      {found && found.revision !== revision && (
+        <p className="small soft">Edited since: check again.</p>
+      )}
       {found && found.doubts.length === 0 && <p>{nothing(found.count)}</p>}
       {found && found.doubts.length > 0 && (
         <ul className="reasons">
-          {found.doubts.slice(0, SHOWN).map((doubt, i) => <li key={i}><button type="button" className="bar-link" onClick={() => onShow(doubt)}>{doubt.text}</button></li>)}
-          {found.doubts.length > SHOWN && <li className="soft">and {found.doubts.length - SHOWN} more</li>}
+          {found.doubts.slice(0, SHOWN).map((doubt, i) => (
+            <li key={i}>
+              <button type="button" className="bar-link" onClick={() => onShow(doubt)}>
+                {doubt.text}
+              </button>
+            </li>
+          ))}
+          {found.doubts.length > SHOWN && (
+            <li className="soft">and {found.doubts.length - SHOWN} more</li>
+          )}
         </ul>
       )}
     </div>

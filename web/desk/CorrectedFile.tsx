@@ -1,61 +1,131 @@
-import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, LinearProgress } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
-import type { Answer } from '@yarrow-ridge/contract';
-import type { Piece } from '@yarrow-ridge/contract';
-import { useRef, useState } from 'react';
-import { call, upload } from '../api/client.ts';
-import { useHistory } from '../edits/history.ts';
+import {
+  Alert,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  LinearProgress,
+} from "@mui/material";
+import { useQueryClient } from "@tanstack/react-query";
+import type { Answer } from "@yarrow-ridge/contract";
+import type { Piece } from "@yarrow-ridge/contract";
+import { useRef, useState } from "react";
+import { call, upload } from "../api/client.ts";
+import { useHistory } from "../edits/history.ts";
 
-/** Puts a corrected file in the place of the score, and says what became of everything written into it. */
+/**
+ * Puts a corrected file in the place of the score, and says what became of everything written into
+ * it.
+ */
 export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () => void }) {
   const client = useQueryClient();
   const record = useHistory((state) => state.record);
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const [report, setReport] = useState<Answer<'correctPiece'>>();
+  const [report, setReport] = useState<Answer<"correctPiece">>();
   const bring = async (file: File) => {
     setBusy(true);
     setProblem(undefined);
     const correct = async () => {
-      const told = await upload('correctPiece', { id: piece.id }, file, {}, () => undefined);
+      const told = await upload("correctPiece", { id: piece.id }, file, {}, () => undefined);
       await client.invalidateQueries();
       return told;
     };
     try {
       setReport(await correct());
-      record({ label: `the corrected file of ${piece.title}`, redo: correct, undo: () => call('undoCorrection', { params: { id: piece.id } }).then(() => client.invalidateQueries()) });
+      record({
+        label: `the corrected file of ${piece.title}`,
+        redo: correct,
+        undo: () =>
+          call("undoCorrection", { params: { id: piece.id } }).then(() =>
+            client.invalidateQueries(),
+          ),
+      });
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'The file could not be read.');
+      setProblem(error instanceof Error ? error.message : "The file could not be read.");
     } finally {
       setBusy(false);
     }
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle component="h2">{report ? 'The score was corrected' : 'Bring a corrected file'}</DialogTitle>
+      <DialogTitle component="h2">
+        {report ? "The score was corrected" : "Bring a corrected file"}
+      </DialogTitle>
       <DialogContent className="stack">
-        {!report && <p>Fingers, pedal, sections and the log stay wherever the music around them is the same. You are told what moved and what lost its place, and it can be undone.</p>}
+        {!report && (
+          <p>
+            Fingers, pedal, sections and the log stay wherever the music around them is the same.
+            You are told what moved and what lost its place, and it can be undone.
+          </p>
+        )}
         {busy && <LinearProgress />}
-        {problem && <Alert severity="error" role="alert">{problem} Nothing was changed.</Alert>}
+        {problem && (
+          <Alert severity="error" role="alert">
+            {problem} Nothing was changed.
+          </Alert>
+        )}
         {report && <Told report={report} />}
-        <input ref={input} type="file" accept=".musicxml,.xml,.mxl,.abc,.mid,.midi" className="sr-only" tabIndex={-1} aria-label="Corrected file" onChange={(event) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void bring(file); }} />
+        <input
+          ref={input}
+          type="file"
+          accept=".musicxml,.xml,.mxl,.abc,.mid,.midi"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Corrected file"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = "";
+            if (file) void bring(file);
+          }}
+        />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>{report ? 'Good' : 'Cancel'}</Button>
-        {!report && <Button variant="contained" disabled={busy} onClick={() => input.current?.click()}>Choose the file</Button>}
+        <Button onClick={onClose}>{report ? "Good" : "Cancel"}</Button>
+        {!report && (
+          <Button variant="contained" disabled={busy} onClick={() => input.current?.click()}>
+            Choose the file
+          </Button>
+        )}
       </DialogActions>
     </Dialog>
   );
 }
 
-function Told({ report }: { report: Answer<'correctPiece'> }) {
+function Told({ report }: { report: Answer<"correctPiece"> }) {
   const { kept, moved, orphaned, removedBars, addedBars } = report;
   return (
     <>
-      <p>{kept} {kept === 1 ? 'mark stays' : 'marks stay'}. {addedBars.length > 0 && `${addedBars.length} new ${addedBars.length === 1 ? 'bar' : 'bars'}. `}{removedBars.length > 0 && `Gone: ${removedBars.length === 1 ? 'bar' : 'bars'} ${removedBars.join(', ')}.`}</p>
-      {moved.length > 0 && <><h3>Moved</h3><ul className="reasons">{moved.map((text) => <li key={text}>{text}</li>)}</ul></>}
-      {orphaned.length > 0 && <><h3>Lost their place</h3><ul className="reasons">{orphaned.map((text) => <li key={text}>{text}</li>)}</ul><p className="small soft">Fingers are kept and come back when their note does.</p></>}
+      <p>
+        {kept} {kept === 1 ? "mark stays" : "marks stay"}.{" "}
+        {addedBars.length > 0 &&
+          `${addedBars.length} new ${addedBars.length === 1 ? "bar" : "bars"}. `}
+        {removedBars.length > 0 &&
+          `Gone: ${removedBars.length === 1 ? "bar" : "bars"} ${removedBars.join(", ")}.`}
+      </p>
+      {moved.length > 0 && (
+        <>
+          <h3>Moved</h3>
+          <ul className="reasons">
+            {moved.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      {orphaned.length > 0 && (
+        <>
+          <h3>Lost their place</h3>
+          <ul className="reasons">
+            {orphaned.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+          <p className="small soft">Fingers are kept and come back when their note does.</p>
+        </>
+      )}
     </>
   );
 }

@@ -1,62 +1,163 @@
-import { FormControlLabel, MenuItem, Switch, TextField } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
-import { STANDARD_OCTAVE } from '@yarrow-ridge/core/instruments';
-import { call } from '../api/client.ts';
-import { useAnswer } from '../api/queries.ts';
-import { useHistory } from '../edits/history.ts';
-import { SMALL_HAND } from '../edits/annotations.ts';
-import { ReachSelect } from '../students/ReachSelect.tsx';
-import { useDesk } from './useDesk.ts';
-import { usePlayer } from './usePlayer.ts';
+import { FormControlLabel, MenuItem, Switch, TextField } from "@mui/material";
+import { useQueryClient } from "@tanstack/react-query";
+import { STANDARD_OCTAVE } from "@yarrow-ridge/core/instruments";
+import { call } from "../api/client.ts";
+import { useAnswer } from "../api/queries.ts";
+import { useHistory } from "../edits/history.ts";
+import { SMALL_HAND } from "../edits/annotations.ts";
+import { ReachSelect } from "../students/ReachSelect.tsx";
+import { useDesk } from "./useDesk.ts";
+import { usePlayer } from "./usePlayer.ts";
 
 /** Millimetres of an octave; from memory, Boyle, Boyle & Booker 2015. */
-const OCTAVES: [number, string][] = [[STANDARD_OCTAVE, 'standard, 165 mm an octave'], [152, 'narrow, 152 mm'], [141, 'narrower, 141 mm']];
+const OCTAVES: [number, string][] = [
+  [STANDARD_OCTAVE, "standard, 165 mm an octave"],
+  [152, "narrow, 152 mm"],
+  [141, "narrower, 141 mm"],
+];
 
 /** Whose fingers are written, for what hand on what keyboard, and by which school. */
-export function ForWhom({ assignmentId, hasPrinted }: { assignmentId: string | undefined; hasPrinted: boolean }) {
+export function ForWhom({
+  assignmentId,
+  hasPrinted,
+}: {
+  assignmentId: string | undefined;
+  hasPrinted: boolean;
+}) {
   const { school, both, layer, player: said, set } = useDesk();
   const { student, player } = usePlayer(assignmentId);
   const client = useQueryClient();
   const perform = useHistory((state) => state.perform);
-  const assignment = useAnswer('assignment', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined).data;
-  const read = (to: 'teacher' | 'small-hand') => {
-    const send = (value: 'teacher' | 'small-hand') => call('editAssignment', { params: { id: assignmentId! }, body: { layer: value } }).then(() => client.invalidateQueries({ queryKey: ['assignment'] }));
+  const assignment = useAnswer(
+    "assignment",
+    { id: assignmentId ?? "" },
+    undefined,
+    assignmentId !== undefined,
+  ).data;
+  const read = (to: "teacher" | "small-hand") => {
+    const send = (value: "teacher" | "small-hand") =>
+      call("editAssignment", { params: { id: assignmentId! }, body: { layer: value } }).then(() =>
+        client.invalidateQueries({ queryKey: ["assignment"] }),
+      );
     const before = assignment!.layer as typeof to;
-    void perform({ label: `which fingers ${student!.name} reads`, redo: () => send(to), undo: () => send(before) });
+    void perform({
+      label: `which fingers ${student!.name} reads`,
+      redo: () => send(to),
+      undo: () => send(before),
+    });
   };
   return (
     <details className="card for-whom">
-      <summary><b>{layer === 'small-hand' ? 'For a small hand' : layer === 'own' && student ? `${student.name}’s own fingers` : 'The teacher’s fingers'}</b> <span className="soft small">· {player.reach} mm{player.octave && player.octave !== STANDARD_OCTAVE ? ', narrow keys' : ''}{player.level === 'beginner' ? ', beginner' : ''}{school.edition ? ', the edition’s kept' : ''}</span></summary>
+      <summary>
+        <b>
+          {layer === "small-hand"
+            ? "For a small hand"
+            : layer === "own" && student
+              ? `${student.name}’s own fingers`
+              : "The teacher’s fingers"}
+        </b>{" "}
+        <span className="soft small">
+          · {player.reach} mm
+          {player.octave && player.octave !== STANDARD_OCTAVE ? ", narrow keys" : ""}
+          {player.level === "beginner" ? ", beginner" : ""}
+          {school.edition ? ", the edition’s kept" : ""}
+        </span>
+      </summary>
       <div className="stack">
-        <TextField select label="Whose fingers are written" value={layer === 'own' && !student ? 'teacher' : layer} onChange={(event) => set({ layer: event.target.value as typeof layer, pencil: new Map() })}>
+        <TextField
+          select
+          label="Whose fingers are written"
+          value={layer === "own" && !student ? "teacher" : layer}
+          onChange={(event) =>
+            set({ layer: event.target.value as typeof layer, pencil: new Map() })
+          }
+        >
           <MenuItem value="teacher">the teacher’s</MenuItem>
           <MenuItem value="small-hand">for a small hand</MenuItem>
           {student && <MenuItem value="own">{student.name}’s own</MenuItem>}
         </TextField>
-        <FormControlLabel control={<Switch checked={both} onChange={(_, on) => set({ both: on })} />} label="Show what they replace beside them" />
+        <FormControlLabel
+          control={<Switch checked={both} onChange={(_, on) => set({ both: on })} />}
+          label="Show what they replace beside them"
+        />
         {assignment && student && (
-          <TextField select label={`${student.name} practises from`} value={assignment.layer} onChange={(event) => read(event.target.value as 'teacher' | 'small-hand')}>
+          <TextField
+            select
+            label={`${student.name} practises from`}
+            value={assignment.layer}
+            onChange={(event) => read(event.target.value as "teacher" | "small-hand")}
+          >
             <MenuItem value="teacher">the teacher’s fingers</MenuItem>
             <MenuItem value={SMALL_HAND}>those for a small hand</MenuItem>
           </TextField>
         )}
         <div className="for-whom-pair">
-          <ReachSelect reach={player.reach} student={student} onChange={(mm) => set({ player: { ...said, reach: mm } })} />
-          <TextField select label="keys" value={player.octave ?? STANDARD_OCTAVE} onChange={(event) => set({ player: { ...said, octave: Number(event.target.value) } })}>
-            {OCTAVES.map(([mm, name]) => <MenuItem key={mm} value={mm}>{name}</MenuItem>)}
-            {player.octave !== undefined && !OCTAVES.some(([mm]) => mm === player.octave) && <MenuItem value={player.octave}>{player.octave} mm an octave</MenuItem>}
+          <ReachSelect
+            reach={player.reach}
+            student={student}
+            onChange={(mm) => set({ player: { ...said, reach: mm } })}
+          />
+          <TextField
+            select
+            label="keys"
+            value={player.octave ?? STANDARD_OCTAVE}
+            onChange={(event) => set({ player: { ...said, octave: Number(event.target.value) } })}
+          >
+            {OCTAVES.map(([mm, name]) => (
+              <MenuItem key={mm} value={mm}>
+                {name}
+              </MenuItem>
+            ))}
+            {player.octave !== undefined && !OCTAVES.some(([mm]) => mm === player.octave) && (
+              <MenuItem value={player.octave}>{player.octave} mm an octave</MenuItem>
+            )}
           </TextField>
         </div>
-        <TextField select label="How far along" value={player.level ?? 'usual'} onChange={(event) => set({ player: { ...said, level: event.target.value as 'usual' } })}>
+        <TextField
+          select
+          label="How far along"
+          value={player.level ?? "usual"}
+          onChange={(event) => set({ player: { ...said, level: event.target.value as "usual" } })}
+        >
           <MenuItem value="usual">passes the thumb freely</MenuItem>
           <MenuItem value="beginner">beginner: as few crossings as can be</MenuItem>
         </TextField>
-        <TextField select label="Chromatic scales" helperText={school.chromatic === 'all fingers' ? 'Fewer moves, for speed.' : 'Safe at any speed, the same in both hands.'} value={school.chromatic ?? 'thumb and third'} onChange={(event) => set({ school: { ...school, chromatic: event.target.value as 'all fingers' } })}>
+        <TextField
+          select
+          label="Chromatic scales"
+          helperText={
+            school.chromatic === "all fingers"
+              ? "Fewer moves, for speed."
+              : "Safe at any speed, the same in both hands."
+          }
+          value={school.chromatic ?? "thumb and third"}
+          onChange={(event) =>
+            set({ school: { ...school, chromatic: event.target.value as "all fingers" } })
+          }
+        >
           <MenuItem value="thumb and third">thumb and third in turn</MenuItem>
           <MenuItem value="all fingers">all fingers in groups</MenuItem>
         </TextField>
-        <FormControlLabel control={<Switch checked={school.groups ?? true} onChange={(_, on) => set({ school: { ...school, groups: on } })} />} label="Same fingers on each group of a sequence" />
-        {hasPrinted && <FormControlLabel control={<Switch checked={school.edition ?? false} onChange={(_, on) => set({ school: { ...school, edition: on } })} />} label="Keep the edition’s fingers to the letter" />}
+        <FormControlLabel
+          control={
+            <Switch
+              checked={school.groups ?? true}
+              onChange={(_, on) => set({ school: { ...school, groups: on } })}
+            />
+          }
+          label="Same fingers on each group of a sequence"
+        />
+        {hasPrinted && (
+          <FormControlLabel
+            control={
+              <Switch
+                checked={school.edition ?? false}
+                onChange={(_, on) => set({ school: { ...school, edition: on } })}
+              />
+            }
+            label="Keep the edition’s fingers to the letter"
+          />
+        )}
       </div>
     </details>
   );

@@ -1,25 +1,44 @@
-import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { firstFinger, parseWritten, writtenText } from '@yarrow-ridge/core/fingering';
-import { sistersOf, type Return } from '@yarrow-ridge/core/form';
-import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { onsets, spokenName, type Remark, type Score } from '@yarrow-ridge/core/score';
-import { useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { TEACHER, useAnnotationEdits } from '../edits/annotations.ts';
-import type { WrittenFinger } from '../score/Fingers.tsx';
-import { call } from '../api/client.ts';
-import { CheckCard } from './CheckCard.tsx';
-import { RemarkBox } from './RemarkBox.tsx';
-import { SuggestFingers } from './SuggestFingers.tsx';
-import { PositionCard } from './PositionCard.tsx';
-import { useDesk } from './useDesk.ts';
-import type { LayeredPosition } from './useDeskPiece.ts';
-import { usePlayer } from './usePlayer.ts';
-import { ForWhom } from './ForWhom.tsx';
+import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
+import { firstFinger, parseWritten, writtenText } from "@yarrow-ridge/core/fingering";
+import { sistersOf, type Return } from "@yarrow-ridge/core/form";
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { onsets, spokenName, type Remark, type Score } from "@yarrow-ridge/core/score";
+import { useMemo, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { TEACHER, useAnnotationEdits } from "../edits/annotations.ts";
+import type { WrittenFinger } from "../score/Fingers.tsx";
+import { call } from "../api/client.ts";
+import { CheckCard } from "./CheckCard.tsx";
+import { RemarkBox } from "./RemarkBox.tsx";
+import { SuggestFingers } from "./SuggestFingers.tsx";
+import { PositionCard } from "./PositionCard.tsx";
+import { useDesk } from "./useDesk.ts";
+import type { LayeredPosition } from "./useDeskPiece.ts";
+import { usePlayer } from "./usePlayer.ts";
+import { ForWhom } from "./ForWhom.tsx";
 
-/** The hands stratum's side: choose a note and type its finger; have fingers suggested for the chosen bars. */
-export function HandsPanel({ piece, score, form, fingers, remarks, positions, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; remarks: readonly Remark[]; positions: readonly LayeredPosition[]; assignmentId: string | undefined }) {
+/**
+ * The hands stratum's side: choose a note and type its finger; have fingers suggested for the
+ * chosen bars.
+ */
+export function HandsPanel({
+  piece,
+  score,
+  form,
+  fingers,
+  remarks,
+  positions,
+  assignmentId,
+}: {
+  piece: Piece;
+  score: Score;
+  form: FormAnswer;
+  fingers: ReadonlyMap<string, WrittenFinger>;
+  remarks: readonly Remark[];
+  positions: readonly LayeredPosition[];
+  assignmentId: string | undefined;
+}) {
   const { chosen, note, pencil, set } = useDesk();
   const { player, layer } = usePlayer(assignmentId);
   const edits = useAnnotationEdits(piece.id);
@@ -35,21 +54,40 @@ export function HandsPanel({ piece, score, form, fingers, remarks, positions, as
 
   const go = (id: string | undefined) => {
     const target = id === undefined ? undefined : byId.get(id);
-    if (target) set({ note: target.id, ...(chosen && target.bar >= chosen.from && target.bar <= chosen.to ? {} : { chosen: { from: target.bar, to: target.bar } }) });
+    if (target)
+      set({
+        note: target.id,
+        ...(chosen && target.bar >= chosen.from && target.bar <= chosen.to
+          ? {}
+          : { chosen: { from: target.bar, to: target.bar } }),
+      });
   };
   const at = line.findIndex((onset) => onset.notes.some((one) => one.id === note));
   const inChord = at < 0 ? -1 : line[at]!.notes.findIndex((one) => one.id === note);
-  const along = (step: number) => go(at < 0 ? (line.find((onset) => !chosen || onset.bar >= chosen.from) ?? line[0])?.notes[0]?.id : line[at + step]?.notes[0]?.id);
+  const along = (step: number) =>
+    go(
+      at < 0
+        ? (line.find((onset) => !chosen || onset.bar >= chosen.from) ?? line[0])?.notes[0]?.id
+        : line[at + step]?.notes[0]?.id,
+    );
   const upDown = (step: number) => go(line[at]?.notes[inChord + step]?.id);
   const otherHand = () => {
     const next = piece.hands[(piece.hands.indexOf(hand) + 1) % piece.hands.length]!;
-    go(onsets(score.notes, next).find((onset) => onset.bar >= (current?.bar ?? chosen?.from ?? 0))?.notes[0]?.id);
+    go(
+      onsets(score.notes, next).find((onset) => onset.bar >= (current?.bar ?? chosen?.from ?? 0))
+        ?.notes[0]?.id,
+    );
   };
-  /** What is typed is pencilled at once where the same music comes again; while a suggestion stands, that is solved around it instead. */
+  /**
+   * What is typed is pencilled at once where the same music comes again; while a suggestion stands,
+   * that is solved around it instead.
+   */
   const pencilSisters = (finger: string | null) => {
     const { pencil: before, suggested, advice } = useDesk.getState();
     if (!current || models.length === 0 || suggested) return;
-    const sisters = sistersOf(score, form.returns as readonly Return[], current).filter(({ id }) => fingers.get(id)?.layer !== layer);
+    const sisters = sistersOf(score, form.returns as readonly Return[], current).filter(
+      ({ id }) => fingers.get(id)?.layer !== layer,
+    );
     if (sisters.length === 0) return;
     const next = new Map(before);
     for (const { id } of sisters) {
@@ -62,82 +100,200 @@ export function HandsPanel({ piece, score, form, fingers, remarks, positions, as
   const write = (typed: string | null) => {
     if (!current) return;
     const before = fingers.get(current.id)?.finger;
-    const changes = typed !== null && held === current.id && before !== undefined && firstFinger(before) !== typed;
+    const changes =
+      typed !== null &&
+      held === current.id &&
+      before !== undefined &&
+      firstFinger(before) !== typed;
     const finger = changes ? `${firstFinger(before)}-${typed}` : typed;
     setHeld(undefined);
-    const place = `${finger ?? 'no finger'} on ${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`;
+    const place = `${finger ?? "no finger"} on ${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`;
     pencilSisters(finger);
-    void edits.fingers([{ id: current.id, finger: finger ?? (layer === TEACHER && current.finger !== undefined ? '' : null) }], place, layer)
+    void edits
+      .fingers(
+        [
+          {
+            id: current.id,
+            finger: finger ?? (layer === TEACHER && current.finger !== undefined ? "" : null),
+          },
+        ],
+        place,
+        layer,
+      )
       .then((ok) => ok && set({ written: useDesk.getState().written + 1 }));
     if (finger !== null) go((line[at]?.notes[inChord + 1] ?? line[at + 1]?.notes[0])?.id);
   };
   const optional = () => {
-    const before = current && parseWritten(fingers.get(current.id)?.finger ?? '', symbols);
+    const before = current && parseWritten(fingers.get(current.id)?.finger ?? "", symbols);
     if (!current || !before) return;
     const { optional: was, ...rest } = before;
-    void edits.fingers([{ id: current.id, finger: writtenText(was ? rest : { ...rest, optional: true }) }], `a finger that may be left, bar ${score.bars[current.bar]!.number}`, layer);
+    void edits.fingers(
+      [{ id: current.id, finger: writtenText(was ? rest : { ...rest, optional: true }) }],
+      `a finger that may be left, bar ${score.bars[current.bar]!.number}`,
+      layer,
+    );
   };
   const others = kind.limbs.filter((limb) => limb.id !== hand);
   const take = (to: string) => {
     if (!current) return;
     // back on its own staff it needs no word
     const own = kind.limbs[Math.min(current.staff, kind.limbs.length) - 1]?.id === to;
-    void edits.hands([{ id: current.id, hand: own ? null : to }], `${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} to the ${handName(kind, to).toLowerCase()}`);
+    void edits.hands(
+      [{ id: current.id, hand: own ? null : to }],
+      `${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} to the ${handName(kind, to).toLowerCase()}`,
+    );
   };
-  useHotkeys('right', () => along(1), { preventDefault: true });
-  useHotkeys('left', () => along(-1), { preventDefault: true });
-  useHotkeys('up', () => upDown(1), { preventDefault: true });
-  useHotkeys('down', () => upDown(-1), { preventDefault: true });
-  useHotkeys('tab', otherHand, { preventDefault: true, enabled: note !== undefined });
-  useHotkeys(symbols, (event) => write(symbols.find((symbol) => symbol === event.key.toLowerCase()) ?? null), { enabled: current !== undefined });
-  useHotkeys('backspace, delete', () => write(null), { enabled: current !== undefined });
-  useHotkeys('x', () => { if (others[0]) take(others[0].id); }, { enabled: current !== undefined });
-  useHotkeys('t', () => setHeld(current?.id), { enabled: current !== undefined && fingers.has(current.id) });
-  useHotkeys('o', optional, { enabled: current !== undefined });
+  useHotkeys("right", () => along(1), { preventDefault: true });
+  useHotkeys("left", () => along(-1), { preventDefault: true });
+  useHotkeys("up", () => upDown(1), { preventDefault: true });
+  useHotkeys("down", () => upDown(-1), { preventDefault: true });
+  useHotkeys("tab", otherHand, { preventDefault: true, enabled: note !== undefined });
+  useHotkeys(
+    symbols,
+    (event) => write(symbols.find((symbol) => symbol === event.key.toLowerCase()) ?? null),
+    { enabled: current !== undefined },
+  );
+  useHotkeys("backspace, delete", () => write(null), { enabled: current !== undefined });
+  useHotkeys(
+    "x",
+    () => {
+      if (others[0]) take(others[0].id);
+    },
+    { enabled: current !== undefined },
+  );
+  useHotkeys("t", () => setHeld(current?.id), {
+    enabled: current !== undefined && fingers.has(current.id),
+  });
+  useHotkeys("o", optional, { enabled: current !== undefined });
 
   return (
     <div className="stack">
       {current ? (
         <div className="card stack">
-          <h2>{spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}</h2>
-          <p className="soft">{handName(kind, hand)} · {written(fingers.get(current.id), pencil.get(current.id))}</p>
-          <ToggleButtonGroup exclusive fullWidth value={firstFinger(fingers.get(current.id)?.finger ?? '')} aria-label="Finger" onChange={(_, value: string | null) => write(value)}>
-            {symbols.map((symbol) => <ToggleButton key={symbol} value={symbol} className="finger-key">{symbol}</ToggleButton>)}
+          <h2>
+            {spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}
+          </h2>
+          <p className="soft">
+            {handName(kind, hand)} · {written(fingers.get(current.id), pencil.get(current.id))}
+          </p>
+          <ToggleButtonGroup
+            exclusive
+            fullWidth
+            value={firstFinger(fingers.get(current.id)?.finger ?? "")}
+            aria-label="Finger"
+            onChange={(_, value: string | null) => write(value)}
+          >
+            {symbols.map((symbol) => (
+              <ToggleButton key={symbol} value={symbol} className="finger-key">
+                {symbol}
+              </ToggleButton>
+            ))}
           </ToggleButtonGroup>
           {fingers.has(current.id) && (
             <div className="row">
-              <Button size="small" variant={held === current.id ? 'contained' : 'text'} onClick={() => setHeld(held === current.id ? undefined : current.id)}>Then another&nbsp;<span className="key">t</span></Button>
-              <Button size="small" onClick={optional}>May be left&nbsp;<span className="key">o</span></Button>
+              <Button
+                size="small"
+                variant={held === current.id ? "contained" : "text"}
+                onClick={() => setHeld(held === current.id ? undefined : current.id)}
+              >
+                Then another&nbsp;<span className="key">t</span>
+              </Button>
+              <Button size="small" onClick={optional}>
+                May be left&nbsp;<span className="key">o</span>
+              </Button>
             </div>
           )}
           {others.length > 0 && (
             <div className="row">
-              {others.map((one, i) => <Button key={one.id} size="small" onClick={() => take(one.id)}>Give it to the {one.name.toLowerCase()}{i === 0 && <>&nbsp;<span className="key">x</span></>}</Button>)}
+              {others.map((one, i) => (
+                <Button key={one.id} size="small" onClick={() => take(one.id)}>
+                  Give it to the {one.name.toLowerCase()}
+                  {i === 0 && (
+                    <>
+                      &nbsp;<span className="key">x</span>
+                    </>
+                  )}
+                </Button>
+              ))}
             </div>
           )}
-          <RemarkBox key={current.id} piece={piece} score={score} remarks={remarks} at={current} to={current.bar} noteId={current.id} />
-          <p className="small soft">Type the finger; it moves on to the next note. <span className="key">Tab</span> other hand, <span className="key">⌫</span> none.</p>
+          <RemarkBox
+            key={current.id}
+            piece={piece}
+            score={score}
+            remarks={remarks}
+            at={current}
+            to={current.bar}
+            noteId={current.id}
+          />
+          <p className="small soft">
+            Type the finger; it moves on to the next note. <span className="key">Tab</span> other
+            hand, <span className="key">⌫</span> none.
+          </p>
         </div>
       ) : (
-        <p className="soft">Click a note, or press <span className="key">→</span>, and type its finger ({symbols.join(' ')}).</p>
+        <p className="soft">
+          Click a note, or press <span className="key">→</span>, and type its finger (
+          {symbols.join(" ")}).
+        </p>
       )}
       {kind.notProposed && <p className="card">{kind.notProposed}</p>}
-      {models.length > 0 && <ForWhom assignmentId={assignmentId} hasPrinted={score.notes.some((one) => one.finger !== undefined)} />}
-      <SuggestFingers piece={piece} score={score} form={form} fingers={fingers} assignmentId={assignmentId} />
-      {models.some((limb) => limb.id === hand) && <PositionCard piece={piece} score={score} hand={hand} current={current} fingers={fingers} positions={positions} layer={layer} />}
       {models.length > 0 && (
-        <CheckCard pieceId={piece.id} about="Spans, one finger twice in a row, returns fingered otherwise, fingers changed after they were practised."
-          nothing={(count) => (count === 0 ? 'No finger is written yet.' : `Nothing to doubt in ${count} fingers.`)}
+        <ForWhom
+          assignmentId={assignmentId}
+          hasPrinted={score.notes.some((one) => one.finger !== undefined)}
+        />
+      )}
+      <SuggestFingers
+        piece={piece}
+        score={score}
+        form={form}
+        fingers={fingers}
+        assignmentId={assignmentId}
+      />
+      {models.some((limb) => limb.id === hand) && (
+        <PositionCard
+          piece={piece}
+          score={score}
+          hand={hand}
+          current={current}
+          fingers={fingers}
+          positions={positions}
+          layer={layer}
+        />
+      )}
+      {models.length > 0 && (
+        <CheckCard
+          pieceId={piece.id}
+          about="Spans, one finger twice in a row, returns fingered otherwise, fingers changed after they were practised."
+          nothing={(count) =>
+            count === 0 ? "No finger is written yet." : `Nothing to doubt in ${count} fingers.`
+          }
           ask={async () => {
-            const { doubts, fingers: count } = await call('checkFingerings', { params: { id: piece.id }, body: { player, layer } });
+            const { doubts, fingers: count } = await call("checkFingerings", {
+              params: { id: piece.id },
+              body: { player, layer },
+            });
             return { doubts, count };
           }}
-          onShow={(doubt) => set({ note: doubt.notes[0], chosen: { from: doubt.bar, to: doubt.bar } })} />
+          onShow={(doubt) =>
+            set({ note: doubt.notes[0], chosen: { from: doubt.bar, to: doubt.bar } })
+          }
+        />
       )}
-      <p className="small soft">Never hold a stretch that has to be forced; roll it, split it or leave a note out. Pain, numbness or tingling: stop, and see a doctor or hand therapist.</p>
+      <p className="small soft">
+        Never hold a stretch that has to be forced; roll it, split it or leave a note out. Pain,
+        numbness or tingling: stop, and see a doctor or hand therapist.
+      </p>
     </div>
   );
 }
 
 const written = (finger: WrittenFinger | undefined, pencil: string | undefined): string =>
-  finger?.look === 'ink' || finger?.look === 'own' ? `finger ${finger.finger}, in ink${finger.beside ? ` (under it ${finger.beside.finger})` : ''}` : pencil ? `finger ${pencil}, in pencil` : finger ? `finger ${finger.finger}, as printed` : 'no finger yet';
+  finger?.look === "ink" || finger?.look === "own"
+    ? `finger ${finger.finger}, in ink${finger.beside ? ` (under it ${finger.beside.finger})` : ""}`
+    : pencil
+      ? `finger ${pencil}, in pencil`
+      : finger
+        ? `finger ${finger.finger}, as printed`
+        : "no finger yet";

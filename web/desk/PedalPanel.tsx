@@ -1,90 +1,214 @@
-import { Button } from '@mui/material';
-import type { Piece } from '@yarrow-ridge/contract';
-import { beatName, compare, comparePlaces, parseFraction, toNumber, toText, type OtherPedal, type PedalDepth, type PedalMark, type Score } from '@yarrow-ridge/core/score';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { useAnnotationEdits } from '../edits/annotations.ts';
-import { xAt, type PageBoxes } from '../score/geometry.ts';
-import { call } from '../api/client.ts';
-import { CheckCard } from './CheckCard.tsx';
-import { SuggestPedal } from './SuggestPedal.tsx';
-import { pedalText } from './pedalText.ts';
-import { stepPlace } from './places.ts';
-import { useDesk } from './useDesk.ts';
+import { Button } from "@mui/material";
+import type { Piece } from "@yarrow-ridge/contract";
+import {
+  beatName,
+  compare,
+  comparePlaces,
+  parseFraction,
+  toNumber,
+  toText,
+  type OtherPedal,
+  type PedalDepth,
+  type PedalMark,
+  type Score,
+} from "@yarrow-ridge/core/score";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import { xAt, type PageBoxes } from "../score/geometry.ts";
+import { call } from "../api/client.ts";
+import { CheckCard } from "./CheckCard.tsx";
+import { SuggestPedal } from "./SuggestPedal.tsx";
+import { pedalText } from "./pedalText.ts";
+import { stepPlace } from "./places.ts";
+import { useDesk } from "./useDesk.ts";
 
-const KINDS: [PedalMark['kind'], string, string, string][] = [
-  ['down', 'Down', 'd', 'down with the note'], ['change', 'Change', 'c', 'late: up with the note, down just after it'], ['up', 'Up', 'u', 'up with the note'], ['flutter', 'Flutter', 'v', 'up a little and down again, over and over, until the next mark'],
+const KINDS: [PedalMark["kind"], string, string, string][] = [
+  ["down", "Down", "d", "down with the note"],
+  ["change", "Change", "c", "late: up with the note, down just after it"],
+  ["up", "Up", "u", "up with the note"],
+  ["flutter", "Flutter", "v", "up a little and down again, over and over, until the next mark"],
 ];
 /** The other pedals, with the key that puts each down or takes it up again. */
-const OTHERS: [OtherPedal, string, string][] = [['soft', 'Una corda', 'a'], ['sostenuto', 'Sostenuto', 'n']];
+const OTHERS: [OtherPedal, string, string][] = [
+  ["soft", "Una corda", "a"],
+  ["sostenuto", "Sostenuto", "n"],
+];
 
 /** How far the foot goes, with the key that says so. */
-const DEPTHS: [PedalDepth | undefined, string, string][] = [[undefined, 'Full', '1'], [0.5, 'Half', '2'], [0.25, 'Quarter', '4']];
+const DEPTHS: [PedalDepth | undefined, string, string][] = [
+  [undefined, "Full", "1"],
+  [0.5, "Half", "2"],
+  [0.25, "Quarter", "4"],
+];
 
-/** The pedal stratum's side: put down, change or up at the chosen place; the script of the bars in words. */
-export function PedalPanel({ piece, score, marks, source }: { piece: Piece; score: Score; marks: readonly PedalMark[]; source: 'printed' | 'teacher' }) {
+/**
+ * The pedal stratum's side: put down, change or up at the chosen place; the script of the bars in
+ * words.
+ */
+export function PedalPanel({
+  piece,
+  score,
+  marks,
+  source,
+}: {
+  piece: Piece;
+  score: Score;
+  marks: readonly PedalMark[];
+  source: "printed" | "teacher";
+}) {
   const { place, chosen, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
-  const at = (pedal?: OtherPedal) => here && marks.find((one) => one.pedal === pedal && one.bar === here.bar && compare(one.offset, here.offset) === 0);
+  const at = (pedal?: OtherPedal) =>
+    here &&
+    marks.find(
+      (one) =>
+        one.pedal === pedal && one.bar === here.bar && compare(one.offset, here.offset) === 0,
+    );
   const mark = at();
-  const isDown = (pedal: OtherPedal) => here !== undefined && marks.findLast((one) => one.pedal === pedal && comparePlaces(one, here) < 0)?.kind === 'down';
-  const rewrite = (kind: PedalMark['kind'] | undefined, depth: PedalDepth | undefined, pedal?: OtherPedal) => {
+  const isDown = (pedal: OtherPedal) =>
+    here !== undefined &&
+    marks.findLast((one) => one.pedal === pedal && comparePlaces(one, here) < 0)?.kind === "down";
+  const rewrite = (
+    kind: PedalMark["kind"] | undefined,
+    depth: PedalDepth | undefined,
+    pedal?: OtherPedal,
+  ) => {
     if (!here || (kind === undefined && !at(pedal))) return;
     const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
     const exact = toText(here.offset);
-    const placed = kind && { bar: here.bar, offset: toNumber(here.offset), exact, kind, ...(depth && (kind === 'down' || kind === 'change') ? { depth } : {}), ...(pedal ? { pedal } : {}) };
+    const placed = kind && {
+      bar: here.bar,
+      offset: toNumber(here.offset),
+      exact,
+      kind,
+      ...(depth && (kind === "down" || kind === "change") ? { depth } : {}),
+      ...(pedal ? { pedal } : {}),
+    };
     void edits.pedal(
-      (before) => [...before.filter((one) => one.bar !== here.bar || one.exact !== exact || (one.pedal ?? undefined) !== pedal), ...(placed ? [placed] : [])].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
-      kind ? `pedal ${pedalText({ kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) })} in ${where}` : `no pedal mark in ${where}`,
+      (before) =>
+        [
+          ...before.filter(
+            (one) =>
+              one.bar !== here.bar || one.exact !== exact || (one.pedal ?? undefined) !== pedal,
+          ),
+          ...(placed ? [placed] : []),
+        ].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
+      kind
+        ? `pedal ${pedalText({ kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) })} in ${where}`
+        : `no pedal mark in ${where}`,
     );
   };
-  const write = (kind: PedalMark['kind'] | undefined) => rewrite(kind, mark?.kind === kind ? mark?.depth : undefined);
-  const other = (pedal: OtherPedal) => rewrite(at(pedal) ? undefined : isDown(pedal) ? 'up' : 'down', undefined, pedal);
+  const write = (kind: PedalMark["kind"] | undefined) =>
+    rewrite(kind, mark?.kind === kind ? mark?.depth : undefined);
+  const other = (pedal: OtherPedal) =>
+    rewrite(at(pedal) ? undefined : isDown(pedal) ? "up" : "down", undefined, pedal);
   const move = (step: 1 | -1) => {
-    const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: '0' };
+    const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: "0" };
     set({ place: next, chosen: { from: next.bar, to: next.bar } });
   };
-  useHotkeys('right', () => move(1), { preventDefault: true });
-  useHotkeys('left', () => move(-1), { preventDefault: true });
-  useHotkeys(KINDS.map(([, , key]) => key), (event) => write(KINDS.find(([, , key]) => key === event.key.toLowerCase())?.[0]));
-  useHotkeys(OTHERS.map(([, , key]) => key), (event) => other(OTHERS.find(([, , key]) => key === event.key.toLowerCase())![0]));
+  useHotkeys("right", () => move(1), { preventDefault: true });
+  useHotkeys("left", () => move(-1), { preventDefault: true });
+  useHotkeys(
+    KINDS.map(([, , key]) => key),
+    (event) => write(KINDS.find(([, , key]) => key === event.key.toLowerCase())?.[0]),
+  );
+  useHotkeys(
+    OTHERS.map(([, , key]) => key),
+    (event) => other(OTHERS.find(([, , key]) => key === event.key.toLowerCase())![0]),
+  );
   const deepen = (depth: PedalDepth | undefined) => {
-    if (mark?.kind === 'down' || mark?.kind === 'change') rewrite(mark.kind, depth);
+    if (mark?.kind === "down" || mark?.kind === "change") rewrite(mark.kind, depth);
   };
-  useHotkeys(['1', '2', '4'], (event) => deepen(DEPTHS.find(([, , key]) => key === event.key)?.[0]), { enabled: mark !== undefined });
-  useHotkeys('backspace, delete', () => write(undefined));
+  useHotkeys(
+    ["1", "2", "4"],
+    (event) => deepen(DEPTHS.find(([, , key]) => key === event.key)?.[0]),
+    { enabled: mark !== undefined },
+  );
+  useHotkeys("backspace, delete", () => write(undefined));
   const from = chosen?.from ?? 0;
   const script = score.bars.slice(from, Math.max(from + 8, (chosen?.to ?? 0) + 1));
   return (
     <div className="stack">
       <div className="card stack">
-        <h2>{here ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}` : 'Damper pedal'}</h2>
-        {here ? <p className="soft">{mark ? `here: ${pedalText(mark)}` : 'no mark here'}</p> : <p className="soft">Click a place in the score, or press <span className="key">→</span>.</p>}
+        <h2>
+          {here
+            ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`
+            : "Damper pedal"}
+        </h2>
+        {here ? (
+          <p className="soft">{mark ? `here: ${pedalText(mark)}` : "no mark here"}</p>
+        ) : (
+          <p className="soft">
+            Click a place in the score, or press <span className="key">→</span>.
+          </p>
+        )}
         <div className="row pedal-keys">
           {KINDS.map(([kind, name, key, how]) => (
-            <Button key={kind} title={how} variant={mark?.kind === kind ? 'contained' : 'outlined'} disabled={!here} onClick={() => write(kind)}>{name} <span className="key">{key.toUpperCase()}</span></Button>
+            <Button
+              key={kind}
+              title={how}
+              variant={mark?.kind === kind ? "contained" : "outlined"}
+              disabled={!here}
+              onClick={() => write(kind)}
+            >
+              {name} <span className="key">{key.toUpperCase()}</span>
+            </Button>
           ))}
         </div>
-        {(mark?.kind === 'down' || mark?.kind === 'change') && (
+        {(mark?.kind === "down" || mark?.kind === "change") && (
           <div className="row" role="group" aria-label="How far down">
-            {DEPTHS.map(([depth, name, key]) => <Button key={key} size="small" variant={mark.depth === depth ? 'contained' : 'text'} onClick={() => deepen(depth)}>{name}&nbsp;<span className="key">{key}</span></Button>)}
+            {DEPTHS.map(([depth, name, key]) => (
+              <Button
+                key={key}
+                size="small"
+                variant={mark.depth === depth ? "contained" : "text"}
+                onClick={() => deepen(depth)}
+              >
+                {name}&nbsp;<span className="key">{key}</span>
+              </Button>
+            ))}
           </div>
         )}
         <div className="row" role="group" aria-label="Other pedals">
           {OTHERS.map(([pedal, name, key]) => (
-            <Button key={pedal} size="small" variant={at(pedal) ? 'contained' : 'outlined'} disabled={!here} onClick={() => other(pedal)}>{at(pedal) ? `No ${pedalText(at(pedal)!)}` : isDown(pedal) ? `${name} up` : name}&nbsp;<span className="key">{key.toUpperCase()}</span></Button>
+            <Button
+              key={pedal}
+              size="small"
+              variant={at(pedal) ? "contained" : "outlined"}
+              disabled={!here}
+              onClick={() => other(pedal)}
+            >
+              {at(pedal) ? `No ${pedalText(at(pedal)!)}` : isDown(pedal) ? `${name} up` : name}
+              &nbsp;<span className="key">{key.toUpperCase()}</span>
+            </Button>
           ))}
         </div>
-        <Button disabled={!mark} onClick={() => write(undefined)}>Rub out <span className="key">⌫</span></Button>
+        <Button disabled={!mark} onClick={() => write(undefined)}>
+          Rub out <span className="key">⌫</span>
+        </Button>
       </div>
       <SuggestPedal piece={piece} score={score} />
-      <CheckCard pieceId={piece.id} about="Blurs, rests and detached notes the pedal fills, a bass lost at a change, moves too quick for a foot."
-        nothing={(count) => (count === 0 ? 'No pedal mark is written yet.' : `Nothing to doubt in ${count} marks.`)}
+      <CheckCard
+        pieceId={piece.id}
+        about="Blurs, rests and detached notes the pedal fills, a bass lost at a change, moves too quick for a foot."
+        nothing={(count) =>
+          count === 0 ? "No pedal mark is written yet." : `Nothing to doubt in ${count} marks.`
+        }
         ask={async () => {
-          const { doubts, marks: count } = await call('checkPedal', { params: { id: piece.id }, body: {} });
+          const { doubts, marks: count } = await call("checkPedal", {
+            params: { id: piece.id },
+            body: {},
+          });
           return { doubts, count };
         }}
-        onShow={(doubt) => set({ place: { bar: doubt.bar, offset: doubt.exact }, chosen: { from: doubt.bar, to: doubt.bar } })} />
+        onShow={(doubt) =>
+          set({
+            place: { bar: doubt.bar, offset: doubt.exact },
+            chosen: { from: doubt.bar, to: doubt.bar },
+          })
+        }
+      />
       <h2>Script</h2>
       <table className="script">
         <tbody>
@@ -93,28 +217,61 @@ export function PedalPanel({ piece, score, marks, source }: { piece: Piece; scor
             return (
               <tr key={bar.index}>
                 <th scope="row">{bar.number}</th>
-                <td>{inBar.length ? inBar.map((one) => `${pedalText(one)} ${beatName(bar, one.offset)}`).join(' · ') : <span className="soft">{held(marks, bar.index) ? 'held' : '–'}</span>}</td>
+                <td>
+                  {inBar.length ? (
+                    inBar.map((one) => `${pedalText(one)} ${beatName(bar, one.offset)}`).join(" · ")
+                  ) : (
+                    <span className="soft">{held(marks, bar.index) ? "held" : "–"}</span>
+                  )}
+                </td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      {source === 'printed'
-        ? <p className="small soft">{marks.length ? 'As printed in the file; the first change you make is your own pedalling.' : 'Nothing is printed. A mark is a hint, the ear decides.'}</p>
-        : <Button onClick={() => void edits.pedal(null, 'back to the printed pedal')}>Back to the printed pedal</Button>}
-      <p className="small soft">Pedals only if the feet reach them with good posture; a footstool or extender helps.</p>
+      {source === "printed" ? (
+        <p className="small soft">
+          {marks.length
+            ? "As printed in the file; the first change you make is your own pedalling."
+            : "Nothing is printed. A mark is a hint, the ear decides."}
+        </p>
+      ) : (
+        <Button onClick={() => void edits.pedal(null, "back to the printed pedal")}>
+          Back to the printed pedal
+        </Button>
+      )}
+      <p className="small soft">
+        Pedals only if the feet reach them with good posture; a footstool or extender helps.
+      </p>
     </div>
   );
 }
 
 const held = (marks: readonly PedalMark[], bar: number): boolean => {
   const before = marks.findLast((one) => !one.pedal && one.bar < bar);
-  return before !== undefined && before.kind !== 'up';
+  return before !== undefined && before.kind !== "up";
 };
 
 /** Where the next pedal mark goes. */
-export function PedalCursor({ boxes, score, place }: { boxes: PageBoxes; score: Score; place: { bar: number; offset: string } }) {
+export function PedalCursor({
+  boxes,
+  score,
+  place,
+}: {
+  boxes: PageBoxes;
+  score: Score;
+  place: { bar: number; offset: string };
+}) {
   const bar = boxes.bars.find((box) => box.bar === place.bar);
   const x = xAt(boxes, score, place.bar, toNumber(parseFraction(place.offset)!));
-  return bar && x !== undefined ? <rect className="pedal-cursor" x={x - 110} y={bar.top - 200} width={220} height={bar.bottom - bar.top + 1000} rx={60} /> : null;
+  return bar && x !== undefined ? (
+    <rect
+      className="pedal-cursor"
+      x={x - 110}
+      y={bar.top - 200}
+      width={220}
+      height={bar.bottom - bar.top + 1000}
+      rx={60}
+    />
+  ) : null;
 }

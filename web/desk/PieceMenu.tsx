@@ -1,18 +1,28 @@
-import MoreIcon from '@mui/icons-material/MoreVert';
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Divider, Menu, MenuItem, TextField } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
-import type { Piece } from '@yarrow-ridge/contract';
-import { instruments } from '@yarrow-ridge/core/instruments';
-import type { Score } from '@yarrow-ridge/core/score';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { useNavigate } from 'react-router';
-import { call } from '../api/client.ts';
-import { CorrectedFile } from './CorrectedFile.tsx';
-import { useHistory } from '../edits/history.ts';
-import { PaperAgain } from './PaperAgain.tsx';
-import { PartsForm } from './PartsForm.tsx';
-import { FindOne } from '../shell/FindOne.tsx';
+import MoreIcon from "@mui/icons-material/MoreVert";
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Divider,
+  Menu,
+  MenuItem,
+  TextField,
+} from "@mui/material";
+import { useQueryClient } from "@tanstack/react-query";
+import type { Piece } from "@yarrow-ridge/contract";
+import { instruments } from "@yarrow-ridge/core/instruments";
+import type { Score } from "@yarrow-ridge/core/score";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { useNavigate } from "react-router";
+import { call } from "../api/client.ts";
+import { CorrectedFile } from "./CorrectedFile.tsx";
+import { useHistory } from "../edits/history.ts";
+import { PaperAgain } from "./PaperAgain.tsx";
+import { PartsForm } from "./PartsForm.tsx";
+import { FindOne } from "../shell/FindOne.tsx";
 
 interface Fields {
   title: string;
@@ -32,51 +42,142 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
   const send = async (body: Partial<Fields> & { archived?: boolean; parts?: number[] | null }) => {
-    await call('editPiece', { params: { id: piece.id }, body: body });
+    await call("editPiece", { params: { id: piece.id }, body: body });
     await client.invalidateQueries();
   };
   const before = { title: piece.title, composer: piece.composer, instrument: piece.instrument };
   const save = (after: Fields) => {
     setEditing(false);
-    void perform({ label: `details of ${after.title}`, redo: () => send(after), undo: () => send(before) });
+    void perform({
+      label: `details of ${after.title}`,
+      redo: () => send(after),
+      undo: () => send(before),
+    });
   };
   const mine = score.parts.flatMap((part, i) => (part.mine ? [i] : []));
   const choose = (parts: number[]) => {
     setParting(false);
-    void perform({ label: 'the parts to practise', redo: () => send({ parts }), undo: () => send({ parts: mine }) });
+    void perform({
+      label: "the parts to practise",
+      redo: () => send({ parts }),
+      undo: () => send({ parts: mine }),
+    });
   };
   const archive = async () => {
     setAnchor(null);
-    const ok = await perform({ label: `archiving ${piece.title}`, redo: () => send({ archived: true }), undo: () => send({ archived: false }) });
-    if (ok) void navigate('/');
+    const ok = await perform({
+      label: `archiving ${piece.title}`,
+      redo: () => send({ archived: true }),
+      undo: () => send({ archived: false }),
+    });
+    if (ok) void navigate("/");
   };
   return (
     <>
-      <Button size="small" variant="outlined" endIcon={<MoreIcon />} aria-label="Print, save, edit" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>Print, save</Button>
+      <Button
+        size="small"
+        variant="outlined"
+        endIcon={<MoreIcon />}
+        aria-label="Print, save, edit"
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        Print, save
+      </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        <MenuItem component="a" href={`/print/score/${piece.id}`}>Print the marked score</MenuItem>
-        <MenuItem component="a" href={`/api/pieces/${piece.id}/export.musicxml`} download onClick={() => setAnchor(null)}>Save as MusicXML, with fingers, pedal and sections</MenuItem>
-        <MenuItem component="a" href={`/api/pieces/${piece.id}/section.mid`} download onClick={() => setAnchor(null)}>Save as MIDI</MenuItem>
+        <MenuItem component="a" href={`/print/score/${piece.id}`}>
+          Print the marked score
+        </MenuItem>
+        <MenuItem
+          component="a"
+          href={`/api/pieces/${piece.id}/export.musicxml`}
+          download
+          onClick={() => setAnchor(null)}
+        >
+          Save as MusicXML, with fingers, pedal and sections
+        </MenuItem>
+        <MenuItem
+          component="a"
+          href={`/api/pieces/${piece.id}/section.mid`}
+          download
+          onClick={() => setAnchor(null)}
+        >
+          Save as MIDI
+        </MenuItem>
         <Divider />
-        <MenuItem onClick={() => { setAnchor(null); setEditing(true); }}>Title, composer, instrument …</MenuItem>
-        <MenuItem onClick={() => void navigate(`/pieces/${piece.id}/pages`)}>Pages of the printed score …</MenuItem>
-        {piece.onPaper && <MenuItem onClick={() => { setAnchor(null); setTelling(true); }}>Bars, metre, repeats …</MenuItem>}
-        {score.parts.length > 1 && <MenuItem onClick={() => { setAnchor(null); setParting(true); }}>Which parts …</MenuItem>}
-        <MenuItem onClick={() => { setAnchor(null); setCorrecting(true); }}>{piece.onPaper ? 'Bring a file of it …' : 'Bring a corrected file …'}</MenuItem>
-        {!piece.onPaper && <MenuItem onClick={() => { setAnchor(null); setComparing(true); }}>Compare with another edition …</MenuItem>}
+        <MenuItem
+          onClick={() => {
+            setAnchor(null);
+            setEditing(true);
+          }}
+        >
+          Title, composer, instrument …
+        </MenuItem>
+        <MenuItem onClick={() => void navigate(`/pieces/${piece.id}/pages`)}>
+          Pages of the printed score …
+        </MenuItem>
+        {piece.onPaper && (
+          <MenuItem
+            onClick={() => {
+              setAnchor(null);
+              setTelling(true);
+            }}
+          >
+            Bars, metre, repeats …
+          </MenuItem>
+        )}
+        {score.parts.length > 1 && (
+          <MenuItem
+            onClick={() => {
+              setAnchor(null);
+              setParting(true);
+            }}
+          >
+            Which parts …
+          </MenuItem>
+        )}
+        <MenuItem
+          onClick={() => {
+            setAnchor(null);
+            setCorrecting(true);
+          }}
+        >
+          {piece.onPaper ? "Bring a file of it …" : "Bring a corrected file …"}
+        </MenuItem>
+        {!piece.onPaper && (
+          <MenuItem
+            onClick={() => {
+              setAnchor(null);
+              setComparing(true);
+            }}
+          >
+            Compare with another edition …
+          </MenuItem>
+        )}
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
       {telling && <PaperAgain piece={piece} onClose={() => setTelling(false)} />}
-      {parting && <PartsForm score={score} mine={mine} onSave={choose} onClose={() => setParting(false)} />}
+      {parting && (
+        <PartsForm score={score} mine={mine} onSave={choose} onClose={() => setParting(false)} />
+      )}
       {correcting && <CorrectedFile piece={piece} onClose={() => setCorrecting(false)} />}
       {comparing && (
         <Dialog open onClose={() => setComparing(false)} fullWidth maxWidth="xs">
           <DialogTitle component="h2">Compare with</DialogTitle>
-          <DialogContent className="stack" sx={{ pt: '8px !important' }}>
-            <p className="soft">Bring the other edition as a piece of its own first; then choose it here.</p>
-            <FindOne label="The other edition" from="listPieces" without={[piece.id]} onChoose={({ id }) => void navigate(`/pieces/${piece.id}/compare/${id}`)} />
+          <DialogContent className="stack" sx={{ pt: "8px !important" }}>
+            <p className="soft">
+              Bring the other edition as a piece of its own first; then choose it here.
+            </p>
+            <FindOne
+              label="The other edition"
+              from="listPieces"
+              without={[piece.id]}
+              onChoose={({ id }) => void navigate(`/pieces/${piece.id}/compare/${id}`)}
+            />
           </DialogContent>
-          <DialogActions><Button onClick={() => setComparing(false)}>Cancel</Button></DialogActions>
+          <DialogActions>
+            <Button onClick={() => setComparing(false)}>Cancel</Button>
+          </DialogActions>
         </Dialog>
       )}
       {editing && <PieceForm before={before} onSave={save} onClose={() => setEditing(false)} />}
@@ -84,22 +185,54 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   );
 }
 
-function PieceForm({ before, onSave, onClose }: { before: Fields; onSave: (after: Fields) => void; onClose: () => void }) {
-  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({ defaultValues: before });
+function PieceForm({
+  before,
+  onSave,
+  onClose,
+}: {
+  before: Fields;
+  onSave: (after: Fields) => void;
+  onClose: () => void;
+}) {
+  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
+    defaultValues: before,
+  });
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <form onSubmit={(event) => void handleSubmit(onSave)(event)}>
         <DialogTitle component="h2">About this piece</DialogTitle>
-        <DialogContent className="stack" sx={{ pt: '8px !important' }}>
-          <TextField label="Title" autoFocus slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.title} helperText={formState.errors.title && 'A piece needs a title.'} {...register('title', { validate: (value) => value.trim().length > 0 })} />
-          <TextField label="Composer" slotProps={{ htmlInput: { maxLength: 200 } }} {...register('composer')} />
-          <TextField label="Instrument" select value={watch('instrument')} onChange={(event) => setValue('instrument', event.target.value)}>
-            {instruments.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
+        <DialogContent className="stack" sx={{ pt: "8px !important" }}>
+          <TextField
+            label="Title"
+            autoFocus
+            slotProps={{ htmlInput: { maxLength: 200 } }}
+            error={!!formState.errors.title}
+            helperText={formState.errors.title && "A piece needs a title."}
+            {...register("title", { validate: (value) => value.trim().length > 0 })}
+          />
+          <TextField
+            label="Composer"
+            slotProps={{ htmlInput: { maxLength: 200 } }}
+            {...register("composer")}
+          />
+          <TextField
+            label="Instrument"
+            select
+            value={watch("instrument")}
+            onChange={(event) => setValue("instrument", event.target.value)}
+          >
+            {instruments.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
           </TextField>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">Save</Button>
+          <Button type="submit" variant="contained">
+            Save
+          </Button>
         </DialogActions>
       </form>
     </Dialog>

@@ -1,10 +1,20 @@
-import { Button } from '@mui/material';
-import type { AnnotationsAnswer } from '@yarrow-ridge/contract';
-import { barSpan, type Score } from '@yarrow-ridge/core/score';
-import { useAnnotationEdits } from '../edits/annotations.ts';
+import { Button } from "@mui/material";
+import type { AnnotationsAnswer } from "@yarrow-ridge/contract";
+import { barSpan, type Score } from "@yarrow-ridge/core/score";
+import { useAnnotationEdits } from "../edits/annotations.ts";
 
 /** Bars that are played as another edition has them, for now. */
-export function ReadingsList({ pieceId, score, readings, onShow }: { pieceId: string; score: Score; readings: AnnotationsAnswer['readings']; onShow?: (from: number, to: number) => void }) {
+export function ReadingsList({
+  pieceId,
+  score,
+  readings,
+  onShow,
+}: {
+  pieceId: string;
+  score: Score;
+  readings: AnnotationsAnswer["readings"];
+  onShow?: (from: number, to: number) => void;
+}) {
   const edits = useAnnotationEdits(pieceId);
   if (readings.length === 0) return null;
   return (
@@ -15,8 +25,34 @@ export function ReadingsList({ pieceId, score, readings, onShow }: { pieceId: st
           const span = barSpan(score.bars, one.from, one.to);
           return (
             <li key={one.id} className="row spread">
-              <span>{onShow ? <button type="button" className="bar-link" onClick={() => onShow(one.from, one.to)}>{span}</button> : span} <span className="soft">{one.inUse ? `as in “${one.source}”` : `as written; “${one.source}” put aside`}</span></span>
-              <Button size="small" onClick={() => void edits.useReading(one.id, !one.inUse, one.inUse ? `the original of ${span}` : `“${one.source}” in ${span}`)}>{one.inUse ? 'Back to the original' : 'Play it'}</Button>
+              <span>
+                {onShow ? (
+                  <button
+                    type="button"
+                    className="bar-link"
+                    onClick={() => onShow(one.from, one.to)}
+                  >
+                    {span}
+                  </button>
+                ) : (
+                  span
+                )}{" "}
+                <span className="soft">
+                  {one.inUse ? `as in “${one.source}”` : `as written; “${one.source}” put aside`}
+                </span>
+              </span>
+              <Button
+                size="small"
+                onClick={() =>
+                  void edits.useReading(
+                    one.id,
+                    !one.inUse,
+                    one.inUse ? `the original of ${span}` : `“${one.source}” in ${span}`,
+                  )
+                }
+              >
+                {one.inUse ? "Back to the original" : "Play it"}
+              </Button>
             </li>
           );
         })}

@@ -1,34 +1,68 @@
-import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import type { Score } from '@yarrow-ridge/core/score';
-import { Tooltip } from '@mui/material';
-import { returnText } from './relations.ts';
+import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import type { Score } from "@yarrow-ridge/core/score";
+import { Tooltip } from "@mui/material";
+import { returnText } from "./relations.ts";
 
-const PAINTED = ['rhythm', 'varied', 'exchanged', 'transposed', 'octave', 'exact'];
+const PAINTED = ["rhythm", "varied", "exchanged", "transposed", "octave", "exact"];
 
 /** Returns of two bars and more, the nearest to the first time last, so that they lie on top. */
-const returnsOf = (form: FormAnswer, hand: string): FormAnswer['returns'] =>
-  form.returns.filter((found) => found.hand === hand && found.to > found.from).sort((a, b) => PAINTED.indexOf(a.relation) - PAINTED.indexOf(b.relation));
+const returnsOf = (form: FormAnswer, hand: string): FormAnswer["returns"] =>
+  form.returns
+    .filter((found) => found.hand === hand && found.to > found.from)
+    .sort((a, b) => PAINTED.indexOf(a.relation) - PAINTED.indexOf(b.relation));
 
-/** Per hand on the bar axis: what is new stands solid, what returns is hatched; a click shows the return. */
-export function ReturnsStrip({ piece, score, form, chosen, onChoose }: {
-  piece: Piece; score: Score; form: FormAnswer; chosen: { from: number; to: number } | undefined; onChoose: (from: number, to: number) => void;
+/**
+ * Per hand on the bar axis: what is new stands solid, what returns is hatched; a click shows the
+ * return.
+ */
+export function ReturnsStrip({
+  piece,
+  score,
+  form,
+  chosen,
+  onChoose,
+}: {
+  piece: Piece;
+  score: Score;
+  form: FormAnswer;
+  chosen: { from: number; to: number } | undefined;
+  onChoose: (from: number, to: number) => void;
 }) {
   const kind = instrument(piece.instrument);
   return (
     <div className="returns" role="group" aria-label="New bars and returns in each hand">
       {Object.entries(form.isNew).map(([hand, isNew]) => (
         <div key={hand} className="returns-row">
-          <span className="returns-name">{handName(kind, hand)} <span className="soft">{form.newBarsByHand[hand]} new</span></span>
-          <div className="returns-axis" style={{ gridTemplateColumns: `repeat(${form.bars}, 1fr)` }}>
-            {isNew.map((fresh, bar) => <span key={bar} className={!fresh ? 'is-known' : form.work[hand]![bar]! < 1 ? 'is-nearly' : 'is-new'} style={{ gridColumn: bar + 1 }} />)}
+          <span className="returns-name">
+            {handName(kind, hand)} <span className="soft">{form.newBarsByHand[hand]} new</span>
+          </span>
+          <div
+            className="returns-axis"
+            style={{ gridTemplateColumns: `repeat(${form.bars}, 1fr)` }}
+          >
+            {isNew.map((fresh, bar) => (
+              <span
+                key={bar}
+                className={
+                  !fresh ? "is-known" : form.work[hand]![bar]! < 1 ? "is-nearly" : "is-new"
+                }
+                style={{ gridColumn: bar + 1 }}
+              />
+            ))}
             {returnsOf(form, hand).map((found) => {
               const text = returnText(score.bars, found);
-              const active = chosen !== undefined && found.from <= chosen.to && found.to >= chosen.from;
+              const active =
+                chosen !== undefined && found.from <= chosen.to && found.to >= chosen.from;
               return (
                 <Tooltip key={`${found.from} ${found.of} ${found.relation}`} title={text}>
-                  <button type="button" className={`returns-span ${found.relation}${active ? ' active' : ''}`} aria-label={`Return: bars ${text}`}
-                    style={{ gridColumn: `${found.from + 1} / ${found.to + 2}` }} onClick={() => onChoose(found.from, found.to)} />
+                  <button
+                    type="button"
+                    className={`returns-span ${found.relation}${active ? " active" : ""}`}
+                    aria-label={`Return: bars ${text}`}
+                    style={{ gridColumn: `${found.from + 1} / ${found.to + 2}` }}
+                    onClick={() => onChoose(found.from, found.to)}
+                  />
                 </Tooltip>
               );
             })}

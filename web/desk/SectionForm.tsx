@@ -1,11 +1,18 @@
-import type { Piece } from '@yarrow-ridge/contract';
-import { Button, MenuItem, TextField } from '@mui/material';
-import { beatName, compare, toText, type About, type Score, type Section } from '@yarrow-ridge/core/score';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import type { SectionDraft } from '../edits/annotations.ts';
-import { AboutFields } from './AboutFields.tsx';
-import { placesIn } from './places.ts';
+import type { Piece } from "@yarrow-ridge/contract";
+import { Button, MenuItem, TextField } from "@mui/material";
+import {
+  beatName,
+  compare,
+  toText,
+  type About,
+  type Score,
+  type Section,
+} from "@yarrow-ridge/core/score";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import type { SectionDraft } from "../edits/annotations.ts";
+import { AboutFields } from "./AboutFields.tsx";
+import { placesIn } from "./places.ts";
 
 interface Fields {
   name: string;
@@ -17,51 +24,143 @@ interface Fields {
 }
 
 /** On a tablet the screen keyboard would cover the score with every bar that is touched. */
-const HAS_KEYBOARD = window.matchMedia('(pointer: fine)').matches;
+const HAS_KEYBOARD = window.matchMedia("(pointer: fine)").matches;
 
 /** Name, place and character of a section. It ends with a bar or within it. */
-export function SectionForm({ score, piece, from, to, section, suggestedName = '', heading, action, onSave, onCancel }: {
-  score: Score; piece: Piece; from: number; to: number; section?: Section; suggestedName?: string; heading: string; action: string;
-  onSave: (draft: SectionDraft) => void; onCancel: () => void;
+export function SectionForm({
+  score,
+  piece,
+  from,
+  to,
+  section,
+  suggestedName = "",
+  heading,
+  action,
+  onSave,
+  onCancel,
+}: {
+  score: Score;
+  piece: Piece;
+  from: number;
+  to: number;
+  section?: Section;
+  suggestedName?: string;
+  heading: string;
+  action: string;
+  onSave: (draft: SectionDraft) => void;
+  onCancel: () => void;
 }) {
   const [about, setAbout] = useState<About>(section?.about ?? {});
   const whole = (bar: number) => toText(score.bars[bar]!.length);
   const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
     defaultValues: {
-      name: section?.name ?? suggestedName, words: section?.words ?? '',
-      fromBar: from, fromOffset: section ? toText(section.from.offset) : '0',
-      toBar: to, toOffset: section && section.to.offset.num > 0 ? toText(section.to.offset) : whole(to),
+      name: section?.name ?? suggestedName,
+      words: section?.words ?? "",
+      fromBar: from,
+      fromOffset: section ? toText(section.from.offset) : "0",
+      toBar: to,
+      toOffset: section && section.to.offset.num > 0 ? toText(section.to.offset) : whole(to),
     },
   });
-  const [fromBar, toBar] = [Number(watch('fromBar')), Number(watch('toBar'))];
-  const bars = score.bars.map((bar) => <MenuItem key={bar.index} value={bar.index}>{bar.number}</MenuItem>);
-  const save = (fields: Fields) => onSave({
-    name: fields.name.trim(), words: fields.words, about,
-    from: { bar: Number(fields.fromBar), offset: fields.fromOffset }, to: { bar: Number(fields.toBar), offset: fields.toOffset },
-  });
+  const [fromBar, toBar] = [Number(watch("fromBar")), Number(watch("toBar"))];
+  const bars = score.bars.map((bar) => (
+    <MenuItem key={bar.index} value={bar.index}>
+      {bar.number}
+    </MenuItem>
+  ));
+  const save = (fields: Fields) =>
+    onSave({
+      name: fields.name.trim(),
+      words: fields.words,
+      about,
+      from: { bar: Number(fields.fromBar), offset: fields.fromOffset },
+      to: { bar: Number(fields.toBar), offset: fields.toOffset },
+    });
   return (
     <form className="card stack section-form" onSubmit={(event) => void handleSubmit(save)(event)}>
       <h2>{heading}</h2>
-      <TextField label="Name" autoFocus={HAS_KEYBOARD} slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.name} helperText={formState.errors.name && 'A section needs a name.'}
-        {...register('name', { validate: (value) => value.trim().length > 0 })} />
-      <TextField label="Character: what is it like?" multiline minRows={2} maxRows={5} slotProps={{ htmlInput: { maxLength: 4000 } }} {...register('words')} />
+      <TextField
+        label="Name"
+        autoFocus={HAS_KEYBOARD}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+        error={!!formState.errors.name}
+        helperText={formState.errors.name && "A section needs a name."}
+        {...register("name", { validate: (value) => value.trim().length > 0 })}
+      />
+      <TextField
+        label="Character: what is it like?"
+        multiline
+        minRows={2}
+        maxRows={5}
+        slotProps={{ htmlInput: { maxLength: 4000 } }}
+        {...register("words")}
+      />
       <AboutFields about={about} kind={piece.instrument} hands={piece.hands} onChange={setAbout} />
       <div className="section-places">
         <span className="soft">from bar</span>
-        <TextField select hiddenLabel value={fromBar} slotProps={{ htmlInput: { 'aria-label': 'First bar' } }} onChange={(event) => { setValue('fromBar', Number(event.target.value)); setValue('fromOffset', '0'); }}>{bars}</TextField>
+        <TextField
+          select
+          hiddenLabel
+          value={fromBar}
+          slotProps={{ htmlInput: { "aria-label": "First bar" } }}
+          onChange={(event) => {
+            setValue("fromBar", Number(event.target.value));
+            setValue("fromOffset", "0");
+          }}
+        >
+          {bars}
+        </TextField>
         <span className="soft">beat</span>
-        <TextField select hiddenLabel value={watch('fromOffset')} slotProps={{ htmlInput: { 'aria-label': 'First beat' } }} onChange={(event) => setValue('fromOffset', event.target.value)}>
-          {placesIn(score, fromBar).filter((at) => compare(at, score.bars[fromBar]!.length) < 0).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{beatName(score.bars[fromBar]!, at)}</MenuItem>)}
+        <TextField
+          select
+          hiddenLabel
+          value={watch("fromOffset")}
+          slotProps={{ htmlInput: { "aria-label": "First beat" } }}
+          onChange={(event) => setValue("fromOffset", event.target.value)}
+        >
+          {placesIn(score, fromBar)
+            .filter((at) => compare(at, score.bars[fromBar]!.length) < 0)
+            .map((at) => (
+              <MenuItem key={toText(at)} value={toText(at)}>
+                {beatName(score.bars[fromBar]!, at)}
+              </MenuItem>
+            ))}
         </TextField>
         <span className="soft">to bar</span>
-        <TextField select hiddenLabel value={toBar} slotProps={{ htmlInput: { 'aria-label': 'Last bar' } }} onChange={(event) => { const bar = Number(event.target.value); setValue('toBar', bar); setValue('toOffset', whole(bar)); }}>{bars}</TextField>
+        <TextField
+          select
+          hiddenLabel
+          value={toBar}
+          slotProps={{ htmlInput: { "aria-label": "Last bar" } }}
+          onChange={(event) => {
+            const bar = Number(event.target.value);
+            setValue("toBar", bar);
+            setValue("toOffset", whole(bar));
+          }}
+        >
+          {bars}
+        </TextField>
         <span className="soft">up to</span>
-        <TextField select hiddenLabel value={watch('toOffset')} slotProps={{ htmlInput: { 'aria-label': 'Ends before beat' } }} onChange={(event) => setValue('toOffset', event.target.value)}>
-          {placesIn(score, toBar).slice(1).map((at) => <MenuItem key={toText(at)} value={toText(at)}>{toText(at) === whole(toBar) ? 'end' : `beat ${beatName(score.bars[toBar]!, at)}`}</MenuItem>)}
+        <TextField
+          select
+          hiddenLabel
+          value={watch("toOffset")}
+          slotProps={{ htmlInput: { "aria-label": "Ends before beat" } }}
+          onChange={(event) => setValue("toOffset", event.target.value)}
+        >
+          {placesIn(score, toBar)
+            .slice(1)
+            .map((at) => (
+              <MenuItem key={toText(at)} value={toText(at)}>
+                {toText(at) === whole(toBar) ? "end" : `beat ${beatName(score.bars[toBar]!, at)}`}
+              </MenuItem>
+            ))}
         </TextField>
       </div>
       <div className="row">
-        <Button type="submit" variant="contained">{action}</Button>
+        <Button type="submit" variant="contained">
+          {action}
+        </Button>
         <Button onClick={onCancel}>Cancel</Button>
       </div>
     </form>

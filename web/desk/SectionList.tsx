@@ -1,22 +1,37 @@
-import CarryIcon from '@mui/icons-material/RedoOutlined';
-import DeleteIcon from '@mui/icons-material/DeleteOutlined';
-import EditIcon from '@mui/icons-material/EditOutlined';
-import { IconButton } from '@mui/material';
-import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { barSpan, lastBarOf, nest, type Score, type Section } from '@yarrow-ridge/core/score';
-import { shapeWords } from '@yarrow-ridge/core/shaping';
-import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { useState } from 'react';
-import { useAnnotationEdits } from '../edits/annotations.ts';
-import { aboutText } from './AboutFields.tsx';
-import { CarryDialog } from './CarryDialog.tsx';
-import { newByHand, newText } from './newWork.ts';
-import { SectionForm } from './SectionForm.tsx';
-import type { Written } from './useDeskPiece.ts';
+import CarryIcon from "@mui/icons-material/RedoOutlined";
+import DeleteIcon from "@mui/icons-material/DeleteOutlined";
+import EditIcon from "@mui/icons-material/EditOutlined";
+import { IconButton } from "@mui/material";
+import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
+import { barSpan, lastBarOf, nest, type Score, type Section } from "@yarrow-ridge/core/score";
+import { shapeWords } from "@yarrow-ridge/core/shaping";
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { useState } from "react";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import { aboutText } from "./AboutFields.tsx";
+import { CarryDialog } from "./CarryDialog.tsx";
+import { newByHand, newText } from "./newWork.ts";
+import { SectionForm } from "./SectionForm.tsx";
+import type { Written } from "./useDeskPiece.ts";
 
-/** The sections in order of place, nested; each can be shown, changed, carried to its returns, removed. */
-export function SectionList({ piece, score, form, sections, written, onShow }: {
-  piece: Piece; score: Score; form: FormAnswer; sections: readonly Section[]; written: Written; onShow: (from: number, to: number) => void;
+/**
+ * The sections in order of place, nested; each can be shown, changed, carried to its returns,
+ * removed.
+ */
+export function SectionList({
+  piece,
+  score,
+  form,
+  sections,
+  written,
+  onShow,
+}: {
+  piece: Piece;
+  score: Score;
+  form: FormAnswer;
+  sections: readonly Section[];
+  written: Written;
+  onShow: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
   const [editing, setEditing] = useState<string>();
@@ -27,29 +42,99 @@ export function SectionList({ piece, score, form, sections, written, onShow }: {
       <ul className="plain-list">
         {nest(sections).map(({ section, depth }) => {
           const [from, to] = [section.from.bar, lastBarOf(section.to)];
-          const shaped = piece.onPaper ? [] : shapeWords(score, written.shape, section.from, section.to, (hand) => handName(instrument(piece.instrument), hand).toLowerCase());
+          const shaped = piece.onPaper
+            ? []
+            : shapeWords(score, written.shape, section.from, section.to, (hand) =>
+                handName(instrument(piece.instrument), hand).toLowerCase(),
+              );
           return (
             <li key={section.id} className="section-line" style={{ marginLeft: depth * 18 }}>
               {editing === section.id ? (
-                <SectionForm score={score} piece={piece} from={from} to={to} section={section} heading={`Section ${section.name}`} action="Save"
-                  onSave={(draft) => { setEditing(undefined); void edits.sections([{ id: section.id, ...draft }], [], `section ${draft.name}`); }} onCancel={() => setEditing(undefined)} />
+                <SectionForm
+                  score={score}
+                  piece={piece}
+                  from={from}
+                  to={to}
+                  section={section}
+                  heading={`Section ${section.name}`}
+                  action="Save"
+                  onSave={(draft) => {
+                    setEditing(undefined);
+                    void edits.sections(
+                      [{ id: section.id, ...draft }],
+                      [],
+                      `section ${draft.name}`,
+                    );
+                  }}
+                  onCancel={() => setEditing(undefined)}
+                />
               ) : (
                 <div className="section-row">
-                  <button type="button" className="section-open" title={`new: ${newByHand(form, piece.instrument, from, to)}`} onClick={() => onShow(from, to)}>
-                    <span><b className="serif">{section.name}</b> <span>{from === to ? 'bar' : 'bars'} {barSpan(score.bars, from, to)}</span> <span className="soft">· {newText(form, from, to)}</span></span>
+                  <button
+                    type="button"
+                    className="section-open"
+                    title={`new: ${newByHand(form, piece.instrument, from, to)}`}
+                    onClick={() => onShow(from, to)}
+                  >
+                    <span>
+                      <b className="serif">{section.name}</b>{" "}
+                      <span>
+                        {from === to ? "bar" : "bars"} {barSpan(score.bars, from, to)}
+                      </span>{" "}
+                      <span className="soft">· {newText(form, from, to)}</span>
+                    </span>
                   </button>
-                  <IconButton size="small" aria-label={`Carry section ${section.name} to its returns`} title="Carry to its returns" onClick={() => setCarrying(section.id)}><CarryIcon fontSize="small" /></IconButton>
-                  <IconButton size="small" aria-label={`Edit section ${section.name}`} title="Change" onClick={() => setEditing(section.id)}><EditIcon fontSize="small" /></IconButton>
-                  <IconButton size="small" aria-label={`Remove section ${section.name}`} title="Remove" onClick={() => void edits.sections([], [section.id], `removing section ${section.name}`)}><DeleteIcon fontSize="small" /></IconButton>
-                  {aboutText(section.words, section.about) && <p className="soft small section-words">{aboutText(section.words, section.about)}</p>}
-                  {shaped.length > 0 && <p className="small section-words section-shape">{shaped.join(' · ')}</p>}
+                  <IconButton
+                    size="small"
+                    aria-label={`Carry section ${section.name} to its returns`}
+                    title="Carry to its returns"
+                    onClick={() => setCarrying(section.id)}
+                  >
+                    <CarryIcon fontSize="small" />
+                  </IconButton>
+                  <IconButton
+                    size="small"
+                    aria-label={`Edit section ${section.name}`}
+                    title="Change"
+                    onClick={() => setEditing(section.id)}
+                  >
+                    <EditIcon fontSize="small" />
+                  </IconButton>
+                  <IconButton
+                    size="small"
+                    aria-label={`Remove section ${section.name}`}
+                    title="Remove"
+                    onClick={() =>
+                      void edits.sections([], [section.id], `removing section ${section.name}`)
+                    }
+                  >
+                    <DeleteIcon fontSize="small" />
+                  </IconButton>
+                  {aboutText(section.words, section.about) && (
+                    <p className="soft small section-words">
+                      {aboutText(section.words, section.about)}
+                    </p>
+                  )}
+                  {shaped.length > 0 && (
+                    <p className="small section-words section-shape">{shaped.join(" · ")}</p>
+                  )}
                 </div>
               )}
             </li>
           );
         })}
       </ul>
-      {carried && <CarryDialog piece={piece} score={score} form={form} section={carried} sections={sections} written={written} onClose={() => setCarrying(undefined)} />}
+      {carried && (
+        <CarryDialog
+          piece={piece}
+          score={score}
+          form={form}
+          section={carried}
+          sections={sections}
+          written={written}
+          onClose={() => setCarrying(undefined)}
+        />
+      )}
     </>
   );
 }

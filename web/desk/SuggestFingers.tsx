@@ -1,25 +1,40 @@
-import { Button, LinearProgress } from '@mui/material';
-import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { carryFingers, type Return } from '@yarrow-ridge/core/form';
-import { instrument } from '@yarrow-ridge/core/instruments';
-import { barSpan, type Score } from '@yarrow-ridge/core/score';
-import { enqueueSnackbar } from 'notistack';
-import { useEffect, useEffectEvent, useMemo, useRef } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { call } from '../api/client.ts';
-import { useAnnotationEdits } from '../edits/annotations.ts';
-import type { WrittenFinger } from '../score/Fingers.tsx';
-import { BarLinks } from '../survey/BarLinks.tsx';
-import { FingerAdviceList } from './FingerAdvice.tsx';
-import { NO_ADVICE, useDesk, type FingerWay } from './useDesk.ts';
-import { usePlayer } from './usePlayer.ts';
-import { stopped, useWork } from './useWork.ts';
+import { Button, LinearProgress } from "@mui/material";
+import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
+import { carryFingers, type Return } from "@yarrow-ridge/core/form";
+import { instrument } from "@yarrow-ridge/core/instruments";
+import { barSpan, type Score } from "@yarrow-ridge/core/score";
+import { enqueueSnackbar } from "notistack";
+import { useEffect, useEffectEvent, useMemo, useRef } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { call } from "../api/client.ts";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import type { WrittenFinger } from "../score/Fingers.tsx";
+import { BarLinks } from "../survey/BarLinks.tsx";
+import { FingerAdviceList } from "./FingerAdvice.tsx";
+import { NO_ADVICE, useDesk, type FingerWay } from "./useDesk.ts";
+import { usePlayer } from "./usePlayer.ts";
+import { stopped, useWork } from "./useWork.ts";
 
 /** In longer stretches other ways are too many to compare at the keyboard. */
 const MOST_FOR_WAYS = 12;
 
-/** Fingers in pencil for the chosen bars: suggested for this hand, or carried to where the bars return. */
-export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { piece: Piece; score: Score; form: FormAnswer; fingers: ReadonlyMap<string, WrittenFinger>; assignmentId: string | undefined }) {
+/**
+ * Fingers in pencil for the chosen bars: suggested for this hand, or carried to where the bars
+ * return.
+ */
+export function SuggestFingers({
+  piece,
+  score,
+  form,
+  fingers,
+  assignmentId,
+}: {
+  piece: Piece;
+  score: Score;
+  form: FormAnswer;
+  fingers: ReadonlyMap<string, WrittenFinger>;
+  assignmentId: string | undefined;
+}) {
   const { chosen, pencil, suggested, written, reasons, advice, school, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const { busy, share, begin, end, cancel } = useWork();
@@ -34,37 +49,88 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
     try {
       const params = { id: piece.id };
       const isShort = bars.to - bars.from < MOST_FOR_WAYS;
-      const handing = () => call('proposeHandovers', { params, body: { ...bars, player } });
+      const handing = () => call("proposeHandovers", { params, body: { ...bars, player } });
       const [early, answers] = await Promise.all([
         isShort ? handing() : undefined,
-        Promise.all(models.map(({ id }) => call('propose', { params, body: { hand: id, ...bars, alternatives: isShort ? 2 : 0, player, school, layer, work: `${name}-${id}` } }))),
+        Promise.all(
+          models.map(({ id }) =>
+            call("propose", {
+              params,
+              body: {
+                hand: id,
+                ...bars,
+                alternatives: isShort ? 2 : 0,
+                player,
+                school,
+                layer,
+                work: `${name}-${id}`,
+              },
+            }),
+          ),
+        ),
       ]);
       // inked or rubbed out meanwhile: there is nothing left to solve around
       if (again && useDesk.getState().suggested === undefined) return;
       const problems = answers.flatMap((answer) => answer.problems);
       const { handovers } = early ?? (problems.length ? await handing() : { handovers: [] });
-      const ways = answers.flatMap((answer, i) => [{ ...answer, more: 0, reason: 'first choice' }, ...answer.alternatives].map(({ notes, elsewhere, more, reason }): FingerWay => ({
-        hand: models[i]!.id, more, reason, fingers: new Map([...notes, ...elsewhere].flatMap((one) => (one.finger === null ? [] : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]]))),
-      })));
-      const found = ways.filter((way) => way.more === 0).flatMap((way) => [...way.fingers]).filter(([id]) => free(id));
+      const ways = answers.flatMap((answer, i) =>
+        [{ ...answer, more: 0, reason: "first choice" }, ...answer.alternatives].map(
+          ({ notes, elsewhere, more, reason }): FingerWay => ({
+            hand: models[i]!.id,
+            more,
+            reason,
+            fingers: new Map(
+              [...notes, ...elsewhere].flatMap((one) =>
+                one.finger === null
+                  ? []
+                  : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]],
+              ),
+            ),
+          }),
+        ),
+      );
+      const found = ways
+        .filter((way) => way.more === 0)
+        .flatMap((way) => [...way.fingers])
+        .filter(([id]) => free(id));
       set({
         // solved again, the pencil of before has no say
-        pencil: new Map(again ? found : [...pencil, ...found]), suggested: bars,
-        reasons: answers.flatMap((answer, i) => answer.reasons.map((reason) => `${models.length > 1 ? `${models[i]!.name}: ` : ''}${reason}`)),
+        pencil: new Map(again ? found : [...pencil, ...found]),
+        suggested: bars,
+        reasons: answers.flatMap((answer, i) =>
+          answer.reasons.map(
+            (reason) => `${models.length > 1 ? `${models[i]!.name}: ` : ""}${reason}`,
+          ),
+        ),
         advice: {
-          ways, handovers, problems: problems.map(({ bar, notes, text, ways: out }) => ({ bar, note: notes[0], text, ways: out })),
-          sisters: [...new Set(answers.flatMap((answer) => answer.elsewhere.map((one) => one.bar)))].sort((a, b) => a - b),
+          ways,
+          handovers,
+          problems: problems.map(({ bar, notes, text, ways: out }) => ({
+            bar,
+            note: notes[0],
+            text,
+            ways: out,
+          })),
+          sisters: [
+            ...new Set(answers.flatMap((answer) => answer.elsewhere.map((one) => one.bar))),
+          ].sort((a, b) => a - b),
         },
       });
-      if (found.length === 0 && !again) enqueueSnackbar('Every note in these bars has its finger already.');
+      if (found.length === 0 && !again)
+        enqueueSnackbar("Every note in these bars has its finger already.");
     } catch (error) {
-      if (!stopped(error)) enqueueSnackbar(error instanceof Error ? error.message : 'No fingers could be suggested.', { variant: 'error' });
+      if (!stopped(error))
+        enqueueSnackbar(error instanceof Error ? error.message : "No fingers could be suggested.", {
+          variant: "error",
+        });
     } finally {
       end();
     }
   };
   // a finger written over the pencil stays, and the rest is solved around it at once
-  const solveAgain = useEffectEvent(() => { if (suggested && pencil.size > 0) void suggest(suggested, true); });
+  const solveAgain = useEffectEvent(() => {
+    if (suggested && pencil.size > 0) void suggest(suggested, true);
+  });
   const solved = useRef(written);
   useEffect(() => {
     // what was typed while it was thinking comes when it is done
@@ -72,14 +138,23 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
     solved.current = written;
     solveAgain();
   }, [written, busy]);
-  const nothing = { pencil: new Map<string, string>(), suggested: undefined, reasons: [], advice: NO_ADVICE };
+  const nothing = {
+    pencil: new Map<string, string>(),
+    suggested: undefined,
+    reasons: [],
+    advice: NO_ADVICE,
+  };
   const ink = (only?: { from: number; to: number }) => {
     const bars = only && new Map(score.notes.map((note) => [note.id, note.bar]));
-    const wanted = [...pencil].filter(([id]) => !only || (bars!.get(id)! >= only.from && bars!.get(id)! <= only.to)).map(([id, finger]) => ({ id, finger }));
+    const wanted = [...pencil]
+      .filter(([id]) => !only || (bars!.get(id)! >= only.from && bars!.get(id)! <= only.to))
+      .map(([id, finger]) => ({ id, finger }));
     if (wanted.length === 0) return;
     const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
     set({ suggested: undefined });
-    void edits.fingers(wanted, `${wanted.length} suggested fingers`, layer).then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
+    void edits
+      .fingers(wanted, `${wanted.length} suggested fingers`, layer)
+      .then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
   };
   const carried = useMemo(() => {
     if (!chosen) return undefined;
@@ -89,49 +164,120 @@ export function SuggestFingers({ piece, score, form, fingers, assignmentId }: { 
   const carry = () => {
     if (!carried) return;
     set({
-      pencil: new Map([...pencil, ...carried.fingerings.map(({ id, finger }) => [id, finger] as const)]), advice: NO_ADVICE,
-      reasons: [`Carried to ${carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).join(', ')}, where these bars return.`, ...carried.misfits.slice(0, 6).map((text) => `Does not fit: ${text}.`)],
+      pencil: new Map([
+        ...pencil,
+        ...carried.fingerings.map(({ id, finger }) => [id, finger] as const),
+      ]),
+      advice: NO_ADVICE,
+      reasons: [
+        `Carried to ${carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).join(", ")}, where these bars return.`,
+        ...carried.misfits.slice(0, 6).map((text) => `Does not fit: ${text}.`),
+      ],
     });
   };
-  useHotkeys('s', () => void suggest());
+  useHotkeys("s", () => void suggest());
   // on a list of choices Enter opens it
-  useHotkeys('enter', () => ink(), { enabled: pencil.size > 0, ignoreEventWhen: (event) => (event.target as HTMLElement).closest('[role=combobox]') !== null });
-  useHotkeys('b', () => { if (chosen) ink(chosen); }, { enabled: pencil.size > 0 });
+  useHotkeys("enter", () => ink(), {
+    enabled: pencil.size > 0,
+    ignoreEventWhen: (event) => (event.target as HTMLElement).closest("[role=combobox]") !== null,
+  });
+  useHotkeys(
+    "b",
+    () => {
+      if (chosen) ink(chosen);
+    },
+    { enabled: pencil.size > 0 },
+  );
 
   if (models.length === 0) return null;
   const span = chosen && barSpan(score.bars, chosen.from, chosen.to);
-  const inside = chosen ? score.notes.filter((note) => note.bar >= chosen.from && note.bar <= chosen.to && pencil.has(note.id)).length : 0;
+  const inside = chosen
+    ? score.notes.filter(
+        (note) => note.bar >= chosen.from && note.bar <= chosen.to && pencil.has(note.id),
+      ).length
+    : 0;
   return (
     <div className="card pencil-card stack">
-      <h2>{pencil.size ? `${pencil.size} fingers in pencil` : 'Suggest fingers'}</h2>
+      <h2>{pencil.size ? `${pencil.size} fingers in pencil` : "Suggest fingers"}</h2>
       {pencil.size > 0 && (
         <>
           <div className="row">
-            <Button variant="contained" onClick={() => ink()}>Ink them</Button>
-            {chosen && inside > 0 && inside < pencil.size && <Button onClick={() => ink(chosen)}>Only {span}</Button>}
+            <Button variant="contained" onClick={() => ink()}>
+              Ink them
+            </Button>
+            {chosen && inside > 0 && inside < pencil.size && (
+              <Button onClick={() => ink(chosen)}>Only {span}</Button>
+            )}
             <Button onClick={() => set(nothing)}>Rub out</Button>
           </div>
-          {advice.sisters.length > 0 && <p>The same in <BarLinks bars={advice.sisters} score={score} word="bar" onOpen={(from, to) => set({ chosen: { from, to } })} />.</p>}
+          {advice.sisters.length > 0 && (
+            <p>
+              The same in{" "}
+              <BarLinks
+                bars={advice.sisters}
+                score={score}
+                word="bar"
+                onOpen={(from, to) => set({ chosen: { from, to } })}
+              />
+              .
+            </p>
+          )}
           <FingerAdviceList piece={piece} score={score} free={free} />
-          {reasons.length > 0 && <ul className="reasons">{reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>}
-          <p className="small soft">Type over any note you would finger otherwise; what you wrote stays.</p>
+          {reasons.length > 0 && (
+            <ul className="reasons">
+              {reasons.map((reason) => (
+                <li key={reason}>{reason}</li>
+              ))}
+            </ul>
+          )}
+          <p className="small soft">
+            Type over any note you would finger otherwise; what you wrote stays.
+          </p>
         </>
       )}
-      {pencil.size === 0 && (chosen
-        ? <p>For bars {span}, around what is written. Same fingers where bars return.</p>
-        : <p className="soft">Choose bars on the ridge or in the score first.</p>)}
-      {carried && carried.fingerings.length > 0 && !carried.fingerings.every(({ id }) => pencil.has(id)) && (
-        <Button variant="outlined" onClick={carry}>Carry {carried.fingerings.length} fingers to {carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).slice(0, 3).join(', ')}</Button>
-      )}
+      {pencil.size === 0 &&
+        (chosen ? (
+          <p>For bars {span}, around what is written. Same fingers where bars return.</p>
+        ) : (
+          <p className="soft">Choose bars on the ridge or in the score first.</p>
+        ))}
+      {carried &&
+        carried.fingerings.length > 0 &&
+        !carried.fingerings.every(({ id }) => pencil.has(id)) && (
+          <Button variant="outlined" onClick={carry}>
+            Carry {carried.fingerings.length} fingers to{" "}
+            {carried.to
+              .map(({ from, to }) => barSpan(score.bars, from, to))
+              .slice(0, 3)
+              .join(", ")}
+          </Button>
+        )}
       {share !== undefined && (
         <div className="row" role="status">
-          <LinearProgress variant="determinate" value={share * 100} className="grow" aria-label="Thinking of fingers" />
-          <Button size="small" onClick={cancel}>Stop</Button>
+          <LinearProgress
+            variant="determinate"
+            value={share * 100}
+            className="grow"
+            aria-label="Thinking of fingers"
+          />
+          <Button size="small" onClick={cancel}>
+            Stop
+          </Button>
         </div>
       )}
       <div className="row">
-        <Button variant={pencil.size ? 'text' : 'contained'} disabled={!chosen || busy} onClick={() => void suggest()}>{busy ? 'Thinking …' : chosen ? `Suggest for ${span}` : 'Suggest'}</Button>
-        {pencil.size === 0 && <Button onClick={() => set({ chosen: { from: 0, to: score.bars.length - 1 } })}>Choose the whole piece</Button>}
+        <Button
+          variant={pencil.size ? "text" : "contained"}
+          disabled={!chosen || busy}
+          onClick={() => void suggest()}
+        >
+          {busy ? "Thinking …" : chosen ? `Suggest for ${span}` : "Suggest"}
+        </Button>
+        {pencil.size === 0 && (
+          <Button onClick={() => set({ chosen: { from: 0, to: score.bars.length - 1 } })}>
+            Choose the whole piece
+          </Button>
+        )}
       </div>
     </div>
   );

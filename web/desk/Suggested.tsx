@@ -1,49 +1,117 @@
-import { Button, Slider } from '@mui/material';
-import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import { barSpan, type Score } from '@yarrow-ridge/core/score';
-import { useState } from 'react';
-import { useAnswer } from '../api/queries.ts';
-import { useAnnotationEdits, type SectionDraft } from '../edits/annotations.ts';
+import { Button, Slider } from "@mui/material";
+import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
+import { barSpan, type Score } from "@yarrow-ridge/core/score";
+import { useState } from "react";
+import { useAnswer } from "../api/queries.ts";
+import { useAnnotationEdits, type SectionDraft } from "../edits/annotations.ts";
 
-type Suggestion = FormAnswer['sections'][number];
-const GRAINS = ['coarse', 'medium', 'fine'] as const;
-const draftsOf = (sections: readonly Suggestion[]): SectionDraft[] => sections.map(({ label, from, to }) => ({ name: label, words: '', from: { bar: from, offset: 0 }, to: { bar: to + 1, offset: 0 } }));
+type Suggestion = FormAnswer["sections"][number];
+const GRAINS = ["coarse", "medium", "fine"] as const;
+const draftsOf = (sections: readonly Suggestion[]): SectionDraft[] =>
+  sections.map(({ label, from, to }) => ({
+    name: label,
+    words: "",
+    from: { bar: from, offset: 0 },
+    to: { bar: to + 1, offset: 0 },
+  }));
 
-/** Sections as the returns suggest them, in pencil, coarser or finer; each says why it begins where it does. */
-export function Suggested({ piece, score, form, onShow }: { piece: Piece; score: Score; form: FormAnswer; onShow: (from: number, to: number) => void }) {
+/**
+ * Sections as the returns suggest them, in pencil, coarser or finer; each says why it begins where
+ * it does.
+ */
+export function Suggested({
+  piece,
+  score,
+  form,
+  onShow,
+}: {
+  piece: Piece;
+  score: Score;
+  form: FormAnswer;
+  onShow: (from: number, to: number) => void;
+}) {
   const edits = useAnnotationEdits(piece.id);
   const [grain, setGrain] = useState(1);
-  const asked = useAnswer('form', { id: piece.id }, { grain: GRAINS[grain]! }, grain !== 1);
+  const asked = useAnswer("form", { id: piece.id }, { grain: GRAINS[grain]! }, grain !== 1);
   const { sections, formName } = (grain === 1 ? undefined : asked.data) ?? form;
   const phrases = sections.flatMap((one) => one.children);
-  if (sections.length < 2 && phrases.length === 0 && grain === 1) return <p className="soft">Nothing in this piece returns for long enough to suggest sections. Choose bars and name them yourself.</p>;
+  if (sections.length < 2 && phrases.length === 0 && grain === 1)
+    return (
+      <p className="soft">
+        Nothing in this piece returns for long enough to suggest sections. Choose bars and name them
+        yourself.
+      </p>
+    );
   return (
     <div className="card pencil-card stack">
       <h2>Suggested sections</h2>
       <div className="suggest-grain">
         <span className="soft small">coarse</span>
-        <Slider value={grain} min={0} max={2} step={1} marks size="small" onChange={(_, value) => setGrain(value)} aria-label="Grain" getAriaValueText={(value) => GRAINS[value]!} />
+        <Slider
+          value={grain}
+          min={0}
+          max={2}
+          step={1}
+          marks
+          size="small"
+          onChange={(_, value) => setGrain(value)}
+          aria-label="Grain"
+          getAriaValueText={(value) => GRAINS[value]!}
+        />
         <span className="soft small">fine</span>
       </div>
       <ul className="plain-list">
         {sections.map((one) => (
           <li key={one.from} className="section-line">
             <button type="button" className="section-open" onClick={() => onShow(one.from, one.to)}>
-              <span><b className="serif">{one.label}</b> {barSpan(score.bars, one.from, one.to)}</span>
+              <span>
+                <b className="serif">{one.label}</b> {barSpan(score.bars, one.from, one.to)}
+              </span>
               <span className="soft small">because {one.reason}</span>
             </button>
             {one.children.length > 0 && (
               <div className="suggest-phrases small">
-                {one.children.map((phrase) => <button key={phrase.from} type="button" className="bar-link" title={`because ${phrase.reason}`} onClick={() => onShow(phrase.from, phrase.to)}><b className="serif">{phrase.label}</b> {barSpan(score.bars, phrase.from, phrase.to)}</button>)}
+                {one.children.map((phrase) => (
+                  <button
+                    key={phrase.from}
+                    type="button"
+                    className="bar-link"
+                    title={`because ${phrase.reason}`}
+                    onClick={() => onShow(phrase.from, phrase.to)}
+                  >
+                    <b className="serif">{phrase.label}</b>{" "}
+                    {barSpan(score.bars, phrase.from, phrase.to)}
+                  </button>
+                ))}
               </div>
             )}
           </li>
         ))}
       </ul>
-      {formName && <p className="small">Perhaps <b>{formName.name}</b>. <span className="soft">{formName.caveat}</span></p>}
+      {formName && (
+        <p className="small">
+          Perhaps <b>{formName.name}</b>. <span className="soft">{formName.caveat}</span>
+        </p>
+      )}
       <div className="row">
-        <Button variant="contained" onClick={() => void edits.addSections(draftsOf(sections), 'suggested sections')}>Ink them</Button>
-        {phrases.length > 0 && <Button onClick={() => void edits.addSections([...draftsOf(sections), ...draftsOf(phrases)], 'suggested sections and phrases')}>With phrases</Button>}
+        <Button
+          variant="contained"
+          onClick={() => void edits.addSections(draftsOf(sections), "suggested sections")}
+        >
+          Ink them
+        </Button>
+        {phrases.length > 0 && (
+          <Button
+            onClick={() =>
+              void edits.addSections(
+                [...draftsOf(sections), ...draftsOf(phrases)],
+                "suggested sections and phrases",
+              )
+            }
+          >
+            With phrases
+          </Button>
+        )}
       </div>
     </div>
   );

@@ -1,5 +1,17 @@
-import { add, beatLength, compare, fraction, multiply, parseFraction, toNumber, toText, ZERO, type Fraction, type Score } from '@yarrow-ridge/core/score';
-import { xAt, type PageBoxes } from '../score/geometry.ts';
+import {
+  add,
+  beatLength,
+  compare,
+  fraction,
+  multiply,
+  parseFraction,
+  toNumber,
+  toText,
+  ZERO,
+  type Fraction,
+  type Score,
+} from "@yarrow-ridge/core/score";
+import { xAt, type PageBoxes } from "../score/geometry.ts";
 
 /** Places in a bar where something can be set: every onset and every half beat. */
 export function placesIn(score: Score, bar: number): Fraction[] {
@@ -7,7 +19,8 @@ export function placesIn(score: Score, bar: number): Fraction[] {
   const half = multiply(beatLength(score.bars[bar]!), fraction(1, 2));
   const found = new Map<string, Fraction>();
   for (let at = ZERO; compare(at, length) <= 0; at = add(at, half)) found.set(toText(at), at);
-  for (const note of score.notes) if (note.bar === bar && !note.grace) found.set(toText(note.offset), note.offset);
+  for (const note of score.notes)
+    if (note.bar === bar && !note.grace) found.set(toText(note.offset), note.offset);
   found.set(toText(length), length);
   return [...found.values()].sort(compare);
 }
@@ -20,8 +33,14 @@ export function nearestPlace(boxes: PageBoxes, score: Score, bar: number, x: num
 }
 
 /** The place before or after, over bar lines; the end of a bar counts as the start of the next. */
-export function stepPlace(score: Score, place: { bar: number; offset: string }, step: 1 | -1): { bar: number; offset: string } {
-  const here = placesIn(score, place.bar).filter((at) => place.bar === score.bars.length - 1 || compare(at, score.bars[place.bar]!.length) < 0);
+export function stepPlace(
+  score: Score,
+  place: { bar: number; offset: string },
+  step: 1 | -1,
+): { bar: number; offset: string } {
+  const here = placesIn(score, place.bar).filter(
+    (at) => place.bar === score.bars.length - 1 || compare(at, score.bars[place.bar]!.length) < 0,
+  );
   const at = here.findIndex((one) => compare(one, parseFraction(place.offset)!) === 0);
   const next = here[at + step];
   if (next) return { bar: place.bar, offset: toText(next) };

@@ -1,8 +1,8 @@
-import type { PedalMark } from '@yarrow-ridge/core/score';
-import type { School } from '@yarrow-ridge/core/fingering';
-import type { Player } from '@yarrow-ridge/core/instruments';
-import { create } from 'zustand';
-import { persist } from 'zustand/middleware';
+import type { PedalMark } from "@yarrow-ridge/core/score";
+import type { School } from "@yarrow-ridge/core/fingering";
+import type { Player } from "@yarrow-ridge/core/instruments";
+import { create } from "zustand";
+import { persist } from "zustand/middleware";
 
 export interface FootPencil {
   readonly from: number;
@@ -33,21 +33,29 @@ export interface HandProblem {
 export interface FingerAdvice {
   readonly ways: readonly FingerWay[];
   readonly problems: readonly HandProblem[];
-  readonly handovers: readonly { readonly notes: readonly string[]; readonly to: string; readonly text: string; readonly sound: string; readonly gain: number }[];
+  readonly handovers: readonly {
+    readonly notes: readonly string[];
+    readonly to: string;
+    readonly text: string;
+    readonly sound: string;
+    readonly gain: number;
+  }[];
   /** Bars elsewhere that take the same fingers. */
   readonly sisters: readonly number[];
 }
 export const NO_ADVICE: FingerAdvice = { ways: [], problems: [], handovers: [], sisters: [] };
 
-export type HandsView = 'keys' | 'blocks' | 'verticals';
+export type HandsView = "keys" | "blocks" | "verticals";
 
-export type Stratum = 'form' | 'hands' | 'pedal' | 'shape';
+export type Stratum = "form" | "hands" | "pedal" | "shape";
 
 interface Desk {
   readonly stratum: Stratum;
   readonly zoom: number;
-  /** How the score is looked at; a piece on paper is seen on its pages unless this says otherwise. */
-  readonly face: 'page' | 'engraved' | undefined;
+  /**
+   * How the score is looked at; a piece on paper is seen on its pages unless this says otherwise.
+   */
+  readonly face: "page" | "engraved" | undefined;
   /** Chosen bars, 0-based inclusive. */
   readonly chosen: { from: number; to: number } | undefined;
   /** The note that typing goes to. */
@@ -56,7 +64,10 @@ interface Desk {
   readonly place: { bar: number; offset: string } | undefined;
   /** Pencilled fingers by note id, not stored until inked. */
   readonly pencil: ReadonlyMap<string, string>;
-  /** The bars fingers were last suggested for, while they stand in pencil; and how often a finger was written since. */
+  /**
+   * The bars fingers were last suggested for, while they stand in pencil; and how often a finger
+   * was written since.
+   */
   readonly suggested: { from: number; to: number } | undefined;
   readonly written: number;
   readonly reasons: readonly string[];
@@ -67,21 +78,58 @@ interface Desk {
   readonly player: Player;
   readonly school: Partial<School>;
   /** Whose fingers are written: the teacher's, those for a small hand, or the student's own. */
-  readonly layer: 'teacher' | 'small-hand' | 'own';
+  readonly layer: "teacher" | "small-hand" | "own";
   /** Whether the fingers of the layer below are shown too. */
   readonly both: boolean;
   /** Pedal marks in pencil for some bars, not stored until inked. */
   readonly footPencil: FootPencil | undefined;
-  readonly set: (change: Partial<Omit<Desk, 'set'>>) => void;
+  readonly set: (change: Partial<Omit<Desk, "set">>) => void;
 }
 
 /** What lives only on screen at the desk. The stratum and the zoom are kept from visit to visit. */
-export const useDesk = create<Desk>()(persist(
-  (set) => ({
-    stratum: 'form', zoom: 1, face: undefined, chosen: undefined, note: undefined, place: undefined, pencil: new Map(), suggested: undefined, written: 0, reasons: [], advice: NO_ADVICE, handsView: 'keys', player: {}, school: {}, layer: 'teacher', both: true, footPencil: undefined,
-    set: (change) => set(change),
-  }),
-  { name: 'yarrow-ridge-desk', partialize: ({ stratum, zoom, face, handsView, school, both }) => ({ stratum, zoom, face, handsView, school, both }) },
-));
+export const useDesk = create<Desk>()(
+  persist(
+    (set) => ({
+      stratum: "form",
+      zoom: 1,
+      face: undefined,
+      chosen: undefined,
+      note: undefined,
+      place: undefined,
+      pencil: new Map(),
+      suggested: undefined,
+      written: 0,
+      reasons: [],
+      advice: NO_ADVICE,
+      handsView: "keys",
+      player: {},
+      school: {},
+      layer: "teacher",
+      both: true,
+      footPencil: undefined,
+      set: (change) => set(change),
+    }),
+    {
+      name: "yarrow-ridge-desk",
+      partialize: ({ stratum, zoom, face, handsView, school, both }) => ({
+        stratum,
+        zoom,
+        face,
+        handsView,
+        school,
+        both,
+      }),
+    },
+  ),
+);
 
-export const nothingChosen = { chosen: undefined, note: undefined, place: undefined, pencil: new Map<string, string>(), suggested: undefined, reasons: [], advice: NO_ADVICE, footPencil: undefined };
+export const nothingChosen = {
+  chosen: undefined,
+  note: undefined,
+  place: undefined,
+  pencil: new Map<string, string>(),
+  suggested: undefined,
+  reasons: [],
+  advice: NO_ADVICE,
+  footPencil: undefined,
+};

@@ -1,15 +1,19 @@
-import { useEffect, useRef, useState } from 'react';
-import { call, Refusal } from '../api/client.ts';
+import { useEffect, useRef, useState } from "react";
+import { call, Refusal } from "../api/client.ts";
 
 /** Work that takes longer than this is shown, in milliseconds; it is asked after so often. */
 const PATIENCE = 700;
 const EVERY = 400;
 
 /** Whether work ended because somebody stopped it. */
-export const stopped = (error: unknown): boolean => error instanceof Refusal && error.status === 409 && error.message.startsWith('Stopped');
+export const stopped = (error: unknown): boolean =>
+  error instanceof Refusal && error.status === 409 && error.message.startsWith("Stopped");
 
-/** Work on the server that shows how far it is once it takes long, and can be stopped. `hands` are the parts it is done in. */
-export function useWork(hands: readonly string[] = ['right', 'left']) {
+/**
+ * Work on the server that shows how far it is once it takes long, and can be stopped. `hands` are
+ * the parts it is done in.
+ */
+export function useWork(hands: readonly string[] = ["right", "left"]) {
   const [name, setName] = useState<string>();
   const [share, setShare] = useState<number>();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -21,10 +25,13 @@ export function useWork(hands: readonly string[] = ['right', 'left']) {
     setShare(undefined);
     setName(undefined);
   };
-  useEffect(() => () => {
-    current.current = undefined;
-    clearTimeout(timer.current);
-  }, []);
+  useEffect(
+    () => () => {
+      current.current = undefined;
+      clearTimeout(timer.current);
+    },
+    [],
+  );
   const parts = (of: string) => hands.map((hand) => ({ id: `${of}-${hand}` }));
   const begin = () => {
     const own = crypto.randomUUID();
@@ -32,7 +39,14 @@ export function useWork(hands: readonly string[] = ['right', 'left']) {
     setName(own);
     const look = async () => {
       // a part that is over, or has not begun, is not known
-      const found = await Promise.all(parts(own).map((params) => call('work', { params }).then((one) => one.share, () => 1)));
+      const found = await Promise.all(
+        parts(own).map((params) =>
+          call("work", { params }).then(
+            (one) => one.share,
+            () => 1,
+          ),
+        ),
+      );
       if (current.current !== own) return;
       setShare(Math.min(...found));
       timer.current = setTimeout(() => void look(), EVERY);
@@ -41,7 +55,7 @@ export function useWork(hands: readonly string[] = ['right', 'left']) {
     return own;
   };
   const cancel = () => {
-    if (name) for (const params of parts(name)) call('stopWork', { params }).catch(() => undefined);
+    if (name) for (const params of parts(name)) call("stopWork", { params }).catch(() => undefined);
   };
   return { busy: name !== undefined, share, begin, end: stop, cancel };
 }

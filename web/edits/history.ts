@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { create } from "zustand";
 
 /** Something the user did that can be taken back and done again. */
 export interface Edit {
@@ -29,24 +29,50 @@ export const useHistory = create<History>()((set, get) => {
   /** Runs after everything before it, and says what went wrong. */
   const inTurn = (work: () => Promise<unknown>, then: () => void): Promise<boolean> => {
     const turn = queue.then(work).then(
-      () => { then(); return true; },
-      (error: unknown) => { set({ problem: error instanceof Error ? error.message : String(error) }); return false; },
+      () => {
+        then();
+        return true;
+      },
+      (error: unknown) => {
+        set({ problem: error instanceof Error ? error.message : String(error) });
+        return false;
+      },
     );
     queue = turn;
     return turn;
   };
   return {
-    done: [], undone: [], problem: undefined,
-    perform: (edit) => inTurn(() => edit.redo(), () => get().record(edit)),
+    done: [],
+    undone: [],
+    problem: undefined,
+    perform: (edit) =>
+      inTurn(
+        () => edit.redo(),
+        () => get().record(edit),
+      ),
     record: (edit) => set((state) => ({ done: [...state.done, edit].slice(-MOST), undone: [] })),
-    undo: () => inTurn(async () => get().done.at(-1)?.undo(), () => set((state) => {
-      const edit = state.done.at(-1);
-      return edit ? { done: state.done.slice(0, -1), undone: [...state.undone, edit] } : state;
-    })),
-    redo: () => inTurn(async () => get().undone.at(-1)?.redo(), () => set((state) => {
-      const edit = state.undone.at(-1);
-      return edit ? { undone: state.undone.slice(0, -1), done: [...state.done, edit] } : state;
-    })),
+    undo: () =>
+      inTurn(
+        async () => get().done.at(-1)?.undo(),
+        () =>
+          set((state) => {
+            const edit = state.done.at(-1);
+            return edit
+              ? { done: state.done.slice(0, -1), undone: [...state.undone, edit] }
+              : state;
+          }),
+      ),
+    redo: () =>
+      inTurn(
+        async () => get().undone.at(-1)?.redo(),
+        () =>
+          set((state) => {
+            const edit = state.undone.at(-1);
+            return edit
+              ? { undone: state.undone.slice(0, -1), done: [...state.done, edit] }
+              : state;
+          }),
+      ),
     clearProblem: () => set({ problem: undefined }),
   };
 });

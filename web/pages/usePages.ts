@@ -1,32 +1,51 @@
-import { useQueryClient } from '@tanstack/react-query';
-import type { PageAnswer } from '@yarrow-ridge/contract';
-import { useMemo, useState } from 'react';
-import { address, call, Refusal, upload } from '../api/client.ts';
-import { useAnswer } from '../api/queries.ts';
-import { useHistory } from '../edits/history.ts';
-import { picturesOf } from './pictures.ts';
+import { useQueryClient } from "@tanstack/react-query";
+import type { PageAnswer } from "@yarrow-ridge/contract";
+import { useMemo, useState } from "react";
+import { address, call, Refusal, upload } from "../api/client.ts";
+import { useAnswer } from "../api/queries.ts";
+import { useHistory } from "../edits/history.ts";
+import { picturesOf } from "./pictures.ts";
 
-export type Mark = PageAnswer['marks'][number];
-export const pictureOf = (pieceId: string, page: string): string => address('pagePicture', { id: pieceId, page });
+export type Mark = PageAnswer["marks"][number];
+export const pictureOf = (pieceId: string, page: string): string =>
+  address("pagePicture", { id: pieceId, page });
 
 /** The pages of a piece, and the edits of them, each of which can be undone. */
 export function usePages(pieceId: string | undefined) {
   const client = useQueryClient();
   const perform = useHistory((state) => state.perform);
-  const asked = useAnswer('pages', { id: pieceId ?? '' }, undefined, pieceId !== undefined);
+  const asked = useAnswer("pages", { id: pieceId ?? "" }, undefined, pieceId !== undefined);
   const [progress, setProgress] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const edits = useMemo(() => {
-    const id = pieceId ?? '';
-    const refresh = () => client.invalidateQueries({ queryKey: ['pages'] });
-    const patch = (page: string, body: { marks?: Mark[]; position?: number; removed?: false }) => call('editPage', { params: { id, page }, body }).then(refresh);
-    const remove = (page: string) => call('removePage', { params: { id, page } }).then(refresh);
+    const id = pieceId ?? "";
+    const refresh = () => client.invalidateQueries({ queryKey: ["pages"] });
+    const patch = (page: string, body: { marks?: Mark[]; position?: number; removed?: false }) =>
+      call("editPage", { params: { id, page }, body }).then(refresh);
+    const remove = (page: string) => call("removePage", { params: { id, page } }).then(refresh);
     return {
-      mark: (page: PageAnswer, marks: readonly Mark[], label: string) => perform({ label, redo: () => patch(page.id, { marks: [...marks] }), undo: () => patch(page.id, { marks: page.marks }) }),
-      remove: (page: PageAnswer) => perform({ label: `removing page ${page.name}`, redo: () => remove(page.id), undo: () => patch(page.id, { removed: false }) }),
+      mark: (page: PageAnswer, marks: readonly Mark[], label: string) =>
+        perform({
+          label,
+          redo: () => patch(page.id, { marks: [...marks] }),
+          undo: () => patch(page.id, { marks: page.marks }),
+        }),
+      remove: (page: PageAnswer) =>
+        perform({
+          label: `removing page ${page.name}`,
+          redo: () => remove(page.id),
+          undo: () => patch(page.id, { removed: false }),
+        }),
       swap: (a: PageAnswer, b: PageAnswer) => {
-        const put = async (first: number, second: number) => { await patch(a.id, { position: first }); await patch(b.id, { position: second }); };
-        return perform({ label: 'the order of pages', redo: () => put(b.position, a.position), undo: () => put(a.position, b.position) });
+        const put = async (first: number, second: number) => {
+          await patch(a.id, { position: first });
+          await patch(b.id, { position: second });
+        };
+        return perform({
+          label: "the order of pages",
+          redo: () => put(b.position, a.position),
+          undo: () => put(a.position, b.position),
+        });
       },
       add: async (files: readonly File[]) => {
         setProblem(undefined);
@@ -35,18 +54,28 @@ export function usePages(pieceId: string | undefined) {
           for (const file of files) {
             for await (const { picture, text } of picturesOf(file)) {
               setProgress(text);
-              added.push((await upload('addPage', { id }, picture, {}, () => undefined)).id);
+              added.push((await upload("addPage", { id }, picture, {}, () => undefined)).id);
               await refresh();
             }
           }
         } catch (error) {
-          setProblem(error instanceof Refusal || error instanceof Error ? error.message : 'The page could not be read.');
+          setProblem(
+            error instanceof Refusal || error instanceof Error
+              ? error.message
+              : "The page could not be read.",
+          );
         } finally {
           setProgress(undefined);
         }
         if (added.length) {
           useHistory.getState().record({
-            label: added.length === 1 ? 'the page' : `${added.length} pages`, undo: async () => { for (const page of added) await remove(page); }, redo: async () => { for (const page of added) await patch(page, { removed: false }); },
+            label: added.length === 1 ? "the page" : `${added.length} pages`,
+            undo: async () => {
+              for (const page of added) await remove(page);
+            },
+            redo: async () => {
+              for (const page of added) await patch(page, { removed: false });
+            },
           });
         }
       },

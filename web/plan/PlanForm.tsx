@@ -1,13 +1,13 @@
-import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
-import type { PlanAnswer } from '@yarrow-ridge/contract';
-import { firstReading, promotionRules, steps } from '@yarrow-ridge/core/practice';
-import { barSpan, lastBarOf, nest, type Score, type Section } from '@yarrow-ridge/core/score';
-import dayjs from 'dayjs';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { call } from '../api/client.ts';
-import { useHistory } from '../edits/history.ts';
+import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from "@mui/material";
+import { useQueryClient } from "@tanstack/react-query";
+import type { PlanAnswer } from "@yarrow-ridge/contract";
+import { firstReading, promotionRules, steps } from "@yarrow-ridge/core/practice";
+import { barSpan, lastBarOf, nest, type Score, type Section } from "@yarrow-ridge/core/score";
+import dayjs from "dayjs";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { call } from "../api/client.ts";
+import { useHistory } from "../edits/history.ts";
 
 interface Fields {
   goalTempo: string;
@@ -17,47 +17,78 @@ interface Fields {
   sections: string[];
 }
 
-const DAYS = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'];
+const DAYS = ["Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"];
 
 /** What a plan is made from. Saving lays it out at once and says whether it fits. */
-export function PlanForm({ assignmentId, plan, sections, score, printedTempo }: {
-  assignmentId: string; plan: PlanAnswer | undefined; sections: readonly Section[]; score: Score; printedTempo: number | null;
+export function PlanForm({
+  assignmentId,
+  plan,
+  sections,
+  score,
+  printedTempo,
+}: {
+  assignmentId: string;
+  plan: PlanAnswer | undefined;
+  sections: readonly Section[];
+  score: Score;
+  printedTempo: number | null;
 }) {
   const client = useQueryClient();
   const perform = useHistory((state) => state.perform);
   const [busy, setBusy] = useState(false);
   const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
     defaultValues: {
-      goalTempo: String(plan?.goalTempo ?? printedTempo ?? 80), readyBy: plan?.readyBy ?? dayjs().add(42, 'day').format('YYYY-MM-DD'),
-      minutes: (plan?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String), rule: plan?.rule ?? promotionRules[0]!.id, sections: plan?.sections ?? [],
+      goalTempo: String(plan?.goalTempo ?? printedTempo ?? 80),
+      readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
+      minutes: (plan?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String),
+      rule: plan?.rule ?? promotionRules[0]!.id,
+      sections: plan?.sections ?? [],
     },
   });
   const { errors, isDirty } = formState;
-  const goal = Number(watch('goalTempo'));
-  const chosen = watch('sections');
+  const goal = Number(watch("goalTempo"));
+  const chosen = watch("sections");
   const ladder = goal >= 10 && goal <= 400 ? steps(firstReading(goal), goal) : [];
-  const rule = promotionRules.find((one) => one.id === watch('rule'))!;
+  const rule = promotionRules.find((one) => one.id === watch("rule"))!;
   const body = (fields: Fields) => ({
-    assignmentId, goalTempo: Number(fields.goalTempo), readyBy: fields.readyBy, minutesByWeekday: fields.minutes.map(Number),
-    rule: fields.rule as 'three-to-one', sections: fields.sections.length ? fields.sections : null,
+    assignmentId,
+    goalTempo: Number(fields.goalTempo),
+    readyBy: fields.readyBy,
+    minutesByWeekday: fields.minutes.map(Number),
+    rule: fields.rule as "three-to-one",
+    sections: fields.sections.length ? fields.sections : null,
   });
   const send = async (wanted: ReturnType<typeof body>) => {
-    const { id } = await call('addPlan', { body: wanted });
+    const { id } = await call("addPlan", { body: wanted });
     await client.invalidateQueries();
     return id;
   };
   const save = async (fields: Fields) => {
     setBusy(true);
-    const before = plan && { assignmentId, goalTempo: plan.goalTempo, readyBy: plan.readyBy, minutesByWeekday: plan.minutesByWeekday, rule: plan.rule as 'three-to-one', sections: plan.sections };
-    if (before) await perform({ label: 'the plan', redo: () => send(body(fields)), undo: () => send(before) });
-    else {
-      let made = '';
+    const before = plan && {
+      assignmentId,
+      goalTempo: plan.goalTempo,
+      readyBy: plan.readyBy,
+      minutesByWeekday: plan.minutesByWeekday,
+      rule: plan.rule as "three-to-one",
+      sections: plan.sections,
+    };
+    if (before)
       await perform({
-        label: 'the plan',
-        redo: async () => { made = await send(body(fields)); },
+        label: "the plan",
+        redo: () => send(body(fields)),
+        undo: () => send(before),
+      });
+    else {
+      let made = "";
+      await perform({
+        label: "the plan",
+        redo: async () => {
+          made = await send(body(fields));
+        },
         undo: async () => {
-          await call('removePlan', { params: { id: made } });
-          await client.resetQueries({ queryKey: ['currentPlan'] });
+          await call("removePlan", { params: { id: made } });
+          await client.resetQueries({ queryKey: ["currentPlan"] });
           await client.invalidateQueries();
         },
       });
@@ -66,36 +97,102 @@ export function PlanForm({ assignmentId, plan, sections, score, printedTempo }: 
   };
   return (
     <form className="card stack" onSubmit={(event) => void handleSubmit(save)(event)}>
-      <h2>{plan ? 'The plan' : 'Make a plan'}</h2>
-      {plan && <Alert severity={plan.feasible ? 'success' : 'warning'} icon={false}>{plan.message}</Alert>}
+      <h2>{plan ? "The plan" : "Make a plan"}</h2>
+      {plan && (
+        <Alert severity={plan.feasible ? "success" : "warning"} icon={false}>
+          {plan.message}
+        </Alert>
+      )}
       <div className="row">
-        <TextField label="Performance tempo" type="number" sx={{ width: 150 }} slotProps={{ htmlInput: { min: 10, max: 400, step: 'any' } }} error={!!errors.goalTempo} helperText={errors.goalTempo && '10 to 400'}
-          {...register('goalTempo', { validate: (value) => Number(value) >= 10 && Number(value) <= 400 })} />
-        <TextField label="Ready by" type="date" sx={{ width: 170 }} slotProps={{ inputLabel: { shrink: true } }} error={!!errors.readyBy} helperText={errors.readyBy && 'today or later'}
-          {...register('readyBy', { validate: (value) => value >= dayjs().format('YYYY-MM-DD') })} />
+        <TextField
+          label="Performance tempo"
+          type="number"
+          sx={{ width: 150 }}
+          slotProps={{ htmlInput: { min: 10, max: 400, step: "any" } }}
+          error={!!errors.goalTempo}
+          helperText={errors.goalTempo && "10 to 400"}
+          {...register("goalTempo", {
+            validate: (value) => Number(value) >= 10 && Number(value) <= 400,
+          })}
+        />
+        <TextField
+          label="Ready by"
+          type="date"
+          sx={{ width: 170 }}
+          slotProps={{ inputLabel: { shrink: true } }}
+          error={!!errors.readyBy}
+          helperText={errors.readyBy && "today or later"}
+          {...register("readyBy", { validate: (value) => value >= dayjs().format("YYYY-MM-DD") })}
+        />
       </div>
       <fieldset className="plan-minutes">
         <legend className="soft">Minutes on each weekday</legend>
         {DAYS.map((day, i) => (
-          <TextField key={day} label={day} type="number" error={!!errors.minutes?.[i]} slotProps={{ htmlInput: { min: 0, max: 600, 'aria-label': `Minutes on ${day}` } }}
-            {...register(`minutes.${i}`, { validate: (value) => /^\d{1,3}$/.test(value) && Number(value) <= 600 })} />
+          <TextField
+            key={day}
+            label={day}
+            type="number"
+            error={!!errors.minutes?.[i]}
+            slotProps={{ htmlInput: { min: 0, max: 600, "aria-label": `Minutes on ${day}` } }}
+            {...register(`minutes.${i}`, {
+              validate: (value) => /^\d{1,3}$/.test(value) && Number(value) <= 600,
+            })}
+          />
         ))}
       </fieldset>
-      <TextField select label="Raise the tempo after" value={watch('rule')} onChange={(event) => setValue('rule', event.target.value, { shouldDirty: true })} helperText={rule.why}>
-        {promotionRules.map((one) => <MenuItem key={one.id} value={one.id}>{one.name.toLowerCase()}</MenuItem>)}
+      <TextField
+        select
+        label="Raise the tempo after"
+        value={watch("rule")}
+        onChange={(event) => setValue("rule", event.target.value, { shouldDirty: true })}
+        helperText={rule.why}
+      >
+        {promotionRules.map((one) => (
+          <MenuItem key={one.id} value={one.id}>
+            {one.name.toLowerCase()}
+          </MenuItem>
+        ))}
       </TextField>
       {sections.length > 0 && (
         <fieldset className="plan-sections">
-          <legend className="soft">Sections {chosen.length ? '' : '(none chosen: the whole piece)'}</legend>
+          <legend className="soft">
+            Sections {chosen.length ? "" : "(none chosen: the whole piece)"}
+          </legend>
           {nest(sections).map(({ section, depth }) => (
-            <FormControlLabel key={section.id} sx={{ ml: depth * 2 }} label={`${section.name}, ${section.from.bar === lastBarOf(section.to) ? 'bar' : 'bars'} ${barSpan(score.bars, section.from.bar, lastBarOf(section.to))}`}
-              control={<Checkbox size="small" checked={chosen.includes(section.id)} onChange={(_, on) => setValue('sections', on ? [...chosen, section.id] : chosen.filter((one) => one !== section.id), { shouldDirty: true })} />} />
+            <FormControlLabel
+              key={section.id}
+              sx={{ ml: depth * 2 }}
+              label={`${section.name}, ${section.from.bar === lastBarOf(section.to) ? "bar" : "bars"} ${barSpan(score.bars, section.from.bar, lastBarOf(section.to))}`}
+              control={
+                <Checkbox
+                  size="small"
+                  checked={chosen.includes(section.id)}
+                  onChange={(_, on) =>
+                    setValue(
+                      "sections",
+                      on ? [...chosen, section.id] : chosen.filter((one) => one !== section.id),
+                      { shouldDirty: true },
+                    )
+                  }
+                />
+              }
+            />
           ))}
         </fieldset>
       )}
-      {ladder.length > 0 && <p className="small soft">Steps: {ladder.slice(0, -1).join(' · ')} · <b className="goal-text">{ladder.at(-1)}</b></p>}
+      {ladder.length > 0 && (
+        <p className="small soft">
+          Steps: {ladder.slice(0, -1).join(" · ")} · <b className="goal-text">{ladder.at(-1)}</b>
+        </p>
+      )}
       <div className="row">
-        <Button type="submit" variant="contained" disabled={busy || (plan !== undefined && !isDirty)}>{busy ? 'Laying it out …' : plan ? 'Lay it out again' : 'Lay out the cards'}</Button>
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={busy || (plan !== undefined && !isDirty)}
+        >
+          {busy ? "Laying it out …" : plan ? "Lay it out again" : "Lay out the cards"}
+        </Button>
       </div>
     </form>
   );

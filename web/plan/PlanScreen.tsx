@@ -1,58 +1,86 @@
-import { Button } from '@mui/material';
-import { lazy, Suspense } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
-import { useAnswer } from '../api/queries.ts';
-import { Refusal } from '../api/client.ts';
-import { useDeskPiece } from '../desk/useDeskPiece.ts';
-import { Ridge } from '../ridge/Ridge.tsx';
-import { Title } from '../shell/Title.tsx';
-import { Trouble } from '../shell/Trouble.tsx';
-import { Waiting } from '../shell/Waiting.tsx';
-import { Days } from './Days.tsx';
-import { PlanForm } from './PlanForm.tsx';
-import { TryLog } from './TryLog.tsx';
-import './plan.css';
+import { Button } from "@mui/material";
+import { lazy, Suspense } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { useAnswer } from "../api/queries.ts";
+import { Refusal } from "../api/client.ts";
+import { useDeskPiece } from "../desk/useDeskPiece.ts";
+import { Ridge } from "../ridge/Ridge.tsx";
+import { Title } from "../shell/Title.tsx";
+import { Trouble } from "../shell/Trouble.tsx";
+import { Waiting } from "../shell/Waiting.tsx";
+import { Days } from "./Days.tsx";
+import { PlanForm } from "./PlanForm.tsx";
+import { TryLog } from "./TryLog.tsx";
+import "./plan.css";
 
-const Rise = lazy(() => import('./Rise.tsx').then((module) => ({ default: module.Rise })));
+const Rise = lazy(() => import("./Rise.tsx").then((module) => ({ default: module.Rise })));
 
 /** A student's work on a piece: the ridge, the plan, the cards ahead and the log behind. */
 export function PlanScreen() {
-  const { id = '' } = useParams();
+  const { id = "" } = useParams();
   const navigate = useNavigate();
-  const assignment = useAnswer('assignment', { id });
+  const assignment = useAnswer("assignment", { id });
   const { ready, sections, error, again } = useDeskPiece(assignment.data?.pieceId);
-  const ridge = useAnswer('ridge', { id });
-  const plan = useAnswer('currentPlan', { id });
+  const ridge = useAnswer("ridge", { id });
+  const plan = useAnswer("currentPlan", { id });
   const problem = assignment.error ?? error ?? ridge.error;
   if (problem) return <Trouble error={problem} again={again} />;
   const none = plan.error instanceof Refusal && plan.error.status === 404;
-  if (!assignment.data || !ready || !ridge.data || (!plan.data && !plan.isError)) return <Waiting what="the plan" />;
+  if (!assignment.data || !ready || !ridge.data || (!plan.data && !plan.isError))
+    return <Waiting what="the plan" />;
   if (plan.error && !none) return <Trouble error={plan.error} again={() => void plan.refetch()} />;
   const { pieceTitle, studentName, studentId, pieceId, instrument } = assignment.data;
   const printed = ready.piece.tempo;
   return (
     <div className="plan">
       <Title name={pieceTitle}>
-        <span className="soft"><Link to={`/students/${studentId}`}>{studentName}</Link> · {ridge.data.stage}</span>
+        <span className="soft">
+          <Link to={`/students/${studentId}`}>{studentName}</Link> · {ridge.data.stage}
+        </span>
       </Title>
-      <Ridge bars={ready.score.bars} ground={ridge.data.bars} goal={ridge.data.goalTempo ?? undefined} sections={sections} chosen={undefined}
-        onChoose={() => void navigate(`/pieces/${pieceId}?for=${id}`)} height={84} />
+      <Ridge
+        bars={ready.score.bars}
+        ground={ridge.data.bars}
+        goal={ridge.data.goalTempo ?? undefined}
+        sections={sections}
+        chosen={undefined}
+        onChoose={() => void navigate(`/pieces/${pieceId}?for=${id}`)}
+        height={84}
+      />
       <div className="plan-columns">
         <section className="stack">
-          {plan.data ? <Days plan={plan.data} instrument={instrument} assignmentId={id} /> : (
-            <div className="card"><h2>No plan yet</h2><p className="soft">Say how fast, by when and how many minutes a day; the cards follow.</p></div>
+          {plan.data ? (
+            <Days plan={plan.data} instrument={instrument} assignmentId={id} />
+          ) : (
+            <div className="card">
+              <h2>No plan yet</h2>
+              <p className="soft">
+                Say how fast, by when and how many minutes a day; the cards follow.
+              </p>
+            </div>
           )}
           <TryLog assignmentId={id} instrument={instrument} />
         </section>
         <section className="stack">
-          <PlanForm key={plan.data?.id ?? 'new'} assignmentId={id} plan={plan.data} sections={sections} score={ready.score} printedTempo={printed} />
+          <PlanForm
+            key={plan.data?.id ?? "new"}
+            assignmentId={id}
+            plan={plan.data}
+            sections={sections}
+            score={ready.score}
+            printedTempo={printed}
+          />
           {ridge.data.history.length > 0 && (
             <div className="card stack">
               <h2>How it rose</h2>
-              <Suspense fallback={<Waiting what="the chart" />}><Rise history={ridge.data.history} goal={ridge.data.goalTempo} /></Suspense>
+              <Suspense fallback={<Waiting what="the chart" />}>
+                <Rise history={ridge.data.history} goal={ridge.data.goalTempo} />
+              </Suspense>
             </div>
           )}
-          <Button component={Link} to={`/pieces/${pieceId}?for=${id}`} variant="outlined">Open the score</Button>
+          <Button component={Link} to={`/pieces/${pieceId}?for=${id}`} variant="outlined">
+            Open the score
+          </Button>
         </section>
       </div>
     </div>

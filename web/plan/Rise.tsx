@@ -1,19 +1,52 @@
-import type { RidgeAnswer } from '@yarrow-ridge/contract';
-import dayjs from 'dayjs';
-import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import type { RidgeAnswer } from "@yarrow-ridge/contract";
+import dayjs from "dayjs";
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from "recharts";
 
 /** Mean secure tempo after each day of practice, against performance tempo. */
-export function Rise({ history, goal }: { history: RidgeAnswer['history']; goal: number | null }) {
-  const data = history.map(({ date, secure, clean, slip }) => ({ date: dayjs(date).format('D MMM'), secure: Math.round(secure), clean, slip }));
+export function Rise({ history, goal }: { history: RidgeAnswer["history"]; goal: number | null }) {
+  const data = history.map(({ date, secure, clean, slip }) => ({
+    date: dayjs(date).format("D MMM"),
+    secure: Math.round(secure),
+    clean,
+    slip,
+  }));
   return (
     <ResponsiveContainer width="100%" height={170}>
       <LineChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: -18 }}>
         <CartesianGrid stroke="var(--line)" vertical={false} />
         <XAxis dataKey="date" stroke="var(--soft)" fontSize={12} tickLine={false} />
-        <YAxis stroke="var(--soft)" fontSize={12} tickLine={false} domain={[0, goal ? Math.ceil(goal * 1.1) : 'auto']} />
+        <YAxis
+          stroke="var(--soft)"
+          fontSize={12}
+          tickLine={false}
+          domain={[0, goal ? Math.ceil(goal * 1.1) : "auto"]}
+        />
         {goal && <ReferenceLine y={goal} stroke="var(--gold)" strokeWidth={2} />}
-        <Tooltip contentStyle={{ background: 'var(--card)', border: '1px solid var(--line)', color: 'var(--ink)' }} formatter={(value) => [`${String(value)} beats a minute`, 'secure on average']} />
-        <Line type="monotone" dataKey="secure" stroke="var(--ridge)" strokeWidth={2.5} dot={{ r: 3 }} isAnimationActive={false} />
+        <Tooltip
+          contentStyle={{
+            background: "var(--card)",
+            border: "1px solid var(--line)",
+            color: "var(--ink)",
+          }}
+          formatter={(value) => [`${String(value)} beats a minute`, "secure on average"]}
+        />
+        <Line
+          type="monotone"
+          dataKey="secure"
+          stroke="var(--ridge)"
+          strokeWidth={2.5}
+          dot={{ r: 3 }}
+          isAnimationActive={false}
+        />
       </LineChart>
     </ResponsiveContainer>
   );

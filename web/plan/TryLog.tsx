@@ -1,27 +1,43 @@
-import { handName, instrument as instrumentOf } from '@yarrow-ridge/core/instruments';
-import dayjs from 'dayjs';
-import { useState } from 'react';
-import { useAnswer } from '../api/queries.ts';
-import { Pager } from '../shell/Pager.tsx';
+import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
+import dayjs from "dayjs";
+import { useState } from "react";
+import { useAnswer } from "../api/queries.ts";
+import { Pager } from "../shell/Pager.tsx";
 
 /** Every try, the newest first. */
 export function TryLog({ assignmentId, instrument }: { assignmentId: string; instrument: string }) {
   const [page, setPage] = useState(1);
   const [open, setOpen] = useState(false);
-  const log = useAnswer('log', { id: assignmentId }, { page: String(page) }, open).data;
+  const log = useAnswer("log", { id: assignmentId }, { page: String(page) }, open).data;
   return (
     <details className="card" onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary><b className="serif">Log</b> <span className="soft">every try</span></summary>
+      <summary>
+        <b className="serif">Log</b> <span className="soft">every try</span>
+      </summary>
       {log && log.total === 0 && <p className="soft">No try yet. Open a card and begin.</p>}
       {log && log.total > 0 && (
         <>
           <table className="log">
-            <thead><tr><th>When</th><th>Bars</th><th>Hands</th><th>Tempo</th><th>Try</th></tr></thead>
+            <thead>
+              <tr>
+                <th>When</th>
+                <th>Bars</th>
+                <th>Hands</th>
+                <th>Tempo</th>
+                <th>Try</th>
+              </tr>
+            </thead>
             <tbody>
               {log.items.map((one) => (
                 <tr key={one.id}>
-                  <td>{dayjs(one.at).format('D MMM HH:mm')}</td><td>{one.bars.replace(/^bars? /, '')}</td><td>{handName(instrumentOf(instrument), one.hands)}</td><td>{one.tempo}</td>
-                  <td>{one.result === 'clean' ? '● clean' : '✕ slip'}{one.promoted ? ' ↑ step earned' : ''}</td>
+                  <td>{dayjs(one.at).format("D MMM HH:mm")}</td>
+                  <td>{one.bars.replace(/^bars? /, "")}</td>
+                  <td>{handName(instrumentOf(instrument), one.hands)}</td>
+                  <td>{one.tempo}</td>
+                  <td>
+                    {one.result === "clean" ? "● clean" : "✕ slip"}
+                    {one.promoted ? " ↑ step earned" : ""}
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -1,52 +1,102 @@
-import { handName, instrument as instrumentOf, oneHand } from '@yarrow-ridge/core/instruments';
-import { promotionRule } from '@yarrow-ridge/core/practice';
-import { startOf } from '@yarrow-ridge/core/score';
-import { shapeWords } from '@yarrow-ridge/core/shaping';
-import dayjs from 'dayjs';
-import { useParams } from 'react-router';
-import { useAnswer } from '../api/queries.ts';
-import { useDeskPiece } from '../desk/useDeskPiece.ts';
-import { Trouble } from '../shell/Trouble.tsx';
-import { Waiting } from '../shell/Waiting.tsx';
-import { PrintFrame } from './PrintFrame.tsx';
+import { handName, instrument as instrumentOf, oneHand } from "@yarrow-ridge/core/instruments";
+import { promotionRule } from "@yarrow-ridge/core/practice";
+import { startOf } from "@yarrow-ridge/core/score";
+import { shapeWords } from "@yarrow-ridge/core/shaping";
+import dayjs from "dayjs";
+import { useParams } from "react-router";
+import { useAnswer } from "../api/queries.ts";
+import { useDeskPiece } from "../desk/useDeskPiece.ts";
+import { Trouble } from "../shell/Trouble.tsx";
+import { Waiting } from "../shell/Waiting.tsx";
+import { PrintFrame } from "./PrintFrame.tsx";
 
-/** The next seven days of cards on one sheet, with places to tick tries and how each is to be shaped. */
+/**
+ * The next seven days of cards on one sheet, with places to tick tries and how each is to be
+ * shaped.
+ */
 export function PrintWeek() {
-  const { id = '' } = useParams();
-  const assignment = useAnswer('assignment', { id });
-  const plan = useAnswer('currentPlan', { id });
+  const { id = "" } = useParams();
+  const assignment = useAnswer("assignment", { id });
+  const plan = useAnswer("currentPlan", { id });
   const { ready, error: unread, shape } = useDeskPiece(assignment.data?.pieceId);
   const error = assignment.error ?? plan.error;
   if (error) return <Trouble error={error} again={() => void plan.refetch()} />;
   if (!assignment.data || !plan.data) return <Waiting what="the week" />;
   const { pieceTitle, studentName, instrument } = assignment.data;
-  const until = dayjs().add(6, 'day').format('YYYY-MM-DD');
+  const until = dayjs().add(6, "day").format("YYYY-MM-DD");
   const week = plan.data.days.filter((day) => day.date <= until);
   const rule = promotionRule(plan.data.rule);
   const kind = instrumentOf(instrument);
-  const how = ({ from, to, hands }: { from: number; to: number; hands: string }) => (!ready || ready.piece.onPaper ? [] : shapeWords(ready.score, shape, startOf(from), startOf(to + 1), (hand) => handName(kind, hand).toLowerCase(), oneHand(hands))).join(' · ');
+  const how = ({ from, to, hands }: { from: number; to: number; hands: string }) =>
+    (!ready || ready.piece.onPaper
+      ? []
+      : shapeWords(
+          ready.score,
+          shape,
+          startOf(from),
+          startOf(to + 1),
+          (hand) => handName(kind, hand).toLowerCase(),
+          oneHand(hands),
+        )
+    ).join(" · ");
   return (
-    <PrintFrame title={`${pieceTitle}, ${studentName}`} ready={ready !== undefined || unread !== undefined}>
-      <header className="sheet-head"><h1>{pieceTitle}</h1><span>{studentName} · ready by {dayjs(plan.data.readyBy).format('D MMMM')} at {plan.data.goalTempo}</span></header>
-      <p>One step up after: {rule.name.toLowerCase()}. {rule.why}</p>
+    <PrintFrame
+      title={`${pieceTitle}, ${studentName}`}
+      ready={ready !== undefined || unread !== undefined}
+    >
+      <header className="sheet-head">
+        <h1>{pieceTitle}</h1>
+        <span>
+          {studentName} · ready by {dayjs(plan.data.readyBy).format("D MMMM")} at{" "}
+          {plan.data.goalTempo}
+        </span>
+      </header>
+      <p>
+        One step up after: {rule.name.toLowerCase()}. {rule.why}
+      </p>
       {week.length === 0 && <p>No cards in the next seven days.</p>}
       {week.map((day) => (
         <section key={day.date} className="sheet-day">
-          <h2>{dayjs(day.date).format('dddd, D MMMM')} <small>{day.cards.reduce((sum, card) => sum + card.minutes, 0)} min</small></h2>
+          <h2>
+            {dayjs(day.date).format("dddd, D MMMM")}{" "}
+            <small>{day.cards.reduce((sum, card) => sum + card.minutes, 0)} min</small>
+          </h2>
           <table>
-            <thead className="sr-only"><tr><th>Section</th><th>Bars</th><th>Hands</th><th>Tempo</th><th>Minutes</th><th>Tries</th></tr></thead>
+            <thead className="sr-only">
+              <tr>
+                <th>Section</th>
+                <th>Bars</th>
+                <th>Hands</th>
+                <th>Tempo</th>
+                <th>Minutes</th>
+                <th>Tries</th>
+              </tr>
+            </thead>
             <tbody>
               {day.cards.map((card) => (
                 <tr key={card.id}>
-                  <td><b>{card.section}</b></td><td>{card.bars} <small className="sheet-how">{how(card)}</small></td><td>{handName(kind, card.hands)}</td><td><b>{card.tempo}</b></td><td>{card.minutes} min</td>
-                  <td className="sheet-boxes">{'○'.repeat(10)}</td>
+                  <td>
+                    <b>{card.section}</b>
+                  </td>
+                  <td>
+                    {card.bars} <small className="sheet-how">{how(card)}</small>
+                  </td>
+                  <td>{handName(kind, card.hands)}</td>
+                  <td>
+                    <b>{card.tempo}</b>
+                  </td>
+                  <td>{card.minutes} min</td>
+                  <td className="sheet-boxes">{"○".repeat(10)}</td>
                 </tr>
               ))}
             </tbody>
           </table>
         </section>
       ))}
-      <p className="sheet-foot">A few minutes’ break in every half hour. Pain, numbness or tingling: stop, and see a doctor or hand therapist.</p>
+      <p className="sheet-foot">
+        A few minutes’ break in every half hour. Pain, numbness or tingling: stop, and see a doctor
+        or hand therapist.
+      </p>
     </PrintFrame>
   );
 }

@@ -1,75 +1,122 @@
-import { handName, instrument, oneHand } from '@yarrow-ridge/core/instruments';
-import { beatLength, lastBarOf, pedalled, perform, performRoad, startOf, toNumber, WHOLE_ROAD, type About, type Road } from '@yarrow-ridge/core/score';
-import { shaped, shapeWords } from '@yarrow-ridge/core/shaping';
-import { useEffect, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { useNavigate, useParams } from 'react-router';
-import { useAnswer } from '../api/queries.ts';
-import { ownLayer } from '../edits/annotations.ts';
-import { useSounding } from '../audio/useSounding.ts';
-import { useDesk } from '../desk/useDesk.ts';
-import { useDeskPiece } from '../desk/useDeskPiece.ts';
-import { aboutText } from '../desk/AboutFields.tsx';
-import { onPages, PageExcerpt } from '../pages/PageExcerpt.tsx';
-import { usePages } from '../pages/usePages.ts';
-import { Fingers } from '../score/Fingers.tsx';
-import { Remarks } from '../score/Remarks.tsx';
-import { Positions } from '../score/Positions.tsx';
-import { PedalLine } from '../score/PedalLine.tsx';
-import { ShapeMarks } from '../score/ShapeMarks.tsx';
-import type { Layers } from '../score/ScorePage.tsx';
-import { ScoreView } from '../score/ScoreView.tsx';
-import { Trouble } from '../shell/Trouble.tsx';
-import { Waiting } from '../shell/Waiting.tsx';
-import { Staircase } from './Staircase.tsx';
-import { Tries } from './Tries.tsx';
-import { useBreak } from './useBreak.ts';
-import { mendTempo, useRoom } from './useRoom.ts';
-import './room.css';
+import { handName, instrument, oneHand } from "@yarrow-ridge/core/instruments";
+import {
+  beatLength,
+  lastBarOf,
+  pedalled,
+  perform,
+  performRoad,
+  startOf,
+  toNumber,
+  WHOLE_ROAD,
+  type About,
+  type Road,
+} from "@yarrow-ridge/core/score";
+import { shaped, shapeWords } from "@yarrow-ridge/core/shaping";
+import { useEffect, useMemo, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useNavigate, useParams } from "react-router";
+import { useAnswer } from "../api/queries.ts";
+import { ownLayer } from "../edits/annotations.ts";
+import { useSounding } from "../audio/useSounding.ts";
+import { useDesk } from "../desk/useDesk.ts";
+import { useDeskPiece } from "../desk/useDeskPiece.ts";
+import { aboutText } from "../desk/AboutFields.tsx";
+import { onPages, PageExcerpt } from "../pages/PageExcerpt.tsx";
+import { usePages } from "../pages/usePages.ts";
+import { Fingers } from "../score/Fingers.tsx";
+import { Remarks } from "../score/Remarks.tsx";
+import { Positions } from "../score/Positions.tsx";
+import { PedalLine } from "../score/PedalLine.tsx";
+import { ShapeMarks } from "../score/ShapeMarks.tsx";
+import type { Layers } from "../score/ScorePage.tsx";
+import { ScoreView } from "../score/ScoreView.tsx";
+import { Trouble } from "../shell/Trouble.tsx";
+import { Waiting } from "../shell/Waiting.tsx";
+import { Staircase } from "./Staircase.tsx";
+import { Tries } from "./Tries.tsx";
+import { useBreak } from "./useBreak.ts";
+import { mendTempo, useRoom } from "./useRoom.ts";
+import "./room.css";
 
 /** The practice room: one card, one tempo, its bars, four keys. */
 export function RoomScreen() {
-  const { id = '' } = useParams();
+  const { id = "" } = useParams();
   const navigate = useNavigate();
-  const query = useAnswer('card', { id });
+  const query = useAnswer("card", { id });
   const card = query.data;
-  const { ready, error, again, fingers, pedal, remarks, sections, shape, positions } = useDeskPiece(card?.pieceId, card && `${card.layer} ${ownLayer(card.studentId)}`);
+  const { ready, error, again, fingers, pedal, remarks, sections, shape, positions } = useDeskPiece(
+    card?.pieceId,
+    card && `${card.layer} ${ownLayer(card.studentId)}`,
+  );
   const { pages } = usePages(card?.pieceId);
   const { face, set: setDesk } = useDesk();
   const room = useRoom(id, card);
   const sounding = useSounding();
   const rest = useBreak(id);
-  const [said, setSaid] = useState<'strict' | 'shaped'>();
+  const [said, setSaid] = useState<"strict" | "shaped">();
   const tempo = card ? mendTempo(card.step, room.mend) : 60;
 
   const performance = useMemo(() => {
     if (!ready || !card) return undefined;
-    const hands = card.hands === 'both' ? undefined : [card.hands];
+    const hands = card.hands === "both" ? undefined : [card.hands];
     // the whole piece is played on its road: with its repeats, or as it is cut
-    if (card.kind === 'piece' || (card.kind === 'keeping' && card.from === 0 && card.to === ready.score.bars.length - 1)) return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, hands, pedal);
+    if (
+      card.kind === "piece" ||
+      (card.kind === "keeping" && card.from === 0 && card.to === ready.score.bars.length - 1)
+    )
+      return performRoad(
+        ready.score,
+        (ready.piece.road as Road | null) ?? WHOLE_ROAD,
+        hands,
+        pedal,
+      );
     return perform(ready.score, startOf(card.from), startOf(card.to + 1), hands, pedal);
   }, [ready, card, pedal]);
-  const quarters = ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
+  const quarters =
+    ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
   // strict first: the time is shaped once the card is near its goal, or when it is asked for
-  const time = said ?? (card && card.step >= SHAPED_FROM * card.goalTempo ? 'shaped' : 'strict');
-  const metronome = () => (sounding.state === 'metronome' ? sounding.stop() : performance && void sounding.start('metronome', performance, quarters));
-  const hear = () => (sounding.state === 'hear' ? sounding.stop() : ready && performance && void sounding.start('hear', pedalled(shaped(ready.score, performance, shape, time === 'shaped')), quarters));
-  const leave = () => { sounding.stop(); void navigate(card ? `/assignments/${card.assignmentId}` : '/'); };
-  const next = () => { if (card?.nextCard) { sounding.stop(); void navigate(`/practice/${card.nextCard}`, { replace: true }); } };
-  const mend = () => { sounding.stop(); room.setMend(room.mend === 0 ? 1 : room.mend === 1 ? 2 : 0); };
+  const time = said ?? (card && card.step >= SHAPED_FROM * card.goalTempo ? "shaped" : "strict");
+  const metronome = () =>
+    sounding.state === "metronome"
+      ? sounding.stop()
+      : performance && void sounding.start("metronome", performance, quarters);
+  const hear = () =>
+    sounding.state === "hear"
+      ? sounding.stop()
+      : ready &&
+        performance &&
+        void sounding.start(
+          "hear",
+          pedalled(shaped(ready.score, performance, shape, time === "shaped")),
+          quarters,
+        );
+  const leave = () => {
+    sounding.stop();
+    void navigate(card ? `/assignments/${card.assignmentId}` : "/");
+  };
+  const next = () => {
+    if (card?.nextCard) {
+      sounding.stop();
+      void navigate(`/practice/${card.nextCard}`, { replace: true });
+    }
+  };
+  const mend = () => {
+    sounding.stop();
+    room.setMend(room.mend === 0 ? 1 : room.mend === 1 ? 2 : 0);
+  };
   // a new tempo is a new start: the old clicks would only mislead
   const { stop } = sounding;
   useEffect(() => stop(), [tempo, id, stop]);
 
   const keys = { preventDefault: true };
-  useHotkeys('space', () => void metronome(), keys, [metronome]);
-  useHotkeys('right, pagedown', () => room.attempt('clean'), keys, [room]);
-  useHotkeys('left, pageup', () => room.attempt('slip'), keys, [room]);
-  useHotkeys('up', () => void hear(), keys, [hear]);
-  useHotkeys('down', mend, keys, [mend]);
-  useHotkeys('backspace, mod+z', room.takeBack, keys, [room]);
-  useHotkeys('enter', next, { enabled: card?.finished || card?.status === 'done' }, [next]);
-  useHotkeys('esc', leave, keys, [leave]);
+  useHotkeys("space", () => void metronome(), keys, [metronome]);
+  useHotkeys("right, pagedown", () => room.attempt("clean"), keys, [room]);
+  useHotkeys("left, pageup", () => room.attempt("slip"), keys, [room]);
+  useHotkeys("up", () => void hear(), keys, [hear]);
+  useHotkeys("down", mend, keys, [mend]);
+  useHotkeys("backspace, mod+z", room.takeBack, keys, [room]);
+  useHotkeys("enter", next, { enabled: card?.finished || card?.status === "done" }, [next]);
+  useHotkeys("esc", leave, keys, [leave]);
 
   const layers = useMemo((): Layers | undefined => {
     if (!ready || !card) return undefined;
@@ -77,17 +124,44 @@ export function RoomScreen() {
     return {
       over: (boxes) => (
         <>
-          <Positions boxes={boxes} score={ready.score} positions={positions.filter((one) => one.layer === card.layer || one.layer === ownLayer(card.studentId))} below={(hand) => hand !== upper} />
+          <Positions
+            boxes={boxes}
+            score={ready.score}
+            positions={positions.filter(
+              (one) => one.layer === card.layer || one.layer === ownLayer(card.studentId),
+            )}
+            below={(hand) => hand !== upper}
+          />
           <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
           <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
           <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
-          <ShapeMarks boxes={boxes} score={ready.score} shape={shape} sections={[]} below={(hand) => hand !== upper} handName={(hand) => handName(instrument(ready.piece.instrument), hand)} />
+          <ShapeMarks
+            boxes={boxes}
+            score={ready.score}
+            shape={shape}
+            sections={[]}
+            below={(hand) => hand !== upper}
+            handName={(hand) => handName(instrument(ready.piece.instrument), hand)}
+          />
         </>
       ),
     };
   }, [ready, card, fingers, pedal, remarks, shape, positions]);
 
-  const how = useMemo(() => (ready && card && !ready.piece.onPaper ? shapeWords(ready.score, shape, startOf(card.from), startOf(card.to + 1), (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase(), oneHand(card.hands)) : []), [ready, card, shape]);
+  const how = useMemo(
+    () =>
+      ready && card && !ready.piece.onPaper
+        ? shapeWords(
+            ready.score,
+            shape,
+            startOf(card.from),
+            startOf(card.to + 1),
+            (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase(),
+            oneHand(card.hands),
+          )
+        : [],
+    [ready, card, shape],
+  );
   useEffect(() => {
     if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
   }, [card]);
@@ -97,63 +171,193 @@ export function RoomScreen() {
   const kind = instrument(ready.piece.instrument);
   const count = card.to - card.from + 1;
   const zoom = count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9;
-  const section = sections.find((one) => one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from);
+  const section = sections.find(
+    (one) =>
+      one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
+  );
   const told = section ? aboutText(section.words, onlyJobs(section.about, card.hands)) : card.words;
   const hasPage = onPages(pages, card.from, card.to);
-  const onPage = hasPage && (ready.piece.onPaper ? face !== 'engraved' : face === 'page');
-  const onlyHand = card.hands === 'both' ? undefined : card.hands;
+  const onPage = hasPage && (ready.piece.onPaper ? face !== "engraved" : face === "page");
+  const onlyHand = card.hands === "both" ? undefined : card.hands;
   return (
-    <div className="room" onKeyUp={(event) => event.key === ' ' && event.preventDefault()}>
+    <div className="room" onKeyUp={(event) => event.key === " " && event.preventDefault()}>
       <header className="room-head">
-        <h1>{card.section} · {card.bars}</h1>
-        <span className="soft">{[handName(kind, card.hands), card.pieceTitle, rest.left > 0 ? `${rest.left} of ${card.minutes} min left` : 'the minutes are over'].join(' · ')}</span>
+        <h1>
+          {card.section} · {card.bars}
+        </h1>
+        <span className="soft">
+          {[
+            handName(kind, card.hands),
+            card.pieceTitle,
+            rest.left > 0 ? `${rest.left} of ${card.minutes} min left` : "the minutes are over",
+          ].join(" · ")}
+        </span>
         <span className="grow" />
-        {hasPage && <button type="button" className="room-leave" onClick={() => setDesk({ face: onPage ? 'engraved' : 'page' })}>{onPage ? 'engraved' : 'the page'}</button>}
-        <button type="button" className="room-leave" onClick={leave}>leave <span className="key">Esc</span></button>
+        {hasPage && (
+          <button
+            type="button"
+            className="room-leave"
+            onClick={() => setDesk({ face: onPage ? "engraved" : "page" })}
+          >
+            {onPage ? "engraved" : "the page"}
+          </button>
+        )}
+        <button type="button" className="room-leave" onClick={leave}>
+          leave <span className="key">Esc</span>
+        </button>
       </header>
-      <div className={`room-score${onlyHand ? ` only-${onlyHand}` : ''}${shape.loudness ? ' own-loudness' : ''}`}>
-        {onPage ? <PageExcerpt pieceId={card.pieceId} pages={pages!} score={ready.score} from={card.from} to={card.to} onBar={(bar) => room.attempt('slip', bar)} />
-          : <ScoreView xml={ready.xml} score={ready.score} zoom={zoom} range={[card.from, card.to]} layers={layers} label={`${card.section}, ${card.bars}`}
-          onHit={({ bar }) => bar !== undefined && room.attempt('slip', bar)} />}
+      <div
+        className={`room-score${onlyHand ? ` only-${onlyHand}` : ""}${shape.loudness ? " own-loudness" : ""}`}
+      >
+        {onPage ? (
+          <PageExcerpt
+            pieceId={card.pieceId}
+            pages={pages!}
+            score={ready.score}
+            from={card.from}
+            to={card.to}
+            onBar={(bar) => room.attempt("slip", bar)}
+          />
+        ) : (
+          <ScoreView
+            xml={ready.xml}
+            score={ready.score}
+            zoom={zoom}
+            range={[card.from, card.to]}
+            layers={layers}
+            label={`${card.section}, ${card.bars}`}
+            onHit={({ bar }) => bar !== undefined && room.attempt("slip", bar)}
+          />
+        )}
       </div>
-      <Staircase steps={card.steps} step={card.step} secure={card.secure} goal={card.goalTempo} sounding={tempo} finished={card.finished} />
+      <Staircase
+        steps={card.steps}
+        step={card.step}
+        secure={card.secure}
+        goal={card.goalTempo}
+        sounding={tempo}
+        finished={card.finished}
+      />
       <div className="room-tries">
         <p className="room-words">{told || card.why}</p>
-        {how.length > 0 && <p className="room-shape">{how.join(' · ')}</p>}
+        {how.length > 0 && <p className="room-shape">{how.join(" · ")}</p>}
         <Tries card={card} />
         <p className="room-news" role="status" aria-live="polite">
-          {room.mend !== 0 ? <b>Mending at {tempo}{room.mend === 1 ? ': slowly, then between, then back.' : ': nearly there.'} These tries do not count.</b>
-            : room.slipped ? <>A slip. Mend it: <button type="button" className="room-mend" onClick={mend}>{mendTempo(card.step, 1)} → {mendTempo(card.step, 2)} → {card.step} <span className="key">↓</span></button></>
-              : room.news || (rest.due ? 'Half an hour: time for a few minutes’ break.' : <span className="soft">Tap a bar to log a slip there. {kind.caution}</span>)}
+          {room.mend !== 0 ? (
+            <b>
+              Mending at {tempo}
+              {room.mend === 1 ? ": slowly, then between, then back." : ": nearly there."} These
+              tries do not count.
+            </b>
+          ) : room.slipped ? (
+            <>
+              A slip. Mend it:{" "}
+              <button type="button" className="room-mend" onClick={mend}>
+                {mendTempo(card.step, 1)} → {mendTempo(card.step, 2)} → {card.step}{" "}
+                <span className="key">↓</span>
+              </button>
+            </>
+          ) : (
+            room.news ||
+            (rest.due ? (
+              "Half an hour: time for a few minutes’ break."
+            ) : (
+              <span className="soft">Tap a bar to log a slip there. {kind.caution}</span>
+            ))
+          )}
         </p>
       </div>
       <div className="room-keys">
-        {(card.finished || card.status === 'done') && card.nextCard ? (
-          <button type="button" className="room-key main" onClick={next}>Next card<small>enter</small></button>
+        {(card.finished || card.status === "done") && card.nextCard ? (
+          <button type="button" className="room-key main" onClick={next}>
+            Next card<small>enter</small>
+          </button>
         ) : (
-          <button type="button" className="room-key main" aria-pressed={sounding.state === 'metronome'} onClick={() => void metronome()}>
-            {sounding.state === 'metronome' ? <>Stop <Pulse beat={sounding.beat} /></> : 'Start'}<small>space</small>
+          <button
+            type="button"
+            className="room-key main"
+            aria-pressed={sounding.state === "metronome"}
+            onClick={() => void metronome()}
+          >
+            {sounding.state === "metronome" ? (
+              <>
+                Stop <Pulse beat={sounding.beat} />
+              </>
+            ) : (
+              "Start"
+            )}
+            <small>space</small>
           </button>
         )}
-        <button type="button" className="room-key clean" onClick={() => room.attempt('clean')}>● Clean<small>→</small></button>
-        <button type="button" className="room-key slip" onClick={() => room.attempt('slip')}>✕ Slip<small>←</small></button>
-        <button type="button" className="room-key" disabled={ready.piece.onPaper} aria-pressed={sounding.state === 'hear'} onClick={() => void hear()}>{sounding.state === 'hear' ? 'Stop' : 'Hear it'}<small>↑</small></button>
+        <button type="button" className="room-key clean" onClick={() => room.attempt("clean")}>
+          ● Clean<small>→</small>
+        </button>
+        <button type="button" className="room-key slip" onClick={() => room.attempt("slip")}>
+          ✕ Slip<small>←</small>
+        </button>
+        <button
+          type="button"
+          className="room-key"
+          disabled={ready.piece.onPaper}
+          aria-pressed={sounding.state === "hear"}
+          onClick={() => void hear()}
+        >
+          {sounding.state === "hear" ? "Stop" : "Hear it"}
+          <small>↑</small>
+        </button>
       </div>
       <footer className="room-foot">
-        <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>take the last try back <span className="key">⌫</span></button>
-        {shape.timing.length > 0 && <button type="button" aria-pressed={time === 'shaped'} onClick={() => { sounding.stop(); setSaid(time === 'shaped' ? 'strict' : 'shaped'); }}>Hear it {time === 'shaped' ? 'in shaped time' : 'in strict time'}</button>}
-        <span className="soft small">Pain, numbness or tingling: stop, and see a doctor or hand therapist.</span>
+        <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>
+          take the last try back <span className="key">⌫</span>
+        </button>
+        {shape.timing.length > 0 && (
+          <button
+            type="button"
+            aria-pressed={time === "shaped"}
+            onClick={() => {
+              sounding.stop();
+              setSaid(time === "shaped" ? "strict" : "shaped");
+            }}
+          >
+            Hear it {time === "shaped" ? "in shaped time" : "in strict time"}
+          </button>
+        )}
+        <span className="soft small">
+          Pain, numbness or tingling: stop, and see a doctor or hand therapist.
+        </span>
       </footer>
     </div>
   );
 }
 
-/** From this share of the goal on the time is shaped: about there a piece is at home in the hands. Common practice, no source. */
+/**
+ * From this share of the goal on the time is shaped: about there a piece is at home in the hands.
+ * Common practice, no source.
+ */
 const SHAPED_FROM = 0.8;
 
 /** Hands apart, only the job of the hand that plays is told. */
-const onlyJobs = (about: About = {}, hands: string): About => (hands === 'both' || !about.jobs ? about : { ...about, jobs: Object.fromEntries(Object.entries(about.jobs).filter(([hand]) => hand === hands)) });
+const onlyJobs = (about: About = {}, hands: string): About =>
+  hands === "both" || !about.jobs
+    ? about
+    : {
+        ...about,
+        jobs: Object.fromEntries(Object.entries(about.jobs).filter(([hand]) => hand === hands)),
+      };
 
-function Pulse({ beat }: { beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined }) {
-  return <span key={beat?.count} className={`pulse${beat?.strong ? ' strong' : ''}${beat?.countIn ? ' count' : ''}`} data-beat={beat?.count ?? 0} data-at={beat?.at} data-countin={beat?.countIn ? 'yes' : 'no'} aria-hidden />;
+function Pulse({
+  beat,
+}: {
+  beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined;
+}) {
+  return (
+    <span
+      key={beat?.count}
+      className={`pulse${beat?.strong ? " strong" : ""}${beat?.countIn ? " count" : ""}`}
+      data-beat={beat?.count ?? 0}
+      data-at={beat?.at}
+      data-countin={beat?.countIn ? "yes" : "no"}
+      aria-hidden
+    />
+  );
 }

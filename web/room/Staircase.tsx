@@ -1,14 +1,32 @@
 /** The tempo steps as a stair: earned below, the present one large, the goal in gold at the top. */
-export function Staircase({ steps, step, secure, goal, sounding, finished }: {
-  steps: readonly number[]; step: number; secure: number; goal: number; sounding: number; finished: boolean;
+export function Staircase({
+  steps,
+  step,
+  secure,
+  goal,
+  sounding,
+  finished,
+}: {
+  steps: readonly number[];
+  step: number;
+  secure: number;
+  goal: number;
+  sounding: number;
+  finished: boolean;
 }) {
   const shown = around(steps, step, 11);
   const all = shown.at(-1) === goal ? shown : [...shown, goal];
   return (
     <ol className="stair" aria-label={`Tempo ${step}, goal ${goal}`}>
       {[...all].reverse().map((tempo) => (
-        <li key={tempo} data-gap={tempo === goal && steps.at(-1) !== goal ? 'yes' : undefined} className={`${tempo === step && !finished ? 'now' : tempo <= secure ? 'earned' : ''}${tempo === goal ? ' goal' : ''}`} aria-current={tempo === step ? 'step' : undefined}>
-          <span>{tempo}</span><i />
+        <li
+          key={tempo}
+          data-gap={tempo === goal && steps.at(-1) !== goal ? "yes" : undefined}
+          className={`${tempo === step && !finished ? "now" : tempo <= secure ? "earned" : ""}${tempo === goal ? " goal" : ""}`}
+          aria-current={tempo === step ? "step" : undefined}
+        >
+          <span>{tempo}</span>
+          <i />
           {tempo === step && sounding !== step && <em>mending {sounding}</em>}
         </li>
       ))}

@@ -1,18 +1,31 @@
-import type { CardStateAnswer } from '@yarrow-ridge/contract';
+import type { CardStateAnswer } from "@yarrow-ridge/contract";
 
-/** The tries on this step in order, and the places still to fill. In the strict school a slip empties the row. */
+/**
+ * The tries on this step in order, and the places still to fill. In the strict school a slip
+ * empties the row.
+ */
 export function Tries({ card }: { card: CardStateAnswer }) {
-  const strict = card.rule === 'ten-in-a-row';
+  const strict = card.rule === "ten-in-a-row";
   const results = card.tries.map((one) => one.result);
-  const row = strict ? results.slice(results.lastIndexOf('slip') + 1) : results.slice(-14);
-  const clean = row.filter((one) => one === 'clean').length;
-  const slips = results.filter((one) => one === 'slip').length;
-  const text = card.finished ? 'at the goal; play it once more if you like'
-    : strict ? `${clean} clean in a row, ${card.missing} to go` : `${results.filter((one) => one === 'clean').length} clean, ${slips} ${slips === 1 ? 'slip' : 'slips'}; ${card.missing} clean to go`;
+  const row = strict ? results.slice(results.lastIndexOf("slip") + 1) : results.slice(-14);
+  const clean = row.filter((one) => one === "clean").length;
+  const slips = results.filter((one) => one === "slip").length;
+  const text = card.finished
+    ? "at the goal; play it once more if you like"
+    : strict
+      ? `${clean} clean in a row, ${card.missing} to go`
+      : `${results.filter((one) => one === "clean").length} clean, ${slips} ${slips === 1 ? "slip" : "slips"}; ${card.missing} clean to go`;
   return (
     <div className="tries" role="img" aria-label={text}>
-      {row.map((result, i) => <span key={i} className={`try ${result}`}>{result === 'clean' ? '' : '✕'}</span>)}
-      {!card.finished && Array.from({ length: Math.min(card.missing, 14) }, (_, i) => <span key={`m${i}`} className="try" />)}
+      {row.map((result, i) => (
+        <span key={i} className={`try ${result}`}>
+          {result === "clean" ? "" : "✕"}
+        </span>
+      ))}
+      {!card.finished &&
+        Array.from({ length: Math.min(card.missing, 14) }, (_, i) => (
+          <span key={`m${i}`} className="try" />
+        ))}
       <span className="tries-text">{text}</span>
     </div>
   );

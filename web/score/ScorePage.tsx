@@ -1,8 +1,8 @@
-import type { Score } from '@yarrow-ridge/core/score';
-import { useLayoutEffect, useRef, useState, type MouseEvent, type ReactNode } from 'react';
-import { createPortal } from 'react-dom';
-import { DIGIT, GAP } from './Fingers.tsx';
-import { measure, type PageBoxes } from './geometry.ts';
+import type { Score } from "@yarrow-ridge/core/score";
+import { useLayoutEffect, useRef, useState, type MouseEvent, type ReactNode } from "react";
+import { createPortal } from "react-dom";
+import { DIGIT, GAP } from "./Fingers.tsx";
+import { measure, type PageBoxes } from "./geometry.ts";
 
 export interface Layers {
   /** Drawn behind the notes. */
@@ -20,52 +20,96 @@ export interface Hit {
   readonly boxes: PageBoxes;
 }
 
-const SVG = 'http://www.w3.org/2000/svg';
+const SVG = "http://www.w3.org/2000/svg";
 /** How far from a notehead a touch may land, in engraver units (a staff space is 180). */
 const NEAR = 420;
 
-/** Tempo words and ending brackets stand right over the notes: they are lifted above the fingers there. */
+/**
+ * Tempo words and ending brackets stand right over the notes: they are lifted above the fingers
+ * there.
+ */
 function makeRoom(mark: SVGGraphicsElement, boxes: PageBoxes): void {
   const { x, y, width, height } = mark.getBBox();
   const below = boxes.bars.find((bar) => bar.bottom > y + height && bar.right > x)?.staves[0];
   if (!below) return;
-  const tops = boxes.notes.filter((note) => note.staff === 1 && Math.abs(note.y - below.top) < 1500 && note.x > x - DIGIT / 2 && note.x < x + width + DIGIT / 2)
-    .map((note) => Math.min(note.top, below.top) - GAP - DIGIT * boxes.notes.filter((other) => other.staff === 1 && other.note.bar === note.note.bar && Math.abs(other.x - note.x) < 150).length);
+  const tops = boxes.notes
+    .filter(
+      (note) =>
+        note.staff === 1 &&
+        Math.abs(note.y - below.top) < 1500 &&
+        note.x > x - DIGIT / 2 &&
+        note.x < x + width + DIGIT / 2,
+    )
+    .map(
+      (note) =>
+        Math.min(note.top, below.top) -
+        GAP -
+        DIGIT *
+          boxes.notes.filter(
+            (other) =>
+              other.staff === 1 &&
+              other.note.bar === note.note.bar &&
+              Math.abs(other.x - note.x) < 150,
+          ).length,
+    );
   const lift = Math.min(below.top - GAP - DIGIT, ...tops) - (y + height);
-  if (lift < 0) mark.setAttribute('transform', `translate(0,${lift})`);
+  if (lift < 0) mark.setAttribute("transform", `translate(0,${lift})`);
 }
 
 /** One drawn page with what the studio draws behind and over it. */
-export function ScorePage({ svg, score, layers, onHit }: { svg: string; score: Score; layers: Layers; onHit?: ((hit: Hit, event: MouseEvent) => void) | undefined }) {
+export function ScorePage({
+  svg,
+  score,
+  layers,
+  onHit,
+}: {
+  svg: string;
+  score: Score;
+  layers: Layers;
+  onHit?: ((hit: Hit, event: MouseEvent) => void) | undefined;
+}) {
   const holder = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<{ boxes: PageBoxes; under: SVGGElement; over: SVGGElement }>();
   useLayoutEffect(() => {
     const box = holder.current!;
     box.innerHTML = svg;
-    const root = box.querySelector('svg')!;
-    root.removeAttribute('height');
-    root.setAttribute('width', '100%');
-    root.setAttribute('role', 'presentation');
-    const margin = root.querySelector<SVGGElement>('g.page-margin');
+    const root = box.querySelector("svg")!;
+    root.removeAttribute("height");
+    root.setAttribute("width", "100%");
+    root.setAttribute("role", "presentation");
+    const margin = root.querySelector<SVGGElement>("g.page-margin");
     if (!margin) return;
-    const [under, over] = [document.createElementNS(SVG, 'g'), document.createElementNS(SVG, 'g')];
+    const [under, over] = [document.createElementNS(SVG, "g"), document.createElementNS(SVG, "g")];
     const boxes = measure(root, score);
-    for (const mark of margin.querySelectorAll<SVGGraphicsElement>('g.tempo, g.ending')) makeRoom(mark, boxes);
+    for (const mark of margin.querySelectorAll<SVGGraphicsElement>("g.tempo, g.ending"))
+      makeRoom(mark, boxes);
     margin.prepend(under);
     margin.append(over);
     setDrawn({ boxes, under, over });
   }, [svg, score]);
 
   const click = (event: MouseEvent) => {
-    const margin = holder.current?.querySelector<SVGGElement>('g.page-margin');
+    const margin = holder.current?.querySelector<SVGGElement>("g.page-margin");
     const matrix = margin?.getScreenCTM();
     if (!drawn || !matrix || !onHit) return;
     const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-    const system = drawn.boxes.bars.filter((bar) => y > bar.top - 1400 && y < bar.bottom + 1400)
+    const system = drawn.boxes.bars
+      .filter((bar) => y > bar.top - 1400 && y < bar.bottom + 1400)
       .sort((a, b) => Math.abs((a.top + a.bottom) / 2 - y) - Math.abs((b.top + b.bottom) / 2 - y));
     const bar = system.find((one) => x >= one.left && x <= one.right)?.bar;
-    const nearest = drawn.boxes.notes.map((note) => ({ note, away: Math.hypot(note.x - x, note.y - y) })).sort((a, b) => a.away - b.away)[0];
-    onHit({ bar, noteId: nearest && nearest.away < NEAR ? nearest.note.note.id : undefined, x, y, boxes: drawn.boxes }, event);
+    const nearest = drawn.boxes.notes
+      .map((note) => ({ note, away: Math.hypot(note.x - x, note.y - y) }))
+      .sort((a, b) => a.away - b.away)[0];
+    onHit(
+      {
+        bar,
+        noteId: nearest && nearest.away < NEAR ? nearest.note.note.id : undefined,
+        x,
+        y,
+        boxes: drawn.boxes,
+      },
+      event,
+    );
   };
 
   return (

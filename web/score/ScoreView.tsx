@@ -1,9 +1,17 @@
-import type { Score } from '@yarrow-ridge/core/score';
-import { forwardRef, useCallback, useEffect, useImperativeHandle, useRef, useState, type MouseEvent } from 'react';
-import { startEngraver, type StartedEngraver } from './engraver.ts';
-import type { Engraved } from './engraver.worker.ts';
-import { ScorePage, type Hit, type Layers } from './ScorePage.tsx';
-import './score.css';
+import type { Score } from "@yarrow-ridge/core/score";
+import {
+  forwardRef,
+  useCallback,
+  useEffect,
+  useImperativeHandle,
+  useRef,
+  useState,
+  type MouseEvent,
+} from "react";
+import { startEngraver, type StartedEngraver } from "./engraver.ts";
+import type { Engraved } from "./engraver.worker.ts";
+import { ScorePage, type Hit, type Layers } from "./ScorePage.tsx";
+import "./score.css";
 
 export interface ScoreViewProps {
   readonly xml: string;
@@ -25,7 +33,10 @@ export interface ScoreViewHandle {
 
 /** Engraver scale for zoom 1: a staff of about 8 mm at 96 pixels an inch. */
 const SCALE = 40;
-/** Page heights: a few systems at a time on screen; one at a time in print, so that paper breaks between any two. */
+/**
+ * Page heights: a few systems at a time on screen; one at a time in print, so that paper breaks
+ * between any two.
+ */
 const SOME_SYSTEMS = 1500;
 const ONE_SYSTEM = 400;
 /** Pixels kept free above a bar that is scrolled to: its section's name and fingers. */
@@ -33,8 +44,14 @@ const ABOVE = 72;
 /** Milliseconds after a jump at which it is looked at again. */
 const SETTLE = [300, 700, 1200, 2000, 3500];
 
-/** An engraved score that scrolls. Pages are drawn in a worker, and only when they come near the view. */
-export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function ScoreView({ xml, score, zoom, layers, range, onHit, onAllDrawn, label }, ref) {
+/**
+ * An engraved score that scrolls. Pages are drawn in a worker, and only when they come near the
+ * view.
+ */
+export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function ScoreView(
+  { xml, score, zoom, layers, range, onHit, onAllDrawn, label },
+  ref,
+) {
   const scroller = useRef<HTMLDivElement>(null);
   const width = useWidth(scroller);
   const engraver = useEngraverWorker();
@@ -53,16 +70,27 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
     const mine = ++round.current;
     const scale = Math.round(SCALE * zoom);
     const pageWidth = Math.round(((width - 2) * 100) / scale);
-    const layout = { pageWidth, pageHeight: single ? ONE_SYSTEM : SOME_SYSTEMS, scale, ...(first === undefined ? {} : { range: [first, last!] as const }) };
-    engraver.load(xml, score.bars.map((bar) => bar.id), layout).then(
-      (done) => {
-        if (mine !== round.current) return;
-        asked.current.clear();
-        setFailed(undefined);
-        setEngraved({ ...done, round: mine });
-      },
-      () => setFailed('The score cannot be drawn here. The rest of the desk works without it.'),
-    );
+    const layout = {
+      pageWidth,
+      pageHeight: single ? ONE_SYSTEM : SOME_SYSTEMS,
+      scale,
+      ...(first === undefined ? {} : { range: [first, last!] as const }),
+    };
+    engraver
+      .load(
+        xml,
+        score.bars.map((bar) => bar.id),
+        layout,
+      )
+      .then(
+        (done) => {
+          if (mine !== round.current) return;
+          asked.current.clear();
+          setFailed(undefined);
+          setEngraved({ ...done, round: mine });
+        },
+        () => setFailed("The score cannot be drawn here. The rest of the desk works without it."),
+      );
   }, [engraver, xml, score, width, zoom, first, last, single]);
 
   const want = (number: number) => {
@@ -70,30 +98,50 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
     const key = `${engraved.round}.${number}`;
     if (asked.current.has(key)) return;
     asked.current.add(key);
-    void engraver.page(number).then((svg) => setPages((before) => ({ ...before, [key]: svg, [`last.${number}`]: svg })));
+    void engraver
+      .page(number)
+      .then((svg) => setPages((before) => ({ ...before, [key]: svg, [`last.${number}`]: svg })));
   };
 
-  /** Looks again at a bar that was jumped to, while the pages around it are drawn and take their height. */
+  /**
+   * Looks again at a bar that was jumped to, while the pages around it are drawn and take their
+   * height.
+   */
   const settling = useRef<ReturnType<typeof setTimeout>[]>([]);
   /** A bar to be shown that is not drawn yet, however long the engraving takes. */
   const wanted = useRef<string>(undefined);
-  const show = useCallback((barId: string, again = false) => {
-    const box = scroller.current;
-    const bar = box?.querySelector(`g.measure[id="${CSS.escape(barId)}"]`);
-    const number = engraved?.pageOf[barId];
-    wanted.current = bar ? undefined : barId;
-    const target = bar ?? (number ? box?.querySelector(`[data-page="${number}"]`) : undefined);
-    if (!again) {
-      settling.current.forEach(clearTimeout);
-      settling.current = bar ? [] : SETTLE.map((delay) => setTimeout(() => latest.current(barId, true), delay));
-    }
-    if (!box || !target) return;
-    const [view, place] = [box.getBoundingClientRect(), bar ? staffBox(bar) : target.getBoundingClientRect()];
-    if (bar && place.top >= view.top && place.bottom <= view.bottom) return;
-    // what is not drawn yet is jumped to: gliding would draw every page on the way
-    const glide = bar && !again && Math.abs(place.top - view.top) < 3 * view.height && !window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-    box.scrollTo({ top: box.scrollTop + place.top - view.top - ABOVE, behavior: glide ? 'smooth' : 'auto' });
-  }, [engraved]);
+  const show = useCallback(
+    (barId: string, again = false) => {
+      const box = scroller.current;
+      const bar = box?.querySelector(`g.measure[id="${CSS.escape(barId)}"]`);
+      const number = engraved?.pageOf[barId];
+      wanted.current = bar ? undefined : barId;
+      const target = bar ?? (number ? box?.querySelector(`[data-page="${number}"]`) : undefined);
+      if (!again) {
+        settling.current.forEach(clearTimeout);
+        settling.current = bar
+          ? []
+          : SETTLE.map((delay) => setTimeout(() => latest.current(barId, true), delay));
+      }
+      if (!box || !target) return;
+      const [view, place] = [
+        box.getBoundingClientRect(),
+        bar ? staffBox(bar) : target.getBoundingClientRect(),
+      ];
+      if (bar && place.top >= view.top && place.bottom <= view.bottom) return;
+      // what is not drawn yet is jumped to: gliding would draw every page on the way
+      const glide =
+        bar &&
+        !again &&
+        Math.abs(place.top - view.top) < 3 * view.height &&
+        !window.matchMedia("(prefers-reduced-motion: reduce)").matches;
+      box.scrollTo({
+        top: box.scrollTop + place.top - view.top - ABOVE,
+        behavior: glide ? "smooth" : "auto",
+      });
+    },
+    [engraved],
+  );
   useImperativeHandle(ref, () => ({ show }), [show]);
   const latest = useRef(show);
   latest.current = show;
@@ -101,22 +149,47 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
     if (wanted.current !== undefined) latest.current(wanted.current, true);
   }, [engraved, pages]);
   useEffect(() => () => settling.current.forEach(clearTimeout), []);
-  useEffect(() => setUsual(scroller.current?.querySelector('.score-page')?.clientHeight), [pages]);
+  useEffect(() => setUsual(scroller.current?.querySelector(".score-page")?.clientHeight), [pages]);
 
   const count = engraved?.pages ?? 0;
   /** A page as drawn for this layout, or for the one before until that is there. */
-  const svgOf = (number: number): string | undefined => (engraved && pages[`${engraved.round}.${number}`]) ?? pages[`last.${number}`];
-  const complete = engraved !== undefined && Array.from({ length: count }, (_, i) => pages[`${engraved.round}.${i + 1}`]).every(Boolean);
+  const svgOf = (number: number): string | undefined =>
+    (engraved && pages[`${engraved.round}.${number}`]) ?? pages[`last.${number}`];
+  const complete =
+    engraved !== undefined &&
+    Array.from({ length: count }, (_, i) => pages[`${engraved.round}.${i + 1}`]).every(Boolean);
   useEffect(() => {
     if (complete) onAllDrawn?.();
   }, [complete, onAllDrawn]);
 
   return (
-    <div ref={scroller} className="score" role="img" aria-label={label} data-drawn={engraved ? 'yes' : 'no'}>
-      {failed && <p role="alert" className="score-failed">{failed}</p>}
-      {!failed && Object.keys(pages).length === 0 && <p role="status" className="soft score-failed">Engraving …</p>}
+    <div
+      ref={scroller}
+      className="score"
+      role="img"
+      aria-label={label}
+      data-drawn={engraved ? "yes" : "no"}
+    >
+      {failed && (
+        <p role="alert" className="score-failed">
+          {failed}
+        </p>
+      )}
+      {!failed && Object.keys(pages).length === 0 && (
+        <p role="status" className="soft score-failed">
+          Engraving …
+        </p>
+      )}
       {Array.from({ length: count }, (_, i) => (
-        <PageSlot key={i} number={i + 1} eager={single} want={want} round={engraved!.round} scroller={scroller} usual={svgOf(i + 1) === undefined ? usual : undefined}>
+        <PageSlot
+          key={i}
+          number={i + 1}
+          eager={single}
+          want={want}
+          round={engraved!.round}
+          scroller={scroller}
+          usual={svgOf(i + 1) === undefined ? usual : undefined}
+        >
           {svgOf(i + 1) !== undefined && (
             <ScorePage svg={svgOf(i + 1)!} score={score} layers={layers} onHit={onHit} />
           )}
@@ -128,23 +201,56 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
 
 /** From the first staff line of a bar to the last: its notes may reach far above and below. */
 function staffBox(bar: Element): { top: number; bottom: number } {
-  const lines = [...bar.querySelectorAll('g.staff > path')].map((line) => line.getBoundingClientRect());
-  return lines.length ? { top: Math.min(...lines.map((line) => line.top)), bottom: Math.max(...lines.map((line) => line.bottom)) } : bar.getBoundingClientRect();
+  const lines = [...bar.querySelectorAll("g.staff > path")].map((line) =>
+    line.getBoundingClientRect(),
+  );
+  return lines.length
+    ? {
+        top: Math.min(...lines.map((line) => line.top)),
+        bottom: Math.max(...lines.map((line) => line.bottom)),
+      }
+    : bar.getBoundingClientRect();
 }
 
-function PageSlot({ number, eager, want, round, scroller, usual, children }: {
-  number: number; eager: boolean; want: (number: number) => void; round: number; scroller: React.RefObject<HTMLDivElement | null>; usual: number | undefined; children: React.ReactNode;
+function PageSlot({
+  number,
+  eager,
+  want,
+  round,
+  scroller,
+  usual,
+  children,
+}: {
+  number: number;
+  eager: boolean;
+  want: (number: number) => void;
+  round: number;
+  scroller: React.RefObject<HTMLDivElement | null>;
+  usual: number | undefined;
+  children: React.ReactNode;
 }) {
   const slot = useRef<HTMLDivElement>(null);
   const ask = useRef(want);
   ask.current = want;
   useEffect(() => {
     if (eager) return ask.current(number);
-    const watcher = new IntersectionObserver((entries) => entries.some((entry) => entry.isIntersecting) && ask.current(number), { root: scroller.current, rootMargin: '1200px' });
+    const watcher = new IntersectionObserver(
+      (entries) => entries.some((entry) => entry.isIntersecting) && ask.current(number),
+      { root: scroller.current, rootMargin: "1200px" },
+    );
     watcher.observe(slot.current!);
     return () => watcher.disconnect();
   }, [number, eager, round, scroller]);
-  return <div ref={slot} className="score-slot" data-page={number} style={usual ? { minHeight: usual } : undefined}>{children}</div>;
+  return (
+    <div
+      ref={slot}
+      className="score-slot"
+      data-page={number}
+      style={usual ? { minHeight: usual } : undefined}
+    >
+      {children}
+    </div>
+  );
 }
 
 function useEngraverWorker(): StartedEngraver | undefined {
@@ -170,7 +276,10 @@ function useWidth(element: React.RefObject<HTMLElement | null>): number {
       timer = setTimeout(read, 150);
     });
     watcher.observe(box);
-    return () => { clearTimeout(timer); watcher.disconnect(); };
+    return () => {
+      clearTimeout(timer);
+      watcher.disconnect();
+    };
   }, [element]);
   return width;
 }

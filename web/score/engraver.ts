@@ -1,5 +1,5 @@
-import { wrap, type Remote } from 'comlink';
-import type { Engraved, Engraver, Layout } from './engraver.worker.ts';
+import { wrap, type Remote } from "comlink";
+import type { Engraved, Engraver, Layout } from "./engraver.worker.ts";
 
 /** The engraver of one view of a score; call `stop` when the view goes away. */
 export interface StartedEngraver {
@@ -8,7 +8,10 @@ export interface StartedEngraver {
   readonly stop: () => void;
 }
 
-/** One worker that is ready and has no view: starting one takes a second or two, which the next view is spared. */
+/**
+ * One worker that is ready and has no view: starting one takes a second or two, which the next view
+ * is spared.
+ */
 let resting: { worker: Worker; remote: Remote<Engraver> } | undefined;
 
 export function startEngraver(): StartedEngraver {
@@ -35,6 +38,6 @@ export function startEngraver(): StartedEngraver {
 }
 
 function begin() {
-  const worker = new Worker(new URL('./engraver.worker.ts', import.meta.url), { type: 'module' });
+  const worker = new Worker(new URL("./engraver.worker.ts", import.meta.url), { type: "module" });
   return { worker, remote: wrap<Engraver>(worker) };
 }

@@ -1,8 +1,11 @@
-import { expose } from 'comlink';
-import createVerovioModule from 'verovio/wasm';
-import { VerovioToolkit } from 'verovio/esm';
+import { expose } from "comlink";
+import createVerovioModule from "verovio/wasm";
+import { VerovioToolkit } from "verovio/esm";
 
-/** How a score is laid out. Lengths in the engraver's units, a hundredth of the staff's scale in pixels. */
+/**
+ * How a score is laid out. Lengths in the engraver's units, a hundredth of the staff's scale in
+ * pixels.
+ */
 export interface Layout {
   readonly pageWidth: number;
   readonly pageHeight: number;
@@ -18,27 +21,50 @@ export interface Engraved {
 }
 
 const ready = createVerovioModule().then((module) => new VerovioToolkit(module));
-let current = '';
+let current = "";
 
 const engraver = {
-  /** Lays a score out; afterwards its pages can be drawn. @throws Error when the engraver can make nothing of it */
+  /**
+   * Lays a score out; afterwards its pages can be drawn. @throws Error when the engraver can make
+   * nothing of it
+   */
   async load(xml: string, barIds: readonly string[], layout: Layout): Promise<Engraved> {
     const toolkit = await ready;
     toolkit.setOptions({
-      pageWidth: layout.pageWidth, pageHeight: layout.pageHeight, scale: layout.scale, adjustPageHeight: true, breaks: 'auto', header: 'none', footer: 'none',
-      pageMarginTop: 150, pageMarginBottom: 70, pageMarginLeft: 40, pageMarginRight: 40, spacingSystem: 14, spacingStaff: 12, svgViewBox: true, smuflTextFont: 'embedded',
-      mnumInterval: 0, justifyVertically: false, minLastJustification: 0.3,
+      pageWidth: layout.pageWidth,
+      pageHeight: layout.pageHeight,
+      scale: layout.scale,
+      adjustPageHeight: true,
+      breaks: "auto",
+      header: "none",
+      footer: "none",
+      pageMarginTop: 150,
+      pageMarginBottom: 70,
+      pageMarginLeft: 40,
+      pageMarginRight: 40,
+      spacingSystem: 14,
+      spacingStaff: 12,
+      svgViewBox: true,
+      smuflTextFont: "embedded",
+      mnumInterval: 0,
+      justifyVertically: false,
+      minLastJustification: 0.3,
     });
-    if (layout.range) toolkit.select({ measureRange: `${layout.range[0] + 1}-${layout.range[1] + 1}` });
-    if (!toolkit.loadData(xml.replace(/^\uFEFF/, ''))) throw new Error('The score cannot be drawn.');
+    if (layout.range)
+      toolkit.select({ measureRange: `${layout.range[0] + 1}-${layout.range[1] + 1}` });
+    if (!toolkit.loadData(xml.replace(/^\uFEFF/, "")))
+      throw new Error("The score cannot be drawn.");
     current = `${xml.length}`;
     const wanted = layout.range ? barIds.slice(layout.range[0], layout.range[1] + 1) : barIds;
-    return { pages: toolkit.getPageCount(), pageOf: Object.fromEntries(wanted.map((id) => [id, toolkit.getPageWithElement(id)])) };
+    return {
+      pages: toolkit.getPageCount(),
+      pageOf: Object.fromEntries(wanted.map((id) => [id, toolkit.getPageWithElement(id)])),
+    };
   },
 
   /** One page as SVG; pages count from 1. */
   async page(number: number): Promise<string> {
-    if (!current) throw new Error('No score is laid out.');
+    if (!current) throw new Error("No score is laid out.");
     return (await ready).renderToSVG(number);
   },
 };

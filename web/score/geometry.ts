@@ -1,5 +1,5 @@
-import type { Note, Score } from '@yarrow-ridge/core/score';
-import { toNumber } from '@yarrow-ridge/core/score';
+import type { Note, Score } from "@yarrow-ridge/core/score";
+import { toNumber } from "@yarrow-ridge/core/score";
 
 /** Where things stand on an engraved page, in the page's own units. */
 export interface NoteBox {
@@ -31,72 +31,113 @@ export interface PageBoxes {
   readonly bars: readonly BarBox[];
 }
 
-const ancestor = (element: Element, name: string): SVGGraphicsElement | null => element.closest(`g.${name}`);
+const ancestor = (element: Element, name: string): SVGGraphicsElement | null =>
+  element.closest(`g.${name}`);
 
-function staffLines(staff: Element): { top: number; bottom: number; left: number; right: number } | undefined {
-  const lines = [...staff.children].filter((child) => child.tagName === 'path').slice(0, 5).map((path) => (path as SVGGraphicsElement).getBBox());
+function staffLines(
+  staff: Element,
+): { top: number; bottom: number; left: number; right: number } | undefined {
+  const lines = [...staff.children]
+    .filter((child) => child.tagName === "path")
+    .slice(0, 5)
+    .map((path) => (path as SVGGraphicsElement).getBBox());
   if (lines.length === 0) return undefined;
   return {
-    top: Math.min(...lines.map((line) => line.y)), bottom: Math.max(...lines.map((line) => line.y + line.height)),
-    left: Math.min(...lines.map((line) => line.x)), right: Math.max(...lines.map((line) => line.x + line.width)),
+    top: Math.min(...lines.map((line) => line.y)),
+    bottom: Math.max(...lines.map((line) => line.y + line.height)),
+    left: Math.min(...lines.map((line) => line.x)),
+    right: Math.max(...lines.map((line) => line.x + line.width)),
   };
 }
 
 /** Measures a drawn page: where its bars and notes are. */
 export function measure(svg: SVGSVGElement, score: Score): PageBoxes {
-  const scale = svg.querySelector<SVGSVGElement>('svg.definition-scale') ?? svg;
+  const scale = svg.querySelector<SVGSVGElement>("svg.definition-scale") ?? svg;
   const barIndex = new Map(score.bars.map((bar) => [bar.id, bar.index]));
   const byId = new Map(score.notes.map((note) => [note.id, note]));
   const bars: BarBox[] = [];
-  for (const group of scale.querySelectorAll<SVGGraphicsElement>('g.measure')) {
+  for (const group of scale.querySelectorAll<SVGGraphicsElement>("g.measure")) {
     const bar = barIndex.get(group.id);
     if (bar === undefined) continue;
-    const staves = [...group.querySelectorAll('g.staff')].flatMap((staff) => staffLines(staff) ?? []).sort((a, b) => a.top - b.top);
+    const staves = [...group.querySelectorAll("g.staff")]
+      .flatMap((staff) => staffLines(staff) ?? [])
+      .sort((a, b) => a.top - b.top);
     if (staves.length === 0) continue;
     bars.push({
-      bar, staves, left: Math.min(...staves.map((s) => s.left)), right: Math.max(...staves.map((s) => s.right)),
-      top: staves[0]!.top, bottom: staves.at(-1)!.bottom,
+      bar,
+      staves,
+      left: Math.min(...staves.map((s) => s.left)),
+      right: Math.max(...staves.map((s) => s.right)),
+      top: staves[0]!.top,
+      bottom: staves.at(-1)!.bottom,
     });
   }
   const notes: NoteBox[] = [];
-  for (const group of scale.querySelectorAll<SVGGraphicsElement>('g.note')) {
+  for (const group of scale.querySelectorAll<SVGGraphicsElement>("g.note")) {
     const note = byId.get(group.id);
-    const head = group.querySelector<SVGGraphicsElement>('g.notehead');
+    const head = group.querySelector<SVGGraphicsElement>("g.notehead");
     if (!note || !head) continue;
     const box = head.getBBox();
-    const whole = (ancestor(group, 'chord') ?? group).getBBox();
-    const beam = ancestor(group, 'beam');
+    const whole = (ancestor(group, "chord") ?? group).getBBox();
+    const beam = ancestor(group, "beam");
     const reach = beam ? beamReach(beam, box.x + box.width / 2) : undefined;
     notes.push({
-      note, x: box.x + box.width / 2, y: box.y + box.height / 2, width: box.width, staff: note.staff,
-      top: Math.min(whole.y, reach?.top ?? Infinity), bottom: Math.max(whole.y + whole.height, reach?.bottom ?? -Infinity),
+      note,
+      x: box.x + box.width / 2,
+      y: box.y + box.height / 2,
+      width: box.width,
+      staff: note.staff,
+      top: Math.min(whole.y, reach?.top ?? Infinity),
+      bottom: Math.max(whole.y + whole.height, reach?.bottom ?? -Infinity),
     });
   }
   const view = scale.viewBox.baseVal;
   return { width: view.width, height: view.height, notes: clearOfSigns(notes, scale), bars };
 }
 
-/** A sign this far from a notehead stands over or under another, in engraver units; and further up or down it belongs to another staff. */
+/**
+ * A sign this far from a notehead stands over or under another, in engraver units; and further up
+ * or down it belongs to another staff.
+ */
 const [BESIDE, AWAY] = [260, 1300];
 
-/** Notes whose free height begins beyond the ornaments and fermatas that stand over or under them. */
+/**
+ * Notes whose free height begins beyond the ornaments and fermatas that stand over or under them.
+ */
 function clearOfSigns(notes: readonly NoteBox[], scale: SVGSVGElement): NoteBox[] {
-  const signs = [...scale.querySelectorAll<SVGGraphicsElement>('g.trill, g.mordent, g.turn, g.fermata')].map((sign) => sign.getBBox()).filter((box) => box.width > 0);
+  const signs = [
+    ...scale.querySelectorAll<SVGGraphicsElement>("g.trill, g.mordent, g.turn, g.fermata"),
+  ]
+    .map((sign) => sign.getBBox())
+    .filter((box) => box.width > 0);
   if (signs.length === 0) return [...notes];
   return notes.map((note) => {
     const near = signs.filter((box) => Math.abs(box.x + box.width / 2 - note.x) < BESIDE);
-    const over = near.filter((box) => box.y + box.height / 2 < note.y && note.top - (box.y + box.height) < AWAY);
-    const under = near.filter((box) => box.y + box.height / 2 > note.y && box.y - note.bottom < AWAY);
-    return { ...note, top: Math.min(note.top, ...over.map((box) => box.y)), bottom: Math.max(note.bottom, ...under.map((box) => box.y + box.height)) };
+    const over = near.filter(
+      (box) => box.y + box.height / 2 < note.y && note.top - (box.y + box.height) < AWAY,
+    );
+    const under = near.filter(
+      (box) => box.y + box.height / 2 > note.y && box.y - note.bottom < AWAY,
+    );
+    return {
+      ...note,
+      top: Math.min(note.top, ...over.map((box) => box.y)),
+      bottom: Math.max(note.bottom, ...under.map((box) => box.y + box.height)),
+    };
   });
 }
 
 /** How high and low a beam's bars reach near an x. */
 function beamReach(beam: Element, x: number): { top: number; bottom: number } | undefined {
-  const boxes = [...beam.children].filter((child) => child.tagName === 'polygon').map((polygon) => (polygon as SVGGraphicsElement).getBBox())
+  const boxes = [...beam.children]
+    .filter((child) => child.tagName === "polygon")
+    .map((polygon) => (polygon as SVGGraphicsElement).getBBox())
     .filter((box) => x >= box.x - 90 && x <= box.x + box.width + 90);
   if (boxes.length === 0) return undefined;
-  return { top: Math.min(...boxes.map((box) => box.y)), bottom: Math.max(...boxes.map((box) => box.y + box.height)) };
+  return {
+    top: Math.min(...boxes.map((box) => box.y)),
+    bottom: Math.max(...boxes.map((box) => box.y + box.height)),
+  };
 }
 
 /** The bars of each system, from the top. */
@@ -106,17 +147,32 @@ export function systemsOf(boxes: PageBoxes): BarBox[][] {
   return [...systems.values()];
 }
 
-/** The x of a place in a bar: at the note that begins there, or between its neighbours. Offset in quarters. */
-export function xAt(boxes: PageBoxes, score: Score, bar: number, offset: number): number | undefined {
+/**
+ * The x of a place in a bar: at the note that begins there, or between its neighbours. Offset in
+ * quarters.
+ */
+export function xAt(
+  boxes: PageBoxes,
+  score: Score,
+  bar: number,
+  offset: number,
+): number | undefined {
   const box = boxes.bars.find((candidate) => candidate.bar === bar);
   const length = toNumber(score.bars[bar]!.length);
   if (!box) return undefined;
-  const anchors = boxes.notes.filter((one) => one.note.bar === bar && !one.note.grace)
-    .map((one) => ({ at: toNumber(one.note.offset), x: one.x })).sort((a, b) => a.at - b.at || a.x - b.x);
+  const anchors = boxes.notes
+    .filter((one) => one.note.bar === bar && !one.note.grace)
+    .map((one) => ({ at: toNumber(one.note.offset), x: one.x }))
+    .sort((a, b) => a.at - b.at || a.x - b.x);
   const points = [...anchors, { at: length, x: box.right }];
   const exact = points.find((point) => Math.abs(point.at - offset) < 1e-6);
   if (exact) return exact.x;
   const after = points.find((point) => point.at > offset) ?? points.at(-1)!;
-  const before = points.findLast((point) => point.at < offset) ?? { at: 0, x: Math.min(box.left + (box.right - box.left) * 0.2, after.x) };
-  return after.at === before.at ? before.x : before.x + ((offset - before.at) / (after.at - before.at)) * (after.x - before.x);
+  const before = points.findLast((point) => point.at < offset) ?? {
+    at: 0,
+    x: Math.min(box.left + (box.right - box.left) * 0.2, after.x),
+  };
+  return after.at === before.at
+    ? before.x
+    : before.x + ((offset - before.at) / (after.at - before.at)) * (after.x - before.x);
 }

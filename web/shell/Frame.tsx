@@ -1,54 +1,79 @@
-import UndoIcon from '@mui/icons-material/Undo';
-import RedoIcon from '@mui/icons-material/Redo';
-import DarkModeIcon from '@mui/icons-material/DarkModeOutlined';
-import LightModeIcon from '@mui/icons-material/LightModeOutlined';
-import KeyboardIcon from '@mui/icons-material/KeyboardOutlined';
-import { IconButton, Tooltip, useTheme } from '@mui/material';
-import { enqueueSnackbar } from 'notistack';
-import { useEffect, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, Outlet } from 'react-router';
-import { useHistory } from '../edits/history.ts';
-import { useLook } from '../look/theme.ts';
-import { Shortcuts } from './Shortcuts.tsx';
-import './shell.css';
+import UndoIcon from "@mui/icons-material/Undo";
+import RedoIcon from "@mui/icons-material/Redo";
+import DarkModeIcon from "@mui/icons-material/DarkModeOutlined";
+import LightModeIcon from "@mui/icons-material/LightModeOutlined";
+import KeyboardIcon from "@mui/icons-material/KeyboardOutlined";
+import { IconButton, Tooltip, useTheme } from "@mui/material";
+import { enqueueSnackbar } from "notistack";
+import { useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link, Outlet } from "react-router";
+import { useHistory } from "../edits/history.ts";
+import { useLook } from "../look/theme.ts";
+import { Shortcuts } from "./Shortcuts.tsx";
+import "./shell.css";
 
-/** The frame of every screen but the practice room and print: name, undo and redo, light and dark, shortcuts. */
+/**
+ * The frame of every screen but the practice room and print: name, undo and redo, light and dark,
+ * shortcuts.
+ */
 export function Frame() {
   const [help, setHelp] = useState(false);
   const { done, undone, undo, redo, problem, clearProblem } = useHistory();
   const { choose } = useLook();
-  const dark = useTheme().palette.mode === 'dark';
-  const say = (verb: string, label: string | undefined, ok: boolean) => ok && label && enqueueSnackbar(`${verb}: ${label}`, { autoHideDuration: 2500 });
-  const back = () => void undo().then((ok) => say('Undone', done.at(-1)?.label, ok));
-  const forth = () => void redo().then((ok) => say('Done again', undone.at(-1)?.label, ok));
-  useHotkeys('mod+z', back, { preventDefault: true, enableOnFormTags: ['slider'] }, [done]);
-  useHotkeys('mod+shift+z, mod+y', forth, { preventDefault: true, enableOnFormTags: ['slider'] }, [undone]);
-  useHotkeys('shift+slash', () => setHelp(true), { useKey: false }, []);
+  const dark = useTheme().palette.mode === "dark";
+  const say = (verb: string, label: string | undefined, ok: boolean) =>
+    ok && label && enqueueSnackbar(`${verb}: ${label}`, { autoHideDuration: 2500 });
+  const back = () => void undo().then((ok) => say("Undone", done.at(-1)?.label, ok));
+  const forth = () => void redo().then((ok) => say("Done again", undone.at(-1)?.label, ok));
+  useHotkeys("mod+z", back, { preventDefault: true, enableOnFormTags: ["slider"] }, [done]);
+  useHotkeys("mod+shift+z, mod+y", forth, { preventDefault: true, enableOnFormTags: ["slider"] }, [
+    undone,
+  ]);
+  useHotkeys("shift+slash", () => setHelp(true), { useKey: false }, []);
   useEffect(() => {
     if (!problem) return;
-    enqueueSnackbar(problem, { variant: 'error', autoHideDuration: 9000 });
+    enqueueSnackbar(problem, { variant: "error", autoHideDuration: 9000 });
     clearProblem();
   }, [problem, clearProblem]);
   return (
     <div className="frame">
       <header className="frame-bar">
-        <Link to="/" className="frame-name"><img src="/ridge.svg" alt="" width={26} height={26} /> <span>Yarrow Ridge</span></Link>
+        <Link to="/" className="frame-name">
+          <img src="/ridge.svg" alt="" width={26} height={26} /> <span>Yarrow Ridge</span>
+        </Link>
         <div id="frame-title" className="frame-title grow" />
-        <Tooltip title={done.length ? `Undo: ${done.at(-1)!.label}` : 'Nothing to undo'}>
-          <span><IconButton aria-label="Undo" disabled={!done.length} onClick={back}><UndoIcon /></IconButton></span>
+        <Tooltip title={done.length ? `Undo: ${done.at(-1)!.label}` : "Nothing to undo"}>
+          <span>
+            <IconButton aria-label="Undo" disabled={!done.length} onClick={back}>
+              <UndoIcon />
+            </IconButton>
+          </span>
         </Tooltip>
-        <Tooltip title={undone.length ? `Redo: ${undone.at(-1)!.label}` : 'Nothing to redo'}>
-          <span><IconButton aria-label="Redo" disabled={!undone.length} onClick={forth}><RedoIcon /></IconButton></span>
+        <Tooltip title={undone.length ? `Redo: ${undone.at(-1)!.label}` : "Nothing to redo"}>
+          <span>
+            <IconButton aria-label="Redo" disabled={!undone.length} onClick={forth}>
+              <RedoIcon />
+            </IconButton>
+          </span>
         </Tooltip>
-        <Tooltip title={dark ? 'Light' : 'Dark'}>
-          <IconButton aria-label={dark ? 'Light colours' : 'Dark colours'} onClick={() => choose(dark ? 'light' : 'dark')}>{dark ? <LightModeIcon /> : <DarkModeIcon />}</IconButton>
+        <Tooltip title={dark ? "Light" : "Dark"}>
+          <IconButton
+            aria-label={dark ? "Light colours" : "Dark colours"}
+            onClick={() => choose(dark ? "light" : "dark")}
+          >
+            {dark ? <LightModeIcon /> : <DarkModeIcon />}
+          </IconButton>
         </Tooltip>
         <Tooltip title="Keyboard shortcuts (?)">
-          <IconButton aria-label="Keyboard shortcuts" onClick={() => setHelp(true)}><KeyboardIcon /></IconButton>
+          <IconButton aria-label="Keyboard shortcuts" onClick={() => setHelp(true)}>
+            <KeyboardIcon />
+          </IconButton>
         </Tooltip>
       </header>
-      <main className="frame-body"><Outlet /></main>
+      <main className="frame-body">
+        <Outlet />
+      </main>
       <Shortcuts open={help} onClose={() => setHelp(false)} />
     </div>
   );

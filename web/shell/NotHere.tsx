@@ -1,3 +1,3 @@
-import { Trouble } from './Trouble.tsx';
+import { Trouble } from "./Trouble.tsx";
 
-export const NotHere = () => <Trouble error={new Error('There is no page at this address.')} />;
+export const NotHere = () => <Trouble error={new Error("There is no page at this address.")} />;

@@ -1,12 +1,21 @@
-import { useEffect, useState, type ReactNode } from 'react';
-import { createPortal } from 'react-dom';
+import { useEffect, useState, type ReactNode } from "react";
+import { createPortal } from "react-dom";
 
 /** Puts a screen's title into the frame, and its name into the window's. */
 export function Title({ name, children }: { name: string; children?: ReactNode }) {
   const [slot, setSlot] = useState<HTMLElement | null>(null);
   useEffect(() => {
-    setSlot(document.getElementById('frame-title'));
+    setSlot(document.getElementById("frame-title"));
     document.title = `${name} · Yarrow Ridge`;
   }, [name]);
-  return slot && createPortal(<><h1>{name}</h1>{children}</>, slot);
+  return (
+    slot &&
+    createPortal(
+      <>
+        <h1>{name}</h1>
+        {children}
+      </>,
+      slot,
+    )
+  );
 }

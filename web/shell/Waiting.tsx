@@ -1,8 +1,8 @@
-import { CircularProgress } from '@mui/material';
+import { CircularProgress } from "@mui/material";
 
 export function Waiting({ what }: { what: string }) {
   return (
-    <div className="row" role="status" style={{ padding: 32, justifyContent: 'center' }}>
+    <div className="row" role="status" style={{ padding: 32, justifyContent: "center" }}>
       <CircularProgress size={22} /> <span className="soft">Opening {what} …</span>
     </div>
   );

@@ -1,31 +1,74 @@
-import { MenuItem, TextField } from '@mui/material';
-import type { Player } from '@yarrow-ridge/core/instruments';
-import { useAnswer } from '../api/queries.ts';
+import { MenuItem, TextField } from "@mui/material";
+import type { Player } from "@yarrow-ridge/core/instruments";
+import { useAnswer } from "../api/queries.ts";
 
-/** Millimetres between outer keys, as spans of a standard keyboard: octave 164–165 mm, from memory, Boyle, Boyle & Booker 2015. */
-const REACHES: [number, string][] = [[142, 'a seventh'], [165, 'an octave'], [189, 'a ninth'], [212, 'a tenth']];
+/**
+ * Millimetres between outer keys, as spans of a standard keyboard: octave 164–165 mm, from memory,
+ * Boyle, Boyle & Booker 2015.
+ */
+const REACHES: [number, string][] = [
+  [142, "a seventh"],
+  [165, "an octave"],
+  [189, "a ninth"],
+  [212, "a tenth"],
+];
 
 interface Reacher {
   readonly id: string;
   readonly name: string;
-  readonly hand: Omit<Player, 'reach'> | null;
+  readonly hand: Omit<Player, "reach"> | null;
   readonly reach: number | null;
 }
 
 /** The student of an assignment, when one is looked at. */
 export function useStudentOf(assignmentId: string | undefined): Reacher | undefined {
-  const assignment = useAnswer('assignment', { id: assignmentId ?? '' }, undefined, assignmentId !== undefined).data;
-  return useAnswer('student', { id: assignment?.studentId ?? '' }, undefined, assignment !== undefined).data;
+  const assignment = useAnswer(
+    "assignment",
+    { id: assignmentId ?? "" },
+    undefined,
+    assignmentId !== undefined,
+  ).data;
+  return useAnswer(
+    "student",
+    { id: assignment?.studentId ?? "" },
+    undefined,
+    assignment !== undefined,
+  ).data;
 }
 
 /** How far the hand goes: the student's own, or one of the usual spans. */
-export function ReachSelect({ reach, student, onChange }: { reach: number; student: Reacher | undefined; onChange: (mm: number) => void }) {
-  const own = student?.reach && !REACHES.some(([mm]) => mm === student.reach) ? student.reach : undefined;
+export function ReachSelect({
+  reach,
+  student,
+  onChange,
+}: {
+  reach: number;
+  student: Reacher | undefined;
+  onChange: (mm: number) => void;
+}) {
+  const own =
+    student?.reach && !REACHES.some(([mm]) => mm === student.reach) ? student.reach : undefined;
   return (
-    <TextField select label="reach" value={reach} onChange={(event) => onChange(Number(event.target.value))} sx={{ minWidth: 120 }}>
-      {own && <MenuItem value={own}>{student!.name}, {own} mm</MenuItem>}
-      {!own && !REACHES.some(([mm]) => mm === reach) && <MenuItem value={reach}>{reach} mm</MenuItem>}
-      {REACHES.map(([mm, name]) => <MenuItem key={mm} value={mm}>{name}</MenuItem>)}
+    <TextField
+      select
+      label="reach"
+      value={reach}
+      onChange={(event) => onChange(Number(event.target.value))}
+      sx={{ minWidth: 120 }}
+    >
+      {own && (
+        <MenuItem value={own}>
+          {student!.name}, {own} mm
+        </MenuItem>
+      )}
+      {!own && !REACHES.some(([mm]) => mm === reach) && (
+        <MenuItem value={reach}>{reach} mm</MenuItem>
+      )}
+      {REACHES.map(([mm, name]) => (
+        <MenuItem key={mm} value={mm}>
+          {name}
+        </MenuItem>
+      ))}
     </TextField>
   );
 }

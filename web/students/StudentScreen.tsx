@@ -1,67 +1,102 @@
-import { Button } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
-import type { AssignmentAnswer } from '@yarrow-ridge/contract';
-import dayjs from 'dayjs';
-import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
-import { call } from '../api/client.ts';
-import { useAnswer, useScore } from '../api/queries.ts';
-import { useHistory } from '../edits/history.ts';
-import { Ridge } from '../ridge/Ridge.tsx';
-import { FindOne, type Choice } from '../shell/FindOne.tsx';
-import { Title } from '../shell/Title.tsx';
-import { Trouble } from '../shell/Trouble.tsx';
-import { Waiting } from '../shell/Waiting.tsx';
-import { StudentForm, WEEKDAYS } from './StudentForm.tsx';
+import { Button } from "@mui/material";
+import { useQueryClient } from "@tanstack/react-query";
+import type { AssignmentAnswer } from "@yarrow-ridge/contract";
+import dayjs from "dayjs";
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { call } from "../api/client.ts";
+import { useAnswer, useScore } from "../api/queries.ts";
+import { useHistory } from "../edits/history.ts";
+import { Ridge } from "../ridge/Ridge.tsx";
+import { FindOne, type Choice } from "../shell/FindOne.tsx";
+import { Title } from "../shell/Title.tsx";
+import { Trouble } from "../shell/Trouble.tsx";
+import { Waiting } from "../shell/Waiting.tsx";
+import { StudentForm, WEEKDAYS } from "./StudentForm.tsx";
 
 /** One student: the pieces in work, each with its ridge, and what is due today. */
 export function StudentScreen() {
-  const { id = '' } = useParams();
+  const { id = "" } = useParams();
   const client = useQueryClient();
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
-  const student = useAnswer('student', { id });
-  const working = useAnswer('listAssignments', {}, { studentId: id }).data?.items ?? [];
-  const due = useAnswer('dueCards', {}, { studentId: id }).data?.items ?? [];
+  const student = useAnswer("student", { id });
+  const working = useAnswer("listAssignments", {}, { studentId: id }).data?.items ?? [];
+  const due = useAnswer("dueCards", {}, { studentId: id }).data?.items ?? [];
   const [editing, setEditing] = useState(false);
-  if (student.isError) return <Trouble error={student.error} again={() => void student.refetch()} />;
+  if (student.isError)
+    return <Trouble error={student.error} again={() => void student.refetch()} />;
   if (!student.data) return <Waiting what="the student" />;
   const { name, notes, lessonWeekday, lessonTime, archived } = student.data;
-  const send = (body: { archived: boolean }) => call('editStudent', { params: { id }, body }).then(() => client.invalidateQueries());
+  const send = (body: { archived: boolean }) =>
+    call("editStudent", { params: { id }, body }).then(() => client.invalidateQueries());
   const archive = async () => {
-    const ok = await perform({ label: `${archived ? 'bringing back' : 'archiving'} ${name}`, redo: () => send({ archived: !archived }), undo: () => send({ archived }) });
-    if (ok && !archived) void navigate('/');
+    const ok = await perform({
+      label: `${archived ? "bringing back" : "archiving"} ${name}`,
+      redo: () => send({ archived: !archived }),
+      undo: () => send({ archived }),
+    });
+    if (ok && !archived) void navigate("/");
   };
   const give = ({ id: pieceId, name: title }: Choice) => {
     let made: string | undefined;
-    const put = async (away: boolean) => { await call('editAssignment', { params: { id: made! }, body: { archived: away } }); await client.invalidateQueries(); };
+    const put = async (away: boolean) => {
+      await call("editAssignment", { params: { id: made! }, body: { archived: away } });
+      await client.invalidateQueries();
+    };
     void perform({
       label: `giving ${title}`,
-      redo: async () => { made = (await call('addAssignment', { body: { studentId: id, pieceId } })).id; await client.invalidateQueries(); },
+      redo: async () => {
+        made = (await call("addAssignment", { body: { studentId: id, pieceId } })).id;
+        await client.invalidateQueries();
+      },
       undo: () => put(true),
     });
   };
-  const open = due.filter((card) => card.status !== 'done');
+  const open = due.filter((card) => card.status !== "done");
   return (
     <div className="student">
-      <Title name={name}><span className="soft">{lessonWeekday === null ? 'no lesson time set' : `${WEEKDAYS[lessonWeekday]}s${lessonTime ? ` at ${lessonTime}` : ''}`}</span></Title>
+      <Title name={name}>
+        <span className="soft">
+          {lessonWeekday === null
+            ? "no lesson time set"
+            : `${WEEKDAYS[lessonWeekday]}s${lessonTime ? ` at ${lessonTime}` : ""}`}
+        </span>
+      </Title>
       <div className="row spread">
         <p className="grow">{notes || <span className="soft">No notes yet.</span>}</p>
         <div className="row">
-          <Button variant="outlined" onClick={() => setEditing(true)}>Edit</Button>
-          <Button onClick={() => void archive()}>{archived ? 'Bring back' : 'Archive'}</Button>
+          <Button variant="outlined" onClick={() => setEditing(true)}>
+            Edit
+          </Button>
+          <Button onClick={() => void archive()}>{archived ? "Bring back" : "Archive"}</Button>
         </div>
       </div>
       {open.length > 0 && (
         <div className="card row spread">
-          <span><b className="serif">Today</b> <span className="soft">{open.length} {open.length === 1 ? 'card' : 'cards'}, {open.reduce((sum, card) => sum + card.minutes, 0)} min</span></span>
-          <Button variant="contained" size="large" component={Link} to={`/practice/${open[0]!.id}`}>Practise {open[0]!.pieceTitle}, {open[0]!.bars}</Button>
+          <span>
+            <b className="serif">Today</b>{" "}
+            <span className="soft">
+              {open.length} {open.length === 1 ? "card" : "cards"},{" "}
+              {open.reduce((sum, card) => sum + card.minutes, 0)} min
+            </span>
+          </span>
+          <Button variant="contained" size="large" component={Link} to={`/practice/${open[0]!.id}`}>
+            Practise {open[0]!.pieceTitle}, {open[0]!.bars}
+          </Button>
         </div>
       )}
-      {working.map((one) => <InWork key={one.id} assignment={one} />)}
+      {working.map((one) => (
+        <InWork key={one.id} assignment={one} />
+      ))}
       {working.length === 0 && <p className="soft">No piece in work. Give one below.</p>}
       <div className="row">
-        <FindOne label="Give a piece" from="listPieces" without={working.map((one) => one.pieceId)} onChoose={give} />
+        <FindOne
+          label="Give a piece"
+          from="listPieces"
+          without={working.map((one) => one.pieceId)}
+          onChoose={give}
+        />
       </div>
       {editing && <StudentForm student={student.data} onClose={() => setEditing(false)} />}
     </div>
@@ -71,22 +106,58 @@ export function StudentScreen() {
 function InWork({ assignment }: { assignment: AssignmentAnswer }) {
   const client = useQueryClient();
   const perform = useHistory((state) => state.perform);
-  const ridge = useAnswer('ridge', { id: assignment.id }).data;
+  const ridge = useAnswer("ridge", { id: assignment.id }).data;
   const score = useScore(assignment.pieceId).data;
-  const put = async (archived: boolean) => { await call('editAssignment', { params: { id: assignment.id }, body: { archived } }); await client.invalidateQueries(); };
+  const put = async (archived: boolean) => {
+    await call("editAssignment", { params: { id: assignment.id }, body: { archived } });
+    await client.invalidateQueries();
+  };
   const { plan } = assignment;
   return (
     <section className="card stack">
       <div className="row spread">
-        <Link to={`/assignments/${assignment.id}`} className="roster-name">{assignment.pieceTitle}</Link>
-        <span className="soft">{[ridge?.stage, plan && `ready by ${dayjs(plan.readyBy).format('D MMMM')}`, plan && !plan.feasible && 'too little time'].filter(Boolean).join(' · ')}</span>
+        <Link to={`/assignments/${assignment.id}`} className="roster-name">
+          {assignment.pieceTitle}
+        </Link>
+        <span className="soft">
+          {[
+            ridge?.stage,
+            plan && `ready by ${dayjs(plan.readyBy).format("D MMMM")}`,
+            plan && !plan.feasible && "too little time",
+          ]
+            .filter(Boolean)
+            .join(" · ")}
+        </span>
       </div>
-      {ridge && score && <Ridge bars={score.bars} ground={ridge.bars} goal={ridge.goalTempo ?? undefined} sections={[]} chosen={undefined} height={56} />}
+      {ridge && score && (
+        <Ridge
+          bars={score.bars}
+          ground={ridge.bars}
+          goal={ridge.goalTempo ?? undefined}
+          sections={[]}
+          chosen={undefined}
+          height={56}
+        />
+      )}
       <div className="row">
-        <Button variant="outlined" component={Link} to={`/assignments/${assignment.id}`}>{plan ? 'Plan and practice' : 'Make a plan'}</Button>
-        <Button component={Link} to={`/pieces/${assignment.pieceId}?for=${assignment.id}`}>Score</Button>
+        <Button variant="outlined" component={Link} to={`/assignments/${assignment.id}`}>
+          {plan ? "Plan and practice" : "Make a plan"}
+        </Button>
+        <Button component={Link} to={`/pieces/${assignment.pieceId}?for=${assignment.id}`}>
+          Score
+        </Button>
         <span className="grow" />
-        <Button onClick={() => void perform({ label: `putting away ${assignment.pieceTitle}`, redo: () => put(true), undo: () => put(false) })}>Put away</Button>
+        <Button
+          onClick={() =>
+            void perform({
+              label: `putting away ${assignment.pieceTitle}`,
+              redo: () => put(true),
+              undo: () => put(false),
+            })
+          }
+        >
+          Put away
+        </Button>
       </div>
     </section>
   );

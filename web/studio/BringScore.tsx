@@ -1,15 +1,15 @@
-import UploadIcon from '@mui/icons-material/FileUploadOutlined';
-import { Alert, Button, LinearProgress, MenuItem, TextField } from '@mui/material';
-import { instruments } from '@yarrow-ridge/core/instruments';
-import { useRef, useState, type DragEvent } from 'react';
-import { TuneChooser } from './TuneChooser.tsx';
-import { PaperForm } from './PaperForm.tsx';
-import { useBringScore } from './useBringScore.ts';
+import UploadIcon from "@mui/icons-material/FileUploadOutlined";
+import { Alert, Button, LinearProgress, MenuItem, TextField } from "@mui/material";
+import { instruments } from "@yarrow-ridge/core/instruments";
+import { useRef, useState, type DragEvent } from "react";
+import { TuneChooser } from "./TuneChooser.tsx";
+import { PaperForm } from "./PaperForm.tsx";
+import { useBringScore } from "./useBringScore.ts";
 
 /** Where a score is brought in: drop it, or choose it. */
 export function BringScore({ large }: { large: boolean }) {
   const { bring, tell, progress, problem, stop, choosing, cancel } = useBringScore();
-  const [instrument, setInstrument] = useState('piano');
+  const [instrument, setInstrument] = useState("piano");
   const [over, setOver] = useState(false);
   const [paper, setPaper] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -20,28 +20,98 @@ export function BringScore({ large }: { large: boolean }) {
     if (file) void bring(file, instrument);
   };
   return (
-    <div className={`bring${large ? ' large' : ''}${over ? ' over' : ''}`} onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={drop}>
+    <div
+      className={`bring${large ? " large" : ""}${over ? " over" : ""}`}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+    >
       {large && <h2>Bring a score</h2>}
-      {large && <p className="soft">Drop a score here, or choose one: MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid). Its form is read at once; you name the sections, write the fingers and make the plan.</p>}
-      <div className="row" style={large ? { justifyContent: 'center' } : undefined}>
-        <input ref={input} type="file" accept=".musicxml,.xml,.mxl,.abc,.mid,.midi" className="sr-only" tabIndex={-1} aria-label="Score file" data-testid="score-file"
-          onChange={(event) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void bring(file, instrument); }} />
-        <Button variant={large ? 'contained' : 'outlined'} startIcon={<UploadIcon />} disabled={progress !== undefined} onClick={() => input.current?.click()}>{large ? 'Choose a file' : 'Bring a score'}</Button>
-        <TextField select label="for" value={instrument} onChange={(event) => setInstrument(event.target.value)} sx={{ minWidth: 120 }}>
-          {instruments.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
+      {large && (
+        <p className="soft">
+          Drop a score here, or choose one: MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI
+          (.mid). Its form is read at once; you name the sections, write the fingers and make the
+          plan.
+        </p>
+      )}
+      <div className="row" style={large ? { justifyContent: "center" } : undefined}>
+        <input
+          ref={input}
+          type="file"
+          accept=".musicxml,.xml,.mxl,.abc,.mid,.midi"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Score file"
+          data-testid="score-file"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = "";
+            if (file) void bring(file, instrument);
+          }}
+        />
+        <Button
+          variant={large ? "contained" : "outlined"}
+          startIcon={<UploadIcon />}
+          disabled={progress !== undefined}
+          onClick={() => input.current?.click()}
+        >
+          {large ? "Choose a file" : "Bring a score"}
+        </Button>
+        <TextField
+          select
+          label="for"
+          value={instrument}
+          onChange={(event) => setInstrument(event.target.value)}
+          sx={{ minWidth: 120 }}
+        >
+          {instruments.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
         </TextField>
         {!large && <span className="soft small">or drop it here</span>}
         <Button onClick={() => setPaper(true)}>It is only on paper</Button>
       </div>
       {progress && (
         <div className="stack" role="status">
-          <LinearProgress {...(progress.share < 1 ? { variant: 'determinate', value: progress.share * 100 } : {})} />
-          <div className="row"><span>{progress.share < 1 ? `Bringing ${progress.name} …` : `Reading ${progress.name} …`}</span><Button size="small" onClick={stop}>Stop</Button></div>
+          <LinearProgress
+            {...(progress.share < 1 ? { variant: "determinate", value: progress.share * 100 } : {})}
+          />
+          <div className="row">
+            <span>
+              {progress.share < 1 ? `Bringing ${progress.name} …` : `Reading ${progress.name} …`}
+            </span>
+            <Button size="small" onClick={stop}>
+              Stop
+            </Button>
+          </div>
         </div>
       )}
-      {paper && <PaperForm heading="A piece on paper" action="Bring it" onSave={tell} onClose={() => setPaper(false)} />}
-      {choosing && <TuneChooser tunes={choosing.tunes} name={choosing.file.name} onChoose={(tune) => void bring(choosing.file, choosing.instrument, tune)} onClose={cancel} />}
-      {problem && <Alert severity="error" role="alert">{problem} Nothing was stored.</Alert>}
+      {paper && (
+        <PaperForm
+          heading="A piece on paper"
+          action="Bring it"
+          onSave={tell}
+          onClose={() => setPaper(false)}
+        />
+      )}
+      {choosing && (
+        <TuneChooser
+          tunes={choosing.tunes}
+          name={choosing.file.name}
+          onChoose={(tune) => void bring(choosing.file, choosing.instrument, tune)}
+          onClose={cancel}
+        />
+      )}
+      {problem && (
+        <Alert severity="error" role="alert">
+          {problem} Nothing was stored.
+        </Alert>
+      )}
     </div>
   );
 }

@@ -1,10 +1,20 @@
-import RemoveIcon from '@mui/icons-material/CloseOutlined';
-import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, IconButton, MenuItem, TextField } from '@mui/material';
-import { instruments } from '@yarrow-ridge/core/instruments';
-import { keyName, type Paper } from '@yarrow-ridge/core/score';
-import { useState } from 'react';
-import { useFieldArray, useForm } from 'react-hook-form';
-import { NO_PAPER, paperOf, type PaperFields } from './paperFields.ts';
+import RemoveIcon from "@mui/icons-material/CloseOutlined";
+import {
+  Alert,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  IconButton,
+  MenuItem,
+  TextField,
+} from "@mui/material";
+import { instruments } from "@yarrow-ridge/core/instruments";
+import { keyName, type Paper } from "@yarrow-ridge/core/score";
+import { useState } from "react";
+import { useFieldArray, useForm } from "react-hook-form";
+import { NO_PAPER, paperOf, type PaperFields } from "./paperFields.ts";
 
 export interface PaperDraft {
   readonly title: string;
@@ -21,81 +31,224 @@ interface Fields extends PaperFields {
 const FIFTHS = Array.from({ length: 15 }, (_, i) => i - 7);
 const keyText = (fifths: number, mode: string) => keyName({ fifths, mode });
 
-/** What is told of a piece that has no file. `about` is left out where title and instrument are known already. */
-export function PaperForm({ heading, action, before = NO_PAPER, about = true, onSave, onClose }: {
-  heading: string; action: string; before?: PaperFields; about?: boolean; onSave: (draft: PaperDraft) => Promise<void>; onClose: () => void;
+/**
+ * What is told of a piece that has no file. `about` is left out where title and instrument are
+ * known already.
+ */
+export function PaperForm({
+  heading,
+  action,
+  before = NO_PAPER,
+  about = true,
+  onSave,
+  onClose,
+}: {
+  heading: string;
+  action: string;
+  before?: PaperFields;
+  about?: boolean;
+  onSave: (draft: PaperDraft) => Promise<void>;
+  onClose: () => void;
 }) {
-  const { register, handleSubmit, control, watch, setValue, formState } = useForm<Fields>({ defaultValues: { title: '', composer: '', instrument: 'piano', ...before } });
+  const { register, handleSubmit, control, watch, setValue, formState } = useForm<Fields>({
+    defaultValues: { title: "", composer: "", instrument: "piano", ...before },
+  });
   const [problem, setProblem] = useState<string>();
-  const lists = { repeats: useFieldArray({ control, name: 'repeats' }), metres: useFieldArray({ control, name: 'metres' }), keys: useFieldArray({ control, name: 'keys' }), lengths: useFieldArray({ control, name: 'lengths' }) };
+  const lists = {
+    repeats: useFieldArray({ control, name: "repeats" }),
+    metres: useFieldArray({ control, name: "metres" }),
+    keys: useFieldArray({ control, name: "keys" }),
+    lengths: useFieldArray({ control, name: "lengths" }),
+  };
   const save = async ({ title, composer, instrument, ...fields }: Fields) => {
     const paper = paperOf(fields);
-    if (typeof paper === 'string') return setProblem(paper);
+    if (typeof paper === "string") return setProblem(paper);
     try {
       setProblem(undefined);
       await onSave({ title: title.trim(), composer: composer.trim(), instrument, paper });
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'It could not be kept.');
+      setProblem(error instanceof Error ? error.message : "It could not be kept.");
     }
   };
-  const key = (name: 'fifths' | `keys.${number}.fifths`, mode: 'mode' | `keys.${number}.mode`, label: string) => (
-    <TextField select label={label} value={`${watch(name)} ${watch(mode)}`} onChange={(event) => { const [fifths, which] = event.target.value.split(' '); setValue(name, Number(fifths)); setValue(mode, which as 'major'); }} sx={{ minWidth: 130 }}>
-      {(['major', 'minor'] as const).flatMap((which) => FIFTHS.map((fifths) => <MenuItem key={`${fifths} ${which}`} value={`${fifths} ${which}`}>{keyText(fifths, which)}</MenuItem>))}
+  const key = (
+    name: "fifths" | `keys.${number}.fifths`,
+    mode: "mode" | `keys.${number}.mode`,
+    label: string,
+  ) => (
+    <TextField
+      select
+      label={label}
+      value={`${watch(name)} ${watch(mode)}`}
+      onChange={(event) => {
+        const [fifths, which] = event.target.value.split(" ");
+        setValue(name, Number(fifths));
+        setValue(mode, which as "major");
+      }}
+      sx={{ minWidth: 130 }}
+    >
+      {(["major", "minor"] as const).flatMap((which) =>
+        FIFTHS.map((fifths) => (
+          <MenuItem key={`${fifths} ${which}`} value={`${fifths} ${which}`}>
+            {keyText(fifths, which)}
+          </MenuItem>
+        )),
+      )}
     </TextField>
   );
-  const remove = (list: keyof typeof lists, i: number, what: string) => <IconButton size="small" aria-label={`Remove this ${what}`} onClick={() => lists[list].remove(i)}><RemoveIcon fontSize="small" /></IconButton>;
+  const remove = (list: keyof typeof lists, i: number, what: string) => (
+    <IconButton
+      size="small"
+      aria-label={`Remove this ${what}`}
+      onClick={() => lists[list].remove(i)}
+    >
+      <RemoveIcon fontSize="small" />
+    </IconButton>
+  );
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <form onSubmit={(event) => void handleSubmit(save)(event)}>
         <DialogTitle component="h2">{heading}</DialogTitle>
-        <DialogContent className="stack paper-form" sx={{ pt: '8px !important' }}>
+        <DialogContent className="stack paper-form" sx={{ pt: "8px !important" }}>
           {about && (
             <>
-              <TextField label="Title" autoFocus slotProps={{ htmlInput: { maxLength: 200 } }} error={!!formState.errors.title} helperText={formState.errors.title && 'A piece needs a title.'} {...register('title', { validate: (value) => value.trim().length > 0 })} />
+              <TextField
+                label="Title"
+                autoFocus
+                slotProps={{ htmlInput: { maxLength: 200 } }}
+                error={!!formState.errors.title}
+                helperText={formState.errors.title && "A piece needs a title."}
+                {...register("title", { validate: (value) => value.trim().length > 0 })}
+              />
               <div className="row">
-                <TextField label="Composer" className="grow" slotProps={{ htmlInput: { maxLength: 200 } }} {...register('composer')} />
-                <TextField label="Instrument" select value={watch('instrument')} onChange={(event) => setValue('instrument', event.target.value)} sx={{ minWidth: 130 }}>{instruments.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}</TextField>
+                <TextField
+                  label="Composer"
+                  className="grow"
+                  slotProps={{ htmlInput: { maxLength: 200 } }}
+                  {...register("composer")}
+                />
+                <TextField
+                  label="Instrument"
+                  select
+                  value={watch("instrument")}
+                  onChange={(event) => setValue("instrument", event.target.value)}
+                  sx={{ minWidth: 130 }}
+                >
+                  {instruments.map(({ id, name }) => (
+                    <MenuItem key={id} value={id}>
+                      {name}
+                    </MenuItem>
+                  ))}
+                </TextField>
               </div>
             </>
           )}
           <div className="row">
-            <TextField label="Last bar" placeholder="64" sx={{ width: 90 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...register('bars')} />
-            <TextField label="Metre" sx={{ width: 80 }} {...register('metre')} />
-            <TextField label="Pick-up" placeholder="beats" sx={{ width: 90 }} {...register('pickup')} />
-            {key('fifths', 'mode', 'Key')}
-            <TextField label="Tempo" placeholder="♩ =" sx={{ width: 80 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...register('tempo')} />
+            <TextField
+              label="Last bar"
+              placeholder="64"
+              sx={{ width: 90 }}
+              slotProps={{ htmlInput: { inputMode: "numeric" } }}
+              {...register("bars")}
+            />
+            <TextField label="Metre" sx={{ width: 80 }} {...register("metre")} />
+            <TextField
+              label="Pick-up"
+              placeholder="beats"
+              sx={{ width: 90 }}
+              {...register("pickup")}
+            />
+            {key("fifths", "mode", "Key")}
+            <TextField
+              label="Tempo"
+              placeholder="♩ ="
+              sx={{ width: 80 }}
+              slotProps={{ htmlInput: { inputMode: "numeric" } }}
+              {...register("tempo")}
+            />
           </div>
           {lists.repeats.fields.map((field, i) => (
             <div key={field.id} className="row">
               <span>Repeat</span>
               <TextField label="from bar" sx={{ width: 95 }} {...register(`repeats.${i}.from`)} />
               <TextField label="to bar" sx={{ width: 95 }} {...register(`repeats.${i}.to`)} />
-              <TextField label="times" placeholder="2" sx={{ width: 75 }} {...register(`repeats.${i}.times`)} />
-              <TextField label="endings" placeholder="15–16, 17–18" className="grow" {...register(`repeats.${i}.endings`)} />
-              {remove('repeats', i, 'repeat')}
+              <TextField
+                label="times"
+                placeholder="2"
+                sx={{ width: 75 }}
+                {...register(`repeats.${i}.times`)}
+              />
+              <TextField
+                label="endings"
+                placeholder="15–16, 17–18"
+                className="grow"
+                {...register(`repeats.${i}.endings`)}
+              />
+              {remove("repeats", i, "repeat")}
             </div>
           ))}
           {lists.metres.fields.map((field, i) => (
-            <div key={field.id} className="row"><span>Metre</span><TextField label="from bar" sx={{ width: 95 }} {...register(`metres.${i}.bar`)} /><TextField label="is" sx={{ width: 90 }} {...register(`metres.${i}.metre`)} />{remove('metres', i, 'change of metre')}</div>
+            <div key={field.id} className="row">
+              <span>Metre</span>
+              <TextField label="from bar" sx={{ width: 95 }} {...register(`metres.${i}.bar`)} />
+              <TextField label="is" sx={{ width: 90 }} {...register(`metres.${i}.metre`)} />
+              {remove("metres", i, "change of metre")}
+            </div>
           ))}
           {lists.keys.fields.map((field, i) => (
-            <div key={field.id} className="row"><span>Key</span><TextField label="from bar" sx={{ width: 95 }} {...register(`keys.${i}.bar`)} />{key(`keys.${i}.fifths`, `keys.${i}.mode`, 'is')}{remove('keys', i, 'change of key')}</div>
+            <div key={field.id} className="row">
+              <span>Key</span>
+              <TextField label="from bar" sx={{ width: 95 }} {...register(`keys.${i}.bar`)} />
+              {key(`keys.${i}.fifths`, `keys.${i}.mode`, "is")}
+              {remove("keys", i, "change of key")}
+            </div>
           ))}
           {lists.lengths.fields.map((field, i) => (
-            <div key={field.id} className="row"><span>Odd bar</span><TextField label="bar" sx={{ width: 95 }} {...register(`lengths.${i}.bar`)} /><TextField label="has beats" sx={{ width: 110 }} {...register(`lengths.${i}.beats`)} />{remove('lengths', i, 'odd bar')}</div>
+            <div key={field.id} className="row">
+              <span>Odd bar</span>
+              <TextField label="bar" sx={{ width: 95 }} {...register(`lengths.${i}.bar`)} />
+              <TextField
+                label="has beats"
+                sx={{ width: 110 }}
+                {...register(`lengths.${i}.beats`)}
+              />
+              {remove("lengths", i, "odd bar")}
+            </div>
           ))}
           <div className="row">
-            <Button size="small" onClick={() => lists.repeats.append({ from: '', to: '', times: '', endings: '' })}>Add a repeat</Button>
-            <Button size="small" onClick={() => lists.metres.append({ bar: '', metre: '' })}>a change of metre</Button>
-            <Button size="small" onClick={() => lists.keys.append({ bar: '', fifths: 0, mode: 'major' })}>a change of key</Button>
-            <Button size="small" onClick={() => lists.lengths.append({ bar: '', beats: '' })}>an odd bar</Button>
+            <Button
+              size="small"
+              onClick={() => lists.repeats.append({ from: "", to: "", times: "", endings: "" })}
+            >
+              Add a repeat
+            </Button>
+            <Button size="small" onClick={() => lists.metres.append({ bar: "", metre: "" })}>
+              a change of metre
+            </Button>
+            <Button
+              size="small"
+              onClick={() => lists.keys.append({ bar: "", fifths: 0, mode: "major" })}
+            >
+              a change of key
+            </Button>
+            <Button size="small" onClick={() => lists.lengths.append({ bar: "", beats: "" })}>
+              an odd bar
+            </Button>
           </div>
-          {problem && <Alert severity="error" role="alert">{problem}</Alert>}
-          <p className="small soft">Form, words, plan and practice work without the notes. Pictures of the pages can be added; and if a file turns up, it can take the place of what is told here.</p>
+          {problem && (
+            <Alert severity="error" role="alert">
+              {problem}
+            </Alert>
+          )}
+          <p className="small soft">
+            Form, words, plan and practice work without the notes. Pictures of the pages can be
+            added; and if a file turns up, it can take the place of what is told here.
+          </p>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">{action}</Button>
+          <Button type="submit" variant="contained">
+            {action}
+          </Button>
         </DialogActions>
       </form>
     </Dialog>

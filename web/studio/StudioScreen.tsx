@@ -1,24 +1,24 @@
-import { useDeferredValue, useState } from 'react';
-import { Button } from '@mui/material';
-import dayjs from 'dayjs';
-import { Link } from 'react-router';
-import type { DueCardAnswer, StudioAnswer } from '@yarrow-ridge/contract';
-import { useAnswer } from '../api/queries.ts';
-import { FindField } from '../shell/FindField.tsx';
-import { Pager } from '../shell/Pager.tsx';
-import { StudentForm } from '../students/StudentForm.tsx';
-import { Title } from '../shell/Title.tsx';
-import { Trouble } from '../shell/Trouble.tsx';
-import { Waiting } from '../shell/Waiting.tsx';
-import { Ridge } from '../ridge/Ridge.tsx';
-import { BringScore } from './BringScore.tsx';
-import { PieceList } from './PieceList.tsx';
-import { Week } from './Week.tsx';
-import './studio.css';
+import { useDeferredValue, useState } from "react";
+import { Button } from "@mui/material";
+import dayjs from "dayjs";
+import { Link } from "react-router";
+import type { DueCardAnswer, StudioAnswer } from "@yarrow-ridge/contract";
+import { useAnswer } from "../api/queries.ts";
+import { FindField } from "../shell/FindField.tsx";
+import { Pager } from "../shell/Pager.tsx";
+import { StudentForm } from "../students/StudentForm.tsx";
+import { Title } from "../shell/Title.tsx";
+import { Trouble } from "../shell/Trouble.tsx";
+import { Waiting } from "../shell/Waiting.tsx";
+import { Ridge } from "../ridge/Ridge.tsx";
+import { BringScore } from "./BringScore.tsx";
+import { PieceList } from "./PieceList.tsx";
+import { Week } from "./Week.tsx";
+import "./studio.css";
 
 /** Today in the studio: who comes, what is due, and the repertoire. */
 export function StudioScreen() {
-  const studio = useAnswer('studio');
+  const studio = useAnswer("studio");
   const [adding, setAdding] = useState(false);
   if (studio.isError) return <Trouble error={studio.error} again={() => void studio.refetch()} />;
   if (!studio.data) return <Waiting what="the studio" />;
@@ -26,24 +26,35 @@ export function StudioScreen() {
   const empty = pieces === 0 && students === 0;
   return (
     <div className="studio">
-      <Title name={name}><span className="soft">{dayjs(today).format('dddd, D MMMM')}</span></Title>
+      <Title name={name}>
+        <span className="soft">{dayjs(today).format("dddd, D MMMM")}</span>
+      </Title>
       {empty ? (
         <div className="studio-empty">
           <BringScore large />
-          <p className="soft">No file at hand? <code>npm run demo</code> opens a made-up studio to look around in.</p>
+          <p className="soft">
+            No file at hand? <code>npm run demo</code> opens a made-up studio to look around in.
+          </p>
         </div>
       ) : (
         <>
           <section className="stack" aria-label="Students today">
             <div className="row spread">
               <h2>Students</h2>
-              <Button variant="outlined" onClick={() => setAdding(true)}>Add a student</Button>
+              <Button variant="outlined" onClick={() => setAdding(true)}>
+                Add a student
+              </Button>
             </div>
             <Roster due={due} today={today} />
-            <p className="small soft">At least a few minutes’ break in every half hour, for children sooner. <Link to="/archive">Archive</Link></p>
+            <p className="small soft">
+              At least a few minutes’ break in every half hour, for children sooner.{" "}
+              <Link to="/archive">Archive</Link>
+            </p>
           </section>
           <section className="stack" aria-label="Repertoire">
-            <div className="row spread"><h2>Pieces</h2></div>
+            <div className="row spread">
+              <h2>Pieces</h2>
+            </div>
             <PieceList />
             <BringScore large={pieces === 0} />
             <Week studio={studio.data} />
@@ -56,17 +67,35 @@ export function StudioScreen() {
 }
 
 /** Every student with the next lesson and today's practice; who comes next stands first. */
-function Roster({ due, today }: Pick<StudioAnswer, 'due' | 'today'>) {
-  const [q, setQ] = useState('');
+function Roster({ due, today }: Pick<StudioAnswer, "due" | "today">) {
+  const [q, setQ] = useState("");
   const [page, setPage] = useState(1);
   const asked = useDeferredValue(q);
-  const everyone = useAnswer('listStudents', {}, { sort: 'lesson', page: String(page), ...(asked ? { q: asked } : {}) });
+  const everyone = useAnswer(
+    "listStudents",
+    {},
+    { sort: "lesson", page: String(page), ...(asked ? { q: asked } : {}) },
+  );
   const rows = everyone.data?.items ?? [];
   const total = everyone.data?.total ?? 0;
-  if (everyone.data && total === 0 && !q) return <p className="card soft">Nobody yet. Add a student to give a piece to; a teacher can be their own student.</p>;
+  if (everyone.data && total === 0 && !q)
+    return (
+      <p className="card soft">
+        Nobody yet. Add a student to give a piece to; a teacher can be their own student.
+      </p>
+    );
   return (
     <>
-      {(total > 8 || q !== '') && <FindField label="Find a student" value={q} onChange={(text) => { setQ(text); setPage(1); }} />}
+      {(total > 8 || q !== "") && (
+        <FindField
+          label="Find a student"
+          value={q}
+          onChange={(text) => {
+            setQ(text);
+            setPage(1);
+          }}
+        />
+      )}
       {everyone.data && total === 0 && <p className="soft">Nobody called “{q}”.</p>}
       <ul className="plain-list stack">
         {rows.map((student) => {
@@ -74,8 +103,14 @@ function Roster({ due, today }: Pick<StudioAnswer, 'due' | 'today'>) {
           return (
             <li key={student.id} className="card roster">
               <div className="roster-who">
-                <Link to={`/students/${student.id}`} className="roster-name">{student.name}</Link>
-                <div className="soft">{student.nextLesson ? lessonText(student.nextLesson, today) : 'no lesson time set'}</div>
+                <Link to={`/students/${student.id}`} className="roster-name">
+                  {student.name}
+                </Link>
+                <div className="soft">
+                  {student.nextLesson
+                    ? lessonText(student.nextLesson, today)
+                    : "no lesson time set"}
+                </div>
               </div>
               <Due cards={cards} />
               {cards[0] && <SmallRidge card={cards[0]} />}
@@ -90,32 +125,49 @@ function Roster({ due, today }: Pick<StudioAnswer, 'due' | 'today'>) {
 
 /** How the piece stands that is due today. */
 function SmallRidge({ card }: { card: DueCardAnswer }) {
-  const ridge = useAnswer('ridge', { id: card.assignmentId }).data;
+  const ridge = useAnswer("ridge", { id: card.assignmentId }).data;
   if (!ridge) return null;
   const bars = ridge.bars.map((_, index) => ({ number: String(index + 1) }));
   return (
     <Link to={`/assignments/${card.assignmentId}`} className="roster-ridge">
-      <Ridge bars={bars} ground={ridge.bars} goal={ridge.goalTempo ?? undefined} sections={[]} chosen={undefined} height={34} />
-      <span className="soft small">{card.pieceTitle} · {ridge.stage}</span>
+      <Ridge
+        bars={bars}
+        ground={ridge.bars}
+        goal={ridge.goalTempo ?? undefined}
+        sections={[]}
+        chosen={undefined}
+        height={34}
+      />
+      <span className="soft small">
+        {card.pieceTitle} · {ridge.stage}
+      </span>
     </Link>
   );
 }
 
 function Due({ cards }: { cards: readonly DueCardAnswer[] }) {
-  const open = cards.filter((card) => card.status !== 'done');
+  const open = cards.filter((card) => card.status !== "done");
   if (cards.length === 0) return <span className="soft">nothing due today</span>;
   const next = open[0];
   const minutes = open.reduce((sum, card) => sum + card.minutes, 0);
   return (
     <div className="roster-due">
-      <span className="soft">{open.length ? `${open.length} ${open.length === 1 ? 'card' : 'cards'} left, ${minutes} min` : `today’s ${cards.length} cards are done`}</span>
-      {next && <Button variant="contained" component={Link} to={`/practice/${next.id}`}>Practise {next.pieceTitle}, {next.bars}</Button>}
+      <span className="soft">
+        {open.length
+          ? `${open.length} ${open.length === 1 ? "card" : "cards"} left, ${minutes} min`
+          : `today’s ${cards.length} cards are done`}
+      </span>
+      {next && (
+        <Button variant="contained" component={Link} to={`/practice/${next.id}`}>
+          Practise {next.pieceTitle}, {next.bars}
+        </Button>
+      )}
     </div>
   );
 }
 
 const lessonText = (at: string, today: string): string => {
-  const days = dayjs(at.slice(0, 10)).diff(dayjs(today), 'day');
-  const day = days === 0 ? 'today' : days === 1 ? 'tomorrow' : dayjs(at).format('dddd');
-  return `lesson ${day} at ${dayjs(at).format('HH:mm')}`;
+  const days = dayjs(at.slice(0, 10)).diff(dayjs(today), "day");
+  const day = days === 0 ? "today" : days === 1 ? "tomorrow" : dayjs(at).format("dddd");
+  return `lesson ${day} at ${dayjs(at).format("HH:mm")}`;
 };

@@ -1,8 +1,8 @@
-import type { StudioAnswer } from '@yarrow-ridge/contract';
-import dayjs from 'dayjs';
-import { Link } from 'react-router';
+import type { StudioAnswer } from "@yarrow-ridge/contract";
+import dayjs from "dayjs";
+import { Link } from "react-router";
 
-const first = (name: string): string => name.split(' ')[0]!;
+const first = (name: string): string => name.split(" ")[0]!;
 
 /** The next seven days: who comes, who practises what for how long, and what is to be ready. */
 export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswer }) {
@@ -13,15 +13,40 @@ export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswe
         {week.map(({ date, practice, ready }) => {
           const coming = lessons.filter((lesson) => lesson.at.startsWith(date));
           return (
-            <li key={date} className={date === today ? 'week-day today' : 'week-day'}>
-              <b>{date === today ? 'Today' : dayjs(date).format('ddd D')}</b>
+            <li key={date} className={date === today ? "week-day today" : "week-day"}>
+              <b>{date === today ? "Today" : dayjs(date).format("ddd D")}</b>
               <div>
-                {coming.map((lesson) => <div key={lesson.studentId}><span className="week-time">{lesson.at.slice(11)}</span> <Link to={`/students/${lesson.studentId}`}>{lesson.studentName}</Link></div>)}
-                {ready.map((one) => <div key={one.assignmentId} className="goal-text"><Link to={`/assignments/${one.assignmentId}`}>{one.pieceTitle}</Link> ready, {first(one.studentName)}</div>)}
+                {coming.map((lesson) => (
+                  <div key={lesson.studentId}>
+                    <span className="week-time">{lesson.at.slice(11)}</span>{" "}
+                    <Link to={`/students/${lesson.studentId}`}>{lesson.studentName}</Link>
+                  </div>
+                ))}
+                {ready.map((one) => (
+                  <div key={one.assignmentId} className="goal-text">
+                    <Link to={`/assignments/${one.assignmentId}`}>{one.pieceTitle}</Link> ready,{" "}
+                    {first(one.studentName)}
+                  </div>
+                ))}
                 {practice.length > 0 && (
-                  <div className="soft small">practise: {practice.map((one, i) => <span key={one.assignmentId}>{i > 0 && ' · '}<Link to={`/assignments/${one.assignmentId}`} title={`${one.pieceTitle}, ${one.cards} ${one.cards === 1 ? 'card' : 'cards'}`}>{first(one.studentName)} {one.minutes} min</Link></span>)}</div>
+                  <div className="soft small">
+                    practise:{" "}
+                    {practice.map((one, i) => (
+                      <span key={one.assignmentId}>
+                        {i > 0 && " · "}
+                        <Link
+                          to={`/assignments/${one.assignmentId}`}
+                          title={`${one.pieceTitle}, ${one.cards} ${one.cards === 1 ? "card" : "cards"}`}
+                        >
+                          {first(one.studentName)} {one.minutes} min
+                        </Link>
+                      </span>
+                    ))}
+                  </div>
                 )}
-                {coming.length + ready.length + practice.length === 0 && <span className="soft small">free</span>}
+                {coming.length + ready.length + practice.length === 0 && (
+                  <span className="soft small">free</span>
+                )}
               </div>
             </li>
           );

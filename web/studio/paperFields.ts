@@ -1,4 +1,4 @@
-import { parseFraction, type Paper } from '@yarrow-ridge/core/score';
+import { parseFraction, type Paper } from "@yarrow-ridge/core/score";
 
 /** A piece on paper as it is filled in: bars by their printed numbers, lengths in beats. */
 export interface PaperFields {
@@ -6,29 +6,47 @@ export interface PaperFields {
   metre: string;
   pickup: string;
   fifths: number;
-  mode: 'major' | 'minor';
+  mode: "major" | "minor";
   tempo: string;
   metres: { bar: string; metre: string }[];
-  keys: { bar: string; fifths: number; mode: 'major' | 'minor' }[];
+  keys: { bar: string; fifths: number; mode: "major" | "minor" }[];
   repeats: { from: string; to: string; times: string; endings: string }[];
   lengths: { bar: string; beats: string }[];
 }
 
-export const NO_PAPER: PaperFields = { bars: '', metre: '4/4', pickup: '', fifths: 0, mode: 'major', tempo: '', metres: [], keys: [], repeats: [], lengths: [] };
+export const NO_PAPER: PaperFields = {
+  bars: "",
+  metre: "4/4",
+  pickup: "",
+  fifths: 0,
+  mode: "major",
+  tempo: "",
+  metres: [],
+  keys: [],
+  repeats: [],
+  lengths: [],
+};
 
 const metreIn = (text: string): { beats: number; beatType: number } | undefined => {
   const match = /^\s*(\d{1,2})\s*\/\s*(1|2|4|8|16|32|64)\s*$/.exec(text);
-  return match && Number(match[1]) >= 1 ? { beats: Number(match[1]), beatType: Number(match[2]) } : undefined;
+  return match && Number(match[1]) >= 1
+    ? { beats: Number(match[1]), beatType: Number(match[2]) }
+    : undefined;
 };
 
 /** Beats such as `1`, `1½`, `1.5` or `3/2` as exact quarters. */
 function quartersIn(text: string, beatType: number): string | undefined {
-  const plain = text.trim().replace(/(\d*)\s*½/, (_, whole: string) => `${Number(whole || 0) * 2 + 1}/2`).replace(/^(\d+)[.,]5$/, (_, whole: string) => `${Number(whole) * 2 + 1}/2`);
+  const plain = text
+    .trim()
+    .replace(/(\d*)\s*½/, (_, whole: string) => `${Number(whole || 0) * 2 + 1}/2`)
+    .replace(/^(\d+)[.,]5$/, (_, whole: string) => `${Number(whole) * 2 + 1}/2`);
   const value = /^\d{1,4}(\/[1-9]\d{0,3})?$/.test(plain) ? parseFraction(plain) : undefined;
   if (!value || value.num === 0) return undefined;
   const exact = { num: value.num * 4, den: value.den * beatType };
   const divisor = gcd(exact.num, exact.den);
-  return exact.den === divisor ? String(exact.num / divisor) : `${exact.num / divisor}/${exact.den / divisor}`;
+  return exact.den === divisor
+    ? String(exact.num / divisor)
+    : `${exact.num / divisor}/${exact.den / divisor}`;
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -38,11 +56,13 @@ export function paperOf(fields: PaperFields): Paper | string {
   const first = fields.pickup.trim() ? 0 : 1;
   const metre = metreIn(fields.metre);
   if (!metre) return `“${fields.metre}” is no metre; write one such as 3/4.`;
-  if (!/^\d{1,4}$/.test(fields.bars.trim()) || Number(fields.bars) < 1) return 'Say how many bars the piece has, as the last one is numbered.';
+  if (!/^\d{1,4}$/.test(fields.bars.trim()) || Number(fields.bars) < 1)
+    return "Say how many bars the piece has, as the last one is numbered.";
   const bars = Number(fields.bars) + 1 - first;
   const pickup = fields.pickup.trim() ? quartersIn(fields.pickup, metre.beatType) : undefined;
-  if (fields.pickup.trim() && !pickup) return `“${fields.pickup}” is no number of beats for a pick-up; write one such as 1 or 1½.`;
-  let wrong = '';
+  if (fields.pickup.trim() && !pickup)
+    return `“${fields.pickup}” is no number of beats for a pick-up; write one such as 1 or 1½.`;
+  let wrong = "";
   const bar = (text: string, what: string): number => {
     if (!/^\s*\d{1,4}\s*$/.test(text)) wrong ||= `${what}: “${text}” is no bar number.`;
     const index = Number(text) - first;
@@ -52,27 +72,45 @@ export function paperOf(fields: PaperFields): Paper | string {
   const metres = fields.metres.map((one) => {
     const changed = metreIn(one.metre);
     if (!changed) wrong ||= `“${one.metre}” is no metre; write one such as 3/4.`;
-    return { bar: bar(one.bar, 'Change of metre'), ...(changed ?? metre) };
+    return { bar: bar(one.bar, "Change of metre"), ...(changed ?? metre) };
   });
-  const at = (index: number) => [{ bar: 0, ...metre }, ...metres].filter((one) => one.bar <= index).sort((a, b) => a.bar - b.bar).at(-1)!;
+  const at = (index: number) =>
+    [{ bar: 0, ...metre }, ...metres]
+      .filter((one) => one.bar <= index)
+      .sort((a, b) => a.bar - b.bar)
+      .at(-1)!;
   const paper: Paper = {
-    bars, metres: [{ bar: 0, ...metre }, ...metres.filter((one) => one.bar > 0)],
-    keys: [{ bar: 0, fifths: fields.fifths, mode: fields.mode }, ...fields.keys.map((one) => ({ bar: bar(one.bar, 'Change of key'), fifths: one.fifths, mode: one.mode })).filter((one) => one.bar > 0)],
+    bars,
+    metres: [{ bar: 0, ...metre }, ...metres.filter((one) => one.bar > 0)],
+    keys: [
+      { bar: 0, fifths: fields.fifths, mode: fields.mode },
+      ...fields.keys
+        .map((one) => ({ bar: bar(one.bar, "Change of key"), fifths: one.fifths, mode: one.mode }))
+        .filter((one) => one.bar > 0),
+    ],
     ...(pickup ? { pickup } : {}),
     repeats: fields.repeats.map((one) => ({
-      from: bar(one.from, 'Repeat'), to: bar(one.to, 'Repeat'), ...(Number(one.times) > 2 ? { times: Number(one.times) } : {}),
-      ...(one.endings.trim() ? { endings: one.endings.split(/[,/]/).map((text, i) => {
-        const [from = '', to = from] = text.split(/[–-]/);
-        return { from: bar(from, 'Ending'), to: bar(to, 'Ending'), passes: [i + 1] };
-      }) } : {}),
+      from: bar(one.from, "Repeat"),
+      to: bar(one.to, "Repeat"),
+      ...(Number(one.times) > 2 ? { times: Number(one.times) } : {}),
+      ...(one.endings.trim()
+        ? {
+            endings: one.endings.split(/[,/]/).map((text, i) => {
+              const [from = "", to = from] = text.split(/[–-]/);
+              return { from: bar(from, "Ending"), to: bar(to, "Ending"), passes: [i + 1] };
+            }),
+          }
+        : {}),
     })),
     lengths: fields.lengths.map((one) => {
-      const index = bar(one.bar, 'Odd bar');
+      const index = bar(one.bar, "Odd bar");
       const quarters = quartersIn(one.beats, at(index).beatType);
       if (!quarters) wrong ||= `“${one.beats}” is no number of beats for bar ${one.bar}.`;
-      return { bar: index, quarters: quarters ?? '1' };
+      return { bar: index, quarters: quarters ?? "1" };
     }),
-    ...(Number(fields.tempo) >= 10 && Number(fields.tempo) <= 400 ? { tempo: Number(fields.tempo) } : {}),
+    ...(Number(fields.tempo) >= 10 && Number(fields.tempo) <= 400
+      ? { tempo: Number(fields.tempo) }
+      : {}),
   };
   return wrong || paper;
 }
@@ -81,20 +119,49 @@ export function paperOf(fields: PaperFields): Paper | string {
 export function fieldsOf(paper: Paper): PaperFields {
   const first = paper.pickup === undefined ? 1 : 0;
   const number = (bar: number) => String(bar + first);
-  const [head = { beats: 4, beatType: 4, bar: 0 }, ...metres] = [...paper.metres].sort((a, b) => a.bar - b.bar);
+  const [head = { beats: 4, beatType: 4, bar: 0 }, ...metres] = [...paper.metres].sort(
+    (a, b) => a.bar - b.bar,
+  );
   const beats = (quarters: string, beatType: number) => {
     const value = parseFraction(quarters)!;
     const [num, den] = [value.num * beatType, value.den * 4];
     return num % den === 0 ? String(num / den) : `${num / gcd(num, den)}/${den / gcd(num, den)}`;
   };
   const key = paper.keys.find((one) => one.bar === 0);
-  const mode = (one: { mode?: string } | undefined) => (one?.mode === 'minor' ? 'minor' as const : 'major' as const);
+  const mode = (one: { mode?: string } | undefined) =>
+    one?.mode === "minor" ? ("minor" as const) : ("major" as const);
   return {
-    bars: String(paper.bars - 1 + first), metre: `${head.beats}/${head.beatType}`, pickup: paper.pickup === undefined ? '' : beats(paper.pickup, head.beatType),
-    fifths: key?.fifths ?? 0, mode: mode(key), tempo: paper.tempo === undefined ? '' : String(paper.tempo),
+    bars: String(paper.bars - 1 + first),
+    metre: `${head.beats}/${head.beatType}`,
+    pickup: paper.pickup === undefined ? "" : beats(paper.pickup, head.beatType),
+    fifths: key?.fifths ?? 0,
+    mode: mode(key),
+    tempo: paper.tempo === undefined ? "" : String(paper.tempo),
     metres: metres.map((one) => ({ bar: number(one.bar), metre: `${one.beats}/${one.beatType}` })),
-    keys: paper.keys.filter((one) => one.bar > 0).map((one) => ({ bar: number(one.bar), fifths: one.fifths, mode: mode(one) })),
-    repeats: paper.repeats.map((one) => ({ from: number(one.from), to: number(one.to), times: one.times === undefined ? '' : String(one.times), endings: (one.endings ?? []).map((ending) => (ending.from === ending.to ? number(ending.from) : `${number(ending.from)}–${number(ending.to)}`)).join(', ') })),
-    lengths: paper.lengths.map((one) => ({ bar: number(one.bar), beats: beats(one.quarters, [...paper.metres].sort((a, b) => a.bar - b.bar).filter((metre) => metre.bar <= one.bar).at(-1)?.beatType ?? 4) })),
+    keys: paper.keys
+      .filter((one) => one.bar > 0)
+      .map((one) => ({ bar: number(one.bar), fifths: one.fifths, mode: mode(one) })),
+    repeats: paper.repeats.map((one) => ({
+      from: number(one.from),
+      to: number(one.to),
+      times: one.times === undefined ? "" : String(one.times),
+      endings: (one.endings ?? [])
+        .map((ending) =>
+          ending.from === ending.to
+            ? number(ending.from)
+            : `${number(ending.from)}–${number(ending.to)}`,
+        )
+        .join(", "),
+    })),
+    lengths: paper.lengths.map((one) => ({
+      bar: number(one.bar),
+      beats: beats(
+        one.quarters,
+        [...paper.metres]
+          .sort((a, b) => a.bar - b.bar)
+          .filter((metre) => metre.bar <= one.bar)
+          .at(-1)?.beatType ?? 4,
+      ),
+    })),
   };
 }

@@ -1,11 +1,11 @@
-import type { Body } from '@yarrow-ridge/contract';
-import { useQueryClient } from '@tanstack/react-query';
-import { enqueueSnackbar } from 'notistack';
-import { useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { call, Refusal, upload, type TuneChoice } from '../api/client.ts';
-import type { PaperDraft } from './PaperForm.tsx';
-import { useHistory } from '../edits/history.ts';
+import type { Body } from "@yarrow-ridge/contract";
+import { useQueryClient } from "@tanstack/react-query";
+import { enqueueSnackbar } from "notistack";
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { call, Refusal, upload, type TuneChoice } from "../api/client.ts";
+import type { PaperDraft } from "./PaperForm.tsx";
+import { useHistory } from "../edits/history.ts";
 
 /** Bringing a score: how far it is, what was wrong with it, and how to stop it. */
 export function useBringScore() {
@@ -15,10 +15,17 @@ export function useBringScore() {
   const [progress, setProgress] = useState<{ name: string; share: number }>();
   const [problem, setProblem] = useState<string>();
   /** A file of several tunes that waits for one to be chosen. */
-  const [choosing, setChoosing] = useState<{ file: File; instrument: string; tunes: readonly TuneChoice[] }>();
+  const [choosing, setChoosing] = useState<{
+    file: File;
+    instrument: string;
+    tunes: readonly TuneChoice[];
+  }>();
   const abort = useRef<AbortController>(undefined);
   const remember = ({ id, title }: { id: string; title: string }) => {
-    const archive = (archived: boolean) => call('editPiece', { params: { id }, body: { archived } }).then(() => client.invalidateQueries());
+    const archive = (archived: boolean) =>
+      call("editPiece", { params: { id }, body: { archived } }).then(() =>
+        client.invalidateQueries(),
+      );
     record({ label: `bringing ${title}`, redo: () => archive(false), undo: () => archive(true) });
   };
   const bring = async (file: File, instrument: string, tune?: number) => {
@@ -27,24 +34,47 @@ export function useBringScore() {
     setProgress({ name: file.name, share: 0 });
     abort.current = new AbortController();
     try {
-      const piece = await upload('addPiece', {}, file, { instrument, ...(tune === undefined ? {} : { tune: String(tune) }) }, (share) => setProgress({ name: file.name, share }), abort.current.signal);
+      const piece = await upload(
+        "addPiece",
+        {},
+        file,
+        { instrument, ...(tune === undefined ? {} : { tune: String(tune) }) },
+        (share) => setProgress({ name: file.name, share }),
+        abort.current.signal,
+      );
       remember(piece);
       await client.invalidateQueries();
-      enqueueSnackbar(`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, { variant: 'success' });
+      enqueueSnackbar(`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, {
+        variant: "success",
+      });
       void navigate(`/pieces/${piece.id}`);
     } catch (error) {
-      if (error instanceof Refusal && error.choices?.length) setChoosing({ file, instrument, tunes: error.choices });
-      else setProblem(`${file.name}: ${error instanceof Error ? error.message : 'it could not be read.'}`);
+      if (error instanceof Refusal && error.choices?.length)
+        setChoosing({ file, instrument, tunes: error.choices });
+      else
+        setProblem(
+          `${file.name}: ${error instanceof Error ? error.message : "it could not be read."}`,
+        );
     } finally {
       setProgress(undefined);
     }
   };
   /** A piece that has no file. */
   const tell = async (draft: PaperDraft) => {
-    const piece = await call('addPaperPiece', { body: JSON.parse(JSON.stringify(draft)) as Body<'addPaperPiece'> });
+    const piece = await call("addPaperPiece", {
+      body: JSON.parse(JSON.stringify(draft)) as Body<"addPaperPiece">,
+    });
     remember(piece);
     await client.invalidateQueries();
     void navigate(`/pieces/${piece.id}`);
   };
-  return { bring, tell, progress, problem, choosing, cancel: () => setChoosing(undefined), stop: () => abort.current?.abort() };
+  return {
+    bring,
+    tell,
+    progress,
+    problem,
+    choosing,
+    cancel: () => setChoosing(undefined),
+    stop: () => abort.current?.abort(),
+  };
 }

@@ -1,12 +1,36 @@
-import type { SurveyAnswer } from '@yarrow-ridge/contract';
-import { barSpan, type Bar } from '@yarrow-ridge/core/score';
-import { HarmonyStrip } from './HarmonyStrip.tsx';
+import type { SurveyAnswer } from "@yarrow-ridge/contract";
+import { barSpan, type Bar } from "@yarrow-ridge/core/score";
+import { HarmonyStrip } from "./HarmonyStrip.tsx";
 
-const LETTERS: Record<string, string> = { tune: 'T', chords: 'C', 'broken chords': 'B', 'running notes': 'R', rests: '' };
-const TONES: Record<string, string> = { tune: 'var(--ridge)', chords: 'var(--heather)', 'broken chords': 'var(--moss)', 'running notes': 'var(--rust)' };
+const LETTERS: Record<string, string> = {
+  tune: "T",
+  chords: "C",
+  "broken chords": "B",
+  "running notes": "R",
+  rests: "",
+};
+const TONES: Record<string, string> = {
+  tune: "var(--ridge)",
+  chords: "var(--heather)",
+  "broken chords": "var(--moss)",
+  "running notes": "var(--rust)",
+};
 const ROW = 20;
-/** What each hand does bar by bar and how dense it is, on the bar axis; below it the harmony with its degrees and cadences. */
-export function HandsChart({ survey, bars, hands, onOpen }: { survey: SurveyAnswer; bars: readonly Bar[]; hands: readonly string[]; onOpen: (from: number, to: number) => void }) {
+/**
+ * What each hand does bar by bar and how dense it is, on the bar axis; below it the harmony with
+ * its degrees and cadences.
+ */
+export function HandsChart({
+  survey,
+  bars,
+  hands,
+  onOpen,
+}: {
+  survey: SurveyAnswer;
+  bars: readonly Bar[];
+  hands: readonly string[];
+  onOpen: (from: number, to: number) => void;
+}) {
   const count = bars.length;
   const most = Math.max(1, ...survey.density);
   const letters = count <= 120;
@@ -17,23 +41,51 @@ export function HandsChart({ survey, bars, hands, onOpen }: { survey: SurveyAnsw
           <span className="small">{hands[h]}</span>
           <div className="hands-axis" style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}>
             {roles.map((role, bar) => (
-              <button key={bar} type="button" title={`bar ${barSpan(bars, bar, bar)}: ${role}${odd.includes(bar) ? ', unlike the bars around it' : ''}`} aria-label={`${hands[h]}, bar ${barSpan(bars, bar, bar)}: ${role}`}
-                className={odd.includes(bar) ? 'hands-cell odd' : 'hands-cell'} style={{ height: ROW, background: TONES[role] ? `color-mix(in srgb, ${TONES[role]} 22%, var(--card))` : 'none' }} onClick={() => onOpen(bar, bar)}>{letters ? LETTERS[role] : ''}</button>
+              <button
+                key={bar}
+                type="button"
+                title={`bar ${barSpan(bars, bar, bar)}: ${role}${odd.includes(bar) ? ", unlike the bars around it" : ""}`}
+                aria-label={`${hands[h]}, bar ${barSpan(bars, bar, bar)}: ${role}`}
+                className={odd.includes(bar) ? "hands-cell odd" : "hands-cell"}
+                style={{
+                  height: ROW,
+                  background: TONES[role]
+                    ? `color-mix(in srgb, ${TONES[role]} 22%, var(--card))`
+                    : "none",
+                }}
+                onClick={() => onOpen(bar, bar)}
+              >
+                {letters ? LETTERS[role] : ""}
+              </button>
             ))}
           </div>
         </div>
       ))}
       <div className="hands-row">
         <span className="small">notes a second</span>
-        <div className="hands-axis dense" style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }} role="img" aria-label={`Notes a second, at most ${most}`}>
-          {survey.density.map((value, bar) => <span key={bar} title={`bar ${barSpan(bars, bar, bar)}: ${value}`} style={{ height: `${(value / most) * 100}%` }} />)}
+        <div
+          className="hands-axis dense"
+          style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}
+          role="img"
+          aria-label={`Notes a second, at most ${most}`}
+        >
+          {survey.density.map((value, bar) => (
+            <span
+              key={bar}
+              title={`bar ${barSpan(bars, bar, bar)}: ${value}`}
+              style={{ height: `${(value / most) * 100}%` }}
+            />
+          ))}
         </div>
       </div>
       <div className="hands-row from-top">
         <span className="small">harmony</span>
         <HarmonyStrip survey={survey} bars={bars} onOpen={onOpen} />
       </div>
-      <p className="small soft">T tune · C chords · B broken chords · R running notes · framed: unlike the bars around it · a line after a chord: a cadence</p>
+      <p className="small soft">
+        T tune · C chords · B broken chords · R running notes · framed: unlike the bars around it ·
+        a line after a chord: a cadence
+      </p>
     </div>
   );
 }

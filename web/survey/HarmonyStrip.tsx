@@ -1,23 +1,40 @@
-import type { SurveyAnswer } from '@yarrow-ridge/contract';
-import { barSpan, beatName, fromNumber, type Bar } from '@yarrow-ridge/core/score';
+import type { SurveyAnswer } from "@yarrow-ridge/contract";
+import { barSpan, beatName, fromNumber, type Bar } from "@yarrow-ridge/core/score";
 
-type Chords = SurveyAnswer['chords'];
+type Chords = SurveyAnswer["chords"];
 
 /** Signs of music for the letters of a chord or a note. */
-const signed = (name: string): string => name.replace(/#/g, '♯').replace(/([A-G])b/g, '$1♭');
-const WHAT: Record<string, string> = { passing: 'passes', neighbour: 'is a neighbour', suspension: 'is held over', anticipation: 'comes before its time', appoggiatura: 'leans' };
+const signed = (name: string): string => name.replace(/#/g, "♯").replace(/([A-G])b/g, "$1♭");
+const WHAT: Record<string, string> = {
+  passing: "passes",
+  neighbour: "is a neighbour",
+  suspension: "is held over",
+  anticipation: "comes before its time",
+  appoggiatura: "leans",
+};
 
 /** The harmony of a bar, beat by beat: `bar 7: G (I) on 1, D7 (V7) on 3; A passes on 2`. */
 const chordsText = (bar: Bar, chords: Chords): string => {
-  const strangers = chords.flatMap((chord) => chord.strangers.filter((one) => one.bar === bar.index));
-  const told = strangers.slice(0, 6).map((one) => `${signed(one.pitch)} ${WHAT[one.what] ?? one.what} on ${beatName(bar, fromNumber(one.offset))}`);
-  return `bar ${bar.number}: ${[chords.map((chord) => `${signed(chord.name)} (${chord.numeral}) on ${beatName(bar, fromNumber(chord.offset))}`).join(', '), ...told].join('; ')}`;
+  const strangers = chords.flatMap((chord) =>
+    chord.strangers.filter((one) => one.bar === bar.index),
+  );
+  const told = strangers
+    .slice(0, 6)
+    .map(
+      (one) =>
+        `${signed(one.pitch)} ${WHAT[one.what] ?? one.what} on ${beatName(bar, fromNumber(one.offset))}`,
+    );
+  return `bar ${bar.number}: ${[chords.map((chord) => `${signed(chord.name)} (${chord.numeral}) on ${beatName(bar, fromNumber(chord.offset))}`).join(", "), ...told].join("; ")}`;
 };
 
 /** Bars from one in which a chord begins to the next. */
 function cellsOf(count: number, chords: Chords): { from: number; to: number; chords: Chords }[] {
   const starts = [...new Set(chords.map((one) => one.bar))];
-  return starts.map((from, i) => ({ from, to: (starts[i + 1] ?? count) - 1, chords: chords.filter((one) => one.bar === from) }));
+  return starts.map((from, i) => ({
+    from,
+    to: (starts[i + 1] ?? count) - 1,
+    chords: chords.filter((one) => one.bar === from),
+  }));
 }
 
 interface Props {
@@ -26,18 +43,34 @@ interface Props {
   readonly onOpen: (from: number, to: number) => void;
 }
 
-/** Chords over their degrees, in lines as wide as the page: each cell is as wide as its names, a line after it is a cadence. */
+/**
+ * Chords over their degrees, in lines as wide as the page: each cell is as wide as its names, a
+ * line after it is a cadence.
+ */
 export function HarmonyStrip({ survey, bars, onOpen }: Props) {
   if (survey.chords.length === 0) return null;
   return (
     <div className="harmony" role="group" aria-label="Harmony, bar by bar">
       {cellsOf(bars.length, survey.chords).map(({ from, to, chords }) => {
-        const cadences = survey.cadences.filter((one) => one.bar >= from && one.bar <= to).map((one) => one.text);
-        const text = [chordsText(bars[from]!, chords), ...cadences].join('; ');
+        const cadences = survey.cadences
+          .filter((one) => one.bar >= from && one.bar <= to)
+          .map((one) => one.text);
+        const text = [chordsText(bars[from]!, chords), ...cadences].join("; ");
         return (
-          <button key={from} type="button" className={cadences.length ? 'harmony-cell cadence' : 'harmony-cell'} title={text} onClick={() => onOpen(from, to)}>
+          <button
+            key={from}
+            type="button"
+            className={cadences.length ? "harmony-cell cadence" : "harmony-cell"}
+            title={text}
+            onClick={() => onOpen(from, to)}
+          >
             <span className="harmony-bar">{barSpan(bars, from, to)}</span>
-            {chords.map((chord) => <span key={chord.offset} className="harmony-chord"><b>{signed(chord.name)}</b><i>{chord.numeral}</i></span>)}
+            {chords.map((chord) => (
+              <span key={chord.offset} className="harmony-chord">
+                <b>{signed(chord.name)}</b>
+                <i>{chord.numeral}</i>
+              </span>
+            ))}
           </button>
         );
       })}

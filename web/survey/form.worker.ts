@@ -1,11 +1,14 @@
-import { expose } from 'comlink';
-import { similarity, type Similarity } from '@yarrow-ridge/core/form';
-import type { Score } from '@yarrow-ridge/core/score';
+import { expose } from "comlink";
+import { similarity, type Similarity } from "@yarrow-ridge/core/form";
+import type { Score } from "@yarrow-ridge/core/score";
 
 const scores = new Map<string, Promise<Score>>();
 
 const former = {
-  /** The score is fetched here: to be handed over it would have to be copied on the page's own thread. */
+  /**
+   * The score is fetched here: to be handed over it would have to be copied on the page's own
+   * thread.
+   */
   similarity: async (address: string, hand: string): Promise<Similarity> => {
     let score = scores.get(address);
     if (!score) {

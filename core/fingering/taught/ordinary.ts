@@ -1,12 +1,15 @@
-import { analyse, handsOf } from '../../form/index.ts';
-import { instrument } from '../../instruments/index.ts';
-import type { Score } from '../../score/index.ts';
-import { USUAL_TEMPO } from '../laid.ts';
-import { momentsOf, playedIn } from '../moments.ts';
-import { propose, type Proposal } from '../propose.ts';
-import { fingersOf, fiveNoteRuns, sillyIn, type RunUnderHand, type SillyPlace } from './silly.ts';
+import { analyse, handsOf } from "../../form/index.ts";
+import { instrument } from "../../instruments/index.ts";
+import type { Score } from "../../score/index.ts";
+import { USUAL_TEMPO } from "../laid.ts";
+import { momentsOf, playedIn } from "../moments.ts";
+import { propose, type Proposal } from "../propose.ts";
+import { fingersOf, fiveNoteRuns, sillyIn, type RunUnderHand, type SillyPlace } from "./silly.ts";
 
-/** What is proposed for one hand of an ordinary piece, against the same without regard to what returns. */
+/**
+ * What is proposed for one hand of an ordinary piece, against the same without regard to what
+ * returns.
+ */
 export interface Ordinary {
   readonly name: string;
   readonly hand: string;
@@ -17,27 +20,54 @@ export interface Ordinary {
 }
 
 /** Every hand of some pieces. */
-export const ordinary = (scores: readonly (readonly [name: string, score: Score, ...unknown[]])[]): Ordinary[] => scores.flatMap(([name, score]) => {
-  const form = analyse(score);
-  const bars = { from: 0, to: score.bars.length - 1 };
-  return handsOf(score).filter((hand) => hand === 'right' || hand === 'left').flatMap((hand): Ordinary[] => {
-    const model = instrument('piano').limbs.find((limb) => limb.id === hand)!.model!();
-    const moments = momentsOf(playedIn(score, hand, bars.from, bars.to), model, USUAL_TEMPO);
-    const read = (proposal: Proposal) => fingersOf(moments, new Map(proposal.notes.map((note) => [note.id, note.finger])));
-    const agreed = propose(score, { hand, ...bars, form });
-    const alone = propose(score, { hand, ...bars, form, ties: false });
-    return moments.length ? [{ name, hand, cost: agreed.cost, alone: alone.cost, silly: sillyIn(moments, read(agreed), model), runs: fiveNoteRuns(moments, read(agreed)) }] : [];
+export const ordinary = (
+  scores: readonly (readonly [name: string, score: Score, ...unknown[]])[],
+): Ordinary[] =>
+  scores.flatMap(([name, score]) => {
+    const form = analyse(score);
+    const bars = { from: 0, to: score.bars.length - 1 };
+    return handsOf(score)
+      .filter((hand) => hand === "right" || hand === "left")
+      .flatMap((hand): Ordinary[] => {
+        const model = instrument("piano").limbs.find((limb) => limb.id === hand)!.model!();
+        const moments = momentsOf(playedIn(score, hand, bars.from, bars.to), model, USUAL_TEMPO);
+        const read = (proposal: Proposal) =>
+          fingersOf(moments, new Map(proposal.notes.map((note) => [note.id, note.finger])));
+        const agreed = propose(score, { hand, ...bars, form });
+        const alone = propose(score, { hand, ...bars, form, ties: false });
+        return moments.length
+          ? [
+              {
+                name,
+                hand,
+                cost: agreed.cost,
+                alone: alone.cost,
+                silly: sillyIn(moments, read(agreed), model),
+                runs: fiveNoteRuns(moments, read(agreed)),
+              },
+            ]
+          : [];
+      });
   });
-});
 
 const sum = (list: readonly number[]) => list.reduce((all, one) => all + one, 0);
 
-/** By how much agreement makes some hands dearer, as a share: all together and the worst one; and what a teacher would not sign. */
+/**
+ * By how much agreement makes some hands dearer, as a share: all together and the worst one; and
+ * what a teacher would not sign.
+ */
 export function summary(hands: readonly Ordinary[]) {
-  const worst = hands.filter((one) => one.alone > 1).map((one) => ({ hand: `${one.name}, ${one.hand} hand`, excess: one.cost / one.alone - 1 })).sort((a, b) => b.excess - a.excess)[0]!;
+  const worst = hands
+    .filter((one) => one.alone > 1)
+    .map((one) => ({ hand: `${one.name}, ${one.hand} hand`, excess: one.cost / one.alone - 1 }))
+    .sort((a, b) => b.excess - a.excess)[0]!;
   const runs = hands.flatMap((one) => one.runs);
   return {
-    hands: hands.length, excess: sum(hands.map((one) => one.cost)) / sum(hands.map((one) => one.alone)) - 1, worst,
-    runs: runs.length, broken: runs.filter((run) => run.broken).length, silly: hands.flatMap((one) => one.silly).length,
+    hands: hands.length,
+    excess: sum(hands.map((one) => one.cost)) / sum(hands.map((one) => one.alone)) - 1,
+    worst,
+    runs: runs.length,
+    broken: runs.filter((run) => run.broken).length,
+    silly: hands.flatMap((one) => one.silly).length,
   };
 }

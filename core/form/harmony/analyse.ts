@@ -1,10 +1,10 @@
-import { fifthsOf, toNumber, type Score } from '../../score/index.ts';
-import { cadencesIn, type Cadence } from './cadences.ts';
-import { beatsWith, chordsIn, type Beat, type Chord } from './chords.ts';
-import { farFrom, keyAreas, type BarTones, type KeyArea } from './keys.ts';
-import { classOf } from './kinds.ts';
-import { rootsAsSpelled } from './roots.ts';
-import { placedNotes, type Placed } from './voices.ts';
+import { fifthsOf, toNumber, type Score } from "../../score/index.ts";
+import { cadencesIn, type Cadence } from "./cadences.ts";
+import { beatsWith, chordsIn, type Beat, type Chord } from "./chords.ts";
+import { farFrom, keyAreas, type BarTones, type KeyArea } from "./keys.ts";
+import { classOf } from "./kinds.ts";
+import { rootsAsSpelled } from "./roots.ts";
+import { placedNotes, type Placed } from "./voices.ts";
 
 /** What is heard in a piece. */
 export interface Harmony {
@@ -15,12 +15,16 @@ export interface Harmony {
   readonly cadences: readonly Cadence[];
 }
 
-/** How much what the key expects counts in hearing a chord, and at most. Set on the cases in C, D and G. */
+/**
+ * How much what the key expects counts in hearing a chord, and at most. Set on the cases in C, D
+ * and G.
+ */
 const EXPECTED = 0.35;
 const FURTHEST = 1.5;
 
 /**
- * Keys and chords, each heard with the other: chords, the keys they and the tones make, and the chords again in those keys.
+ * Keys and chords, each heard with the other: chords, the keys they and the tones make, and the
+ * chords again in those keys.
  *
  * Worked out once for each score.
  *
@@ -43,7 +47,13 @@ function listen(score: Score): Harmony {
   const lastBass = classOf(Math.min(...final.map((one) => one.note.midi)));
   const first = keyAreas(bars, chordsIn(beats), lastBass);
   const keyAt = (bar: number) => first.find((one) => bar <= one.to) ?? first.at(-1)!;
-  const chords = rootsAsSpelled(chordsIn(beats, (bar, root, kind) => EXPECTED * Math.min(FURTHEST, farFrom(keyAt(bar), root, kind))), notes);
+  const chords = rootsAsSpelled(
+    chordsIn(
+      beats,
+      (bar, root, kind) => EXPECTED * Math.min(FURTHEST, farFrom(keyAt(bar), root, kind)),
+    ),
+    notes,
+  );
   const keys = keyAreas(bars, chords, lastBass);
   return { notes, chords, keys, cadences: cadencesIn(score, notes, chords, keys) };
 }
@@ -51,9 +61,18 @@ function listen(score: Score): Harmony {
 function barTones(score: Score, notes: readonly Placed[], beats: readonly Beat[]): BarTones[] {
   const twelve = () => new Array<number>(12).fill(0);
   const found = score.bars.map(({ index, start, length, key }) => ({
-    bar: index, start: toNumber(start), end: toNumber(start) + toNumber(length), fifths: key.fifths, together: false, share: twelve(), plain: twelve(), leads: twelve(), byName: new Map<number, number>(),
+    bar: index,
+    start: toNumber(start),
+    end: toNumber(start) + toNumber(length),
+    fifths: key.fifths,
+    together: false,
+    share: twelve(),
+    plain: twelve(),
+    leads: twelve(),
+    byName: new Map<number, number>(),
   }));
-  for (const beat of beats) beat.share.forEach((one, pitch) => (found[beat.bar]!.share[pitch]! += one));
+  for (const beat of beats)
+    beat.share.forEach((one, pitch) => (found[beat.bar]!.share[pitch]! += one));
   let until = -1;
   for (const { note, from, to, after } of notes) {
     const bar = found[note.bar]!;
@@ -70,6 +89,11 @@ function barTones(score: Score, notes: readonly Placed[], beats: readonly Beat[]
   };
   return found.map(({ byName, ...bar }) => {
     const all = [...byName.values()].reduce((sum, one) => sum + one, 0);
-    return { ...bar, share: shares(bar.share), plain: shares(bar.plain), spelled: [...byName].map(([place, length]) => [place, all ? length / all : 0] as const) };
+    return {
+      ...bar,
+      share: shares(bar.share),
+      plain: shares(bar.plain),
+      spelled: [...byName].map(([place, length]) => [place, all ? length / all : 0] as const),
+    };
   });
 }

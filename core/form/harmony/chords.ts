@@ -1,6 +1,6 @@
-import type { Score } from '../../score/index.ts';
-import { classOf, KINDS, type Kind } from './kinds.ts';
-import { beatsOf, weightOf, type Placed } from './voices.ts';
+import type { Score } from "../../score/index.ts";
+import { classOf, KINDS, type Kind } from "./kinds.ts";
+import { beatsOf, weightOf, type Placed } from "./voices.ts";
 
 /** A stretch of one chord. Times in quarters from the beginning of the piece. */
 export interface Chord {
@@ -10,7 +10,9 @@ export interface Chord {
   readonly bar: number;
   readonly root: number;
   readonly kind: Kind;
-  /** Pitch class of the bass: what is lowest on its first beat, or else the lowest note of weight. */
+  /**
+   * Pitch class of the bass: what is lowest on its first beat, or else the lowest note of weight.
+   */
   readonly bass: number;
 }
 
@@ -36,7 +38,10 @@ const STRANGE = 1;
 const [ROOT_BASS, FOREIGN_BASS] = [0.35, -0.3];
 /** A root, third or seventh that does not sound in the beat. */
 const [NO_ROOT, NO_THIRD, NO_SEVENTH] = [-0.15, -0.08, -0.15];
-/** Another chord on the bar, on its half, on another beat. Common practice, no source: harmony goes with the bar. */
+/**
+ * Another chord on the bar, on its half, on another beat. Common practice, no source: harmony goes
+ * with the bar.
+ */
 const CHANGE = [0, 0.95, 0.7, 0.4] as const;
 /** Less where so many notes are struck together: chords move. */
 const FULL = 4;
@@ -46,14 +51,19 @@ const STRUCK = 0.6;
 const LEFT = 5;
 /** And so much less it says then. */
 const GONE = 0.5;
-/** What a tune weighs over an accompaniment that says the chord by itself: so many tones in a bar. Common practice, no source. */
+/**
+ * What a tune weighs over an accompaniment that says the chord by itself: so many tones in a bar.
+ * Common practice, no source.
+ */
 const OVER = 0.4;
 const TONES = 3;
 
 /** Bars in which the lowest staff has a chord's tones by itself. */
 function fullBars(score: Score, notes: readonly Placed[]): Set<number> {
   const tones = new Map<number, Set<number>>();
-  for (const { note } of notes) if (note.staff === score.staves && score.staves > 1) tones.set(note.bar, (tones.get(note.bar) ?? new Set()).add(classOf(note.midi)));
+  for (const { note } of notes)
+    if (note.staff === score.staves && score.staves > 1)
+      tones.set(note.bar, (tones.get(note.bar) ?? new Set()).add(classOf(note.midi)));
   return new Set([...tones].filter(([, some]) => some.size >= TONES).map(([bar]) => bar));
 }
 
@@ -62,7 +72,12 @@ export function beatsWith(score: Score, notes: readonly Placed[]): Beat[] {
   const beats = score.bars.flatMap((bar) => {
     const starts = beatsOf(bar);
     const end = bar.start.num / bar.start.den + bar.length.num / bar.length.den;
-    return starts.map((from, i) => ({ bar: bar.index, from, to: starts[i + 1] ?? end, accent: i === 0 ? 3 : starts.length % 2 === 0 && i === starts.length / 2 ? 2 : 1 }));
+    return starts.map((from, i) => ({
+      bar: bar.index,
+      from,
+      to: starts[i + 1] ?? end,
+      accent: i === 0 ? 3 : starts.length % 2 === 0 && i === starts.length / 2 ? 2 : 1,
+    }));
   });
   const full = fullBars(score, notes);
   let last = 0;
@@ -70,11 +85,15 @@ export function beatsWith(score: Score, notes: readonly Placed[]): Beat[] {
   const sounding: Placed[] = [];
   return beats.map((beat): Beat => {
     while (last < notes.length && notes[last]!.from < beat.to - 1e-9) sounding.push(notes[last++]!);
-    for (let i = sounding.length - 1; i >= 0; i--) if (sounding[i]!.to <= beat.from + 1e-9) sounding.splice(i, 1);
+    for (let i = sounding.length - 1; i >= 0; i--)
+      if (sounding[i]!.to <= beat.from + 1e-9) sounding.splice(i, 1);
     const share = new Array<number>(12).fill(0);
     let total = 0;
     for (const one of sounding) {
-      const weight = (Math.min(one.to, beat.to) - Math.max(one.from, beat.from)) * weightOf(one) * (full.has(one.note.bar) && one.note.staff < score.staves && one.onStaff === 1 ? OVER : 1);
+      const weight =
+        (Math.min(one.to, beat.to) - Math.max(one.from, beat.from)) *
+        weightOf(one) *
+        (full.has(one.note.bar) && one.note.staff < score.staves && one.onStaff === 1 ? OVER : 1);
       share[classOf(one.note.midi)]! += weight;
       total += weight;
     }
@@ -82,9 +101,16 @@ export function beatsWith(score: Score, notes: readonly Placed[]): Beat[] {
     const heavy = onBeat.length ? onBeat : sounding.filter((one) => weightOf(one) > 0.5);
     const low = heavy.reduce((least, one) => Math.min(least, one.note.midi), Infinity);
     // a bass the hand has left for the chord above it goes on being the bass of its bar
-    if (low < Infinity && (beat.accent === 3 || kept === undefined || low - kept < LEFT)) kept = low;
+    if (low < Infinity && (beat.accent === 3 || kept === undefined || low - kept < LEFT))
+      kept = low;
     const struck = onBeat.some((one) => one.struck >= FULL && one.from >= beat.from - 1e-9);
-    return { ...beat, struck, share: total ? share.map((one) => one / total) : share, bass: low === Infinity || kept === undefined ? undefined : classOf(kept), bassSays: kept === low ? 1 : GONE };
+    return {
+      ...beat,
+      struck,
+      share: total ? share.map((one) => one / total) : share,
+      bass: low === Infinity || kept === undefined ? undefined : classOf(kept),
+      bassSays: kept === low ? 1 : GONE,
+    };
   });
 }
 
@@ -92,29 +118,49 @@ export function beatsWith(score: Score, notes: readonly Placed[]): Beat[] {
 export type Expected = (bar: number, root: number, kind: Kind) => number;
 
 /**
- * The chords of a piece, beat by beat, all of it at once: the cheapest way through what each beat sounds like and the prices of changing
- * (Viterbi 1967). Silent beats belong to what was before.
+ * The chords of a piece, beat by beat, all of it at once: the cheapest way through what each beat
+ * sounds like and the prices of changing (Viterbi 1967). Silent beats belong to what was before.
  */
 export function chordsIn(beats: readonly Beat[], expected: Expected = () => 0): Chord[] {
-  const states = KINDS.flatMap((kind) => Array.from({ length: 12 }, (_, root) => ({ root, kind, inside: Array.from({ length: 12 }, (_, pitch) => kind.tones.includes((pitch - root + 12) % 12)) })));
-  const value = ({ share, bass, bassSays }: Beat, { root, kind, inside }: (typeof states)[number]): number => {
+  const states = KINDS.flatMap((kind) =>
+    Array.from({ length: 12 }, (_, root) => ({
+      root,
+      kind,
+      inside: Array.from({ length: 12 }, (_, pitch) =>
+        kind.tones.includes((pitch - root + 12) % 12),
+      ),
+    })),
+  );
+  const value = (
+    { share, bass, bassSays }: Beat,
+    { root, kind, inside }: (typeof states)[number],
+  ): number => {
     let covered = 0;
     for (let pitch = 0; pitch < 12; pitch++) if (inside[pitch]) covered += share[pitch]!;
-    const third = kind.third === 'major' ? 4 : kind.third === 'minor' ? 3 : undefined;
-    return covered - STRANGE * (1 - covered) + bassSays * (bass === root ? ROOT_BASS : bass !== undefined && !inside[bass] ? FOREIGN_BASS : 0)
-      + (share[root]! > 0 ? 0 : NO_ROOT) + (third === undefined || share[(root + third) % 12]! > 0 ? 0 : NO_THIRD) + (kind.tones.length === 4 && share[(root + kind.tones[3]!) % 12] === 0 ? NO_SEVENTH : 0);
+    const third = kind.third === "major" ? 4 : kind.third === "minor" ? 3 : undefined;
+    return (
+      covered -
+      STRANGE * (1 - covered) +
+      bassSays *
+        (bass === root ? ROOT_BASS : bass !== undefined && !inside[bass] ? FOREIGN_BASS : 0) +
+      (share[root]! > 0 ? 0 : NO_ROOT) +
+      (third === undefined || share[(root + third) % 12]! > 0 ? 0 : NO_THIRD) +
+      (kind.tones.length === 4 && share[(root + kind.tones[3]!) % 12] === 0 ? NO_SEVENTH : 0)
+    );
   };
   let scores = new Float64Array(states.length);
   const back: Int16Array[] = [];
   beats.forEach((beat, at) => {
     const silent = beat.share.every((one) => one === 0);
     let best = 0;
-    for (let state = 1; state < states.length; state++) if (scores[state]! > scores[best]!) best = state;
+    for (let state = 1; state < states.length; state++)
+      if (scores[state]! > scores[best]!) best = state;
     const next = new Float64Array(states.length);
     back[at] = new Int16Array(states.length);
     const change = at > 0 ? CHANGE[beat.accent]! * (beat.struck ? STRUCK : 1) : 0;
     states.forEach((state, i) => {
-      const entered = scores[best]! - change - state.kind.rare - expected(beat.bar, state.root, state.kind);
+      const entered =
+        scores[best]! - change - state.kind.rare - expected(beat.bar, state.root, state.kind);
       const stays = at > 0 && scores[i]! >= entered;
       back[at]![i] = stays ? i : best;
       next[i] = (stays ? scores[i]! : entered) + (silent ? 0 : value(beat, state));
@@ -127,7 +173,10 @@ export function chordsIn(beats: readonly Beat[], expected: Expected = () => 0): 
     path[at] = state;
     state = back[at]![state]!;
   }
-  return gathered(beats, path.map((one) => states[one]!));
+  return gathered(
+    beats,
+    path.map((one) => states[one]!),
+  );
 }
 
 function gathered(beats: readonly Beat[], path: readonly { root: number; kind: Kind }[]): Chord[] {
@@ -135,7 +184,15 @@ function gathered(beats: readonly Beat[], path: readonly { root: number; kind: K
   beats.forEach((beat, at) => {
     const last = found.at(-1);
     if (last && path[at] === path[at - 1]) found[found.length - 1] = { ...last, to: beat.to };
-    else if (beat.bass !== undefined || last) found.push({ from: beat.from, to: beat.to, bar: beat.bar, root: path[at]!.root, kind: path[at]!.kind, bass: beat.bass ?? path[at]!.root });
+    else if (beat.bass !== undefined || last)
+      found.push({
+        from: beat.from,
+        to: beat.to,
+        bar: beat.bar,
+        root: path[at]!.root,
+        kind: path[at]!.kind,
+        bass: beat.bass ?? path[at]!.root,
+      });
   });
   return found;
 }

@@ -1,8 +1,8 @@
-import type { Score } from '../../score/index.ts';
-import { hear } from './analyse.ts';
-import type { Chord } from './chords.ts';
-import { spellingOf } from './spelling.ts';
-import type { Placed } from './voices.ts';
+import type { Score } from "../../score/index.ts";
+import { hear } from "./analyse.ts";
+import type { Chord } from "./chords.ts";
+import { spellingOf } from "./spelling.ts";
+import type { Placed } from "./voices.ts";
 
 /** A chord with its name as the score spells it, and the notes that sound in it. */
 export interface NamedChord extends Chord {
@@ -31,6 +31,11 @@ function name(score: Score): NamedChord[] {
     while (next < notes.length && notes[next]!.from < chord.to - 1e-9) inside.push(notes[next++]!);
     const sounding = inside.map((one) => one.note);
     const symbol = `${spelling.root(sounding, chord.root, chord.kind)}${chord.kind.symbol}`;
-    return { ...chord, symbol, name: chord.bass === chord.root ? symbol : `${symbol}/${spelling.tone(sounding, chord.bass)}`, notes: inside };
+    return {
+      ...chord,
+      symbol,
+      name: chord.bass === chord.root ? symbol : `${symbol}/${spelling.tone(sounding, chord.bass)}`,
+      notes: inside,
+    };
   });
 }

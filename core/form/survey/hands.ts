@@ -1,5 +1,16 @@
-import { add, notesByBar, onsets, pitchName, subtract, toNumber, toText, type Note, type Onset, type Score } from '../../score/index.ts';
-import { handsOf } from '../content.ts';
+import {
+  add,
+  notesByBar,
+  onsets,
+  pitchName,
+  subtract,
+  toNumber,
+  toText,
+  type Note,
+  type Onset,
+  type Score,
+} from "../../score/index.ts";
+import { handsOf } from "../content.ts";
 
 /** Millimetres from one semitone to the next on a keyboard whose octave is 165 mm. From memory. */
 const MM_PER_SEMITONE = 165 / 12;
@@ -22,10 +33,17 @@ export function rangeOf(score: Score): Range[] {
     const mine = score.notes.filter((note) => note.hand === hand && !note.held);
     const extreme = (midi: number): Extreme => {
       const notes = mine.filter((note) => note.midi === midi);
-      return { pitch: pitchName(notes[0]!.pitch), bars: [...new Set(notes.map((note) => note.bar))] };
+      return {
+        pitch: pitchName(notes[0]!.pitch),
+        bars: [...new Set(notes.map((note) => note.bar))],
+      };
     };
     const keys = mine.map((note) => note.midi);
-    return { hand, lowest: extreme(keys.reduce((a, b) => Math.min(a, b))), highest: extreme(keys.reduce((a, b) => Math.max(a, b))) };
+    return {
+      hand,
+      lowest: extreme(keys.reduce((a, b) => Math.min(a, b))),
+      highest: extreme(keys.reduce((a, b) => Math.max(a, b))),
+    };
   });
 }
 
@@ -42,25 +60,42 @@ const LEAP = 12;
 /** Seconds of rest in which a hand moves at ease. Common practice, no source. */
 const EASE = 1;
 
-/** How far a hand that has no time to rest must go: from the nearest key it holds to the nearest it needs, its own width counted off. */
+/**
+ * How far a hand that has no time to rest must go: from the nearest key it holds to the nearest it
+ * needs, its own width counted off.
+ */
 export function leapsOf(score: Score, tempo: number): Leap[] {
-  return handsOf(score).flatMap((hand) => {
-    const line = onsets(score.notes, hand).filter((onset) => !onset.notes[0]!.grace);
-    return line.slice(1).flatMap((onset, i): Leap[] => {
-      const before = line[i]!;
-      const way = wayBetween(before.notes, onset.notes);
-      const rest = toNumber(subtract(startOf(score, onset), endOf(score, before))) * (60 / tempo);
-      return way > LEAP && rest < EASE
-        ? [{ bar: onset.bar, offset: toNumber(onset.offset), hand, semitones: way, centimetres: millimetres(way) / 10 }] : [];
-    });
-  }).sort((a, b) => b.semitones - a.semitones || a.bar - b.bar);
+  return handsOf(score)
+    .flatMap((hand) => {
+      const line = onsets(score.notes, hand).filter((onset) => !onset.notes[0]!.grace);
+      return line.slice(1).flatMap((onset, i): Leap[] => {
+        const before = line[i]!;
+        const way = wayBetween(before.notes, onset.notes);
+        const rest = toNumber(subtract(startOf(score, onset), endOf(score, before))) * (60 / tempo);
+        return way > LEAP && rest < EASE
+          ? [
+              {
+                bar: onset.bar,
+                offset: toNumber(onset.offset),
+                hand,
+                semitones: way,
+                centimetres: millimetres(way) / 10,
+              },
+            ]
+          : [];
+      });
+    })
+    .sort((a, b) => b.semitones - a.semitones || a.bar - b.bar);
 }
 
-const wayBetween = (a: readonly Note[], b: readonly Note[]): number => Math.max(Math.abs(b[0]!.midi - a[0]!.midi), Math.abs(b.at(-1)!.midi - a.at(-1)!.midi));
+const wayBetween = (a: readonly Note[], b: readonly Note[]): number =>
+  Math.max(Math.abs(b[0]!.midi - a[0]!.midi), Math.abs(b.at(-1)!.midi - a.at(-1)!.midi));
 const startOf = (score: Score, onset: Onset) => add(score.bars[onset.bar]!.start, onset.offset);
 const endOf = (score: Score, onset: Onset) => {
   const start = startOf(score, onset);
-  return onset.notes.map((note) => add(start, note.length)).reduce((a, b) => (toNumber(a) >= toNumber(b) ? a : b));
+  return onset.notes
+    .map((note) => add(start, note.length))
+    .reduce((a, b) => (toNumber(a) >= toNumber(b) ? a : b));
 };
 
 export interface Stretch {
@@ -74,12 +109,24 @@ export interface Stretch {
 
 /** Chords wider than a reach, in millimetres between the outer keys. */
 export const stretchesOf = (score: Score, reach: number): Stretch[] =>
-  handsOf(score).flatMap((hand) => onsets(score.notes, hand).flatMap((onset): Stretch[] => {
-    const [low, high] = [onset.notes[0]!, onset.notes.at(-1)!];
-    const semitones = high.midi - low.midi;
-    return millimetres(semitones) > reach
-      ? [{ bar: onset.bar, offset: toNumber(onset.offset), hand, notes: `${pitchName(low.pitch)}–${pitchName(high.pitch)}`, semitones, millimetres: millimetres(semitones) }] : [];
-  }));
+  handsOf(score).flatMap((hand) =>
+    onsets(score.notes, hand).flatMap((onset): Stretch[] => {
+      const [low, high] = [onset.notes[0]!, onset.notes.at(-1)!];
+      const semitones = high.midi - low.midi;
+      return millimetres(semitones) > reach
+        ? [
+            {
+              bar: onset.bar,
+              offset: toNumber(onset.offset),
+              hand,
+              notes: `${pitchName(low.pitch)}–${pitchName(high.pitch)}`,
+              semitones,
+              millimetres: millimetres(semitones),
+            },
+          ]
+        : [];
+    }),
+  );
 
 export interface Spot {
   readonly bar: number;
@@ -95,10 +142,16 @@ export function repeatedNotes(score: Score): Spot[] {
     const line = onsets(score.notes, hand).filter((onset) => !onset.notes[0]!.grace);
     const found: Spot[] = [];
     for (let i = 0; i < line.length;) {
-      const chord = line[i]!.notes.map((note) => note.midi).join(' ');
+      const chord = line[i]!.notes.map((note) => note.midi).join(" ");
       let end = i + 1;
-      while (end < line.length && line[end]!.notes.map((note) => note.midi).join(' ') === chord) end++;
-      if (end - i >= REPEATED) found.push({ bar: line[i]!.bar, hand, text: `${pitchName(line[i]!.notes.at(-1)!.pitch)} ${end - i} times` });
+      while (end < line.length && line[end]!.notes.map((note) => note.midi).join(" ") === chord)
+        end++;
+      if (end - i >= REPEATED)
+        found.push({
+          bar: line[i]!.bar,
+          hand,
+          text: `${pitchName(line[i]!.notes.at(-1)!.pitch)} ${end - i} times`,
+        });
       i = end;
     }
     return found;
@@ -107,23 +160,33 @@ export function repeatedNotes(score: Score): Spot[] {
 
 export interface Between {
   readonly bar: number;
-  readonly kind: 'crossing' | 'sharing' | 'interlocking';
+  readonly kind: "crossing" | "sharing" | "interlocking";
 }
 
-/** Bars in which the upper hand goes below the lower one, both strike the same key, or they play inside each other. */
+/**
+ * Bars in which the upper hand goes below the lower one, both strike the same key, or they play
+ * inside each other.
+ */
 export function betweenHands(score: Score): Between[] {
   const [upper, lower] = handsOf(score);
   if (upper === undefined || lower === undefined) return [];
   return notesByBar(score).flatMap((notes, bar): Between[] => {
-    const of = (hand: string) => notes.filter((note) => note.hand === hand && !note.grace && !note.held);
+    const of = (hand: string) =>
+      notes.filter((note) => note.hand === hand && !note.grace && !note.held);
     const [high, low] = [of(upper), of(lower)];
     if (high.length === 0 || low.length === 0) return [];
     const found: Between[] = [];
-    const together = high.flatMap((a) => low.filter((b) => toText(a.offset) === toText(b.offset)).map((b) => a.midi - b.midi));
-    if (together.some((away) => away < 0)) found.push({ bar, kind: 'crossing' });
+    const together = high.flatMap((a) =>
+      low.filter((b) => toText(a.offset) === toText(b.offset)).map((b) => a.midi - b.midi),
+    );
+    if (together.some((away) => away < 0)) found.push({ bar, kind: "crossing" });
     const keys = new Set(low.map((note) => note.midi));
-    if (high.some((note) => keys.has(note.midi))) found.push({ bar, kind: 'sharing' });
-    else if (Math.min(...high.map((note) => note.midi)) < Math.max(...low.map((note) => note.midi)) && found.length === 0) found.push({ bar, kind: 'interlocking' });
+    if (high.some((note) => keys.has(note.midi))) found.push({ bar, kind: "sharing" });
+    else if (
+      Math.min(...high.map((note) => note.midi)) < Math.max(...low.map((note) => note.midi)) &&
+      found.length === 0
+    )
+      found.push({ bar, kind: "interlocking" });
     return found;
   });
 }
@@ -135,15 +198,23 @@ export interface LongRun {
   readonly notes: number;
 }
 
-/** The longest line of single notes without a rest, in notes no longer than half a quarter; undefined when there is none of eight. */
+/**
+ * The longest line of single notes without a rest, in notes no longer than half a quarter;
+ * undefined when there is none of eight.
+ */
 export function longestRun(score: Score): LongRun | undefined {
   const runs = handsOf(score).flatMap((hand) => {
     const line = onsets(score.notes, hand).filter((onset) => !onset.notes[0]!.grace);
     const found: LongRun[] = [];
     for (let i = 0; i < line.length;) {
       let end = i;
-      while (end + 1 < line.length && toNumber(subtract(startOf(score, line[end + 1]!), startOf(score, line[end]!))) <= 0.5) end++;
-      if (end - i + 1 >= 8) found.push({ hand, from: line[i]!.bar, to: line[end]!.bar, notes: end - i + 1 });
+      while (
+        end + 1 < line.length &&
+        toNumber(subtract(startOf(score, line[end + 1]!), startOf(score, line[end]!))) <= 0.5
+      )
+        end++;
+      if (end - i + 1 >= 8)
+        found.push({ hand, from: line[i]!.bar, to: line[end]!.bar, notes: end - i + 1 });
       i = end + 1;
     }
     return found;

@@ -1,11 +1,34 @@
-import { equals, notesByBar, playingOrder, secondsOf, toNumber, type Bar, type ClefChange, type Note, type Score } from '../../score/index.ts';
-import { instrument } from '../../instruments/index.ts';
-import { betweenHands, leapsOf, longestRun, rangeOf, repeatedNotes, stretchesOf, type Between, type Leap, type LongRun, type Range, type Spot, type Stretch } from './hands.ts';
-import { harmonyOf, type HeardHarmony } from './harmony.ts';
-import { loudnessOf, type Loudness } from './loudness.ts';
-import { rolesOf, type Roles } from './roles.ts';
-import { feltMetre, polyrhythms, type FeltMetre, type Polyrhythm } from './rhythm.ts';
-import { firstWork, type FirstWork } from './work.ts';
+import {
+  equals,
+  notesByBar,
+  playingOrder,
+  secondsOf,
+  toNumber,
+  type Bar,
+  type ClefChange,
+  type Note,
+  type Score,
+} from "../../score/index.ts";
+import { instrument } from "../../instruments/index.ts";
+import {
+  betweenHands,
+  leapsOf,
+  longestRun,
+  rangeOf,
+  repeatedNotes,
+  stretchesOf,
+  type Between,
+  type Leap,
+  type LongRun,
+  type Range,
+  type Spot,
+  type Stretch,
+} from "./hands.ts";
+import { harmonyOf, type HeardHarmony } from "./harmony.ts";
+import { loudnessOf, type Loudness } from "./loudness.ts";
+import { rolesOf, type Roles } from "./roles.ts";
+import { feltMetre, polyrhythms, type FeltMetre, type Polyrhythm } from "./rhythm.ts";
+import { firstWork, type FirstWork } from "./work.ts";
 
 export interface Survey extends Loudness, HeardHarmony {
   readonly bars: number;
@@ -40,7 +63,10 @@ export interface SurveyOptions {
   readonly reach?: number;
 }
 
-/** An octave on a standard keyboard, in millimetres: what most hands take without a stretch. From memory: octaves of about 164–165 mm. */
+/**
+ * An octave on a standard keyboard, in millimetres: what most hands take without a stretch. From
+ * memory: octaves of about 164–165 mm.
+ */
 export const OCTAVE = 165;
 
 /** What a teacher finds out about a piece before a note of it is played. */
@@ -52,35 +78,64 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
   const order = playingOrder(score.bars);
   const byBar = notesByBar(score);
   const facts = {
-    ...loudnessOf(score), ...harmonyOf(whole),
-    bars: score.bars.length, playedBars: order.length, seconds: Math.round(secondsOf(score.bars, order, tempo)),
-    meters: metersOf(score.bars), feltMetre: feltMetre(score), range: rangeOf(score),
-    accidentals: byBar.map((notes, bar) => ({ bar, count: notes.filter((note) => note.accidental).length })).filter((one) => one.count > 0).sort((a, b) => b.count - a.count || a.bar - b.bar),
-    polyrhythms: polyrhythms(score), oddBars: oddBars(score), clefChanges: score.clefChanges, repeatedNotes: repeatedNotes(score),
-    leaps: leapsOf(score, tempo), stretches: stretchesOf(score, options.reach ?? OCTAVE), outside: outsideOf(score, options.instrument), betweenHands: betweenHands(score),
-    density: byBar.map((notes, bar) => densityOf(notes, score.bars[bar]!, tempo)), longestRun: longestRun(score), roles: rolesOf(score),
+    ...loudnessOf(score),
+    ...harmonyOf(whole),
+    bars: score.bars.length,
+    playedBars: order.length,
+    seconds: Math.round(secondsOf(score.bars, order, tempo)),
+    meters: metersOf(score.bars),
+    feltMetre: feltMetre(score),
+    range: rangeOf(score),
+    accidentals: byBar
+      .map((notes, bar) => ({ bar, count: notes.filter((note) => note.accidental).length }))
+      .filter((one) => one.count > 0)
+      .sort((a, b) => b.count - a.count || a.bar - b.bar),
+    polyrhythms: polyrhythms(score),
+    oddBars: oddBars(score),
+    clefChanges: score.clefChanges,
+    repeatedNotes: repeatedNotes(score),
+    leaps: leapsOf(score, tempo),
+    stretches: stretchesOf(score, options.reach ?? OCTAVE),
+    outside: outsideOf(score, options.instrument),
+    betweenHands: betweenHands(score),
+    density: byBar.map((notes, bar) => densityOf(notes, score.bars[bar]!, tempo)),
+    longestRun: longestRun(score),
+    roles: rolesOf(score),
   };
   return { ...facts, workFirst: firstWork(score, facts) };
 }
 
 const densityOf = (notes: readonly Note[], bar: Bar, tempo: number): number =>
-  Math.round((notes.filter((note) => !note.held).length / Math.max(0.25, (toNumber(bar.length) * 60) / tempo)) * 10) / 10;
+  Math.round(
+    (notes.filter((note) => !note.held).length /
+      Math.max(0.25, (toNumber(bar.length) * 60) / tempo)) *
+      10,
+  ) / 10;
 
-const metersOf = (bars: readonly Bar[]) => bars.flatMap(({ metre }, bar) => {
-  const before = bars[bar - 1]?.metre;
-  return before?.beats === metre.beats && before.beatType === metre.beatType ? [] : [{ bar, beats: metre.beats, beatType: metre.beatType }];
-});
+const metersOf = (bars: readonly Bar[]) =>
+  bars.flatMap(({ metre }, bar) => {
+    const before = bars[bar - 1]?.metre;
+    return before?.beats === metre.beats && before.beatType === metre.beatType
+      ? []
+      : [{ bar, beats: metre.beats, beatType: metre.beatType }];
+  });
 
 /** Single bars of another metre than those around them, and bars that do not fit their own. */
 function oddBars({ bars }: Score): { bar: number; text: string }[] {
   const name = ({ metre }: Bar) => `${metre.beats}/${metre.beatType}`;
   return bars.flatMap((bar, i) => {
     const [before, after] = [bars[i - 1], bars[i + 1]];
-    if (before && after && name(bar) !== name(before) && name(bar) !== name(after)) return [{ bar: i, text: `a single bar of ${name(bar)}` }];
+    if (before && after && name(bar) !== name(before) && name(bar) !== name(after))
+      return [{ bar: i, text: `a single bar of ${name(bar)}` }];
     if (!equals(bar.length, bar.nominal)) {
       const away = toNumber(bar.length) - toNumber(bar.nominal);
-      if (i === 0 && away < 0) return [{ bar: i, text: 'a pick-up' }];
-      return [{ bar: i, text: `${Math.abs(Math.round(away * 100) / 100)} quarters too ${away > 0 ? 'long' : 'short'} for its metre` }];
+      if (i === 0 && away < 0) return [{ bar: i, text: "a pick-up" }];
+      return [
+        {
+          bar: i,
+          text: `${Math.abs(Math.round(away * 100) / 100)} quarters too ${away > 0 ? "long" : "short"} for its metre`,
+        },
+      ];
     }
     return [];
   });
@@ -92,10 +147,10 @@ function outsideOf(score: Score, kind: string): Spot[] {
   for (const note of score.notes) {
     const compass = limbs.get(note.hand);
     if (!compass || (note.midi >= compass[0] && note.midi <= compass[1])) continue;
-    const text = `${note.pitch.step}${note.pitch.alter > 0 ? '#' : note.pitch.alter < 0 ? 'b' : ''}${note.pitch.octave} is ${note.midi < compass[0] ? 'below' : 'above'} the ${kind}`;
+    const text = `${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} is ${note.midi < compass[0] ? "below" : "above"} the ${kind}`;
     found.set(`${note.bar} ${text}`, { bar: note.bar, hand: note.hand, text });
   }
   return [...found.values()];
 }
 
-export { firstKey } from './harmony.ts';
+export { firstKey } from "./harmony.ts";

@@ -1,15 +1,17 @@
-import type { Instrument } from '../instrument.ts';
+import type { Instrument } from "../instrument.ts";
 
-const fingers = ['1', '2', '3', '4', '5'];
+const fingers = ["1", "2", "3", "4", "5"];
 
 export const accordion: Instrument = {
-  id: 'accordion',
-  name: 'Accordion',
+  id: "accordion",
+  name: "Accordion",
   limbs: [
-    { id: 'right', name: 'right hand', compass: [53, 93], fingers },
-    { id: 'left', name: 'left hand', compass: [24, 72], fingers: ['2', '3', '4', '5'] },
+    { id: "right", name: "right hand", compass: [53, 93], fingers },
+    { id: "left", name: "left hand", compass: [24, 72], fingers: ["2", "3", "4", "5"] },
   ],
   damper: false,
-  notProposed: 'Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.',
-  caution: 'An accordion is heavy and loud: lift with help, let the teacher check the straps, mind your hearing.',
+  notProposed:
+    "Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.",
+  caution:
+    "An accordion is heavy and loud: lift with help, let the teacher check the straps, mind your hearing.",
 };

@@ -1,15 +1,16 @@
-import type { Instrument } from '../instrument.ts';
+import type { Instrument } from "../instrument.ts";
 
-const fingers = ['1', '2', '3', '4'];
+const fingers = ["1", "2", "3", "4"];
 
 export const harp: Instrument = {
-  id: 'harp',
-  name: 'Harp',
+  id: "harp",
+  name: "Harp",
   limbs: [
-    { id: 'right', name: 'right hand', compass: [24, 103], fingers },
-    { id: 'left', name: 'left hand', compass: [24, 103], fingers },
+    { id: "right", name: "right hand", compass: [24, 103], fingers },
+    { id: "left", name: "left hand", compass: [24, 103], fingers },
   ],
   damper: false,
-  notProposed: 'Fingers and pedal settings are not proposed for the harp yet. What you write (1–4) is kept.',
-  caution: 'A harp is heavy: move it with help.',
+  notProposed:
+    "Fingers and pedal settings are not proposed for the harp yet. What you write (1–4) is kept.",
+  caution: "A harp is heavy: move it with help.",
 };

@@ -1,13 +1,19 @@
-import type { Grip, HandModel, Link } from '../../fingering/model.ts';
-import { isBlack } from '../../score/pitch.ts';
-import { keyAt, seenBy } from './geometry.ts';
-import { PRICES, type Prices } from './prices.ts';
-import { spansOf, type Player, type Span } from './reach.ts';
+import type { Grip, HandModel, Link } from "../../fingering/model.ts";
+import { isBlack } from "../../score/pitch.ts";
+import { keyAt, seenBy } from "./geometry.ts";
+import { PRICES, type Prices } from "./prices.ts";
+import { spansOf, type Player, type Span } from "./reach.ts";
 
-/** Slower than this no finger needs changing on a repeated key; quicker than this none can be changed on a held one. Seconds; common practice, no source. */
+/**
+ * Slower than this no finger needs changing on a repeated key; quicker than this none can be
+ * changed on a held one. Seconds; common practice, no source.
+ */
 const FAST = 0.16;
 const TIME_TO_CHANGE = 0.25;
-/** Quicker than this a finger hardly jumps from key to key; and it jumps no less than a fourth, in semitones. */
+/**
+ * Quicker than this a finger hardly jumps from key to key; and it jumps no less than a fourth, in
+ * semitones.
+ */
 const QUICK = 0.25;
 const FOURTH = 5;
 
@@ -26,32 +32,66 @@ interface Pair {
 }
 
 /** One hand on a keyboard, as it is for this player. */
-export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices: Prices = PRICES): HandModel {
+export function keyboardHand(
+  side: "right" | "left",
+  player: Player = {},
+  prices: Prices = PRICES,
+): HandModel {
   const spans = spansOf(player);
-  const ease = player.level === 'beginner' ? BEGINNER : 1;
+  const ease = player.level === "beginner" ? BEGINNER : 1;
   const p = prices;
 
   const pair = (f1: number, k1: number, f2: number, k2: number): Pair => {
     const distance = keyAt(k2) - keyAt(k1);
-    return f1 < f2 ? { span: spans[f1 * 10 + f2]!, distance, low: f1, high: f2 } : { span: spans[f2 * 10 + f1]!, distance: -distance, low: f2, high: f1 };
+    return f1 < f2
+      ? { span: spans[f1 * 10 + f2]!, distance, low: f1, high: f2 }
+      : { span: spans[f2 * 10 + f1]!, distance: -distance, low: f2, high: f1 };
   };
-  const reachable = ({ span, distance }: Pair) => distance >= span[0] - 1e-9 && distance <= span[5] + 1e-9;
-  const strain = ({ span, distance, low, high }: Pair, stretch: number, tension: number, uneven: number) => {
+  const reachable = ({ span, distance }: Pair) =>
+    distance >= span[0] - 1e-9 && distance <= span[5] + 1e-9;
+  const strain = (
+    { span, distance, low, high }: Pair,
+    stretch: number,
+    tension: number,
+    uneven: number,
+  ) => {
     const factor = low === 1 ? 1 : 2;
-    return Math.max(0, distance - span[4], span[1] - distance) * stretch * factor
-      + Math.max(0, distance - span[3], span[2] - distance) * tension * factor
-      + Math.max(0, Math.abs(distance - (high - low)) - 0.6) * uneven;
+    return (
+      Math.max(0, distance - span[4], span[1] - distance) * stretch * factor +
+      Math.max(0, distance - span[3], span[2] - distance) * tension * factor +
+      Math.max(0, Math.abs(distance - (high - low)) - 0.6) * uneven
+    );
   };
   const spanCost = (move: Pair) => strain(move, p.stretch, p.tension, p.uneven);
   // two keys alone lie under a finger for each white key; in a fuller chord the hand opens
-  const chordCost = (both: Pair, count: number) => strain(both, p.chordStretch, p.chordTension, count === 2 ? p.uneven : p.chordUneven);
-  const besideWhite = (finger: number, key: number, neighbour: number) => (!isBlack(key) || isBlack(neighbour) ? 0
-    : finger === 1 ? p.thumbBlackBesideWhite : finger === 5 ? p.littleBlackBesideWhite : 0);
+  const chordCost = (both: Pair, count: number) =>
+    strain(both, p.chordStretch, p.chordTension, count === 2 ? p.uneven : p.chordUneven);
+  const besideWhite = (finger: number, key: number, neighbour: number) =>
+    !isBlack(key) || isBlack(neighbour)
+      ? 0
+      : finger === 1
+        ? p.thumbBlackBesideWhite
+        : finger === 5
+          ? p.littleBlackBesideWhite
+          : 0;
   const leap = (distance: number) => p.leap + Math.abs(distance) * p.leapKey;
 
   const passCost = (thumb: number, other: number, finger: number, distance: number) => {
-    const colour = isBlack(thumb) ? (isBlack(other) ? p.passBlackBlack : p.passBlackWhite) : isBlack(other) ? p.passWhiteBlack : p.passWhiteWhite;
-    const crossed = finger === 2 ? p.pass2 + (Math.abs(thumb - other) <= 2 ? p.pass2Step : 0) : finger === 3 ? p.pass3 : finger === 4 ? p.pass4 : p.pass5;
+    const colour = isBlack(thumb)
+      ? isBlack(other)
+        ? p.passBlackBlack
+        : p.passBlackWhite
+      : isBlack(other)
+        ? p.passWhiteBlack
+        : p.passWhiteWhite;
+    const crossed =
+      finger === 2
+        ? p.pass2 + (Math.abs(thumb - other) <= 2 ? p.pass2Step : 0)
+        : finger === 3
+          ? p.pass3
+          : finger === 4
+            ? p.pass4
+            : p.pass5;
     return (colour + crossed + Math.max(0, Math.abs(distance) - 1) * p.passWide) * ease;
   };
 
@@ -59,19 +99,37 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
   const connected = (f1: number, k1: number, f2: number, k2: number, quick: boolean): number => {
     if (f1 === f2) {
       if (isBlack(k1) && !isBlack(k2) && Math.abs(k1 - k2) === 1) return p.slide;
-      return Math.abs(k1 - k2) >= FOURTH ? (quick ? p.sameFar * 4 / 3 : p.sameFar) + Math.abs(keyAt(k2) - keyAt(k1)) * p.leapKey : Infinity;
+      return Math.abs(k1 - k2) >= FOURTH
+        ? (quick ? (p.sameFar * 4) / 3 : p.sameFar) + Math.abs(keyAt(k2) - keyAt(k1)) * p.leapKey
+        : Infinity;
     }
     const move = pair(f1, k1, f2, k2);
     const beside = besideWhite(f1, k1, k2) + besideWhite(f2, k2, k1);
     if (move.distance < 0) {
       const [thumb, other] = f1 === move.low ? [k1, k2] : [k2, k1];
-      if (move.low === 1 && reachable(move)) return passCost(thumb, other, move.high, move.distance) + beside;
-      // further than fingers cross the hand is lifted and set down anew: what counts is how far it goes
-      if (-move.distance >= LIFTED) return leap(-move.distance + move.high - move.low) + 2 * p.stretch + beside;
-      const crossing = move.low === 1 ? p.leap + 4 : move.distance >= -1.7 && move.high - move.low === 1 && move.low >= 3 ? (move.low === 4 ? p.fourOverFive : p.over) : 3 * p.leap;
+      if (move.low === 1 && reachable(move))
+        return passCost(thumb, other, move.high, move.distance) + beside;
+      // further than fingers cross the hand is lifted and set down anew: what counts is how far it
+      // goes
+      if (-move.distance >= LIFTED)
+        return leap(-move.distance + move.high - move.low) + 2 * p.stretch + beside;
+      const crossing =
+        move.low === 1
+          ? p.leap + 4
+          : move.distance >= -1.7 && move.high - move.low === 1 && move.low >= 3
+            ? move.low === 4
+              ? p.fourOverFive
+              : p.over
+            : 3 * p.leap;
       return crossing * ease + Math.abs(move.distance) * p.leapKey + beside;
     }
-    if (!reachable(move)) return leap(move.distance - (move.high - move.low)) + 2 * p.stretch + beside + (move.distance <= spans[15]![5] ? p.wide : 0);
+    if (!reachable(move))
+      return (
+        leap(move.distance - (move.high - move.low)) +
+        2 * p.stretch +
+        beside +
+        (move.distance <= spans[15]![5] ? p.wide : 0)
+      );
     let cost = Math.min(spanCost(move), leap(move.distance) + 2 * p.stretch) + beside;
     const [k3, k4] = move.low === 3 && move.high === 4 ? (f1 === 3 ? [k1, k2] : [k2, k1]) : [0, 0];
     if (k3 !== k4 && !isBlack(k3) && isBlack(k4)) cost += p.threeWhiteFourBlack;
@@ -80,13 +138,19 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
   const detached = (f1: number, k1: number, f2: number, k2: number): number => {
     if (f1 === f2) return p.detachedSame + Math.abs(keyAt(k2) - keyAt(k1)) * p.leapKey;
     const move = pair(f1, k1, f2, k2);
-    return Math.min(spanCost(move) + (move.distance < 0 ? p.shift : 0), leap(move.distance)) / 3 + (besideWhite(f1, k1, k2) + besideWhite(f2, k2, k1)) / 2;
+    return (
+      Math.min(spanCost(move) + (move.distance < 0 ? p.shift : 0), leap(move.distance)) / 3 +
+      (besideWhite(f1, k1, k2) + besideWhite(f2, k2, k1)) / 2
+    );
   };
   const melodic = (f1: number, k1: number, f2: number, k2: number, link: Link): number => {
     if (k1 === k2) return f1 !== f2 ? p.otherRepeated : link.seconds < FAST ? p.fastSame : 0;
     if (link.detached) return detached(f1, k1, f2, k2);
-    const joined = connected(f1, k1, f2, k2, link.seconds < QUICK) * (link.pedalled ? p.pedalled : 1);
-    return link.lifted && f1 !== f2 ? Math.min(joined, p.lift + Math.abs(keyAt(k2) - keyAt(k1) - (f2 - f1)) * p.leapKey) : joined;
+    const joined =
+      connected(f1, k1, f2, k2, link.seconds < QUICK) * (link.pedalled ? p.pedalled : 1);
+    return link.lifted && f1 !== f2
+      ? Math.min(joined, p.lift + Math.abs(keyAt(k2) - keyAt(k1) - (f2 - f1)) * p.leapKey)
+      : joined;
   };
 
   const hold = ({ keys, fingers, then }: Grip): number => {
@@ -99,15 +163,26 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
       for (let j = 0; j < i; j++) {
         const both = pair(fingers[j]!, keys[j]!, finger, key);
         if (!reachable(both) || both.distance <= 0) return Infinity;
-        if (j === i - 1) cost += chordCost(both, keys.length) + besideWhite(fingers[j]!, keys[j]!, key) + besideWhite(finger, key, keys[j]!);
-        else if (j === 0 && i === keys.length - 1) cost += Math.max(0, both.distance - both.span[4]) * p.chordStretch;
+        if (j === i - 1)
+          cost +=
+            chordCost(both, keys.length) +
+            besideWhite(fingers[j]!, keys[j]!, key) +
+            besideWhite(finger, key, keys[j]!);
+        else if (j === 0 && i === keys.length - 1)
+          cost += Math.max(0, both.distance - both.span[4]) * p.chordStretch;
       }
     }
-    if (keys.length > 2) cost += ((fingers[0] === 1 ? 0 : 1) + (fingers.at(-1) === 5 ? 0 : 1)) * p.chordWithout + ((keys.length === 3) === fingers.includes(2) ? p.chordTwo : 0);
+    if (keys.length > 2)
+      cost +=
+        ((fingers[0] === 1 ? 0 : 1) + (fingers.at(-1) === 5 ? 0 : 1)) * p.chordWithout +
+        ((keys.length === 3) === fingers.includes(2) ? p.chordTwo : 0);
     return cost;
   };
 
-  /** The key the thumb would be on in white keys, were the hand to lie over them quietly; inner fingers bend. */
+  /**
+   * The key the thumb would be on in white keys, were the hand to lie over them quietly; inner
+   * fingers bend.
+   */
   const place = ({ keys, fingers, then }: Grip) => {
     const under = (i: number) => keyAt(keys[i]!) - ((then ?? fingers)[i]! - 1);
     return (under(0) + under(keys.length - 1)) / 2;
@@ -121,7 +196,8 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
     for (let i = 0; i < a.keys.length; i++) {
       const at = b.keys.indexOf(a.keys[i]!);
       if (at >= 0 && !b.struck[at]) {
-        if (b.fingers[at] !== left[i]) cost += link.seconds < TIME_TO_CHANGE ? p.letGo : p.substitution;
+        if (b.fingers[at] !== left[i])
+          cost += link.seconds < TIME_TO_CHANGE ? p.letGo : p.substitution;
       } else [fromAt, froms] = [i, froms + 1];
     }
     for (let i = 0; i < b.keys.length; i++) if (b.struck[i]) [toAt, tos] = [i, tos + 1];
@@ -135,7 +211,10 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
     return cost + chords(a, b, left, link);
   };
 
-  /** The hand lifts: what counts is how far it goes, which fingers keep their keys, and that the outer voices can be joined. */
+  /**
+   * The hand lifts: what counts is how far it goes, which fingers keep their keys, and that the
+   * outer voices can be joined.
+   */
   const chords = (a: Grip, b: Grip, left: readonly number[], link: Link): number => {
     const way = Math.abs(place(b) - place(a));
     let cost = way * p.chordTravel;
@@ -143,10 +222,19 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
       if (!b.struck[i]) continue;
       const before = a.keys.indexOf(b.keys[i]!);
       if (before >= 0) cost += left[before] === b.fingers[i] ? 0 : p.repeatedOther;
-      else if (left.includes(b.fingers[i]!) && !link.detached && a.keys.length > 1 && b.keys.length > 1) cost += p.chordSameFinger;
+      else if (
+        left.includes(b.fingers[i]!) &&
+        !link.detached &&
+        a.keys.length > 1 &&
+        b.keys.length > 1
+      )
+        cost += p.chordSameFinger;
     }
     if (a.keys.length === 1 || b.keys.length === 1 || link.detached) {
-      const [top, bottom] = [melodic(left.at(-1)!, a.keys.at(-1)!, b.fingers.at(-1)!, b.keys.at(-1)!, link), melodic(left[0]!, a.keys[0]!, b.fingers[0]!, b.keys[0]!, link)];
+      const [top, bottom] = [
+        melodic(left.at(-1)!, a.keys.at(-1)!, b.fingers.at(-1)!, b.keys.at(-1)!, link),
+        melodic(left[0]!, a.keys[0]!, b.fingers[0]!, b.keys[0]!, link),
+      ];
       return cost + Math.min(top, bottom, p.leap) * 0.5;
     }
     return cost;
@@ -163,26 +251,62 @@ export function keyboardHand(side: 'right' | 'left', player: Player = {}, prices
       const frame = pair(f1, k1, f3, k3);
       const beyond = Math.max(0, frame.distance - frame.span[4], frame.span[1] - frame.distance);
       // past the thumb the hand has moved already, and paid for it
-      const passed = (k2 - k1) * (k3 - k2) > 0 && (f2 === 1 || (f2 > f1) !== (k2 > k1));
+      const passed = (k2 - k1) * (k3 - k2) > 0 && (f2 === 1 || f2 > f1 !== k2 > k1);
       if (beyond > 0 && !passed) cost += p.shift + beyond * p.shiftKey;
     }
     if (f1 >= 3 && f2 >= 3 && f3 >= 3 && f1 !== f2 && f2 !== f3 && f1 !== f3) cost += p.threeWeak;
     return cost;
   };
 
-  const apart = (a: Grip, b: Grip) => (a.fingers.some((finger, i) => finger !== b.fingers[i] && finger !== 1 && b.fingers[i] !== 1) ? p.endApart : 0);
+  const apart = (a: Grip, b: Grip) =>
+    a.fingers.some((finger, i) => finger !== b.fingers[i] && finger !== 1 && b.fingers[i] !== 1)
+      ? p.endApart
+      : 0;
 
-  return { key: (midi) => seenBy(side, midi), lie, choices, hold, step, turn, hurried: (link) => (link.seconds < FAST ? 2 : link.seconds < QUICK ? 1 : 0), apart, width: (low, high) => keyAt(high) - keyAt(low), most: (low, high) => spans[low * 10 + high]![5] };
+  return {
+    key: (midi) => seenBy(side, midi),
+    lie,
+    choices,
+    hold,
+    step,
+    turn,
+    hurried: (link) => (link.seconds < FAST ? 2 : link.seconds < QUICK ? 1 : 0),
+    apart,
+    width: (low, high) => keyAt(high) - keyAt(low),
+    most: (low, high) => spans[low * 10 + high]![5],
+  };
 }
 
 /** White keys from a far left one; a black key lies half-way between its neighbours. */
-const lie = (key: number): number => (isBlack(key) ? Math.floor(keyAt(key - 1)) + 0.5 : Math.floor(keyAt(key)));
+const lie = (key: number): number =>
+  isBlack(key) ? Math.floor(keyAt(key - 1)) + 0.5 : Math.floor(keyAt(key));
 
-const rising = (count: number, from = 1): number[][] => (count === 0 ? [[]]
-  : [1, 2, 3, 4, 5].filter((finger) => finger >= from).flatMap((lowest) => rising(count - 1, lowest + 1).map((rest) => [lowest, ...rest])));
+const rising = (count: number, from = 1): number[][] =>
+  count === 0
+    ? [[]]
+    : [1, 2, 3, 4, 5]
+        .filter((finger) => finger >= from)
+        .flatMap((lowest) => rising(count - 1, lowest + 1).map((rest) => [lowest, ...rest]));
 
 /** Every rising choice of so many fingers out of five; more keys than fingers have none. */
 const CHOICES = [0, 1, 2, 3, 4, 5].map((count) => rising(count).map((fingers) => ({ fingers })));
-const WITH_CHANGES = [...CHOICES[1]!, ...[[1, 2], [2, 1], [2, 3], [3, 2], [3, 4], [4, 3], [4, 5], [5, 4], [3, 5], [5, 3], [1, 3], [3, 1]].map(([first, then]) => ({ fingers: [first!], then: [then!] }))];
+const WITH_CHANGES = [
+  ...CHOICES[1]!,
+  ...[
+    [1, 2],
+    [2, 1],
+    [2, 3],
+    [3, 2],
+    [3, 4],
+    [4, 3],
+    [4, 5],
+    [5, 4],
+    [3, 5],
+    [5, 3],
+    [1, 3],
+    [3, 1],
+  ].map(([first, then]) => ({ fingers: [first!], then: [then!] })),
+];
 
-const choices = (count: number, changes: boolean) => (changes && count === 1 ? WITH_CHANGES : CHOICES[count] ?? []);
+const choices = (count: number, changes: boolean) =>
+  changes && count === 1 ? WITH_CHANGES : (CHOICES[count] ?? []);

@@ -1,21 +1,38 @@
-import type { Instrument } from '../instrument.ts';
-import { keyboardHand } from '../keyboard/hand.ts';
-import { PRICES } from '../keyboard/prices.ts';
+import type { Instrument } from "../instrument.ts";
+import { keyboardHand } from "../keyboard/hand.ts";
+import { PRICES } from "../keyboard/prices.ts";
 
-const fingers = ['1', '2', '3', '4', '5'];
+const fingers = ["1", "2", "3", "4", "5"];
 
-/** Nothing but the finger holds a note: a silent change is everyday, and long fingers cross over. Own figures. */
+/**
+ * Nothing but the finger holds a note: a silent change is everyday, and long fingers cross over.
+ * Own figures.
+ */
 const LEGATO = { ...PRICES, substitution: 1.2, letGo: 40, over: 4, detachedSame: 2.5 };
 
 export const organ: Instrument = {
-  id: 'organ',
-  name: 'Organ',
+  id: "organ",
+  name: "Organ",
   limbs: [
-    { id: 'right', name: 'right hand', compass: [36, 96], fingers, model: (player) => keyboardHand('right', player, LEGATO) },
-    { id: 'left', name: 'left hand', compass: [36, 96], fingers, model: (player) => keyboardHand('left', player, LEGATO) },
-    { id: 'feet', name: 'feet', compass: [24, 67], fingers: ['t', 'h'] },
+    {
+      id: "right",
+      name: "right hand",
+      compass: [36, 96],
+      fingers,
+      model: (player) => keyboardHand("right", player, LEGATO),
+    },
+    {
+      id: "left",
+      name: "left hand",
+      compass: [36, 96],
+      fingers,
+      model: (player) => keyboardHand("left", player, LEGATO),
+    },
+    { id: "feet", name: "feet", compass: [24, 67], fingers: ["t", "h"] },
   ],
   damper: false,
-  notProposed: 'Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.',
-  caution: 'Bench height and reach to the pedals are for the teacher to check before long practice.',
+  notProposed:
+    "Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.",
+  caution:
+    "Bench height and reach to the pedals are for the teacher to check before long practice.",
 };

@@ -1,26 +1,26 @@
-import type { Key, Metre } from '../model.ts';
+import type { Key, Metre } from "../model.ts";
 
 /** More parts than any tune is played in; it stops orders that multiply without end. */
 const MOST = 200;
 
 /**
- * The order of an ABC tune's parts, one name after the other: `A2(BC)2D` is A A B C B C D (ABC standard 2.1, `P:` in
- * the header). Undefined when it cannot be read or has no end.
+ * The order of an ABC tune's parts, one name after the other: `A2(BC)2D` is A A B C B C D (ABC
+ * standard 2.1, `P:` in the header). Undefined when it cannot be read or has no end.
  */
 export function partSequence(order: string): string[] | undefined {
-  const text = order.replace(/[\s.]/g, '');
+  const text = order.replace(/[\s.]/g, "");
   let at = 0;
   const read = (): string[] | undefined => {
     const found: string[] = [];
-    while (at < text.length && text[at] !== ')') {
+    while (at < text.length && text[at] !== ")") {
       let group: string[] | undefined;
-      if (text[at] === '(') {
+      if (text[at] === "(") {
         at++;
         group = read();
-        if (text[at++] !== ')') return undefined;
+        if (text[at++] !== ")") return undefined;
       } else if (/[A-Za-z]/.test(text[at]!)) group = [text[at++]!];
       if (!group) return undefined;
-      const times = /^\d{1,3}/.exec(text.slice(at))?.[0] ?? '';
+      const times = /^\d{1,3}/.exec(text.slice(at))?.[0] ?? "";
       at += times.length;
       for (let i = 0; i < Number(times || 1); i++) {
         found.push(...group);
@@ -41,15 +41,22 @@ interface PartBar {
 }
 
 /**
- * Bars written out in the order their parts are played, with metre and key said again where the order makes them change.
- * What stands before the first part is played once, at the beginning.
+ * Bars written out in the order their parts are played, with metre and key said again where the
+ * order makes them change. What stands before the first part is played once, at the beginning.
  */
-export function inPartOrder<T extends PartBar>(bars: readonly T[], sequence: readonly string[]): T[] {
+export function inPartOrder<T extends PartBar>(
+  bars: readonly T[],
+  sequence: readonly string[],
+): T[] {
   const starts = bars.flatMap(({ part }, at) => (part === undefined ? [] : [{ part, at }]));
   if (starts.length === 0) return [...bars];
   let [metre, key]: [Metre | undefined, Key | undefined] = [undefined, undefined];
   // what holds in each bar
-  const full = bars.map((bar) => ({ ...bar, metre: (metre = bar.metre ?? metre), key: (key = bar.key ?? key) }));
+  const full = bars.map((bar) => ({
+    ...bar,
+    metre: (metre = bar.metre ?? metre),
+    key: (key = bar.key ?? key),
+  }));
   const stretch = (name: string) => {
     const i = starts.findIndex((one) => one.part === name);
     return i < 0 ? [] : full.slice(starts[i]!.at, starts[i + 1]?.at ?? full.length);
@@ -58,7 +65,12 @@ export function inPartOrder<T extends PartBar>(bars: readonly T[], sequence: rea
   return order.map((bar, i) => {
     const { metre: ownMetre, key: ownKey, ...rest } = bar;
     const before = order[i - 1];
-    const changed = <V>(now: V | undefined, then: V | undefined) => now !== undefined && JSON.stringify(now) !== JSON.stringify(then);
-    return { ...rest, ...(changed(ownMetre, before?.metre) ? { metre: ownMetre } : {}), ...(changed(ownKey, before?.key) ? { key: ownKey } : {}) } as T;
+    const changed = <V>(now: V | undefined, then: V | undefined) =>
+      now !== undefined && JSON.stringify(now) !== JSON.stringify(then);
+    return {
+      ...rest,
+      ...(changed(ownMetre, before?.metre) ? { metre: ownMetre } : {}),
+      ...(changed(ownKey, before?.key) ? { key: ownKey } : {}),
+    } as T;
   });
 }

@@ -1,5 +1,5 @@
-import { toNumber } from '../fraction.ts';
-import type { Gridded } from './midi.ts';
+import { toNumber } from "../fraction.ts";
+import type { Gridded } from "./midi.ts";
 
 /** Semitones a hand takes at once without a stretch, and at most. Common practice, no source. */
 const EASY = 12;
@@ -7,7 +7,10 @@ const WIDEST = 16;
 const MIDDLE_C = 60;
 /** What it costs to strike while the same hand still holds something: the other one is free. */
 const HOLDING = 6;
-/** What each semitone of moving a hand costs, and each past middle C into the other hand's half. Set on six pieces by hand. */
+/**
+ * What each semitone of moving a hand costs, and each past middle C into the other hand's half. Set
+ * on six pieces by hand.
+ */
 const MOVED = 0.3;
 const ASTRAY = 0.4;
 
@@ -19,8 +22,9 @@ export interface Hands {
 }
 
 /**
- * Notes for each hand: as the file has them when it keeps two tracks apart; else moment by moment the split of the
- * sounding keys that leaves each hand together and moves it least (a cheapest path over all moments).
+ * Notes for each hand: as the file has them when it keeps two tracks apart; else moment by moment
+ * the split of the sounding keys that leaves each hand together and moves it least (a cheapest path
+ * over all moments).
  */
 export function splitHands(notes: readonly Gridded[]): Hands {
   const tracks = [...new Set(notes.map((note) => note.track))];
@@ -31,7 +35,11 @@ export function splitHands(notes: readonly Gridded[]): Hands {
     };
     const [a, b] = tracks as [number, number];
     const upper = mean(a) >= mean(b) ? a : b;
-    return { right: notes.filter((note) => note.track === upper), left: notes.filter((note) => note.track !== upper), guessed: false };
+    return {
+      right: notes.filter((note) => note.track === upper),
+      left: notes.filter((note) => note.track !== upper),
+      guessed: false,
+    };
   }
   const moments = momentsOf(notes);
   const cuts = cheapestCuts(moments);
@@ -43,8 +51,11 @@ export function splitHands(notes: readonly Gridded[]): Hands {
 /** Notes struck together, low to high. */
 function momentsOf(notes: readonly Gridded[]): Gridded[][] {
   const found = new Map<number, Gridded[]>();
-  for (const note of notes) found.set(toNumber(note.at), [...(found.get(toNumber(note.at)) ?? []), note]);
-  return [...found].sort((a, b) => a[0] - b[0]).map(([, keys]) => keys.sort((a, b) => a.midi - b.midi));
+  for (const note of notes)
+    found.set(toNumber(note.at), [...(found.get(toNumber(note.at)) ?? []), note]);
+  return [...found]
+    .sort((a, b) => a[0] - b[0])
+    .map(([, keys]) => keys.sort((a, b) => a.midi - b.midi));
 }
 
 interface State {
@@ -59,7 +70,9 @@ interface State {
 
 /** How many of each moment's keys the left hand takes. Keeps the best few ways at every moment. */
 function cheapestCuts(moments: readonly Gridded[][]): readonly number[] {
-  let states: State[] = [{ cost: 0, left: MIDDLE_C - 12, right: MIDDLE_C + 12, leftEnd: 0, rightEnd: 0 }];
+  let states: State[] = [
+    { cost: 0, left: MIDDLE_C - 12, right: MIDDLE_C + 12, leftEnd: 0, rightEnd: 0 },
+  ];
   const chosen: { cut: number; back: number }[][] = [];
   for (const keys of moments) {
     const now = toNumber(keys[0]!.at);
@@ -69,9 +82,26 @@ function cheapestCuts(moments: readonly Gridded[][]): readonly number[] {
         const [low, high] = [keys.slice(0, cut), keys.slice(cut)];
         const left = low.length ? middle(low) : state.left;
         const right = high.length ? middle(high) : state.right;
-        const cost = state.cost + width(low) + width(high) + Math.abs(left - state.left) * MOVED + Math.abs(right - state.right) * MOVED
-          + (low.length && now < state.leftEnd ? HOLDING : 0) + (high.length && now < state.rightEnd ? HOLDING : 0) + (left > right ? 6 : 0) + Math.max(0, left - MIDDLE_C - 4) * ASTRAY + Math.max(0, MIDDLE_C - 4 - right) * ASTRAY;
-        next.push({ cost, left, right, leftEnd: endOf(low, state.leftEnd), rightEnd: endOf(high, state.rightEnd), back, cut });
+        const cost =
+          state.cost +
+          width(low) +
+          width(high) +
+          Math.abs(left - state.left) * MOVED +
+          Math.abs(right - state.right) * MOVED +
+          (low.length && now < state.leftEnd ? HOLDING : 0) +
+          (high.length && now < state.rightEnd ? HOLDING : 0) +
+          (left > right ? 6 : 0) +
+          Math.max(0, left - MIDDLE_C - 4) * ASTRAY +
+          Math.max(0, MIDDLE_C - 4 - right) * ASTRAY;
+        next.push({
+          cost,
+          left,
+          right,
+          leftEnd: endOf(low, state.leftEnd),
+          rightEnd: endOf(high, state.rightEnd),
+          back,
+          cut,
+        });
       }
     });
     next.sort((a, b) => a.cost - b.cost);
@@ -87,7 +117,8 @@ function cheapestCuts(moments: readonly Gridded[][]): readonly number[] {
   return cuts;
 }
 
-const endOf = (keys: readonly Gridded[], before: number): number => (keys.length ? Math.max(...keys.map((note) => toNumber(note.at) + toNumber(note.length))) : before);
+const endOf = (keys: readonly Gridded[], before: number): number =>
+  keys.length ? Math.max(...keys.map((note) => toNumber(note.at) + toNumber(note.length))) : before;
 
 const middle = (keys: readonly Gridded[]): number => (keys[0]!.midi + keys.at(-1)!.midi) / 2;
 

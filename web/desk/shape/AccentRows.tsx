@@ -1,13 +1,31 @@
-import type { Piece } from '@yarrow-ridge/contract';
-import { handName, instrument } from '@yarrow-ridge/core/instruments';
-import { beatName, type Score, type Shape } from '@yarrow-ridge/core/score';
-import { accentRows } from '@yarrow-ridge/core/shaping';
-import { useMemo } from 'react';
-import type { Change } from './ShapePanel.tsx';
+import type { Piece } from "@yarrow-ridge/contract";
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { beatName, type Score, type Shape } from "@yarrow-ridge/core/score";
+import { accentRows } from "@yarrow-ridge/core/shaping";
+import { useMemo } from "react";
+import type { Change } from "./ShapePanel.tsx";
 
-/** Accents that follow each other, each as large as it is to be; a click makes another the largest. */
-export function AccentRows({ piece, score, shape, range, change, onShow }: { piece: Piece; score: Score; shape: Shape; range: { from: number; to: number }; change: Change; onShow: (from: number, to: number) => void }) {
-  const rows = useMemo(() => accentRows(score, shape), [score, shape]).filter((row) => row.accents.some((one) => one.bar >= range.from && one.bar <= range.to));
+/**
+ * Accents that follow each other, each as large as it is to be; a click makes another the largest.
+ */
+export function AccentRows({
+  piece,
+  score,
+  shape,
+  range,
+  change,
+  onShow,
+}: {
+  piece: Piece;
+  score: Score;
+  shape: Shape;
+  range: { from: number; to: number };
+  change: Change;
+  onShow: (from: number, to: number) => void;
+}) {
+  const rows = useMemo(() => accentRows(score, shape), [score, shape]).filter((row) =>
+    row.accents.some((one) => one.bar >= range.from && one.bar <= range.to),
+  );
   if (rows.length === 0) return null;
   return (
     <div className="card stack">
@@ -17,18 +35,45 @@ export function AccentRows({ piece, score, shape, range, change, onShow }: { pie
         const largest = row.accents[row.most]!;
         return (
           <div key={ids[0]}>
-            <div className="shape-accents" role="group" aria-label={`Accents, ${handName(instrument(piece.instrument), row.hand)}`}>
+            <div
+              className="shape-accents"
+              role="group"
+              aria-label={`Accents, ${handName(instrument(piece.instrument), row.hand)}`}
+            >
               {row.accents.map((one, i) => {
                 const place = `${score.bars[one.bar]!.number}, ${beatName(score.bars[one.bar]!, one.offset)}`;
                 return (
-                  <button key={one.notes[0]} type="button" className={`shape-accent${i === row.most ? ' most' : ''}`} aria-pressed={i === row.most} aria-label={`The largest in bar ${place}`}
-                    onClick={() => { onShow(one.bar, one.bar); change((before) => ({ ...before, accents: [...before.accents.filter((id) => !ids.includes(id)), one.notes[0]!] }), `the largest accent in bar ${place}`); }}>
-                    <i style={{ height: 8 + 26 * one.size }} />{place}
+                  <button
+                    key={one.notes[0]}
+                    type="button"
+                    className={`shape-accent${i === row.most ? " most" : ""}`}
+                    aria-pressed={i === row.most}
+                    aria-label={`The largest in bar ${place}`}
+                    onClick={() => {
+                      onShow(one.bar, one.bar);
+                      change(
+                        (before) => ({
+                          ...before,
+                          accents: [
+                            ...before.accents.filter((id) => !ids.includes(id)),
+                            one.notes[0]!,
+                          ],
+                        }),
+                        `the largest accent in bar ${place}`,
+                      );
+                    }}
+                  >
+                    <i style={{ height: 8 + 26 * one.size }} />
+                    {place}
                   </button>
                 );
               })}
             </div>
-            <p className="small soft">{handName(instrument(piece.instrument), row.hand)}: the one in bar {score.bars[largest.bar]!.number} counts most ({row.why}); the others lead to it or away.</p>
+            <p className="small soft">
+              {handName(instrument(piece.instrument), row.hand)}: the one in bar{" "}
+              {score.bars[largest.bar]!.number} counts most ({row.why}); the others lead to it or
+              away.
+            </p>
           </div>
         );
       })}

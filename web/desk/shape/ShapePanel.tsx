@@ -1,21 +1,37 @@
-import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import type { FormAnswer, Piece } from '@yarrow-ridge/contract';
-import type { Return } from '@yarrow-ridge/core/form';
-import { barSpan, lastBarOf, pedalled, perform, spokenName, startOf, type PedalMark, type Place, type Score, type Section, type Shape } from '@yarrow-ridge/core/score';
-import { freeRuns, shaped, shapeDoubts, timingIdeas, voiceIdeas } from '@yarrow-ridge/core/shaping';
-import { useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { useSounding } from '../../audio/useSounding.ts';
-import { useAnnotationEdits } from '../../edits/annotations.ts';
-import { useDesk } from '../useDesk.ts';
-import { AccentRows } from './AccentRows.tsx';
-import { FreeRuns } from './FreeRuns.tsx';
-import { LoudnessCard } from './LoudnessCard.tsx';
-import { TimeCard } from './TimeCard.tsx';
-import { VoicesCard } from './VoicesCard.tsx';
+import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
+import type { Return } from "@yarrow-ridge/core/form";
+import {
+  barSpan,
+  lastBarOf,
+  pedalled,
+  perform,
+  spokenName,
+  startOf,
+  type PedalMark,
+  type Place,
+  type Score,
+  type Section,
+  type Shape,
+} from "@yarrow-ridge/core/score";
+import { freeRuns, shaped, shapeDoubts, timingIdeas, voiceIdeas } from "@yarrow-ridge/core/shaping";
+import { useMemo, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useSounding } from "../../audio/useSounding.ts";
+import { useAnnotationEdits } from "../../edits/annotations.ts";
+import { useDesk } from "../useDesk.ts";
+import { AccentRows } from "./AccentRows.tsx";
+import { FreeRuns } from "./FreeRuns.tsx";
+import { LoudnessCard } from "./LoudnessCard.tsx";
+import { TimeCard } from "./TimeCard.tsx";
+import { VoicesCard } from "./VoicesCard.tsx";
 
 /** Chosen bars, to be shaped. */
-export interface Here { readonly from: Place; readonly to: Place; readonly name: string }
+export interface Here {
+  readonly from: Place;
+  readonly to: Place;
+  readonly name: string;
+}
 
 /** Changes the shape, saying what the change is called when it is undone. */
 export type Change = (change: (shape: Shape) => Shape, label: string) => void;
@@ -24,60 +40,208 @@ export type Change = (change: (shape: Shape) => Shape, label: string) => void;
 const MOST_DOUBTS = 12;
 
 /** The shape stratum's side: loudness, time, voices and touch of the chosen bars, heard at once. */
-export function ShapePanel({ piece, score, form, shape, sections, climax, pedal, goal, onShow }: {
-  piece: Piece; score: Score; form: FormAnswer; shape: Shape; sections: readonly Section[]; climax: Place | undefined; pedal: readonly PedalMark[]; goal: number | undefined; onShow: (from: number, to: number) => void;
+export function ShapePanel({
+  piece,
+  score,
+  form,
+  shape,
+  sections,
+  climax,
+  pedal,
+  goal,
+  onShow,
+}: {
+  piece: Piece;
+  score: Score;
+  form: FormAnswer;
+  shape: Shape;
+  sections: readonly Section[];
+  climax: Place | undefined;
+  pedal: readonly PedalMark[];
+  goal: number | undefined;
+  onShow: (from: number, to: number) => void;
 }) {
   const { chosen, note } = useDesk();
   const edits = useAnnotationEdits(piece.id);
-  const [time, setTime] = useState<'strict' | 'shaped'>('shaped');
+  const [time, setTime] = useState<"strict" | "shaped">("shaped");
   const sounding = useSounding();
   const range = chosen ?? { from: 0, to: score.bars.length - 1 };
-  const here: Here = { from: startOf(range.from), to: startOf(range.to + 1), name: `${range.from === range.to ? 'bar' : 'bars'} ${barSpan(score.bars, range.from, range.to)}` };
+  const here: Here = {
+    from: startOf(range.from),
+    to: startOf(range.to + 1),
+    name: `${range.from === range.to ? "bar" : "bars"} ${barSpan(score.bars, range.from, range.to)}`,
+  };
   const change: Change = (next, label) => void edits.shape(score, next, label);
-  const doubts = useMemo(() => shapeDoubts(score, sections, climax, shape), [score, sections, climax, shape]);
-  const ideas = useMemo(() => timingIdeas(score, sections, climax, shape).filter(({ mark }) => mark.from.bar >= range.from && mark.from.bar <= range.to), [score, sections, climax, shape, range.from, range.to]);
-  const allVoices = useMemo(() => voiceIdeas(score, form.returns as readonly Return[], shape), [score, form, shape]);
-  const voices = allVoices.filter(({ lead }) => lead.from.bar <= range.to && lastBarOf(lead.to) >= range.from);
+  const doubts = useMemo(
+    () => shapeDoubts(score, sections, climax, shape),
+    [score, sections, climax, shape],
+  );
+  const ideas = useMemo(
+    () =>
+      timingIdeas(score, sections, climax, shape).filter(
+        ({ mark }) => mark.from.bar >= range.from && mark.from.bar <= range.to,
+      ),
+    [score, sections, climax, shape, range.from, range.to],
+  );
+  const allVoices = useMemo(
+    () => voiceIdeas(score, form.returns as readonly Return[], shape),
+    [score, form, shape],
+  );
+  const voices = allVoices.filter(
+    ({ lead }) => lead.from.bar <= range.to && lastBarOf(lead.to) >= range.from,
+  );
   const runs = useMemo(() => freeRuns(score, shape), [score, shape]);
   const tempo = goal ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
-  const hear = () => (sounding.state === 'hear' ? sounding.stop() : void sounding.start('hear', pedalled(shaped(score, perform(score, here.from, here.to, undefined, pedal), shape, time === 'shaped')), tempo));
+  const hear = () =>
+    sounding.state === "hear"
+      ? sounding.stop()
+      : void sounding.start(
+          "hear",
+          pedalled(
+            shaped(
+              score,
+              perform(score, here.from, here.to, undefined, pedal),
+              shape,
+              time === "shaped",
+            ),
+          ),
+          tempo,
+        );
   const current = score.notes.find((one) => one.id === note);
   const bringOut = () => {
     if (!current) return;
     const isOut = shape.out.includes(current.id);
-    change((before) => ({ ...before, out: isOut ? before.out.filter((id) => id !== current.id) : [...before.out, current.id] }), `${spokenName(current.pitch)} ${isOut ? 'no longer ' : ''}brought out, bar ${score.bars[current.bar]!.number}`);
+    change(
+      (before) => ({
+        ...before,
+        out: isOut ? before.out.filter((id) => id !== current.id) : [...before.out, current.id],
+      }),
+      `${spokenName(current.pitch)} ${isOut ? "no longer " : ""}brought out, bar ${score.bars[current.bar]!.number}`,
+    );
   };
   // on a button the space bar presses it, which would undo what the key does
-  useHotkeys('space', hear, { preventDefault: true, ignoreEventWhen: (event) => (event.target as HTMLElement).closest('button, a, input, [role=combobox]') !== null }, [hear]);
-  useHotkeys('o', bringOut, {}, [bringOut]);
+  useHotkeys(
+    "space",
+    hear,
+    {
+      preventDefault: true,
+      ignoreEventWhen: (event) =>
+        (event.target as HTMLElement).closest("button, a, input, [role=combobox]") !== null,
+    },
+    [hear],
+  );
+  useHotkeys("o", bringOut, {}, [bringOut]);
   return (
     <div className="stack">
       <div className="card stack">
         <div className="row spread">
-          <h2>{chosen ? `${here.name[0]!.toUpperCase()}${here.name.slice(1)}` : 'The whole piece'}</h2>
-          <Button variant="contained" onClick={hear}>{sounding.state === 'hear' ? 'Stop' : 'Hear it'}&nbsp;<span className="key">space</span></Button>
+          <h2>
+            {chosen ? `${here.name[0]!.toUpperCase()}${here.name.slice(1)}` : "The whole piece"}
+          </h2>
+          <Button variant="contained" onClick={hear}>
+            {sounding.state === "hear" ? "Stop" : "Hear it"}&nbsp;<span className="key">space</span>
+          </Button>
         </div>
-        <ToggleButtonGroup exclusive size="small" value={time} aria-label="Time" onChange={(_, value: 'strict' | 'shaped' | null) => { if (value) { sounding.stop(); setTime(value); } }}>
-          <ToggleButton value="strict" title="In even time: first">Strict time</ToggleButton>
-          <ToggleButton value="shaped" title="With what is broadened, waited for and gathered: later">Shaped time</ToggleButton>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={time}
+          aria-label="Time"
+          onChange={(_, value: "strict" | "shaped" | null) => {
+            if (value) {
+              sounding.stop();
+              setTime(value);
+            }
+          }}
+        >
+          <ToggleButton value="strict" title="In even time: first">
+            Strict time
+          </ToggleButton>
+          <ToggleButton
+            value="shaped"
+            title="With what is broadened, waited for and gathered: later"
+          >
+            Shaped time
+          </ToggleButton>
         </ToggleButtonGroup>
       </div>
       {doubts.length > 0 && (
         <details className="card shape-doubts">
-          <summary>{doubts.length === 1 ? 'One doubt' : `${doubts.length} doubts`} <span className="soft">{doubts[0]!.text}</span></summary>
+          <summary>
+            {doubts.length === 1 ? "One doubt" : `${doubts.length} doubts`}{" "}
+            <span className="soft">{doubts[0]!.text}</span>
+          </summary>
           <ul className="reasons hand-problems">
-            {doubts.slice(0, MOST_DOUBTS).map((doubt, i) => <li key={i}><button type="button" className="bar-link" onClick={() => onShow(doubt.bar, doubt.bar)}>{doubt.text}</button></li>)}
+            {doubts.slice(0, MOST_DOUBTS).map((doubt, i) => (
+              <li key={i}>
+                <button
+                  type="button"
+                  className="bar-link"
+                  onClick={() => onShow(doubt.bar, doubt.bar)}
+                >
+                  {doubt.text}
+                </button>
+              </li>
+            ))}
             {doubts.length > MOST_DOUBTS && <li>and {doubts.length - MOST_DOUBTS} more</li>}
           </ul>
         </details>
       )}
       <LoudnessCard score={score} shape={shape} here={here} whole={!chosen} change={change} />
-      <TimeCard score={score} shape={shape} ideas={ideas} here={here} whole={!chosen} change={change} />
-      <VoicesCard piece={piece} score={score} shape={shape} ideas={voices} here={here} change={change} />
-      {current && <div className="card row spread"><span>{spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}</span><Button variant="outlined" onClick={bringOut}>{shape.out.includes(current.id) ? 'Back into the line' : 'Bring out'}&nbsp;<span className="key">O</span></Button></div>}
-      <AccentRows piece={piece} score={score} shape={shape} range={range} change={change} onShow={onShow} />
-      <FreeRuns piece={piece} score={score} runs={runs.filter((run) => run.bar >= range.from && run.bar <= range.to)} change={change} onShow={onShow} />
-      {(shape.loudness ?? shape.timing.length + shape.leads.length + shape.touch.length + shape.out.length + shape.meetings.length + shape.accents.length > 0) && <Button onClick={() => void edits.shape(score, null, 'the shape back to as printed')}>Back to as printed</Button>}
+      <TimeCard
+        score={score}
+        shape={shape}
+        ideas={ideas}
+        here={here}
+        whole={!chosen}
+        change={change}
+      />
+      <VoicesCard
+        piece={piece}
+        score={score}
+        shape={shape}
+        ideas={voices}
+        here={here}
+        change={change}
+      />
+      {current && (
+        <div className="card row spread">
+          <span>
+            {spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}
+          </span>
+          <Button variant="outlined" onClick={bringOut}>
+            {shape.out.includes(current.id) ? "Back into the line" : "Bring out"}&nbsp;
+            <span className="key">O</span>
+          </Button>
+        </div>
+      )}
+      <AccentRows
+        piece={piece}
+        score={score}
+        shape={shape}
+        range={range}
+        change={change}
+        onShow={onShow}
+      />
+      <FreeRuns
+        piece={piece}
+        score={score}
+        runs={runs.filter((run) => run.bar >= range.from && run.bar <= range.to)}
+        change={change}
+        onShow={onShow}
+      />
+      {(shape.loudness ??
+        shape.timing.length +
+          shape.leads.length +
+          shape.touch.length +
+          shape.out.length +
+          shape.meetings.length +
+          shape.accents.length >
+          0) && (
+        <Button onClick={() => void edits.shape(score, null, "the shape back to as printed")}>
+          Back to as printed
+        </Button>
+      )}
     </div>
   );
 }

@@ -1,20 +1,51 @@
-import type { Piece } from '@yarrow-ridge/contract';
-import { barAxis, beatName, comparePlaces, lasts, levelName, startOf, toText, type LoudnessPoint, type Place, type Score, type Shape } from '@yarrow-ridge/core/score';
-import { loudnessOf, withLevel } from '@yarrow-ridge/core/shaping';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { useAnnotationEdits } from '../../edits/annotations.ts';
-import './shape.css';
+import type { Piece } from "@yarrow-ridge/contract";
+import {
+  barAxis,
+  beatName,
+  comparePlaces,
+  lasts,
+  levelName,
+  startOf,
+  toText,
+  type LoudnessPoint,
+  type Place,
+  type Score,
+  type Shape,
+} from "@yarrow-ridge/core/score";
+import { loudnessOf, withLevel } from "@yarrow-ridge/core/shaping";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useAnnotationEdits } from "../../edits/annotations.ts";
+import "./shape.css";
 
 const TALL = 84;
 const [LOUDEST, SOFTEST] = [8, 1];
 const yOf = (level: number) => 4 + ((LOUDEST - level) / (LOUDEST - SOFTEST)) * (TALL - 8);
-const levelOf = (y: number) => Math.max(SOFTEST, Math.min(LOUDEST, Math.round((LOUDEST - ((y - 4) / (TALL - 8)) * (LOUDEST - SOFTEST)) * 4) / 4));
+const levelOf = (y: number) =>
+  Math.max(
+    SOFTEST,
+    Math.min(LOUDEST, Math.round((LOUDEST - ((y - 4) / (TALL - 8)) * (LOUDEST - SOFTEST)) * 4) / 4),
+  );
 /** Less than this in pixels is a click, not a drag. */
 const STILL = 4;
 
-/** The loudness of the whole piece as a curve on the bar axis: drag it up or down. Below it, where the time gives. */
-export function ShapeStrip({ piece, score, shape, climax, chosen, onChoose }: {
-  piece: Piece; score: Score; shape: Shape; climax: Place | undefined; chosen: { from: number; to: number } | undefined; onChoose: (from: number, to: number) => void;
+/**
+ * The loudness of the whole piece as a curve on the bar axis: drag it up or down. Below it, where
+ * the time gives.
+ */
+export function ShapeStrip({
+  piece,
+  score,
+  shape,
+  climax,
+  chosen,
+  onChoose,
+}: {
+  piece: Piece;
+  score: Score;
+  shape: Shape;
+  climax: Place | undefined;
+  chosen: { from: number; to: number } | undefined;
+  onChoose: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
   const [draft, setDraft] = useState<readonly LoudnessPoint[]>();
@@ -22,8 +53,12 @@ export function ShapeStrip({ piece, score, shape, climax, chosen, onChoose }: {
   const count = score.bars.length;
   const points = draft ?? loudnessOf(score, shape);
   const x = (place: Place) => (barAxis(score.bars, place) / count) * 100;
-  const placeText = ({ bar, offset }: Place) => (score.bars[bar] ? `bar ${score.bars[bar].number}${offset.num ? `, beat ${beatName(score.bars[bar], offset)}` : ''}` : 'the end');
-  const write = (next: readonly LoudnessPoint[], label: string) => void edits.shape(score, (before) => ({ ...before, loudness: next }), label);
+  const placeText = ({ bar, offset }: Place) =>
+    score.bars[bar]
+      ? `bar ${score.bars[bar].number}${offset.num ? `, beat ${beatName(score.bars[bar], offset)}` : ""}`
+      : "the end";
+  const write = (next: readonly LoudnessPoint[], label: string) =>
+    void edits.shape(score, (before) => ({ ...before, loudness: next }), label);
 
   /** Drags the level at a place; without moving, a click chooses the bar. */
   const drag = (place: Place, isPoint: boolean) => (event: PointerEvent<HTMLElement>) => {
@@ -33,7 +68,11 @@ export function ShapeStrip({ piece, score, shape, climax, chosen, onChoose }: {
     const handle = event.currentTarget;
     handle.setPointerCapture(event.pointerId);
     if (isPoint) handle.focus();
-    const [base, startY, box] = [loudnessOf(score, shape), event.clientY, field.current!.getBoundingClientRect()];
+    const [base, startY, box] = [
+      loudnessOf(score, shape),
+      event.clientY,
+      field.current!.getBoundingClientRect(),
+    ];
     let next: LoudnessPoint[] | undefined;
     const move = (now: globalThis.PointerEvent) => {
       if (!next && Math.abs(now.clientY - startY) < STILL) return;
@@ -41,63 +80,143 @@ export function ShapeStrip({ piece, score, shape, climax, chosen, onChoose }: {
       setDraft(next);
     };
     const end = (commit: boolean) => {
-      handle.removeEventListener('pointermove', move);
-      handle.removeEventListener('pointerup', up);
-      handle.removeEventListener('pointercancel', cancel);
+      handle.removeEventListener("pointermove", move);
+      handle.removeEventListener("pointerup", up);
+      handle.removeEventListener("pointercancel", cancel);
       setDraft(undefined);
       if (commit && next) write(next, `loudness in ${placeText(place)}`);
       else if (commit) onChoose(Math.min(place.bar, count - 1), Math.min(place.bar, count - 1));
     };
     const [up, cancel] = [() => end(true), () => end(false)];
-    handle.addEventListener('pointermove', move);
-    handle.addEventListener('pointerup', up);
-    handle.addEventListener('pointercancel', cancel);
+    handle.addEventListener("pointermove", move);
+    handle.addEventListener("pointerup", up);
+    handle.addEventListener("pointercancel", cancel);
   };
   const key = (point: LoudnessPoint, index: number) => (event: KeyboardEvent<HTMLElement>) => {
     const by = { ArrowUp: 0.5, ArrowDown: -0.5 }[event.key];
     const along = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     if (by) write(withLevel(points, point, point.level + by), `loudness in ${placeText(point)}`);
-    else if (along) field.current!.querySelector<HTMLElement>(`[data-point="${index + along}"]`)?.focus();
-    else if (event.key === 'Backspace' || event.key === 'Delete') write(points.filter((one) => one !== point), `no point in ${placeText(point)}`);
+    else if (along)
+      field.current!.querySelector<HTMLElement>(`[data-point="${index + along}"]`)?.focus();
+    else if (event.key === "Backspace" || event.key === "Delete")
+      write(
+        points.filter((one) => one !== point),
+        `no point in ${placeText(point)}`,
+      );
     else return;
     event.preventDefault();
     event.stopPropagation();
   };
   const press = (event: PointerEvent<HTMLDivElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
-    drag(startOf(Math.max(0, Math.min(count - 1, Math.floor(((event.clientX - box.left) / box.width) * count)))), false)(event);
+    drag(
+      startOf(
+        Math.max(
+          0,
+          Math.min(count - 1, Math.floor(((event.clientX - box.left) / box.width) * count)),
+        ),
+      ),
+      false,
+    )(event);
   };
   const line = points.map((point) => `${x(point)},${yOf(point.level)}`);
-  const path = `M ${[`0,${yOf(points[0]!.level)}`, ...line, `100,${yOf(points.at(-1)!.level)}`].join(' L ')}`;
+  const path = `M ${[`0,${yOf(points[0]!.level)}`, ...line, `100,${yOf(points.at(-1)!.level)}`].join(" L ")}`;
   const ticks = [3, 5, 7];
   return (
     <div className="shape-strip">
-      <div className="shape-scale" aria-hidden>{ticks.map((level) => <span key={level} style={{ top: `${(yOf(level) / TALL) * 100}%` }}>{levelName(level)}</span>)}</div>
-      <div ref={field} className="shape-field" onPointerDown={press} title="Drag the curve up or down">
-        <svg viewBox={`0 0 100 ${TALL}`} preserveAspectRatio="none" role="img" aria-label={`Loudness over ${count} bars`}>
-          {ticks.map((level) => <line key={level} x1={0} x2={100} y1={yOf(level)} y2={yOf(level)} className="shape-line" />)}
-          {chosen && <rect x={(chosen.from / count) * 100} width={((chosen.to - chosen.from + 1) / count) * 100} y={0} height={TALL} className="mark-bars" />}
-          {climax && <line x1={x(climax)} x2={x(climax)} y1={0} y2={TALL} className="shape-climax" />}
+      <div className="shape-scale" aria-hidden>
+        {ticks.map((level) => (
+          <span key={level} style={{ top: `${(yOf(level) / TALL) * 100}%` }}>
+            {levelName(level)}
+          </span>
+        ))}
+      </div>
+      <div
+        ref={field}
+        className="shape-field"
+        onPointerDown={press}
+        title="Drag the curve up or down"
+      >
+        <svg
+          viewBox={`0 0 100 ${TALL}`}
+          preserveAspectRatio="none"
+          role="img"
+          aria-label={`Loudness over ${count} bars`}
+        >
+          {ticks.map((level) => (
+            <line
+              key={level}
+              x1={0}
+              x2={100}
+              y1={yOf(level)}
+              y2={yOf(level)}
+              className="shape-line"
+            />
+          ))}
+          {chosen && (
+            <rect
+              x={(chosen.from / count) * 100}
+              width={((chosen.to - chosen.from + 1) / count) * 100}
+              y={0}
+              height={TALL}
+              className="mark-bars"
+            />
+          )}
+          {climax && (
+            <line x1={x(climax)} x2={x(climax)} y1={0} y2={TALL} className="shape-climax" />
+          )}
           <path d={`${path} L 100,${TALL} L 0,${TALL} Z`} className="shape-area" />
-          <path d={path} className={`shape-curve${shape.loudness || draft ? '' : ' printed'}`} />
+          <path d={path} className={`shape-curve${shape.loudness || draft ? "" : " printed"}`} />
         </svg>
         {points.map((point, i) => {
           // of a step both ends stand at one place: the later is the one to be dragged
           const covered = points[i + 1] && comparePlaces(points[i + 1]!, point) === 0;
           return covered ? null : (
-            <span key={`${point.bar}:${toText(point.offset)}`} role="slider" tabIndex={0} data-point={i} className="shape-point" aria-label={`Loudness, ${placeText(point)}`} aria-orientation="vertical"
-              aria-valuemin={SOFTEST} aria-valuemax={LOUDEST} aria-valuenow={point.level} aria-valuetext={levelName(point.level)} title={`${placeText(point)}: ${levelName(point.level)}`}
-              style={{ left: `${x(point)}%`, top: `${(yOf(point.level) / TALL) * 100}%` }} onPointerDown={drag(point, true)} onKeyDown={key(point, i)} />
+            <span
+              key={`${point.bar}:${toText(point.offset)}`}
+              role="slider"
+              tabIndex={0}
+              data-point={i}
+              className="shape-point"
+              aria-label={`Loudness, ${placeText(point)}`}
+              aria-orientation="vertical"
+              aria-valuemin={SOFTEST}
+              aria-valuemax={LOUDEST}
+              aria-valuenow={point.level}
+              aria-valuetext={levelName(point.level)}
+              title={`${placeText(point)}: ${levelName(point.level)}`}
+              style={{ left: `${x(point)}%`, top: `${(yOf(point.level) / TALL) * 100}%` }}
+              onPointerDown={drag(point, true)}
+              onKeyDown={key(point, i)}
+            />
           );
         })}
       </div>
       <div className="shape-time">
         {shape.timing.map((mark) => {
           const left = x(mark.from);
-          return <button key={mark.id} type="button" className={`shape-mark ${mark.kind}`} style={{ left: `${left}%`, ...(lasts(mark.kind) ? { width: `${Math.max(1.2, x(mark.to) - left)}%` } : {}) }}
-            title={`${mark.kind}, ${placeText(mark.from)}`} onClick={() => onChoose(mark.from.bar, mark.from.bar)}><span>{mark.kind === 'breathe' ? '’' : mark.kind === 'wait' ? '|' : mark.kind}</span></button>;
+          return (
+            <button
+              key={mark.id}
+              type="button"
+              className={`shape-mark ${mark.kind}`}
+              style={{
+                left: `${left}%`,
+                ...(lasts(mark.kind) ? { width: `${Math.max(1.2, x(mark.to) - left)}%` } : {}),
+              }}
+              title={`${mark.kind}, ${placeText(mark.from)}`}
+              onClick={() => onChoose(mark.from.bar, mark.from.bar)}
+            >
+              <span>{mark.kind === "breathe" ? "’" : mark.kind === "wait" ? "|" : mark.kind}</span>
+            </button>
+          );
         })}
-        {shape.timing.length === 0 && <span className="soft small">{shape.loudness ? 'your curve' : 'as printed'}; drag it at any bar. Time is strict all through.</span>}
+        {shape.timing.length === 0 && (
+          <span className="soft small">
+            {shape.loudness ? "your curve" : "as printed"}; drag it at any bar. Time is strict all
+            through.
+          </span>
+        )}
       </div>
     </div>
   );
