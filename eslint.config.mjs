@@ -31,6 +31,17 @@ export default tseslint.config(
       "@typescript-eslint/consistent-type-imports": "error",
       "no-console": "error",
       "no-restricted-imports": "off",
+      // Prettier breaks code; comments it leaves
+      "max-len": [
+        "error",
+        {
+          code: 100,
+          ignoreStrings: true,
+          ignoreTemplateLiterals: true,
+          ignoreRegExpLiterals: true,
+          ignorePattern: "^\\s*(it|describe)(\\.each\\(.*\\))?\\(",
+        },
+      ],
     },
   },
   {

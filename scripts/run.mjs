@@ -31,7 +31,10 @@ const commands = {
     vite.kill();
     return code;
   },
-  lint: async () => (await run("npx", ["eslint", "."])) || run("npx", ["tsc", "-p", "."]),
+  lint: async () =>
+    (await run("npx", ["prettier", "--check", "--log-level", "warn", "."])) ||
+    (await run("npx", ["eslint", "."])) ||
+    run("npx", ["tsc", "-p", "."]),
   fuzz: () => run(process.execPath, ["--import", "tsx", join("e2e", "bench", "fuzz.ts")]),
   same: () =>
     run(process.execPath, [

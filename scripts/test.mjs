@@ -50,6 +50,7 @@ try {
   needNode();
   await install();
   if (only.length === 0) {
+    await step("Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]);
     await step("Lint", "npx", ["eslint", "."]);
     await step("Types", "npx", ["tsc", "-p", "."]);
   }
