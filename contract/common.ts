@@ -1,4 +1,5 @@
 import { Type, type TSchema } from "@sinclair/typebox";
+import { instruments } from "@yarrow-ridge/core/instruments";
 
 /** Names typed by a person. */
 export const Name = Type.String({
@@ -13,9 +14,10 @@ export const LongText = Type.String({
 });
 export const Id = Type.String({ minLength: 1, maxLength: 100 });
 export const IsoDate = Type.String({ format: "date", description: "a date such as 2026-03-14" });
+const ids = instruments.map((one) => one.id);
 export const Instrument = Type.Union(
-  ["piano", "organ", "harp", "guitar", "accordion"].map((id) => Type.Literal(id)),
-  { description: "piano, organ, harp, guitar or accordion" },
+  ids.map((id) => Type.Literal(id)),
+  { description: `${ids.slice(0, -1).join(", ")} or ${ids.at(-1)}` },
 );
 export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
 

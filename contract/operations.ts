@@ -1,5 +1,6 @@
 import { Type, type Static, type TSchema } from "@sinclair/typebox";
 import { Listed, Page, IsoDate } from "./common.ts";
+import * as marks from "./marks.ts";
 import * as pieces from "./pieces.ts";
 import * as surveys from "./survey.ts";
 import * as studio from "./studio.ts";
@@ -240,6 +241,22 @@ export const operations = {
     status: 200,
     query: Type.Object({ layer: Type.Optional(Type.String({ maxLength: 60 })) }),
     response: pieces.Annotations,
+  }),
+  putNotes: op({
+    method: "put",
+    path: "/api/pieces/:id/notes/:aspect",
+    summary: "Writes what is said of the given notes of a layer; null takes it away",
+    status: 200,
+    body: marks.NotesPut,
+    response: pieces.Saved,
+  }),
+  putMarks: op({
+    method: "put",
+    path: "/api/pieces/:id/marks/:stratum",
+    summary: "Writes and removes marks of one kind in a layer, or goes back to the printed ones",
+    status: 200,
+    body: marks.MarksPut,
+    response: pieces.Saved,
   }),
   putFingerings: op({
     method: "put",

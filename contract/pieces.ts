@@ -1,4 +1,5 @@
 import { Type } from "@sinclair/typebox";
+import { written } from "./marks.ts";
 import {
   BarIndex,
   Id,
@@ -451,9 +452,11 @@ const LayeredFinger = Type.Object({
   id: Type.String(),
   finger: Type.String(),
   layer: Type.String(),
+  aspect: Type.String(),
 });
 export const Annotations = Type.Object({
   revision: Type.Integer(),
+  ...written,
   fingerings: Type.Array(LayeredFinger, {
     description: "of the layer asked for, the teacher’s unless said",
   }),

@@ -1,3 +1,6 @@
+import { pedalMark } from "./instruments/index.ts";
+import { piano } from "./instruments/piano/index.ts";
+import { annotate, type Annotations, type PedalMark, type Shape } from "./score/index.ts";
 import { readScore, type Score } from "./score/index.ts";
 
 /** A note of the shorthand: `F#4:2` is F sharp, two quarters; `r:1` a rest; `C4+E4:1` a chord. */
@@ -48,3 +51,29 @@ export function lineOf(keys: readonly number[], hand: "right" | "left"): Score {
   const rest = `r:${keys.length}`;
   return scoreOf([hand === "right" ? [text, rest] : [rest, text]], [Math.min(64, keys.length), 4]);
 }
+
+interface Written {
+  readonly fingerings?: readonly { readonly id: string; readonly finger: string }[];
+  /** In the place of what is printed. */
+  readonly pedal?: readonly PedalMark[];
+  readonly sections?: Annotations["sections"];
+  readonly shape?: Shape | undefined;
+}
+
+/** A piano score with what was written into it. */
+export const exported = (
+  xml: string,
+  { fingerings = [], pedal, sections = [], shape }: Written,
+  parts: readonly number[] = [],
+): string =>
+  annotate(
+    xml,
+    {
+      notes: fingerings.map(({ id, finger }) => ({ id, aspect: "finger", value: finger })),
+      sections,
+      ...(shape ? { shape } : {}),
+      ...(pedal ? { marks: { pedal: pedal.map((one, i) => pedalMark(one, String(i))) } } : {}),
+    },
+    parts,
+    piano.strata,
+  );

@@ -169,10 +169,58 @@ it("says plainly that nothing is proposed for other instruments, and takes their
   ).toEqual(["Form", "Hands", "Shape"]);
   await page.keyboard.press("ArrowRight");
   await page.waitForSelector(".mark-note");
-  await page.keyboard.press("m");
-  await page.waitForFunction(() =>
-    [...document.querySelectorAll(".finger.ink")].some((one) => one.textContent === "m"),
+  const stands = (aspect: string, value: string) =>
+    page.waitForSelector(`.finger.ink[data-aspect=${aspect}]::-p-text(${value})`);
+  // every sign is typed while a note is chosen, also where its letter opens something else
+  for (const [key, aspect] of [
+    ["m", "pluck"],
+    ["p", "pluck"],
+    ["2", "finger"],
+  ] as const) {
+    await page.keyboard.press(key);
+    await stands(aspect, key);
+  }
+  await page.keyboard.down("Shift");
+  await page.keyboard.press("Digit3");
+  await page.keyboard.up("Shift");
+  await stands("string", "3");
+  expect(await page.$(".keyboard")).toBeNull();
+  await says(page, "Plucking finger");
+  // with no note chosen the letter opens what it opens
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("f");
+  await says(page, "Sections");
+});
+
+it("takes toe and heel for the organ’s feet by their letters", async () => {
+  const staff = (n: number) =>
+    ["C", "D", "E", "F"]
+      .map(
+        (step) =>
+          `<note><pitch><step>${step}</step><octave>${5 - n}</octave></pitch><duration>1</duration><voice>${n}</voice><type>quarter</type><staff>${n}</staff></note>`,
+      )
+      .join("");
+  const measure = (n: number) =>
+    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>3</staves></attributes>" : ""}${[1, 2, 3].map(staff).join("<backup><duration>4</duration></backup>")}</measure>`;
+  const id = await bring(
+    `<score-partwise version="4.0"><work><work-title>Weir voluntary</work-title></work><part-list><score-part id="P1"><part-name>Organ</part-name></score-part></part-list><part id="P1">${[1, 2].map(measure).join("")}</part></score-partwise>`,
+    "organ",
   );
+  await open(id);
+  await press(page, "Hands");
+  await page.keyboard.press("ArrowRight");
+  await page.waitForSelector(".mark-note");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Tab");
+  await says(page, "toe or heel");
+  await page.keyboard.press("h");
+  await page.keyboard.press("t");
+  const parts = () =>
+    page.$$eval(".finger.ink[data-aspect=part]", (all) => all.map((one) => one.textContent));
+  await page.waitForFunction(
+    () => document.querySelectorAll(".finger.ink[data-aspect=part]").length === 2,
+  );
+  expect(await parts()).toEqual(["h", "t"]);
 });
 
 it("is worked by keyboard: ridge, strata, zoom, the list of keys", async () => {
@@ -346,7 +394,7 @@ it("writes a silent change and a finger that may be left, and takes them back", 
   await becomes("4");
   await page.keyboard.press("ArrowDown");
   await page.waitForSelector('[aria-label="Finger"] [aria-pressed=true]');
-  await page.keyboard.press("t");
+  await page.keyboard.press("w");
   await page.keyboard.press("5");
   await becomes("4-5");
   await page.keyboard.press("ArrowDown");

@@ -13,7 +13,8 @@ import {
   assignments,
   attempts,
   cards,
-  fingerings,
+  marks,
+  noteMarks,
   pages,
   pieces,
   plans,
@@ -26,6 +27,7 @@ import { bringScore } from "./pieces/bring.ts";
 import { refreshHead } from "./pieces/marks.ts";
 import { bringPaper } from "./pieces/paper.ts";
 import { knownPiece } from "./pieces/store.ts";
+import { rowOf, TEACHER } from "./pieces/written.ts";
 import { upToDate } from "./plans/layout.ts";
 import { newId, type Studio } from "./studio.ts";
 
@@ -94,9 +96,9 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
         `${id} ${hand}`,
       );
       const written = notes.flatMap(({ id: noteId, finger }) =>
-        finger ? [{ pieceId: id, layer: "teacher", noteId, finger }] : [],
+        finger ? [{ pieceId: id, layer: TEACHER, aspect: "finger", noteId, value: finger }] : [],
       );
-      await studio.db.insert(fingerings).values(written);
+      await studio.db.insert(noteMarks).values(written);
     }
     if (piece.climax)
       await studio.db
@@ -115,11 +117,21 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
           text,
         })),
       );
-    if (piece.pedal)
+    if (piece.pedal) {
+      const rows = piece.pedal.map(([bar, offset, kind]) =>
+        rowOf(id, "pedal", {
+          id: newId(),
+          layer: TEACHER,
+          from: { bar, offset },
+          data: { kind },
+        }),
+      );
+      await studio.db.insert(marks).values(rows);
       await studio.db
         .update(pieces)
-        .set({ pedal: piece.pedal.map(([bar, offset, kind]) => ({ bar, offset, kind })) })
+        .set({ taken: ["pedal"] })
         .where(eq(pieces.id, id));
+    }
   }
   return ids;
 }

@@ -1,5 +1,5 @@
 import { contents, plainReturns } from "../form/index.ts";
-import { instrument, type Player } from "../instruments/index.ts";
+import { instrument, thumbs, type HandPosition, type Player } from "../instruments/index.ts";
 import {
   add,
   barSpan,
@@ -7,9 +7,7 @@ import {
   compare,
   onsets,
   spokenName,
-  thumbs,
   toNumber,
-  type HandPosition,
   type Note,
   type Score,
 } from "../score/index.ts";

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
-import { instruments } from "../instruments/index.ts";
+import { instrument, instruments, valuesOf } from "../instruments/index.ts";
 import { isBlack, onsets, readFile } from "../score/index.ts";
 import { lineOf, scoreOf } from "../testing.ts";
 import { propose } from "./index.ts";
@@ -134,11 +134,6 @@ describe("instruments", () => {
       // of the organ the manuals, not the feet
       expect(one.notProposed === undefined).toBe(one.limbs.every((limb) => limb.model));
     }
-    expect(instruments.find(({ id }) => id === "harp")!.limbs[0]!.fingers).toEqual([
-      "1",
-      "2",
-      "3",
-      "4",
-    ]);
+    expect(valuesOf(instrument("harp"), "right", "finger")).toEqual(["1", "2", "3", "4"]);
   });
 });

@@ -1,5 +1,5 @@
 import { analyse } from "../form/index.ts";
-import { instrument } from "../instruments/index.ts";
+import { instrument, valuesOf } from "../instruments/index.ts";
 import type { Score } from "../score/index.ts";
 import { alternativesTo, type Alternative } from "./alternatives.ts";
 import { differing } from "./differing.ts";
@@ -113,11 +113,11 @@ function editionOf(
   score: Score,
   { hand, instrument: kind = "piano" }: FingerOptions,
 ): Map<string, string> {
-  const symbols = instrument(kind).limbs.find((limb) => limb.id === hand)?.fingers ?? [];
+  const symbols = valuesOf(instrument(kind), hand, "finger");
   return new Map(
     score.notes.flatMap((note): [string, string][] =>
-      note.hand === hand && note.finger && parseWritten(note.finger, symbols)
-        ? [[note.id, note.finger]]
+      note.hand === hand && note.printed?.finger && parseWritten(note.printed.finger, symbols)
+        ? [[note.id, note.printed.finger]]
         : [],
     ),
   );

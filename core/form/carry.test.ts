@@ -1,6 +1,7 @@
+import { instrument, pedalMark, stratumOf } from "../instruments/index.ts";
 import { scoreOf } from "../testing.ts";
 import { fraction, startOf, type Section } from "../score/index.ts";
-import { analyse, carryFingers, carryPedal, carryRemarks, carryWords, sistersOf } from "./index.ts";
+import { analyse, carryFingers, carryMarks, carryRemarks, carryWords, sistersOf } from "./index.ts";
 
 const first = [
   ["C4 D4 E4 F4", "C3:4"],
@@ -74,18 +75,15 @@ describe("of what is not on one note", () => {
     { ...at(1), kind: "change" as const },
     { ...at(1, 3), kind: "up" as const },
     { ...at(6), kind: "down" as const },
-  ];
+  ].map((one, i) => pedalMark(one, String(i)));
+  const pedal = stratumOf(instrument("piano"), "pedal")!;
 
   it("pedal goes to whole returns; bars with pedal of their own keep it", () => {
-    const carried = carryPedal(piece, returns, marks, 0, 1);
-    expect(carried.marks.map(({ bar, offset, kind }) => `${bar} ${offset.num} ${kind}`)).toEqual([
-      "3 0 down",
-      "4 0 change",
-      "4 3 up",
-      "7 0 change",
-      "7 3 up",
-    ]);
-    expect(carried.misfits).toEqual(["bar 7 has pedal of its own; it stays"]);
+    const carried = carryMarks(piece, returns, pedal, marks, 0, 1);
+    expect(
+      carried.marks.map(({ from, data }) => `${from.bar} ${from.offset.num} ${String(data.kind)}`),
+    ).toEqual(["3 0 down", "4 0 change", "4 3 up", "7 0 change", "7 3 up"]);
+    expect(carried.misfits).toEqual(["bar 7 has pedal marks of its own; they stay"]);
   });
   it("a note on a bar goes to the bars, a note on a note to what it has become, each once", () => {
     const note = piece.notes.find(

@@ -1,16 +1,13 @@
 import {
   barSpan,
   compare,
-  comparePlaces,
   lastBarOf,
   notesByBar,
   pitchText,
   spokenName,
   toText,
   type About,
-  type HandPosition,
   type Note,
-  type PedalMark,
   type Remark,
   type Score,
   type Section,
@@ -18,7 +15,7 @@ import {
 import { handsOf } from "./content.ts";
 import type { Return } from "./returns.ts";
 
-interface Where {
+export interface Where {
   /** The returns it was carried to: first and last bar. */
   readonly to: readonly { from: number; to: number }[];
   /** Where something does not fit, in sentences. */
@@ -31,7 +28,7 @@ export interface Carried extends Where {
   readonly fingerings: readonly { id: string; finger: string }[];
 }
 
-const KINDS: readonly Return["relation"][] = ["exact", "octave", "transposed", "varied"];
+export const KINDS: readonly Return["relation"][] = ["exact", "octave", "transposed", "varied"];
 
 /** A bar of a stretch beside the bar that brings it back. */
 export interface Pair {
@@ -194,103 +191,15 @@ export const wholeReturns = (
   );
 
 /** Pairs by which a stretch as a whole comes back. */
-const asWhole = (score: Score, returns: readonly Return[], from: number, to: number): Pair[] =>
+export const asWhole = (
+  score: Score,
+  returns: readonly Return[],
+  from: number,
+  to: number,
+): Pair[] =>
   pairsOfReturns(wholeReturns(score, returns, from, to), from, to, () => true).filter(
     ({ there }) => there < from || there > to,
   );
-
-/**
- * Carries pedal marks to the returns of bars `from` to `to` in all hands. A bar that has marks of
- * its own keeps them.
- */
-export function carryPedal(
-  score: Score,
-  returns: readonly Return[],
-  marks: readonly PedalMark[],
-  from: number,
-  to: number,
-): Where & { readonly marks: readonly PedalMark[] } {
-  const own = new Set(marks.map((mark) => mark.bar));
-  const done = new Set<number>();
-  const [found, misfits]: [PedalMark[], string[]] = [[], []];
-  for (const { bar, there } of asWhole(score, returns, from, to)) {
-    const here = marks.filter((mark) => mark.bar === bar);
-    if (here.length === 0 || done.has(there)) continue;
-    if (own.has(there)) {
-      misfits.push(`bar ${score.bars[there]!.number} has pedal of its own; it stays`);
-      continue;
-    }
-    done.add(there);
-    for (const mark of here) {
-      if (compare(mark.offset, score.bars[there]!.length) > 0)
-        misfits.push(
-          `bar ${score.bars[there]!.number} is too short for the ${mark.kind} of bar ${score.bars[bar]!.number}`,
-        );
-      else found.push({ ...mark, bar: there });
-    }
-  }
-  return {
-    marks: found,
-    to: stretches(found.map((mark) => mark.bar)),
-    misfits: [...new Set(misfits)],
-  };
-}
-
-/**
- * Carries positions that lie within bars `from` to `to` to the returns of their hand, on the keys
- * the music has there. A return with a position of its own keeps it.
- */
-export function carryPositions<P extends HandPosition>(
-  score: Score,
-  returns: readonly Return[],
-  positions: readonly P[],
-  from: number,
-  to: number,
-): Where & { readonly positions: readonly P[] } {
-  const [found, misfits]: [P[], string[]] = [[], []];
-  const meets = (a: HandPosition, b: HandPosition) =>
-    a.hand === b.hand && comparePlaces(a.from, b.to) < 0 && comparePlaces(b.from, a.to) < 0;
-  // where two returns overlap, the closer one has the say
-  const closest = [...returns].sort(
-    (a, b) =>
-      KINDS.indexOf(a.relation) - KINDS.indexOf(b.relation) || b.to - b.from - (a.to - a.from),
-  );
-  for (const one of positions.filter(
-    (position) => position.from.bar >= from && lastBarOf(position.to) <= to,
-  )) {
-    for (const back of closest.filter(
-      (other) =>
-        other.hand === one.hand &&
-        other.relation !== "varied" &&
-        KINDS.includes(other.relation) &&
-        other.of <= one.from.bar &&
-        other.ofTo >= lastBarOf(one.to),
-    )) {
-      const on = back.from - back.of;
-      const there: P = {
-        ...one,
-        from: { ...one.from, bar: one.from.bar + on },
-        to: { ...one.to, bar: one.to.bar + on },
-        thumb: one.thumb + back.interval,
-      };
-      const own = [...positions, ...found].find((other) => meets(other, there));
-      if (!own) found.push(there);
-      else if (own.thumb !== there.thumb)
-        misfits.push(
-          `bar ${score.bars[there.from.bar]!.number} has a position of its own; it stays`,
-        );
-    }
-  }
-  return {
-    positions: found,
-    to: stretches(
-      found.flatMap((one) =>
-        Array.from({ length: lastBarOf(one.to) - one.from.bar + 1 }, (_, i) => one.from.bar + i),
-      ),
-    ),
-    misfits: [...new Set(misfits)],
-  };
-}
 
 /**
  * Carries notes to oneself: one on a bar to the bars that bring it back, one on a note to what the

@@ -5,7 +5,7 @@ import {
   secondsOf,
   toNumber,
   toText,
-  type Mark,
+  type PrintedMark,
   type Note,
   type Score,
 } from "../score/index.ts";
@@ -90,13 +90,13 @@ function fingers(
   const known = new Map(before.map((note) => [key(note), note]));
   return now.flatMap((note): Difference[] => {
     const other = known.get(key(note));
-    if (!other || other.finger === note.finger) return [];
+    if (!other || other.printed?.finger === note.printed?.finger) return [];
     const text =
-      note.finger === undefined
-        ? `no finger where ${other.finger} was`
-        : other.finger === undefined
-          ? `finger ${note.finger} added`
-          : `finger ${note.finger} instead of ${other.finger}`;
+      note.printed?.finger === undefined
+        ? `no finger where ${other.printed?.finger} was`
+        : other.printed?.finger === undefined
+          ? `finger ${note.printed?.finger} added`
+          : `finger ${note.printed?.finger} instead of ${other.printed?.finger}`;
     return [
       {
         bar,
@@ -112,7 +112,7 @@ function marks(a: Score, i: number, b: Score, j: number): Difference[] {
     score.marks.filter(
       (mark) => mark.bar === bar && (mark.kind === "dynamic" || mark.kind === "words"),
     );
-  const same = (x: Mark, y: Mark) =>
+  const same = (x: PrintedMark, y: PrintedMark) =>
     x.kind === y.kind && x.text === y.text && compare(x.offset, y.offset) === 0;
   const [before, now] = [of(a, i), of(b, j)];
   const number = b.bars[j]!.number;

@@ -1,3 +1,4 @@
+export { carryMarks, type CarriedMarks } from "./carryMarks.ts";
 export { analyse, newBars, type Form } from "./analyse.ts";
 export {
   pairsOfReturns,
@@ -7,8 +8,6 @@ export {
   twinOf,
   wholeReturns,
   carryFingers,
-  carryPedal,
-  carryPositions,
   carryRemarks,
   carryWords,
   type Carried,

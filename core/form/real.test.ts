@@ -1,7 +1,8 @@
+import { exported } from "../testing.ts";
 import { readdirSync, readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
-import { annotate, readFile } from "../score/index.ts";
+import { readFile } from "../score/index.ts";
 import { analyse, segment, survey } from "./index.ts";
 
 // Public-domain music in files by other hands and other programs: the test data of the npm package
@@ -34,7 +35,7 @@ it.each(files)("reads %s, surveys it, and gives the same score back after an exp
   const found = survey(score, { instrument: "piano" });
   expect(found.seconds).toBeGreaterThan(0);
   expect(found.keys.length).toBeGreaterThan(0);
-  const again = readFile(new TextEncoder().encode(annotate(xml, { fingerings: [], sections: [] })));
+  const again = readFile(new TextEncoder().encode(exported(xml, { fingerings: [], sections: [] })));
   expect({ ...again.score, warnings: [] }).toEqual({ ...score, warnings: [] });
 });
 

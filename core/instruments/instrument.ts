@@ -1,3 +1,4 @@
+import type { Aspect, Stratum } from "../score/index.ts";
 import type { HandModel } from "../fingering/model.ts";
 import type { Player } from "./keyboard/reach.ts";
 
@@ -8,8 +9,6 @@ export interface Limb {
   readonly name: string;
   /** Lowest and highest key it has, A4 = 69, both sounding. From memory: makers differ. */
   readonly compass: readonly [number, number];
-  /** What may be written over a note it plays. */
-  readonly fingers: readonly string[];
   /** How its fingers are chosen; absent while nothing is proposed for it. */
   readonly model?: (player?: Player) => HandModel;
 }
@@ -20,8 +19,10 @@ export interface Instrument {
   readonly name: string;
   /** From the top staff down. */
   readonly limbs: readonly Limb[];
-  /** Whether a damper pedal is marked in its scores. */
-  readonly damper: boolean;
+  /** What is said of its notes, in the order it is typed and drawn. */
+  readonly aspects: readonly Aspect[];
+  /** What is written between them. */
+  readonly strata: readonly Stratum[];
   /** Shown where nothing is proposed for the hands. */
   readonly notProposed?: string;
   /** A caution of this instrument, shown in the practice room. */

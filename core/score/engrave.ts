@@ -1,22 +1,27 @@
+import { FINGERING, stripAspect, type Aspect } from "./aspects.ts";
 import { addBeams } from "./beams.ts";
 import { ScoreError } from "./model.ts";
 import { partsOf } from "./parts.ts";
 import { child, children, parseXml, serialize } from "./xml.ts";
 
 /**
- * The stored score made ready for engraving: without fingerings and pedal marks, which the screen
- * draws itself so that an edit shows at once, without the parts of others, without the title block
- * and the name of a single part, with signs for several bars written out, with beams where the file
- * has none, and with the `times` of a repeat kept to what can be unfolded.
+ * The stored score made ready for engraving: without what is said of notes and without pedal marks,
+ * which the screen draws itself so that an edit shows at once, without the parts of others, without
+ * the title block and the name of a single part, with signs for several bars written out, with
+ * beams where the file has none, and with the `times` of a repeat kept to what can be unfolded.
  */
-export function engravable(xml: string, mine?: readonly number[]): string {
+export function engravable(
+  xml: string,
+  mine?: readonly number[],
+  aspects: readonly Aspect[] = [FINGERING],
+): string {
   const { document, root } = parseXml(xml);
   keepParts(root, mine);
   addBeams(document, root);
   for (const part of children(root, "part")) {
     for (const measure of children(part, "measure")) {
       for (const element of children(measure)) {
-        if (element.tagName === "note") strip(element, "notations", "technical", "fingering");
+        if (element.tagName === "note") for (const one of aspects) stripAspect(element, one);
         if (element.tagName === "direction") {
           for (const type of children(element, "direction-type")) {
             if (child(type, "pedal")) element.removeChild(type);
@@ -76,14 +81,5 @@ function keepParts(root: Parameters<typeof partsOf>[0], mine: readonly number[] 
       (entry.tagName === "score-part" && !kept.has(entry.getAttribute("id")))
     )
       list!.removeChild(entry);
-  }
-}
-
-/** Removes the innermost of a path of elements, and its parents when that leaves them empty. */
-function strip(note: Parameters<typeof children>[0], ...path: string[]): void {
-  const [name, ...rest] = path;
-  for (const element of children(note, name)) {
-    if (rest.length) strip(element, ...rest);
-    if (rest.length === 0 || children(element).length === 0) note.removeChild(element);
   }
 }

@@ -17,19 +17,29 @@ export {
   type Repeats,
 } from "./order.ts";
 export { onePass } from "./repeats.ts";
+export {
+  fingering,
+  FINGERING,
+  type Aspect,
+  type NoteMark,
+  type NoteSymbol,
+  type Said,
+} from "./aspects.ts";
+export {
+  inOrder,
+  markFrom,
+  markMoved,
+  markRecord,
+  marksIn,
+  overlapOf,
+  type Mark,
+  type MarkData,
+  type MarkRecord,
+  type Printed,
+  type Stratum,
+} from "./strata.ts";
 export { annotate, type Annotations } from "./write.ts";
 export { sectionsIn } from "./sectionFile.ts";
-export {
-  overlap,
-  positionFrom,
-  positionRecord,
-  positionsIn,
-  positionsMoved,
-  thumbs,
-  withPosition,
-  type HandPosition,
-  type HandPositionRecord,
-} from "./positions.ts";
 export {
   shapeFrom,
   shapeIn,

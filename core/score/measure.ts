@@ -13,7 +13,15 @@ import {
   ZERO,
   type Fraction,
 } from "./fraction.ts";
-import { ScoreError, type Key, type Mark, type Metre, type Pitch, type Signs } from "./model.ts";
+import { readAspects, type Aspect, type Said } from "./aspects.ts";
+import {
+  ScoreError,
+  type Key,
+  type PrintedMark,
+  type Metre,
+  type Pitch,
+  type Signs,
+} from "./model.ts";
 import { midiOf } from "./pitch.ts";
 import { readPedal } from "./pedalFile.ts";
 import { SHAPE_MARK } from "./shape.ts";
@@ -22,6 +30,7 @@ import { child, childText, children, isElement, type Element } from "./xml.ts";
 
 /** What carries over from one measure to the next while a part is read. */
 export interface Reading {
+  readonly aspects: readonly Aspect[];
   divisions: Fraction | undefined;
   metre: Metre;
   key: Key;
@@ -46,7 +55,7 @@ export interface RawNote {
   accent: "accent" | "strong" | undefined;
   ornaments: string[];
   accidental: boolean;
-  finger: string | undefined;
+  printed: Said | undefined;
 }
 
 export interface RawMeasure {
@@ -55,7 +64,7 @@ export interface RawMeasure {
   /** A backup that led to before the bar's start. */
   overran: boolean;
   notes: RawNote[];
-  marks: Omit<Mark, "bar">[];
+  marks: Omit<PrintedMark, "bar">[];
   tempo: number | undefined;
   implicit: boolean;
   signs: Signs;
@@ -166,19 +175,6 @@ const ORNAMENTS: Readonly<Record<string, string>> = {
   haydn: "turn or trill",
 };
 
-/**
- * The first finger, and those that take over from it silently (`4-5`); alternatives are left to the
- * original.
- */
-function readFingering(elements: readonly Element[]): string | undefined {
-  const [first, ...others] = elements.map((one) => ({
-    text: one.textContent?.trim() ?? "",
-    takesOver: one.getAttribute("substitution") === "yes",
-  }));
-  if (!first) return undefined;
-  return [first, ...others.filter((one) => one.takesOver)].map((one) => one.text).join("-");
-}
-
 function readNote(
   note: Element,
   offset: Fraction,
@@ -190,11 +186,6 @@ function readNote(
   if (!pitch || child(note, "cue")) return undefined;
   const ties = children(note, "tie").map((tie) => tie.getAttribute("type"));
   const notations = children(note, "notations");
-  const finger = readFingering(
-    notations
-      .flatMap((one) => children(one, "technical"))
-      .flatMap((one) => children(one, "fingering")),
-  );
   return {
     element: note,
     offset,
@@ -217,7 +208,7 @@ function readNote(
       .flatMap((one) => children(one))
       .flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
     accidental: child(note, "accidental") !== undefined,
-    finger: finger && finger.length <= 8 ? finger : undefined,
+    printed: readAspects(notations, reading.aspects),
   };
 }
 
@@ -227,7 +218,7 @@ function readDirection(
   direction: Element,
   cursor: Fraction,
   reading: Reading,
-): { marks: Omit<Mark, "bar">[]; tempo?: number } {
+): { marks: Omit<PrintedMark, "bar">[]; tempo?: number } {
   // a third of a quarter may stand here as 0.333333
   const shift = fromNumber(toNumber(parseDecimal(childText(direction, "offset") ?? "0") ?? ZERO));
   const divisions = reading.divisions ?? fraction(1);
@@ -235,7 +226,7 @@ function readDirection(
     ZERO,
     add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })),
   );
-  const marks: Omit<Mark, "bar">[] = [];
+  const marks: Omit<PrintedMark, "bar">[] = [];
   const pedal = readPedal(direction);
   // words that say the shape for the reader; the field says it exactly
   const ours = direction.getAttribute("id")?.startsWith(SHAPE_MARK);

@@ -1,3 +1,4 @@
+import type { Said } from "./aspects.ts";
 import type { Fraction } from "./fraction.ts";
 
 /** A written pitch; `alter` in semitones, octave 4 starts at middle C. */
@@ -39,8 +40,8 @@ export interface Note {
   readonly ornaments?: readonly string[];
   /** An accidental is printed before it. */
   readonly accidental?: boolean;
-  /** Printed fingering as the file has it. */
-  readonly finger?: string;
+  /** What is printed on it, as the file has it: a finger, a string. */
+  readonly printed?: Said;
 }
 
 export interface Metre {
@@ -103,7 +104,7 @@ export interface ClefChange extends Place {
  * A dynamic, a hairpin's end (`grow`, `fade`, `end`), a word, a pedal mark or a rehearsal mark:
  * what stands at a place and is no note.
  */
-export interface Mark {
+export interface PrintedMark {
   readonly kind: "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal";
   readonly bar: number;
   readonly offset: Fraction;
@@ -147,7 +148,7 @@ export interface Score {
   readonly bars: readonly Bar[];
   /** In written order: by bar, offset, staff, then low to high. */
   readonly notes: readonly Note[];
-  readonly marks: readonly Mark[];
+  readonly marks: readonly PrintedMark[];
   readonly clefChanges: readonly ClefChange[];
   readonly warnings: readonly Warning[];
 }
@@ -173,13 +174,6 @@ export interface PedalMark extends Place {
    * the bass.
    */
   readonly depth?: PedalDepth;
-}
-
-export interface Fingering {
-  /** Note id. */
-  readonly id: string;
-  /** Finger symbol; empty where the teacher wants none although one is printed. */
-  readonly finger: string;
 }
 
 /** A named stretch. `to` is where it ends: the first place that no longer belongs to it. */

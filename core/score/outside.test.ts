@@ -1,12 +1,13 @@
+import { exported } from "../testing.ts";
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { validateXML } from "xmllint-wasm";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
-import { annotate, engravable, fraction, readFile, shapeIn, startOf } from "./index.ts";
+import { engravable, fraction, readFile, shapeIn, startOf } from "./index.ts";
 
-// What is exported is read by programs that are not ours.
+// What is file is read by programs that are not ours.
 
 const wheel = readFile(
   readFileSync(new URL("../../demo/pieces/the-ferrymans-wheel.musicxml", import.meta.url)),
@@ -52,7 +53,7 @@ const shape = {
   meetings: [],
   accents: [],
 };
-const exported = annotate(wheel.xml, { fingerings, pedal, sections, shape });
+const file = exported(wheel.xml, { fingerings, pedal, sections, shape });
 
 /**
  * The MusicXML schema of the W3C community group, version 3.0, as the registry package
@@ -90,10 +91,10 @@ async function schemaErrors(xml: string): Promise<string[]> {
 
 describe("the exported score", () => {
   it("is valid against the MusicXML schema, as the demo pieces are", async () => {
-    expect(await schemaErrors(exported)).toEqual([]);
+    expect(await schemaErrors(file)).toEqual([]);
     expect(
       await schemaErrors(
-        exported.replace("<fingering>1", "<wrong>1").replace("</fingering>", "</wrong>"),
+        file.replace("<fingering>1", "<wrong>1").replace("</fingering>", "</wrong>"),
       ),
     ).not.toEqual([]);
     for (const name of ["the-ferrymans-wheel", "lanterns-on-the-ettle"]) {
@@ -107,7 +108,7 @@ describe("the exported score", () => {
 
   it("is read by a general engraver with its fingerings, pedal marks and section names", async () => {
     const toolkit = new VerovioToolkit(await createVerovioModule());
-    expect(toolkit.loadData(exported)).toBeTruthy();
+    expect(toolkit.loadData(file)).toBeTruthy();
     const mei = toolkit.getMEI({});
     const fingers = [
       ...mei.matchAll(/<fing [^>]*startid="#([^"]+)"[^>]*>(?:<[^>]*>)*([^<]*)/g),
@@ -152,8 +153,8 @@ describe("the exported score", () => {
   });
 
   it("gives back the shape it was written with, and not its words as printed ones", () => {
-    const again = readFile(new TextEncoder().encode(exported));
-    expect(shapeIn(exported, again.score)).toEqual(shape);
+    const again = readFile(new TextEncoder().encode(file));
+    expect(shapeIn(file, again.score)).toEqual(shape);
     expect(
       again.score.marks.filter((mark) => mark.kind === "words").map(({ text }) => text),
     ).toEqual(wheel.score.marks.filter((mark) => mark.kind === "words").map(({ text }) => text));
@@ -168,12 +169,12 @@ describe("the exported score", () => {
           ...(depth ? { depth } : {}),
         })),
     ).toEqual(pedal);
-    expect(annotate(again.xml, { fingerings, pedal, sections, shape })).toBe(exported);
+    expect(exported(again.xml, { fingerings, pedal, sections, shape })).toBe(file);
   });
 
   it("has nothing left for the engraver to draw that the screen draws itself", async () => {
     const toolkit = new VerovioToolkit(await createVerovioModule());
-    expect(toolkit.loadData(engravable(exported))).toBeTruthy();
+    expect(toolkit.loadData(engravable(file))).toBeTruthy();
     const mei = toolkit.getMEI({});
     expect(mei).not.toMatch(/<fing |<pedal |<reh /);
     expect([...mei.matchAll(/<note /g)]).toHaveLength(wheel.score.notes.length);

@@ -12,7 +12,15 @@ import {
   type RawNote,
   type Reading,
 } from "./measure.ts";
-import { ScoreError, type Bar, type Mark, type Note, type Score, type Warning } from "./model.ts";
+import { FINGERING, type Aspect } from "./aspects.ts";
+import {
+  ScoreError,
+  type Bar,
+  type PrintedMark,
+  type Note,
+  type Score,
+  type Warning,
+} from "./model.ts";
 import { choosePart, partsOf, stavesOf } from "./parts.ts";
 import { readRepeats } from "./repeats.ts";
 import { toPartwise } from "./timewise.ts";
@@ -33,6 +41,8 @@ const MAX_NAME = 200;
 export interface ReadOptions {
   /** Limb of each staff from the top, as the instrument names them. */
   readonly limbs?: readonly string[];
+  /** What the instrument says of a note; fingers when not given. */
+  readonly aspects?: readonly Aspect[];
   /**
    * Which parts are to be practised, by their place in the file; chosen by their staves when not
    * given.
@@ -126,8 +136,12 @@ function readDocument(text: string, options: ReadOptions): Import {
   if (parts.length === 0) throw new ScoreError("The score has no part with measures in it.");
   warnings.push(...giveIds(parts));
   const mine = choosePart(parts, options.parts, warnings);
-  const first = readPart(mine[0]!);
-  const readings = [first, ...mine.slice(1).map((part) => readPart(part).slice(0, first.length))];
+  const aspects = options.aspects ?? [FINGERING];
+  const first = readPart(mine[0]!, aspects);
+  const readings = [
+    first,
+    ...mine.slice(1).map((part) => readPart(part, aspects).slice(0, first.length)),
+  ];
   const bars = joinBars(first, mine[0]!, parts[0]!, readings);
   if (bars.length > MAX_BARS)
     throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
@@ -155,7 +169,7 @@ function readDocument(text: string, options: ReadOptions): Import {
       bars: odd,
     });
   }
-  const marks: Mark[] = readings.flatMap((part) =>
+  const marks: PrintedMark[] = readings.flatMap((part) =>
     part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))),
   );
   const score: Score = {
@@ -225,8 +239,9 @@ function nameOfPart(root: Element, part: Element, index: number): string {
 
 interface ReadMeasure extends RawMeasure, Pick<Reading, "metre" | "key"> {}
 
-function readPart(part: Element): ReadMeasure[] {
+function readPart(part: Element, aspects: readonly Aspect[]): ReadMeasure[] {
   const reading: Reading = {
+    aspects,
     divisions: undefined,
     metre: { beats: 4, beatType: 4 },
     key: { fifths: 0 },
@@ -343,7 +358,7 @@ function joinNotes(
       ...(raw.accent ? { accent: raw.accent } : {}),
       ...(raw.accidental ? { accidental: true } : {}),
       ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}),
-      ...(raw.finger === undefined ? {} : { finger: raw.finger }),
+      ...(raw.printed ? { printed: raw.printed } : {}),
     };
     const at = notes.push(note) - 1;
     if (raw.grace) return;

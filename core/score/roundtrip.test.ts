@@ -1,6 +1,6 @@
+import { exported } from "../testing.ts";
 import fc from "fast-check";
 import {
-  annotate,
   fraction,
   fromNumber,
   onsets,
@@ -112,7 +112,7 @@ describe("generated scores", () => {
   it("are read the same after an export without annotations (200 scores)", () => {
     fc.assert(
       fc.property(scores, ({ score, xml }) => {
-        const again = readScore(annotate(xml, { fingerings: [], sections: [] }));
+        const again = readScore(exported(xml, { fingerings: [], sections: [] }));
         expect(withoutWarnings(again.score)).toEqual(withoutWarnings(score));
       }),
       { numRuns: 200 },
@@ -129,11 +129,13 @@ describe("generated scores", () => {
             .slice(0, fingers.length)
             .map((note, i) => ({ id: note.id, finger: fingers[i]! }));
           const expected = new Map([
-            ...score.notes.map((note) => [note.id, note.finger] as const),
+            ...score.notes.map((note) => [note.id, note.printed?.finger] as const),
             ...wanted.map(({ id, finger }) => [id, finger || undefined] as const),
           ]);
-          const again = readScore(annotate(xml, { fingerings: wanted, sections: [] })).score;
-          expect(new Map(again.notes.map((note) => [note.id, note.finger]))).toEqual(expected);
+          const again = readScore(exported(xml, { fingerings: wanted, sections: [] })).score;
+          expect(new Map(again.notes.map((note) => [note.id, note.printed?.finger]))).toEqual(
+            expected,
+          );
         },
       ),
       { numRuns: 150 },
@@ -166,7 +168,7 @@ describe("generated scores", () => {
               ...(i % 3 < 2 && i % 4 > 1 ? { depth: ([0.5, 0.25] as const)[i % 2]! } : {}),
             }));
           const again = readScore(
-            annotate(xml, { fingerings: [], pedal: marks, sections: [] }),
+            exported(xml, { fingerings: [], pedal: marks, sections: [] }),
           ).score;
           expect(
             again.marks
@@ -183,7 +185,7 @@ describe("generated scores", () => {
             score.marks.filter((mark) => mark.kind === "words"),
           );
           expect(
-            annotate(annotate(xml, { fingerings: [], pedal: marks, sections: [] }), {
+            exported(exported(xml, { fingerings: [], pedal: marks, sections: [] }), {
               fingerings: [],
               pedal: [],
               sections: [],
@@ -213,7 +215,7 @@ describe("generated scores", () => {
           from: startOf(start),
           to: startOf(score.bars.length),
         };
-        const out = annotate(xml, { fingerings: [], sections: [section] });
+        const out = exported(xml, { fingerings: [], sections: [section] });
         expect(sectionsIn(out, score.bars.length)).toEqual([
           { name: section.name, words, from: section.from, to: section.to },
         ]);

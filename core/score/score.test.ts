@@ -1,9 +1,8 @@
-import { scoreOf } from "../testing.ts";
+import { exported, scoreOf } from "../testing.ts";
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { zipSync, strToU8 } from "fflate";
 import {
-  annotate,
   add,
   beatLength,
   engravable,
@@ -76,7 +75,9 @@ describe("reading a score", () => {
       [62, "change"],
       [62, "up"],
     ]);
-    expect(lanterns.score.notes.filter((one) => one.finger !== undefined)).toHaveLength(14);
+    expect(lanterns.score.notes.filter((one) => one.printed?.finger !== undefined)).toHaveLength(
+      14,
+    );
     expect(score.warnings.map((warning) => warning.kind)).toEqual(["doctype"]);
   });
 
@@ -177,7 +178,7 @@ describe("reading a score", () => {
         ["P", "P"],
       );
       expect(drawnXml).toContain(`id="${score.bars[0]!.id}"`);
-      const marked = annotate(
+      const marked = exported(
         xml,
         {
           fingerings: [{ id: score.notes[0]!.id, finger: "3" }],
@@ -357,11 +358,11 @@ describe("export and re-import", () => {
     { bar: 2, offset: fraction(1, 3), kind: "change" as const },
     { bar: 3, offset: fraction(2), kind: "up" as const },
   ];
-  const out = annotate(wheel.xml, { fingerings, pedal, sections });
+  const out = exported(wheel.xml, { fingerings, pedal, sections });
   const back = readScore(out);
 
   it("brings fingerings, pedal and sections back", () => {
-    expect(back.score.notes.filter((one) => !one.held).map((one) => one.finger)).toEqual(
+    expect(back.score.notes.filter((one) => !one.held).map((one) => one.printed?.finger)).toEqual(
       fingerings.map(({ finger }) => finger),
     );
     const marks = back.score.marks
@@ -372,23 +373,23 @@ describe("export and re-import", () => {
   });
 
   it("keeps all of the original, and a second export changes nothing", () => {
-    const bare = (score: typeof back.score) => score.notes.map(({ finger: _, ...rest }) => rest);
+    const bare = (score: typeof back.score) => score.notes.map(({ printed: _, ...rest }) => rest);
     expect(bare(back.score)).toEqual(bare(wheel.score));
     expect(back.score.bars).toEqual(wheel.score.bars);
     const others = (score: typeof back.score) =>
       score.marks.filter((mark) => mark.kind === "dynamic" || mark.kind === "words");
     expect(others(back.score)).toEqual(others(wheel.score));
-    expect(annotate(out, { fingerings, pedal, sections })).toBe(out);
+    expect(exported(out, { fingerings, pedal, sections })).toBe(out);
   });
 
   it("takes a printed finger away when the teacher wants none, and leaves printed pedal alone when nobody touched it", () => {
-    const printed = lanterns.score.notes.find((one) => one.finger !== undefined)!;
+    const printed = lanterns.score.notes.find((one) => one.printed?.finger !== undefined)!;
     const plain = readScore(
-      annotate(lanterns.xml, { fingerings: [{ id: printed.id, finger: "" }], sections: [] }),
+      exported(lanterns.xml, { fingerings: [{ id: printed.id, finger: "" }], sections: [] }),
     ).score;
-    expect(plain.notes.find((one) => one.id === printed.id)!.finger).toBeUndefined();
-    expect(plain.notes.filter((one) => one.finger !== undefined)).toHaveLength(13);
-    const untouched = readScore(annotate(wheel.xml, { fingerings: [], sections: [] })).score;
+    expect(plain.notes.find((one) => one.id === printed.id)!.printed?.finger).toBeUndefined();
+    expect(plain.notes.filter((one) => one.printed?.finger !== undefined)).toHaveLength(13);
+    const untouched = readScore(exported(wheel.xml, { fingerings: [], sections: [] })).score;
     expect(untouched.marks).toEqual(wheel.score.marks);
   });
 

@@ -1,4 +1,5 @@
-import { analyse, carryPositions } from "../form/index.ts";
+import { analyse, carryMarks } from "../form/index.ts";
+import { instrument, stratumOf } from "../instruments/index.ts";
 import { fraction, NO_SHAPE, readScore, startOf, type Score, type Shape } from "../score/index.ts";
 import { scoreOf } from "../testing.ts";
 import { carryShape, levelAt, printedLoudness, voiceIdeas, withLine } from "./index.ts";
@@ -105,24 +106,25 @@ describe("a shape carried to where the music returns", () => {
       ["G4 A4 B4 C5", "G3:4"],
       ["D5 B4 C5 A4", "D3:4"],
     ]);
-    const positions = [{ hand: "right", from: at(0), to: at(2), thumb: 60 }];
-    const found = carryPositions(
-      transposed,
-      analyse(transposed).returns,
-      positions,
-      0,
-      1,
-    ).positions;
-    expect(found).toEqual([{ hand: "right", from: at(3), to: at(5), thumb: 67 }]);
+    const position = stratumOf(instrument("piano"), "position")!;
+    const kept = (id: string, from: number, to: number, thumb: number) => ({
+      id,
+      layer: "teacher",
+      line: "right",
+      from: at(from),
+      to: at(to),
+      data: { thumb },
+    });
+    const { returns } = analyse(transposed);
+    const one = kept("a", 0, 2, 60);
+    const { id: _, ...there } = kept("b", 3, 5, 67);
+    expect(carryMarks(transposed, returns, position, [one], 0, 1).marks).toEqual([there]);
     expect(
-      carryPositions(
-        transposed,
-        analyse(transposed).returns,
-        [...positions, { hand: "right", from: at(3), to: at(4), thumb: 65 }],
-        0,
-        1,
-      ),
-    ).toMatchObject({ positions: [], misfits: ["bar 4 has a position of its own; it stays"] });
+      carryMarks(transposed, returns, position, [one, kept("c", 3, 4, 65)], 0, 1),
+    ).toMatchObject({
+      marks: [],
+      misfits: ["bar 4 has positions of the hands of its own; they stay"],
+    });
   });
 });
 

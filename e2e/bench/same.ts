@@ -4,7 +4,8 @@ import { cases, caseScore, caseXml, realScores } from "../../core/cases/index.ts
 import { propose } from "../../core/fingering/index.ts";
 import { analyse } from "../../core/form/index.ts";
 import { proposePedal } from "../../core/pedalling/index.ts";
-import { annotate, engravable, type Score } from "../../core/score/index.ts";
+import { exported } from "../../core/testing.ts";
+import { engravable, type Score } from "../../core/score/index.ts";
 
 // npm run same: whether proposals, exports and what is engraved are what they were at the commit
 // the answers were kept at. npm run same -- keep: keeps today's answers, when they are meant to be
@@ -31,9 +32,9 @@ function answersOf(score: Score, xml: string): Record<string, string> {
   }
   const pedal = proposePedal(score, { ...whole, style: "harmony", tempo: 90 });
   answers.pedal = hash(JSON.stringify(pedal));
-  const exported = annotate(xml, { fingerings, pedal, sections: [] });
-  answers.export = hash(exported);
-  answers.engraved = hash(engravable(exported));
+  const file = exported(xml, { fingerings, pedal });
+  answers.export = hash(file);
+  answers.engraved = hash(engravable(file));
   return answers;
 }
 

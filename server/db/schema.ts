@@ -1,12 +1,4 @@
-import type {
-  About,
-  AdoptedMeasure,
-  HandPositionRecord,
-  Paper,
-  PedalMark,
-  Road,
-  ShapeRecord,
-} from "@yarrow-ridge/core/score";
+import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from "@yarrow-ridge/core/score";
 import type { Player } from "@yarrow-ridge/core/instruments";
 import {
   boolean,
@@ -70,11 +62,8 @@ export const pieces = pgTable("pieces", {
     .notNull(),
   /** The original with ids given; never changed after import. */
   xml: text("xml").notNull(),
-  /** The teacher's pedal marks; null while the printed ones stand. */
-  pedal:
-    jsonb("pedal").$type<
-      (Pick<PedalMark, "bar" | "kind" | "depth" | "pedal"> & { offset: string })[]
-    >(),
+  /** Kinds of marks that are the teacher's by now; of others the printed ones stand. */
+  taken: jsonb("taken").$type<string[]>().notNull().default([]),
   /**
    * Parts of the file that are practised, by their place in it; null while they are chosen by their
    * staves.
@@ -82,11 +71,6 @@ export const pieces = pgTable("pieces", {
   parts: jsonb("parts").$type<number[]>(),
   /** Loudness, timing, voices and touch, as the teacher hears them. */
   shape: jsonb("shape").$type<ShapeRecord>(),
-  /** Where hands keep their position, in the layer of fingers it was said in. */
-  positions: jsonb("positions")
-    .$type<(HandPositionRecord & { layer: string })[]>()
-    .notNull()
-    .default([]),
   /** The one climax of the piece, as the teacher hears it. */
   climax: jsonb("climax").$type<{ bar: number; offset: string }>(),
   /** The road chosen for this piece; null for all of it with its repeats. */
@@ -103,24 +87,52 @@ export const pieces = pgTable("pieces", {
   createdAt: created(),
 });
 
-export const fingerings = pgTable(
-  "fingerings",
+/** What is written on notes: fingers, strings, toe or heel. */
+export const noteMarks = pgTable(
+  "note_marks",
   {
     pieceId: text("piece_id")
       .notNull()
       .references(() => pieces.id, { onDelete: "cascade" }),
     layer: text("layer").notNull(),
+    aspect: text("aspect").notNull(),
     noteId: text("note_id").notNull(),
     /** Empty where the teacher wants none although one is printed. */
-    finger: text("finger").notNull(),
+    value: text("value").notNull(),
     /**
-     * The finger that stood here before, and when it went: what was practised since then was
-     * practised otherwise.
+     * What stood here before, and when it went: what was practised since then was practised
+     * otherwise.
      */
     was: text("was"),
     changedAt: timestamp("changed_at", { withTimezone: true, mode: "date" }),
   },
-  (table) => [primaryKey({ columns: [table.pieceId, table.layer, table.noteId] })],
+  (table) => [primaryKey({ columns: [table.pieceId, table.layer, table.aspect, table.noteId] })],
+);
+
+/** What is written between notes: pedal, kept positions. */
+export const marks = pgTable(
+  "marks",
+  {
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id, { onDelete: "cascade" }),
+    id: text("id").notNull(),
+    stratum: text("stratum").notNull(),
+    layer: text("layer").notNull(),
+    /** The hand or foot it belongs to, where there is one. */
+    line: text("line"),
+    fromBar: integer("from_bar").notNull(),
+    fromOffset: text("from_offset").notNull(),
+    toBar: integer("to_bar"),
+    toOffset: text("to_offset"),
+    data: jsonb("data").$type<Record<string, unknown>>().notNull(),
+    /** Keeps marks at one place in the order they were written. */
+    position: integer("position").generatedAlwaysAsIdentity(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.pieceId, table.id] }),
+    index("marks_stratum").on(table.pieceId, table.stratum),
+  ],
 );
 
 /** Places as bar index and exact quarters (`3/2`). */
@@ -329,13 +341,13 @@ export interface PieceBefore {
     | "tempo"
     | "warnings"
     | "xml"
-    | "pedal"
-    | "positions"
+    | "taken"
     | "shape"
     | "climax"
     | "road"
     | "paper"
   >;
+  readonly marks: Omit<typeof marks.$inferSelect, "position">[];
   readonly sections: (typeof sections.$inferSelect)[];
   readonly remarks: (typeof remarks.$inferSelect)[];
   readonly readings: Omit<typeof readings.$inferSelect, "createdAt">[];

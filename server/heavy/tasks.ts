@@ -28,6 +28,7 @@ import {
   type ProposeOptions,
   type Worked,
 } from "@yarrow-ridge/core/fingering";
+import { instrument } from "@yarrow-ridge/core/instruments";
 import {
   checkPedal,
   clarityOf,
@@ -47,16 +48,17 @@ import {
   readScore,
   renameNotes,
   sectionsIn,
-  positionsIn,
+  marksIn,
+  type Printed,
   shapeIn,
   type Annotations,
-  type HandPosition,
   type Key,
   type ReadOptions,
   type Score,
   type Section,
   type Shape,
 } from "@yarrow-ridge/core/score";
+import { fits } from "../http/validate.ts";
 
 /** A stored score and what is read otherwise in it. */
 export interface Source {
@@ -80,7 +82,7 @@ export interface Brought extends Known {
   /** What an exported score brings back. */
   readonly sections: Omit<Section, "id">[];
   readonly shape: Shape | undefined;
-  readonly positions: readonly HandPosition[];
+  readonly marks: readonly { readonly stratum: string; readonly marks: readonly Printed[] }[];
 }
 
 export interface Corrected extends Known {
@@ -125,14 +127,17 @@ const LONGEST = 5000;
  * data.
  */
 export const tasks = {
-  bring: (file: Uint8Array, options: ReadOptions): Brought => {
+  bring: (file: Uint8Array, options: ReadOptions, kind: string): Brought => {
     const { score, xml } = readFile(file, options);
     return {
       ...know(score),
       xml,
       sections: sectionsIn(xml, score.bars.length),
       shape: shapeIn(xml, score),
-      positions: positionsIn(xml, score),
+      marks: instrument(kind).strata.map((stratum) => ({
+        stratum: stratum.id,
+        marks: marksIn(xml, score, stratum, (data) => fits(stratum.schema, data)),
+      })),
     };
   },
   /** A corrected file, read with the ids of the notes it has kept. */
@@ -188,9 +193,17 @@ export const tasks = {
   clarity: (...args: Parameters<typeof clarityOf>): ClarityAt[] => clarityOf(...args),
   survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
-  annotate: (source: Source, annotations: Annotations, mine: readonly number[]): string =>
-    annotate(inUse(source), annotations, mine),
-  engravable: (source: Source, mine: readonly number[]): string => engravable(inUse(source), mine),
+  annotate: (
+    source: Source,
+    annotations: Annotations,
+    mine: readonly number[],
+    kind: string,
+  ): string => {
+    const { aspects, strata } = instrument(kind);
+    return annotate(inUse(source), { ...annotations, aspects }, mine, strata);
+  },
+  engravable: (source: Source, mine: readonly number[], kind: string): string =>
+    engravable(inUse(source), mine, instrument(kind).aspects),
 };
 
 export type Tasks = typeof tasks;

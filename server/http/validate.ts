@@ -36,6 +36,9 @@ function telling(errors: readonly ErrorObject[]): ErrorObject {
   );
 }
 
+/** Whether a value is what a schema asks for. */
+export const fits = (schema: TSchema, value: unknown): boolean => validator(schema)(value) === true;
+
 /** Whether an answer is what the contract promises; the first difference otherwise. */
 export function mismatch(schema: TSchema, value: unknown): string | undefined {
   const validate = validator(schema);

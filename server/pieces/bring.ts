@@ -1,7 +1,8 @@
-import { positionRecord, shapeRecord, toText, type ReadOptions } from "@yarrow-ridge/core/score";
-import { pieces, sections } from "../db/schema.ts";
+import { markRecord, shapeRecord, toText, type ReadOptions } from "@yarrow-ridge/core/score";
+import { marks, pieces, sections } from "../db/schema.ts";
 import { newId, type Studio } from "../studio.ts";
-import { headOf, limbsOf, type PieceRow } from "./store.ts";
+import { headOf, readOptions, type PieceRow } from "./store.ts";
+import { rowOf, TEACHER } from "./written.ts";
 
 /**
  * Reads a score file and stores it as a piece: all of it or, when anything is wrong, nothing.
@@ -22,8 +23,13 @@ export async function bringScore(
     key,
     sections: named,
     shape,
-    positions,
-  } = await heavy.run("bring", file, { ...options, limbs: limbsOf(instrument) });
+    marks: printed,
+  } = await heavy.run(
+    "bring",
+    file,
+    { ...options, ...readOptions({ instrument, parts: null, paper: null }) },
+    instrument,
+  );
   const id = newId();
   return db.transaction(async (tx) => {
     const [row] = await tx
@@ -33,7 +39,6 @@ export async function bringScore(
         instrument,
         xml,
         ...(shape ? { shape: shapeRecord(shape) } : {}),
-        positions: positions.map((one) => ({ ...positionRecord(one), layer: "teacher" })),
         newBars: form.newBars,
         ...headOf(score, key),
         warnings: score.warnings.map((warning) => ({
@@ -43,6 +48,10 @@ export async function bringScore(
         })),
       })
       .returning();
+    const rows = printed.flatMap(({ stratum, marks: own }) =>
+      own.map((one) => rowOf(id, stratum, markRecord({ ...one, id: newId(), layer: TEACHER }))),
+    );
+    if (rows.length) await tx.insert(marks).values(rows);
     if (named.length) {
       await tx.insert(sections).values(
         named.map(({ name, words, about = {}, from, to }) => ({

@@ -1,18 +1,20 @@
 import {
   beatName,
-  positionsMoved,
+  markMoved,
+  type MarkRecord,
   shapeMoved,
   spokenName,
   toText,
   type Score,
 } from "@yarrow-ridge/core/score";
+import { instrument, stratumOf, type Instrument } from "@yarrow-ridge/core/instruments";
 import { desc, eq, inArray, sql } from "drizzle-orm";
 import {
   assignments,
   attempts,
   cards,
   corrections,
-  fingerings,
+  marks,
   pages,
   pieces,
   plans,
@@ -36,6 +38,7 @@ import {
   readOptions,
   sourceOf,
 } from "./store.ts";
+import { markRows, noteRows, recordOf, rowOf, type MarkRow, type NoteRow } from "./written.ts";
 import { tuneOf, uploadedScore } from "./upload.ts";
 
 type Made = Pick<Handlers, "correctPiece" | "undoCorrection">;
@@ -68,8 +71,7 @@ async function snapshot(db: Database, pieceId: string): Promise<PieceBefore> {
     tempo,
     warnings,
     xml,
-    pedal,
-    positions,
+    taken,
     shape,
     climax,
     road,
@@ -85,13 +87,13 @@ async function snapshot(db: Database, pieceId: string): Promise<PieceBefore> {
       tempo,
       warnings,
       xml,
-      pedal,
-      positions,
+      taken,
       shape,
       climax,
       road,
       paper,
     },
+    marks: await markRows(db, pieceId),
     remarks: await db.select().from(remarks).where(eq(remarks.pieceId, pieceId)),
     readings: (await db.select().from(readings).where(eq(readings.pieceId, pieceId))).map(
       ({ createdAt: _, ...reading }) => reading,
@@ -138,6 +140,13 @@ async function writePractice(
     );
 }
 
+/** A mark in words, whatever kind it is of. */
+function wordsOf(row: MarkRow, of: Instrument): string {
+  const { line, data }: MarkRecord = recordOf(row);
+  const known = stratumOf(of, row.stratum);
+  return known ? known.words({ ...(line === undefined ? {} : { line }), data }) : row.stratum;
+}
+
 interface Report {
   kept: number;
   moved: string[];
@@ -151,7 +160,8 @@ function reportOf(
   before: PieceBefore,
   old: Score,
   now: Corrected,
-  written: { noteId: string; finger: string; layer: string }[],
+  written: readonly NoteRow[],
+  of: Instrument,
 ): Report {
   const gone = new Set(now.gone);
   const notes = new Map(old.notes.map((note) => [note.id, note]));
@@ -159,14 +169,15 @@ function reportOf(
   const after = (bar: number) =>
     now.score.bars[barAfter(now.bars, bar, now.score.bars.length)]!.number;
   const orphans = written
-    .filter(({ noteId, finger }) => gone.has(noteId) && finger !== "")
-    .map(({ noteId, finger }) => {
+    .filter(({ noteId, value }) => gone.has(noteId) && value !== "")
+    .map(({ noteId, aspect, value }) => {
       const note = notes.get(noteId)!;
-      return `bar ${number(note.bar)}, ${note.hand}, beat ${beatName(old.bars[note.bar]!, note.offset)}: finger ${finger} on ${spokenName(note.pitch)}`;
+      const what = of.aspects.find((one) => one.id === aspect)?.name ?? aspect;
+      return `bar ${number(note.bar)}, ${note.hand}, beat ${beatName(old.bars[note.bar]!, note.offset)}: ${what} ${value} on ${spokenName(note.pitch)}`;
     });
-  const pedal = (before.piece.pedal ?? [])
-    .filter((mark) => now.bars[mark.bar] === undefined)
-    .map((mark) => `bar ${number(mark.bar)}: pedal ${mark.kind}`);
+  const marksGone = before.marks
+    .filter((row) => markMoved(recordOf(row), now.bars).length === 0)
+    .map((row) => `bar ${number(row.fromBar)}: ${wordsOf(row, of)}`);
   const moved = before.sections
     .filter(
       (row) => number(row.fromBar) !== after(row.fromBar) || now.bars[row.fromBar] === undefined,
@@ -186,28 +197,17 @@ function reportOf(
   const shapeGone = (before.piece.shape?.timing ?? [])
     .filter((mark) => now.bars[mark.from.bar] === undefined)
     .map((mark) => `bar ${number(mark.from.bar)}: ${mark.kind}`);
-  const placed = before.piece.positions ?? [];
-  const positionsGone = placed
-    .filter((one) => positionsMoved([one], now.bars).length === 0)
-    .map((one) => `the position of the ${one.hand} from bar ${number(one.from.bar)}`);
   const kept = now.bars.filter((bar) => bar !== undefined);
   return {
     kept:
       written.filter(({ noteId }) => !gone.has(noteId)).length +
       before.sections.length +
-      (before.piece.pedal?.length ?? 0) -
-      pedal.length +
+      before.marks.length -
+      marksGone.length +
       before.remarks.length -
       remarksLost.length,
     moved,
-    orphaned: [
-      ...orphans,
-      ...pedal,
-      ...remarksLost,
-      ...readingsGone,
-      ...shapeGone,
-      ...positionsGone,
-    ],
+    orphaned: [...orphans, ...marksGone, ...remarksLost, ...readingsGone, ...shapeGone],
     removedBars: now.bars.flatMap((bar, i) => (bar === undefined ? [number(i)] : [])),
     addedBars: now.score.bars.map((bar) => bar.index).filter((bar) => !kept.includes(bar)),
   };
@@ -232,6 +232,9 @@ function moved(before: PieceBefore, { bars, score, gone }: Corrected): PieceBefo
   const last = (bar: number) => bars[bar];
   return {
     piece: before.piece,
+    marks: before.marks.flatMap((row) =>
+      markMoved(recordOf(row), bars).map((mark) => rowOf(row.pieceId, row.stratum, mark)),
+    ),
     remarks: before.remarks.map((row) => ({
       ...row,
       bar: at(row.bar),
@@ -290,11 +293,17 @@ function moved(before: PieceBefore, { bars, score, gone }: Corrected): PieceBefo
   };
 }
 
+const AT_ONCE = 1000;
+
 /** Writes the places of what stands in the piece. */
 async function writePlaces(
   db: Database,
-  places: Pick<PieceBefore, "sections" | "remarks" | "readings" | "pages">,
+  pieceId: string,
+  places: Pick<PieceBefore, "marks" | "sections" | "remarks" | "readings" | "pages">,
 ): Promise<void> {
+  await db.delete(marks).where(eq(marks.pieceId, pieceId));
+  for (let at = 0; at < places.marks.length; at += AT_ONCE)
+    await db.insert(marks).values(places.marks.slice(at, at + AT_ONCE));
   for (const { id, ...row } of places.sections)
     await db.update(sections).set(row).where(eq(sections.id, id));
   for (const { id, ...row } of places.remarks)
@@ -354,12 +363,9 @@ export const correctionHandlers = (studio: Studio): Made => ({
         422,
         "Hardly a note of this piece is in the file; it seems to be another piece. Bring it as a piece of its own.",
       );
-    const written = await studio.db
-      .select({ noteId: fingerings.noteId, finger: fingerings.finger, layer: fingerings.layer })
-      .from(fingerings)
-      .where(eq(fingerings.pieceId, id));
+    const written = await noteRows(studio.db, id);
     const before = await snapshot(studio.db, id);
-    const report = reportOf(before, old, now, written);
+    const report = reportOf(before, old, now, written, instrument(row.instrument));
     const places = moved(before, now);
     const { title: _, composer: __, ...head } = headOf(now.score, now.key);
     await studio.db.transaction(async (tx) => {
@@ -379,15 +385,10 @@ export const correctionHandlers = (studio: Studio): Made => ({
             message,
             ...(bars ? { bars: [...bars] } : {}),
           })),
-          pedal:
-            before.piece.pedal?.flatMap((mark) =>
-              now.bars[mark.bar] === undefined ? [] : [{ ...mark, bar: now.bars[mark.bar]! }],
-            ) ?? null,
-          positions: positionsMoved(before.piece.positions ?? [], now.bars),
           shape: before.piece.shape && shapeMoved(before.piece.shape, now.bars, new Set(now.gone)),
         })
         .where(eq(pieces.id, id));
-      await writePlaces(tx, places);
+      await writePlaces(tx, id, places);
       await countReading(tx, id);
       await writePractice(tx, id, places);
     });
@@ -416,7 +417,7 @@ export const correctionHandlers = (studio: Studio): Made => ({
         await tx
           .delete(sections)
           .where(sql`${sections.pieceId} = ${id} and ${sections.fromBar} >= ${before.piece.bars}`);
-      await writePlaces(tx, before);
+      await writePlaces(tx, id, before);
       await countReading(tx, id);
       await writePractice(tx, id, before);
       await tx.delete(corrections).where(eq(corrections.id, last.id));

@@ -1,14 +1,13 @@
 import type { Body } from "@yarrow-ridge/contract";
 import type { Again, LineOptions, Played, Proposal } from "@yarrow-ridge/core/fingering";
 import type { Form } from "@yarrow-ridge/core/form";
-import { instrument, instruments } from "@yarrow-ridge/core/instruments";
+import { instrument, instruments, stratumOf, thumbs } from "@yarrow-ridge/core/instruments";
 import {
   beatName,
   fromNumber,
   midiOf,
   pitchName,
   spokenName,
-  thumbs,
   type Pitch,
   type Score,
 } from "@yarrow-ridge/core/score";
@@ -18,15 +17,9 @@ import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
-import {
-  fingeringRows,
-  type FingeringRow,
-  knownPiece,
-  limbsOf,
-  pedalOf,
-  pieceRow,
-  positionsOf,
-} from "./store.ts";
+import { pedalNow, positionsNow } from "./keyboard.ts";
+import { knownPiece, limbsOf, pieceRow } from "./store.ts";
+import { fingerRows, TEACHER, type NoteRow } from "./written.ts";
 
 type Made = Pick<Handlers, "propose" | "proposeNotes" | "checkFingerings" | "proposeHandovers">;
 type Asked = Pick<Body<"propose">, "hand" | "player" | "school" | "ties">;
@@ -37,22 +30,22 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const { instrument: kind, reading } = await pieceRow(studio.db, param("id"));
     checkHand(kind, body.hand);
     checkBars(score, body);
-    const written = await fingeringRows(studio.db, param("id"), body.layer ?? "teacher");
+    const written = await fingerRows(studio.db, param("id"), body.layer ?? TEACHER);
     const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
     const locks = new Map(
-      written.filter(({ finger }) => finger !== "").map(({ noteId, finger }) => [noteId, finger]),
+      written.filter(({ value }) => value !== "").map(({ noteId, value }) => [noteId, value]),
     );
     for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
     const positions = thumbs(
       score,
-      await positionsOf(studio, param("id"), body.layer ?? "teacher"),
+      await positionsNow(studio, param("id"), body.layer ?? TEACHER),
       body.hand,
     );
     for (const { id, thumb } of body.positions ?? [])
       positions.set(known(names, id), midiOf(pitchOf(thumb)));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
-    const pedal = instrument(kind).damper
-      ? { pedal: (await pedalOf(studio, param("id"))).marks }
+    const pedal = stratumOf(instrument(kind), "pedal")
+      ? { pedal: (await pedalNow(studio, param("id"))).marks }
       : {};
     const options = { ...lineOptions(body, kind), ...(tempo ? { tempo } : {}) };
     const proposal = await underName(body.work, c.req.raw.signal, (watch) =>
@@ -132,19 +125,19 @@ export const fingerHandlers = (studio: Studio): Made => ({
   checkFingerings: async ({ param, body }) => {
     const { score, form } = await knownPiece(studio, param("id"));
     const { instrument: kind } = await pieceRow(studio.db, param("id"));
-    const rows = await fingeringRows(studio.db, param("id"), body.layer ?? "teacher");
+    const rows = await fingerRows(studio.db, param("id"), body.layer ?? TEACHER);
     const fingers = new Map(
       score.notes.flatMap((note): [string, string][] =>
-        note.finger === undefined ? [] : [[note.id, note.finger]],
+        note.printed?.finger === undefined ? [] : [[note.id, note.printed.finger]],
       ),
     );
     // what is written in another layer comes over the teacher's
     if (body.layer && body.layer !== "teacher")
-      for (const { noteId, finger } of await fingeringRows(studio.db, param("id"), "teacher"))
-        fingers.set(noteId, finger);
-    for (const { noteId, finger } of rows) fingers.set(noteId, finger);
+      for (const { noteId, value } of await fingerRows(studio.db, param("id"), TEACHER))
+        fingers.set(noteId, value);
+    for (const { noteId, value } of rows) fingers.set(noteId, value);
     for (const [id, finger] of fingers) if (finger === "") fingers.delete(id);
-    const positions = await positionsOf(studio, param("id"), body.layer ?? "teacher");
+    const positions = await positionsNow(studio, param("id"), body.layer ?? TEACHER);
     const doubts = await studio.heavy.run("checkFingers", score, fingers, {
       instrument: kind,
       positions,
@@ -190,7 +183,7 @@ async function changedLate(
   { db }: Studio,
   pieceId: string,
   score: Score,
-  rows: readonly FingeringRow[],
+  rows: readonly NoteRow[],
 ) {
   const changed = rows.filter((row) => row.changedAt && row.was);
   if (changed.length === 0) return [];
@@ -200,7 +193,7 @@ async function changedLate(
     .innerJoin(assignments, eq(attempts.assignmentId, assignments.id))
     .where(eq(assignments.pieceId, pieceId));
   const notes = new Map(score.notes.map((note) => [note.id, note]));
-  return changed.flatMap(({ noteId, finger, was, changedAt }) => {
+  return changed.flatMap(({ noteId, value, was, changedAt }) => {
     const note = notes.get(noteId);
     const had = note
       ? tries.filter(
@@ -218,7 +211,7 @@ async function changedLate(
         kind: "changed",
         bar: note.bar,
         notes: [noteId],
-        text: `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ${spokenName(note.pitch)} became ${finger || "none"} after ${had} ${had === 1 ? "try" : "tries"}. A finger that is habit takes days to change.`,
+        text: `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ${spokenName(note.pitch)} became ${value || "none"} after ${had} ${had === 1 ? "try" : "tries"}. A finger that is habit takes days to change.`,
       },
     ];
   });

@@ -6,6 +6,8 @@ import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { like, PAGE_SIZE, type Studio } from "../studio.ts";
 import { annotationHandlers } from "./annotations.ts";
+import { noteHandlers } from "./notes.ts";
+import { strataHandlers } from "./strata.ts";
 import { fingerHandlers } from "./fingers.ts";
 import { markHandlers, refreshHead } from "./marks.ts";
 import { pageHandlers } from "./pages.ts";
@@ -24,20 +26,21 @@ import { markPieceStale } from "../plans/layout.ts";
 import {
   answerPiece,
   countReading,
-  fingeringRows,
   knownPiece,
   mineOf,
-  pedalOf,
   pieceColumns,
   pieceRow,
-  positionsOf,
   sectionsOf,
   shapeOf,
   sourceOf,
 } from "./store.ts";
+import { pedalNow } from "./keyboard.ts";
+import { marksInForce, noteRows, TEACHER } from "./written.ts";
 
 const ofPieces = (studio: Studio) => ({
   ...annotationHandlers(studio),
+  ...noteHandlers(studio),
+  ...strataHandlers(studio),
   ...sectionHandlers(studio),
   ...markHandlers(studio),
   ...readingHandlers(studio),
@@ -154,13 +157,21 @@ export const pieceHandlers = (studio: Studio): Made => ({
     return answerPiece(await pieceRow(studio.db, id));
   },
 
-  score: async ({ param }) => (await knownPiece(studio, param("id"))).score,
+  score: async ({ param }) => {
+    const { score } = await knownPiece(studio, param("id"));
+    // what is printed was a finger alone before there were other things to say of a note
+    const notes = score.notes.map((note) =>
+      note.printed?.finger === undefined ? note : { ...note, finger: note.printed.finger },
+    );
+    return { ...score, notes };
+  },
 
   engraving: async ({ param, c }) => {
     const xml = await studio.heavy.run(
       "engravable",
       await sourceOf(studio.db, param("id")),
       mineOf((await knownPiece(studio, param("id"))).score),
+      (await pieceRow(studio.db, param("id"))).instrument,
     );
     return c.body(xml, 200, {
       "content-type": "application/vnd.recordare.musicxml+xml; charset=utf-8",
@@ -174,21 +185,28 @@ export const pieceHandlers = (studio: Studio): Made => ({
   },
 
   exportScore: async ({ param, c }) => {
-    const { title } = await pieceRow(studio.db, param("id"));
-    const written = await fingeringRows(studio.db, param("id"), "teacher");
-    const pedal = await pedalOf(studio, param("id"));
+    const { title, instrument: kind } = await pieceRow(studio.db, param("id"));
+    const notes = await noteRows(studio.db, param("id"), { layer: TEACHER });
+    const strata = await marksInForce(studio, param("id"));
     const shape = await shapeOf(studio, param("id"));
     const annotated = await studio.heavy.run(
       "annotate",
       await sourceOf(studio.db, param("id")),
       {
-        fingerings: written.map(({ noteId, finger }) => ({ id: noteId, finger })),
+        notes: notes.map(({ noteId, aspect, value }) => ({ id: noteId, aspect, value })),
         sections: await sectionsOf(studio.db, param("id")),
-        ...(pedal.source === "teacher" ? { pedal: pedal.marks } : {}),
         ...(shape ? { shape } : {}),
-        positions: await positionsOf(studio, param("id"), "teacher"),
+        marks: Object.fromEntries(
+          strata
+            .filter((one) => one.taken)
+            .map(({ stratum, marks }) => [
+              stratum.id,
+              marks.filter((one) => one.layer === TEACHER),
+            ]),
+        ),
       },
       mineOf((await knownPiece(studio, param("id"))).score),
+      kind,
     );
     return c.body(annotated, 200, {
       "content-type": "application/vnd.recordare.musicxml+xml; charset=utf-8",
@@ -214,7 +232,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
         from,
         to,
         tempo,
-        (await pedalOf(studio, param("id"))).marks,
+        (await pedalNow(studio, param("id"))).marks,
         (await shapeOf(studio, param("id"))) ?? NO_SHAPE,
         query.time === "shaped",
       ) as Uint8Array<ArrayBuffer>,

@@ -44,7 +44,7 @@ describe("layers of fingers", () => {
     ]);
     expect((await answer()).fingerings.every((one) => one.layer === "teacher")).toBe(true);
     expect((await answer("small-hand")).fingerings).toEqual([
-      { id: notes[0]!.id, finger: "4", layer: "small-hand" },
+      { id: notes[0]!.id, finger: "4", layer: "small-hand", aspect: "finger" },
     ]);
     await write("small-hand", [{ id: notes[0]!.id, finger: null }]);
     expect((await fingers()).some((one) => one.layer === "small-hand")).toBe(false);

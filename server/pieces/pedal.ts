@@ -1,11 +1,12 @@
-import { instrument } from "@yarrow-ridge/core/instruments";
+import { instrument, printedPedal, stratumOf } from "@yarrow-ridge/core/instruments";
 import { MUDDY, type ProposedPedal } from "@yarrow-ridge/core/pedalling";
-import { beatName, pitchText, toNumber, type PedalKind } from "@yarrow-ridge/core/score";
+import { beatName, pitchText, toNumber } from "@yarrow-ridge/core/score";
 import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
-import { answerPlace, knownPiece, pedalOf, pieceRow, shapeOf } from "./store.ts";
+import { answerPlace, knownPiece, pieceRow, shapeOf } from "./store.ts";
+import { pedalNow } from "./keyboard.ts";
 
 type Made = Pick<Handlers, "proposePedal" | "checkPedal">;
 
@@ -16,7 +17,7 @@ export const pedalHandlers = (studio: Studio): Made => ({
   proposePedal: async ({ param, body, c }) => {
     const { score } = await knownPiece(studio, param("id"));
     const kind = instrument((await pieceRow(studio.db, param("id"))).instrument);
-    if (!kind.damper)
+    if (!stratumOf(kind, "pedal"))
       throw new ProblemError(400, `The ${kind.name.toLowerCase()} has no damper pedal.`);
     const { style, from, to, room = "normal" } = body;
     if (to < from || to >= score.bars.length)
@@ -27,16 +28,10 @@ export const pedalHandlers = (studio: Studio): Made => ({
       );
     const shape = await shapeOf(studio, param("id"));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
-    const printed = score.marks
-      .filter((mark) => mark.kind === "pedal")
-      .map(({ bar, offset, text, depth, pedal }): ProposedPedal => ({
-        bar,
-        offset,
-        kind: text as PedalKind,
-        ...(depth ? { depth } : {}),
-        ...(pedal ? { pedal } : {}),
-        why: "as printed",
-      }));
+    const printed = printedPedal(score).map((mark): ProposedPedal => ({
+      ...mark,
+      why: "as printed",
+    }));
     const marks =
       style === "printed"
         ? printed.filter((mark) => mark.bar >= from && mark.bar <= to)
@@ -51,7 +46,7 @@ export const pedalHandlers = (studio: Studio): Made => ({
             }),
           );
     // outside the bars the plan that is written stays
-    const written = (await pedalOf(studio, param("id"))).marks.filter((mark) => mark.bar < from);
+    const written = (await pedalNow(studio, param("id"))).marks.filter((mark) => mark.bar < from);
     const heard = await studio.heavy.run(
       "clarity",
       score,
@@ -92,7 +87,7 @@ export const pedalHandlers = (studio: Studio): Made => ({
   checkPedal: async ({ param, body }) => {
     const { score } = await knownPiece(studio, param("id"));
     const kind = instrument((await pieceRow(studio.db, param("id"))).instrument);
-    if (!kind.damper)
+    if (!stratumOf(kind, "pedal"))
       throw new ProblemError(400, `The ${kind.name.toLowerCase()} has no damper pedal.`);
     const { from = 0, to = score.bars.length - 1, room = "normal" } = body;
     if (to < from || to >= score.bars.length)
@@ -101,7 +96,7 @@ export const pedalHandlers = (studio: Studio): Made => ({
         `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
         "to",
       );
-    const { marks } = await pedalOf(studio, param("id"));
+    const { marks } = await pedalNow(studio, param("id"));
     const doubts = await studio.heavy.run(
       "checkPedal",
       score,

@@ -5,36 +5,26 @@ import {
   keyName,
   parseFraction,
   fromNumber,
-  positionFrom,
-  ScoreError,
   shapeKept,
   toNumber,
   toText,
   type Fraction,
-  type HandPosition,
-  type PedalKind,
   type Place,
   type Score,
   type Section,
   type Shape,
 } from "@yarrow-ridge/core/score";
 import { and, asc, eq, getTableColumns, sql } from "drizzle-orm";
-import { fingerings, pieces, readings, sections } from "../db/schema.ts";
+import { pieces, readings, sections } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import type { Known, Source } from "../heavy/tasks.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Studio } from "../studio.ts";
 
-const {
-  xml: _xml,
-  pedal: _pedal,
-  handOf: _handOf,
-  shape: _shape,
-  ...light
-} = getTableColumns(pieces);
+const { xml: _xml, handOf: _handOf, shape: _shape, ...light } = getTableColumns(pieces);
 /** All columns but the long ones. */
 export const pieceColumns = light;
-export type PieceRow = Omit<typeof pieces.$inferSelect, "xml" | "pedal" | "handOf" | "shape">;
+export type PieceRow = Omit<typeof pieces.$inferSelect, "xml" | "handOf" | "shape">;
 
 export async function pieceRow(db: Database, id: string): Promise<PieceRow> {
   const [row] = await db.select(pieceColumns).from(pieces).where(eq(pieces.id, id));
@@ -83,6 +73,7 @@ export const readOptions = ({
   paper,
 }: Pick<PieceRow, "instrument" | "parts" | "paper">) => ({
   limbs: limbsOf(kind),
+  aspects: [...instrument(kind).aspects],
   ...(parts ? { parts } : {}),
   ...(paper ? { paperHands: limbsOf(kind) } : {}),
 });
@@ -185,32 +176,6 @@ export const offsetIn = (offset: number | string | undefined): Fraction =>
       ? fromNumber(offset)
       : parseFraction(offset)!;
 
-/** Marks of the pedal in force: the teacher's, or as printed. */
-export async function pedalOf(studio: Studio, pieceId: string) {
-  const [row] = await studio.db
-    .select({ pedal: pieces.pedal })
-    .from(pieces)
-    .where(eq(pieces.id, pieceId));
-  if (!row) throw notFound("piece");
-  if (row.pedal) {
-    return {
-      source: "teacher" as const,
-      marks: row.pedal.map((mark) => ({ ...mark, offset: parseFraction(mark.offset)! })),
-    };
-  }
-  const { score } = await knownPiece(studio, pieceId);
-  const marks = score.marks
-    .filter((mark) => mark.kind === "pedal")
-    .map(({ bar, offset, text, depth, pedal }) => ({
-      bar,
-      offset,
-      kind: text as PedalKind,
-      ...(depth ? { depth } : {}),
-      ...(pedal ? { pedal } : {}),
-    }));
-  return { source: "printed" as const, marks };
-}
-
 /**
  * How the piece is shaped, as far as it fits the score as it is read now; undefined while nobody
  * has said anything.
@@ -223,40 +188,6 @@ export async function shapeOf(studio: Studio, pieceId: string): Promise<Shape | 
   if (!row) throw notFound("piece");
   return row.shape ? shapeKept(row.shape, (await knownPiece(studio, pieceId)).score) : undefined;
 }
-
-/**
- * Where hands keep their position in a layer of fingers, as far as it fits the score as it is read
- * now.
- */
-export async function positionsOf(
-  studio: Studio,
-  pieceId: string,
-  layer: string,
-): Promise<HandPosition[]> {
-  const { positions } = await pieceRow(studio.db, pieceId);
-  const { score } = await knownPiece(studio, pieceId);
-  return positions.flatMap((one) => {
-    try {
-      return one.layer === layer ? [positionFrom(one, score)] : [];
-    } catch (error) {
-      if (error instanceof ScoreError) return [];
-      throw error;
-    }
-  });
-}
-
-export type FingeringRow = typeof fingerings.$inferSelect;
-/** Fingers of one layer, or of all. */
-export const fingeringRows = (db: Database, pieceId: string, layer?: string) =>
-  db
-    .select()
-    .from(fingerings)
-    .where(
-      and(
-        eq(fingerings.pieceId, pieceId),
-        layer === undefined ? undefined : eq(fingerings.layer, layer),
-      ),
-    );
 
 /**
  * Counts one edit of a piece's annotations, inside the transaction that makes it.

@@ -10,35 +10,27 @@ import {
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import {
   carryFingers,
-  carryPedal,
-  carryPositions,
+  carryMarks,
   carryRemarks,
   carryWords,
   type Return,
 } from "@yarrow-ridge/core/form";
-import {
-  barSpan,
-  lastBarOf,
-  positionRecord,
-  toNumber,
-  toText,
-  type Score,
-  type Section,
-} from "@yarrow-ridge/core/score";
+import { instrument } from "@yarrow-ridge/core/instruments";
+import { barSpan, lastBarOf, toText, type Score, type Section } from "@yarrow-ridge/core/score";
 import { carryShape } from "@yarrow-ridge/core/shaping";
 import { useMemo, useState } from "react";
 import { sectionPut, TEACHER, useAnnotationEdits } from "../edits/annotations.ts";
 import type { Written } from "./useDeskPiece.ts";
 
-const KINDS = [
-  ["words", "words"],
-  ["fingers", "fingers"],
-  ["positions", "positions of the hands"],
-  ["pedal", "pedal marks"],
-  ["shape", "marks of the shape"],
-  ["notes", "notes to yourself"],
-] as const;
-type Kind = (typeof KINDS)[number][0];
+/** One kind of what is written, with where it goes and how. */
+interface Kind {
+  readonly id: string;
+  readonly name: string;
+  readonly count: number;
+  readonly to: readonly { from: number; to: number }[];
+  readonly misfits: readonly string[];
+  readonly carry: () => Promise<unknown>;
+}
 
 /**
  * What was written in a section, carried to where it returns; says beforehand where that is and
@@ -62,93 +54,89 @@ export function CarryDialog({
   onClose: () => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
-  const [off, setOff] = useState<readonly Kind[]>([]);
+  const [off, setOff] = useState<readonly string[]>([]);
   const [from, to] = [section.from.bar, lastBarOf(section.to)];
-  const found = useMemo(() => {
+  const kinds = useMemo((): Kind[] => {
     const returns = form.returns as readonly Return[];
-    const { pedal, shape, remarks } = written;
-    const fingers = new Map([...written.fingers].map(([id, one]) => [id, one.finger]));
-    return {
-      words: carryWords(score, returns, sections, section),
-      fingers: carryFingers(score, returns, fingers, from, to),
-      pedal: carryPedal(score, returns, pedal, from, to),
-      notes: carryRemarks(score, returns, remarks, from, to),
-      positions: carryPositions(
-        score,
-        returns,
-        written.positions.filter((one) => one.layer === TEACHER),
-        from,
-        to,
-      ),
-      shape: carryShape(score, returns, shape, from, to),
-    };
-  }, [score, form, section, sections, written, from, to]);
-  const many: Record<Kind, number> = {
-    words: found.words.sections.length,
-    fingers: found.fingers.fingerings.length,
-    pedal: found.pedal.marks.length,
-    notes: found.notes.remarks.length,
-    positions: found.positions.positions.length,
-    shape: found.shape.count,
-  };
-  const wanted = KINDS.map(([kind]) => kind).filter(
-    (kind) => many[kind] > 0 && !off.includes(kind),
-  );
-  const misfits = KINDS.filter(([kind]) => !off.includes(kind)).flatMap(
-    ([kind]) => found[kind].misfits,
-  );
+    const of = instrument(piece.instrument);
+    const label = `of ${section.name} carried to its returns`;
+    const words = carryWords(score, returns, sections, section);
+    const remarks = carryRemarks(score, returns, written.remarks, from, to);
+    const shape = carryShape(score, returns, written.shape, from, to);
+    return [
+      {
+        id: "words",
+        name: words.sections.length === 1 ? "section takes its words" : "sections take its words",
+        count: words.sections.length,
+        ...words,
+        carry: () =>
+          edits.sections(
+            words.sections.flatMap(({ id, words: text, about }) => {
+              const target = sections.find((one) => one.id === id);
+              return target ? [{ ...sectionPut(target), words: text, about }] : [];
+            }),
+            [],
+            `words ${label}`,
+          ),
+      },
+      ...written.said
+        .filter(({ aspect }) => !aspect.byPitch)
+        .map(({ aspect, values }): Kind => {
+          const own = new Map([...values].map(([id, one]) => [id, one.finger]));
+          const carried = carryFingers(score, returns, own, from, to);
+          const wanted = carried.fingerings.map(({ id, finger }) => ({ id, value: finger }));
+          return {
+            id: `note ${aspect.id}`,
+            name: `${aspect.name}s`,
+            count: wanted.length,
+            ...carried,
+            carry: () => edits.notes(aspect.id, wanted, `${aspect.name}s ${label}`),
+          };
+        }),
+      ...of.strata.map((stratum): Kind => {
+        const own = (written.marks.get(stratum.id) ?? []).filter((one) => one.layer === TEACHER);
+        const carried = carryMarks(score, returns, stratum, own, from, to);
+        const made = carried.marks.map((one) => ({ ...one, id: crypto.randomUUID() }));
+        return {
+          id: stratum.id,
+          name: stratum.name,
+          count: made.length,
+          ...carried,
+          carry: () =>
+            edits.marks(stratum.id, (all) => [...all, ...made], `${stratum.name} ${label}`),
+        };
+      }),
+      {
+        id: "shape",
+        name: "marks of the shape",
+        ...shape,
+        carry: () => edits.shape(score, () => shape.shape, `shape ${label}`),
+      },
+      {
+        id: "remarks",
+        name: "notes to yourself",
+        count: remarks.remarks.length,
+        ...remarks,
+        carry: () =>
+          edits.remarks(
+            remarks.remarks.map((one) => ({
+              id: crypto.randomUUID(),
+              bar: one.bar,
+              offset: toText(one.offset),
+              noteId: one.noteId ?? null,
+              text: one.text,
+            })),
+            [],
+            `notes ${label}`,
+          ),
+      },
+    ];
+  }, [edits, piece.instrument, score, form, section, sections, written, from, to]);
+  const wanted = kinds.filter(({ id, count }) => count > 0 && !off.includes(id));
+  const misfits = kinds.filter(({ id }) => !off.includes(id)).flatMap((one) => one.misfits);
   const carry = async () => {
     onClose();
-    const label = `of ${section.name} carried to its returns`;
-    if (wanted.includes("words")) {
-      await edits.sections(
-        found.words.sections.flatMap(({ id, words, about }) => {
-          const target = sections.find((one) => one.id === id);
-          return target ? [{ ...sectionPut(target), words, about }] : [];
-        }),
-        [],
-        `words ${label}`,
-      );
-    }
-    if (wanted.includes("fingers"))
-      await edits.fingers(found.fingers.fingerings, `fingers ${label}`);
-    if (wanted.includes("pedal"))
-      await edits.pedal(
-        (marks) => [
-          ...marks,
-          ...found.pedal.marks.map((mark) => ({
-            bar: mark.bar,
-            offset: toNumber(mark.offset),
-            exact: toText(mark.offset),
-            kind: mark.kind,
-            ...(mark.depth ? { depth: mark.depth } : {}),
-            ...(mark.pedal ? { pedal: mark.pedal } : {}),
-          })),
-        ],
-        `pedal ${label}`,
-      );
-    if (wanted.includes("positions"))
-      await edits.positions(
-        (all) => [
-          ...all,
-          ...found.positions.positions.map((one) => ({ ...positionRecord(one), layer: one.layer })),
-        ],
-        `positions ${label}`,
-      );
-    if (wanted.includes("shape"))
-      await edits.shape(score, () => found.shape.shape, `shape ${label}`);
-    if (wanted.includes("notes"))
-      await edits.remarks(
-        found.notes.remarks.map((one) => ({
-          id: crypto.randomUUID(),
-          bar: one.bar,
-          offset: toText(one.offset),
-          noteId: one.noteId ?? null,
-          text: one.text,
-        })),
-        [],
-        `notes ${label}`,
-      );
+    for (const one of wanted) await one.carry();
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
@@ -162,38 +150,35 @@ export function CarryDialog({
           </p>
         )}
         <div className="stack">
-          {KINDS.filter(([kind]) => many[kind] > 0).map(([kind, name]) => (
-            <div key={kind}>
-              <FormControlLabel
-                label={
-                  <>
-                    {many[kind]}{" "}
-                    {kind === "words"
-                      ? many[kind] === 1
-                        ? "section takes its words"
-                        : "sections take its words"
-                      : name}{" "}
-                    <span className="soft">
-                      to{" "}
-                      {found[kind].to
-                        .slice(0, 8)
-                        .map((one) => barSpan(score.bars, one.from, one.to))
-                        .join(", ")}
-                      {found[kind].to.length > 8 ? " and more" : ""}
-                    </span>
-                  </>
-                }
-                control={
-                  <Checkbox
-                    checked={!off.includes(kind)}
-                    onChange={(_, on) =>
-                      setOff(on ? off.filter((one) => one !== kind) : [...off, kind])
-                    }
-                  />
-                }
-              />
-            </div>
-          ))}
+          {kinds
+            .filter(({ count }) => count > 0)
+            .map(({ id, name, count, to: there }) => (
+              <div key={id}>
+                <FormControlLabel
+                  label={
+                    <>
+                      {count} {name}{" "}
+                      <span className="soft">
+                        to{" "}
+                        {there
+                          .slice(0, 8)
+                          .map((one) => barSpan(score.bars, one.from, one.to))
+                          .join(", ")}
+                        {there.length > 8 ? " and more" : ""}
+                      </span>
+                    </>
+                  }
+                  control={
+                    <Checkbox
+                      checked={!off.includes(id)}
+                      onChange={(_, on) =>
+                        setOff(on ? off.filter((one) => one !== id) : [...off, id])
+                      }
+                    />
+                  }
+                />
+              </div>
+            ))}
         </div>
         {misfits.length > 0 && (
           <>

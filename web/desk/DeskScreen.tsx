@@ -1,28 +1,20 @@
 import AddIcon from "@mui/icons-material/ZoomIn";
 import RemoveIcon from "@mui/icons-material/ZoomOut";
 import { Button, IconButton, Tab, Tabs } from "@mui/material";
-import { handName, instrument } from "@yarrow-ridge/core/instruments";
-import {
-  toText,
-  type HandPosition,
-  type Remark,
-  type Score,
-  type Shape,
-} from "@yarrow-ridge/core/score";
+import { instrument, stratumOf } from "@yarrow-ridge/core/instruments";
+import { toText, type Mark, type Remark, type Score, type Shape } from "@yarrow-ridge/core/score";
 import { useEffect, useMemo, useRef } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useParams, useSearchParams } from "react-router";
 import { PagesView } from "../pages/PagesView.tsx";
 import { usePages } from "../pages/usePages.ts";
 import { Ridge, type RidgeGround } from "../ridge/Ridge.tsx";
-import { Remarks } from "../score/Remarks.tsx";
-import { Fingers, type WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { ChosenBars, ChosenNote } from "../score/Highlights.tsx";
-import { Positions } from "../score/Positions.tsx";
 import { PedalLine } from "../score/PedalLine.tsx";
-import { ShapeMarks } from "../score/ShapeMarks.tsx";
 import type { Hit, Layers } from "../score/ScorePage.tsx";
 import { ScoreView, type ScoreViewHandle } from "../score/ScoreView.tsx";
+import { WrittenLayers } from "../score/WrittenLayers.tsx";
+import { useCommand } from "../shell/useCommand.ts";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
@@ -41,6 +33,8 @@ import { ShapePanel } from "./shape/ShapePanel.tsx";
 import { ShapeStrip } from "./shape/ShapeStrip.tsx";
 import { StudentPick } from "./StudentPick.tsx";
 import { TEACHER } from "../edits/annotations.ts";
+import { inLayers } from "../edits/marks.ts";
+import { signKeys } from "./liveKeys.ts";
 import { useDeskPiece } from "./useDeskPiece.ts";
 import { nothingChosen, useDesk, type Stratum } from "./useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
@@ -73,6 +67,8 @@ export function DeskScreen() {
     shape,
     positions,
     fingers,
+    said,
+    marks,
     written,
   } = useDeskPiece(id, layer);
   const { pages } = usePages(id);
@@ -94,23 +90,23 @@ export function DeskScreen() {
     return () => set(nothingChosen);
   }, [id, bars, set]);
   const open = (stratum: Stratum) => set({ stratum, note: undefined, place: undefined });
-  useHotkeys("f", () => open("form"));
-  useHotkeys("h", () => open("hands"));
-  useHotkeys("p", () => open("pedal"));
-  useHotkeys("l", () => open("shape"));
-  useHotkeys("esc", () => set(nothingChosen));
-  useHotkeys(
-    "equal, shift+equal, add",
-    () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }),
-    { useKey: false },
-    [desk.zoom],
+  const line = ready?.score.notes.find((note) => note.id === desk.note)?.hand;
+  const signs = new Set(
+    ready && line !== undefined && desk.stratum === "hands"
+      ? signKeys(instrument(ready.piece.instrument), line).map(({ key }) => key)
+      : [],
   );
-  useHotkeys(
-    "minus, subtract",
-    () => set({ zoom: Math.max(0.5, desk.zoom - 0.1) }),
-    { useKey: false },
-    [desk.zoom],
-  );
+  useCommand("open.form", () => open("form"), { enabled: !signs.has("f") });
+  useCommand("open.hands", () => open("hands"), { enabled: !signs.has("h") });
+  useCommand("open.pedal", () => open("pedal"), { enabled: !signs.has("p") });
+  useCommand("open.shape", () => open("shape"), { enabled: !signs.has("l") });
+  useCommand("let.go", () => set(nothingChosen));
+  useCommand("larger", () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }), { useKey: false }, [
+    desk.zoom,
+  ]);
+  useCommand("smaller", () => set({ zoom: Math.max(0.5, desk.zoom - 0.1) }), { useKey: false }, [
+    desk.zoom,
+  ]);
 
   const eye =
     ready?.score.notes.find((note) => note.id === desk.note)?.bar ??
@@ -122,21 +118,31 @@ export function DeskScreen() {
   }, [eyeBar]);
 
   const all = useMemo(() => withPencil(fingers, desk.pencil, layer), [fingers, desk.pencil, layer]);
+  const drawn = useMemo(
+    () =>
+      said.map((one) =>
+        one.aspect.id === "finger"
+          ? { ...one, values: withPencil(one.values, desk.pencil, layer) }
+          : one,
+      ),
+    [said, desk.pencil, layer],
+  );
+  const shown = useMemo(() => {
+    const foot = desk.footPencil;
+    const seen = inLayers(marks, ready?.piece.instrument ?? "piano", [layer]);
+    const own = seen.get("pedal");
+    if (foot && own)
+      seen.set(
+        "pedal",
+        own.filter(({ from }) => from.bar < foot.from || from.bar > foot.to),
+      );
+    return seen;
+  }, [marks, ready?.piece.instrument, layer, desk.footPencil]);
   const layers = useMemo(
     (): Layers | undefined =>
       ready &&
-      layersOf(
-        ready.score,
-        ready.piece.instrument,
-        desk,
-        all,
-        pedal,
-        sections,
-        remarks,
-        shape,
-        positions.filter((one) => one.layer === layer),
-      ),
-    [ready, desk, all, pedal, sections, remarks, shape, positions, layer],
+      layersOf(ready.score, ready.piece.instrument, desk, drawn, shown, sections, remarks, shape),
+    [ready, desk, drawn, shown, sections, remarks, shape],
   );
   if (error) return <Trouble error={error} again={again} />;
   if (!ready || !layers) return <Waiting what="the score" />;
@@ -172,7 +178,7 @@ export function DeskScreen() {
   const strata = STRATA.filter(
     ([key]) =>
       key === "form" ||
-      (!piece.onPaper && (key !== "pedal" || instrument(piece.instrument).damper)),
+      (!piece.onPaper && (key !== "pedal" || stratumOf(instrument(piece.instrument), "pedal"))),
   );
   const hasPages = pages !== undefined && pages.some((page) => page.marks.length > 0);
   const onPage = hasPages && (piece.onPaper ? desk.face !== "engraved" : desk.face === "page");
@@ -278,12 +284,7 @@ export function DeskScreen() {
           </div>
           <div className={`desk-strip${stratum === "form" && sections.length > 0 ? " tall" : ""}`}>
             {stratum === "hands" && (
-              <HandsStrip
-                piece={piece}
-                score={score}
-                fingers={all}
-                positions={positions.filter((one) => one.layer === layer)}
-              />
+              <HandsStrip piece={piece} score={score} fingers={all} said={drawn} marks={shown} />
             )}
             {stratum === "pedal" && (
               <PedalStrip
@@ -342,6 +343,7 @@ export function DeskScreen() {
               score={score}
               form={form}
               fingers={fingers}
+              said={said}
               remarks={remarks}
               positions={positions}
               assignmentId={assignmentId}
@@ -352,7 +354,7 @@ export function DeskScreen() {
               piece={piece}
               score={score}
               marks={pedal}
-              source={ready.annotations.pedal.source}
+              source={ready.annotations.taken.includes("pedal") ? "teacher" : "printed"}
             />
           )}
           {stratum === "shape" && (
@@ -394,14 +396,12 @@ function layersOf(
   score: Score,
   kind: string,
   desk: ReturnType<typeof useDesk.getState>,
-  fingers: ReadonlyMap<string, WrittenFinger>,
-  pedal: Parameters<typeof PedalLine>[0]["marks"],
+  said: readonly Said[],
+  marks: ReadonlyMap<string, readonly Mark[]>,
   sections: Parameters<typeof SectionNames>[0]["sections"],
   remarks: readonly Remark[],
   shape: Shape,
-  positions: readonly HandPosition[],
 ): Layers {
-  const upper = instrument(kind).limbs[0]!.id;
   const foot = desk.footPencil;
   const pick = (note: string) =>
     desk.set({ note, ...(desk.stratum === "shape" ? {} : { stratum: "hands" as const }) });
@@ -418,32 +418,17 @@ function layersOf(
     over: (boxes) => (
       <>
         <SectionNames boxes={boxes} score={score} sections={sections} />
-        <Remarks boxes={boxes} score={score} remarks={remarks} />
-        <ShapeMarks
+        <WrittenLayers
           boxes={boxes}
           score={score}
+          kind={kind}
+          said={said}
+          marks={marks}
+          remarks={remarks}
           shape={shape}
           sections={sections}
-          below={(hand) => hand !== upper}
-          handName={(hand) => handName(instrument(kind), hand)}
-        />
-        <Positions
-          boxes={boxes}
-          score={score}
-          positions={positions}
-          below={(hand) => hand !== upper}
-        />
-        <Fingers
-          boxes={boxes}
-          fingers={fingers}
-          below={(hand) => hand !== upper}
           both={desk.both}
           onPick={pick}
-        />
-        <PedalLine
-          boxes={boxes}
-          score={score}
-          marks={foot ? pedal.filter((mark) => mark.bar < foot.from || mark.bar > foot.to) : pedal}
         />
         {foot && <PedalLine boxes={boxes} score={score} marks={foot.marks} pencil />}
       </>

@@ -1,20 +1,28 @@
-import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { Button } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { firstFinger, parseWritten, writtenText } from "@yarrow-ridge/core/fingering";
 import { sistersOf, type Return } from "@yarrow-ridge/core/form";
-import { handName, instrument } from "@yarrow-ridge/core/instruments";
-import { onsets, spokenName, type Remark, type Score } from "@yarrow-ridge/core/score";
+import { aspectsOf, handName, instrument } from "@yarrow-ridge/core/instruments";
+import {
+  onsets,
+  spokenName,
+  type Aspect,
+  type Mark,
+  type Remark,
+  type Score,
+} from "@yarrow-ridge/core/score";
 import { useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { TEACHER, useAnnotationEdits } from "../edits/annotations.ts";
-import type { WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { call } from "../api/client.ts";
 import { CheckCard } from "./CheckCard.tsx";
+import { useCommand } from "../shell/useCommand.ts";
+import { SignButtons } from "./SignButtons.tsx";
 import { RemarkBox } from "./RemarkBox.tsx";
 import { SuggestFingers } from "./SuggestFingers.tsx";
 import { PositionCard } from "./PositionCard.tsx";
 import { useDesk } from "./useDesk.ts";
-import type { LayeredPosition } from "./useDeskPiece.ts";
 import { usePlayer } from "./usePlayer.ts";
 import { ForWhom } from "./ForWhom.tsx";
 
@@ -27,6 +35,7 @@ export function HandsPanel({
   score,
   form,
   fingers,
+  said,
   remarks,
   positions,
   assignmentId,
@@ -35,8 +44,9 @@ export function HandsPanel({
   score: Score;
   form: FormAnswer;
   fingers: ReadonlyMap<string, WrittenFinger>;
+  said: readonly Said[];
   remarks: readonly Remark[];
-  positions: readonly LayeredPosition[];
+  positions: readonly Mark[];
   assignmentId: string | undefined;
 }) {
   const { chosen, note, pencil, set } = useDesk();
@@ -49,7 +59,9 @@ export function HandsPanel({
   const current = note === undefined ? undefined : byId.get(note);
   const hand = current?.hand ?? piece.hands[0]!;
   const line = useMemo(() => onsets(score.notes, hand), [score, hand]);
-  const symbols = kind.limbs.find((limb) => limb.id === hand)?.fingers ?? [];
+  const aspects = aspectsOf(kind, hand);
+  const on = (aspect: Aspect, id: string) =>
+    said.find((one) => one.aspect.id === aspect.id)?.values.get(id)?.finger;
   const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
 
   const go = (id: string | undefined) => {
@@ -97,41 +109,43 @@ export function HandsPanel({
     const bars = new Set(score.notes.filter(({ id }) => next.has(id)).map((one) => one.bar));
     set({ pencil: next, advice: { ...advice, sisters: [...bars] } });
   };
-  const write = (typed: string | null) => {
+  const where = current ? `bar ${score.bars[current.bar]!.number}` : "";
+  const write = (aspect: Aspect, typed: string | null) => {
     if (!current) return;
-    const before = fingers.get(current.id)?.finger;
+    const before = on(aspect, current.id);
     const changes =
       typed !== null &&
       held === current.id &&
       before !== undefined &&
       firstFinger(before) !== typed;
-    const finger = changes ? `${firstFinger(before)}-${typed}` : typed;
+    const value = changes ? `${firstFinger(before)}-${typed}` : typed;
     setHeld(undefined);
-    const place = `${finger ?? "no finger"} on ${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`;
-    pencilSisters(finger);
+    const place = `${value ?? `no ${aspect.name}`} on ${spokenName(current.pitch)}, ${where}`;
+    if (aspect.id === "finger") pencilSisters(value);
+    const hides = layer === TEACHER && current.printed?.[aspect.id] !== undefined;
     void edits
-      .fingers(
-        [
-          {
-            id: current.id,
-            finger: finger ?? (layer === TEACHER && current.finger !== undefined ? "" : null),
-          },
-        ],
-        place,
-        layer,
-      )
+      .notes(aspect.id, [{ id: current.id, value: value ?? (hides ? "" : null) }], place, layer)
       .then((ok) => ok && set({ written: useDesk.getState().written + 1 }));
-    if (finger !== null) go((line[at]?.notes[inChord + 1] ?? line[at + 1]?.notes[0])?.id);
+    if (value !== null) go((line[at]?.notes[inChord + 1] ?? line[at + 1]?.notes[0])?.id);
   };
+  /** The last thing said of the note goes first. */
+  const rubOut = () => {
+    const last = current && aspects.findLast((one) => on(one, current.id) !== undefined);
+    if (last ?? aspects[0]) write((last ?? aspects[0])!, null);
+  };
+  /** What can be said to be left, or changed silently: the first such thing that is written. */
+  const changing = current && aspects.find((one) => one.change && on(one, current.id));
   const optional = () => {
-    const before = current && parseWritten(fingers.get(current.id)?.finger ?? "", symbols);
-    if (!current || !before) return;
-    const { optional: was, ...rest } = before;
-    void edits.fingers(
-      [{ id: current.id, finger: writtenText(was ? rest : { ...rest, optional: true }) }],
-      `a finger that may be left, bar ${score.bars[current.bar]!.number}`,
-      layer,
+    if (!current || !changing) return;
+    const before = parseWritten(
+      on(changing, current.id) ?? "",
+      changing.symbols.map(({ value }) => value),
     );
+    if (!before) return;
+    const { optional: was, ...rest } = before;
+    const value = writtenText(was ? rest : { ...rest, optional: true });
+    const label = `a ${changing.name} that may be left, ${where}`;
+    void edits.notes(changing.id, [{ id: current.id, value }], label, layer);
   };
   const others = kind.limbs.filter((limb) => limb.id !== hand);
   const take = (to: string) => {
@@ -143,28 +157,26 @@ export function HandsPanel({
       `${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} to the ${handName(kind, to).toLowerCase()}`,
     );
   };
-  useHotkeys("right", () => along(1), { preventDefault: true });
-  useHotkeys("left", () => along(-1), { preventDefault: true });
-  useHotkeys("up", () => upDown(1), { preventDefault: true });
-  useHotkeys("down", () => upDown(-1), { preventDefault: true });
-  useHotkeys("tab", otherHand, { preventDefault: true, enabled: note !== undefined });
+  const chosenNote = { enabled: current !== undefined };
+  const arrow = { preventDefault: true };
+  useCommand("note.along", (event) => along(event.key === "ArrowRight" ? 1 : -1), arrow);
+  useCommand("note.chord", (event) => upDown(event.key === "ArrowUp" ? 1 : -1), arrow);
+  useCommand("note.line", otherHand, { preventDefault: true, enabled: note !== undefined });
+  // the number of a shifted digit is on its key, whatever the keyboard prints over it
+  const signs = aspects.flatMap((aspect) => aspect.symbols.map((sign) => ({ aspect, ...sign })));
   useHotkeys(
-    symbols,
-    (event) => write(symbols.find((symbol) => symbol === event.key.toLowerCase()) ?? null),
-    { enabled: current !== undefined },
-  );
-  useHotkeys("backspace, delete", () => write(null), { enabled: current !== undefined });
-  useHotkeys(
-    "x",
-    () => {
-      if (others[0]) take(others[0].id);
+    signs.map(({ key }) => key),
+    (event, { shift, keys }) => {
+      const typed = `${shift ? "shift+" : ""}${keys?.join("+") ?? event.key.toLowerCase()}`;
+      const sign = signs.find(({ key }) => key === typed);
+      if (sign) write(sign.aspect, sign.value);
     },
-    { enabled: current !== undefined },
+    { ...chosenNote, preventDefault: true },
   );
-  useHotkeys("t", () => setHeld(current?.id), {
-    enabled: current !== undefined && fingers.has(current.id),
-  });
-  useHotkeys("o", optional, { enabled: current !== undefined });
+  useCommand("note.none", rubOut, chosenNote);
+  useCommand("note.give", () => others[0] && take(others[0].id), chosenNote);
+  useCommand("note.then", () => setHeld(current?.id), { enabled: changing !== undefined });
+  useCommand("note.optional", optional, { enabled: changing?.optional === true });
 
   return (
     <div className="stack">
@@ -174,29 +186,37 @@ export function HandsPanel({
             {spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}
           </h2>
           <p className="soft">
-            {handName(kind, hand)} · {written(fingers.get(current.id), pencil.get(current.id))}
+            {handName(kind, hand)} ·{" "}
+            {aspects
+              .filter((one, i) => i === 0 || on(one, current.id) !== undefined)
+              .map((one) =>
+                written(
+                  one,
+                  said.find(({ aspect }) => aspect.id === one.id)?.values.get(current.id),
+                  one.id === "finger" ? pencil.get(current.id) : undefined,
+                ),
+              )
+              .join("; ")}
           </p>
-          <ToggleButtonGroup
-            exclusive
-            fullWidth
-            value={firstFinger(fingers.get(current.id)?.finger ?? "")}
-            aria-label="Finger"
-            onChange={(_, value: string | null) => write(value)}
-          >
-            {symbols.map((symbol) => (
-              <ToggleButton key={symbol} value={symbol} className="finger-key">
-                {symbol}
-              </ToggleButton>
+          {aspects
+            .filter(({ symbols }) => symbols.length > 0)
+            .map((aspect) => (
+              <SignButtons
+                key={aspect.id}
+                aspect={aspect}
+                named={aspects.length > 1}
+                value={firstFinger(on(aspect, current.id) ?? "")}
+                onWrite={(value) => write(aspect, value)}
+              />
             ))}
-          </ToggleButtonGroup>
-          {fingers.has(current.id) && (
+          {changing && (
             <div className="row">
               <Button
                 size="small"
                 variant={held === current.id ? "contained" : "text"}
                 onClick={() => setHeld(held === current.id ? undefined : current.id)}
               >
-                Then another&nbsp;<span className="key">t</span>
+                Then another&nbsp;<span className="key">w</span>
               </Button>
               <Button size="small" onClick={optional}>
                 May be left&nbsp;<span className="key">o</span>
@@ -227,21 +247,25 @@ export function HandsPanel({
             noteId={current.id}
           />
           <p className="small soft">
-            Type the finger; it moves on to the next note. <span className="key">Tab</span> other
-            hand, <span className="key">⌫</span> none.
+            Type it; that moves on to the next note. <span className="key">Tab</span> other hand,{" "}
+            <span className="key">⌫</span> none.
           </p>
         </div>
       ) : (
         <p className="soft">
-          Click a note, or press <span className="key">→</span>, and type its finger (
-          {symbols.join(" ")}).
+          Click a note, or press <span className="key">→</span>, and type its{" "}
+          {aspects
+            .filter(({ symbols }) => symbols.length > 0)
+            .map(({ name, symbols }) => `${name} (${symbols.map(({ value }) => value).join(" ")})`)
+            .join(" or ")}
+          .
         </p>
       )}
       {kind.notProposed && <p className="card">{kind.notProposed}</p>}
       {models.length > 0 && (
         <ForWhom
           assignmentId={assignmentId}
-          hasPrinted={score.notes.some((one) => one.finger !== undefined)}
+          hasPrinted={score.notes.some((one) => one.printed?.finger !== undefined)}
         />
       )}
       <SuggestFingers
@@ -289,11 +313,15 @@ export function HandsPanel({
   );
 }
 
-const written = (finger: WrittenFinger | undefined, pencil: string | undefined): string =>
-  finger?.look === "ink" || finger?.look === "own"
-    ? `finger ${finger.finger}, in ink${finger.beside ? ` (under it ${finger.beside.finger})` : ""}`
+const written = (
+  { name }: Aspect,
+  on: WrittenFinger | undefined,
+  pencil: string | undefined,
+): string =>
+  on?.look === "ink" || on?.look === "own"
+    ? `${name} ${on.finger}, in ink${on.beside ? ` (under it ${on.beside.finger})` : ""}`
     : pencil
-      ? `finger ${pencil}, in pencil`
-      : finger
-        ? `finger ${finger.finger}, as printed`
-        : "no finger yet";
+      ? `${name} ${pencil}, in pencil`
+      : on
+        ? `${name} ${on.finger}, as printed`
+        : `no ${name} yet`;

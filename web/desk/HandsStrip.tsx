@@ -1,18 +1,11 @@
 import type { Piece } from "@yarrow-ridge/contract";
-import { position } from "@yarrow-ridge/core/fingering";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
-import {
-  comparePlaces,
-  isBlack,
-  onsets,
-  type HandPosition,
-  type Note,
-  type Score,
-} from "@yarrow-ridge/core/score";
+import { onsets, type Mark, type Score } from "@yarrow-ridge/core/score";
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useMemo } from "react";
-import type { WrittenFinger } from "../score/Fingers.tsx";
-import { outerKeys } from "../score/Positions.tsx";
+import { viewOf } from "../instruments/index.ts";
+import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import { NotesHere } from "./NotesHere.tsx";
 import { Shapes } from "./Shapes.tsx";
 import { useDesk, type HandsView } from "./useDesk.ts";
 import { Verticals } from "./Verticals.tsx";
@@ -31,12 +24,14 @@ export function HandsStrip({
   piece,
   score,
   fingers,
-  positions,
+  said,
+  marks,
 }: {
   piece: Piece;
   score: Score;
   fingers: ReadonlyMap<string, WrittenFinger>;
-  positions: readonly HandPosition[];
+  said: readonly Said[];
+  marks: ReadonlyMap<string, readonly Mark[]>;
 }) {
   const { note, chosen, handsView, set } = useDesk();
   const lines = useMemo(
@@ -50,16 +45,11 @@ export function HandsStrip({
     ? line.findIndex((onset) => onset.notes.some((one) => one.id === note))
     : line.findIndex((onset) => onset.bar >= (chosen?.from ?? 0));
   const [now, next] = [line[at]?.notes ?? [], line[at + 1]?.notes ?? []];
-  const kept =
-    now[0] &&
-    positions.find(
-      (one) =>
-        one.hand === hand &&
-        comparePlaces(one.from, now[0]!) <= 0 &&
-        comparePlaces(now[0]!, one.to) < 0,
-    );
+  const { Board } = viewOf(piece.instrument);
   const label = `${handName(instrument(piece.instrument), hand)}${now[0] ? `, bar ${score.bars[now[0].bar]!.number}` : ""}`;
   const [from, to] = chosen ? [chosen.from, chosen.to] : [now[0]?.bar ?? 0, (now[0]?.bar ?? 0) + 1];
+  // the views are of hands on keys
+  if (!Board) return <NotesHere notes={now} said={said} label={label} />;
   return (
     <div className="hands-strip">
       <ToggleButtonGroup
@@ -98,173 +88,16 @@ export function HandsStrip({
           Nothing to play here in the {handName(instrument(piece.instrument), hand)}.
         </p>
       ) : (
-        <Keyboard
+        <Board
           now={now}
           next={next}
           fingers={fingers}
           label={label}
           fifths={score.bars[now[0]!.bar]!.key.fifths}
-          kept={kept && outerKeys(kept, score)}
+          marks={marks}
+          score={score}
         />
       )}
     </div>
   );
 }
-
-const WHITE = 30;
-const TALL = 92;
-
-function Keyboard({
-  now,
-  next,
-  fingers,
-  label,
-  fifths,
-  kept,
-}: {
-  now: readonly Note[];
-  next: readonly Note[];
-  fingers: ReadonlyMap<string, WrittenFinger>;
-  label: string;
-  fifths: number;
-  kept: [number, number] | undefined;
-}) {
-  const lies = (notes: readonly Note[]) =>
-    position(
-      notes.map((note) => ({ midi: note.midi, finger: fingers.get(note.id)?.finger ?? "" })),
-      notes[0]?.hand ?? "",
-      fifths,
-    ).filter((one) => one.idle);
-  const [idle, idleNext] = [lies(now), lies(next)];
-  const keys = [
-    ...[...now, ...next].map((note) => note.midi),
-    ...idle.map((one) => one.midi),
-    ...(kept ?? []),
-  ];
-  const middle = (Math.min(...keys) + Math.max(...keys)) / 2;
-  const reach = Math.max(13, (Math.max(...keys) - Math.min(...keys)) / 2 + 4);
-  const first = whiteAtOrBelow(Math.max(21, Math.round(middle - reach)));
-  const last = Math.min(108, Math.round(middle + reach));
-  const all = Array.from({ length: last - first + 1 }, (_, i) => first + i);
-  const whites = all.filter((key) => !isBlack(key));
-  const x = (key: number) =>
-    isBlack(key)
-      ? whites.filter((white) => white < key).length * WHITE
-      : whites.indexOf(key) * WHITE + WHITE / 2;
-  const dot = (note: Note, ghost: boolean) => (
-    <g key={`${note.id}${ghost}`}>
-      <circle
-        cx={x(note.midi)}
-        cy={isBlack(note.midi) ? 40 : TALL - 18}
-        r={11.5}
-        className={ghost ? "hand-next" : "hand-now"}
-      />
-      {!ghost && next.some((one) => one.midi === note.midi) && (
-        <circle
-          cx={x(note.midi)}
-          cy={isBlack(note.midi) ? 40 : TALL - 18}
-          r={15}
-          className="hand-pivot"
-        />
-      )}
-      <text
-        x={x(note.midi)}
-        y={(isBlack(note.midi) ? 40 : TALL - 18) + 5}
-        className={ghost ? "hand-next-text" : "hand-now-text"}
-      >
-        {fingers.get(note.id)?.finger ?? "·"}
-      </text>
-    </g>
-  );
-  return (
-    <div className="keyboard">
-      <div className="soft small">
-        {label}
-        <br />● now · ∘ idle
-        <br />◌ next · ◎ stays
-      </div>
-      <svg
-        viewBox={`-1 -1 ${whites.length * WHITE + 2} ${TALL + 14}`}
-        role="img"
-        aria-label={`Keyboard: ${label}`}
-      >
-        {whites.map((key) => (
-          <rect
-            key={key}
-            x={whites.indexOf(key) * WHITE}
-            y={0}
-            width={WHITE}
-            height={TALL}
-            rx={3}
-            className="key-white"
-          />
-        ))}
-        {all.filter(isBlack).map((key) => (
-          <rect
-            key={key}
-            x={x(key) - 9}
-            y={0}
-            width={18}
-            height={56}
-            rx={2}
-            className="key-black"
-          />
-        ))}
-        {whites
-          .filter((key) => key % 12 === 0)
-          .map((key) => (
-            <text key={key} x={x(key)} y={TALL + 11} className="key-name">
-              C{key / 12 - 1}
-            </text>
-          ))}
-        {kept && (
-          <rect
-            className="key-kept"
-            x={x(kept[0]) - WHITE / 2}
-            y={TALL - 4}
-            width={x(kept[1]) - x(kept[0]) + WHITE}
-            height={4}
-          >
-            <title>the position the hand keeps</title>
-          </rect>
-        )}
-        {idleNext
-          .filter((one) => ![...now, ...next].some((note) => note.midi === one.midi))
-          .map((one) => (
-            <circle
-              key={`n${one.finger}`}
-              className="hand-idle next"
-              cx={x(one.midi)}
-              cy={isBlack(one.midi) ? 16 : TALL - 44}
-              r={6.5}
-            />
-          ))}
-        {idle
-          .filter((one) => !now.some((note) => note.midi === one.midi))
-          .map((one) => (
-            <g key={`i${one.finger}`}>
-              <circle
-                className="hand-idle"
-                cx={x(one.midi)}
-                cy={isBlack(one.midi) ? 16 : TALL - 44}
-                r={6.5}
-              />
-              <text
-                className="hand-idle-text"
-                x={x(one.midi)}
-                y={(isBlack(one.midi) ? 16 : TALL - 44) + 3.5}
-              >
-                {one.finger}
-              </text>
-            </g>
-          ))}
-        {next
-          .filter((one) => !now.some((other) => other.midi === one.midi))
-          .map((one) => dot(one, true))}
-        {now.map((one) => dot(one, false))}
-      </svg>
-    </div>
-  );
-}
-
-const whiteAtOrBelow = (key: number): number => (isBlack(key) ? key - 1 : key);

@@ -1,3 +1,4 @@
+import { pedalMark } from "@yarrow-ridge/core/instruments";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import {
@@ -6,13 +7,13 @@ import {
   comparePlaces,
   parseFraction,
   toNumber,
-  toText,
   type OtherPedal,
+  type Mark,
   type PedalDepth,
   type PedalMark,
   type Score,
 } from "@yarrow-ridge/core/score";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useCommand } from "../shell/useCommand.ts";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { xAt, type PageBoxes } from "../score/geometry.ts";
 import { call } from "../api/client.ts";
@@ -76,24 +77,20 @@ export function PedalPanel({
   ) => {
     if (!here || (kind === undefined && !at(pedal))) return;
     const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
-    const exact = toText(here.offset);
-    const placed = kind && {
-      bar: here.bar,
-      offset: toNumber(here.offset),
-      exact,
+    const placed: PedalMark | undefined = kind && {
+      ...here,
       kind,
-      ...(depth && (kind === "down" || kind === "change") ? { depth } : {}),
+      ...(depth ? { depth } : {}),
       ...(pedal ? { pedal } : {}),
     };
-    void edits.pedal(
-      (before) =>
-        [
-          ...before.filter(
-            (one) =>
-              one.bar !== here.bar || one.exact !== exact || (one.pedal ?? undefined) !== pedal,
-          ),
-          ...(placed ? [placed] : []),
-        ].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
+    const there = (one: Mark) =>
+      comparePlaces(one.from, here) === 0 && (one.data.pedal ?? undefined) === pedal;
+    void edits.marks(
+      "pedal",
+      (before) => [
+        ...before.filter((one) => !there(one)),
+        ...(placed ? [pedalMark(placed, crypto.randomUUID())] : []),
+      ],
       kind
         ? `pedal ${pedalText({ kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) })} in ${where}`
         : `no pedal mark in ${where}`,
@@ -107,25 +104,22 @@ export function PedalPanel({
     const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: "0" };
     set({ place: next, chosen: { from: next.bar, to: next.bar } });
   };
-  useHotkeys("right", () => move(1), { preventDefault: true });
-  useHotkeys("left", () => move(-1), { preventDefault: true });
-  useHotkeys(
-    KINDS.map(([, , key]) => key),
-    (event) => write(KINDS.find(([, , key]) => key === event.key.toLowerCase())?.[0]),
+  useCommand("pedal.along", (event) => move(event.key === "ArrowRight" ? 1 : -1), {
+    preventDefault: true,
+  });
+  useCommand("pedal.kind", (event) =>
+    write(KINDS.find(([, , key]) => key === event.key.toLowerCase())?.[0]),
   );
-  useHotkeys(
-    OTHERS.map(([, , key]) => key),
-    (event) => other(OTHERS.find(([, , key]) => key === event.key.toLowerCase())![0]),
+  useCommand("pedal.other", (event) =>
+    other(OTHERS.find(([, , key]) => key === event.key.toLowerCase())![0]),
   );
   const deepen = (depth: PedalDepth | undefined) => {
     if (mark?.kind === "down" || mark?.kind === "change") rewrite(mark.kind, depth);
   };
-  useHotkeys(
-    ["1", "2", "4"],
-    (event) => deepen(DEPTHS.find(([, , key]) => key === event.key)?.[0]),
-    { enabled: mark !== undefined },
-  );
-  useHotkeys("backspace, delete", () => write(undefined));
+  useCommand("pedal.depth", (event) => deepen(DEPTHS.find(([, , key]) => key === event.key)?.[0]), {
+    enabled: mark !== undefined,
+  });
+  useCommand("pedal.none", () => write(undefined));
   const from = chosen?.from ?? 0;
   const script = score.bars.slice(from, Math.max(from + 8, (chosen?.to ?? 0) + 1));
   return (
@@ -236,7 +230,7 @@ export function PedalPanel({
             : "Nothing is printed. A mark is a hint, the ear decides."}
         </p>
       ) : (
-        <Button onClick={() => void edits.pedal(null, "back to the printed pedal")}>
+        <Button onClick={() => void edits.marks("pedal", null, "back to the printed pedal")}>
           Back to the printed pedal
         </Button>
       )}

@@ -3,24 +3,22 @@ import RightIcon from "@mui/icons-material/ChevronRight";
 import { Button, IconButton } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { along, firstFinger, position } from "@yarrow-ridge/core/fingering";
-import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { handName, instrument, positionOf, withPosition } from "@yarrow-ridge/core/instruments";
 import {
   barSpan,
   beatName,
   comparePlaces,
-  positionRecord,
-  withPosition,
   ZERO,
+  type Mark,
   type Note,
   type Place,
   type Score,
 } from "@yarrow-ridge/core/score";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useCommand } from "../shell/useCommand.ts";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { WrittenFinger } from "../score/Fingers.tsx";
-import { keysOf } from "../score/Positions.tsx";
+import { keysOf } from "../instruments/keyboard/Positions.tsx";
 import { useDesk } from "./useDesk.ts";
-import type { LayeredPosition } from "./useDeskPiece.ts";
 
 /** Keeps a hand in its position for some bars: fingers are proposed within it. */
 export function PositionCard({
@@ -37,31 +35,27 @@ export function PositionCard({
   hand: string;
   current: Note | undefined;
   fingers: ReadonlyMap<string, WrittenFinger>;
-  positions: readonly LayeredPosition[];
+  positions: readonly Mark[];
   layer: string;
 }) {
   const { chosen, pencil, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const name = handName(instrument(piece.instrument), hand);
-  const others = positions.filter((one) => one.layer !== layer);
   const own = positions.filter((one) => one.layer === layer);
   const here = chosen
     ? own.filter(
         (one) =>
-          one.hand === hand &&
+          one.line === hand &&
           one.from.bar <= chosen.to &&
-          comparePlaces(one.to, { bar: chosen.from, offset: ZERO }) > 0,
+          comparePlaces(one.to!, { bar: chosen.from, offset: ZERO }) > 0,
       )
     : [];
 
-  const save = (next: readonly LayeredPosition[], label: string) =>
+  const save = (next: readonly Mark[], label: string) =>
     void edits
-      .positions(
-        () => [...others, ...next].map((one) => ({ ...positionRecord(one), layer: one.layer })),
-        label,
-      )
+      .marks("position", () => next, label, layer)
       .then((ok) => ok && set({ written: useDesk.getState().written + 1 }));
-  const change = (one: LayeredPosition, to: Partial<LayeredPosition>, label: string) =>
+  const change = (one: Mark, to: Partial<Mark>, label: string) =>
     save(
       withPosition(
         own.filter((other) => other !== one),
@@ -81,16 +75,17 @@ export function PositionCard({
     if (thumb === undefined) return;
     save(
       withPosition(own, {
-        hand,
+        id: crypto.randomUUID(),
+        line: hand,
         layer,
-        thumb,
+        data: { thumb },
         from: { bar: chosen.from, offset: ZERO },
         to: { bar: chosen.to + 1, offset: ZERO },
       }),
       `${name.toLowerCase()} stays in position, bars ${barSpan(score.bars, chosen.from, chosen.to)}`,
     );
   };
-  useHotkeys("k", keep, { enabled: chosen !== undefined && here.length === 0 });
+  useCommand("hands.keep", keep, { enabled: chosen !== undefined && here.length === 0 });
 
   if (!chosen) return null;
   const span = barSpan(score.bars, chosen.from, chosen.to);
@@ -99,34 +94,40 @@ export function PositionCard({
       <h2>Position of the {name.toLowerCase()}</h2>
       {here.map((one) => {
         const inside =
-          current && comparePlaces(one.from, current) < 0 && comparePlaces(current, one.to) < 0;
+          current && comparePlaces(one.from, current) < 0 && comparePlaces(current, one.to!) < 0;
         const { fifths } = score.bars[one.from.bar]!.key;
+        const { thumb } = positionOf(one);
         return (
-          <div
-            key={`${one.from.bar} ${one.from.offset.num}/${one.from.offset.den}`}
-            className="stack position-entry"
-          >
+          <div key={one.id} className="stack position-entry">
             <div className="row">
               <IconButton
                 size="small"
                 aria-label="One key lower"
                 onClick={() =>
-                  change(one, { thumb: along(fifths, one.thumb, -1) }, "position one key lower")
+                  change(
+                    one,
+                    { data: { thumb: along(fifths, thumb, -1) } },
+                    "position one key lower",
+                  )
                 }
               >
                 <LeftIcon />
               </IconButton>
-              <b className="figures">{keysOf(one, score)}</b>
+              <b className="figures">{keysOf(positionOf(one), score)}</b>
               <IconButton
                 size="small"
                 aria-label="One key higher"
                 onClick={() =>
-                  change(one, { thumb: along(fifths, one.thumb, 1) }, "position one key higher")
+                  change(
+                    one,
+                    { data: { thumb: along(fifths, thumb, 1) } },
+                    "position one key higher",
+                  )
                 }
               >
                 <RightIcon />
               </IconButton>
-              <span className="soft small grow">{spanOf(score, one.from, one.to)}</span>
+              <span className="soft small grow">{spanOf(score, one.from, one.to!)}</span>
               <Button
                 size="small"
                 onClick={() =>

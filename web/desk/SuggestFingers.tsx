@@ -5,7 +5,7 @@ import { instrument } from "@yarrow-ridge/core/instruments";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { enqueueSnackbar } from "notistack";
 import { useEffect, useEffectEvent, useMemo, useRef } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useCommand } from "../shell/useCommand.ts";
 import { call } from "../api/client.ts";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { WrittenFinger } from "../score/Fingers.tsx";
@@ -148,12 +148,12 @@ export function SuggestFingers({
     const bars = only && new Map(score.notes.map((note) => [note.id, note.bar]));
     const wanted = [...pencil]
       .filter(([id]) => !only || (bars!.get(id)! >= only.from && bars!.get(id)! <= only.to))
-      .map(([id, finger]) => ({ id, finger }));
+      .map(([id, value]) => ({ id, value }));
     if (wanted.length === 0) return;
     const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
     set({ suggested: undefined });
     void edits
-      .fingers(wanted, `${wanted.length} suggested fingers`, layer)
+      .notes("finger", wanted, `${wanted.length} suggested fingers`, layer)
       .then((ok) => ok && set(rest.size ? { pencil: rest } : nothing));
   };
   const carried = useMemo(() => {
@@ -175,14 +175,14 @@ export function SuggestFingers({
       ],
     });
   };
-  useHotkeys("s", () => void suggest());
+  useCommand("hands.suggest", () => void suggest());
   // on a list of choices Enter opens it
-  useHotkeys("enter", () => ink(), {
+  useCommand("hands.ink", () => ink(), {
     enabled: pencil.size > 0,
     ignoreEventWhen: (event) => (event.target as HTMLElement).closest("[role=combobox]") !== null,
   });
-  useHotkeys(
-    "b",
+  useCommand(
+    "hands.ink.chosen",
     () => {
       if (chosen) ink(chosen);
     },

@@ -11,16 +11,15 @@ import {
   barSpan,
   beatName,
   parseFraction,
-  toNumber,
-  toText,
   type OtherPedal,
   type PedalMark,
   type Score,
 } from "@yarrow-ridge/core/score";
+import { pedalMark } from "@yarrow-ridge/core/instruments";
 import { ROOMS, type Room } from "@yarrow-ridge/core/pedalling";
 import { enqueueSnackbar } from "notistack";
 import { useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useCommand } from "../shell/useCommand.ts";
 import { call } from "../api/client.ts";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { pedalText } from "./pedalText.ts";
@@ -107,27 +106,20 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
   };
   const ink = () => {
     if (!pencil) return;
-    const inked = pencil.marks.map(({ bar, offset, kind, depth, pedal }) => ({
-      bar,
-      offset: toNumber(offset),
-      exact: toText(offset),
-      kind,
-      ...(depth ? { depth } : {}),
-      ...(pedal ? { pedal } : {}),
-    }));
+    const inked = pencil.marks.map((mark) => pedalMark(mark, crypto.randomUUID()));
     void edits
-      .pedal(
-        (before) =>
-          [
-            ...before.filter((mark) => mark.bar < pencil.from || mark.bar > pencil.to),
-            ...inked,
-          ].sort((a, b) => a.bar - b.bar || a.offset - b.offset),
+      .marks(
+        "pedal",
+        (before) => [
+          ...before.filter((mark) => mark.from.bar < pencil.from || mark.from.bar > pencil.to),
+          ...inked,
+        ],
         `the suggested pedal of ${barSpan(score.bars, pencil.from, pencil.to)}`,
       )
       .then((ok) => ok && set({ footPencil: undefined }));
   };
-  useHotkeys("s", () => void suggest(), { enabled: !busy });
-  useHotkeys("enter", ink, { enabled: pencil !== undefined && !busy });
+  useCommand("pedal.suggest", () => void suggest(), { enabled: !busy });
+  useCommand("pedal.ink", ink, { enabled: pencil !== undefined && !busy });
   return (
     <div className="card pencil-card stack">
       <h2>

@@ -1,42 +1,80 @@
+import type { AnnotationsAnswer } from "@yarrow-ridge/contract";
+import { instrument, pedalOf, type Instrument } from "@yarrow-ridge/core/instruments";
 import {
   NO_SHAPE,
   parseFraction,
   shapeKept,
-  type HandPosition,
-  type OtherPedal,
-  type ShapeRecord,
-  type Shape,
-  type PedalDepth,
+  type Aspect,
+  type Mark,
+  type Note,
   type PedalMark,
   type Place,
   type Remark,
   type Section,
+  type Shape,
+  type ShapeRecord,
 } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
 import { useAnswer, useEngraving, useScore } from "../api/queries.ts";
-import { allFingers, TEACHER } from "../edits/annotations.ts";
-import type { WrittenFinger } from "../score/Fingers.tsx";
+import { TEACHER } from "../edits/annotations.ts";
+import { marksOf } from "../edits/marks.ts";
+import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 
 const placeOf = (place: { bar: number; exact: string }): Place => ({
   bar: place.bar,
   offset: parseFraction(place.exact)!,
 });
 
-const exact = ({ bar, offset }: { bar: number; offset: string }): Place => ({
-  bar,
-  offset: parseFraction(offset)!,
-});
-
-/** A position with the layer of fingers it was said in. */
-export type LayeredPosition = HandPosition & { readonly layer: string };
-
 /** What is written into a score, by whoever reads it. */
 export interface Written {
+  /** What is said of notes, in the order it is drawn. */
+  readonly said: readonly Said[];
+  /** The first of it, by note. */
   readonly fingers: ReadonlyMap<string, WrittenFinger>;
-  readonly positions: readonly LayeredPosition[];
+  /** What is written between notes, by stratum. */
+  readonly marks: ReadonlyMap<string, readonly Mark[]>;
   readonly pedal: readonly PedalMark[];
+  readonly positions: readonly Mark[];
   readonly shape: Shape;
   readonly remarks: readonly Remark[];
+}
+
+/** Aspects of an instrument, each once: an accordion's hands have fingers of their own. */
+const aspectsIn = (of: Instrument): Aspect[] =>
+  of.aspects.filter((one, i) => of.aspects.findIndex((other) => other.id === one.id) === i);
+
+/** The values of an aspect by note: as printed, over that the teacher's, over that other layers. */
+function valuesOf(
+  aspect: string,
+  notes: readonly Note[],
+  written: AnnotationsAnswer["notes"],
+  layers: string,
+): Map<string, WrittenFinger> {
+  const found = new Map<string, WrittenFinger>();
+  for (const { id, printed } of notes) {
+    const value = printed?.[aspect];
+    if (value !== undefined) found.set(id, { finger: value, look: "printed" });
+  }
+  const order = [TEACHER, ...layers.split(" ").filter((one) => one !== "" && one !== TEACHER)];
+  for (const layer of order) {
+    for (const one of written) {
+      if (one.layer !== layer || one.aspect !== aspect) continue;
+      const under = found.get(one.note);
+      const beside =
+        under && under.finger !== one.value
+          ? { finger: under.finger, look: under.look }
+          : under?.beside;
+      if (one.value === "") found.delete(one.note);
+      else
+        found.set(one.note, {
+          finger: one.value,
+          look: layer === TEACHER ? "ink" : "own",
+          layer,
+          ...(beside ? { beside } : {}),
+        });
+    }
+  }
+  return found;
 }
 
 /**
@@ -99,16 +137,6 @@ export function useDeskPiece(pieceId: string | undefined, layers = "") {
       annotations.data?.climax ? placeOf(annotations.data.climax) : undefined,
     [annotations.data],
   );
-  const pedal = useMemo(
-    (): PedalMark[] =>
-      (annotations.data?.pedal.marks ?? []).map((mark) => ({
-        ...placeOf(mark),
-        kind: mark.kind as PedalMark["kind"],
-        ...(mark.depth ? { depth: mark.depth as PedalDepth } : {}),
-        ...(mark.pedal ? { pedal: mark.pedal as OtherPedal } : {}),
-      })),
-    [annotations.data],
-  );
   const shape = useMemo(
     (): Shape =>
       annotations.data?.shape && score.data
@@ -116,47 +144,37 @@ export function useDeskPiece(pieceId: string | undefined, layers = "") {
         : NO_SHAPE,
     [annotations.data, score.data],
   );
-  const positions = useMemo(
-    (): LayeredPosition[] =>
-      (annotations.data?.positions ?? []).map(({ layer, hand, from, to, thumb }) => ({
-        layer,
-        hand,
-        thumb,
-        from: exact(from),
-        to: exact(to),
+  const kind = piece.data?.instrument;
+  const said = useMemo(
+    (): Said[] =>
+      (kind ? aspectsIn(instrument(kind)) : []).map((aspect) => ({
+        aspect,
+        values: valuesOf(aspect.id, score.data?.notes ?? [], annotations.data?.notes ?? [], layers),
       })),
-    [annotations.data],
+    [kind, score.data, annotations.data, layers],
   );
+  // the first thing said of a note stands for the others where there is room for one
   const fingers = useMemo(() => {
     const found = new Map<string, WrittenFinger>();
-    for (const note of score.data?.notes ?? [])
-      if (note.finger !== undefined) found.set(note.id, { finger: note.finger, look: "printed" });
-    for (const layer of [
-      TEACHER,
-      ...layers.split(" ").filter((one) => one !== "" && one !== TEACHER),
-    ]) {
-      for (const one of annotations.data ? allFingers(annotations.data) : []) {
-        if (one.layer !== layer) continue;
-        const under = found.get(one.id);
-        const beside =
-          under && under.finger !== one.finger
-            ? { finger: under.finger, look: under.look }
-            : under?.beside;
-        if (one.finger === "") found.delete(one.id);
-        else
-          found.set(one.id, {
-            finger: one.finger,
-            look: layer === TEACHER ? "ink" : "own",
-            layer,
-            ...(beside ? { beside } : {}),
-          });
-      }
-    }
+    for (const { values } of [...said].reverse())
+      for (const [id, one] of values) found.set(id, one);
     return found;
-  }, [score.data, annotations.data, layers]);
+  }, [said]);
+  const marks = useMemo(
+    (): ReadonlyMap<string, readonly Mark[]> =>
+      new Map(
+        (kind ? instrument(kind).strata : []).map(({ id }) => [
+          id,
+          annotations.data ? marksOf(annotations.data, id) : [],
+        ]),
+      ),
+    [kind, annotations.data],
+  );
+  const pedal = useMemo(() => (marks.get("pedal") ?? []).map(pedalOf), [marks]);
+  const positions = useMemo(() => marks.get("position") ?? [], [marks]);
   const written = useMemo(
-    (): Written => ({ fingers, positions, pedal, shape, remarks }),
-    [fingers, positions, pedal, shape, remarks],
+    (): Written => ({ said, fingers, marks, pedal, positions, shape, remarks }),
+    [said, fingers, marks, pedal, positions, shape, remarks],
   );
   return { ready, error, again, sections, climax, written, ...written };
 }

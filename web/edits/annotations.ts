@@ -5,6 +5,7 @@ import {
   shapeRecord,
   toText,
   type About,
+  type Mark,
   type Score,
   type Section,
   type Shape,
@@ -12,10 +13,10 @@ import {
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { call, Refusal } from "../api/client.ts";
+import { changeOf, marksOf, withMarks } from "./marks.ts";
 import { useHistory } from "./history.ts";
 
 export type Marks = AnnotationsAnswer;
-export type PedalMarks = Marks["pedal"]["marks"];
 export type Remarks = Marks["remarks"];
 export interface SectionDraft {
   readonly name: string;
@@ -96,30 +97,26 @@ export const SMALL_HAND = "small-hand";
 /** A student's own fingers. */
 export const ownLayer = (studentId: string): string => `student:${studentId}`;
 
-/** Fingers of every layer. */
-export const allFingers = (marks: Pick<Marks, "fingerings" | "others">): Marks["fingerings"] => [
-  ...marks.fingerings,
-  ...marks.others,
-];
+/** A value on a note; null takes away what is written. */
+export interface NoteValue {
+  readonly id: string;
+  readonly value: string | null;
+}
 
-const fingersAfter = (
+const notesAfter = (
   marks: Marks,
-  wanted: readonly { id: string; finger: string | null }[],
+  aspect: string,
+  wanted: readonly NoteValue[],
   layer: string,
 ): Marks => {
-  const map = new Map(
-    allFingers(marks)
-      .filter((one) => one.layer === layer)
-      .map((one) => [one.id, one]),
+  const gone = new Set(wanted.map(({ id }) => id));
+  const others = marks.notes.filter(
+    (one) => one.layer !== layer || one.aspect !== aspect || !gone.has(one.note),
   );
-  for (const { id, finger } of wanted) {
-    if (finger === null) map.delete(id);
-    else map.set(id, { id, finger, layer });
-  }
-  const own = [...map.values()];
-  return layer === TEACHER
-    ? { ...marks, fingerings: own }
-    : { ...marks, others: [...marks.others.filter((one) => one.layer !== layer), ...own] };
+  const own = wanted.flatMap(({ id, value }) =>
+    value === null ? [] : [{ note: id, aspect, value, layer }],
+  );
+  return { ...marks, notes: [...others, ...own] };
 };
 
 /** The edits of a piece's annotations, each of which can be undone. */
@@ -130,35 +127,43 @@ export function useAnnotationEdits(pieceId: string) {
     const writer = new Writer(client, pieceId);
     const params = { id: pieceId };
 
-    const sendFingers = (wanted: readonly { id: string; finger: string | null }[], layer: string) =>
+    const sendNotes = (aspect: string, wanted: readonly NoteValue[], layer: string) =>
       writer.write(
-        (marks) => fingersAfter(marks, wanted, layer),
+        (marks) => notesAfter(marks, aspect, wanted, layer),
         (revision) =>
-          call("putFingerings", { params, body: { layer, fingerings: [...wanted], revision } }),
+          call("putNotes", {
+            params: { ...params, aspect },
+            body: {
+              layer,
+              values: wanted.map(({ id, value }) => ({ note: id, value })),
+              revision,
+            },
+          }),
       );
-    const sendPedal = (marks: PedalMarks | null) =>
-      writer
-        .write(
-          (all) => ({ ...all, pedal: marks ? { source: "teacher", marks } : all.pedal }),
-          (revision) =>
-            call("putPedal", {
-              params,
-              body: {
-                marks:
-                  marks?.map(({ bar, exact, kind, depth, pedal }) => ({
-                    bar,
-                    offset: exact,
-                    kind: kind as "down",
-                    ...(depth ? { depth: depth as 0.5 } : {}),
-                    ...(pedal ? { pedal: pedal as "soft" } : {}),
-                  })) ?? null,
-                revision,
-              },
-            }),
-        )
-        .then(() =>
-          marks === null ? client.invalidateQueries({ queryKey: keyOf(pieceId) }) : undefined,
-        );
+    const sendMarks = async (stratum: string, layer: string, after: readonly Mark[] | null) => {
+      const before = writer.now ? marksOf(writer.now, stratum, layer) : [];
+      const { put, remove } = changeOf(before, after ?? []);
+      const taken = (all: Marks) => [...new Set([...all.taken, stratum])];
+      await writer.write(
+        (all) =>
+          after
+            ? { ...all, marks: withMarks(all.marks, stratum, layer, after), taken: taken(all) }
+            : all,
+        (revision) =>
+          call("putMarks", {
+            params: { ...params, stratum },
+            body: after
+              ? {
+                  layer,
+                  put: put.map((one) => ({ ...one, data: { ...one.data } })),
+                  remove: [...remove],
+                  revision,
+                }
+              : { layer, put: [], remove: [], printed: true, revision },
+          }),
+      );
+      if (!after) await refresh();
+    };
     const refresh = () => client.invalidateQueries({ queryKey: keyOf(pieceId) });
     /** Sends an edit, and shows what stands after it. */
     const send = async (request: (revision: { revision?: number }) => Promise<unknown>) => {
@@ -194,37 +199,38 @@ export function useAnnotationEdits(pieceId: string) {
 
     return {
       // what was there before is read when the edit's turn comes: quick typing queues several
-      fingers: (
-        wanted: readonly { id: string; finger: string | null }[],
-        label: string,
-        layer = TEACHER,
-      ) => {
-        let back: { id: string; finger: string | null }[] = [];
+      notes: (aspect: string, wanted: readonly NoteValue[], label: string, layer = TEACHER) => {
+        let back: NoteValue[] = [];
         return perform({
           label,
           redo: () => {
             const before = new Map(
-              (writer.now ? allFingers(writer.now) : [])
-                .filter((one) => one.layer === layer)
-                .map((one) => [one.id, one.finger]),
+              (writer.now?.notes ?? [])
+                .filter((one) => one.layer === layer && one.aspect === aspect)
+                .map((one) => [one.note, one.value]),
             );
-            back = wanted.map(({ id }) => ({ id, finger: before.get(id) ?? null }));
-            return sendFingers(wanted, layer);
+            back = wanted.map(({ id }) => ({ id, value: before.get(id) ?? null }));
+            return sendNotes(aspect, wanted, layer);
           },
-          undo: () => sendFingers(back, layer),
+          undo: () => sendNotes(aspect, back, layer),
         });
       },
-      /** Changes the pedal marks; null goes back to the printed ones. */
-      pedal: (change: ((marks: PedalMarks) => PedalMarks) | null, label: string) => {
-        let back: PedalMarks | null = null;
+      /** Changes the marks of one kind in a layer; null goes back to the printed ones. */
+      marks: (
+        stratum: string,
+        change: ((marks: readonly Mark[]) => readonly Mark[]) | null,
+        label: string,
+        layer = TEACHER,
+      ) => {
+        let back: readonly Mark[] | null = null;
         return perform({
           label,
           redo: () => {
-            const before = writer.now?.pedal;
-            back = before?.source === "teacher" ? before.marks : null;
-            return sendPedal(change && change(before?.marks ?? []));
+            const before = writer.now ? marksOf(writer.now, stratum, layer) : [];
+            back = writer.now?.taken.includes(stratum) ? before : null;
+            return sendMarks(stratum, layer, change && change(before));
           },
-          undo: () => sendPedal(back),
+          undo: () => sendMarks(stratum, layer, back),
         });
       },
       /** Writes and removes sections in one edit. */
@@ -293,24 +299,6 @@ export function useAnnotationEdits(pieceId: string) {
             );
           },
           undo: () => sendShape(back),
-        });
-      },
-      /** Changes where hands keep their position. */
-      positions: (change: (all: Marks["positions"]) => Marks["positions"], label: string) => {
-        let back: Marks["positions"] = [];
-        const sendPositions = (positions: Marks["positions"]) =>
-          writer.write(
-            (all) => ({ ...all, positions }),
-            (revision) =>
-              call("putPositions", { params, body: { positions: [...positions], revision } }),
-          );
-        return perform({
-          label,
-          redo: () => {
-            back = writer.now?.positions ?? [];
-            return sendPositions(change(back));
-          },
-          undo: () => sendPositions(back),
         });
       },
       climax: (place: { bar: number; offset: string } | null, label: string) => {

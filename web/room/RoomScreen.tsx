@@ -13,23 +13,20 @@ import {
 } from "@yarrow-ridge/core/score";
 import { shaped, shapeWords } from "@yarrow-ridge/core/shaping";
 import { useEffect, useMemo, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate, useParams } from "react-router";
 import { useAnswer } from "../api/queries.ts";
 import { ownLayer } from "../edits/annotations.ts";
+import { inLayers } from "../edits/marks.ts";
 import { useSounding } from "../audio/useSounding.ts";
 import { useDesk } from "../desk/useDesk.ts";
 import { useDeskPiece } from "../desk/useDeskPiece.ts";
 import { aboutText } from "../desk/AboutFields.tsx";
 import { onPages, PageExcerpt } from "../pages/PageExcerpt.tsx";
 import { usePages } from "../pages/usePages.ts";
-import { Fingers } from "../score/Fingers.tsx";
-import { Remarks } from "../score/Remarks.tsx";
-import { Positions } from "../score/Positions.tsx";
-import { PedalLine } from "../score/PedalLine.tsx";
-import { ShapeMarks } from "../score/ShapeMarks.tsx";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
+import { WrittenLayers } from "../score/WrittenLayers.tsx";
+import { useCommand } from "../shell/useCommand.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { Staircase } from "./Staircase.tsx";
@@ -44,7 +41,7 @@ export function RoomScreen() {
   const navigate = useNavigate();
   const query = useAnswer("card", { id });
   const card = query.data;
-  const { ready, error, again, fingers, pedal, remarks, sections, shape, positions } = useDeskPiece(
+  const { ready, error, again, said, marks, pedal, remarks, sections, shape } = useDeskPiece(
     card?.pieceId,
     card && `${card.layer} ${ownLayer(card.studentId)}`,
   );
@@ -53,7 +50,7 @@ export function RoomScreen() {
   const room = useRoom(id, card);
   const sounding = useSounding();
   const rest = useBreak(id);
-  const [said, setSaid] = useState<"strict" | "shaped">();
+  const [timing, setTiming] = useState<"strict" | "shaped">();
   const tempo = card ? mendTempo(card.step, room.mend) : 60;
 
   const performance = useMemo(() => {
@@ -75,7 +72,7 @@ export function RoomScreen() {
   const quarters =
     ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
   // strict first: the time is shaped once the card is near its goal, or when it is asked for
-  const time = said ?? (card && card.step >= SHAPED_FROM * card.goalTempo ? "shaped" : "strict");
+  const time = timing ?? (card && card.step >= SHAPED_FROM * card.goalTempo ? "shaped" : "strict");
   const metronome = () =>
     sounding.state === "metronome"
       ? sounding.stop()
@@ -109,44 +106,32 @@ export function RoomScreen() {
   useEffect(() => stop(), [tempo, id, stop]);
 
   const keys = { preventDefault: true };
-  useHotkeys("space", () => void metronome(), keys, [metronome]);
-  useHotkeys("right, pagedown", () => room.attempt("clean"), keys, [room]);
-  useHotkeys("left, pageup", () => room.attempt("slip"), keys, [room]);
-  useHotkeys("up", () => void hear(), keys, [hear]);
-  useHotkeys("down", mend, keys, [mend]);
-  useHotkeys("backspace, mod+z", room.takeBack, keys, [room]);
-  useHotkeys("enter", next, { enabled: card?.finished || card?.status === "done" }, [next]);
-  useHotkeys("esc", leave, keys, [leave]);
+  useCommand("room.metronome", () => void metronome(), keys, [metronome]);
+  useCommand("room.clean", () => room.attempt("clean"), keys, [room]);
+  useCommand("room.slip", () => room.attempt("slip"), keys, [room]);
+  useCommand("room.hear", () => void hear(), keys, [hear]);
+  useCommand("room.mend", mend, keys, [mend]);
+  useCommand("room.back", room.takeBack, keys, [room]);
+  useCommand("room.next", next, { enabled: card?.finished || card?.status === "done" }, [next]);
+  useCommand("room.leave", leave, keys, [leave]);
 
   const layers = useMemo((): Layers | undefined => {
     if (!ready || !card) return undefined;
-    const upper = instrument(ready.piece.instrument).limbs[0]!.id;
     return {
       over: (boxes) => (
-        <>
-          <Positions
-            boxes={boxes}
-            score={ready.score}
-            positions={positions.filter(
-              (one) => one.layer === card.layer || one.layer === ownLayer(card.studentId),
-            )}
-            below={(hand) => hand !== upper}
-          />
-          <Fingers boxes={boxes} fingers={fingers} below={(hand) => hand !== upper} />
-          <PedalLine boxes={boxes} score={ready.score} marks={pedal} />
-          <Remarks boxes={boxes} score={ready.score} remarks={remarks} />
-          <ShapeMarks
-            boxes={boxes}
-            score={ready.score}
-            shape={shape}
-            sections={[]}
-            below={(hand) => hand !== upper}
-            handName={(hand) => handName(instrument(ready.piece.instrument), hand)}
-          />
-        </>
+        <WrittenLayers
+          boxes={boxes}
+          score={ready.score}
+          kind={ready.piece.instrument}
+          said={said}
+          marks={inLayers(marks, ready.piece.instrument, [card.layer, ownLayer(card.studentId)])}
+          remarks={remarks}
+          shape={shape}
+          sections={[]}
+        />
       ),
     };
-  }, [ready, card, fingers, pedal, remarks, shape, positions]);
+  }, [ready, card, said, marks, remarks, shape]);
 
   const how = useMemo(
     () =>
@@ -316,7 +301,7 @@ export function RoomScreen() {
             aria-pressed={time === "shaped"}
             onClick={() => {
               sounding.stop();
-              setSaid(time === "shaped" ? "strict" : "shaped");
+              setTiming(time === "shaped" ? "strict" : "shaped");
             }}
           >
             Hear it {time === "shaped" ? "in shaped time" : "in strict time"}

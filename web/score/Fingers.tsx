@@ -1,4 +1,5 @@
 import { firstFinger, ornamentWith } from "@yarrow-ridge/core/fingering";
+import type { Aspect } from "@yarrow-ridge/core/score";
 import type { NoteBox, PageBoxes } from "./geometry.ts";
 
 /** `own`: of a layer that comes over the teacher's. */
@@ -12,12 +13,19 @@ export interface WrittenFinger {
   readonly beside?: { readonly finger: string; readonly look: FingerLook };
 }
 
+/** One thing that is said of notes, with what stands on which. */
+export interface Said {
+  readonly aspect: Aspect;
+  readonly values: ReadonlyMap<string, WrittenFinger>;
+}
+
 /** Height of a digit and the air around it, in engraver units. */
 export const DIGIT = 300;
 export const GAP = 90;
 
 interface Placed {
   box: NoteBox;
+  aspect: Aspect;
   written: WrittenFinger;
   y: number;
   /** The fingers of its ornament. */
@@ -25,17 +33,22 @@ interface Placed {
 }
 
 /**
- * Fingers clear of notes, stems and beams: above the staff for the upper hand, below it for the
- * lower. Chords stack.
+ * What is said of notes, clear of notes, stems and beams: above the staff for the upper hand, below
+ * it for the lower. Chords stack, and so do the things said of one note.
  */
 function place(
   boxes: PageBoxes,
-  fingers: ReadonlyMap<string, WrittenFinger>,
+  said: readonly Said[],
   below: (hand: string) => boolean,
 ): Placed[] {
+  const of = (id: string) =>
+    said.flatMap(({ aspect, values }) => {
+      const written = values.get(id);
+      return written ? [{ aspect, written }] : [];
+    });
   const columns = new Map<string, NoteBox[]>();
   for (const box of boxes.notes) {
-    if (!fingers.has(box.note.id)) continue;
+    if (of(box.note.id).length === 0) continue;
     const key = `${box.note.bar} ${box.note.hand} ${Math.round(box.x / 150)}`;
     const column = columns.get(key);
     if (column) column.push(box);
@@ -51,12 +64,13 @@ function place(
     const edge = low
       ? Math.max(staff?.bottom ?? -Infinity, ...column.map((box) => box.bottom))
       : Math.min(staff?.top ?? Infinity, ...column.map((box) => box.top));
-    return inOrder.map((box, i) => ({
-      box,
-      written: fingers.get(box.note.id)!,
-      y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
-      ornament: ornamentOf(box, column, fingers),
-    }));
+    return inOrder
+      .flatMap((box) => of(box.note.id).map((one) => ({ box, ...one })))
+      .map((one, i) => ({
+        ...one,
+        y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
+        ornament: one.aspect.id === "finger" ? ornamentOf(one.box, column, said) : undefined,
+      }));
   });
 }
 
@@ -64,10 +78,11 @@ function place(
 function ornamentOf(
   { note }: NoteBox,
   column: readonly NoteBox[],
-  fingers: ReadonlyMap<string, WrittenFinger>,
+  said: readonly Said[],
 ): string | undefined {
   if (!note.ornaments) return undefined;
-  const of = (id: string) => Number(firstFinger(fingers.get(id)!.finger));
+  const fingers = said.find(({ aspect }) => aspect.id === "finger")!.values;
+  const of = (id: string) => Number(firstFinger(fingers.get(id)?.finger ?? ""));
   return ornamentWith(
     note.ornaments,
     of(note.id),
@@ -82,58 +97,60 @@ const [ASIDE, LOWER] = [210, 60];
 /** `both`: the finger of the layer below is shown too, smaller and to the right. */
 export function Fingers({
   boxes,
-  fingers,
+  said,
   below,
   both = false,
   onPick,
 }: {
   boxes: PageBoxes;
-  fingers: ReadonlyMap<string, WrittenFinger>;
+  said: readonly Said[];
   below: (hand: string) => boolean;
   both?: boolean;
-  onPick?: (noteId: string) => void;
+  onPick?: ((noteId: string) => void) | undefined;
 }) {
   return (
     <g className="fingers">
-      {place(boxes, fingers, below).map(({ box, written, y, ornament }) => (
-        <g key={box.note.id}>
-          <text
-            x={box.x}
-            y={y}
-            className={`finger ${written.look}`}
-            data-note={box.note.id}
-            onClick={
-              onPick &&
-              ((event) => {
-                event.stopPropagation();
-                onPick(box.note.id);
-              })
-            }
-          >
-            {written.finger}
-          </text>
-          {ornament && (
+      {place(boxes, said, below).map(({ box, aspect, written, y, ornament }) => {
+        const aside = box.x + ASIDE * Math.max(1, written.finger.length * 0.7);
+        return (
+          <g key={`${box.note.id} ${aspect.id}`}>
+            {aspect.look === "circled" && (
+              <circle className="finger-ring" cx={box.x} cy={y - DIGIT * 0.34} r={DIGIT * 0.5} />
+            )}
             <text
-              x={box.x + ASIDE * Math.max(1, written.finger.length * 0.7)}
-              y={y - LOWER - 120}
-              className="finger ornament"
-              aria-hidden
+              x={box.x}
+              y={y}
+              className={`finger ${aspect.look} ${written.look}`}
+              data-note={box.note.id}
+              data-aspect={aspect.id}
+              onClick={
+                onPick &&
+                ((event) => {
+                  event.stopPropagation();
+                  onPick(box.note.id);
+                })
+              }
             >
-              {ornament}
+              {written.finger}
             </text>
-          )}
-          {both && written.beside && (
-            <text
-              x={box.x + ASIDE * Math.max(1, written.finger.length * 0.7)}
-              y={y + LOWER}
-              className={`finger beside ${written.beside.look}`}
-              aria-hidden
-            >
-              {written.beside.finger}
-            </text>
-          )}
-        </g>
-      ))}
+            {ornament && (
+              <text x={aside} y={y - LOWER - 120} className="finger ornament" aria-hidden>
+                {ornament}
+              </text>
+            )}
+            {both && written.beside && (
+              <text
+                x={aside}
+                y={y + LOWER}
+                className={`finger beside ${written.beside.look}`}
+                aria-hidden
+              >
+                {written.beside.finger}
+              </text>
+            )}
+          </g>
+        );
+      })}
     </g>
   );
 }

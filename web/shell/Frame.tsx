@@ -5,13 +5,16 @@ import LightModeIcon from "@mui/icons-material/LightModeOutlined";
 import KeyboardIcon from "@mui/icons-material/KeyboardOutlined";
 import { IconButton, Tooltip, useTheme } from "@mui/material";
 import { enqueueSnackbar } from "notistack";
-import { useEffect, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, Outlet } from "react-router";
 import { useHistory } from "../edits/history.ts";
 import { useLook } from "../look/theme.ts";
-import { Shortcuts } from "./Shortcuts.tsx";
+import { useCommand } from "./useCommand.ts";
 import "./shell.css";
+
+const Shortcuts = lazy(async () => ({
+  default: (await import("./Shortcuts.tsx")).Shortcuts,
+}));
 
 /**
  * The frame of every screen but the practice room and print: name, undo and redo, light and dark,
@@ -26,11 +29,9 @@ export function Frame() {
     ok && label && enqueueSnackbar(`${verb}: ${label}`, { autoHideDuration: 2500 });
   const back = () => void undo().then((ok) => say("Undone", done.at(-1)?.label, ok));
   const forth = () => void redo().then((ok) => say("Done again", undone.at(-1)?.label, ok));
-  useHotkeys("mod+z", back, { preventDefault: true, enableOnFormTags: ["slider"] }, [done]);
-  useHotkeys("mod+shift+z, mod+y", forth, { preventDefault: true, enableOnFormTags: ["slider"] }, [
-    undone,
-  ]);
-  useHotkeys("shift+slash", () => setHelp(true), { useKey: false }, []);
+  useCommand("undo", back, { preventDefault: true, enableOnFormTags: ["slider"] }, [done]);
+  useCommand("redo", forth, { preventDefault: true, enableOnFormTags: ["slider"] }, [undone]);
+  useCommand("help", () => setHelp(true), { useKey: false }, []);
   useEffect(() => {
     if (!problem) return;
     enqueueSnackbar(problem, { variant: "error", autoHideDuration: 9000 });
@@ -74,7 +75,11 @@ export function Frame() {
       <main className="frame-body">
         <Outlet />
       </main>
-      <Shortcuts open={help} onClose={() => setHelp(false)} />
+      {help && (
+        <Suspense fallback={null}>
+          <Shortcuts open onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }

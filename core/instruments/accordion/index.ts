@@ -1,15 +1,19 @@
+import { fingering } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
-
-const fingers = ["1", "2", "3", "4", "5"];
 
 export const accordion: Instrument = {
   id: "accordion",
   name: "Accordion",
   limbs: [
-    { id: "right", name: "right hand", compass: [53, 93], fingers },
-    { id: "left", name: "left hand", compass: [24, 72], fingers: ["2", "3", "4", "5"] },
+    { id: "right", name: "right hand", compass: [53, 93] },
+    { id: "left", name: "left hand", compass: [24, 72] },
   ],
-  damper: false,
+  aspects: [
+    fingering(["right"], ["1", "2", "3", "4", "5"]),
+    // the thumb holds the bass side
+    fingering(["left"], ["2", "3", "4", "5"]),
+  ],
+  strata: [],
   notProposed:
     "Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.",
   caution:

@@ -1,8 +1,23 @@
+import { fingering, type Aspect } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
+import { POSITION } from "../keyboard/position.ts";
 import { PRICES } from "../keyboard/prices.ts";
 
-const fingers = ["1", "2", "3", "4", "5"];
+/** Which part of the foot; which foot is a matter of its own. */
+const PART: Aspect = {
+  id: "part",
+  name: "toe or heel",
+  lines: ["feet"],
+  symbols: [
+    { value: "t", key: "t", name: "toe" },
+    { value: "h", key: "h", name: "heel" },
+  ],
+  change: true,
+  optional: true,
+  element: { t: "toe", h: "heel" },
+  look: "letter",
+};
 
 /**
  * Nothing but the finger holds a note: a silent change is everyday, and long fingers cross over.
@@ -18,19 +33,18 @@ export const organ: Instrument = {
       id: "right",
       name: "right hand",
       compass: [36, 96],
-      fingers,
       model: (player) => keyboardHand("right", player, LEGATO),
     },
     {
       id: "left",
       name: "left hand",
       compass: [36, 96],
-      fingers,
       model: (player) => keyboardHand("left", player, LEGATO),
     },
-    { id: "feet", name: "feet", compass: [24, 67], fingers: ["t", "h"] },
+    { id: "feet", name: "feet", compass: [36, 67] },
   ],
-  damper: false,
+  aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), PART],
+  strata: [POSITION],
   notProposed:
     "Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.",
   caution:

@@ -1,7 +1,8 @@
+import { fingering } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
-
-const fingers = ["1", "2", "3", "4", "5"];
+import { POSITION } from "../keyboard/position.ts";
+import { PEDAL } from "./pedal.ts";
 
 export const piano: Instrument = {
   id: "piano",
@@ -11,18 +12,17 @@ export const piano: Instrument = {
       id: "right",
       name: "right hand",
       compass: [21, 108],
-      fingers,
       model: (player) => keyboardHand("right", player),
     },
     {
       id: "left",
       name: "left hand",
       compass: [21, 108],
-      fingers,
       model: (player) => keyboardHand("left", player),
     },
   ],
-  damper: true,
+  aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"])],
+  strata: [PEDAL, POSITION],
   caution:
     "No long stints of loud octaves or fast repeated notes without a rest; never force a stretch.",
 };

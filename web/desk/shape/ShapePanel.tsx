@@ -16,7 +16,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { freeRuns, shaped, shapeDoubts, timingIdeas, voiceIdeas } from "@yarrow-ridge/core/shaping";
 import { useMemo, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useCommand } from "../../shell/useCommand.ts";
 import { useSounding } from "../../audio/useSounding.ts";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
 import { useDesk } from "../useDesk.ts";
@@ -120,8 +120,8 @@ export function ShapePanel({
     );
   };
   // on a button the space bar presses it, which would undo what the key does
-  useHotkeys(
-    "space",
+  useCommand(
+    "shape.hear",
     hear,
     {
       preventDefault: true,
@@ -130,7 +130,7 @@ export function ShapePanel({
     },
     [hear],
   );
-  useHotkeys("o", bringOut, {}, [bringOut]);
+  useCommand("shape.out", bringOut, {}, [bringOut]);
   return (
     <div className="stack">
       <div className="card stack">

@@ -1,13 +1,9 @@
 import { position } from "@yarrow-ridge/core/fingering";
-import {
-  barAxis,
-  pitchText,
-  toNumber,
-  type HandPosition,
-  type Score,
-} from "@yarrow-ridge/core/score";
-import { DIGIT, GAP } from "./Fingers.tsx";
-import { systemsOf, xAt, type PageBoxes } from "./geometry.ts";
+import { barAxis, pitchText, toNumber, type Score } from "@yarrow-ridge/core/score";
+import { positionOf, type HandPosition } from "@yarrow-ridge/core/instruments";
+import { DIGIT, GAP } from "../../score/Fingers.tsx";
+import { systemsOf, xAt } from "../../score/geometry.ts";
+import type { DrawingProps } from "../view.ts";
 
 /** The outer keys a hand lies over, the lower first. */
 export function outerKeys(
@@ -34,22 +30,12 @@ const AWAY = GAP + DIGIT + 40;
 const TICK = 80;
 
 /** Brackets over the bars in which a hand keeps its position, on the side of its fingers. */
-export function Positions({
-  boxes,
-  score,
-  positions,
-  below,
-}: {
-  boxes: PageBoxes;
-  score: Score;
-  positions: readonly HandPosition[];
-  below: (hand: string) => boolean;
-}) {
-  if (positions.length === 0) return null;
+export function PositionDrawing({ boxes, score, marks, below }: DrawingProps) {
+  if (marks.length === 0) return null;
   const systems = systemsOf(boxes);
   return (
     <g>
-      {positions.flatMap((one, i) =>
+      {marks.map(positionOf).flatMap((one, i) =>
         systems.flatMap((bars) => {
           const [first, last] = [bars[0]!, bars.at(-1)!];
           const [start, end] = [barAxis(score.bars, one.from), barAxis(score.bars, one.to)];

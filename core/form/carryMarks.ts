@@ -1,0 +1,111 @@
+import { comparePlaces, compare, lastBarOf, type Mark, type Score } from "../score/index.ts";
+import type { Stratum } from "../score/index.ts";
+import { asWhole, KINDS, stretches, type Where } from "./carry.ts";
+import type { Return } from "./returns.ts";
+
+/** Marks to be written where the music comes back; they have no ids yet. */
+export interface CarriedMarks extends Where {
+  readonly marks: readonly Omit<Mark, "id">[];
+}
+
+type Draft = Omit<Mark, "id">;
+
+/**
+ * Carries marks of one layer that lie within bars `from` to `to` to where these return: those of a
+ * hand to the returns of that hand, others to returns of all hands. What has its own keeps it.
+ */
+export const carryMarks = (
+  score: Score,
+  returns: readonly Return[],
+  stratum: Stratum,
+  marks: readonly Mark[],
+  from: number,
+  to: number,
+): CarriedMarks => {
+  const inside = marks.filter((mark) => mark.from.bar >= from && lastOf(mark) <= to);
+  const { found, misfits } = stratum.lined
+    ? withTheirHand(score, returns, stratum, marks, inside)
+    : withAllHands(score, returns, stratum, marks, inside, from, to);
+  return { marks: found, to: stretches(found.flatMap(barsOf)), misfits: [...new Set(misfits)] };
+};
+
+const lastOf = ({ from, to }: Draft): number => (to ? lastBarOf(to) : from.bar);
+const barsOf = (mark: Draft): number[] =>
+  Array.from({ length: lastOf(mark) - mark.from.bar + 1 }, (_, i) => mark.from.bar + i);
+
+/** The same so many bars on. */
+const shifted = ({ id: _, ...mark }: Mark, on: number): Draft => ({
+  ...mark,
+  from: { ...mark.from, bar: mark.from.bar + on },
+  ...(mark.to ? { to: { ...mark.to, bar: mark.to.bar + on } } : {}),
+});
+
+const stays = (score: Score, bar: number, { name }: Stratum): string =>
+  `bar ${score.bars[bar]!.number} has ${name} of its own; they stay`;
+
+function withAllHands(
+  score: Score,
+  returns: readonly Return[],
+  stratum: Stratum,
+  marks: readonly Mark[],
+  inside: readonly Mark[],
+  from: number,
+  to: number,
+) {
+  const own = new Set(marks.flatMap(barsOf));
+  const done = new Set<number>();
+  const [found, misfits]: [Draft[], string[]] = [[], []];
+  for (const { bar, there } of asWhole(score, returns, from, to)) {
+    const here = inside.filter((mark) => mark.from.bar === bar);
+    if (here.length === 0 || done.has(there)) continue;
+    if (own.has(there)) {
+      misfits.push(stays(score, there, stratum));
+      continue;
+    }
+    done.add(there);
+    for (const mark of here) {
+      if (compare(mark.from.offset, score.bars[there]!.length) > 0)
+        misfits.push(
+          `bar ${score.bars[there]!.number} is too short for the ${stratum.words(mark)} of bar ${score.bars[bar]!.number}`,
+        );
+      else found.push(shifted(mark, there - bar));
+    }
+  }
+  return { found, misfits };
+}
+
+function withTheirHand(
+  score: Score,
+  returns: readonly Return[],
+  stratum: Stratum,
+  marks: readonly Mark[],
+  inside: readonly Mark[],
+) {
+  const [found, misfits]: [Draft[], string[]] = [[], []];
+  const end = (one: Draft) => one.to ?? one.from;
+  const meets = (a: Draft, b: Draft) =>
+    a.line === b.line && comparePlaces(a.from, end(b)) < 0 && comparePlaces(b.from, end(a)) < 0;
+  // where two returns overlap, the closer one has the say
+  const closest = [...returns].sort(
+    (a, b) =>
+      KINDS.indexOf(a.relation) - KINDS.indexOf(b.relation) || b.to - b.from - (a.to - a.from),
+  );
+  for (const one of inside) {
+    for (const back of closest.filter(
+      (other) =>
+        other.hand === one.line &&
+        other.relation !== "varied" &&
+        KINDS.includes(other.relation) &&
+        other.of <= one.from.bar &&
+        other.ofTo >= lastOf(one),
+    )) {
+      const moved = shifted(one, back.from - back.of);
+      const there = { ...moved, data: stratum.moved?.(one.data, back.interval) ?? one.data };
+      const own = [...marks, ...found].find((other) => meets(other, there));
+      if (!own) found.push(there);
+      else if (JSON.stringify(own.data) !== JSON.stringify(there.data))
+        misfits.push(stays(score, there.from.bar, stratum));
+    }
+  }
+  return { found, misfits };
+}

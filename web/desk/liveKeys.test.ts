@@ -1,0 +1,29 @@
+import { instruments } from "@yarrow-ridge/core/instruments";
+import { COMMANDS } from "../shell/keys.ts";
+import { liveKeys } from "./liveKeys.ts";
+
+describe("a key means one thing", () => {
+  const strata = ["form", "hands", "pedal", "shape", "room"] as const;
+  const cases = instruments.flatMap((of) =>
+    strata.flatMap((stratum) =>
+      [undefined, ...of.limbs.map((limb) => limb.id)].map(
+        (line) => [of.id, stratum, line ?? "no note", of, line] as const,
+      ),
+    ),
+  );
+  it.each(cases)("%s, %s, %s", (_, stratum, __, of, line) => {
+    // the practice room is a screen of its own
+    const keys =
+      stratum === "room"
+        ? COMMANDS.room.flatMap((one) => [...one.keys] as string[])
+        : liveKeys(of, stratum, line).map(({ key }) => key);
+    expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
+  });
+  it("and a sign of the instrument wins while a note is chosen", () => {
+    const guitar = instruments.find((one) => one.id === "guitar")!;
+    const means = (line?: string) =>
+      liveKeys(guitar, "hands", line).find(({ key }) => key === "p")!.does;
+    expect(means()).toBe("open Pedal");
+    expect(means("hands")).toBe("plucking finger: thumb");
+  });
+});

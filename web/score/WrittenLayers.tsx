@@ -1,0 +1,64 @@
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import type { Mark, Remark, Score, Section, Shape } from "@yarrow-ridge/core/score";
+import { viewOf } from "../instruments/index.ts";
+import { Fingers, type Said } from "./Fingers.tsx";
+import type { PageBoxes } from "./geometry.ts";
+import { MarkWords } from "./MarkWords.tsx";
+import { Remarks } from "./Remarks.tsx";
+import { ShapeMarks } from "./ShapeMarks.tsx";
+
+interface Props {
+  readonly boxes: PageBoxes;
+  readonly score: Score;
+  /** The instrument of the piece. */
+  readonly kind: string;
+  readonly said: readonly Said[];
+  /** By stratum. */
+  readonly marks: ReadonlyMap<string, readonly Mark[]>;
+  readonly remarks: readonly Remark[];
+  readonly shape: Shape;
+  readonly sections: readonly Section[];
+  /** Whether what stands in the layer below is shown too. */
+  readonly both?: boolean;
+  readonly onPick?: (noteId: string) => void;
+}
+
+/**
+ * All that is written into a score, over a page of it: on the desk, on paper, in the practice room.
+ */
+export function WrittenLayers(props: Props) {
+  const { boxes, score, kind, said, marks, remarks, shape, sections, both, onPick } = props;
+  const of = instrument(kind);
+  const { drawings = {} } = viewOf(kind);
+  const below = (line: string) => line !== of.limbs[0]!.id;
+  return (
+    <>
+      <Remarks boxes={boxes} score={score} remarks={remarks} />
+      <ShapeMarks
+        boxes={boxes}
+        score={score}
+        shape={shape}
+        sections={sections}
+        below={below}
+        handName={(hand) => handName(of, hand)}
+      />
+      <Fingers boxes={boxes} said={said} below={below} both={both ?? false} onPick={onPick} />
+      {of.strata.map((stratum) => {
+        const own = marks.get(stratum.id) ?? [];
+        const Drawing = drawings[stratum.id];
+        return Drawing ? (
+          <Drawing key={stratum.id} boxes={boxes} score={score} marks={own} below={below} />
+        ) : (
+          <MarkWords
+            key={stratum.id}
+            boxes={boxes}
+            score={score}
+            stratum={stratum}
+            marks={own}
+            below={below}
+          />
+        );
+      })}
+    </>
+  );
+}

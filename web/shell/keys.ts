@@ -1,0 +1,117 @@
+/** What a key does, somewhere in the program. */
+export interface Command {
+  readonly id: string;
+  /** As they are listened for. */
+  readonly keys: readonly string[];
+  /** As they are written for people, where that is otherwise. */
+  readonly shown?: string;
+  readonly does: string;
+  /** Gives way to a sign of the instrument while a note is chosen. */
+  readonly yields?: true;
+}
+
+const arrows = { sideways: ["right", "left"], upright: ["up", "down"] };
+
+/** Every key the program listens to, by where it does. The list that `?` shows is drawn from it. */
+export const COMMANDS = {
+  everywhere: [
+    { id: "undo", keys: ["mod+z"], shown: "Ctrl Z", does: "undo" },
+    { id: "redo", keys: ["mod+shift+z", "mod+y"], shown: "Ctrl Shift Z", does: "redo" },
+    { id: "help", keys: ["shift+slash"], shown: "?", does: "this list" },
+  ],
+  desk: [
+    { id: "open.form", keys: ["f"], does: "open Form", yields: true },
+    { id: "open.hands", keys: ["h"], does: "open Hands", yields: true },
+    { id: "open.pedal", keys: ["p"], does: "open Pedal", yields: true },
+    { id: "open.shape", keys: ["l"], does: "open Shape", yields: true },
+    { id: "larger", keys: ["equal", "shift+equal", "add"], shown: "+", does: "larger" },
+    { id: "smaller", keys: ["minus", "subtract"], shown: "−", does: "smaller" },
+    { id: "widen", keys: ["shift+right", "shift+left"], does: "widen or narrow the chosen bars" },
+    { id: "let.go", keys: ["esc"], does: "let go of the selection" },
+  ],
+  form: [
+    {
+      id: "boundary",
+      keys: arrows.sideways,
+      does: "on a boundary of a section: move it; with Alt it moves alone",
+    },
+  ],
+  hands: [
+    { id: "note.along", keys: arrows.sideways, does: "next or previous note" },
+    { id: "note.chord", keys: arrows.upright, does: "within a chord" },
+    { id: "note.line", keys: ["tab"], does: "the other hand" },
+    { id: "note.none", keys: ["backspace", "delete"], does: "rub it out" },
+    { id: "note.give", keys: ["x"], does: "give the note to the other hand" },
+    { id: "note.then", keys: ["w"], does: "the next finger takes over silently (4-5)" },
+    { id: "note.optional", keys: ["o"], does: "the finger may be left, or may not" },
+    { id: "hands.suggest", keys: ["s"], does: "suggest fingers for the chosen bars" },
+    { id: "hands.keep", keys: ["k"], does: "keep the hand in its position in the chosen bars" },
+    { id: "hands.ink", keys: ["enter"], does: "ink the pencilled fingers" },
+    { id: "hands.ink.chosen", keys: ["b"], does: "ink those in the chosen bars only" },
+  ],
+  pedal: [
+    { id: "pedal.along", keys: arrows.sideways, does: "next or previous beat" },
+    { id: "pedal.kind", keys: ["d", "c", "u", "v"], does: "down, change, up, flutter" },
+    { id: "pedal.other", keys: ["a", "n"], does: "una corda, sostenuto: down, or up again" },
+    { id: "pedal.depth", keys: ["1", "2", "4"], does: "all the way, half, a quarter" },
+    { id: "pedal.none", keys: ["backspace", "delete"], does: "rub it out" },
+    { id: "pedal.suggest", keys: ["s"], does: "suggest a pedal for the chosen bars" },
+    { id: "pedal.ink", keys: ["enter"], does: "ink it" },
+  ],
+  shape: [
+    { id: "curve.level", keys: arrows.upright, does: "on a point of the curve: louder, softer" },
+    { id: "curve.along", keys: arrows.sideways, does: "to the next or previous point" },
+    { id: "curve.none", keys: ["backspace"], does: "take the point away" },
+    { id: "shape.out", keys: ["o"], does: "bring the chosen note out, or not" },
+    { id: "shape.hear", keys: ["space"], does: "hear the chosen bars" },
+  ],
+  room: [
+    { id: "room.metronome", keys: ["space"], does: "start or stop the metronome" },
+    { id: "room.clean", keys: ["right", "pagedown"], shown: "→ or Page Down", does: "clean" },
+    { id: "room.slip", keys: ["left", "pageup"], shown: "← or Page Up", does: "slip" },
+    { id: "room.hear", keys: ["up"], does: "hear it" },
+    { id: "room.mend", keys: ["down"], does: "mend a slip: half tempo, between, back" },
+    {
+      id: "room.back",
+      keys: ["backspace", "mod+z"],
+      shown: "Backspace",
+      does: "take the last try back",
+    },
+    { id: "room.next", keys: ["enter"], does: "next card" },
+    { id: "room.leave", keys: ["esc"], does: "leave" },
+  ],
+} as const satisfies Record<string, readonly Command[]>;
+
+export type Place = keyof typeof COMMANDS;
+export type CommandId = (typeof COMMANDS)[Place][number]["id"];
+
+const all: readonly Command[] = Object.values(COMMANDS).flat();
+
+/** @throws TypeError for a command nobody listed; the types do not let that be */
+export const commandOf = (id: CommandId): Command => all.find((one) => one.id === id)!;
+
+const NAMES: Readonly<Record<string, string>> = {
+  right: "→",
+  left: "←",
+  up: "↑",
+  down: "↓",
+  esc: "Esc",
+  tab: "Tab",
+  enter: "Enter",
+  space: "Space",
+  backspace: "Backspace",
+};
+
+const named = (key: string): string =>
+  key
+    .split("+")
+    .map((one) => NAMES[one] ?? (one === "shift" ? "Shift" : one.toUpperCase()))
+    .join(" ");
+
+/** The keys of a command as people read them. */
+export const shownKeys = ({ keys, shown }: Command): string =>
+  shown ??
+  keys
+    .filter((key) => key !== "delete")
+    .map(named)
+    .join("  ");
