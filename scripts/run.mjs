@@ -23,10 +23,13 @@ const commands = {
     return server();
   },
   dev: async () => {
-    const vite = spawn("npx", ["vite", "--clearScreen", "false"], {
-      cwd: join(root, "web"),
-      stdio: "inherit",
-    });
+    // started itself, not by npx, which would leave it behind when it is stopped
+    const vite = spawn(
+      process.execPath,
+      [join(root, "node_modules", "vite", "bin", "vite.js"), "--clearScreen", "false"],
+      { cwd: join(root, "web"), stdio: "inherit" },
+    );
+    process.on("exit", () => vite.kill());
     const code = await server("--demo");
     vite.kill();
     return code;

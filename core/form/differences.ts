@@ -1,3 +1,4 @@
+import { lineName } from "../instruments/index.ts";
 import {
   beatName,
   pitchText,
@@ -94,11 +95,10 @@ export function differences(
   const { index, number, key } = score.bars[bar]!;
   const found: Difference[] = [];
   const put = ({ hand, offset }: Note, text: string) => {
-    const who = hand === "right" || hand === "left" ? `${hand} hand` : hand;
     found.push({
       bar: index,
       offset: toNumber(offset),
-      text: `bar ${number}, ${who}, beat ${beatName(score.bars[bar]!, offset)}: ${text}`,
+      text: `bar ${number}, ${lineName(hand)}, beat ${beatName(score.bars[bar]!, offset)}: ${text}`,
     });
   };
   const moved = (note: Note) =>

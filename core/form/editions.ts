@@ -1,3 +1,4 @@
+import { lineName } from "../instruments/index.ts";
 import {
   compare,
   notesByBar,
@@ -101,7 +102,7 @@ function fingers(
       {
         bar,
         offset: toNumber(note.offset),
-        text: `bar ${score.bars[bar]!.number}, ${note.hand}: ${text}`,
+        text: `bar ${score.bars[bar]!.number}, ${lineName(note.hand)}: ${text}`,
       },
     ];
   });

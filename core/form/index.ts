@@ -25,5 +25,5 @@ export { correction, type Correction } from "./correct.ts";
 export { compareEditions, type ComparedBar, type Editions } from "./editions.ts";
 export { formName, type FormName } from "./names.ts";
 export { segment, type Grain, type Segment } from "./segments.ts";
-export { firstKey, OCTAVE, survey, type Survey } from "./survey/index.ts";
+export { firstKey, survey, type Survey } from "./survey/index.ts";
 export { chordsNamed, hear, type Chord } from "./harmony/index.ts";

@@ -40,6 +40,10 @@ export const valuesOf = (of: Instrument, limb: string, aspect: string): readonly
 export const handName = (of: Instrument, hand: string): string =>
   hand === "both" ? "hands together" : (of.limbs.find((limb) => limb.id === hand)?.name ?? hand);
 
+/** The same where it is not known of which instrument: the name it has where there is one. */
+export const lineName = (id: string): string =>
+  instruments.flatMap((one) => one.limbs).find((limb) => limb.id === id)?.name ?? id;
+
 /** The hand that plays alone; undefined for hands together. */
 export const oneHand = (hands: string): string | undefined =>
   hands === "both" ? undefined : hands;

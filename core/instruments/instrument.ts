@@ -17,6 +17,11 @@ export interface Limb {
 export interface Instrument {
   readonly id: string;
   readonly name: string;
+  /**
+   * Millimetres of an octave on its keys, where hands go over keys: leaps and stretches are measured
+   * by it.
+   */
+  readonly octave?: number;
   /** From the top staff down. */
   readonly limbs: readonly Limb[];
   /** What is said of its notes, in the order it is typed and drawn. */

@@ -126,7 +126,8 @@ describe("the printed loudness", () => {
   });
 
   // source: abc2midi of Debian's abcmidi, which turns the same eight signs into key velocities
-  it("is struck as hard as an independent program strikes it", () => {
+  const program = process.env.ABC2MIDI;
+  (program ? it : it.skip)("is struck as hard as an independent program strikes it", () => {
     const folder = mkdtempSync(join(tmpdir(), "yarrow-ridge-loud-"));
     const [source, target] = [join(folder, "t.abc"), join(folder, "t.mid")];
     writeFileSync(
@@ -134,7 +135,7 @@ describe("the printed loudness", () => {
       `X:1\nM:4/4\nL:1/4\nK:C\n${LEVELS.map((name) => `!${name}! C4 |`).join(" ")}\n`,
     );
     try {
-      execFileSync(process.env.ABC2MIDI!, [source, "-o", target], { stdio: "pipe" });
+      execFileSync(program!, [source, "-o", target], { stdio: "pipe" });
     } catch {
       // it ends with an error code for remarks too
     }

@@ -1,18 +1,19 @@
 import type { PlanAnswer } from "@yarrow-ridge/contract";
+import { handName, type Instrument } from "@yarrow-ridge/core/instruments";
 import ical, { ICalCalendarMethod } from "ical-generator";
 import dayjs from "dayjs";
-
-const HANDS: Record<string, string> = {
-  both: "hands together",
-  right: "right hand",
-  left: "left hand",
-};
 
 /**
  * The plan as iCalendar (RFC 5545): one all-day entry for each day of practice, and one for the day
  * it must be ready.
  */
-export function calendar(plan: PlanAnswer, piece: string, student: string, now: Date): string {
+export function calendar(
+  plan: PlanAnswer,
+  piece: string,
+  student: string,
+  of: Instrument,
+  now: Date,
+): string {
   const made = ical({
     name: `${piece} · ${student}`,
     method: ICalCalendarMethod.PUBLISH,
@@ -29,7 +30,7 @@ export function calendar(plan: PlanAnswer, piece: string, student: string, now: 
       description: cards
         .map(
           (card) =>
-            `${card.section}, ${card.bars}, ${HANDS[card.hands] ?? card.hands}, at ${card.tempo}: ${card.minutes} min`,
+            `${card.section}, ${card.bars}, ${handName(of, card.hands)}, at ${card.tempo}: ${card.minutes} min`,
         )
         .join("\n"),
     });

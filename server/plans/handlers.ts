@@ -1,3 +1,4 @@
+import { instrument } from "@yarrow-ridge/core/instruments";
 import { and, eq } from "drizzle-orm";
 import { daysBetween, today } from "../clock.ts";
 import { assignments, pieces, plans, students } from "../db/schema.ts";
@@ -16,7 +17,12 @@ export function planHandlers(studio: Studio): Made {
 
   const assignmentOf = async (id: string) => {
     const [row] = await db
-      .select({ assignment: assignments, studentName: students.name, pieceTitle: pieces.title })
+      .select({
+        assignment: assignments,
+        studentName: students.name,
+        pieceTitle: pieces.title,
+        kind: pieces.instrument,
+      })
       .from(assignments)
       .innerJoin(students, eq(students.id, assignments.studentId))
       .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
@@ -100,8 +106,8 @@ export function planHandlers(studio: Studio): Made {
 
     calendar: async ({ param, c }) => {
       const plan = await answer(await planRow(db, param("id")));
-      const { studentName, pieceTitle } = await assignmentOf(plan.assignmentId);
-      return c.body(calendar(plan, pieceTitle, studentName, clock.now()), 200, {
+      const { studentName, pieceTitle, kind } = await assignmentOf(plan.assignmentId);
+      return c.body(calendar(plan, pieceTitle, studentName, instrument(kind), clock.now()), 200, {
         "content-type": "text/calendar; charset=utf-8",
         "content-disposition": 'attachment; filename="practice.ics"',
       });

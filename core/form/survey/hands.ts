@@ -12,9 +12,9 @@ import {
 } from "../../score/index.ts";
 import { handsOf } from "../content.ts";
 
-/** Millimetres from one semitone to the next on a keyboard whose octave is 165 mm. From memory. */
-const MM_PER_SEMITONE = 165 / 12;
-export const millimetres = (semitones: number): number => Math.round(semitones * MM_PER_SEMITONE);
+/** Of an octave of so many millimetres. */
+const millimetres = (semitones: number, octave: number): number =>
+  Math.round((semitones * octave) / 12);
 
 export interface Extreme {
   /** Scientific name as spelled. */
@@ -64,7 +64,7 @@ const EASE = 1;
  * How far a hand that has no time to rest must go: from the nearest key it holds to the nearest it
  * needs, its own width counted off.
  */
-export function leapsOf(score: Score, tempo: number): Leap[] {
+export function leapsOf(score: Score, tempo: number, octave: number): Leap[] {
   return handsOf(score)
     .flatMap((hand) => {
       const line = onsets(score.notes, hand).filter((onset) => !onset.notes[0]!.grace);
@@ -79,7 +79,7 @@ export function leapsOf(score: Score, tempo: number): Leap[] {
                 offset: toNumber(onset.offset),
                 hand,
                 semitones: way,
-                centimetres: millimetres(way) / 10,
+                centimetres: millimetres(way, octave) / 10,
               },
             ]
           : [];
@@ -108,12 +108,12 @@ export interface Stretch {
 }
 
 /** Chords wider than a reach, in millimetres between the outer keys. */
-export const stretchesOf = (score: Score, reach: number): Stretch[] =>
+export const stretchesOf = (score: Score, reach: number, octave: number): Stretch[] =>
   handsOf(score).flatMap((hand) =>
     onsets(score.notes, hand).flatMap((onset): Stretch[] => {
       const [low, high] = [onset.notes[0]!, onset.notes.at(-1)!];
       const semitones = high.midi - low.midi;
-      return millimetres(semitones) > reach
+      return millimetres(semitones, octave) > reach
         ? [
             {
               bar: onset.bar,
@@ -121,7 +121,7 @@ export const stretchesOf = (score: Score, reach: number): Stretch[] =>
               hand,
               notes: `${pitchName(low.pitch)}–${pitchName(high.pitch)}`,
               semitones,
-              millimetres: millimetres(semitones),
+              millimetres: millimetres(semitones, octave),
             },
           ]
         : [];

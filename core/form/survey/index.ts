@@ -63,16 +63,11 @@ export interface SurveyOptions {
   readonly reach?: number;
 }
 
-/**
- * An octave on a standard keyboard, in millimetres: what most hands take without a stretch. From
- * memory: octaves of about 164–165 mm.
- */
-export const OCTAVE = 165;
-
 /** What a teacher finds out about a piece before a note of it is played. */
 export function survey(whole: Score, options: SurveyOptions): Survey {
   // of a piece on paper only its frame is known: no hand has anything to be told
   const { paperHands: _, ...score } = whole;
+  const { octave } = instrument(options.instrument);
   const printed = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
   const tempo = options.tempo ?? printed;
   const order = playingOrder(score.bars);
@@ -94,8 +89,8 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
     oddBars: oddBars(score),
     clefChanges: score.clefChanges,
     repeatedNotes: repeatedNotes(score),
-    leaps: leapsOf(score, tempo),
-    stretches: stretchesOf(score, options.reach ?? OCTAVE),
+    leaps: octave ? leapsOf(score, tempo, octave) : [],
+    stretches: octave ? stretchesOf(score, options.reach ?? octave, octave) : [],
     outside: outsideOf(score, options.instrument),
     betweenHands: betweenHands(score),
     density: byBar.map((notes, bar) => densityOf(notes, score.bars[bar]!, tempo)),

@@ -1,3 +1,4 @@
+import { lineName } from "../../instruments/index.ts";
 import type { Score } from "../../score/index.ts";
 import type { Survey } from "./index.ts";
 
@@ -21,12 +22,11 @@ export function firstWork(score: Score, facts: Omit<Survey, "workFirst">): First
     if (at.reasons.includes(reason)) return;
     found.set(bar, { weight: at.weight + weight, reasons: [...at.reasons, reason] });
   };
-  const hand = (name: string) => (name === "right" || name === "left" ? `${name} hand` : name);
   for (const one of facts.stretches)
-    put(one.bar, 4, `${hand(one.hand)} stretches ${one.notes}, ${one.millimetres} mm`);
+    put(one.bar, 4, `${lineName(one.hand)} stretches ${one.notes}, ${one.millimetres} mm`);
   for (const one of facts.polyrhythms) put(one.bar, 3, `${one.ratio} between the hands`);
   for (const one of facts.leaps)
-    put(one.bar, 1.5 + one.semitones / 24, `${hand(one.hand)} leaps ${one.centimetres} cm`);
+    put(one.bar, 1.5 + one.semitones / 24, `${lineName(one.hand)} leaps ${one.centimetres} cm`);
   for (const one of facts.accidentals)
     if (one.count >= 3) put(one.bar, one.count / 2, `${one.count} accidentals`);
   for (const one of facts.betweenHands)

@@ -1,6 +1,9 @@
 /** Millimetres of seven white keys on a standard piano; from memory, Boyle, Boyle & Booker 2015. */
 export const STANDARD_OCTAVE = 164.5;
 
+/** The same in round figures, for what is told of leaps and stretches. */
+export const ROUND_OCTAVE = 165;
+
 /**
  * Centres of the twelve keys of an octave in white keys from the left edge of C. Whites lie half a
  * key in; the black ones are spread so that the five keys of C–E and the seven of F–B are equally

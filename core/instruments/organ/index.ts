@@ -1,5 +1,6 @@
 import { fingering, type Aspect } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
+import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { PRICES } from "../keyboard/prices.ts";
@@ -28,6 +29,7 @@ const LEGATO = { ...PRICES, substitution: 1.2, letGo: 40, over: 4, detachedSame:
 export const organ: Instrument = {
   id: "organ",
   name: "Organ",
+  octave: ROUND_OCTAVE,
   limbs: [
     {
       id: "right",

@@ -1,5 +1,6 @@
 import { fingering } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
+import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { PEDAL } from "./pedal.ts";
@@ -7,6 +8,7 @@ import { PEDAL } from "./pedal.ts";
 export const piano: Instrument = {
   id: "piano",
   name: "Piano",
+  octave: ROUND_OCTAVE,
   limbs: [
     {
       id: "right",
