@@ -189,7 +189,7 @@ it("says plainly that nothing is proposed for other instruments, and takes their
   // with no note chosen the letter opens what it opens
   await page.keyboard.press("Escape");
   await page.keyboard.press("f");
-  await says(page, "Sections");
+  await page.waitForSelector("#tab-form[aria-selected=true]");
 });
 
 it("takes toe and heel for the organ’s feet by their letters", async () => {

@@ -15,6 +15,14 @@ export interface RunningServer {
 
 /** The program in a process of its own, on an empty data folder. */
 export async function startServer(...flags: string[]): Promise<RunningServer> {
+  return startServerOf(root, flags);
+}
+
+/** The same of a copy of the program elsewhere. */
+export async function startServerOf(
+  program: string,
+  flags: readonly string[] = [],
+): Promise<RunningServer> {
   const folder = mkdtempSync(join(tmpdir(), "yarrow-ridge-e2e-"));
   let port = "0";
   let child: ChildProcess | undefined;
@@ -27,7 +35,7 @@ export async function startServer(...flags: string[]): Promise<RunningServer> {
   const begin = () =>
     new Promise<string>((resolve, reject) => {
       const started = spawn(process.execPath, ["--import", "tsx", "server/main.ts", ...flags], {
-        cwd: root,
+        cwd: program,
         env: { ...process.env, NODE_OPTIONS: "", PORT: port, DATA_DIR: folder, DATABASE_URL: "" },
       });
       child = started;

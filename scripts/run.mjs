@@ -1,7 +1,8 @@
 // npm run demo | start | dev | lint | bench | fuzz | figures | same: makes sure all is there, then
 // does it.
 import { spawn } from "node:child_process";
-import { join } from "node:path";
+import { createRequire } from "node:module";
+import { dirname, join } from "node:path";
 import { build, install, needNode, root, run, say } from "./tools.mjs";
 
 const server = (...flags) => {
@@ -12,6 +13,14 @@ const server = (...flags) => {
   for (const signal of ["SIGTERM", "SIGINT"]) process.on(signal, () => child.kill(signal));
   return new Promise((resolve) => child.on("exit", (code) => resolve(code ?? 0)));
 };
+
+/** Where it lies depends on how packages were laid out. */
+const viteProgram = () =>
+  join(
+    dirname(createRequire(join(root, "web", "package.json")).resolve("vite/package.json")),
+    "bin",
+    "vite.js",
+  );
 
 const commands = {
   demo: async () => {
@@ -24,11 +33,10 @@ const commands = {
   },
   dev: async () => {
     // started itself, not by npx, which would leave it behind when it is stopped
-    const vite = spawn(
-      process.execPath,
-      [join(root, "node_modules", "vite", "bin", "vite.js"), "--clearScreen", "false"],
-      { cwd: join(root, "web"), stdio: "inherit" },
-    );
+    const vite = spawn(process.execPath, [viteProgram(), "--clearScreen", "false"], {
+      cwd: join(root, "web"),
+      stdio: "inherit",
+    });
     process.on("exit", () => vite.kill());
     const code = await server("--demo");
     vite.kill();

@@ -18,8 +18,8 @@ export interface Instrument {
   readonly id: string;
   readonly name: string;
   /**
-   * Millimetres of an octave on its keys, where hands go over keys: leaps and stretches are measured
-   * by it.
+   * Millimetres of an octave on its keys, where hands go over keys: leaps and stretches are
+   * measured by it.
    */
   readonly octave?: number;
   /** From the top staff down. */

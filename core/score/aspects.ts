@@ -17,8 +17,9 @@ export interface NoteSymbol {
 export interface Aspect {
   /** The word for it in code, API and database. */
   readonly id: string;
-  /** The word for it on screen. */
+  /** The word for it on screen, and for several. */
   readonly name: string;
+  readonly names: string;
   /** Whose notes it is said of. */
   readonly lines: readonly string[];
   /** In the order they are offered; none of what is only read. */
@@ -52,6 +53,7 @@ export interface NoteMark {
 export const fingering = (lines: readonly string[], symbols: readonly string[]): Aspect => ({
   id: "finger",
   name: "finger",
+  names: "fingers",
   lines,
   symbols: symbols.map((value) => ({ value, key: value, name: FINGERS[value] ?? value })),
   change: true,

@@ -35,6 +35,7 @@ export {
   type Mark,
   type MarkData,
   type MarkRecord,
+  type MarkSign,
   type Printed,
   type Stratum,
 } from "./strata.ts";

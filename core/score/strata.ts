@@ -37,6 +37,13 @@ export type Printed = Pick<Mark, "line" | "from" | "to" | "data">;
 
 type Read = Pick<Score, "bars" | "notes">;
 
+/** A mark that is made with one key. */
+export interface MarkSign {
+  readonly key: string;
+  readonly name: string;
+  readonly data: MarkData;
+}
+
 /** One kind of marks between notes, with all that is done to them. */
 export interface Stratum {
   /** The word for it in code, API and database. */
@@ -44,6 +51,8 @@ export interface Stratum {
   /** Many of them on screen, one at the beginning of a sentence. */
   readonly name: string;
   readonly one: string;
+  /** Of its tab at the desk; none where marks are made among the hands. */
+  readonly tab?: string;
   readonly extent: "place" | "span";
   /** Whether each layer has its own; else they are the teacher's. */
   readonly layered: boolean;
@@ -51,6 +60,8 @@ export interface Stratum {
   readonly lined: boolean;
   /** Of a mark's data. */
   readonly schema: TSchema;
+  /** What is typed at a place; without them marks are made in another way. */
+  readonly signs?: readonly MarkSign[];
   /** What stands there, for reports: `pedal down`. */
   readonly words: (mark: Pick<Mark, "line" | "data">) => string;
   /** What is wrong with a mark that its schema cannot see; a sentence. */
@@ -133,6 +144,9 @@ export const markMoved = (
 
 const prefixOf = (stratum: Pick<Stratum, "id">): string => `yarrow-ridge:${stratum.id}:`;
 
+/** Names a field has for the mark itself; data that uses one of them stands apart. */
+const OWN: readonly string[] = ["hand", "from", "to", "data"];
+
 /** Writes the marks of a stratum into a document. */
 export function writeMarks(
   document: Document,
@@ -146,7 +160,7 @@ export function writeMarks(
     ...(line === undefined ? {} : { hand: line }),
     from,
     ...(to ? { to } : {}),
-    ...data,
+    ...(Object.keys(data).some((key) => OWN.includes(key)) ? { data } : data),
   }));
   return writeFields(document, root, prefixOf(stratum), fields);
 }
@@ -165,7 +179,8 @@ export function marksIn(
   if (stratum.write) return [];
   const found = fieldsIn(parseXml(xml).root, prefixOf(stratum)).flatMap((field, i): Mark[] => {
     try {
-      const { hand, from, to, ...data } = fieldsOf(fieldRecord(field), stratum.one);
+      const { hand, from, to, ...rest } = fieldsOf(fieldRecord(field), stratum.one);
+      const data = (rest.data ?? rest) as MarkData;
       if (!known(data)) return [];
       const record = { id: String(i), layer: "", line: hand, from, to, data } as MarkRecord;
       return [markFrom(record, score, stratum)];

@@ -131,6 +131,18 @@ async function write(
   });
 }
 
+/** What a mark says, by the schema of its kind; the sentence begins with its bar. */
+function checkData({ from, data }: MarkRecord, { bars }: Score, { schema, one }: Stratum): void {
+  try {
+    check(schema, data, one.toLowerCase());
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error;
+    const bar = bars[from.bar]?.number;
+    const where = bar === undefined ? "" : `Bar ${bar}: `;
+    throw new ProblemError(400, `${where}${error.message}`, error.field);
+  }
+}
+
 /** Marks that may be stored: what is new fits its schema and the score, and none are in the way. */
 function checked(
   wanted: readonly MarkRecord[],
@@ -142,7 +154,7 @@ function checked(
   const all = wanted.flatMap((record, i): Mark[] => {
     const old = stood.get(record.id) === record;
     try {
-      if (!old) check(stratum.schema, record.data, `put.${i}.data`);
+      if (!old) checkData(record, score, stratum);
       return [markFrom(record, score, stratum)];
     } catch (error) {
       // what was there before and does not fit the score any more is left as it is

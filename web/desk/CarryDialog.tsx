@@ -87,10 +87,10 @@ export function CarryDialog({
           const wanted = carried.fingerings.map(({ id, finger }) => ({ id, value: finger }));
           return {
             id: `note ${aspect.id}`,
-            name: `${aspect.name}s`,
+            name: aspect.names,
             count: wanted.length,
             ...carried,
-            carry: () => edits.notes(aspect.id, wanted, `${aspect.name}s ${label}`),
+            carry: () => edits.notes(aspect.id, wanted, `${aspect.names} ${label}`),
           };
         }),
       ...of.strata.map((stratum): Kind => {

@@ -1,7 +1,7 @@
 import AddIcon from "@mui/icons-material/ZoomIn";
 import RemoveIcon from "@mui/icons-material/ZoomOut";
 import { Button, IconButton, Tab, Tabs } from "@mui/material";
-import { instrument, stratumOf } from "@yarrow-ridge/core/instruments";
+import { instrument } from "@yarrow-ridge/core/instruments";
 import { toText, type Mark, type Remark, type Score, type Shape } from "@yarrow-ridge/core/score";
 import { useEffect, useMemo, useRef } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
@@ -10,7 +10,7 @@ import { usePages } from "../pages/usePages.ts";
 import { Ridge, type RidgeGround } from "../ridge/Ridge.tsx";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { ChosenBars, ChosenNote } from "../score/Highlights.tsx";
-import { PedalLine } from "../score/PedalLine.tsx";
+import { PlaceCursor } from "../score/PlaceCursor.tsx";
 import type { Hit, Layers } from "../score/ScorePage.tsx";
 import { ScoreView, type ScoreViewHandle } from "../score/ScoreView.tsx";
 import { WrittenLayers } from "../score/WrittenLayers.tsx";
@@ -22,9 +22,9 @@ import { useAnswer } from "../api/queries.ts";
 import { FormPanel } from "./FormPanel.tsx";
 import { HandsPanel } from "./HandsPanel.tsx";
 import { HandsStrip } from "./HandsStrip.tsx";
-import { PedalCursor, PedalPanel } from "./PedalPanel.tsx";
+import { stratumView } from "../instruments/index.ts";
+import { MarksPanel } from "./MarksPanel.tsx";
 import { nearestPlace } from "./places.ts";
-import { PedalStrip } from "./PedalStrip.tsx";
 import { BoundaryStrip } from "./BoundaryStrip.tsx";
 import { PieceMenu } from "./PieceMenu.tsx";
 import { ReturnsStrip } from "./ReturnsStrip.tsx";
@@ -39,13 +39,6 @@ import { useDeskPiece } from "./useDeskPiece.ts";
 import { nothingChosen, useDesk, type Stratum } from "./useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 import "./desk.css";
-
-const STRATA: [Stratum, string, string][] = [
-  ["form", "Form", "f"],
-  ["hands", "Hands", "h"],
-  ["pedal", "Pedal", "p"],
-  ["shape", "Shape", "l"],
-];
 
 /**
  * A piece at the desk: its ridge, its score, one stratum open for work, its decisions at the side.
@@ -92,8 +85,8 @@ export function DeskScreen() {
   const open = (stratum: Stratum) => set({ stratum, note: undefined, place: undefined });
   const line = ready?.score.notes.find((note) => note.id === desk.note)?.hand;
   const signs = new Set(
-    ready && line !== undefined && desk.stratum === "hands"
-      ? signKeys(instrument(ready.piece.instrument), line).map(({ key }) => key)
+    ready
+      ? signKeys(instrument(ready.piece.instrument), desk.stratum, line).map(({ key }) => key)
       : [],
   );
   useCommand("open.form", () => open("form"), { enabled: !signs.has("f") });
@@ -127,17 +120,10 @@ export function DeskScreen() {
       ),
     [said, desk.pencil, layer],
   );
-  const shown = useMemo(() => {
-    const foot = desk.footPencil;
-    const seen = inLayers(marks, ready?.piece.instrument ?? "piano", [layer]);
-    const own = seen.get("pedal");
-    if (foot && own)
-      seen.set(
-        "pedal",
-        own.filter(({ from }) => from.bar < foot.from || from.bar > foot.to),
-      );
-    return seen;
-  }, [marks, ready?.piece.instrument, layer, desk.footPencil]);
+  const shown = useMemo(
+    () => inLayers(marks, ready?.piece.instrument ?? "piano", [layer]),
+    [marks, ready?.piece.instrument, layer],
+  );
   const layers = useMemo(
     (): Layers | undefined =>
       ready &&
@@ -148,6 +134,11 @@ export function DeskScreen() {
   if (!ready || !layers) return <Waiting what="the score" />;
   const { piece, score, xml, form } = ready;
 
+  const kinds = new Map(
+    instrument(piece.instrument)
+      .strata.filter(({ tab }) => tab)
+      .map((one) => [one.id, one]),
+  );
   const choose = (from: number, to: number) => set({ chosen: { from, to }, note: undefined });
   const chooseBar = (bar: number, shift: boolean) => {
     const from = shift && desk.chosen ? Math.min(desk.chosen.from, bar) : bar;
@@ -168,21 +159,28 @@ export function DeskScreen() {
       });
     }
     if (bar === undefined) return undefined;
-    if (desk.stratum === "pedal" && !shift) {
+    if (kinds.has(desk.stratum) && !shift) {
       const place = nearestPlace(boxes, score, bar, x);
       return set({ place: { bar, offset: toText(place) }, chosen: { from: bar, to: bar } });
     }
     return chooseBar(bar, shift);
   };
   // without notes there is nothing to finger
-  const strata = STRATA.filter(
-    ([key]) =>
-      key === "form" ||
-      (!piece.onPaper && (key !== "pedal" || stratumOf(instrument(piece.instrument), "pedal"))),
-  );
+  const tabs: (readonly [Stratum, string])[] = [
+    ["form", "Form"],
+    ...(piece.onPaper
+      ? []
+      : [
+          ["hands", "Hands"] as const,
+          ...[...kinds.values()].map(({ id: kind, tab }) => [kind, tab!] as const),
+          ["shape", "Shape"] as const,
+        ]),
+  ];
   const hasPages = pages !== undefined && pages.some((page) => page.marks.length > 0);
   const onPage = hasPages && (piece.onPaper ? desk.face !== "engraved" : desk.face === "page");
-  const stratum = strata.some(([key]) => key === desk.stratum) ? desk.stratum : "form";
+  const stratum = tabs.some(([key]) => key === desk.stratum) ? desk.stratum : "form";
+  const kind = kinds.get(stratum);
+  const { Panel, Strip } = stratumView(piece.instrument, stratum);
   const ground: RidgeGround[] =
     ridge.data?.bars ??
     score.bars.map((bar) => ({
@@ -259,7 +257,7 @@ export function DeskScreen() {
               aria-label="Strata"
               className="grow"
             >
-              {strata.map(([key, name]) => (
+              {tabs.map(([key, name]) => (
                 <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />
               ))}
             </Tabs>
@@ -286,11 +284,10 @@ export function DeskScreen() {
             {stratum === "hands" && (
               <HandsStrip piece={piece} score={score} fingers={all} said={drawn} marks={shown} />
             )}
-            {stratum === "pedal" && (
-              <PedalStrip
+            {Strip && (
+              <Strip
                 score={score}
-                marks={pedal}
-                clarity={desk.footPencil?.clarity}
+                marks={shown.get(stratum) ?? []}
                 chosen={desk.chosen}
                 onChoose={choose}
               />
@@ -349,12 +346,21 @@ export function DeskScreen() {
               assignmentId={assignmentId}
             />
           )}
-          {stratum === "pedal" && (
-            <PedalPanel
+          {kind && Panel && (
+            <Panel
               piece={piece}
               score={score}
-              marks={pedal}
-              source={ready.annotations.taken.includes("pedal") ? "teacher" : "printed"}
+              marks={shown.get(stratum) ?? []}
+              taken={ready.annotations.taken.includes(stratum)}
+            />
+          )}
+          {kind && !Panel && (
+            <MarksPanel
+              piece={piece}
+              score={score}
+              stratum={kind}
+              marks={shown.get(stratum) ?? []}
+              layer={kind.layered ? layer : TEACHER}
             />
           )}
           {stratum === "shape" && (
@@ -402,7 +408,6 @@ function layersOf(
   remarks: readonly Remark[],
   shape: Shape,
 ): Layers {
-  const foot = desk.footPencil;
   const pick = (note: string) =>
     desk.set({ note, ...(desk.stratum === "shape" ? {} : { stratum: "hands" as const }) });
   return {
@@ -410,9 +415,7 @@ function layersOf(
       <>
         {desk.chosen && <ChosenBars boxes={boxes} from={desk.chosen.from} to={desk.chosen.to} />}
         {desk.note && <ChosenNote boxes={boxes} id={desk.note} />}
-        {desk.place && desk.stratum === "pedal" && (
-          <PedalCursor boxes={boxes} score={score} place={desk.place} />
-        )}
+        {desk.place && <PlaceCursor boxes={boxes} score={score} place={desk.place} />}
       </>
     ),
     over: (boxes) => (
@@ -429,8 +432,8 @@ function layersOf(
           sections={sections}
           both={desk.both}
           onPick={pick}
+          pencil
         />
-        {foot && <PedalLine boxes={boxes} score={score} marks={foot.marks} pencil />}
       </>
     ),
   };

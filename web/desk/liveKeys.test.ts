@@ -3,9 +3,8 @@ import { COMMANDS } from "../shell/keys.ts";
 import { liveKeys } from "./liveKeys.ts";
 
 describe("a key means one thing", () => {
-  const strata = ["form", "hands", "pedal", "shape", "room"] as const;
   const cases = instruments.flatMap((of) =>
-    strata.flatMap((stratum) =>
+    ["form", "hands", "shape", "room", ...of.strata.map(({ id }) => id)].flatMap((stratum) =>
       [undefined, ...of.limbs.map((limb) => limb.id)].map(
         (line) => [of.id, stratum, line ?? "no note", of, line] as const,
       ),

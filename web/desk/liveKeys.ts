@@ -1,4 +1,4 @@
-import { aspectsOf, type Instrument } from "@yarrow-ridge/core/instruments";
+import { aspectsOf, stratumOf, type Instrument } from "@yarrow-ridge/core/instruments";
 import { COMMANDS, type Command, type Place } from "../shell/keys.ts";
 
 export interface LiveKey {
@@ -6,24 +6,29 @@ export interface LiveKey {
   readonly does: string;
 }
 
-/** The keys that write a sign on a note of a line. */
-export const signKeys = (of: Instrument, line: string): LiveKey[] =>
-  aspectsOf(of, line).flatMap((aspect) =>
-    aspect.symbols.map(({ key, name }) => ({ key, does: `${aspect.name}: ${name}` })),
-  );
+/** The keys that write a sign: on a note of a line, or at a place where marks are open. */
+export function signKeys(of: Instrument, stratum: string, line?: string): LiveKey[] {
+  if (stratum === "hands" && line !== undefined)
+    return aspectsOf(of, line).flatMap((aspect) =>
+      aspect.symbols.map(({ key, name }) => ({ key, does: `${aspect.name}: ${name}` })),
+    );
+  return (stratumOf(of, stratum)?.signs ?? []).map(({ key, name }) => ({ key, does: name }));
+}
 
 /**
  * Every key that is live on the desk in a stratum, with what it does.
  *
  * @param line whose note is chosen; none while no note is
  */
-export function liveKeys(of: Instrument, stratum: Place, line?: string): LiveKey[] {
-  const signs = line !== undefined && stratum === "hands" ? signKeys(of, line) : [];
+export function liveKeys(of: Instrument, stratum: string, line?: string): LiveKey[] {
+  const signs = signKeys(of, stratum, line);
   const taken = new Set(signs.map(({ key }) => key));
+  const own: readonly Command[] = stratum in COMMANDS ? COMMANDS[stratum as Place] : [];
   const commands: readonly Command[] = [
     ...COMMANDS.everywhere,
     ...COMMANDS.desk,
-    ...COMMANDS[stratum],
+    ...(stratumOf(of, stratum) ? COMMANDS.marks : []),
+    ...own,
   ];
   return [
     ...signs,

@@ -47,7 +47,8 @@ export const NO_ADVICE: FingerAdvice = { ways: [], problems: [], handovers: [], 
 
 export type HandsView = "keys" | "blocks" | "verticals";
 
-export type Stratum = "form" | "hands" | "pedal" | "shape";
+/** `form`, `hands`, `shape`, or a kind of marks of the instrument. */
+export type Stratum = string;
 
 interface Desk {
   readonly stratum: Stratum;

@@ -1,14 +1,20 @@
 import { Keyboard } from "./keyboard/Keyboard.tsx";
-import { PedalDrawing } from "./keyboard/PedalDrawing.tsx";
 import { PositionDrawing } from "./keyboard/Positions.tsx";
-import type { InstrumentView } from "./view.ts";
+import { PedalDrawing } from "./piano/PedalDrawing.tsx";
+import { PedalPanel } from "./piano/PedalPanel.tsx";
+import { PedalStrip } from "./piano/PedalStrip.tsx";
+import type { InstrumentView, StratumView } from "./view.ts";
 
-export type { BoardProps, DrawingProps, InstrumentView } from "./view.ts";
+const position: StratumView = { Drawing: PositionDrawing };
+const pedal: StratumView = { Drawing: PedalDrawing, Panel: PedalPanel, Strip: PedalStrip };
 
 /** What the generic views do not do for an instrument; a line for each that needs it. */
 const views: Readonly<Record<string, InstrumentView>> = {
-  piano: { Board: Keyboard, drawings: { pedal: PedalDrawing, position: PositionDrawing } },
-  organ: { Board: Keyboard, drawings: { position: PositionDrawing } },
+  piano: { Board: Keyboard, strata: { pedal, position } },
+  organ: { Board: Keyboard, strata: { position } },
 };
 
 export const viewOf = (instrument: string): InstrumentView => views[instrument] ?? {};
+
+export const stratumView = (instrument: string, stratum: string): StratumView =>
+  viewOf(instrument).strata?.[stratum] ?? {};

@@ -1,7 +1,8 @@
+import type { Piece } from "@yarrow-ridge/contract";
 import type { Mark, Note, Score } from "@yarrow-ridge/core/score";
 import type { ComponentType } from "react";
-import type { PageBoxes } from "../score/geometry.ts";
 import type { WrittenFinger } from "../score/Fingers.tsx";
+import type { PageBoxes } from "../score/geometry.ts";
 
 /** Marks of one kind, drawn over a page of the score. */
 export interface DrawingProps {
@@ -10,6 +11,25 @@ export interface DrawingProps {
   readonly marks: readonly Mark[];
   /** Whether the marks of a hand stand under its staff. */
   readonly below: (line: string) => boolean;
+  /** Whether what stands in pencil is shown too. */
+  readonly pencil: boolean;
+}
+
+/** The side of the desk on which marks of a kind are worked at. */
+export interface PanelProps {
+  readonly piece: Piece;
+  readonly score: Score;
+  readonly marks: readonly Mark[];
+  /** Whether they are the teacher's; else they are as printed. */
+  readonly taken: boolean;
+}
+
+/** What is shown of them under the score, on the bar axis. */
+export interface StripProps {
+  readonly score: Score;
+  readonly marks: readonly Mark[];
+  readonly chosen: { readonly from: number; readonly to: number } | undefined;
+  readonly onChoose: (from: number, to: number) => void;
 }
 
 /** The instrument under the score: where the hand is now, and where next. */
@@ -19,14 +39,19 @@ export interface BoardProps {
   readonly fingers: ReadonlyMap<string, WrittenFinger>;
   readonly label: string;
   readonly fifths: number;
-  /** Marks of the instrument's kinds at this place. */
+  /** By stratum. */
   readonly marks: ReadonlyMap<string, readonly Mark[]>;
   readonly score: Score;
 }
 
-/** What is drawn otherwise than by the generic views; all of it optional. */
+/** How a kind of marks is shown otherwise than by the generic views; all of it optional. */
+export interface StratumView {
+  readonly Drawing?: ComponentType<DrawingProps>;
+  readonly Panel?: ComponentType<PanelProps>;
+  readonly Strip?: ComponentType<StripProps>;
+}
+
 export interface InstrumentView {
   readonly Board?: ComponentType<BoardProps>;
-  /** By stratum; without one its marks are drawn as words. */
-  readonly drawings?: Readonly<Record<string, ComponentType<DrawingProps>>>;
+  readonly strata?: Readonly<Record<string, StratumView>>;
 }

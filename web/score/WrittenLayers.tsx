@@ -1,6 +1,6 @@
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Mark, Remark, Score, Section, Shape } from "@yarrow-ridge/core/score";
-import { viewOf } from "../instruments/index.ts";
+import { stratumView } from "../instruments/index.ts";
 import { Fingers, type Said } from "./Fingers.tsx";
 import type { PageBoxes } from "./geometry.ts";
 import { MarkWords } from "./MarkWords.tsx";
@@ -21,15 +21,28 @@ interface Props {
   /** Whether what stands in the layer below is shown too. */
   readonly both?: boolean;
   readonly onPick?: (noteId: string) => void;
+  /** Whether what stands in pencil is shown too. */
+  readonly pencil?: boolean;
 }
 
 /**
  * All that is written into a score, over a page of it: on the desk, on paper, in the practice room.
  */
 export function WrittenLayers(props: Props) {
-  const { boxes, score, kind, said, marks, remarks, shape, sections, both, onPick } = props;
+  const {
+    boxes,
+    score,
+    kind,
+    said,
+    marks,
+    remarks,
+    shape,
+    sections,
+    both,
+    onPick,
+    pencil = false,
+  } = props;
   const of = instrument(kind);
-  const { drawings = {} } = viewOf(kind);
   const below = (line: string) => line !== of.limbs[0]!.id;
   return (
     <>
@@ -45,9 +58,16 @@ export function WrittenLayers(props: Props) {
       <Fingers boxes={boxes} said={said} below={below} both={both ?? false} onPick={onPick} />
       {of.strata.map((stratum) => {
         const own = marks.get(stratum.id) ?? [];
-        const Drawing = drawings[stratum.id];
+        const { Drawing } = stratumView(kind, stratum.id);
         return Drawing ? (
-          <Drawing key={stratum.id} boxes={boxes} score={score} marks={own} below={below} />
+          <Drawing
+            key={stratum.id}
+            boxes={boxes}
+            score={score}
+            marks={own}
+            below={below}
+            pencil={pencil}
+          />
         ) : (
           <MarkWords
             key={stratum.id}

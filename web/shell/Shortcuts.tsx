@@ -7,6 +7,7 @@ const PLACES: readonly (readonly [Place, string])[] = [
   ["desk", "A piece"],
   ["form", "Form"],
   ["hands", "Hands"],
+  ["marks", "Pedal and other marks"],
   ["pedal", "Pedal"],
   ["shape", "Shape"],
   ["room", "Practice room"],

@@ -49,12 +49,14 @@ export const COMMANDS = {
     { id: "hands.ink", keys: ["enter"], does: "ink the pencilled fingers" },
     { id: "hands.ink.chosen", keys: ["b"], does: "ink those in the chosen bars only" },
   ],
+  marks: [
+    { id: "mark.along", keys: arrows.sideways, does: "next or previous beat" },
+    { id: "mark.none", keys: ["backspace", "delete"], does: "rub out what stands there" },
+  ],
   pedal: [
-    { id: "pedal.along", keys: arrows.sideways, does: "next or previous beat" },
     { id: "pedal.kind", keys: ["d", "c", "u", "v"], does: "down, change, up, flutter" },
     { id: "pedal.other", keys: ["a", "n"], does: "una corda, sostenuto: down, or up again" },
     { id: "pedal.depth", keys: ["1", "2", "4"], does: "all the way, half, a quarter" },
-    { id: "pedal.none", keys: ["backspace", "delete"], does: "rub it out" },
     { id: "pedal.suggest", keys: ["s"], does: "suggest a pedal for the chosen bars" },
     { id: "pedal.ink", keys: ["enter"], does: "ink it" },
   ],

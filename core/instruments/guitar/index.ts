@@ -9,6 +9,7 @@ const lines = ["hands"];
 const PLUCK: Aspect = {
   id: "pluck",
   name: "plucking finger",
+  names: "plucking fingers",
   lines,
   symbols: [
     { value: "p", key: "p", name: "thumb" },
@@ -24,6 +25,7 @@ const PLUCK: Aspect = {
 const STRING: Aspect = {
   id: "string",
   name: "string",
+  names: "strings",
   lines,
   symbols: ["1", "2", "3", "4", "5", "6"].map((value) => ({
     value,
@@ -39,6 +41,7 @@ const STRING: Aspect = {
 const FRET: Aspect = {
   id: "fret",
   name: "fret",
+  names: "frets",
   lines,
   symbols: [],
   byPitch: true,

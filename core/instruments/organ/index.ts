@@ -9,6 +9,7 @@ import { PRICES } from "../keyboard/prices.ts";
 const PART: Aspect = {
   id: "part",
   name: "toe or heel",
+  names: "toes and heels",
   lines: ["feet"],
   symbols: [
     { value: "t", key: "t", name: "toe" },

@@ -11,6 +11,7 @@ export const PEDAL: Stratum = {
   id: "pedal",
   name: "pedal marks",
   one: "A pedal mark",
+  tab: "Pedal",
   extent: "place",
   layered: false,
   lined: false,

@@ -19,12 +19,12 @@ import { pedalMark } from "@yarrow-ridge/core/instruments";
 import { ROOMS, type Room } from "@yarrow-ridge/core/pedalling";
 import { enqueueSnackbar } from "notistack";
 import { useRef, useState } from "react";
-import { useCommand } from "../shell/useCommand.ts";
-import { call } from "../api/client.ts";
-import { useAnnotationEdits } from "../edits/annotations.ts";
+import { useCommand } from "../../shell/useCommand.ts";
+import { call } from "../../api/client.ts";
+import { useAnnotationEdits } from "../../edits/annotations.ts";
 import { pedalText } from "./pedalText.ts";
-import { useDesk } from "./useDesk.ts";
-import { stopped, useWork } from "./useWork.ts";
+import { useDesk } from "../../desk/useDesk.ts";
+import { stopped, useWork } from "../../desk/useWork.ts";
 
 const STYLES = [
   [

@@ -1,22 +1,15 @@
-import { barAxis, type PedalMark, type Score } from "@yarrow-ridge/core/score";
+import { pedalOf } from "@yarrow-ridge/core/instruments";
+import { barAxis } from "@yarrow-ridge/core/score";
 import type { MouseEvent } from "react";
+import { useDesk } from "../../desk/useDesk.ts";
+import type { StripProps } from "../view.ts";
 
 const TALL = 64;
 
 /** Where the pedal is down, over the whole piece on the bar axis; a click chooses the bar. */
-export function PedalStrip({
-  score,
-  marks,
-  clarity,
-  chosen,
-  onChoose,
-}: {
-  score: Score;
-  marks: readonly PedalMark[];
-  clarity: ReadonlyMap<number, number> | undefined;
-  chosen: { from: number; to: number } | undefined;
-  onChoose: (from: number, to: number) => void;
-}) {
+export function PedalStrip({ score, marks: written, chosen, onChoose }: StripProps) {
+  const clarity = useDesk((desk) => desk.footPencil?.clarity);
+  const marks = written.map(pedalOf);
   const count = score.bars.length;
   const spans: { from: number; to: number; changes: number[] }[] = [];
   const flutters: { from: number; to: number }[] = [];

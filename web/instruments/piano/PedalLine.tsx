@@ -1,5 +1,5 @@
 import { toNumber, type PedalMark, type Score } from "@yarrow-ridge/core/score";
-import { systemsOf, xAt, type PageBoxes } from "./geometry.ts";
+import { systemsOf, xAt, type PageBoxes } from "../../score/geometry.ts";
 
 const DROP = 680;
 const TALL = 200;

@@ -1,27 +1,25 @@
-import { pedalMark } from "@yarrow-ridge/core/instruments";
+import { pedalMark, pedalOf } from "@yarrow-ridge/core/instruments";
 import { Button } from "@mui/material";
-import type { Piece } from "@yarrow-ridge/contract";
 import {
   beatName,
   compare,
   comparePlaces,
   parseFraction,
-  toNumber,
   type OtherPedal,
   type Mark,
   type PedalDepth,
   type PedalMark,
-  type Score,
 } from "@yarrow-ridge/core/score";
-import { useCommand } from "../shell/useCommand.ts";
-import { useAnnotationEdits } from "../edits/annotations.ts";
-import { xAt, type PageBoxes } from "../score/geometry.ts";
-import { call } from "../api/client.ts";
-import { CheckCard } from "./CheckCard.tsx";
+import { useMemo } from "react";
+import { useCommand } from "../../shell/useCommand.ts";
+import { useAnnotationEdits } from "../../edits/annotations.ts";
+import { call } from "../../api/client.ts";
+import { CheckCard } from "../../desk/CheckCard.tsx";
+import type { PanelProps } from "../view.ts";
 import { SuggestPedal } from "./SuggestPedal.tsx";
 import { pedalText } from "./pedalText.ts";
-import { stepPlace } from "./places.ts";
-import { useDesk } from "./useDesk.ts";
+import { stepPlace } from "../../desk/places.ts";
+import { useDesk } from "../../desk/useDesk.ts";
 
 const KINDS: [PedalMark["kind"], string, string, string][] = [
   ["down", "Down", "d", "down with the note"],
@@ -46,17 +44,8 @@ const DEPTHS: [PedalDepth | undefined, string, string][] = [
  * The pedal stratum's side: put down, change or up at the chosen place; the script of the bars in
  * words.
  */
-export function PedalPanel({
-  piece,
-  score,
-  marks,
-  source,
-}: {
-  piece: Piece;
-  score: Score;
-  marks: readonly PedalMark[];
-  source: "printed" | "teacher";
-}) {
+export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) {
+  const marks = useMemo(() => written.map(pedalOf), [written]);
   const { place, chosen, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
@@ -104,7 +93,7 @@ export function PedalPanel({
     const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: "0" };
     set({ place: next, chosen: { from: next.bar, to: next.bar } });
   };
-  useCommand("pedal.along", (event) => move(event.key === "ArrowRight" ? 1 : -1), {
+  useCommand("mark.along", (event) => move(event.key === "ArrowRight" ? 1 : -1), {
     preventDefault: true,
   });
   useCommand("pedal.kind", (event) =>
@@ -119,7 +108,7 @@ export function PedalPanel({
   useCommand("pedal.depth", (event) => deepen(DEPTHS.find(([, , key]) => key === event.key)?.[0]), {
     enabled: mark !== undefined,
   });
-  useCommand("pedal.none", () => write(undefined));
+  useCommand("mark.none", () => write(undefined));
   const from = chosen?.from ?? 0;
   const script = score.bars.slice(from, Math.max(from + 8, (chosen?.to ?? 0) + 1));
   return (
@@ -223,7 +212,7 @@ export function PedalPanel({
           })}
         </tbody>
       </table>
-      {source === "printed" ? (
+      {!taken ? (
         <p className="small soft">
           {marks.length
             ? "As printed in the file; the first change you make is your own pedalling."
@@ -245,27 +234,3 @@ const held = (marks: readonly PedalMark[], bar: number): boolean => {
   const before = marks.findLast((one) => !one.pedal && one.bar < bar);
   return before !== undefined && before.kind !== "up";
 };
-
-/** Where the next pedal mark goes. */
-export function PedalCursor({
-  boxes,
-  score,
-  place,
-}: {
-  boxes: PageBoxes;
-  score: Score;
-  place: { bar: number; offset: string };
-}) {
-  const bar = boxes.bars.find((box) => box.bar === place.bar);
-  const x = xAt(boxes, score, place.bar, toNumber(parseFraction(place.offset)!));
-  return bar && x !== undefined ? (
-    <rect
-      className="pedal-cursor"
-      x={x - 110}
-      y={bar.top - 200}
-      width={220}
-      height={bar.bottom - bar.top + 1000}
-      rx={60}
-    />
-  ) : null;
-}

@@ -1,0 +1,99 @@
+import { Button } from "@mui/material";
+import type { Piece } from "@yarrow-ridge/contract";
+import {
+  beatName,
+  comparePlaces,
+  parseFraction,
+  type Mark,
+  type Score,
+  type Stratum,
+} from "@yarrow-ridge/core/score";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import { useCommand } from "../shell/useCommand.ts";
+import { stepPlace } from "./places.ts";
+import { useDesk } from "./useDesk.ts";
+
+/** The side of the desk for marks that no instrument works at in its own way: a sign at a place. */
+export function MarksPanel({
+  piece,
+  score,
+  stratum,
+  marks,
+  layer,
+}: {
+  piece: Piece;
+  score: Score;
+  stratum: Stratum;
+  marks: readonly Mark[];
+  layer: string;
+}) {
+  const { place, chosen, set } = useDesk();
+  const edits = useAnnotationEdits(piece.id);
+  const signs = stratum.signs ?? [];
+  const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
+  const stands = here && marks.find((one) => comparePlaces(one.from, here) === 0);
+  const where =
+    here &&
+    `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
+  const write = (data: Mark["data"] | undefined) => {
+    if (!here || (!data && !stands)) return;
+    const made = data && { id: crypto.randomUUID(), layer, from: here, data };
+    void edits.marks(
+      stratum.id,
+      (before) => [
+        ...before.filter((one) => comparePlaces(one.from, here) !== 0),
+        ...(made ? [made] : []),
+      ],
+      `${made ? stratum.words(made) : "nothing"} in ${where}`,
+      layer,
+    );
+  };
+  useCommand(
+    "mark.along",
+    (event) => {
+      const step = event.key === "ArrowRight" ? 1 : -1;
+      const next = place ? stepPlace(score, place, step) : { bar: chosen?.from ?? 0, offset: "0" };
+      set({ place: next, chosen: { from: next.bar, to: next.bar } });
+    },
+    { preventDefault: true },
+  );
+  useCommand("mark.none", () => write(undefined));
+  useHotkeys(
+    signs.map(({ key }) => key),
+    (event) => write(signs.find(({ key }) => key === event.key.toLowerCase())?.data),
+    { enabled: here !== undefined },
+  );
+  const from = chosen?.from ?? 0;
+  const listed = marks.filter((one) => one.from.bar >= from).slice(0, 12);
+  return (
+    <div className="stack">
+      <div className="card stack">
+        <h2>{where ? `${where.slice(0, 1).toUpperCase()}${where.slice(1)}` : stratum.one}</h2>
+        {here ? (
+          <p className="soft">{stands ? `here: ${stratum.words(stands)}` : "nothing here"}</p>
+        ) : (
+          <p className="soft">
+            Click a place in the score, or press <span className="key">→</span>.
+          </p>
+        )}
+        <div className="row">
+          {signs.map(({ key, name, data }) => (
+            <Button key={key} variant="outlined" disabled={!here} onClick={() => write(data)}>
+              {name} <span className="key">{key.toUpperCase()}</span>
+            </Button>
+          ))}
+        </div>
+      </div>
+      {listed.length > 0 && (
+        <ul className="plain">
+          {listed.map((one) => (
+            <li key={one.id}>
+              bar {score.bars[one.from.bar]?.number}: {stratum.words(one)}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
