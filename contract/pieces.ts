@@ -1,4 +1,5 @@
 import { Type } from "@sinclair/typebox";
+import { playerFields } from "@yarrow-ridge/core/instruments";
 import { written } from "./marks.ts";
 import {
   BarIndex,
@@ -53,6 +54,11 @@ export const Piece = Type.Intersect([
   Type.Object({
     warnings: Type.Array(Warning),
     road: Nullable(Road),
+    setup: Nullable(
+      Type.Record(Type.String(), Type.Unknown(), {
+        description: "how its instrument is set up",
+      }),
+    ),
     onPaper: Type.Boolean({
       description: "there is no file; its bars are known, its notes are not",
     }),
@@ -77,6 +83,13 @@ export const PieceEdit = Type.Object(
       ),
     ),
     road: Type.Optional(Nullable(Road)),
+    setup: Type.Optional(
+      Nullable(
+        Type.Record(Type.String({ maxLength: 40 }), Type.Unknown(), {
+          description: "how its instrument is set up, as that instrument asks for",
+        }),
+      ),
+    ),
   },
   { additionalProperties: false },
 );
@@ -493,38 +506,7 @@ export const Annotations = Type.Object({
 export const Saved = Type.Object({ revision: Type.Integer() });
 
 /** Who plays: what the hand reaches on which keyboard. */
-const Player = Type.Object(
-  {
-    reach: Type.Optional(
-      Type.Number({
-        minimum: 60,
-        maximum: 320,
-        description:
-          "millimetres, 60 to 320, between the centres of the outer keys thumb and little finger take together",
-      }),
-    ),
-    pairs: Type.Optional(
-      Type.Record(
-        Type.String({ pattern: "^[1-4][2-5]$" }),
-        Type.Number({ minimum: 10, maximum: 320 }),
-        { description: "the same for other pairs of fingers, such as 24" },
-      ),
-    ),
-    octave: Type.Optional(
-      Type.Number({
-        minimum: 100,
-        maximum: 200,
-        description: "millimetres, 100 to 200, of an octave on the keyboard",
-      }),
-    ),
-    level: Type.Optional(
-      Type.Union([Type.Literal("beginner"), Type.Literal("usual")], {
-        description: "beginner or usual",
-      }),
-    ),
-  },
-  { additionalProperties: false },
-);
+const Player = Type.Object(playerFields, { additionalProperties: false });
 const School = Type.Object(
   {
     chromatic: Type.Optional(

@@ -1,4 +1,5 @@
 import { Type } from "@sinclair/typebox";
+import { playerFields } from "@yarrow-ridge/core/instruments";
 import { BarIndex, Id, Instrument, IsoDate, LongText, Name, Nullable } from "./common.ts";
 
 const LessonTime = Type.String({
@@ -8,30 +9,8 @@ const LessonTime = Type.String({
 const Weekday = Type.Integer({ minimum: 0, maximum: 6, description: "Monday is 0" });
 
 /** What is known of a hand beside its reach. */
-export const Hand = Type.Object(
-  {
-    pairs: Type.Optional(
-      Type.Record(
-        Type.String({ pattern: "^[1-4][2-5]$" }),
-        Type.Number({ minimum: 10, maximum: 320 }),
-        { description: "millimetres between the keys a pair of fingers takes, such as 25" },
-      ),
-    ),
-    octave: Type.Optional(
-      Type.Number({
-        minimum: 100,
-        maximum: 200,
-        description: "millimetres, 100 to 200, of an octave on the keyboard",
-      }),
-    ),
-    level: Type.Optional(
-      Type.Union([Type.Literal("beginner"), Type.Literal("usual")], {
-        description: "beginner or usual",
-      }),
-    ),
-  },
-  { additionalProperties: false },
-);
+const { reach: _, ...handFields } = playerFields;
+export const Hand = Type.Object(handFields, { additionalProperties: false });
 
 export const Student = Type.Object({
   id: Id,
@@ -40,8 +19,11 @@ export const Student = Type.Object({
   notes: Type.String(),
   lessonWeekday: Nullable(Type.Integer()),
   lessonTime: Nullable(Type.String()),
-  reach: Nullable(Type.Integer({ description: "millimetres between the outer keys a hand takes" })),
+  reach: Nullable(Type.Number({ description: "millimetres between the outer keys a hand takes" })),
   hand: Nullable(Hand),
+  player: Type.Record(Type.String(), Type.Record(Type.String(), Type.Unknown()), {
+    description: "what is known of hands and feet, by instrument",
+  }),
   nextLesson: Nullable(Type.String({ description: "local date and time of the next lesson" })),
   archived: Type.Boolean(),
   createdAt: Type.String(),
@@ -61,6 +43,15 @@ const studentFields = {
     ),
   ),
   hand: Type.Optional(Nullable(Hand)),
+  player: Type.Optional(
+    Type.Record(
+      Type.String({ maxLength: 40 }),
+      Type.Record(Type.String({ maxLength: 40 }), Type.Unknown()),
+      {
+        description: "records by instrument, each as that instrument asks for",
+      },
+    ),
+  ),
 };
 export const StudentNew = Type.Object({ name: Name, ...studentFields });
 export const StudentEdit = Type.Object(

@@ -20,6 +20,13 @@ interface Marks {
 }
 const { json, bring, open: openPiece } = here;
 const open = (id: string) => openPiece(page, id);
+const until = async (holds: () => Promise<boolean>) => {
+  for (let i = 0; i < 100; i++) {
+    if (await holds()) return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error("it never came");
+};
 /** Chooses an entry of a select that is found by its label. */
 async function pick(label: string, entry: string): Promise<void> {
   await page.waitForFunction(
@@ -186,6 +193,17 @@ it("says plainly that nothing is proposed for other instruments, and takes their
   await stands("string", "3");
   expect(await page.$(".keyboard")).toBeNull();
   await says(page, "Plucking finger");
+  // its own tuning, which undo takes back
+  await press(page, "Print, save, edit");
+  await press(page, /^How the guitar is set up/);
+  await fill(page, "Capo at fret", "2");
+  await (await page.waitForSelector("[role=dialog] .MuiButton-contained"))!.click();
+  const setup = async () => (await json<{ setup: object | null }>(`/api/pieces/${id}`)).setup;
+  await until(async () => JSON.stringify(await setup()) === '{"capo":2}');
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
+  await until(async () => (await setup()) === null);
   // with no note chosen the letter opens what it opens
   await page.keyboard.press("Escape");
   await page.keyboard.press("f");

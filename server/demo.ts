@@ -76,7 +76,10 @@ async function moveDates({ db }: Studio, days: number): Promise<void> {
 }
 
 async function addStudents({ db }: Studio, data: DemoStudio): Promise<Map<string, string>> {
-  const rows = data.students.map(({ key, ...rest }) => ({ key, row: { id: newId(), ...rest } }));
+  const rows = data.students.map(({ key, reach, ...rest }) => ({
+    key,
+    row: { id: newId(), ...rest, ...(reach ? { player: { [rest.instrument]: { reach } } } : {}) },
+  }));
   await db.insert(students).values(rows.map(({ row }) => row));
   return new Map(rows.map(({ key, row }) => [key, row.id]));
 }

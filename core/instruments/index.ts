@@ -2,10 +2,13 @@ import { accordion } from "./accordion/index.ts";
 import { guitar } from "./guitar/index.ts";
 import { harp } from "./harp/index.ts";
 import type { Aspect, Stratum } from "../score/index.ts";
+import type { InstrumentRecord } from "./record.ts";
 import type { Instrument } from "./instrument.ts";
 import { organ } from "./organ/index.ts";
 import { piano } from "./piano/index.ts";
 
+export { playerFields } from "./keyboard/player.ts";
+export type { InstrumentRecord, RecordField, RecordForm } from "./record.ts";
 export { HAND_SIZES, USUAL_REACH, type Player } from "./keyboard/reach.ts";
 export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
 export { positionOf, thumbs, withPosition, type HandPosition } from "./keyboard/position.ts";
@@ -25,6 +28,16 @@ export function instrument(id: string): Instrument {
 /** A kind of marks of an instrument; undefined when it has none of that name. */
 export const stratumOf = (of: Instrument, id: string): Stratum | undefined =>
   of.strata.find((one) => one.id === id);
+
+/** Lowest and highest key of a limb, as the instrument is set up. */
+export const compassOf = (
+  of: Instrument,
+  limb: string,
+  setup: InstrumentRecord = {},
+): readonly [number, number] | undefined => {
+  const found = of.limbs.find((one) => one.id === limb);
+  return found?.compassIn?.(setup) ?? found?.compass;
+};
 
 /** What is said of the notes of a limb. */
 export const aspectsOf = (of: Instrument, limb: string): readonly Aspect[] =>

@@ -1,4 +1,5 @@
 import type { Aspect, Stratum } from "../score/index.ts";
+import type { InstrumentRecord, RecordForm } from "./record.ts";
 import type { HandModel } from "../fingering/model.ts";
 import type { Player } from "./keyboard/reach.ts";
 
@@ -9,6 +10,8 @@ export interface Limb {
   readonly name: string;
   /** Lowest and highest key it has, A4 = 69, both sounding. From memory: makers differ. */
   readonly compass: readonly [number, number];
+  /** The same as the instrument of a piece is set up. */
+  readonly compassIn?: (setup: InstrumentRecord) => readonly [number, number];
   /** How its fingers are chosen; absent while nothing is proposed for it. */
   readonly model?: (player?: Player) => HandModel;
 }
@@ -28,6 +31,10 @@ export interface Instrument {
   readonly aspects: readonly Aspect[];
   /** What is written between them. */
   readonly strata: readonly Stratum[];
+  /** How the instrument of a piece is set up; absent where there is nothing to say. */
+  readonly setup?: RecordForm;
+  /** What is known of a student's hands and feet. */
+  readonly player?: RecordForm;
   /** Shown where nothing is proposed for the hands. */
   readonly notProposed?: string;
   /** A caution of this instrument, shown in the practice room. */

@@ -1,5 +1,5 @@
 import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from "@yarrow-ridge/core/score";
-import type { Player } from "@yarrow-ridge/core/instruments";
+import type { InstrumentRecord } from "@yarrow-ridge/core/instruments";
 import {
   boolean,
   customType,
@@ -35,13 +35,8 @@ export const students = pgTable("students", {
   /** Monday is 0. */
   lessonWeekday: integer("lesson_weekday"),
   lessonTime: text("lesson_time"),
-  /** Millimetres between the outer keys a hand takes; null while nobody measured. */
-  reach: integer("reach"),
-  /**
-   * What else is known of the hand: spans of other pairs of fingers, the keyboard at home, how far
-   * along.
-   */
-  hand: jsonb("hand").$type<Omit<Player, "reach">>(),
+  /** What is known of the hands and feet, by instrument: records of its own. */
+  player: jsonb("player").$type<Record<string, InstrumentRecord>>().notNull().default({}),
   archived: archived(),
   createdAt: created(),
 });
@@ -75,6 +70,8 @@ export const pieces = pgTable("pieces", {
   climax: jsonb("climax").$type<{ bar: number; offset: string }>(),
   /** The road chosen for this piece; null for all of it with its repeats. */
   road: jsonb("road").$type<Road>(),
+  /** How the instrument of this piece is set up: a record of its own. */
+  setup: jsonb("setup").$type<InstrumentRecord>(),
   /** Notes that another hand takes than their staff says, by note id. */
   handOf: jsonb("hand_of").$type<Record<string, string>>(),
   /** What was said of a piece on paper, which has no file. */

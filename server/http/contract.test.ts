@@ -23,6 +23,7 @@ describe("every operation of the contract", () => {
             from: path.includes("sections") ? { bar: 0 } : 0,
             to: path.includes("sections") ? { bar: 1 } : 0,
             fingerings: [],
+            values: [],
             marks: [],
             positions: [],
             put: [],

@@ -3,6 +3,7 @@ import { NO_SHAPE } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
 import { pieces } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
+import { checkedRecord } from "../http/records.ts";
 import type { Handlers } from "../http/serve.ts";
 import { like, PAGE_SIZE, type Studio } from "../studio.ts";
 import { annotationHandlers } from "./annotations.ts";
@@ -120,7 +121,11 @@ export const pieceHandlers = (studio: Studio): Made => ({
 
   editPiece: async ({ param, body }) => {
     const id = param("id");
-    await pieceRow(studio.db, id);
+    const row = await pieceRow(studio.db, id);
+    const kind = body.instrument ?? row.instrument;
+    // another instrument is set up in its own way
+    const other = body.instrument !== undefined && body.instrument !== row.instrument;
+    const setup = body.setup ? checkedRecord(kind, "setup", body.setup) : other ? null : body.setup;
     if (body.parts) {
       const { score } = await knownPiece(studio, id);
       if (body.parts.some((part) => part >= score.parts.length))
@@ -142,13 +147,17 @@ export const pieceHandlers = (studio: Studio): Made => ({
           "road",
         );
     }
-    const { title, ...rest } = body;
+    const { title, setup: _, ...rest } = body;
     const readOtherwise = body.instrument !== undefined || body.parts !== undefined;
     await studio.db.transaction(async (tx) => {
       if (Object.keys(body).length)
         await tx
           .update(pieces)
-          .set({ ...rest, ...(title === undefined ? {} : { title: title.trim() }) })
+          .set({
+            ...rest,
+            ...(setup === undefined ? {} : { setup }),
+            ...(title === undefined ? {} : { title: title.trim() }),
+          })
           .where(eq(pieces.id, id));
       if (readOtherwise) await countReading(tx, id);
       if (readOtherwise || body.road !== undefined) await markPieceStale({ db: tx }, id);

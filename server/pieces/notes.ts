@@ -22,6 +22,7 @@ export const noteHandlers = (studio: Studio): Made => ({
     const { score } = await knownPiece(studio, param("id"));
     const of = instrument((await pieceRow(studio.db, param("id"))).instrument);
     const aspect = param("aspect");
+    await checkLayer(studio.db, param("id"), body.layer ?? TEACHER);
     if (!of.aspects.some((one) => one.id === aspect))
       throw new ProblemError(
         404,
@@ -131,7 +132,6 @@ async function write(
   { layer = TEACHER, revision }: { layer?: string; revision?: number },
   { put, erase }: Sorted,
 ): Promise<number> {
-  await checkLayer(studio.db, pieceId, layer);
   const now = studio.clock.now().toISOString();
   return studio.db.transaction(async (tx) => {
     const counted = await countEdit(tx, pieceId, revision);

@@ -108,6 +108,7 @@ export const answerPiece = (row: PieceRow) => ({
     repeats: typeof row.road.repeats === "string" ? row.road.repeats : [...row.road.repeats],
     cuts: row.road.cuts.map((cut) => ({ ...cut })),
   },
+  setup: row.setup && { ...row.setup },
   onPaper: row.paper !== null,
   reading: row.reading,
 });

@@ -44,9 +44,10 @@ export const surveyHandlers = (studio: Studio): Made => ({
   survey: async ({ param, query }) => {
     const tempo = tempoIn(query.tempo);
     const { score } = await knownPiece(studio, param("id"));
-    const { instrument } = await pieceRow(studio.db, param("id"));
+    const { instrument, setup } = await pieceRow(studio.db, param("id"));
     return answerSurvey(
       await studio.heavy.run("survey", score, {
+        ...(setup ? { setup } : {}),
         instrument,
         ...(tempo ? { tempo } : {}),
         ...(query.reach ? { reach: Number(query.reach) } : {}),

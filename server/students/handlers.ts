@@ -1,12 +1,50 @@
+import type { Body, StudentAnswer } from "@yarrow-ridge/contract";
+import { instrument, instruments, type InstrumentRecord } from "@yarrow-ridge/core/instruments";
 import { and, asc, desc, eq, ilike, sql } from "drizzle-orm";
 import dayjs from "dayjs";
 import { nextLesson, today, weekday, type Clock } from "../clock.ts";
 import { students } from "../db/schema.ts";
-import { notFound } from "../http/problems.ts";
+import { notFound, ProblemError } from "../http/problems.ts";
+import { checkedRecord } from "../http/records.ts";
 import type { Handlers } from "../http/serve.ts";
 import { like, newId, PAGE_SIZE, type Studio } from "../studio.ts";
 
 type Made = Pick<Handlers, "listStudents" | "addStudent" | "student" | "editStudent">;
+
+type StudentRow = typeof students.$inferSelect;
+type Known = Pick<StudentRow, "instrument" | "player">;
+
+/** The keyboard whose record the fields of before are in: the student's own, or the piano's. */
+const keyboardIn = (kind: string): string => (instrument(kind).octave ? kind : "piano");
+
+/** `reach` and `hand`, as they were asked for before each instrument had a record of its own. */
+function keyboardOf({ instrument: kind, player }: Known) {
+  const { reach = null, ...hand } = (player[keyboardIn(kind)] ?? {}) as {
+    reach?: number;
+  } & NonNullable<StudentAnswer["hand"]>;
+  return { reach, hand: Object.keys(hand).length ? hand : null };
+}
+
+/** The records after an edit. @throws ProblemError when one is not what its instrument asks for */
+function playerAfter(
+  { instrument: kind, player }: Known,
+  edit: { [K in "reach" | "hand" | "player"]: Body<"editStudent">[K] | undefined },
+): StudentRow["player"] {
+  const after: Record<string, InstrumentRecord> = { ...player };
+  for (const [id, record] of Object.entries(edit.player ?? {})) {
+    if (!instruments.some((one) => one.id === id))
+      throw new ProblemError(400, `There is no instrument called ${id}.`, "player");
+    after[id] = checkedRecord(id, "player", record);
+  }
+  if (edit.reach === undefined && edit.hand === undefined) return after;
+  const keys = keyboardIn(kind);
+  const { reach, ...hand } = { ...after[keys] };
+  const next = {
+    ...(edit.hand === undefined ? hand : edit.hand),
+    reach: edit.reach === undefined ? reach : edit.reach,
+  };
+  return { ...after, [keys]: checkedRecord(keys, "player", next) };
+}
 
 /** Who comes next stands first; students without a lesson time come last. */
 function byLesson(clock: Clock) {
@@ -24,8 +62,9 @@ function byLesson(clock: Clock) {
 
 export function studentHandlers(studio: Studio): Made {
   const { db, clock } = studio;
-  const answer = (row: typeof students.$inferSelect) => ({
+  const answer = (row: StudentRow) => ({
     ...row,
+    ...keyboardOf(row),
     createdAt: row.createdAt.toISOString(),
     nextLesson: nextLesson(clock, row.lessonWeekday, row.lessonTime) ?? null,
   });
@@ -60,20 +99,29 @@ export function studentHandlers(studio: Studio): Made {
       return { items: rows.map(answer), total: all?.total ?? 0, page, pageSize: PAGE_SIZE };
     },
     addStudent: async ({ body }) => {
+      const { reach, hand, player, ...rest } = body;
+      const known = { instrument: rest.instrument ?? "piano", player: {} };
       const [row] = await db
         .insert(students)
-        .values({ id: newId(), ...body, name: body.name.trim() })
+        .values({
+          id: newId(),
+          ...rest,
+          name: body.name.trim(),
+          player: playerAfter(known, { reach, hand, player }),
+        })
         .returning();
       return answer(row!);
     },
     student: async ({ param }) => answer(await find(param("id"))),
     editStudent: async ({ param, body }) => {
-      await find(param("id"));
-      const { name, ...rest } = body;
+      const before = await find(param("id"));
+      const { name, reach, hand, player, ...rest } = body;
+      const known = { ...before, instrument: rest.instrument ?? before.instrument };
+      const after = playerAfter(known, { reach, hand, player });
       if (Object.keys(body).length)
         await db
           .update(students)
-          .set({ ...rest, ...(name === undefined ? {} : { name: name.trim() }) })
+          .set({ ...rest, player: after, ...(name === undefined ? {} : { name: name.trim() }) })
           .where(eq(students.id, param("id")));
       return answer(await find(param("id")));
     },

@@ -12,7 +12,7 @@ import {
 } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
 import type { Piece } from "@yarrow-ridge/contract";
-import { instruments } from "@yarrow-ridge/core/instruments";
+import { instrument, instruments } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
@@ -21,6 +21,7 @@ import { call } from "../api/client.ts";
 import { CorrectedFile } from "./CorrectedFile.tsx";
 import { useHistory } from "../edits/history.ts";
 import { PaperAgain } from "./PaperAgain.tsx";
+import { SetupDialog } from "./SetupDialog.tsx";
 import { PartsForm } from "./PartsForm.tsx";
 import { FindOne } from "../shell/FindOne.tsx";
 
@@ -38,6 +39,8 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [correcting, setCorrecting] = useState(false);
   const [parting, setParting] = useState(false);
   const [telling, setTelling] = useState(false);
+  const [settingUp, setSettingUp] = useState(false);
+  const of = instrument(piece.instrument);
   const client = useQueryClient();
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
@@ -113,6 +116,16 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
         >
           Title, composer, instrument …
         </MenuItem>
+        {of.setup && (
+          <MenuItem
+            onClick={() => {
+              setAnchor(null);
+              setSettingUp(true);
+            }}
+          >
+            How the {of.name.toLowerCase()} is set up …
+          </MenuItem>
+        )}
         <MenuItem onClick={() => void navigate(`/pieces/${piece.id}/pages`)}>
           Pages of the printed score …
         </MenuItem>
@@ -156,6 +169,9 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
         )}
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
+      {settingUp && of.setup && (
+        <SetupDialog piece={piece} form={of.setup} onClose={() => setSettingUp(false)} />
+      )}
       {telling && <PaperAgain piece={piece} onClose={() => setTelling(false)} />}
       {parting && (
         <PartsForm score={score} mine={mine} onSave={choose} onClose={() => setParting(false)} />

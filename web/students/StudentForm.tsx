@@ -9,10 +9,11 @@ import {
 } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
 import type { StudentAnswer } from "@yarrow-ridge/contract";
-import { instruments } from "@yarrow-ridge/core/instruments";
+import { instrument, instruments } from "@yarrow-ridge/core/instruments";
 import { enqueueSnackbar } from "notistack";
 import { useForm } from "react-hook-form";
 import { call } from "../api/client.ts";
+import { RecordFields, recordOf, typedOf, type Typed } from "../shell/RecordFields.tsx";
 import { useHistory } from "../edits/history.ts";
 import "./students.css";
 
@@ -21,12 +22,8 @@ interface Fields {
   instrument: string;
   lessonWeekday: string;
   lessonTime: string;
-  /** Millimetres, as typed. */
-  reach: string;
-  /** Millimetres by pair of fingers, as typed. */
-  pairs: Record<string, string>;
-  octave: string;
-  level: string;
+  /** What is typed of hands and feet, by instrument. */
+  player: Record<string, Typed>;
   notes: string;
 }
 
@@ -40,31 +37,18 @@ export const WEEKDAYS = [
   "Sunday",
 ];
 
-/** Pairs of fingers whose span is worth knowing: what they cannot take gets no finger. */
-const PAIRS = ["12", "13", "14", "23", "24", "25", "35", "45"];
-
-const handOf = ({ pairs, octave, level }: Fields): StudentAnswer["hand"] => {
-  const measured = Object.entries(pairs)
-    .filter(([, text]) => text.trim() !== "")
-    .map(([pair, text]) => [pair, Number(text)] as const);
-  const hand = {
-    ...(measured.length ? { pairs: Object.fromEntries(measured) } : {}),
-    ...(octave.trim() ? { octave: Number(octave) } : {}),
-    ...(level === "beginner" ? { level: "beginner" as const } : {}),
-  };
-  return Object.keys(hand).length ? hand : null;
-};
-const inRange = (least: number, most: number) => (text: string) =>
-  text.trim() === "" || (Number(text) >= least && Number(text) <= most);
-
 const bodyOf = (fields: Fields) => ({
   name: fields.name.trim(),
   instrument: fields.instrument as "piano",
   notes: fields.notes,
   lessonWeekday: fields.lessonWeekday === "" ? null : Number(fields.lessonWeekday),
   lessonTime: fields.lessonTime || null,
-  reach: fields.reach.trim() ? Number(fields.reach) : null,
-  hand: handOf(fields),
+  player: Object.fromEntries(
+    instruments.flatMap(({ id, player }) => {
+      const typed = fields.player[id];
+      return player && typed ? [[id, recordOf(player, typed)] as const] : [];
+    }),
+  ),
 });
 
 /** Adding a student, or changing what is known of one. */
@@ -84,16 +68,17 @@ export function StudentForm({
     lessonWeekday:
       student?.lessonWeekday === null || student === undefined ? "" : String(student.lessonWeekday),
     lessonTime: student?.lessonTime ?? "",
-    reach: student?.reach ? String(student.reach) : "",
-    pairs: Object.fromEntries(
-      PAIRS.map((pair) => [pair, String(student?.hand?.pairs?.[pair] ?? "")]),
+    player: Object.fromEntries(
+      instruments.flatMap(({ id, player }) =>
+        player ? [[id, typedOf(player, student?.player[id])] as const] : [],
+      ),
     ),
-    octave: String(student?.hand?.octave ?? ""),
-    level: student?.hand?.level ?? "usual",
   };
   const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
     defaultValues: before,
   });
+  const of = instrument(watch("instrument"));
+  const form = of.player;
   const save = async (fields: Fields) => {
     const refresh = () => client.invalidateQueries();
     if (student) {
@@ -171,62 +156,15 @@ export function StudentForm({
               {...register("lessonTime")}
             />
           </div>
-          <TextField
-            label="Reach between outer keys, mm"
-            placeholder="not measured"
-            error={!!formState.errors.reach}
-            slotProps={{ htmlInput: { inputMode: "numeric" } }}
-            helperText={
-              formState.errors.reach
-                ? "A number from 60 to 320."
-                : "What the hand takes without force: a seventh is about 142, an octave 165, a ninth 189."
-            }
-            {...register("reach", {
-              validate: (value) =>
-                value.trim() === "" ||
-                (/^\d{2,3}$/.test(value.trim()) && Number(value) >= 60 && Number(value) <= 320),
-            })}
-          />
-          <details>
-            <summary>More about the hand and the keyboard</summary>
-            <div className="stack" style={{ paddingTop: 12 }}>
-              <TextField
-                label="Octave of the keyboard at home, mm"
-                placeholder="165, standard"
-                error={!!formState.errors.octave}
-                helperText={formState.errors.octave ? "A number from 100 to 200." : undefined}
-                slotProps={{ htmlInput: { inputMode: "decimal" } }}
-                {...register("octave", { validate: inRange(100, 200) })}
-              />
-              <TextField
-                select
-                label="How far along"
-                value={watch("level")}
-                onChange={(event) => setValue("level", event.target.value)}
-              >
-                <MenuItem value="usual">passes the thumb freely</MenuItem>
-                <MenuItem value="beginner">beginner: as few crossings as can be</MenuItem>
-              </TextField>
-              <div>
-                <p className="small soft">
-                  Spans of other fingers in mm, between the keys they take without force; leave out
-                  what nobody measured.
-                </p>
-                <div className="finger-pairs">
-                  {PAIRS.map((pair) => (
-                    <TextField
-                      key={pair}
-                      label={`${pair[0]} and ${pair[1]}`}
-                      error={!!formState.errors.pairs?.[pair]}
-                      helperText={formState.errors.pairs?.[pair] && "10 to 320"}
-                      slotProps={{ htmlInput: { inputMode: "numeric" } }}
-                      {...register(`pairs.${pair}`, { validate: inRange(10, 320) })}
-                    />
-                  ))}
-                </div>
-              </div>
-            </div>
-          </details>
+          {form && (
+            <RecordFields
+              key={of.id}
+              form={form}
+              typed={watch("player")[of.id] ?? {}}
+              onType={(typed) => setValue("player", { ...watch("player"), [of.id]: typed })}
+              more="More about the hand and the instrument"
+            />
+          )}
           <TextField
             label="Notes"
             multiline

@@ -1,4 +1,4 @@
-import { fifthsOf, toNumber, type Score } from "../../score/index.ts";
+import { fifthsOf, midiOf, toNumber, type Score } from "../../score/index.ts";
 import { cadencesIn, type Cadence } from "./cadences.ts";
 import { beatsWith, chordsIn, type Beat, type Chord } from "./chords.ts";
 import { farFrom, keyAreas, type BarTones, type KeyArea } from "./keys.ts";
@@ -58,6 +58,13 @@ function listen(score: Score): Harmony {
   return { notes, chords, keys, cadences: cadencesIn(score, notes, chords, keys) };
 }
 
+/** A note on the line of fifths as it sounds: a transposing instrument is written elsewhere. */
+function soundingFifths({ pitch, midi }: Placed["note"]): number {
+  const away = (((midi - midiOf(pitch)) % 12) + 12) % 12;
+  const fifths = (away * 7) % 12;
+  return fifthsOf(pitch) + (fifths > 6 ? fifths - 12 : fifths);
+}
+
 function barTones(score: Score, notes: readonly Placed[], beats: readonly Beat[]): BarTones[] {
   const twelve = () => new Array<number>(12).fill(0);
   const found = score.bars.map(({ index, start, length, key }) => ({
@@ -79,7 +86,7 @@ function barTones(score: Score, notes: readonly Placed[], beats: readonly Beat[]
     if (from < until - 1e-9) bar.together = true;
     until = Math.max(until, to);
     bar.plain[classOf(note.midi)]! += to - from;
-    const place = fifthsOf(note.pitch);
+    const place = soundingFifths(note);
     bar.byName.set(place, (bar.byName.get(place) ?? 0) + to - from);
     if (after?.note.midi === note.midi + 1) bar.leads[classOf(note.midi)]!++;
   }

@@ -165,18 +165,14 @@ const LINE: Readonly<Record<Mode, readonly number[]>> = {
   major: [-1, 0, 1, 2, 3, 4, 5],
   minor: [-4, -3, -2, -1, 0, 1, 2, 3, 5],
 };
-/** A tonic is spelled in two ways at most: with more than seven accidentals nobody signs. */
-const SIGNED = 7;
-
 /**
  * How much of a bar belongs to a key by its sound but not by how it is spelled: A flat in E, where
  * it would be G sharp.
  */
 function misspelled({ tonic, mode }: Tonality, spelled: BarTones["spelled"]): number {
   const first = (tonic * 7) % 12;
-  const places = [first, first - 12].filter(
-    (place) => Math.abs(place - (mode === "minor" ? 3 : 0)) <= SIGNED,
-  );
+  // a tonic by each of its names
+  const places = [first - 12, first, first + 12];
   return Math.min(
     ...places.map((place) =>
       spelled.reduce((sum, [fifths, share]) => {

@@ -9,7 +9,7 @@ import {
   type Note,
   type Score,
 } from "../../score/index.ts";
-import { instrument } from "../../instruments/index.ts";
+import { compassOf, instrument, type InstrumentRecord } from "../../instruments/index.ts";
 import {
   betweenHands,
   leapsOf,
@@ -57,6 +57,8 @@ export interface Survey extends Loudness, HeardHarmony {
 
 export interface SurveyOptions {
   readonly instrument: string;
+  /** How the instrument is set up: which keys it has. */
+  readonly setup?: InstrumentRecord;
   /** Quarters a minute; as printed, or 90. */
   readonly tempo?: number;
   /** Millimetres between the outer keys a hand can take; an octave by default. */
@@ -91,7 +93,7 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
     repeatedNotes: repeatedNotes(score),
     leaps: octave ? leapsOf(score, tempo, octave) : [],
     stretches: octave ? stretchesOf(score, options.reach ?? octave, octave) : [],
-    outside: outsideOf(score, options.instrument),
+    outside: outsideOf(score, options.instrument, options.setup),
     betweenHands: betweenHands(score),
     density: byBar.map((notes, bar) => densityOf(notes, score.bars[bar]!, tempo)),
     longestRun: longestRun(score),
@@ -136,8 +138,9 @@ function oddBars({ bars }: Score): { bar: number; text: string }[] {
   });
 }
 
-function outsideOf(score: Score, kind: string): Spot[] {
-  const limbs = new Map(instrument(kind).limbs.map((limb) => [limb.id, limb.compass]));
+function outsideOf(score: Score, kind: string, setup: InstrumentRecord = {}): Spot[] {
+  const of = instrument(kind);
+  const limbs = new Map(of.limbs.map(({ id }) => [id, compassOf(of, id, setup)]));
   const found = new Map<string, Spot>();
   for (const note of score.notes) {
     const compass = limbs.get(note.hand);

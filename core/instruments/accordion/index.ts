@@ -1,3 +1,4 @@
+import { Type } from "@sinclair/typebox";
 import { fingering } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 
@@ -14,6 +15,56 @@ export const accordion: Instrument = {
     fingering(["left"], ["2", "3", "4", "5"]),
   ],
   strata: [],
+  setup: {
+    schema: Type.Object(
+      {
+        treble: Type.Optional(
+          Type.Union([Type.Literal("keys"), Type.Literal("buttons")], {
+            description: "keys or buttons",
+          }),
+        ),
+        bass: Type.Optional(
+          Type.Union([Type.Literal("stradella"), Type.Literal("free")], {
+            description: "stradella or free",
+          }),
+        ),
+      },
+      { additionalProperties: false },
+    ),
+    fields: [
+      {
+        key: "treble",
+        label: "Right hand",
+        options: [
+          ["keys", "keys"],
+          ["buttons", "buttons"],
+        ],
+      },
+      {
+        key: "bass",
+        label: "Left hand",
+        options: [
+          ["stradella", "standard bass"],
+          ["free", "free bass"],
+        ],
+      },
+    ],
+  },
+  player: {
+    schema: Type.Object(
+      {
+        stroke: Type.Optional(
+          Type.Number({
+            minimum: 1,
+            maximum: 60,
+            description: "seconds, 1 to 60, a stroke of the bellows lasts at a middle loudness",
+          }),
+        ),
+      },
+      { additionalProperties: false },
+    ),
+    fields: [{ key: "stroke", label: "A stroke of the bellows lasts", unit: "s", usual: "8" }],
+  },
   notProposed:
     "Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.",
   caution:

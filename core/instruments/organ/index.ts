@@ -1,7 +1,9 @@
+import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
+import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { PRICES } from "../keyboard/prices.ts";
 
@@ -44,10 +46,70 @@ export const organ: Instrument = {
       compass: [36, 96],
       model: (player) => keyboardHand("left", player, LEGATO),
     },
-    { id: "feet", name: "feet", compass: [36, 67] },
+    {
+      id: "feet",
+      name: "feet",
+      compass: [36, 67],
+      compassIn: ({ pedals }) => [36, pedals === 30 ? 65 : 67],
+    },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), PART],
   strata: [POSITION],
+  setup: {
+    schema: Type.Object(
+      {
+        pedals: Type.Optional(
+          Type.Union([Type.Literal(30), Type.Literal(32)], { description: "30 or 32 keys" }),
+        ),
+        manuals: Type.Optional(
+          Type.Integer({ minimum: 1, maximum: 5, description: "1 to 5 manuals" }),
+        ),
+      },
+      { additionalProperties: false },
+    ),
+    fields: [
+      {
+        key: "pedals",
+        label: "Pedalboard",
+        options: [
+          [32, "32 keys, to g′"],
+          [30, "30 keys, to f′"],
+        ],
+      },
+      { key: "manuals", label: "Manuals", usual: "2" },
+    ],
+  },
+  player: {
+    schema: Type.Object(
+      {
+        ...playerFields,
+        spread: Type.Optional(
+          Type.Number({
+            minimum: 10,
+            maximum: 150,
+            description: "centimetres, 10 to 150, the feet spread in comfort",
+          }),
+        ),
+        heels: Type.Optional(
+          Type.Boolean({ description: "true where heels are played, false where only toes are" }),
+        ),
+      },
+      { additionalProperties: false },
+    ),
+    fields: [
+      ...keyboardPlayer.fields,
+      { key: "spread", label: "Comfortable spread of the feet", unit: "cm", more: true },
+      {
+        key: "heels",
+        label: "Heels",
+        options: [
+          [true, "heel and toe"],
+          [false, "toes only"],
+        ],
+        more: true,
+      },
+    ],
+  },
   notProposed:
     "Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.",
   caution:

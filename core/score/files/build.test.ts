@@ -127,7 +127,7 @@ it("writes marks where they belong", () => {
     [[1], 2, undefined],
     [[2], undefined, { jump: "capo" }],
   ]);
-  expect(score.notes[1]).toMatchObject({ finger: "3", ornaments: ["turn"] });
+  expect(score.notes[1]).toMatchObject({ printed: { finger: "3" }, ornaments: ["turn"] });
   expect(score.notes[0]).toMatchObject({ grace: true, pitch: { step: "D" } });
   expect(score.marks).toEqual(
     expect.arrayContaining([expect.objectContaining({ kind: "dynamic", text: "mf" })]),

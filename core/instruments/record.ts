@@ -1,0 +1,26 @@
+import type { TSchema } from "@sinclair/typebox";
+
+/** How one value of a record is asked for on screen. */
+export interface RecordField {
+  /** Its place in the record; with a dot in a record inside it: `pairs.12`. */
+  readonly key: string;
+  readonly label: string;
+  readonly unit?: string;
+  /** What may be chosen; without them a number is typed, or several with spaces between. */
+  readonly options?: readonly (readonly [value: string | number | boolean, name: string])[];
+  /** Several numbers, such as a tuning. */
+  readonly several?: boolean;
+  /** Shown while nothing is typed. */
+  readonly usual?: string;
+  readonly help?: string;
+  /** Asked for under "more". */
+  readonly more?: boolean;
+}
+
+/** A record of an instrument: of a piece, how it is set up; of a student, what the hands can do. */
+export interface RecordForm {
+  readonly schema: TSchema;
+  readonly fields: readonly RecordField[];
+}
+
+export type InstrumentRecord = Readonly<Record<string, unknown>>;

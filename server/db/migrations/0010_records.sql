@@ -1,0 +1,2 @@
+ALTER TABLE "pieces" ADD COLUMN "setup" jsonb;--> statement-breakpoint
+ALTER TABLE "students" ADD COLUMN "player" jsonb DEFAULT '{}'::jsonb NOT NULL;
