@@ -17,7 +17,7 @@ export interface Passed extends Layout {
    * The best cost of all that comes before a pair, with it; and the grip two before that is best.
    */
   readonly before: Float64Array;
-  readonly back: Uint8Array;
+  readonly back: Uint16Array;
   /** The best cost of all that comes after a pair, without it. */
   readonly after: Float64Array;
   /** Moments at which costs are otherwise than before. */
@@ -44,7 +44,7 @@ export function chain(line: Line, own: Prices): { path: number[]; cost: number }
   const layout = layoutOf(own);
   const [before, back] = [
     new Float64Array(layout.starts[own.length]!),
-    new Uint8Array(layout.starts[own.length]!),
+    new Uint16Array(layout.starts[own.length]!),
   ];
   for (let at = 0; at < own.length; at++) forward(line, own, layout, at, before, back);
   return {
@@ -68,7 +68,7 @@ export function passed(line: Line, own: Prices, known?: Passed, spent = false): 
   const table = (from: Float64Array | undefined) =>
     !from ? new Float64Array(starts[count]!) : spent ? from : from.slice();
   const [before, after] = [table(known?.before), table(known?.after)];
-  const back = !known ? new Uint8Array(starts[count]!) : spent ? known.back : known.back.slice();
+  const back = !known ? new Uint16Array(starts[count]!) : spent ? known.back : known.back.slice();
   const layout = { sizes, starts };
   const moved = (at: number) =>
     !known ||
@@ -127,7 +127,7 @@ function forward(
   { sizes, starts }: Layout,
   at: number,
   costs: Float64Array,
-  back: Uint8Array,
+  back: Uint16Array,
 ): void {
   const [hold, start] = [own[at]!, starts[at]!];
   if (at === 0) {

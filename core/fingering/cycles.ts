@@ -176,7 +176,7 @@ function cyclesOf(line: Line, own: Prices, run: Run): number[][] {
  */
 function onward(table: Float64Array, size: number, costs: Float64Array) {
   const next = new Float64Array(size * size).fill(Infinity);
-  const best = new Uint8Array(size * size);
+  const best = new Uint16Array(size * size);
   for (let pair = 0; pair < size * size; pair++) {
     const x = Math.floor(pair / size);
     for (let z = 0; z < size; z++) {

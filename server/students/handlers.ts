@@ -19,10 +19,16 @@ const keyboardIn = (kind: string): string => (instrument(kind).octave ? kind : "
 
 /** `reach` and `hand`, as they were asked for before each instrument had a record of its own. */
 function keyboardOf({ instrument: kind, player }: Known) {
-  const { reach = null, ...hand } = (player[keyboardIn(kind)] ?? {}) as {
-    reach?: number;
-  } & NonNullable<StudentAnswer["hand"]>;
-  return { reach, hand: Object.keys(hand).length ? hand : null };
+  const record = player[keyboardIn(kind)] ?? {};
+  const hand = Object.fromEntries(
+    ["pairs", "octave", "level"].flatMap((key) =>
+      record[key] === undefined ? [] : [[key, record[key]] as const],
+    ),
+  ) as NonNullable<StudentAnswer["hand"]>;
+  return {
+    reach: (record.reach as number | undefined) ?? null,
+    hand: Object.keys(hand).length ? hand : null,
+  };
 }
 
 /** The records after an edit. @throws ProblemError when one is not what its instrument asks for */
@@ -38,10 +44,11 @@ function playerAfter(
   }
   if (edit.reach === undefined && edit.hand === undefined) return after;
   const keys = keyboardIn(kind);
-  const { reach, ...hand } = { ...after[keys] };
+  const { pairs, octave, level, ...rest } = { ...after[keys] };
   const next = {
-    ...(edit.hand === undefined ? hand : edit.hand),
-    reach: edit.reach === undefined ? reach : edit.reach,
+    ...rest,
+    ...(edit.hand === undefined ? { pairs, octave, level } : edit.hand),
+    ...(edit.reach === undefined ? {} : { reach: edit.reach }),
   };
   return { ...after, [keys]: checkedRecord(keys, "player", next) };
 }

@@ -30,6 +30,19 @@ describe("a student", () => {
     });
   });
 
+  it("keeps what is said of the feet when the reach is said anew", async () => {
+    const { id } = await add({
+      instrument: "organ",
+      player: { organ: { reach: 165, spread: 70 } },
+    });
+    const { json } = await studio.ask("PATCH", `/api/students/${id}`, {
+      reach: null,
+      hand: { level: "beginner" },
+    });
+    expect(json).toMatchObject({ reach: null, hand: { level: "beginner" } });
+    expect(json.player).toEqual({ organ: { spread: 70, level: "beginner" } });
+  });
+
   it.each([
     [{ guitar: { stretch: 900 } }, /Guitar: "stretch" must be millimetres, 40 to 250/],
     [{ guitar: { reach: 165 } }, /Guitar: "reach" is not known here/],

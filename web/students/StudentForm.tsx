@@ -84,12 +84,13 @@ export function StudentForm({
     if (student) {
       const send = (one: Fields) =>
         call("editStudent", { params: { id: student.id }, body: bodyOf(one) }).then(refresh);
-      void perform({
+      const kept = await perform({
         label: `details of ${fields.name}`,
         redo: () => send(fields),
         undo: () => send(before),
       });
-      onClose();
+      // what was typed stays while it cannot be stored
+      if (kept) onClose();
       return;
     }
     let id: string | undefined;
