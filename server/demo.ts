@@ -5,6 +5,7 @@ import {
   type DemoSection,
   type DemoStudio,
 } from "@yarrow-ridge/demo";
+import { instrument } from "@yarrow-ridge/core/instruments";
 import { promotionRule, type Result } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { and, asc, eq, sql } from "drizzle-orm";
@@ -91,7 +92,8 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
     ids.set(piece.key, id);
     await studio.db.insert(sections).values(piece.sections.map((one) => sectionRow(id, one)));
     const { score, form } = await knownPiece(studio, id);
-    for (const hand of ["right", "left"]) {
+    for (const { id: hand, model } of instrument(piece.instrument).limbs) {
+      if (!model) continue;
       const { notes } = await studio.heavy.run(
         "propose",
         score,

@@ -22,6 +22,7 @@ import {
   type Warning,
 } from "./model.ts";
 import { choosePart, partsOf, stavesOf } from "./parts.ts";
+import { joinTablature } from "./tablature.ts";
 import { readRepeats } from "./repeats.ts";
 import { toPartwise } from "./timewise.ts";
 import {
@@ -248,10 +249,13 @@ function readPart(part: Element, aspects: readonly Aspect[]): ReadMeasure[] {
     transpose: 0,
     clefs: new Map(),
   };
-  return children(part, "measure").map((measure, index) => {
+  let clefs: ReadonlyMap<number, string> | undefined;
+  const measures = children(part, "measure").map((measure, index) => {
     const raw = readMeasure(measure, reading, index);
+    clefs ??= new Map(reading.clefs);
     return { ...raw, metre: reading.metre, key: reading.key };
   });
+  return joinTablature(measures, clefs ?? new Map());
 }
 
 /**

@@ -66,6 +66,27 @@ describe("what is said of a note", () => {
     expect((await writtenIn(json.id)).notes.map((one) => one.aspect)).toEqual(["finger"]);
   });
 
+  it("is once where tablature stands under the notes, with its strings and frets", async () => {
+    const below = note("E", 2, "<string>6</string><fret>0</fret>");
+    const clefs =
+      '<clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>TAB</sign><line>5</line></clef>';
+    const both = file([note("E", 1, "<pluck>p</pluck>"), below]).replace(
+      "</staves>",
+      `</staves>${clefs}`,
+    );
+    const { json } = await studio.bring(both, "t.musicxml", "guitar");
+    expect((await scoreOf(json.id)).notes.map((one) => one.printed)).toEqual([
+      { pluck: "p", string: "6", fret: "0" },
+    ]);
+    // tablature alone is the music
+    const alone = file([note("E", 1, "<string>6</string><fret>0</fret>")]).replace(
+      "</staves>",
+      "</staves><clef><sign>TAB</sign><line>5</line></clef>",
+    );
+    const tab = await studio.bring(alone, "tab.musicxml", "guitar");
+    expect((await scoreOf(tab.json.id)).notes).toHaveLength(1);
+  });
+
   it("is toe and heel for the organ’s feet, a silent change among them", async () => {
     const { json } = await studio.bring(organFile, "o.musicxml", "organ");
     const feet = (await scoreOf(json.id)).notes.find((one) => one.hand === "feet")!;
