@@ -1,4 +1,4 @@
-import { child, children, create, type Document, type Element } from "./xml.ts";
+import { child, children, create, type Document, type Element } from "./xmlTree.ts";
 
 /** A sign that may stand on a note. */
 export interface NoteSymbol {

@@ -17,7 +17,7 @@ import {
   isElement,
   type Document,
   type Element,
-} from "./xml.ts";
+} from "./xmlTree.ts";
 
 interface Slot {
   before: Element | null;

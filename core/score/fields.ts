@@ -1,4 +1,4 @@
-import { child, children, create, type Document, type Element } from "./xml.ts";
+import { child, children, create, type Document, type Element } from "./xmlTree.ts";
 
 /**
  * Fields of ours in an exported score: `<miscellaneous-field>` whose names begin with a prefix,

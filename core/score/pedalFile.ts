@@ -1,6 +1,6 @@
 import { eachDivisions, insertDirection } from "./directions.ts";
 import type { OtherPedal, PedalDepth, PedalKind, PedalMark } from "./model.ts";
-import { child, children, childText, create, type Document, type Element } from "./xml.ts";
+import { child, children, childText, create, type Document, type Element } from "./xmlTree.ts";
 
 /** How a depth is written for the reader. */
 const DEPTH_SIGNS: Readonly<Record<PedalDepth, string>> = { 0.5: "½", 0.25: "¼" };

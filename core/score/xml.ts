@@ -1,32 +1,11 @@
-import { DOMParser, XMLSerializer, type Document, type Element, type Node } from "@xmldom/xmldom";
+import { DOMParser, XMLSerializer, type Document, type Element } from "@xmldom/xmldom";
 import { ScoreError, type Warning } from "./model.ts";
+import { UNWRITABLE } from "./xmlTree.ts";
 
-export type { Document, Element, Node };
+export * from "./xmlTree.ts";
 
 /** Deeper nesting than any score has; it stops files made to exhaust the stack. */
 const MAX_DEPTH = 60;
-
-export const isElement = (node: Node | null): node is Element => node?.nodeType === 1;
-
-/** Child elements, of one name or all. */
-export function children(parent: Element, name?: string): Element[] {
-  const found: Element[] = [];
-  for (let node = parent.firstChild; node; node = node.nextSibling) {
-    if (isElement(node) && (name === undefined || node.tagName === name)) found.push(node);
-  }
-  return found;
-}
-
-export function child(parent: Element | undefined, name: string): Element | undefined {
-  for (let node = parent?.firstChild ?? null; node; node = node.nextSibling) {
-    if (isElement(node) && node.tagName === name) return node;
-  }
-  return undefined;
-}
-
-/** The trimmed text of a child, or undefined when there is no such child. */
-export const childText = (parent: Element | undefined, name: string): string | undefined =>
-  child(parent, name)?.textContent?.trim();
 
 function depthOf(xml: string): number {
   let depth = 0;
@@ -100,9 +79,6 @@ function wellFormedness(problem: string): string {
 export const serialize = (document: Document): string =>
   new XMLSerializer().serializeToString(document);
 
-/** What XML 1.0 has no way to hold, such as control characters that came in with a pasted name. */
-const UNWRITABLE = /[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu;
-
 /**
  * Where the text holds such a character, itself or by its number; undefined when it nowhere does.
  */
@@ -117,17 +93,3 @@ function strayCharacter(xml: string): number | undefined {
 }
 
 const lineAt = (text: string, at: number): number => text.slice(0, at).split("\n").length;
-
-/** `<name>text</name>`, or an empty element. */
-export function create(
-  document: Document,
-  name: string,
-  attributes: Record<string, string> = {},
-  text?: string,
-): Element {
-  const element = document.createElement(name);
-  for (const [key, value] of Object.entries(attributes)) element.setAttribute(key, value);
-  if (text !== undefined)
-    element.appendChild(document.createTextNode(text.replace(UNWRITABLE, "")));
-  return element;
-}
