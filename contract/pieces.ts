@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { playerFields } from "@yarrow-ridge/core/instruments";
+import { pedalFields, playerFields } from "@yarrow-ridge/core/instruments";
 import { written } from "./marks.ts";
 import {
   BarIndex,
@@ -249,24 +249,7 @@ export const FingeringsPut = Type.Object({
   fingerings: Type.Array(Fingering, { maxItems: 50_000 }),
   revision: Revision,
 });
-export const PedalMark = Type.Object({
-  bar: BarIndex,
-  offset: Offset,
-  kind: Type.Union(
-    [Type.Literal("down"), Type.Literal("change"), Type.Literal("up"), Type.Literal("flutter")],
-    { description: "down, change, up or flutter" },
-  ),
-  pedal: Type.Optional(
-    Type.Union([Type.Literal("soft"), Type.Literal("sostenuto")], {
-      description: "soft or sostenuto; the damper when not given",
-    }),
-  ),
-  depth: Type.Optional(
-    Type.Union([Type.Literal(0.5), Type.Literal(0.25)], {
-      description: "0.5 or 0.25 when the foot does not go all the way",
-    }),
-  ),
-});
+export const PedalMark = Type.Object({ bar: BarIndex, offset: Offset, ...pedalFields });
 export const PedalPut = Type.Object({
   marks: Nullable(
     Type.Array(PedalMark, {

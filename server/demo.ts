@@ -14,7 +14,6 @@ import {
   assignments,
   attempts,
   cards,
-  marks,
   noteMarks,
   pages,
   pieces,
@@ -28,7 +27,8 @@ import { bringScore } from "./pieces/bring.ts";
 import { refreshHead } from "./pieces/marks.ts";
 import { bringPaper } from "./pieces/paper.ts";
 import { knownPiece } from "./pieces/store.ts";
-import { rowOf, TEACHER } from "./pieces/written.ts";
+import { TEACHER } from "@yarrow-ridge/core/score";
+import { insertMarks, rowOf } from "./pieces/written.ts";
 import { upToDate } from "./plans/layout.ts";
 import { newId, type Studio } from "./studio.ts";
 
@@ -131,7 +131,7 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
           data: { kind },
         }),
       );
-      await studio.db.insert(marks).values(rows);
+      await insertMarks(studio.db, rows);
       await studio.db
         .update(pieces)
         .set({ taken: ["pedal"] })

@@ -12,7 +12,7 @@ export type { InstrumentRecord, RecordField, RecordForm } from "./record.ts";
 export { HAND_SIZES, USUAL_REACH, type Player } from "./keyboard/reach.ts";
 export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
 export { positionOf, thumbs, withPosition, type HandPosition } from "./keyboard/position.ts";
-export { pedalData, pedalMark, pedalOf, printedPedal } from "./piano/pedal.ts";
+export { pedalData, pedalFields, pedalMark, pedalOf, printedPedal } from "./piano/pedal.ts";
 export type { Instrument, Limb } from "./instrument.ts";
 
 /** Every instrument the program knows. A new one is a folder beside these and a line here. */

@@ -32,6 +32,8 @@ export {
   markRecord,
   marksIn,
   overlapOf,
+  SMALL_HAND,
+  TEACHER,
   type Mark,
   type MarkData,
   type MarkRecord,

@@ -7,6 +7,10 @@ import { fieldsOf, placeFrom, placeMoved, placeText, spanFrom, spanMoved } from 
 import type { PlaceText } from "./spans.ts";
 import { parseXml, type Document, type Element } from "./xml.ts";
 
+/** The layer that holds unless another comes over it, and that for a small hand. */
+export const TEACHER = "teacher";
+export const SMALL_HAND = "small-hand";
+
 /** What a mark says; its stratum's schema tells what that may be. */
 export type MarkData = Readonly<Record<string, unknown>>;
 
@@ -60,7 +64,10 @@ export interface Stratum {
   readonly lined: boolean;
   /** Of a mark's data. */
   readonly schema: TSchema;
-  /** What is typed at a place; without them marks are made in another way. */
+  /**
+   * What is typed at a place, of strata that have no line; without them marks are made in another
+   * way.
+   */
   readonly signs?: readonly MarkSign[];
   /** What stands there, for reports: `pedal down`. */
   readonly words: (mark: Pick<Mark, "line" | "data">) => string;

@@ -5,6 +5,7 @@ import {
   shapeRecord,
   type Mark,
   type PedalMark,
+  TEACHER,
 } from "@yarrow-ridge/core/score";
 import { eq } from "drizzle-orm";
 import { readings, remarks } from "../db/schema.ts";
@@ -20,7 +21,7 @@ import {
   shapeOf,
   sourceOf,
 } from "./store.ts";
-import { marksInForce, noteRows, TEACHER, type InForce } from "./written.ts";
+import { marksInForce, noteRows, type InForce } from "./written.ts";
 
 type Made = Pick<Handlers, "annotations">;
 

@@ -1,8 +1,14 @@
-import { markRecord, shapeRecord, toText, type ReadOptions } from "@yarrow-ridge/core/score";
-import { marks, pieces, sections } from "../db/schema.ts";
+import {
+  markRecord,
+  shapeRecord,
+  toText,
+  type ReadOptions,
+  TEACHER,
+} from "@yarrow-ridge/core/score";
+import { pieces, sections } from "../db/schema.ts";
 import { newId, type Studio } from "../studio.ts";
 import { headOf, readOptions, type PieceRow } from "./store.ts";
-import { rowOf, TEACHER } from "./written.ts";
+import { insertMarks, rowOf } from "./written.ts";
 
 /**
  * Reads a score file and stores it as a piece: all of it or, when anything is wrong, nothing.
@@ -51,7 +57,7 @@ export async function bringScore(
     const rows = printed.flatMap(({ stratum, marks: own }) =>
       own.map((one) => rowOf(id, stratum, markRecord({ ...one, id: newId(), layer: TEACHER }))),
     );
-    if (rows.length) await tx.insert(marks).values(rows);
+    await insertMarks(tx, rows);
     if (named.length) {
       await tx.insert(sections).values(
         named.map(({ name, words, about = {}, from, to }) => ({

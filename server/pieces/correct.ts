@@ -38,7 +38,15 @@ import {
   readOptions,
   sourceOf,
 } from "./store.ts";
-import { markRows, noteRows, recordOf, rowOf, type MarkRow, type NoteRow } from "./written.ts";
+import {
+  insertMarks,
+  markRows,
+  noteRows,
+  recordOf,
+  rowOf,
+  type MarkRow,
+  type NoteRow,
+} from "./written.ts";
 import { tuneOf, uploadedScore } from "./upload.ts";
 
 type Made = Pick<Handlers, "correctPiece" | "undoCorrection">;
@@ -56,43 +64,31 @@ function barAfter(bars: Bars, bar: number, count: number): number {
   return count - 1;
 }
 
+/** What a correction changes of the piece itself. */
+const KEPT = {
+  bars: pieces.bars,
+  newBars: pieces.newBars,
+  key: pieces.key,
+  metre: pieces.metre,
+  hands: pieces.hands,
+  tempo: pieces.tempo,
+  warnings: pieces.warnings,
+  xml: pieces.xml,
+  taken: pieces.taken,
+  shape: pieces.shape,
+  climax: pieces.climax,
+  road: pieces.road,
+  paper: pieces.paper,
+};
+
 async function snapshot(db: Database, pieceId: string): Promise<PieceBefore> {
-  const [row] = await db.select().from(pieces).where(eq(pieces.id, pieceId));
+  const [piece] = await db.select(KEPT).from(pieces).where(eq(pieces.id, pieceId));
   const ofPiece = db
     .select({ id: assignments.id })
     .from(assignments)
     .where(eq(assignments.pieceId, pieceId));
-  const {
-    bars,
-    newBars,
-    key,
-    metre,
-    hands,
-    tempo,
-    warnings,
-    xml,
-    taken,
-    shape,
-    climax,
-    road,
-    paper,
-  } = row!;
   return {
-    piece: {
-      bars,
-      newBars,
-      key,
-      metre,
-      hands,
-      tempo,
-      warnings,
-      xml,
-      taken,
-      shape,
-      climax,
-      road,
-      paper,
-    },
+    piece: piece!,
     marks: await markRows(db, pieceId),
     remarks: await db.select().from(remarks).where(eq(remarks.pieceId, pieceId)),
     readings: (await db.select().from(readings).where(eq(readings.pieceId, pieceId))).map(
@@ -293,8 +289,6 @@ function moved(before: PieceBefore, { bars, score, gone }: Corrected): PieceBefo
   };
 }
 
-const AT_ONCE = 1000;
-
 /** Writes the places of what stands in the piece. */
 async function writePlaces(
   db: Database,
@@ -302,8 +296,7 @@ async function writePlaces(
   places: Pick<PieceBefore, "marks" | "sections" | "remarks" | "readings" | "pages">,
 ): Promise<void> {
   await db.delete(marks).where(eq(marks.pieceId, pieceId));
-  for (let at = 0; at < places.marks.length; at += AT_ONCE)
-    await db.insert(marks).values(places.marks.slice(at, at + AT_ONCE));
+  await insertMarks(db, places.marks);
   for (const { id, ...row } of places.sections)
     await db.update(sections).set(row).where(eq(sections.id, id));
   for (const { id, ...row } of places.remarks)

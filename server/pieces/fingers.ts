@@ -10,6 +10,7 @@ import {
   spokenName,
   type Pitch,
   type Score,
+  TEACHER,
 } from "@yarrow-ridge/core/score";
 import { eq } from "drizzle-orm";
 import { assignments, attempts } from "../db/schema.ts";
@@ -19,7 +20,7 @@ import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
 import { pedalNow, positionsNow } from "./keyboard.ts";
 import { knownPiece, limbsOf, pieceRow } from "./store.ts";
-import { fingerRows, TEACHER, type NoteRow } from "./written.ts";
+import { fingerRows, type NoteRow } from "./written.ts";
 
 type Made = Pick<Handlers, "propose" | "proposeNotes" | "checkFingerings" | "proposeHandovers">;
 type Asked = Pick<Body<"propose">, "hand" | "player" | "school" | "ties">;
@@ -132,7 +133,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       ),
     );
     // what is written in another layer comes over the teacher's
-    if (body.layer && body.layer !== "teacher")
+    if (body.layer && body.layer !== TEACHER)
       for (const { noteId, value } of await fingerRows(studio.db, param("id"), TEACHER))
         fingers.set(noteId, value);
     for (const { noteId, value } of rows) fingers.set(noteId, value);

@@ -1,5 +1,5 @@
 import { instruments } from "@yarrow-ridge/core/instruments";
-import { NO_SHAPE } from "@yarrow-ridge/core/score";
+import { NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
 import { pieces } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
@@ -36,7 +36,7 @@ import {
   sourceOf,
 } from "./store.ts";
 import { pedalNow } from "./keyboard.ts";
-import { marksInForce, noteRows, TEACHER } from "./written.ts";
+import { marksInForce, noteRows } from "./written.ts";
 
 const ofPieces = (studio: Studio) => ({
   ...annotationHandlers(studio),

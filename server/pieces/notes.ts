@@ -7,7 +7,8 @@ import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import type { Studio } from "../studio.ts";
 import { countEdit, knownPiece, pieceRow } from "./store.ts";
-import { checkLayer, TEACHER } from "./written.ts";
+import { TEACHER } from "@yarrow-ridge/core/score";
+import { checkLayer } from "./written.ts";
 
 type Made = Pick<Handlers, "putNotes" | "putFingerings">;
 

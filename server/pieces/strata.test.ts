@@ -127,6 +127,88 @@ describe("marks", () => {
   });
 });
 
+describe("marks of a piece", () => {
+  let id: string;
+  const put = (stratum: string, body: object) =>
+    studio.ask("PUT", `/api/pieces/${id}/marks/${stratum}`, { put: [], remove: [], ...body });
+  const kept = async () =>
+    (await writtenIn(id)).marks
+      .filter((one) => one.stratum === "position")
+      .map((one) => one.id)
+      .sort();
+  const span = (from: number) => ({ line: "right", from: { bar: from }, to: { bar: from + 1 } });
+  beforeEach(async () => {
+    ({ id } = (await studio.bring(demoFile("the-ferrymans-wheel"))).json);
+    const own = { ...span(0), id: "mine", data: { thumb: 60 } };
+    await put("position", { put: [own] });
+    await put("position", { put: [{ ...own, id: "small" }], layer: "small-hand" });
+  });
+
+  it("are removed in the layer that is written in, and in no other", async () => {
+    expect((await put("position", { remove: ["small"] })).status).toBe(200);
+    expect(await kept()).toEqual(["mine", "small"]);
+    await put("position", { remove: ["small"], layer: "small-hand" });
+    expect(await kept()).toEqual(["mine"]);
+  });
+
+  it.each([
+    [
+      "an id twice",
+      "position",
+      { put: [0, 2].map((bar) => ({ ...span(bar), id: "a", data: { thumb: 60 } })) },
+      /"a" is there twice/,
+    ],
+    [
+      "an id of another layer",
+      "position",
+      { put: [{ ...span(4), id: "small", data: { thumb: 60 } }] },
+      /"small" is a mark of another kind or layer/,
+    ],
+    [
+      "an id of another kind",
+      "pedal",
+      { put: [{ id: "mine", from: { bar: 3 }, data: { kind: "down" } }] },
+      /"mine" is a mark of another kind or layer/,
+    ],
+    [
+      "what is printed where nothing is",
+      "position",
+      { printed: true },
+      /A file prints no positions of the hands/,
+    ],
+  ] as const)("refuse %s, and nothing of it is stored", async (_, stratum, body, sentence) => {
+    const before = await writtenIn(id);
+    const { status, json } = await put(stratum, body);
+    expect(json.detail).toMatch(sentence);
+    expect(status).toBe(400);
+    expect(await writtenIn(id)).toEqual(before);
+  });
+
+  it("are taken over once when two windows make the first edit together", async () => {
+    const printed = (await writtenIn(id)).marks.filter((one) => one.stratum === "pedal").length;
+    const edit = (name: string, bar: number) =>
+      put("pedal", {
+        put: [{ id: name, from: { bar, offset: "1/3" }, data: { kind: "flutter" } }],
+      });
+    const answers = await Promise.all([edit("one", 2), edit("two", 3)]);
+    expect(answers.map(({ status }) => status)).toEqual([200, 200]);
+    const now = (await writtenIn(id)).marks.filter((one) => one.stratum === "pedal");
+    expect(now).toHaveLength(printed + 2);
+  });
+
+  it("may be as many as a long piece has", async () => {
+    const marks = Array.from({ length: 14_000 }, (_, i) => ({
+      bar: i % 79,
+      offset: `${Math.floor(i / 79)}/400`,
+      kind: "change",
+    }));
+    const { status } = await studio.ask("PUT", `/api/pieces/${id}/pedal`, { marks });
+    expect(status).toBe(200);
+    const now = (await writtenIn(id)).marks.filter((one) => one.stratum === "pedal");
+    expect(now).toHaveLength(marks.length);
+  });
+});
+
 describe("what cannot be is refused with its place, and nothing of it is stored", () => {
   let id: string;
   let right: string;

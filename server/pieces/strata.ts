@@ -4,6 +4,7 @@ import {
   markFrom,
   markRecord,
   ScoreError,
+  TEACHER,
   toText,
   type Mark,
   type MarkRecord,
@@ -19,12 +20,12 @@ import { newId, type Studio } from "../studio.ts";
 import { countEdit, knownPiece, offsetIn, pieceRow } from "./store.ts";
 import {
   checkLayer,
+  insertMarks,
   knownStratum,
   markRows,
   printedMarks,
   recordOf,
   rowOf,
-  TEACHER,
 } from "./written.ts";
 
 type Made = Pick<Handlers, "putMarks" | "putPedal" | "putPositions">;
@@ -34,20 +35,24 @@ export const strataHandlers = (studio: Studio): Made => ({
   putMarks: async ({ param, body }) => {
     const layer = body.layer ?? TEACHER;
     await checkLayer(studio.db, param("id"), layer);
-    const put = body.put.map(({ line, to, ...mark }) => ({
-      ...mark,
-      layer,
-      ...(line === undefined ? {} : { line }),
-      from: placeIn(mark.from),
-      ...(to === undefined ? {} : { to: placeIn(to) }),
-    }));
+    const put = new Map<string, MarkRecord>();
+    for (const { line, to, ...mark } of body.put) {
+      if (put.has(mark.id))
+        throw new ProblemError(400, `The mark "${mark.id}" is there twice.`, "put");
+      put.set(mark.id, {
+        ...mark,
+        layer,
+        ...(line === undefined ? {} : { line }),
+        from: placeIn(mark.from),
+        ...(to === undefined ? {} : { to: placeIn(to) }),
+      });
+    }
+    const gone = new Set(body.remove);
     const change: Change = body.printed
       ? "printed"
       : (before) => [
-          ...before.filter(
-            (one) => !body.remove.includes(one.id) && !put.some(({ id }) => id === one.id),
-          ),
-          ...put,
+          ...before.filter((one) => one.layer !== layer || !(gone.has(one.id) || put.has(one.id))),
+          ...put.values(),
         ];
     return { revision: await write(studio, param("id"), param("stratum"), body.revision, change) };
   },
@@ -99,27 +104,36 @@ async function write(
   change: Change,
 ): Promise<number> {
   const { score } = await knownPiece(studio, pieceId);
-  const row = await pieceRow(studio.db, pieceId);
-  const stratum = knownStratum(row.instrument, id);
-  const taken = !stratum.printed || row.taken.includes(id);
-  const stored = (await markRows(studio.db, pieceId)).filter((one) => one.stratum === id);
-  // the first edit takes over what is printed
-  const before = taken ? stored.map(recordOf) : printedMarks(score, stratum).map(markRecord);
-  const after = change === "printed" ? [] : change(before);
-  const wanted = checked(after, before, score, stratum);
-  const known = new Map(
-    (taken ? stored : []).map((one) => [one.id, JSON.stringify(recordOf(one))]),
-  );
-  const put = wanted.filter((one) => known.get(one.id) !== JSON.stringify(one));
-  const kept = new Set(wanted.map((one) => one.id));
-  const gone = stored.map((one) => one.id).filter((one) => !kept.has(one));
+  const stratum = knownStratum((await pieceRow(studio.db, pieceId)).instrument, id);
+  if (change === "printed" && !stratum.printed)
+    throw new ProblemError(400, `A file prints no ${stratum.name}.`, "printed");
   return studio.db.transaction(async (tx) => {
+    // what stands is read when this edit has its turn: the first of two takes over what is printed
     const counted = await countEdit(tx, pieceId, revision);
+    const { taken: kinds } = await pieceRow(tx, pieceId);
+    const taken = !stratum.printed || kinds.includes(id);
+    const all = await markRows(tx, pieceId);
+    const stored = all.filter((one) => one.stratum === id);
+    const before = taken ? stored.map(recordOf) : printedMarks(score, stratum).map(markRecord);
+    const wanted = change === "printed" ? [] : checked(change(before), before, score, stratum);
+    refuseTaken(
+      wanted,
+      all.filter((one) => one.stratum !== id),
+    );
+    const known = new Map(stored.map((one) => [one.id, JSON.stringify(recordOf(one))]));
+    const put = wanted.filter((one) => known.get(one.id) !== JSON.stringify(one));
+    const kept = new Set(wanted.map((one) => one.id));
+    const changed = [
+      ...stored.map((one) => one.id).filter((one) => !kept.has(one)),
+      ...put.map((one) => one.id),
+    ];
     const own = and(eq(marks.pieceId, pieceId), eq(marks.stratum, id));
-    const changed = [...gone, ...put.map((one) => one.id)];
     if (changed.length) await tx.delete(marks).where(and(own, inArray(marks.id, changed)));
-    if (put.length) await tx.insert(marks).values(put.map((one) => rowOf(pieceId, id, one)));
-    const others = row.taken.filter((one) => one !== id);
+    await insertMarks(
+      tx,
+      put.map((one) => rowOf(pieceId, id, one)),
+    );
+    const others = kinds.filter((one) => one !== id);
     if (stratum.printed)
       await tx
         .update(pieces)
@@ -127,6 +141,16 @@ async function write(
         .where(eq(pieces.id, pieceId));
     return counted;
   });
+}
+
+/** Ids are of one piece: a mark does not take that of another kind or layer. */
+function refuseTaken(wanted: readonly MarkRecord[], others: readonly { id: string }[]): void {
+  const seen = new Set(others.map((one) => one.id));
+  for (const { id } of wanted) {
+    if (seen.has(id))
+      throw new ProblemError(400, `"${id}" is a mark of another kind or layer.`, "put");
+    seen.add(id);
+  }
 }
 
 /** What a mark says, by the schema of its kind; the sentence begins with its bar. */

@@ -2,8 +2,9 @@ import { instrument, stratumOf } from "@yarrow-ridge/core/instruments";
 import {
   inOrder,
   markFrom,
-  markRecord,
   ScoreError,
+  SMALL_HAND,
+  TEACHER,
   type Mark,
   type MarkRecord,
   type Score,
@@ -15,9 +16,6 @@ import type { Database } from "../db/open.ts";
 import { ProblemError } from "../http/problems.ts";
 import type { Studio } from "../studio.ts";
 import { knownPiece, pieceRow } from "./store.ts";
-
-/** The layer that holds unless another comes over it. */
-export const TEACHER = "teacher";
 
 export type NoteRow = typeof noteMarks.$inferSelect;
 export type MarkRow = Omit<typeof marks.$inferSelect, "position">;
@@ -73,6 +71,14 @@ export async function markRows(db: Database, pieceId: string): Promise<MarkRow[]
     .where(eq(marks.pieceId, pieceId))
     .orderBy(asc(marks.position));
   return rows.map(({ position: _, ...row }) => row);
+}
+
+/** Rows in one statement: PostgreSQL takes 65,535 parameters. */
+const AT_ONCE = 1000;
+
+export async function insertMarks(db: Database, rows: readonly MarkRow[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += AT_ONCE)
+    await db.insert(marks).values(rows.slice(at, at + AT_ONCE));
 }
 
 /** What the file prints of a stratum, as marks of the teacher's. */
@@ -134,7 +140,7 @@ export async function inForce(
  * @throws ProblemError 400
  */
 export async function checkLayer(db: Database, pieceId: string, layer: string): Promise<void> {
-  if (layer === TEACHER || layer === "small-hand") return;
+  if (layer === TEACHER || layer === SMALL_HAND) return;
   const student = /^student:(.+)$/.exec(layer)?.[1];
   const [known] = student
     ? await db
@@ -161,5 +167,3 @@ export function knownStratum(kind: string, id: string): Stratum {
     );
   return found;
 }
-
-export { markRecord };

@@ -16,10 +16,17 @@ import {
   type Return,
 } from "@yarrow-ridge/core/form";
 import { instrument } from "@yarrow-ridge/core/instruments";
-import { barSpan, lastBarOf, toText, type Score, type Section } from "@yarrow-ridge/core/score";
+import {
+  barSpan,
+  lastBarOf,
+  toText,
+  type Score,
+  type Section,
+  TEACHER,
+} from "@yarrow-ridge/core/score";
 import { carryShape } from "@yarrow-ridge/core/shaping";
 import { useMemo, useState } from "react";
-import { sectionPut, TEACHER, useAnnotationEdits } from "../edits/annotations.ts";
+import { sectionPut, useAnnotationEdits } from "../edits/annotations.ts";
 import type { Written } from "./useDeskPiece.ts";
 
 /** One kind of what is written, with where it goes and how. */

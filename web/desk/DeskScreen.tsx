@@ -1,8 +1,16 @@
 import AddIcon from "@mui/icons-material/ZoomIn";
 import RemoveIcon from "@mui/icons-material/ZoomOut";
 import { Button, IconButton, Tab, Tabs } from "@mui/material";
+import type { Piece } from "@yarrow-ridge/contract";
 import { instrument } from "@yarrow-ridge/core/instruments";
-import { toText, type Mark, type Remark, type Score, type Shape } from "@yarrow-ridge/core/score";
+import {
+  toText,
+  type Mark,
+  type Remark,
+  type Score,
+  type Shape,
+  TEACHER,
+} from "@yarrow-ridge/core/score";
 import { useEffect, useMemo, useRef } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { PagesView } from "../pages/PagesView.tsx";
@@ -32,7 +40,6 @@ import { SectionNames } from "./SectionNames.tsx";
 import { ShapePanel } from "./shape/ShapePanel.tsx";
 import { ShapeStrip } from "./shape/ShapeStrip.tsx";
 import { StudentPick } from "./StudentPick.tsx";
-import { TEACHER } from "../edits/annotations.ts";
 import { inLayers } from "../edits/marks.ts";
 import { signKeys } from "./liveKeys.ts";
 import { useDeskPiece } from "./useDeskPiece.ts";
@@ -82,17 +89,22 @@ export function DeskScreen() {
     });
     return () => set(nothingChosen);
   }, [id, bars, set]);
+  const tabs = ready ? tabsOf(ready.piece) : [];
   const open = (stratum: Stratum) => set({ stratum, note: undefined, place: undefined });
+  /** A tab's letter opens it where there is one, and gives way to a sign. */
+  const openable = (stratum: Stratum, key: string) => ({
+    enabled: tabs.some(([one]) => one === stratum) && !signs.has(key),
+  });
   const line = ready?.score.notes.find((note) => note.id === desk.note)?.hand;
   const signs = new Set(
     ready
       ? signKeys(instrument(ready.piece.instrument), desk.stratum, line).map(({ key }) => key)
       : [],
   );
-  useCommand("open.form", () => open("form"), { enabled: !signs.has("f") });
-  useCommand("open.hands", () => open("hands"), { enabled: !signs.has("h") });
-  useCommand("open.pedal", () => open("pedal"), { enabled: !signs.has("p") });
-  useCommand("open.shape", () => open("shape"), { enabled: !signs.has("l") });
+  useCommand("open.form", () => open("form"), openable("form", "f"));
+  useCommand("open.hands", () => open("hands"), openable("hands", "h"));
+  useCommand("open.pedal", () => open("pedal"), openable("pedal", "p"));
+  useCommand("open.shape", () => open("shape"), openable("shape", "l"));
   useCommand("let.go", () => set(nothingChosen));
   useCommand("larger", () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }), { useKey: false }, [
     desk.zoom,
@@ -134,11 +146,7 @@ export function DeskScreen() {
   if (!ready || !layers) return <Waiting what="the score" />;
   const { piece, score, xml, form } = ready;
 
-  const kinds = new Map(
-    instrument(piece.instrument)
-      .strata.filter(({ tab }) => tab)
-      .map((one) => [one.id, one]),
-  );
+  const kinds = new Map(instrument(piece.instrument).strata.map((one) => [one.id, one]));
   const choose = (from: number, to: number) => set({ chosen: { from, to }, note: undefined });
   const chooseBar = (bar: number, shift: boolean) => {
     const from = shift && desk.chosen ? Math.min(desk.chosen.from, bar) : bar;
@@ -165,17 +173,6 @@ export function DeskScreen() {
     }
     return chooseBar(bar, shift);
   };
-  // without notes there is nothing to finger
-  const tabs: (readonly [Stratum, string])[] = [
-    ["form", "Form"],
-    ...(piece.onPaper
-      ? []
-      : [
-          ["hands", "Hands"] as const,
-          ...[...kinds.values()].map(({ id: kind, tab }) => [kind, tab!] as const),
-          ["shape", "Shape"] as const,
-        ]),
-  ];
   const hasPages = pages !== undefined && pages.some((page) => page.marks.length > 0);
   const onPage = hasPages && (piece.onPaper ? desk.face !== "engraved" : desk.face === "page");
   const stratum = tabs.some(([key]) => key === desk.stratum) ? desk.stratum : "form";
@@ -380,6 +377,17 @@ export function DeskScreen() {
       </div>
     </div>
   );
+}
+
+/** Without notes there is nothing to finger. */
+function tabsOf({ onPaper, instrument: kind }: Piece): readonly (readonly [Stratum, string])[] {
+  if (onPaper) return [["form", "Form"]];
+  return [
+    ["form", "Form"],
+    ["hands", "Hands"],
+    ...instrument(kind).strata.flatMap(({ id, tab }) => (tab ? [[id, tab] as const] : [])),
+    ["shape", "Shape"],
+  ];
 }
 
 function withPencil(

@@ -4,7 +4,7 @@ import { STANDARD_OCTAVE } from "@yarrow-ridge/core/instruments";
 import { call } from "../api/client.ts";
 import { useAnswer } from "../api/queries.ts";
 import { useHistory } from "../edits/history.ts";
-import { SMALL_HAND } from "../edits/annotations.ts";
+import { SMALL_HAND } from "@yarrow-ridge/core/score";
 import { ReachSelect } from "../students/ReachSelect.tsx";
 import { useDesk } from "./useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";

@@ -10,10 +10,11 @@ import {
   type Mark,
   type Remark,
   type Score,
+  TEACHER,
 } from "@yarrow-ridge/core/score";
 import { useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { TEACHER, useAnnotationEdits } from "../edits/annotations.ts";
+import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { call } from "../api/client.ts";
 import { CheckCard } from "./CheckCard.tsx";

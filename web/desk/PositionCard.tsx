@@ -60,6 +60,7 @@ export function PositionCard({
       withPosition(
         own.filter((other) => other !== one),
         { ...one, ...to },
+        crypto.randomUUID(),
       ),
       label,
     );
@@ -74,14 +75,18 @@ export function PositionCard({
     );
     if (thumb === undefined) return;
     save(
-      withPosition(own, {
-        id: crypto.randomUUID(),
-        line: hand,
-        layer,
-        data: { thumb },
-        from: { bar: chosen.from, offset: ZERO },
-        to: { bar: chosen.to + 1, offset: ZERO },
-      }),
+      withPosition(
+        own,
+        {
+          id: crypto.randomUUID(),
+          line: hand,
+          layer,
+          data: { thumb },
+          from: { bar: chosen.from, offset: ZERO },
+          to: { bar: chosen.to + 1, offset: ZERO },
+        },
+        crypto.randomUUID(),
+      ),
       `${name.toLowerCase()} stays in position, bars ${barSpan(score.bars, chosen.from, chosen.to)}`,
     );
   };

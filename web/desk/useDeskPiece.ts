@@ -13,10 +13,10 @@ import {
   type Section,
   type Shape,
   type ShapeRecord,
+  TEACHER,
 } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
 import { useAnswer, useEngraving, useScore } from "../api/queries.ts";
-import { TEACHER } from "../edits/annotations.ts";
 import { marksOf } from "../edits/marks.ts";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 

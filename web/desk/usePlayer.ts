@@ -1,5 +1,6 @@
 import { HAND_SIZES, type Player } from "@yarrow-ridge/core/instruments";
-import { ownLayer, SMALL_HAND, TEACHER } from "../edits/annotations.ts";
+import { SMALL_HAND, TEACHER } from "@yarrow-ridge/core/score";
+import { ownLayer } from "../edits/annotations.ts";
 import { useStudentOf } from "../students/ReachSelect.tsx";
 import { useDesk } from "./useDesk.ts";
 

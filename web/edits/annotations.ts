@@ -1,6 +1,7 @@
 import type { AnnotationsAnswer } from "@yarrow-ridge/contract";
 import {
   NO_SHAPE,
+  TEACHER,
   shapeFrom,
   shapeRecord,
   toText,
@@ -91,9 +92,6 @@ class Writer {
   }
 }
 
-/** The layer of fingers that holds unless another comes over it. */
-export const TEACHER = "teacher";
-export const SMALL_HAND = "small-hand";
 /** A student's own fingers. */
 export const ownLayer = (studentId: string): string => `student:${studentId}`;
 

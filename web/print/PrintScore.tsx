@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { useParams } from "react-router";
 import { SectionNames } from "../desk/SectionNames.tsx";
 import { useDeskPiece } from "../desk/useDeskPiece.ts";
-import { TEACHER } from "../edits/annotations.ts";
+import { TEACHER } from "@yarrow-ridge/core/score";
 import { inLayers } from "../edits/marks.ts";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";

@@ -37,7 +37,8 @@ export const WEEKDAYS = [
   "Sunday",
 ];
 
-const bodyOf = (fields: Fields) => ({
+/** @param had instruments of which something was known */
+const bodyOf = (fields: Fields, had: readonly string[]) => ({
   name: fields.name.trim(),
   instrument: fields.instrument as "piano",
   notes: fields.notes,
@@ -45,8 +46,9 @@ const bodyOf = (fields: Fields) => ({
   lessonTime: fields.lessonTime || null,
   player: Object.fromEntries(
     instruments.flatMap(({ id, player }) => {
-      const typed = fields.player[id];
-      return player && typed ? [[id, recordOf(player, typed)] as const] : [];
+      const record = player && recordOf(player, fields.player[id] ?? {});
+      // of instruments nothing is said of, nothing is sent
+      return record && (Object.keys(record).length || had.includes(id)) ? [[id, record]] : [];
     }),
   ),
 });
@@ -82,8 +84,9 @@ export function StudentForm({
   const save = async (fields: Fields) => {
     const refresh = () => client.invalidateQueries();
     if (student) {
+      const had = [...Object.keys(student.player), fields.instrument];
       const send = (one: Fields) =>
-        call("editStudent", { params: { id: student.id }, body: bodyOf(one) }).then(refresh);
+        call("editStudent", { params: { id: student.id }, body: bodyOf(one, had) }).then(refresh);
       const kept = await perform({
         label: `details of ${fields.name}`,
         redo: () => send(fields),
@@ -100,7 +103,7 @@ export function StudentForm({
       label: `adding ${fields.name}`,
       redo: async () => {
         if (id) return archive(false);
-        id = (await call("addStudent", { body: bodyOf(fields) })).id;
+        id = (await call("addStudent", { body: bodyOf(fields, []) })).id;
         return refresh();
       },
       undo: () => archive(true),

@@ -54,8 +54,10 @@ export const positionOf = ({ line, from, to, data }: Mark): HandPosition => ({
 
 /**
  * All positions with one more; where it takes the place of others of its hand these are cut short.
+ *
+ * @param rest the id of what is left behind it of one that is cut in two
  */
-export function withPosition(positions: readonly Mark[], added: Mark): Mark[] {
+export function withPosition(positions: readonly Mark[], added: Mark, rest: string): Mark[] {
   const kept = positions.flatMap((one): Mark[] => {
     if (one.line !== added.line) return [one];
     const before = comparePlaces(one.from, added.from) < 0;
@@ -64,13 +66,12 @@ export function withPosition(positions: readonly Mark[], added: Mark): Mark[] {
       ...one,
       to: comparePlaces(one.to!, added.from) < 0 ? one.to! : added.from,
     };
-    const rest = {
+    const last = {
       ...one,
-      // one that is cut in two goes on under another name
-      id: before ? `${one.id}+` : one.id,
+      id: before ? rest : one.id,
       from: comparePlaces(one.from, added.to!) > 0 ? one.from : added.to!,
     };
-    return [...(before ? [first] : []), ...(after ? [rest] : [])];
+    return [...(before ? [first] : []), ...(after ? [last] : [])];
   });
   return [...kept, added].sort((a, b) => comparePlaces(a.from, b.from));
 }

@@ -2,9 +2,26 @@ import { Type } from "@sinclair/typebox";
 import type { PedalKind, PedalMark, Score } from "../../score/model.ts";
 import { writePedal } from "../../score/pedalFile.ts";
 import { comparePlaces } from "../../score/places.ts";
+import { TEACHER } from "../../score/strata.ts";
 import type { Mark, MarkData, Printed, Stratum } from "../../score/strata.ts";
 
-const kinds = ["down", "change", "up", "flutter"] as const;
+/** What a mark of the pedals says. */
+export const pedalFields = {
+  kind: Type.Union(
+    [Type.Literal("down"), Type.Literal("change"), Type.Literal("up"), Type.Literal("flutter")],
+    { description: "down, change, up or flutter" },
+  ),
+  pedal: Type.Optional(
+    Type.Union([Type.Literal("soft"), Type.Literal("sostenuto")], {
+      description: "soft or sostenuto; the damper when not given",
+    }),
+  ),
+  depth: Type.Optional(
+    Type.Union([Type.Literal(0.5), Type.Literal(0.25)], {
+      description: "0.5 or 0.25 when the foot does not go all the way",
+    }),
+  ),
+};
 
 /** The pedals of the piano: the damper, una corda and the sostenuto. */
 export const PEDAL: Stratum = {
@@ -15,25 +32,7 @@ export const PEDAL: Stratum = {
   extent: "place",
   layered: false,
   lined: false,
-  schema: Type.Object(
-    {
-      kind: Type.Union(
-        kinds.map((kind) => Type.Literal(kind)),
-        { description: "down, change, up or flutter" },
-      ),
-      pedal: Type.Optional(
-        Type.Union([Type.Literal("soft"), Type.Literal("sostenuto")], {
-          description: "soft or sostenuto; the damper when not given",
-        }),
-      ),
-      depth: Type.Optional(
-        Type.Union([Type.Literal(0.5), Type.Literal(0.25)], {
-          description: "0.5 or 0.25 when the foot does not go all the way",
-        }),
-      ),
-    },
-    { additionalProperties: false },
-  ),
+  schema: Type.Object(pedalFields, { additionalProperties: false }),
   words: ({ data }) => `pedal ${String(data.kind)}`,
   fault: ({ data: { kind, pedal } }) =>
     pedal && kind !== "down" && kind !== "up"
@@ -86,7 +85,7 @@ export const pedalData = ({ kind, depth, pedal }: Omit<PedalMark, "bar" | "offse
 /** The other way round, for the teacher's layer. */
 export const pedalMark = ({ bar, offset, ...how }: PedalMark, id: string): Mark => ({
   id,
-  layer: "teacher",
+  layer: TEACHER,
   from: { bar, offset },
   data: pedalData(how),
 });
