@@ -1,0 +1,201 @@
+import { Type } from "@sinclair/typebox";
+import { playerFields } from "@yarrow-ridge/core/instruments";
+import { BarIndex, Nullable, Revision, Span } from "./common.ts";
+
+export const Fingering = Type.Object({
+  id: Type.String({ minLength: 1, maxLength: 100, description: "note id" }),
+  finger: Nullable(
+    Type.Union([Type.String({ maxLength: 7 }), Type.Integer({ minimum: 0, maximum: 5 })], {
+      description:
+        "a finger of the instrument, two as 4-5 for a silent change, in brackets when it may be left; empty for none although one is printed, null to take away what was written",
+    }),
+  ),
+});
+export const FingeringsPut = Type.Object({
+  layer: Type.Optional(Type.String({ minLength: 1, maxLength: 60 })),
+  fingerings: Type.Array(Fingering, { maxItems: 50_000 }),
+  revision: Revision,
+});
+/** Where a hand keeps its position. */
+export const HandPosition = Type.Object({
+  layer: Type.Optional(Type.String({ minLength: 1, maxLength: 60 })),
+  hand: Type.String({ maxLength: 20 }),
+  ...Span,
+  thumb: Type.Integer({ description: "the key under the thumb as a MIDI number; 60 is middle C" }),
+});
+export const PositionsPut = Type.Object({
+  positions: Type.Array(HandPosition, {
+    maxItems: 2000,
+    description: "all positions of the piece",
+  }),
+  revision: Revision,
+});
+export const HandsPut = Type.Object({
+  notes: Type.Array(
+    Type.Object({
+      id: Type.String({ minLength: 1, maxLength: 100, description: "note id" }),
+      hand: Nullable(
+        Type.String({
+          maxLength: 20,
+          description: "the hand that takes it; null for the one its staff says",
+        }),
+      ),
+    }),
+    { minItems: 1, maxItems: 50_000 },
+  ),
+  revision: Revision,
+});
+/** Who plays: what the hand reaches on which keyboard. */
+const Player = Type.Object(playerFields, { additionalProperties: false });
+const School = Type.Object(
+  {
+    chromatic: Type.Optional(
+      Type.Union([Type.Literal("thumb and third"), Type.Literal("all fingers")], {
+        description: "thumb and third, or all fingers",
+      }),
+    ),
+    groups: Type.Optional(
+      Type.Boolean({ description: "the same fingers on each group of a sequence" }),
+    ),
+    edition: Type.Optional(Type.Boolean({ description: "the printed fingers are kept" })),
+  },
+  { additionalProperties: false },
+);
+const Finger = Type.Integer({ minimum: 1, maximum: 5, description: "a finger, 1 to 5" });
+const Pitch = Type.String({
+  pattern: "^[A-G](#{0,2}|b{0,2})-?\\d$",
+  description: "a pitch such as C4, F#4 or Bb3; C4 is middle C",
+});
+export const asked = {
+  hand: Type.String({ maxLength: 20 }),
+  player: Type.Optional(Player),
+  school: Type.Optional(School),
+  alternatives: Type.Optional(
+    Type.Integer({ minimum: 0, maximum: 8, description: "how many other ways, 0 to 8" }),
+  ),
+  ties: Type.Optional(
+    Type.Boolean({ description: "what returns takes the same fingers, unless false" }),
+  ),
+  locks: Type.Optional(
+    Type.Array(Type.Object({ id: Type.String({ maxLength: 100 }), finger: Finger }), {
+      maxItems: 100_000,
+    }),
+  ),
+  positions: Type.Optional(
+    Type.Array(Type.Object({ id: Type.String({ maxLength: 100 }), thumb: Pitch }), {
+      maxItems: 100_000,
+      description: "notes that are taken with the thumb over a key, the other fingers beside it",
+    }),
+  ),
+  tempo: Type.Optional(
+    Type.Number({ minimum: 10, maximum: 400, description: "quarters a minute, 10 to 400" }),
+  ),
+  work: Type.Optional(
+    Type.String({
+      pattern: "^[\\w-]{1,60}$",
+      description:
+        "a name under which the work can be asked after and stopped: letters, digits, - and _",
+    }),
+  ),
+};
+export const ProposeIn = Type.Object({
+  ...asked,
+  from: BarIndex,
+  to: BarIndex,
+  layer: Type.Optional(Type.String({ maxLength: 60 })),
+});
+/** Notes of no stored piece. */
+export const ProposeNotesIn = Type.Object({
+  ...asked,
+  instrument: Type.Optional(Type.String({ maxLength: 20 })),
+  notes: Type.Array(
+    Type.Object({
+      id: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
+      pitch: Pitch,
+      onset: Type.Number({
+        minimum: 0,
+        maximum: 1_000_000,
+        description: "quarters from the beginning, 0 or more",
+      }),
+      duration: Type.Number({
+        exclusiveMinimum: 0,
+        maximum: 10_000,
+        description: "quarters, more than 0",
+      }),
+    }),
+    { maxItems: 100_000, description: "at most 100000 notes" },
+  ),
+});
+const Fingered = Type.Object({
+  id: Type.String(),
+  bar: Type.Integer(),
+  pitch: Type.String(),
+  finger: Nullable(
+    Type.Integer({ description: "null where the hand cannot take the note; a problem says why" }),
+  ),
+  to: Type.Optional(
+    Type.Integer({ description: "the finger that takes over silently on the held key" }),
+  ),
+});
+export const ProposeOut = Type.Object({
+  notes: Type.Array(Fingered),
+  cost: Type.Number({
+    description: "to be compared with that of other fingers for the same notes",
+  }),
+  reasons: Type.Array(Type.String()),
+  problems: Type.Array(
+    Type.Object({
+      kind: Type.String(),
+      bar: Type.Integer(),
+      notes: Type.Array(Type.String()),
+      text: Type.String(),
+      ways: Type.Array(Type.String()),
+    }),
+  ),
+  alternatives: Type.Array(
+    Type.Object({
+      notes: Type.Array(Fingered),
+      elsewhere: Type.Array(Fingered),
+      cost: Type.Number(),
+      more: Type.Number({ description: "than the first choice" }),
+      reason: Type.String(),
+    }),
+  ),
+  elsewhere: Type.Array(Fingered, { description: "the same music outside the bars asked for" }),
+});
+export const CheckIn = Type.Object({
+  player: Type.Optional(Player),
+  layer: Type.Optional(Type.String({ maxLength: 60 })),
+});
+export const CheckOut = Type.Object({
+  doubts: Type.Array(
+    Type.Object({
+      kind: Type.String({
+        description:
+          "unreachable, same finger, crossed, hands meet, not as before, position, or changed",
+      }),
+      bar: Type.Integer(),
+      notes: Type.Array(Type.String()),
+      text: Type.String(),
+    }),
+  ),
+  fingers: Type.Integer({ description: "how many fingers were looked at" }),
+});
+export const HandoversIn = Type.Object({
+  from: BarIndex,
+  to: BarIndex,
+  player: Type.Optional(Player),
+});
+export const HandoversOut = Type.Object({
+  handovers: Type.Array(
+    Type.Object({
+      notes: Type.Array(Type.String()),
+      bar: Type.Integer(),
+      from: Type.String(),
+      to: Type.String(),
+      gain: Type.Number({ description: "what both hands cost less" }),
+      text: Type.String(),
+      sound: Type.String(),
+    }),
+  ),
+});
