@@ -100,6 +100,35 @@ export async function quiet(page: Page): Promise<void> {
 export const says = (page: Page, text: string): Promise<unknown> =>
   page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);
 
+/** Waits for something outside the page. */
+export async function until(holds: () => Promise<boolean>): Promise<void> {
+  for (let i = 0; i < 100; i++) {
+    if (await holds()) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`it never came: ${holds.toString()}`);
+}
+
+/** Chooses an entry of a select that is found by its label. */
+export async function pick(page: Page, label: string, entry: string | RegExp): Promise<void> {
+  await page.waitForFunction(
+    (wanted) => {
+      const labelled = [...document.querySelectorAll(".MuiFormControl-root")].find(
+        (one) => one.querySelector(".MuiInputLabel-root")?.textContent === wanted,
+      );
+      const box =
+        document.querySelector(`[role=combobox][aria-label="${wanted}"]`) ??
+        labelled?.querySelector("[role=combobox]");
+      const down = { bubbles: true, cancelable: true, button: 0 };
+      return box?.dispatchEvent(new MouseEvent("mousedown", down)) !== undefined;
+    },
+    {},
+    label,
+  );
+  await press(page, typeof entry === "string" ? new RegExp(`^${entry}$`) : entry);
+  await page.waitForFunction(() => !document.querySelector("[role=listbox]"));
+}
+
 /** Types into a field found by its label, in place of what it holds. */
 export async function fill(page: Page, label: string, value: string): Promise<void> {
   const handle = await page.waitForFunction(

@@ -1,6 +1,6 @@
 import type { Page } from "puppeteer-core";
 import { pianoScore } from "./bench/score.ts";
-import { chooseBars, fill, press, says } from "./browser.ts";
+import { chooseBars, fill, pick, press, says, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // The desk in the small: choosing, naming, fingering, undoing, in the real browser.
@@ -20,30 +20,6 @@ interface Marks {
 }
 const { json, bring, open: openPiece } = here;
 const open = (id: string) => openPiece(page, id);
-const until = async (holds: () => Promise<boolean>) => {
-  for (let i = 0; i < 100; i++) {
-    if (await holds()) return;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-  throw new Error("it never came");
-};
-/** Chooses an entry of a select that is found by its label. */
-async function pick(label: string, entry: string): Promise<void> {
-  await page.waitForFunction(
-    (wanted) => {
-      const box = document.querySelector(`[role=combobox][aria-label="${wanted}"]`);
-      return (
-        box?.dispatchEvent(
-          new MouseEvent("mousedown", { bubbles: true, cancelable: true, button: 0 }),
-        ) !== undefined
-      );
-    },
-    {},
-    label,
-  );
-  await press(page, new RegExp(`^${entry}$`));
-  await page.waitForFunction(() => !document.querySelector("[role=listbox]"));
-}
 
 it("names a section that begins mid-bar inside another, edits it, and takes that back", async () => {
   const id = await bring(demo("the-ferrymans-wheel"));
@@ -55,8 +31,8 @@ it("names a section that begins mid-bar inside another, edits it, and takes that
   await page.waitForSelector('[aria-label="Edit section A"]');
   await chooseBars(page, 4, 7, 79);
   await fill(page, "Name", "a");
-  await pick("First beat", "2½");
-  await pick("Ends before beat", "beat 2");
+  await pick(page, "First beat", "2½");
+  await pick(page, "Ends before beat", "beat 2");
   await press(page, "Name this section");
   await page.waitForSelector('[aria-label="Edit section a"]');
   const sections = async () => (await json<Marks>(`/api/pieces/${id}/annotations`)).sections;
@@ -310,144 +286,4 @@ it("draws only what is near of a long piece, and follows a jump", async () => {
   });
   expect(await drawn()).toBeLessThan(pages);
   expect(here.complaints()).toEqual([]);
-});
-
-it("suggests a pedal in pencil with its reasons, which is stored only when it is inked", async () => {
-  const id = await bring(demo("the-ferrymans-wheel"));
-  await open(id);
-  await press(page, "Pedal");
-  await chooseBars(page, 10, 17, 79);
-  const marks = async () =>
-    (
-      await json<{ pedal: { source: string; marks: { bar: number }[] } }>(
-        `/api/pieces/${id}/annotations`,
-      )
-    ).pedal;
-  const before = await marks();
-  await press(page, /^Suggest for 10–17/);
-  await says(page, "change, new harmony: C after");
-  await page.waitForSelector(".pedal-line.pencil");
-  expect(await marks()).toEqual(before);
-  await press(page, "Dry");
-  await says(page, "Only where the hands cannot join");
-  await press(page, "By harmony");
-  await press(page, "Ink it");
-  await page.waitForFunction(() => document.querySelector(".pedal-line.pencil") === null);
-  const after = await marks();
-  expect(after.source).toBe("teacher");
-  expect(after.marks.filter((mark) => mark.bar >= 10 && mark.bar <= 17).length).toBeGreaterThan(6);
-  expect(after.marks.filter((mark) => mark.bar < 10 || mark.bar > 17)).toEqual(
-    before.marks.filter((mark) => mark.bar < 10 || mark.bar > 17),
-  );
-  await press(page, "Undo");
-  await says(page, "Undone: the suggested pedal of 10–17");
-  expect(await marks()).toEqual(before);
-  expect(here.complaints()).toEqual([]);
-});
-
-it("suggests fingers for a small hand with ways to compare, fills the return, and checks what is written", async () => {
-  const id = await bring(demo("the-ferrymans-wheel"));
-  await open(id);
-  await press(page, "Hands");
-  await chooseBars(page, 1, 4, 79);
-  await press(page, /^Suggest for/);
-  await says(page, "fingers in pencil");
-  // bars 1 to 8 come again from bar 26 and from bar 51
-  await says(page, "The same in");
-  const pressed = () =>
-    page.$$eval(".way", (ways) =>
-      ways.map((way) => [way.querySelector("span")!.textContent, way.getAttribute("aria-pressed")]),
-    );
-  const ways = await pressed();
-  expect(ways.filter(([, on]) => on === "true").map(([name]) => name)).toEqual([
-    "First choice",
-    "First choice",
-  ]);
-  expect(ways.length).toBeGreaterThanOrEqual(4);
-  const other = ways.find(([name]) => name !== "First choice")![0]!;
-  await page.evaluate(
-    (name) =>
-      [...document.querySelectorAll<HTMLElement>(".way")]
-        .find((way) => way.textContent.startsWith(name))!
-        .click(),
-    other,
-  );
-  expect((await pressed()).find(([name]) => name === other)).toEqual([other, "true"]);
-  await page.keyboard.press("b");
-  await says(page, "fingers in pencil");
-  const written = async () => (await json<Marks>(`/api/pieces/${id}/annotations`)).fingerings;
-  const bars = new Map(
-    (await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map(
-      (note) => [note.id, note.bar],
-    ),
-  );
-  expect(new Set((await written()).map((one) => bars.get(one.id)))).toEqual(new Set([1, 2, 3, 4]));
-  await press(page, "Ink them");
-  await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
-  expect(new Set((await written()).map((one) => bars.get(one.id))).has(27)).toBe(true);
-  await press(page, "Check");
-  await says(page, "Nothing to doubt in");
-  await press(page, "Shapes");
-  await page.waitForSelector(".shape");
-  await press(page, "Together");
-  await page.waitForSelector(".vertical");
-  await press(page, "Keys");
-  await page.waitForSelector(".keyboard svg");
-});
-
-it("writes a silent change and a finger that may be left, and takes them back", async () => {
-  const id = await bring(demo("the-ferrymans-wheel"));
-  await open(id);
-  await press(page, "Hands");
-  await chooseBars(page, 73, 73, 79);
-  await page.keyboard.press("ArrowRight");
-  const first = async () =>
-    (await json<Marks>(`/api/pieces/${id}/annotations`)).fingerings[0]?.finger;
-  const becomes = async (wanted: string | undefined) => {
-    for (let i = 0; i < 60 && (await first()) !== wanted; i++)
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    expect(await first()).toBe(wanted);
-  };
-  await page.keyboard.press("4");
-  await becomes("4");
-  await page.keyboard.press("ArrowDown");
-  await page.waitForSelector('[aria-label="Finger"] [aria-pressed=true]');
-  await page.keyboard.press("w");
-  await page.keyboard.press("5");
-  await becomes("4-5");
-  await page.keyboard.press("ArrowDown");
-  await page.waitForSelector('[aria-label="Finger"] [aria-pressed=true]');
-  await page.keyboard.press("o");
-  await becomes("(4-5)");
-  for (const back of ["4-5", "4", undefined]) {
-    await page.keyboard.down("Control");
-    await page.keyboard.press("z");
-    await page.keyboard.up("Control");
-    await becomes(back);
-  }
-});
-
-it("makes a pedal mark half a pedal, checks the pedal, and takes it back", async () => {
-  const id = await bring(demo("lanterns-on-the-ettle"));
-  await open(id);
-  await press(page, "Pedal");
-  await page.keyboard.press("ArrowRight");
-  await page.keyboard.press("d");
-  await says(page, "here: down");
-  await page.keyboard.press("2");
-  await says(page, "here: half down");
-  const marks = async () =>
-    (
-      await json<{ pedal: { marks: { kind: string; depth?: number }[] } }>(
-        `/api/pieces/${id}/annotations`,
-      )
-    ).pedal.marks;
-  expect(await marks()).toMatchObject([{ kind: "down", depth: 0.5 }]);
-  await press(page, "Check");
-  await says(page, "rings into");
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
-  await page.waitForFunction(() => document.body.innerText.includes("here: down"));
-  expect((await marks())[0]!.depth).toBeUndefined();
 });

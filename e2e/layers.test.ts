@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, press, says } from "./browser.ts";
+import { chooseBars, press, says, pick, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // Whose fingers are written, for what hand and by which school, in the real browser.
@@ -40,31 +40,6 @@ const noteAt = async (bar: number) =>
       `/api/pieces/${id}/score`,
     )
   ).notes.find((one) => one.bar === bar && one.hand === "right")!.id;
-async function pick(label: string, entry: RegExp): Promise<void> {
-  await page.waitForFunction(
-    (wanted) => {
-      const box = [...document.querySelectorAll(".MuiFormControl-root")]
-        .find((one) => one.querySelector(".MuiInputLabel-root")?.textContent === wanted)
-        ?.querySelector("[role=combobox]");
-      return (
-        box?.dispatchEvent(
-          new MouseEvent("mousedown", { bubbles: true, cancelable: true, button: 0 }),
-        ) !== undefined
-      );
-    },
-    {},
-    label,
-  );
-  await press(page, entry);
-  await page.waitForFunction(() => !document.querySelector("[role=listbox]"));
-}
-async function until(holds: () => Promise<boolean>): Promise<void> {
-  for (let i = 0; i < 100; i++) {
-    if (await holds()) return;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-  throw new Error("it never came");
-}
 
 it("writes a student’s own finger over the teacher’s, shows both, and takes it back", async () => {
   const note = await noteAt(0);
@@ -75,7 +50,7 @@ it("writes a student’s own finger over the teacher’s, shows both, and takes 
   await page.waitForSelector(".score[data-drawn=yes] .score-page svg");
   await page.keyboard.press("h");
   await (await page.waitForSelector(".for-whom summary"))!.click();
-  await pick("Whose fingers are written", /^Odo Tarn’s own$/);
+  await pick(page, "Whose fingers are written", /^Odo Tarn’s own$/);
   await says(page, "Odo Tarn’s own fingers");
   await page.keyboard.press("Escape");
   await chooseBars(page, 0, 0, 24);
@@ -105,7 +80,7 @@ it("writes a student’s own finger over the teacher’s, shows both, and takes 
 });
 
 it("proposes for a small hand in a layer of its own, around nothing of the teacher’s", async () => {
-  await pick("Whose fingers are written", /^for a small hand$/);
+  await pick(page, "Whose fingers are written", /^for a small hand$/);
   await says(page, "For a small hand");
   await chooseBars(page, 0, 3, 24);
   await press(page, /^Suggest for/);
@@ -129,7 +104,7 @@ it("proposes for a small hand in a layer of its own, around nothing of the teach
     async () => (await fingers()).others.filter((one) => one.layer === "small-hand").length > 8,
   );
   expect((await fingers()).fingerings).toHaveLength(1);
-  await pick("Odo Tarn practises from", /^those for a small hand$/);
+  await pick(page, "Odo Tarn practises from", /^those for a small hand$/);
   await until(
     async () =>
       (await here.json<{ layer: string }>(`/api/assignments/${assignment}`)).layer === "small-hand",
@@ -140,7 +115,7 @@ it("proposes for a small hand in a layer of its own, around nothing of the teach
 it("keeps a hand in its position by a key, moves it, begins it at a note, lets it go and takes that back", async () => {
   const positions = async () => (await fingers()).positions;
   await page.keyboard.press("Escape");
-  await pick("Whose fingers are written", /^the teacher’s$/);
+  await pick(page, "Whose fingers are written", /^the teacher’s$/);
   await page.keyboard.press("Escape");
   await chooseBars(page, 8, 9, 24);
   await page.keyboard.press("k");

@@ -13,7 +13,7 @@ import { tmpdir } from "node:os";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import type { Page } from "puppeteer-core";
-import { openBrowser, press, quiet, says } from "./browser.ts";
+import { openBrowser, press, quiet, says, until } from "./browser.ts";
 import { root, startServerOf, type RunningServer } from "./server.ts";
 
 // The proof that an instrument is a folder and a line: a copy of the program with one more, which
@@ -103,13 +103,6 @@ const upload = (xml: string, instrument?: string) => {
   return form;
 };
 const written = (query = "") => ask<Written>("GET", `/api/pieces/${id}/annotations${query}`);
-const until = async (holds: () => Promise<boolean>) => {
-  for (let i = 0; i < 100; i++) {
-    if (await holds()) return;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error("it never came");
-};
 const drawn = () => page.waitForSelector(".score[data-drawn=yes] .score-page svg");
 
 beforeAll(async () => {

@@ -1,7 +1,8 @@
 import { add, ZERO, compare, toNumber, type Fraction } from "./fraction.ts";
 import { readText } from "./container.ts";
 import { creditsOf } from "./credits.ts";
-import { abcToXml, isAbc, tunesIn } from "./files/abc.ts";
+import { abcToXml } from "./files/abc.ts";
+import { isAbc, tunesIn } from "./files/abcTunes.ts";
 import { isMidi, midiToXml } from "./files/midi.ts";
 import { giveIds } from "./ids.ts";
 import {

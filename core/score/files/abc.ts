@@ -1,4 +1,3 @@
-import abcjs from "abcjs";
 import { inPartOrder, partSequence } from "./parts.ts";
 import { add, compare, fromNumber, ZERO, type Fraction } from "../fraction.ts";
 import {
@@ -9,92 +8,15 @@ import {
   type Signs,
   type Warning,
 } from "../model.ts";
+import {
+  isMusic,
+  parse,
+  titleOf,
+  type AbcElement,
+  type AbcPitch,
+  type AbcTune,
+} from "./abcTunes.ts";
 import { buildXml, type BuiltBar, type BuiltEvent, type BuiltPitch } from "./build.ts";
-
-/** A tune of an ABC file. */
-export interface Tune {
-  readonly index: number;
-  readonly title: string;
-}
-
-export const isAbc = (text: string): boolean =>
-  /^\s*(%abc|X:\s*\d+)/m.test(text.slice(0, 4000)) && /^K:/m.test(text);
-
-/** More text than any book of tunes needs. */
-const MAX_CHARACTERS = 1_000_000;
-
-interface AbcPitch {
-  pitch: number;
-  accidental?: string;
-  startTie?: object;
-  endTie?: boolean;
-}
-interface AbcElement {
-  el_type: string;
-  title?: string;
-  type?: string;
-  duration?: number;
-  pitches?: AbcPitch[];
-  rest?: { type: string; text?: number };
-  startTriplet?: number;
-  tripletMultiplier?: number;
-  endTriplet?: boolean;
-  decoration?: string[];
-  gracenotes?: { pitch: number; accidental?: string }[];
-  chord?: { name: string; position: string }[];
-  startEnding?: string;
-  endEnding?: boolean;
-  accidentals?: { acc: string; note: string }[];
-  root?: string;
-  mode?: string;
-  value?: { num: string; den?: string }[];
-}
-interface AbcStaff {
-  key?: AbcElement;
-  meter?: AbcElement;
-  clef?: { type: string };
-  voices?: AbcElement[][];
-}
-interface AbcTune {
-  metaText: {
-    title?: string;
-    composer?: string;
-    partOrder?: string;
-    tempo?: { duration?: number[]; bpm?: number };
-  };
-  lines: { staff?: AbcStaff[] }[];
-  warnings?: string[];
-}
-
-const parse = (text: string): AbcTune[] => {
-  if (text.length > MAX_CHARACTERS)
-    throw new ScoreError(
-      "The ABC file is longer than a million characters. Take the tunes you want out of it.",
-    );
-  try {
-    return abcjs.parseOnly(text) as unknown as AbcTune[];
-  } catch {
-    throw new ScoreError(
-      "The ABC file cannot be read. Check that each tune has an X: and a K: line.",
-    );
-  }
-};
-
-const isMusic = (tune: AbcTune): boolean =>
-  tune.lines.some((line) =>
-    line.staff?.some((staff) => staff.voices?.some((voice) => voice.some((one) => one.pitches))),
-  );
-const titleOf = (title: unknown): string => (typeof title === "string" ? title : "");
-
-/** The tunes of an ABC file that have notes in them. @throws ScoreError */
-export const tunesIn = (text: string): Tune[] =>
-  parse(text)
-    .map((tune, index) => ({ tune, index }))
-    .filter(({ tune }) => isMusic(tune))
-    .map(({ tune, index }) => ({
-      index,
-      title: titleOf(tune.metaText.title) || `Tune ${index + 1}`,
-    }));
 
 const STEPS = ["C", "D", "E", "F", "G", "A", "B"] as const;
 const ALTER: Readonly<Record<string, number>> = {

@@ -1,0 +1,87 @@
+import abcjs from "abcjs";
+import { ScoreError } from "../model.ts";
+
+/** A tune of an ABC file. */
+export interface Tune {
+  readonly index: number;
+  readonly title: string;
+}
+
+export const isAbc = (text: string): boolean =>
+  /^\s*(%abc|X:\s*\d+)/m.test(text.slice(0, 4000)) && /^K:/m.test(text);
+
+/** More text than any book of tunes needs. */
+const MAX_CHARACTERS = 1_000_000;
+
+export interface AbcPitch {
+  pitch: number;
+  accidental?: string;
+  startTie?: object;
+  endTie?: boolean;
+}
+export interface AbcElement {
+  el_type: string;
+  title?: string;
+  type?: string;
+  duration?: number;
+  pitches?: AbcPitch[];
+  rest?: { type: string; text?: number };
+  startTriplet?: number;
+  tripletMultiplier?: number;
+  endTriplet?: boolean;
+  decoration?: string[];
+  gracenotes?: { pitch: number; accidental?: string }[];
+  chord?: { name: string; position: string }[];
+  startEnding?: string;
+  endEnding?: boolean;
+  accidentals?: { acc: string; note: string }[];
+  root?: string;
+  mode?: string;
+  value?: { num: string; den?: string }[];
+}
+export interface AbcStaff {
+  key?: AbcElement;
+  meter?: AbcElement;
+  clef?: { type: string };
+  voices?: AbcElement[][];
+}
+export interface AbcTune {
+  metaText: {
+    title?: string;
+    composer?: string;
+    partOrder?: string;
+    tempo?: { duration?: number[]; bpm?: number };
+  };
+  lines: { staff?: AbcStaff[] }[];
+  warnings?: string[];
+}
+
+export const parse = (text: string): AbcTune[] => {
+  if (text.length > MAX_CHARACTERS)
+    throw new ScoreError(
+      "The ABC file is longer than a million characters. Take the tunes you want out of it.",
+    );
+  try {
+    return abcjs.parseOnly(text) as unknown as AbcTune[];
+  } catch {
+    throw new ScoreError(
+      "The ABC file cannot be read. Check that each tune has an X: and a K: line.",
+    );
+  }
+};
+
+export const isMusic = (tune: AbcTune): boolean =>
+  tune.lines.some((line) =>
+    line.staff?.some((staff) => staff.voices?.some((voice) => voice.some((one) => one.pitches))),
+  );
+export const titleOf = (title: unknown): string => (typeof title === "string" ? title : "");
+
+/** The tunes of an ABC file that have notes in them. @throws ScoreError */
+export const tunesIn = (text: string): Tune[] =>
+  parse(text)
+    .map((tune, index) => ({ tune, index }))
+    .filter(({ tune }) => isMusic(tune))
+    .map(({ tune, index }) => ({
+      index,
+      title: titleOf(tune.metaText.title) || `Tune ${index + 1}`,
+    }));
