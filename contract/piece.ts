@@ -69,6 +69,15 @@ export const PieceEdit = Type.Object(
         }),
       ),
     ),
+    layout: Type.Optional(
+      Nullable(
+        Type.String({
+          maxLength: 40,
+          description:
+            "how its staves are read, of the ways its score names; null for the one that fits best",
+        }),
+      ),
+    ),
     road: Type.Optional(Nullable(Road)),
     setup: Type.Optional(
       Nullable(

@@ -217,6 +217,45 @@ it("takes toe and heel for the organ’s feet by their letters", async () => {
   expect(await parts()).toEqual(["h", "t"]);
 });
 
+it("says how an organ’s two staves were read, and reads them otherwise in one step", async () => {
+  const voice = (steps: string, octave: number, staff: number, voice: number) =>
+    [...steps]
+      .map(
+        (step) =>
+          `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>1</duration><voice>${voice}</voice><type>quarter</type><staff>${staff}</staff></note>`,
+      )
+      .join("");
+  const measure = (n: number) =>
+    `<measure number="${n}">${n === 1 ? '<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4</line></clef></attributes>' : ""}${[
+      voice("GABG", 4, 1, 1),
+      voice("DDDD", 4, 1, 2),
+      voice("BAGB", 3, 2, 3),
+      voice("GFGG", 2, 2, 4),
+    ].join("<backup><duration>4</duration></backup>")}</measure>`;
+  const id = await bring(
+    `<score-partwise version="4.0"><work><work-title>Hymn for the weir</work-title></work><part-list><score-part id="P1"><part-name>Organ</part-name></score-part></part-list><part id="P1">${[1, 2, 3, 4].map(measure).join("")}</part></score-partwise>`,
+    "organ",
+  );
+  await open(id);
+  const hands = async () => (await json<{ hands: string[] }>(`/api/pieces/${id}`)).hands.join();
+  await press(page, "Form");
+  await says(page, "They were read as a hymn on two staves");
+  expect(await hands()).toBe("right,left,feet");
+  await press(page, "No: two staves for the hands");
+  await until(async () => (await hands()) === "right,left");
+  await page.waitForFunction(() => !document.body.innerText.includes("They were read as"));
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
+  await until(async () => (await hands()) === "right,left,feet");
+  // the menu has the same choice, and what is chosen there is not asked again
+  await press(page, "Print, save, edit");
+  await press(page, /^How its staves are read/);
+  await press(page, "Read it so");
+  await page.waitForFunction(() => !document.body.innerText.includes("They were read as"));
+  expect(await hands()).toBe("right,left,feet");
+});
+
 it("is worked by keyboard: ridge, strata, zoom, the list of keys", async () => {
   const [first] = (await json<{ items: { id: string }[] }>("/api/pieces?q=wheel")).items;
   await open(first!.id);

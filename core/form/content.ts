@@ -58,11 +58,12 @@ export class Numbers {
   }
 }
 
-/** The hands that play in a score, in the order of their first staff. */
-export const handsOf = (score: Score): string[] =>
-  score.paperHands
-    ? [...score.paperHands]
-    : [...new Set([...score.notes].sort((a, b) => a.staff - b.staff).map((note) => note.hand))];
+/** The hands that play in a score, in the order the instrument has them. */
+export function handsOf(score: Score): string[] {
+  if (score.paperHands) return [...score.paperHands];
+  const playing = new Set(score.notes.map((note) => note.hand));
+  return score.limbs.filter((limb) => playing.has(limb));
+}
 
 const SILENT: BarContent = {
   shape: -1,

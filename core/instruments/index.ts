@@ -1,7 +1,7 @@
 import { accordion } from "./accordion/index.ts";
 import { guitar } from "./guitar/index.ts";
 import { harp } from "./harp/index.ts";
-import type { Aspect, Stratum } from "../score/index.ts";
+import { limbLine, TOGETHER, type Aspect, type Line, type Stratum } from "../score/index.ts";
 import type { InstrumentRecord } from "./record.ts";
 import type { Instrument } from "./instrument.ts";
 import { organ } from "./organ/index.ts";
@@ -13,6 +13,7 @@ export { HAND_SIZES, USUAL_REACH, type Player } from "./keyboard/reach.ts";
 export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
 export { positionOf, thumbs, withPosition, type HandPosition } from "./keyboard/position.ts";
 export { pedalData, pedalFields, pedalMark, pedalOf, printedPedal } from "./piano/pedal.ts";
+export { readingOf, type ReadingChoice } from "./reading.ts";
 export type { Instrument, Limb } from "./instrument.ts";
 
 /** Every instrument the program knows. A new one is a folder beside these and a line here. */
@@ -49,14 +50,24 @@ export const valuesOf = (of: Instrument, limb: string, aspect: string): readonly
     .filter((one) => one.id === aspect)
     .flatMap((one) => one.symbols.map(({ value }) => value));
 
-/** The words for a hand or foot on screen; `both` is hands together. */
-export const handName = (of: Instrument, hand: string): string =>
-  hand === "both" ? "hands together" : (of.limbs.find((limb) => limb.id === hand)?.name ?? hand);
+/** What can be practised on an instrument: each limb alone, its own lines, everything together. */
+export const linesOf = (of: Instrument): readonly Line[] => [
+  ...of.limbs.map(({ id, name }): Line => ({ id, name, limbs: [id] })),
+  ...(of.lines ?? []),
+  {
+    id: TOGETHER,
+    name: of.together ?? "hands together",
+    limbs: of.limbs.map(({ id }) => id),
+  },
+];
+
+/** A line of an instrument; of a line nobody knows any more there is the name alone. */
+export const lineOf = (of: Instrument, id: string): Line =>
+  linesOf(of).find((line) => line.id === id) ?? limbLine(id);
+
+/** The words for a hand, a foot or a line on screen. */
+export const handName = (of: Instrument, id: string): string => lineOf(of, id).name;
 
 /** The same where it is not known of which instrument: the name it has where there is one. */
 export const lineName = (id: string): string =>
-  instruments.flatMap((one) => one.limbs).find((limb) => limb.id === id)?.name ?? id;
-
-/** The hand that plays alone; undefined for hands together. */
-export const oneHand = (hands: string): string | undefined =>
-  hands === "both" ? undefined : hands;
+  instruments.flatMap(linesOf).find((line) => line.id === id)?.name ?? id;

@@ -1,4 +1,4 @@
-import type { Aspect, Stratum } from "../score/index.ts";
+import type { Aspect, Layout, Line, Stratum } from "../score/index.ts";
 import type { InstrumentRecord, RecordForm } from "./record.ts";
 import type { HandModel } from "../fingering/model.ts";
 import type { Player } from "./keyboard/reach.ts";
@@ -27,6 +27,15 @@ export interface Instrument {
   readonly octave?: number;
   /** From the top staff down. */
   readonly limbs: readonly Limb[];
+  /** Ways its music is written down, where there is more than a staff for each limb. */
+  readonly layouts?: readonly Layout[];
+  /**
+   * What is practised beside each limb alone and everything together, such as a hand with the feet,
+   * in the order of learning.
+   */
+  readonly lines?: readonly Line[];
+  /** The word for everything together; `hands together` when absent. */
+  readonly together?: string;
   /** What is said of its notes, in the order it is typed and drawn. */
   readonly aspects: readonly Aspect[];
   /** What is written between them. */

@@ -1,3 +1,4 @@
+export { linesIn, type PracticeLines } from "./lines.ts";
 export { SCALE, firstReading, nextStep, stepAt, steps } from "./ladder.ts";
 export {
   expectedForRun,

@@ -1,5 +1,6 @@
-import { contents, handsOf, playsIn, type Form } from "../form/index.ts";
-import type { Score } from "../score/index.ts";
+import { contents, playsIn, type Form } from "../form/index.ts";
+import { covers, limbLine, TOGETHER, type Line, type Score } from "../score/index.ts";
+import { linesIn } from "./lines.ts";
 import type { Unit } from "./units.ts";
 
 /** A step that was earned: this stretch, these hands, at this tempo (beats a minute). */
@@ -11,17 +12,23 @@ export interface Promotion {
 }
 
 /**
- * The highest tempo earned on each unit, by unit key. What was earned on a longer stretch, or with
- * both hands, holds for its parts too.
+ * The highest tempo earned on each unit, by unit key. What was earned on a longer stretch, or in a
+ * line that holds this one, holds for its parts too.
+ *
+ * @param lines as the instrument has them
  */
 export function earned(
   units: readonly Pick<Unit, "key" | "from" | "to" | "hands">[],
   promotions: readonly Promotion[],
+  lines: readonly Line[] = [],
 ): Map<string, number> {
+  const lineOf = (id: string): Line => lines.find((line) => line.id === id) ?? limbLine(id);
+  const holds = (whole: string, part: string) =>
+    whole === TOGETHER || covers(lineOf(whole), lineOf(part));
   return new Map(
     units.map(({ key, from, to, hands }) => {
       const holding = promotions.filter(
-        (one) => one.from <= from && one.to >= to && (one.hands === hands || one.hands === "both"),
+        (one) => one.from <= from && one.to >= to && holds(one.hands, hands),
       );
       return [key, Math.max(0, ...holding.map((one) => one.tempo))];
     }),
@@ -48,49 +55,60 @@ export interface RidgeBar {
  * any of them.
  *
  * @param form whether bars are new; of a piece on paper also what returns
+ * @param lines as the instrument has them; each hand when not given
  */
 export function ridge(
   score: Score,
   form: Pick<Form, "isNew" | "returns">,
   promotions: readonly Promotion[],
+  lines?: readonly Line[],
 ): RidgeBar[] {
-  const hands = handsOf(score);
-  const shared = Object.fromEntries(
-    [...hands, "both"].map((hand) => [hand, shareAmongReturns(score, form, hand, promotions)]),
-  );
+  const { apart, whole } = linesIn(score, lines);
+  const hands = whole.limbs;
+  const shared = [...apart, whole].map((line) => ({
+    line,
+    tempos: shareAmongReturns(score, form, line, promotions),
+  }));
   const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
+  const best = (bar: number, found: (line: Line) => boolean) =>
+    Math.max(0, ...shared.filter(({ line }) => found(line)).map(({ tempos }) => tempos[bar]!));
   return score.bars.map(({ index }) => {
     const used = hands.filter((hand) => strikes[hand]![index]);
-    const together = hands.length > 1 ? shared.both![index]! : shared[hands[0]!]![index]!;
-    const secure = used.length
-      ? Math.min(...used.map((hand) => Math.max(together, shared[hand]![index]!)))
-      : 0;
     return {
-      secure,
-      together,
+      secure: used.length
+        ? Math.min(...used.map((hand) => best(index, (line) => covers(line, limbLine(hand)))))
+        : 0,
+      together: best(index, (line) => line === whole),
       isNew: hands.some((hand) => form.isNew[hand]![index]),
       silent: used.length === 0,
     };
   });
 }
 
-/** The highest tempo earned in a hand for each bar, shared by all bars of the same content. */
+/** The highest tempo earned in a line for each bar, shared by all bars of the same content. */
 function shareAmongReturns(
   score: Score,
   form: Pick<Form, "returns">,
-  hand: string,
+  line: Line,
   promotions: readonly Promotion[],
 ): number[] {
   const best = new Map<string, number>();
-  const keys = score.paperHands
-    ? firstTimes(score, form)
-    : contents(score, hand).map(({ shape, base }) => `${shape} ${base % 12}`);
+  const keys = score.paperHands ? firstTimes(score, form) : contentKeys(score, line);
   for (const { from, to, hands, tempo } of promotions) {
-    if (hands !== hand) continue;
+    if (hands !== line.id) continue;
     for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++)
       best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
   }
   return keys.map((key) => best.get(key) ?? 0);
+}
+
+/** Equal for bars that hold the same in every hand of a line. */
+function contentKeys(score: Score, line: Line): string[] {
+  const of = line.id === TOGETHER ? [TOGETHER] : line.limbs;
+  const each = of.map((hand) => contents(score, hand));
+  return score.bars.map(({ index }) =>
+    each.map((bars) => `${bars[index]!.shape} ${bars[index]!.base % 12}`).join(),
+  );
 }
 
 /** Of a piece on paper, for each bar the one that it is said to bring back exactly. */

@@ -1,21 +1,25 @@
-import { handsOf, playsIn, type Form } from "../form/index.ts";
+import { playsIn, type Form } from "../form/index.ts";
 import {
   barSpan,
   comparePlaces,
+  covers,
   lastBarOf,
   leaves,
   startOf,
+  type Line,
   type Score,
   type Section,
 } from "../score/index.ts";
 import { firstReading, stepAt, steps } from "./ladder.ts";
+import { inBars, linesIn } from "./lines.ts";
 
-/** Something to be practised and raised step by step: some bars in one hand or together. */
+/** Something to be practised and raised step by step: some bars in one line or together. */
 export interface Unit {
   /** Stable over re-planning: `from-to-hands`. */
   readonly key: string;
   readonly from: number;
   readonly to: number;
+  /** The line: a hand, a hand and the feet, everything. */
   readonly hands: string;
   readonly kind: "cell" | "section" | "join" | "piece";
   /** Name of the section it comes from. */
@@ -79,21 +83,25 @@ export function cover(score: Score, sections: readonly Section[]): Section[] {
  *
  * @param sections the stretches chosen, in order; {@link cover} gives the whole piece
  * @param goal performance tempo, beats a minute
+ * @param lines what the instrument has practised apart and together; each hand when not given
  */
 export function unitsOf(
   score: Score,
   form: Form,
   sections: readonly Section[],
   goal: number,
+  lines?: readonly Line[],
 ): Unit[] {
-  const hands = handsOf(score);
+  const { apart, whole } = linesIn(score, lines);
+  const hands = whole.limbs;
   const stretches = sections.map(({ name, from, to }): Stretch => ({
     name,
     from: from.bar,
     to: Math.max(from.bar, lastBarOf(to)),
   }));
-  const together = hands.length > 1 ? "both" : hands[0]!;
+  const together = whole.id;
   const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
+  const contentOf = new Map([...apart, whole].map((line) => [line, inBars(score, line)]));
   const found = new Map<string, Unit>();
   /** Mean work of the bars that are new in a hand, or in any. */
   const workOf = (from: number, to: number, names: readonly string[]): number => {
@@ -116,20 +124,36 @@ export function unitsOf(
     const before = cells.flatMap(([from, to]): string[] => {
       const isNewIn = (hand: string) => form.isNew[hand]!.slice(from, to + 1).some(Boolean);
       const plays = (hand: string) => strikes[hand]!.slice(from, to + 1).some(Boolean);
-      const apart = hands.filter(plays).length > 1 ? hands.filter(isNewIn) : [];
-      const after = apart.map((hand) =>
-        put({
-          from,
-          to,
-          hands: hand,
-          kind: "cell",
-          section: stretch.name,
-          steps: everyOther(upTo(stepAt(APART, goal), goal)),
-          after: [],
-          work: workOf(from, to, [hand]),
-          why: `${newness(workOf(from, to, [hand]))}, this hand alone first, to about 70 % of the goal.`,
-        }),
+      const same = (a: Line, b: Line) =>
+        contentOf.get(a)!(from, to) === contentOf.get(b)!(from, to);
+      const alone = apart.filter(
+        (line) =>
+          line.limbs.some(isNewIn) &&
+          line.limbs.every(plays) &&
+          contentOf.get(line)!(from, to) !== "" &&
+          !same(line, whole) &&
+          // what adds nothing to a hand alone is that hand
+          !apart.some(
+            (other) => other !== line && isLimb(other) && !isLimb(line) && same(line, other),
+          ),
       );
+      const keys = new Map<Line, string>();
+      for (const line of alone)
+        keys.set(
+          line,
+          put({
+            from,
+            to,
+            hands: line.id,
+            kind: "cell",
+            section: stretch.name,
+            steps: everyOther(upTo(stepAt(APART, goal), goal)),
+            after: [...keys].filter(([other]) => comesFirst(other, line)).map(([, key]) => key),
+            work: workOf(from, to, line.limbs),
+            why: `${newness(workOf(from, to, line.limbs))}, ${line.name}${isLimb(line) ? " alone" : ""} first, to about 70 % of the goal.`,
+          }),
+        );
+      const after = [...keys.values()];
       if (isCell(from, to)) return after;
       return [
         put({
@@ -214,6 +238,11 @@ function joins(
   }
   return made;
 }
+
+const isLimb = (line: Line): boolean => line.limbs.length === 1 && !line.within && !line.bare;
+
+/** A part is learned before what holds it. */
+const comesFirst = (part: Line, line: Line): boolean => part !== line && covers(line, part);
 
 const newness = (work: number): string =>
   work < 0.75

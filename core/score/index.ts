@@ -41,6 +41,8 @@ export {
   type Printed,
   type Stratum,
 } from "./strata.ts";
+export { bareTune, covers, limbLine, takenBy, TOGETHER, voiceLine, type Line } from "./lines.ts";
+export type { Layout, StaffFacts } from "./layouts.ts";
 export { annotate, type Annotations } from "./write.ts";
 export { sectionsIn } from "./sectionFile.ts";
 export {

@@ -138,6 +138,15 @@ export interface Part {
   readonly mine: boolean;
 }
 
+/** A way to read the staves of a file, and the others there are. */
+export interface LayoutChoice {
+  readonly id: string;
+  readonly name: string;
+  /** Nobody has said so: it fits best. */
+  readonly guessed: boolean;
+  readonly others: readonly { readonly id: string; readonly name: string }[];
+}
+
 export interface Score {
   readonly title: string;
   readonly composer: string;
@@ -145,6 +154,10 @@ export interface Score {
   readonly parts: readonly Part[];
   /** The hands that play a piece on paper, whose notes nobody knows. */
   readonly paperHands?: readonly string[];
+  /** The hands and feet the instrument has, from the top, whether they play here or not. */
+  readonly limbs: readonly string[];
+  /** How its staves are read, where there is more than one way. */
+  readonly layout?: LayoutChoice;
   readonly bars: readonly Bar[];
   /** In written order: by bar, offset, staff, then low to high. */
   readonly notes: readonly Note[];

@@ -1,6 +1,6 @@
 import { beatLength, lead } from "./beats.ts";
 import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from "./fraction.ts";
-import type { Bar, PedalDepth, PedalMark, Place, Road, Score } from "./model.ts";
+import type { Bar, Note, PedalDepth, PedalMark, Place, Road, Score } from "./model.ts";
 import { roadOrder } from "./order.ts";
 import { notesByBar, startOf } from "./places.ts";
 import { onePass } from "./repeats.ts";
@@ -101,14 +101,14 @@ export function unfluttered<
 const PLAIN = 0.7;
 
 /**
- * A stretch as it is to be heard, from one place to another in one pass: notes of the chosen hands,
+ * A stretch as it is to be heard, from one place to another in one pass: the notes of a line,
  * metronome beats, and a count-in of one full bar plus the beats before a pick-up.
  */
 export function perform(
   score: Score,
   from: Place,
   to: Place,
-  hands?: readonly string[],
+  takes?: (note: Note) => boolean,
   pedal: readonly PedalMark[] = [],
 ): Performance {
   const lastBar = to.offset.num === 0 ? to.bar - 1 : to.bar;
@@ -117,7 +117,7 @@ export function perform(
     onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1)),
     from,
     to,
-    hands,
+    takes,
     pedal,
   );
 }
@@ -128,7 +128,7 @@ export function perform(
 export function performRoad(
   score: Score,
   road: Road,
-  hands?: readonly string[],
+  takes?: (note: Note) => boolean,
   pedal: readonly PedalMark[] = [],
 ): Performance {
   const order = roadOrder(score.bars, road);
@@ -137,7 +137,7 @@ export function performRoad(
     order,
     startOf(order[0] ?? 0),
     startOf(score.bars.length),
-    hands,
+    takes,
     pedal,
   );
 }
@@ -147,7 +147,7 @@ function performBars(
   indexes: readonly number[],
   from: Place,
   to: Place,
-  hands: readonly string[] | undefined,
+  takes: ((note: Note) => boolean) | undefined,
   pedal: readonly PedalMark[],
 ): Performance {
   const notes: Sounding[] = [];
@@ -162,7 +162,7 @@ function performBars(
     const begin = position === 0 ? from.offset : ZERO;
     for (const note of byBar[index]!) {
       const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
-      if (!inside || note.held || note.grace || (hands && !hands.includes(note.hand))) continue;
+      if (!inside || note.held || note.grace || (takes && !takes(note))) continue;
       notes.push({
         id: note.id,
         midi: note.midi,

@@ -1,29 +1,17 @@
-import { add, ZERO, compare, toNumber, type Fraction } from "./fraction.ts";
+import { add, ZERO, compare } from "./fraction.ts";
 import { readText } from "./container.ts";
 import { creditsOf } from "./credits.ts";
 import { abcToXml } from "./files/abc.ts";
 import { isAbc, tunesIn } from "./files/abcTunes.ts";
 import { isMidi, midiToXml } from "./files/midi.ts";
 import { giveIds } from "./ids.ts";
-import {
-  misfits,
-  nominalLength,
-  readMeasure,
-  type RawMeasure,
-  type RawNote,
-  type Reading,
-} from "./measure.ts";
+import { misfits, nominalLength } from "./measure.ts";
 import { FINGERING, type Aspect } from "./aspects.ts";
-import {
-  ScoreError,
-  type Bar,
-  type PrintedMark,
-  type Note,
-  type Score,
-  type Warning,
-} from "./model.ts";
+import { ScoreError, type Bar, type PrintedMark, type Score, type Warning } from "./model.ts";
+import { type Layout } from "./layouts.ts";
 import { choosePart, partsOf, stavesOf } from "./parts.ts";
-import { joinTablature } from "./tablature.ts";
+import { joinNotes } from "./joinNotes.ts";
+import { layoutOf, limbFinder, readParts, type ReadMeasure } from "./readParts.ts";
 import { readRepeats } from "./repeats.ts";
 import { toPartwise } from "./timewise.ts";
 import {
@@ -43,6 +31,10 @@ const MAX_NAME = 200;
 export interface ReadOptions {
   /** Limb of each staff from the top, as the instrument names them. */
   readonly limbs?: readonly string[];
+  /** Other ways the instrument has to read staves; from the top staff down when there are none. */
+  readonly layouts?: readonly Layout[];
+  /** Which of them somebody chose; the one that fits best when nobody did. */
+  readonly layout?: string;
   /** What the instrument says of a note; fingers when not given. */
   readonly aspects?: readonly Aspect[];
   /**
@@ -137,13 +129,22 @@ function readDocument(text: string, options: ReadOptions): Import {
   const parts = partsOf(root);
   if (parts.length === 0) throw new ScoreError("The score has no part with measures in it.");
   warnings.push(...giveIds(parts));
-  const mine = choosePart(parts, options.parts, warnings);
+  const limbs = options.limbs ?? ["right", "left", "feet"];
+  const layouts = options.paperHands ? [] : (options.layouts ?? []);
+  const sizes = layouts.length
+    ? layouts.map(({ staves }) => staves.length)
+    : Array.from({ length: limbs.length }, (_, i) => i + 1).slice(limbs.length > 1 ? 1 : 0);
+  const candidates = choosePart(parts, options.parts, sizes, warnings);
   const aspects = options.aspects ?? [FINGERING];
-  const first = readPart(mine[0]!, aspects);
-  const readings = [
-    first,
-    ...mine.slice(1).map((part) => readPart(part, aspects).slice(0, first.length)),
-  ];
+  const read = readParts(parts, candidates, aspects);
+  const layout = layoutOf(read, layouts, options.layout, limbs);
+  // a staff that somebody else sings is not to be practised, nor is a part of nothing else
+  const own = read.filter((one) =>
+    layout.staves.slice(one.above, one.above + one.staves).some((limb) => limb !== undefined),
+  );
+  const mine = own.map(({ part }) => part);
+  const first = own[0]!.measures;
+  const readings = own.map(({ measures }) => measures.slice(0, first.length));
   const bars = joinBars(first, mine[0]!, parts[0]!, readings);
   if (bars.length > MAX_BARS)
     throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
@@ -151,7 +152,7 @@ function readDocument(text: string, options: ReadOptions): Import {
     mine.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0),
   );
   const { handOf } = options;
-  const written = joinNotes(readings, offsets, options.limbs ?? ["right", "left", "feet"]);
+  const written = joinNotes(readings, offsets, limbFinder(own, layout), layout.sounds);
   const notes = handOf
     ? written.map((note) =>
         Object.hasOwn(handOf, note.id) ? { ...note, hand: handOf[note.id]! } : note,
@@ -186,6 +187,8 @@ function readDocument(text: string, options: ReadOptions): Import {
       staves: stavesOf(part),
       mine: mine.includes(part),
     })),
+    limbs,
+    ...(layout.choice ? { layout: layout.choice } : {}),
     bars,
     notes,
     clefChanges: readings.flatMap((part, p) =>
@@ -239,26 +242,6 @@ function nameOfPart(root: Element, part: Element, index: number): string {
   );
 }
 
-interface ReadMeasure extends RawMeasure, Pick<Reading, "metre" | "key"> {}
-
-function readPart(part: Element, aspects: readonly Aspect[]): ReadMeasure[] {
-  const reading: Reading = {
-    aspects,
-    divisions: undefined,
-    metre: { beats: 4, beatType: 4 },
-    key: { fifths: 0 },
-    transpose: 0,
-    clefs: new Map(),
-  };
-  let clefs: ReadonlyMap<number, string> | undefined;
-  const measures = children(part, "measure").map((measure, index) => {
-    const raw = readMeasure(measure, reading, index);
-    clefs ??= new Map(reading.clefs);
-    return { ...raw, metre: reading.metre, key: reading.key };
-  });
-  return joinTablature(measures, clefs ?? new Map());
-}
-
 /**
  * Ids are those of the part that is drawn first; repeat signs may stand in the first part of the
  * file alone.
@@ -307,83 +290,4 @@ function signsAndHolds(parts: readonly ReadMeasure[]): Pick<Bar, "signs" | "held
     for (const [at, quarters] of part.holds) holds.set(at, Math.max(holds.get(at) ?? 0, quarters));
   const held = [...holds.values()].reduce((sum, quarters) => sum + quarters, 0);
   return { ...(Object.keys(signs).length ? { signs } : {}), ...(held ? { held } : {}) };
-}
-
-/** A note whose tie waits for the next one. */
-interface Tied {
-  readonly note: Note;
-  /** Where the first note of the tie stands in the list. */
-  readonly at: number;
-  readonly end: Fraction;
-}
-
-function joinNotes(
-  readings: ReadMeasure[][],
-  offsets: readonly number[],
-  limbs: readonly string[],
-): Note[] {
-  const notes: Note[] = [];
-  readings.forEach((part, partIndex) => {
-    const open = new Map<string, Tied[]>();
-    let start = ZERO;
-    part.forEach((measure, bar) => {
-      for (const raw of measure.notes) addNote(raw, bar, start, offsets[partIndex]!, open);
-      start = add(start, measure.length);
-    });
-  });
-  function addNote(
-    raw: RawNote,
-    bar: number,
-    start: Fraction,
-    above: number,
-    open: Map<string, Tied[]>,
-  ) {
-    const staff = raw.staff + above;
-    const onset = add(start, raw.offset);
-    // two voices may hold the same key, and a chord the same key under two names
-    const key = `${raw.pitch.step}${raw.midi}`;
-    const waiting = open.get(key) ?? [];
-    const ready = raw.tieStop ? waiting.filter((one) => compare(one.end, onset) === 0) : [];
-    const before = ready.find((one) => one.note.voice === raw.voice) ?? ready[0];
-    const held = before !== undefined;
-    const note: Note = {
-      id: raw.element.getAttribute("id")!,
-      bar,
-      offset: raw.offset,
-      duration: raw.duration,
-      length: held || raw.grace ? ZERO : raw.duration,
-      pitch: raw.pitch,
-      midi: raw.midi,
-      staff,
-      voice: raw.voice,
-      hand: limbs[Math.min(staff, limbs.length) - 1] ?? "right",
-      grace: raw.grace,
-      held,
-      staccato: raw.staccato,
-      ...(raw.accent ? { accent: raw.accent } : {}),
-      ...(raw.accidental ? { accidental: true } : {}),
-      ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}),
-      ...(raw.printed ? { printed: raw.printed } : {}),
-    };
-    const at = notes.push(note) - 1;
-    if (raw.grace) return;
-    const end = add(onset, raw.duration);
-    const origin = held ? before.at : at;
-    if (held)
-      notes[origin] = { ...notes[origin]!, length: add(notes[origin]!.length, raw.duration) };
-    // what was not taken up by its end is over
-    const rest = waiting.filter((one) => one !== before && compare(one.end, onset) >= 0);
-    open.set(key, raw.tieStart ? [...rest, { note, at: origin, end }] : rest);
-  }
-  return notes
-    .map((note) => ({ note, at: toNumber(note.offset) }))
-    .sort(
-      (a, b) =>
-        a.note.bar - b.note.bar ||
-        a.at - b.at ||
-        Number(b.note.grace) - Number(a.note.grace) ||
-        a.note.staff - b.note.staff ||
-        (a.note.grace ? 0 : a.note.midi - b.note.midi),
-    )
-    .map(({ note }) => note);
 }

@@ -114,12 +114,18 @@ describe("reading a score", () => {
     const staved = (step: string, octave: number, staff: number) =>
       note(step, octave, 8, `<staff>${staff}</staff>`);
     const file = `<score-partwise>${list}<part id="V">${measure("1", attributes() + note("E", 5, 8))}</part><part id="P">${measure("1", attributes().replace("</time>", "</time><staves>2</staves>") + staved("C", 4, 1) + "<backup><duration>8</duration></backup>" + staved("C", 3, 2))}</part><part id="B">${measure("1", attributes() + note("C", 2, 8))}</part></score-partwise>`;
-    const heard = (parts?: number[]) =>
-      readScore(file, parts ? { parts } : {}).score.notes.map((one) => `${one.hand} ${one.midi}`);
+    const heard = (parts?: number[], limbs = ["right", "left"]) =>
+      readScore(file, { limbs, ...(parts ? { parts } : {}) }).score.notes.map(
+        (one) => `${one.hand} ${one.midi}`,
+      );
     it("has the piano practised, and any other part that is chosen, in staves from the top", () => {
       expect(heard()).toEqual(["right 60", "left 48"]);
       expect(heard([0])).toEqual(["right 76"]);
-      expect(heard([1, 2])).toEqual(["right 60", "left 48", "feet 36"]);
+      // who has feet to play with takes the staff below too
+      expect(heard(undefined, ["right", "left", "feet"])).toEqual(
+        heard([1, 2], ["right", "left", "feet"]),
+      );
+      expect(heard([1, 2], ["right", "left", "feet"])).toEqual(["right 60", "left 48", "feet 36"]);
       expect(readScore(file, { parts: [1, 2] }).score.parts).toEqual([
         { name: "Voice", staves: 1, mine: false },
         { name: "Piano", staves: 2, mine: true },
@@ -128,7 +134,7 @@ describe("reading a score", () => {
       expect(readScore(file).score.warnings.map((one) => one.kind)).toContain("parts");
     });
     it("is drawn with the chosen parts alone, and exported whole", () => {
-      const { score, xml } = readScore(file);
+      const { score, xml } = readScore(file, { limbs: ["right", "left"] });
       const drawnXml = engravable(xml, [1]);
       expect([...drawnXml.matchAll(/<(?:part|score-part) id="(\w)"/g)].map(([, id]) => id)).toEqual(
         ["P", "P"],

@@ -17,18 +17,30 @@ export function joinTablature<M extends Pick<RawMeasure, "notes">>(
     .filter(([, sign]) => sign.startsWith(TABLATURE))
     .map(([staff]) => staff);
   if (staves.length === 0 || staves.length === clefs.size) return [...measures];
-  return measures.map((measure) => {
-    const [below, above] = [
-      measure.notes.filter((note) => staves.includes(note.staff)),
+  return measures.map((measure) => ({
+    ...measure,
+    notes: withStrings(
       measure.notes.filter((note) => !staves.includes(note.staff)),
-    ];
-    const notes = above.map((note): RawNote => {
-      const twin = twinOf(note, below);
-      return twin?.printed ? { ...note, printed: { ...twin.printed, ...note.printed } } : note;
-    });
-    return { ...measure, notes };
-  });
+      measure.notes.filter((note) => staves.includes(note.staff)),
+    ),
+  }));
 }
+
+/** The same where the tablature is a part of its own, measure by measure. */
+export const joinTablaturePart = <M extends Pick<RawMeasure, "notes">>(
+  measures: readonly M[],
+  tablature: readonly M[],
+): M[] =>
+  measures.map((measure, i) => ({
+    ...measure,
+    notes: withStrings(measure.notes, tablature[i]?.notes ?? []),
+  }));
+
+const withStrings = (notes: readonly RawNote[], below: readonly RawNote[]): RawNote[] =>
+  notes.map((note) => {
+    const twin = twinOf(note, below);
+    return twin?.printed ? { ...note, printed: { ...twin.printed, ...note.printed } } : note;
+  });
 
 /** The same note in the tablature, which may be written an octave away. */
 const twinOf = (note: RawNote, below: readonly RawNote[]): RawNote | undefined => {

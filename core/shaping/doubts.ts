@@ -173,7 +173,7 @@ function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
 /**
  * What the shape says of some bars, for the section and the practice card.
  *
- * @param alone the one hand that is practised; undefined for all together
+ * @param alone the hands that are practised; undefined for all together
  */
 export function shapeWords(
   score: Score,
@@ -181,7 +181,7 @@ export function shapeWords(
   from: Place,
   to: Place,
   handName: (hand: string) => string,
-  alone?: string,
+  alone?: readonly string[],
 ): string[] {
   const points = loudnessOf(score, shape);
   const words: string[] = [];
@@ -207,7 +207,7 @@ export function shapeWords(
   const touches = <T extends { from: Place; to: Place }>(list: readonly T[]) =>
     list.filter((one) => comparePlaces(one.from, to) < 0 && comparePlaces(one.to, from) > 0);
   const lines = { all: "", top: "top of the ", bottom: "bottom of the " };
-  const mine = ({ hand }: { readonly hand: string }) => alone === undefined || hand === alone;
+  const mine = ({ hand }: { readonly hand: string }) => alone === undefined || alone.includes(hand);
   const leads = new Set(
     touches(shape.leads).map((lead) =>
       mine(lead)

@@ -230,14 +230,14 @@ describe("a shape as it is kept", () => {
       "bring out a note in bar 2",
     ]);
     // for one hand alone: what it does itself, and whom it stays under
-    expect(shapeWords(score, shape, at(0), at(4), (hand) => `${hand} hand`, "right")).toEqual([
+    expect(shapeWords(score, shape, at(0), at(4), (hand) => `${hand} hand`, ["right"])).toEqual([
       "p to mf",
       "right hand leads",
       "wait before bar 4",
       "right hand detached, about half of each note",
       "bring out a note in bar 2",
     ]);
-    expect(shapeWords(score, shape, at(0), at(4), (hand) => `${hand} hand`, "left")).toEqual([
+    expect(shapeWords(score, shape, at(0), at(4), (hand) => `${hand} hand`, ["left"])).toEqual([
       "p to mf",
       "stay under the right hand",
       "wait before bar 4",

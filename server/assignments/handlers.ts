@@ -1,3 +1,4 @@
+import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import { ridge, stageOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { and, asc, desc, eq, sql } from "drizzle-orm";
@@ -116,7 +117,7 @@ export function assignmentHandlers(studio: Studio): Made {
     },
 
     ridge: async ({ param }) => {
-      const { assignment, plan } = await find(db, param("id"));
+      const { assignment, plan, instrument: kind } = await find(db, param("id"));
       const { score, form } = await formOf(studio, assignment.pieceId);
       const log = await db
         .select()
@@ -132,13 +133,15 @@ export function assignmentHandlers(studio: Studio): Made {
           tempo: row.tempo,
           date: localDate(row.at),
         }));
-      const bars = ridge(score, form, promotions);
+      const lines = linesOf(instrument(kind));
+      const bars = ridge(score, form, promotions, lines);
       const dates = [...new Set(log.map((row) => localDate(row.at)))].sort();
       const history = dates.map((date) => {
         const then = ridge(
           score,
           form,
           promotions.filter((one) => one.date <= date),
+          lines,
         ).filter((bar) => !bar.silent);
         const ofDay = log.filter((row) => localDate(row.at) === date);
         return {

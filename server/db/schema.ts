@@ -64,6 +64,8 @@ export const pieces = pgTable("pieces", {
    * staves.
    */
   parts: jsonb("parts").$type<number[]>(),
+  /** How its staves are read, of the ways its instrument has; null while the best is taken. */
+  layout: text("layout"),
   /** Loudness, timing, voices and touch, as the teacher hears them. */
   shape: jsonb("shape").$type<ShapeRecord>(),
   /** The one climax of the piece, as the teacher hears it. */

@@ -4,14 +4,12 @@ import { HeavyPool } from "./pool.ts";
 
 const pool = new HeavyPool();
 afterAll(() => pool.close());
-const limbs = ["right", "left"];
+const how = { instrument: "piano" };
 
 it("works through more tasks than it has workers, each answer to its own question", async () => {
   const names = ["lanterns-on-the-ettle", "the-ferrymans-wheel"];
   const answers = await Promise.all(
-    Array.from({ length: 8 }, (_, i) =>
-      pool.run("bring", demoFile(names[i % 2]!), { limbs }, "piano"),
-    ),
+    Array.from({ length: 8 }, (_, i) => pool.run("bring", demoFile(names[i % 2]!), how, {})),
   );
   expect(answers.map((answer) => answer.score.bars.length)).toEqual([
     24, 79, 24, 79, 24, 79, 24, 79,
@@ -23,20 +21,20 @@ it("hands a refusal back as the refusal it was, with its bar, and works on", asy
     .decode(demoFile("the-ferrymans-wheel"))
     .replace(/(<measure number="12">[\s\S]*?<duration>)\d+/, "$1many");
   const refused = await pool
-    .run("bring", new TextEncoder().encode(broken), { limbs }, "piano")
+    .run("bring", new TextEncoder().encode(broken), how, {})
     .catch((error: unknown) => error);
   expect(refused).toBeInstanceOf(ScoreError);
   expect(refused).toMatchObject({
     bar: "12",
     message: expect.stringContaining("Measure 12") as string,
   });
-  const { xml } = await pool.run("bring", demoFile("the-ferrymans-wheel"), { limbs }, "piano");
-  const { form } = await pool.run("know", { xml, adopted: [], handOf: {} }, { limbs });
+  const { xml } = await pool.run("bring", demoFile("the-ferrymans-wheel"), how, {});
+  const { form } = await pool.run("know", { xml, adopted: [], handOf: {} }, how);
   expect(form.newBars).toBe(57);
 });
 
 it("keeps locks and other maps on their way into the worker", async () => {
-  const { score } = await pool.run("bring", demoFile("lanterns-on-the-ettle"), { limbs }, "piano");
+  const { score } = await pool.run("bring", demoFile("lanterns-on-the-ettle"), how, {});
   const first = score.notes.find((note) => note.hand === "right")!;
   const { notes } = await pool.run(
     "propose",

@@ -28,7 +28,7 @@ import {
   type ProposeOptions,
   type Worked,
 } from "@yarrow-ridge/core/fingering";
-import { instrument } from "@yarrow-ridge/core/instruments";
+import { instrument, readingOf, type ReadingChoice } from "@yarrow-ridge/core/instruments";
 import {
   checkPedal,
   clarityOf,
@@ -66,6 +66,16 @@ export interface Source {
   readonly adopted: readonly (readonly AdoptedMeasure[])[];
   readonly handOf: Readonly<Record<string, string>>;
 }
+
+/** How a score is read: for which instrument, and what somebody chose. */
+export interface Reading extends ReadingChoice {
+  readonly instrument: string;
+}
+
+/** A file that is brought: what its name is, and which tune of it. */
+export type FileChoice = Pick<ReadOptions, "tune" | "name">;
+
+const optionsOf = (how: Reading): ReadOptions => readingOf(instrument(how.instrument), how);
 
 export interface Known {
   readonly score: Score;
@@ -127,21 +137,22 @@ const LONGEST = 5000;
  * data.
  */
 export const tasks = {
-  bring: (file: Uint8Array, options: ReadOptions, kind: string): Brought => {
-    const { score, xml } = readFile(file, options);
+  bring: (file: Uint8Array, how: Reading, choice: FileChoice): Brought => {
+    const { score, xml } = readFile(file, { ...choice, ...optionsOf(how) });
     return {
       ...know(score),
       xml,
       sections: sectionsIn(xml, score.bars.length),
       shape: shapeIn(xml, score),
-      marks: instrument(kind).strata.map((stratum) => ({
+      marks: instrument(how.instrument).strata.map((stratum) => ({
         stratum: stratum.id,
         marks: marksIn(xml, score, stratum, (data) => fits(stratum.schema, data)),
       })),
     };
   },
   /** A corrected file, read with the ids of the notes it has kept. */
-  correct: (before: Score, file: Uint8Array, options: ReadOptions): Corrected => {
+  correct: (before: Score, file: Uint8Array, how: Reading, choice: FileChoice): Corrected => {
+    const options = { ...choice, ...optionsOf(how) };
     const read = readFile(file, options);
     const { bars, notes, gone } = correction(before, read.score);
     const { score, xml } = readScore(
@@ -160,8 +171,8 @@ export const tasks = {
       gone: gone.map((note) => note.id),
     };
   },
-  know: (source: Source, options: ReadOptions): Known =>
-    know(readScore(inUse(source), { ...options, handOf: source.handOf }).score),
+  know: (source: Source, how: Reading): Known =>
+    know(readScore(inUse(source), { ...optionsOf(how), handOf: source.handOf }).score),
   adopt: (...args: Parameters<typeof adopt>): AdoptedMeasure[] => adopt(...args),
   /**
    * @param key of all that the line depends on, but for what is written over it: with the same key

@@ -7,7 +7,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { pieces, sections } from "../db/schema.ts";
 import { newId, type Studio } from "../studio.ts";
-import { headOf, readOptions, type PieceRow } from "./store.ts";
+import { headOf, type PieceRow } from "./store.ts";
 import { insertMarks, rowOf } from "./written.ts";
 
 /**
@@ -30,12 +30,7 @@ export async function bringScore(
     sections: named,
     shape,
     marks: printed,
-  } = await heavy.run(
-    "bring",
-    file,
-    { ...options, ...readOptions({ instrument, parts: null, paper: null }) },
-    instrument,
-  );
+  } = await heavy.run("bring", file, { instrument }, options);
   const id = newId();
   return db.transaction(async (tx) => {
     const [row] = await tx

@@ -35,7 +35,7 @@ import {
   headOf,
   knownPiece,
   pieceRow,
-  readOptions,
+  readingOf,
   sourceOf,
 } from "./store.ts";
 import {
@@ -345,12 +345,15 @@ export const correctionHandlers = (studio: Studio): Made => ({
     const source = await sourceOf(studio.db, id);
     // readings of other editions are not the file that is corrected
     const { score: old } = source.adopted.length
-      ? await studio.heavy.run("know", { ...source, adopted: [] }, readOptions(row))
+      ? await studio.heavy.run("know", { ...source, adopted: [] }, readingOf(row))
       : await knownPiece(studio, id);
-    const now = await studio.heavy.run("correct", old, file, {
-      ...tuneOf(fields),
-      ...readOptions({ ...row, paper: null }),
-    });
+    const now = await studio.heavy.run(
+      "correct",
+      old,
+      file,
+      readingOf({ ...row, paper: null }),
+      tuneOf(fields),
+    );
     if (now.gone.length > old.notes.length * MOST_GONE)
       throw new ProblemError(
         422,

@@ -1,7 +1,14 @@
 import type { Body } from "@yarrow-ridge/contract";
 import type { Again, LineOptions, Played, Proposal } from "@yarrow-ridge/core/fingering";
 import type { Form } from "@yarrow-ridge/core/form";
-import { instrument, instruments, stratumOf, thumbs } from "@yarrow-ridge/core/instruments";
+import {
+  instrument,
+  instruments,
+  lineOf,
+  stratumOf,
+  thumbs,
+  type Instrument,
+} from "@yarrow-ridge/core/instruments";
 import {
   beatName,
   fromNumber,
@@ -145,7 +152,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       form: againIn(form),
       ...(body.player ? { player: body.player } : {}),
     });
-    const late = await changedLate(studio, param("id"), score, rows);
+    const late = await changedLate(studio, param("id"), instrument(kind), score, rows);
     return {
       doubts: [...doubts.map((one) => ({ ...one, notes: [...one.notes] })), ...late].sort(
         (a, b) => a.bar - b.bar,
@@ -183,6 +190,7 @@ function checkBars(score: Score, { from, to }: { from: number; to: number }) {
 async function changedLate(
   { db }: Studio,
   pieceId: string,
+  kind: Instrument,
   score: Score,
   rows: readonly NoteRow[],
 ) {
@@ -202,7 +210,7 @@ async function changedLate(
             one.at < changedAt! &&
             one.from <= note.bar &&
             one.to >= note.bar &&
-            (one.hands === "both" || one.hands === note.hand),
+            lineOf(kind, one.hands).limbs.includes(note.hand),
         ).length
       : 0;
     if (!note || had === 0) return [];

@@ -1,4 +1,4 @@
-import { instruments } from "@yarrow-ridge/core/instruments";
+import { instrument, instruments } from "@yarrow-ridge/core/instruments";
 import { NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
 import { pieces } from "../db/schema.ts";
@@ -75,6 +75,19 @@ const SORTS = {
   newest: desc(pieces.createdAt),
 };
 
+/** @throws ProblemError 400 where the instrument has no such way to read staves */
+function inLayouts(kind: string, layout: string): void {
+  const ways = instrument(kind).layouts ?? [];
+  if (!ways.some((one) => one.id === layout))
+    throw new ProblemError(
+      400,
+      ways.length
+        ? `"layout" must be one of ${ways.map((one) => one.id).join(", ")}.`
+        : `"layout" has no meaning here: the ${instrument(kind).name.toLowerCase()} has one way to read staves.`,
+      "layout",
+    );
+}
+
 export const pieceHandlers = (studio: Studio): Made => ({
   ...ofPieces(studio),
 
@@ -135,6 +148,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
           "parts",
         );
     }
+    if (body.layout) inLayouts(kind, body.layout);
     if (body.road) {
       const {
         score: { bars },
@@ -148,7 +162,8 @@ export const pieceHandlers = (studio: Studio): Made => ({
         );
     }
     const { title, setup: _, ...rest } = body;
-    const readOtherwise = body.instrument !== undefined || body.parts !== undefined;
+    const readOtherwise =
+      body.instrument !== undefined || body.parts !== undefined || body.layout !== undefined;
     await studio.db.transaction(async (tx) => {
       if (Object.keys(body).length)
         await tx
@@ -156,6 +171,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
           .set({
             ...rest,
             ...(setup === undefined ? {} : { setup }),
+            ...(other && body.layout === undefined ? { layout: null } : {}),
             ...(title === undefined ? {} : { title: title.trim() }),
           })
           .where(eq(pieces.id, id));

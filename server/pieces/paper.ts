@@ -7,6 +7,7 @@ import type { Handlers } from "../http/serve.ts";
 import { markPieceStale } from "../plans/layout.ts";
 import { newId, type Studio } from "../studio.ts";
 import { refreshHead } from "./marks.ts";
+import { instrument as instrumentOf, readingOf } from "@yarrow-ridge/core/instruments";
 import {
   answerPiece,
   countEdit,
@@ -14,7 +15,6 @@ import {
   headOf,
   limbsOf,
   pieceRow,
-  readOptions,
   type PieceRow,
 } from "./store.ts";
 
@@ -33,7 +33,7 @@ export async function bringPaper(
 ): Promise<PieceRow> {
   const { score, xml } = readScore(
     paperXml(paper, title, composer, limbsOf(instrument).length),
-    readOptions({ instrument, parts: null, paper }),
+    readingOf(instrumentOf(instrument), { onPaper: true }),
   );
   const [row] = await db
     .insert(pieces)
@@ -80,7 +80,7 @@ export const paperHandlers = (studio: Studio): Made => ({
     const paper = told(body);
     const { score, xml } = readScore(
       paperXml(paper, row.title, row.composer, limbsOf(row.instrument).length),
-      readOptions({ ...row, paper }),
+      readingOf(instrumentOf(row.instrument), { onPaper: true }),
     );
     const named = await studio.db.select().from(sections).where(eq(sections.pieceId, id));
     const notes = await studio.db.select().from(remarks).where(eq(remarks.pieceId, id));

@@ -17,7 +17,7 @@ import {
 import { and, asc, eq, getTableColumns, sql } from "drizzle-orm";
 import { pieces, readings, sections } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
-import type { Known, Source } from "../heavy/tasks.ts";
+import type { Known, Reading, Source } from "../heavy/tasks.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Studio } from "../studio.ts";
 
@@ -55,7 +55,7 @@ export async function knownPiece({ db, heavy, known }: Studio, id: string): Prom
   const key = `${id} ${row.reading}`;
   let found = known.get(key);
   if (!found) {
-    found = sourceOf(db, id).then((source) => heavy.run("know", source, readOptions(row)));
+    found = sourceOf(db, id).then((source) => heavy.run("know", source, readingOf(row)));
     found.catch(() => known.delete(key));
   }
   known.delete(key);
@@ -67,15 +67,16 @@ export async function knownPiece({ db, heavy, known }: Studio, id: string): Prom
 export const limbsOf = (kind: string): string[] => instrument(kind).limbs.map((limb) => limb.id);
 
 /** How the score of a piece is read. */
-export const readOptions = ({
+export const readingOf = ({
   instrument: kind,
   parts,
+  layout,
   paper,
-}: Pick<PieceRow, "instrument" | "parts" | "paper">) => ({
-  limbs: limbsOf(kind),
-  aspects: [...instrument(kind).aspects],
-  ...(parts ? { parts } : {}),
-  ...(paper ? { paperHands: limbsOf(kind) } : {}),
+}: Pick<PieceRow, "instrument" | "parts" | "layout" | "paper">): Reading => ({
+  instrument: kind,
+  parts,
+  layout,
+  onPaper: paper !== null,
 });
 
 /** Says, inside the transaction that makes it so, that the score is read otherwise from now on. */

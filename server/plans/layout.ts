@@ -1,3 +1,4 @@
+import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import {
   cleanShare,
   cover,
@@ -45,7 +46,8 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
     .where(eq(assignments.id, plan.assignmentId));
   const { score, form } = await formOf(studio, assignment!.pieceId);
   const named = await sectionsOf(db, assignment!.pieceId);
-  const { road } = await pieceRow(db, assignment!.pieceId);
+  const { road, instrument: kind } = await pieceRow(db, assignment!.pieceId);
+  const lines = linesOf(instrument(kind));
   const chosen = named
     .filter((section) => plan.sections?.includes(section.id))
     .sort((a, b) => comparePlaces(a.from, b.from));
@@ -54,6 +56,7 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
     form,
     chosen.length ? chosen : onRoad(cover(score, named), road),
     plan.goalTempo,
+    lines,
   );
   const log = await db.select().from(attempts).where(eq(attempts.assignmentId, plan.assignmentId));
   const date = today(clock);
@@ -71,6 +74,7 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
       log
         .filter((row) => row.promoted)
         .map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo })),
+      lines,
     ),
     days: daysUntil(date, plan),
   });

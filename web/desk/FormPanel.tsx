@@ -18,6 +18,7 @@ import { RemarkBox } from "./RemarkBox.tsx";
 import { ReturnsHere } from "./ReturnsHere.tsx";
 import { SectionForm } from "./SectionForm.tsx";
 import { SectionList } from "./SectionList.tsx";
+import { StavesNotice } from "./StavesNotice.tsx";
 import { Suggested } from "./Suggested.tsx";
 import { useDesk } from "./useDesk.ts";
 import type { Written } from "./useDeskPiece.ts";
@@ -49,6 +50,7 @@ export function FormPanel({
   const { chosen, set } = useDesk();
   return (
     <div className="stack">
+      <StavesNotice pieceId={piece.id} layout={score.layout} />
       {chosen ? (
         <>
           <SectionForm

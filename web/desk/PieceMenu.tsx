@@ -11,7 +11,7 @@ import {
   TextField,
 } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
-import type { Piece } from "@yarrow-ridge/contract";
+import type { Body, Piece } from "@yarrow-ridge/contract";
 import { instrument, instruments } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
@@ -20,6 +20,7 @@ import { useNavigate } from "react-router";
 import { call } from "../api/client.ts";
 import { CorrectedFile } from "./CorrectedFile.tsx";
 import { useHistory } from "../edits/history.ts";
+import { LayoutForm } from "./LayoutForm.tsx";
 import { PaperAgain } from "./PaperAgain.tsx";
 import { SetupDialog } from "./SetupDialog.tsx";
 import { PartsForm } from "./PartsForm.tsx";
@@ -28,7 +29,7 @@ import { FindOne } from "../shell/FindOne.tsx";
 interface Fields {
   title: string;
   composer: string;
-  instrument: string;
+  instrument: Piece["instrument"];
 }
 
 /** Editing and archiving a piece. */
@@ -38,13 +39,14 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [comparing, setComparing] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const [parting, setParting] = useState(false);
+  const [reading, setReading] = useState(false);
   const [telling, setTelling] = useState(false);
   const [settingUp, setSettingUp] = useState(false);
   const of = instrument(piece.instrument);
   const client = useQueryClient();
   const navigate = useNavigate();
   const perform = useHistory((state) => state.perform);
-  const send = async (body: Partial<Fields> & { archived?: boolean; parts?: number[] | null }) => {
+  const send = async (body: Body<"editPiece">) => {
     await call("editPiece", { params: { id: piece.id }, body: body });
     await client.invalidateQueries();
   };
@@ -54,7 +56,12 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
     void perform({
       label: `details of ${after.title}`,
       redo: () => send(after),
-      undo: () => send(before),
+      undo: () =>
+        send(
+          after.instrument === before.instrument
+            ? before
+            : { ...before, setup: piece.setup, layout: chosenLayout(score) },
+        ),
     });
   };
   const mine = score.parts.flatMap((part, i) => (part.mine ? [i] : []));
@@ -139,6 +146,16 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
             Bars, metre, repeats …
           </MenuItem>
         )}
+        {score.layout && (
+          <MenuItem
+            onClick={() => {
+              setAnchor(null);
+              setReading(true);
+            }}
+          >
+            How its staves are read …
+          </MenuItem>
+        )}
         {score.parts.length > 1 && (
           <MenuItem
             onClick={() => {
@@ -172,6 +189,9 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
       {settingUp && of.setup && (
         <SetupDialog piece={piece} form={of.setup} onClose={() => setSettingUp(false)} />
       )}
+      {reading && score.layout && (
+        <LayoutForm pieceId={piece.id} layout={score.layout} onClose={() => setReading(false)} />
+      )}
       {telling && <PaperAgain piece={piece} onClose={() => setTelling(false)} />}
       {parting && (
         <PartsForm score={score} mine={mine} onSave={choose} onClose={() => setParting(false)} />
@@ -200,6 +220,9 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
     </>
   );
 }
+
+const chosenLayout = ({ layout }: Score): string | null =>
+  layout && !layout.guessed ? layout.id : null;
 
 function PieceForm({
   before,

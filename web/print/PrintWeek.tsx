@@ -1,4 +1,4 @@
-import { handName, instrument as instrumentOf, oneHand } from "@yarrow-ridge/core/instruments";
+import { handName, instrument as instrumentOf, lineOf } from "@yarrow-ridge/core/instruments";
 import { promotionRule } from "@yarrow-ridge/core/practice";
 import { startOf } from "@yarrow-ridge/core/score";
 import { shapeWords } from "@yarrow-ridge/core/shaping";
@@ -36,7 +36,7 @@ export function PrintWeek() {
           startOf(from),
           startOf(to + 1),
           (hand) => handName(kind, hand).toLowerCase(),
-          oneHand(hands),
+          lineOf(kind, hands).limbs,
         )
     ).join(" · ");
   return (
@@ -66,7 +66,7 @@ export function PrintWeek() {
               <tr>
                 <th>Section</th>
                 <th>Bars</th>
-                <th>Hands</th>
+                <th>What</th>
                 <th>Tempo</th>
                 <th>Minutes</th>
                 <th>Tries</th>

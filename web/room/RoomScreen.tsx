@@ -1,4 +1,4 @@
-import { handName, instrument, oneHand } from "@yarrow-ridge/core/instruments";
+import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
 import {
   beatLength,
   lastBarOf,
@@ -6,6 +6,7 @@ import {
   perform,
   performRoad,
   startOf,
+  takenBy,
   toNumber,
   WHOLE_ROAD,
   type About,
@@ -24,6 +25,7 @@ import { aboutText } from "../desk/AboutFields.tsx";
 import { onPages, PageExcerpt } from "../pages/PageExcerpt.tsx";
 import { usePages } from "../pages/usePages.ts";
 import type { Layers } from "../score/ScorePage.tsx";
+import { Faint } from "../score/Faint.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
 import { WrittenLayers } from "../score/WrittenLayers.tsx";
 import { useCommand } from "../shell/useCommand.ts";
@@ -55,7 +57,8 @@ export function RoomScreen() {
 
   const performance = useMemo(() => {
     if (!ready || !card) return undefined;
-    const hands = card.hands === "both" ? undefined : [card.hands];
+    const line = lineOf(instrument(ready.piece.instrument), card.hands);
+    const takes = takenBy(line, ready.score);
     // the whole piece is played on its road: with its repeats, or as it is cut
     if (
       card.kind === "piece" ||
@@ -64,10 +67,10 @@ export function RoomScreen() {
       return performRoad(
         ready.score,
         (ready.piece.road as Road | null) ?? WHOLE_ROAD,
-        hands,
+        takes,
         pedal,
       );
-    return perform(ready.score, startOf(card.from), startOf(card.to + 1), hands, pedal);
+    return perform(ready.score, startOf(card.from), startOf(card.to + 1), takes, pedal);
   }, [ready, card, pedal]);
   const quarters =
     ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
@@ -133,6 +136,13 @@ export function RoomScreen() {
     };
   }, [ready, card, said, marks, remarks, shape]);
 
+  const others = useMemo(() => {
+    if (!ready || !card) return [];
+    const takes = takenBy(lineOf(instrument(ready.piece.instrument), card.hands), ready.score);
+    return ready.score.notes
+      .filter((note) => note.bar >= card.from && note.bar <= card.to && !takes(note))
+      .map((note) => note.id);
+  }, [ready, card]);
   const how = useMemo(
     () =>
       ready && card && !ready.piece.onPaper
@@ -142,7 +152,7 @@ export function RoomScreen() {
             startOf(card.from),
             startOf(card.to + 1),
             (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase(),
-            oneHand(card.hands),
+            lineOf(instrument(ready.piece.instrument), card.hands).limbs,
           )
         : [],
     [ready, card, shape],
@@ -160,10 +170,11 @@ export function RoomScreen() {
     (one) =>
       one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
   );
-  const told = section ? aboutText(section.words, onlyJobs(section.about, card.hands)) : card.words;
+  const told = section
+    ? aboutText(section.words, onlyJobs(section.about, lineOf(kind, card.hands).limbs))
+    : card.words;
   const hasPage = onPages(pages, card.from, card.to);
   const onPage = hasPage && (ready.piece.onPaper ? face !== "engraved" : face === "page");
-  const onlyHand = card.hands === "both" ? undefined : card.hands;
   return (
     <div className="room" onKeyUp={(event) => event.key === " " && event.preventDefault()}>
       <header className="room-head">
@@ -191,9 +202,8 @@ export function RoomScreen() {
           leave <span className="key">Esc</span>
         </button>
       </header>
-      <div
-        className={`room-score${onlyHand ? ` only-${onlyHand}` : ""}${shape.loudness ? " own-loudness" : ""}`}
-      >
+      <div className={`room-score${shape.loudness ? " own-loudness" : ""}`}>
+        <Faint notes={others} />
         {onPage ? (
           <PageExcerpt
             pieceId={card.pieceId}
@@ -321,14 +331,16 @@ export function RoomScreen() {
  */
 const SHAPED_FROM = 0.8;
 
-/** Hands apart, only the job of the hand that plays is told. */
-const onlyJobs = (about: About = {}, hands: string): About =>
-  hands === "both" || !about.jobs
-    ? about
-    : {
+/** Only the jobs of the hands that play are told. */
+const onlyJobs = (about: About = {}, limbs: readonly string[]): About =>
+  about.jobs
+    ? {
         ...about,
-        jobs: Object.fromEntries(Object.entries(about.jobs).filter(([hand]) => hand === hands)),
-      };
+        jobs: Object.fromEntries(
+          Object.entries(about.jobs).filter(([hand]) => limbs.includes(hand)),
+        ),
+      }
+    : about;
 
 function Pulse({
   beat,

@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { fingering } from "../../score/aspects.ts";
+import { bareTune } from "../../score/lines.ts";
 import type { Instrument } from "../instrument.ts";
 
 export const accordion: Instrument = {
@@ -8,6 +9,15 @@ export const accordion: Instrument = {
   limbs: [
     { id: "right", name: "right hand", compass: [53, 93] },
     { id: "left", name: "left hand", compass: [24, 72] },
+  ],
+  lines: [
+    {
+      id: "tune",
+      name: "bare tune",
+      limbs: ["right"],
+      within: (score) => bareTune(score, "right"),
+      bare: true,
+    },
   ],
   aspects: [
     fingering(["right"], ["1", "2", "3", "4", "5"]),

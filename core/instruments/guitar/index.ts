@@ -1,6 +1,8 @@
 import { Type } from "@sinclair/typebox";
 import type { InstrumentRecord } from "../record.ts";
 import { fingering, type Aspect } from "../../score/aspects.ts";
+import { voiceLine } from "../../score/lines.ts";
+import { GUITAR_LAYOUTS } from "./layouts.ts";
 import type { Instrument } from "../instrument.ts";
 
 const lines = ["hands"];
@@ -74,6 +76,11 @@ export const guitar: Instrument = {
   name: "Guitar",
   // the open sixth string to the nineteenth fret of the first
   limbs: [{ id: "hands", name: "hands", compass: [40, 83], compassIn }],
+  lines: [
+    { id: "melody", name: "melody", limbs: lines, within: (score) => voiceLine(score, "high") },
+    { id: "bass", name: "bass", limbs: lines, within: (score) => voiceLine(score, "low") },
+  ],
+  layouts: GUITAR_LAYOUTS,
   aspects: [fingering(lines, ["0", "1", "2", "3", "4"]), PLUCK, STRING, FRET],
   strata: [],
   setup: {

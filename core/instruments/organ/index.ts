@@ -6,6 +6,7 @@ import { keyboardHand } from "../keyboard/hand.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { PRICES } from "../keyboard/prices.ts";
+import { ORGAN_LAYOUTS } from "./layouts.ts";
 
 /** Which part of the foot; which foot is a matter of its own. */
 const PART: Aspect = {
@@ -53,6 +54,14 @@ export const organ: Instrument = {
       compassIn: ({ pedals }) => [36, pedals === 30 ? 65 : 67],
     },
   ],
+  // common practice, no source: the left hand and the feet hold each other up the longest
+  lines: [
+    { id: "left-feet", name: "left hand and feet", limbs: ["left", "feet"] },
+    { id: "right-feet", name: "right hand and feet", limbs: ["right", "feet"] },
+    { id: "hands", name: "both hands", limbs: ["right", "left"] },
+  ],
+  together: "all together",
+  layouts: ORGAN_LAYOUTS,
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), PART],
   strata: [POSITION],
   setup: {

@@ -1,0 +1,64 @@
+import type { Layout, StaffFacts } from "../../score/layouts.ts";
+
+/** A hymn has two voices on each staff, which mostly move together. Own figures. */
+const PAIRS = 0.6;
+const TOGETHER = 0.6;
+/** The pedalboard begins with C; what lies lower is for the hand alone. */
+const LOWEST_PEDAL = 36;
+
+const isHymn = ([upper, lower]: readonly StaffFacts[]): boolean =>
+  upper!.pairs >= PAIRS &&
+  lower!.pairs >= PAIRS &&
+  lower!.together >= TOGETHER &&
+  lower!.low >= LOWEST_PEDAL;
+
+const usual = () => 0.5;
+const sung = ([first]: readonly StaffFacts[]) => (first!.sung ? 1 : 0);
+
+/** Ways organ music is written down. Common practice, no source. */
+export const ORGAN_LAYOUTS: readonly Layout[] = [
+  {
+    id: "manuals",
+    name: "two staves for the hands, no pedal",
+    staves: ["right", "left"],
+    fits: usual,
+  },
+  {
+    id: "hymn",
+    name: "a hymn on two staves: the lowest voice for the feet",
+    staves: ["right", "left"],
+    lowest: "feet",
+    fits: (staves) => (isHymn(staves) ? 1 : 0),
+  },
+  {
+    id: "pedal",
+    name: "two staves for the hands and one for the feet",
+    staves: ["right", "left", "feet"],
+    fits: usual,
+  },
+  {
+    id: "sung-manuals",
+    name: "a staff that is sung, and two for the hands",
+    staves: [undefined, "right", "left"],
+    fits: sung,
+  },
+  {
+    id: "sung-hymn",
+    name: "a staff that is sung, and two for the hands with the lowest voice for the feet",
+    staves: [undefined, "right", "left"],
+    lowest: "feet",
+    fits: (staves) => (staves[0]!.sung && isHymn(staves.slice(1)) ? 2 : 0),
+  },
+  {
+    id: "open",
+    name: "four staves: two for the right hand, one for the left, the last for the feet",
+    staves: ["right", "right", "left", "feet"],
+    fits: usual,
+  },
+  {
+    id: "sung-pedal",
+    name: "a staff that is sung, two for the hands and one for the feet",
+    staves: [undefined, "right", "left", "feet"],
+    fits: sung,
+  },
+];

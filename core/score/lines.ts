@@ -1,0 +1,56 @@
+import type { Note, Score } from "./model.ts";
+
+/**
+ * What is practised apart and together: a hand, a hand and the feet, the tune without its
+ * ornaments, everything.
+ */
+export interface Line {
+  readonly id: string;
+  /** The word for it on screen. */
+  readonly name: string;
+  /** The hands and feet whose notes it has. */
+  readonly limbs: readonly string[];
+  /** Which of their notes; undefined where a score has no such line. All of them when absent. */
+  readonly within?: (score: Score) => ((note: Note) => boolean) | undefined;
+  /** Ornaments are left out. */
+  readonly bare?: boolean;
+}
+
+/** The line of everything. */
+export const TOGETHER = "both";
+
+/** The line of one hand or of the feet. */
+export const limbLine = (limb: string): Line => ({ id: limb, name: limb, limbs: [limb] });
+
+/** Whether a note of the score belongs to a line. A line the score does not have takes nothing. */
+export function takenBy(line: Line, score: Score): (note: Note) => boolean {
+  const own = line.within ? (line.within(score) ?? (() => false)) : () => true;
+  const limbs = new Set(line.limbs);
+  return (note) => limbs.has(note.hand) && !(line.bare && note.grace) && own(note);
+}
+
+/** Whether whoever plays `line` plays all of `other`. */
+export const covers = (line: Line, other: Line): boolean =>
+  line.id === other.id ||
+  (!line.within && !line.bare && other.limbs.every((limb) => line.limbs.includes(limb)));
+
+/** The higher or the lower of the voices a file writes; undefined where it writes one alone. */
+export function voiceLine(score: Score, which: "high" | "low") {
+  const heights = new Map<string, { sum: number; count: number }>();
+  for (const note of score.notes) {
+    const at = heights.get(note.voice) ?? { sum: 0, count: 0 };
+    heights.set(note.voice, { sum: at.sum + note.midi, count: at.count + 1 });
+  }
+  if (heights.size < 2) return undefined;
+  const sorted = [...heights]
+    .sort(([, a], [, b]) => b.sum / b.count - a.sum / a.count)
+    .map(([voice]) => voice);
+  const voice = which === "high" ? sorted[0] : sorted.at(-1);
+  return (note: Note) => note.voice === voice;
+}
+
+/** A tune that has grace notes or ornament signs is there without them too. */
+export const bareTune = (score: Score, limb: string) =>
+  score.notes.some((note) => note.hand === limb && (note.grace || note.ornaments?.length))
+    ? () => true
+    : undefined;
