@@ -14,6 +14,7 @@ export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
 export { positionOf, thumbs, withPosition, type HandPosition } from "./keyboard/position.ts";
 export { pedalData, pedalFields, pedalMark, pedalOf, printedPedal } from "./piano/pedal.ts";
 export { readingOf, type ReadingChoice } from "./reading.ts";
+export type { Timbre } from "./timbre.ts";
 export type { Instrument, Limb } from "./instrument.ts";
 
 /** Every instrument the program knows. A new one is a folder beside these and a line here. */

@@ -1,4 +1,5 @@
 import type { Aspect, Layout, Line, Stratum } from "../score/index.ts";
+import type { Timbre } from "./timbre.ts";
 import type { InstrumentRecord, RecordForm } from "./record.ts";
 import type { HandModel } from "../fingering/model.ts";
 import type { Player } from "./keyboard/reach.ts";
@@ -44,6 +45,8 @@ export interface Instrument {
   readonly setup?: RecordForm;
   /** What is known of a student's hands and feet. */
   readonly player?: RecordForm;
+  /** How its tones sound; the sampled piano when absent. */
+  readonly timbre?: Timbre;
   /** Shown where nothing is proposed for the hands. */
   readonly notProposed?: string;
   /** A caution of this instrument, shown in the practice room. */

@@ -102,11 +102,13 @@ describe("the other pedals, heard", () => {
   it("the sostenuto keeps what it caught and nothing struck since; una corda is softer", () => {
     const score = scoreOf([["C5:1 E5:1 G5:1 C6:1", "C3:1 r:3"]]);
     const heard = pedalled(
-      perform(score, startOf(0), startOf(1), undefined, [
-        { ...at(0), kind: "down", pedal: "sostenuto" },
-        { ...at(2), kind: "down", pedal: "soft" },
-        { ...at(3), kind: "up", pedal: "sostenuto" },
-      ]),
+      perform(score, startOf(0), startOf(1), {
+        pedal: [
+          { ...at(0), kind: "down", pedal: "sostenuto" },
+          { ...at(2), kind: "down", pedal: "soft" },
+          { ...at(3), kind: "up", pedal: "sostenuto" },
+        ],
+      }),
     ).notes;
     expect(heard.filter((note) => note.hand === "right").map((note) => note.length)).toEqual([
       3, 1, 1, 1,
@@ -125,9 +127,9 @@ describe("the other pedals, heard", () => {
     ]);
     const lengths = (depth?: 0.5 | 0.25) =>
       pedalled(
-        perform(score, startOf(0), startOf(4), undefined, [
-          { ...at(0), kind: "down", ...(depth ? { depth } : {}) },
-        ]),
+        perform(score, startOf(0), startOf(4), {
+          pedal: [{ ...at(0), kind: "down", ...(depth ? { depth } : {}) }],
+        }),
       ).notes.map((note) => note.length);
     const [whole, half, quarter] = [lengths(), lengths(0.5), lengths(0.25)];
     for (const [top, bass] of [half, quarter]) expect(bass!).toBeGreaterThan(top! + 1);
@@ -136,7 +138,7 @@ describe("the other pedals, heard", () => {
   it("a flutter clears the top again and again and keeps the bass", () => {
     const score = scoreOf([["C5:1 E5:1 G5:2", "C2:1 r:3"]]);
     const heard = pedalled(
-      perform(score, startOf(0), startOf(1), undefined, [{ ...at(0), kind: "flutter" }]),
+      perform(score, startOf(0), startOf(1), { pedal: [{ ...at(0), kind: "flutter" }] }),
     ).notes;
     expect(heard.find((note) => note.hand === "left")!.length).toBe(4);
     expect(heard.find((note) => note.midi === 72)!.length).toBeLessThanOrEqual(1.5);

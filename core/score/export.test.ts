@@ -127,7 +127,7 @@ describe("order and playing", () => {
       kind,
     });
     const lengths = (marks: ReturnType<typeof mark>[]) =>
-      pedalled(perform(score, startOf(0), startOf(1), undefined, marks)).notes.map(
+      pedalled(perform(score, startOf(0), startOf(1), { pedal: marks })).notes.map(
         (note) => note.length,
       );
     expect(lengths([])).toEqual([1, 1, 1]);
@@ -139,9 +139,9 @@ describe("order and playing", () => {
   it("plays only the hand that is asked for", () => {
     expect(
       new Set(
-        perform(wheel.score, startOf(1), startOf(9), (note) => note.hand === "left").notes.map(
-          (one) => one.hand,
-        ),
+        perform(wheel.score, startOf(1), startOf(9), {
+          takes: (note) => note.hand === "left",
+        }).notes.map((one) => one.hand),
       ),
     ).toEqual(new Set(["left"]));
   });

@@ -55,6 +55,7 @@ export function joinNotes(
       voice: raw.voice,
       hand,
       grace: raw.grace,
+      ...(raw.slash ? { slash: true } : {}),
       held,
       staccato: raw.staccato,
       ...(raw.accent ? { accent: raw.accent } : {}),

@@ -49,6 +49,7 @@ export interface RawNote {
   staff: number;
   voice: string;
   grace: boolean;
+  slash: boolean;
   tieStart: boolean;
   tieStop: boolean;
   staccato: boolean;
@@ -195,6 +196,7 @@ function readNote(
     staff: Math.max(1, whole(childText(note, "staff"), 1)),
     voice: childText(note, "voice") ?? "1",
     grace: child(note, "grace") !== undefined,
+    slash: child(note, "grace")?.getAttribute("slash") === "yes",
     tieStart: ties.includes("start"),
     tieStop: ties.includes("stop"),
     staccato: notations.some((one) => child(child(one, "articulations"), "staccato")),

@@ -31,6 +31,8 @@ export interface Note {
   /** The limb that plays it: `right`, `left`, `feet`, `hands`. */
   readonly hand: string;
   readonly grace: boolean;
+  /** A grace note with a stroke through it. */
+  readonly slash?: boolean;
   /** Continues a tie: held, not struck again. */
   readonly held: boolean;
   readonly staccato: boolean;

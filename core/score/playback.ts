@@ -1,5 +1,6 @@
 import { beatLength, lead } from "./beats.ts";
 import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from "./fraction.ts";
+import { adorned, neighbour } from "./ornaments.ts";
 import type { Bar, Note, PedalDepth, PedalMark, Place, Road, Score } from "./model.ts";
 import { roadOrder } from "./order.ts";
 import { notesByBar, startOf } from "./places.ts";
@@ -12,6 +13,8 @@ export interface Sounding {
   readonly hand: string;
   readonly onset: number;
   readonly length: number;
+  /** Quarters after the onset of the note it adorns, where it is a tone of an ornament. */
+  readonly after?: number;
   /** 0 to 1; what the printed marks or the teacher's shape make of it is in core/shaping. */
   readonly loudness: number;
 }
@@ -100,6 +103,50 @@ export function unfluttered<
 /** A key in the middle of loud and soft, when nobody has said how loud. */
 const PLAIN = 0.7;
 
+/** What of a stretch is heard. */
+export interface PerformOptions {
+  /** Which notes; all when not given. */
+  readonly takes?: (note: Note) => boolean;
+  readonly pedal?: readonly PedalMark[];
+  /** Without grace notes and ornaments. */
+  readonly bare?: boolean;
+}
+
+/** A note with what adorns it. */
+function sounding(
+  note: Note,
+  start: Fraction,
+  bar: Bar,
+  inBar: readonly Note[],
+  bare: boolean,
+): Sounding[] {
+  const { id, hand } = note;
+  const onset = toNumber(add(start, note.offset));
+  const length = toNumber(note.length) * (note.staccato ? 0.5 : 1);
+  const plain = { id, hand, loudness: PLAIN };
+  const graces = bare
+    ? []
+    : inBar.filter(
+        (one) => one.grace && one.voice === note.voice && compare(one.offset, note.offset) === 0,
+      );
+  // of a chord the first note is adorned
+  const first = inBar.find(
+    (one) => !one.grace && one.voice === note.voice && compare(one.offset, note.offset) === 0,
+  );
+  const own = first === note ? graces : [];
+  if (bare || (own.length === 0 && !note.ornaments?.length))
+    return [{ ...plain, midi: note.midi, onset, length }];
+  return adorned(note, length, own, (side) => neighbour(note, bar, inBar, side)).map(
+    (tone): Sounding => ({
+      ...plain,
+      midi: tone.midi,
+      onset: Math.max(0, onset + tone.at),
+      length: tone.length,
+      ...(tone.at ? { after: tone.at } : {}),
+    }),
+  );
+}
+
 /**
  * A stretch as it is to be heard, from one place to another in one pass: the notes of a line,
  * metronome beats, and a count-in of one full bar plus the beats before a pick-up.
@@ -108,8 +155,7 @@ export function perform(
   score: Score,
   from: Place,
   to: Place,
-  takes?: (note: Note) => boolean,
-  pedal: readonly PedalMark[] = [],
+  options: PerformOptions = {},
 ): Performance {
   const lastBar = to.offset.num === 0 ? to.bar - 1 : to.bar;
   return performBars(
@@ -117,29 +163,16 @@ export function perform(
     onePass(score.bars, from.bar, Math.min(lastBar, score.bars.length - 1)),
     from,
     to,
-    takes,
-    pedal,
+    options,
   );
 }
 
 /**
  * The piece from its beginning to its end on a road: with its repeats, or the stretches of a cut.
  */
-export function performRoad(
-  score: Score,
-  road: Road,
-  takes?: (note: Note) => boolean,
-  pedal: readonly PedalMark[] = [],
-): Performance {
+export function performRoad(score: Score, road: Road, options: PerformOptions = {}): Performance {
   const order = roadOrder(score.bars, road);
-  return performBars(
-    score,
-    order,
-    startOf(order[0] ?? 0),
-    startOf(score.bars.length),
-    takes,
-    pedal,
-  );
+  return performBars(score, order, startOf(order[0] ?? 0), startOf(score.bars.length), options);
 }
 
 function performBars(
@@ -147,8 +180,7 @@ function performBars(
   indexes: readonly number[],
   from: Place,
   to: Place,
-  takes: ((note: Note) => boolean) | undefined,
-  pedal: readonly PedalMark[],
+  { takes = () => true, pedal = [], bare = false }: PerformOptions,
 ): Performance {
   const notes: Sounding[] = [];
   const beats: Beat[] = [];
@@ -162,15 +194,8 @@ function performBars(
     const begin = position === 0 ? from.offset : ZERO;
     for (const note of byBar[index]!) {
       const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
-      if (!inside || note.held || note.grace || (takes && !takes(note))) continue;
-      notes.push({
-        id: note.id,
-        midi: note.midi,
-        hand: note.hand,
-        onset: toNumber(add(start, note.offset)),
-        length: toNumber(note.length) * (note.staccato ? 0.5 : 1),
-        loudness: PLAIN,
-      });
+      if (!inside || note.held || note.grace || !takes(note)) continue;
+      notes.push(...sounding(note, start, bar, byBar[index]!, bare));
     }
     for (const mark of pedal) {
       const inside =

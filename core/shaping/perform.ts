@@ -1,6 +1,5 @@
 import {
   comparePlaces,
-  toNumber,
   type Lead,
   type Note,
   type Performance,
@@ -74,7 +73,7 @@ export function shaped(
     const touch = shape.touch.find((one) => one.hand === note.hand && within(one, note));
     // a printed dot has shortened it already
     const length = touch
-      ? toNumber(note.length) * (note.staccato ? Math.min(0.5, touch.share) : touch.share)
+      ? sounding.length * (note.staccato ? Math.min(1, 2 * touch.share) : touch.share)
       : sounding.length;
     return { ...sounding, length, loudness: velocityOf(Math.max(1, level)) / 127 };
   };
@@ -114,6 +113,6 @@ function meet(score: Score, shape: Shape, notes: readonly Sounding[]): Sounding[
       .filter((one) => one.id === target)
       .map((one) => one.onset)
       .sort((a, b) => Math.abs(a - note.onset) - Math.abs(b - note.onset))[0];
-    return there === undefined ? note : { ...note, onset: there };
+    return there === undefined ? note : { ...note, onset: there + (note.after ?? 0) };
   });
 }

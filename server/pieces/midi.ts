@@ -33,7 +33,7 @@ export function midiFile(
 ): Uint8Array {
   const { notes, feet } = shaped(
     score,
-    perform(score, startOf(from), startOf(to + 1), undefined, pedal),
+    perform(score, startOf(from), startOf(to + 1), { pedal }),
     shape,
     free,
   );

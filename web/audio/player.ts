@@ -1,3 +1,4 @@
+import type { Timbre } from "@yarrow-ridge/core/instruments";
 import type { Performance } from "@yarrow-ridge/core/score";
 import { due, HORIZON, LOOK_EVERY } from "./lookahead.ts";
 import { openSound, type Sound } from "./sound.ts";
@@ -6,6 +7,8 @@ export interface PlayOptions {
   readonly performance: Performance;
   /** Quarters a minute. */
   readonly tempo: number;
+  /** How the tones of the instrument sound; the piano when not given. */
+  readonly timbre?: Timbre | undefined;
   /** Whether the notes sound; the metronome always does. */
   readonly notes: boolean;
   /** Begin again with a new count-in until stopped. */
@@ -58,7 +61,7 @@ export function roundOf({
  * time, so that a busy page cannot make the beat late. Returns a function that stops it.
  */
 export async function play(options: PlayOptions): Promise<() => void> {
-  const sound = await openSound(options.notes);
+  const sound = await openSound(options.notes, options.timbre);
   const round = roundOf(options);
   let start = sound.now() + 0.1;
   let next = 0;

@@ -1,5 +1,7 @@
+import type { Timbre } from "@yarrow-ridge/core/instruments";
 import type * as Tone from "tone";
 import type { Sampler } from "tone";
+import { synthesized, type Voices } from "./tones.ts";
 
 /** What makes sound, on one audio clock. Times in seconds of that clock. */
 export interface Sound {
@@ -23,47 +25,63 @@ for (const [path, url] of Object.entries(files)) {
 }
 
 let context: AudioContext | undefined;
-let piano: Promise<Sampler> | undefined;
+/** The piano's samples, and what is made for each timbre, once. */
+let piano: Promise<Voices> | undefined;
+const made = new Map<Timbre, Voices>();
 
 /**
- * Opens the sound on a user's gesture; the piano's samples are loaded only when notes are wanted.
+ * Opens the sound on a user's gesture; what makes the tones is loaded only when notes are wanted.
+ *
+ * @param timbre of the instrument; the sampled piano when it has none
  */
-export async function openSound(withNotes: boolean): Promise<Sound> {
+export async function openSound(withNotes: boolean, timbre?: Timbre): Promise<Sound> {
   const tone = withNotes ? await import("tone") : undefined;
   if (!context) context = new AudioContext({ latencyHint: "interactive" });
   if (context.state === "suspended") await context.resume();
   const clock = context;
-  let sampler: Sampler | undefined;
-  if (tone) {
-    piano ??= loadPiano(tone, clock);
-    sampler = await piano;
-  }
+  const voices = tone && (await voicesOf(tone, clock, timbre));
   const clicks = clock.createGain();
   clicks.connect(clock.destination);
   return {
     now: () => clock.currentTime,
     click: (time, strong, level) => click(clock, clicks, time, strong, level),
-    note: (midi, time, seconds, loudness) =>
-      sampler?.triggerAttackRelease(
-        tone!.Frequency(midi, "midi").toFrequency(),
-        seconds,
-        time,
-        loudness,
-      ),
+    note: (midi, time, seconds, loudness) => voices?.play(midi, time, seconds, loudness),
     silence: () => {
       clicks.disconnect();
-      sampler?.releaseAll();
+      voices?.silence();
     },
   };
 }
 
-function loadPiano(tone: typeof Tone, clock: AudioContext): Promise<Sampler> {
-  tone.setContext(clock);
+async function voicesOf(
+  tone: typeof Tone,
+  clock: AudioContext,
+  timbre: Timbre | undefined,
+): Promise<Voices> {
+  if (tone.getContext().rawContext !== clock) tone.setContext(clock);
+  if (!timbre) return (piano ??= loadPiano(tone));
+  const voices = made.get(timbre) ?? synthesized(tone, timbre);
+  made.set(timbre, voices);
+  return voices;
+}
+
+function loadPiano(tone: typeof Tone): Promise<Voices> {
   return new Promise((resolve, reject) => {
     const sampler: Sampler = new tone.Sampler({
       urls: samples,
       release: 0.4,
-      onload: () => resolve(sampler),
+      onload: () =>
+        resolve({
+          play: (midi, time, seconds, loudness) => {
+            sampler.triggerAttackRelease(
+              tone.Frequency(midi, "midi").toFrequency(),
+              seconds,
+              time,
+              loudness,
+            );
+          },
+          silence: () => sampler.releaseAll(),
+        }),
       onerror: reject,
     }).toDestination();
   });

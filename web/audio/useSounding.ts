@@ -1,11 +1,16 @@
+import { instrument } from "@yarrow-ridge/core/instruments";
 import type { Performance } from "@yarrow-ridge/core/score";
 import { enqueueSnackbar } from "notistack";
 import { useCallback, useEffect, useRef, useState } from "react";
 
 type Playing = "silent" | "metronome" | "hear";
 
-/** What sounds, and the beat it is on. Leaving the screen stops it. */
-export function useSounding() {
+/**
+ * What sounds, and the beat it is on. Leaving the screen stops it.
+ *
+ * @param kind the instrument it sounds on
+ */
+export function useSounding(kind?: string) {
   const [state, setState] = useState<Playing>("silent");
   const [beat, setBeat] = useState<{
     strong: boolean;
@@ -32,6 +37,7 @@ export function useSounding() {
         const stopThis = await play({
           performance,
           tempo,
+          timbre: kind === undefined ? undefined : instrument(kind).timbre,
           notes: what === "hear",
           loop: what === "metronome",
           onBeat: (now) => setBeat({ ...now, count: ++count }),
@@ -46,7 +52,7 @@ export function useSounding() {
         enqueueSnackbar("The sound could not be opened in this browser.", { variant: "error" });
       }
     },
-    [stop],
+    [stop, kind],
   );
   useEffect(() => stop, [stop]);
   return { state, beat, start, stop };

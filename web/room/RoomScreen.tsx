@@ -50,7 +50,7 @@ export function RoomScreen() {
   const { pages } = usePages(card?.pieceId);
   const { face, set: setDesk } = useDesk();
   const room = useRoom(id, card);
-  const sounding = useSounding();
+  const sounding = useSounding(ready?.piece.instrument);
   const rest = useBreak(id);
   const [timing, setTiming] = useState<"strict" | "shaped">();
   const tempo = card ? mendTempo(card.step, room.mend) : 60;
@@ -58,19 +58,14 @@ export function RoomScreen() {
   const performance = useMemo(() => {
     if (!ready || !card) return undefined;
     const line = lineOf(instrument(ready.piece.instrument), card.hands);
-    const takes = takenBy(line, ready.score);
+    const heard = { takes: takenBy(line, ready.score), pedal, bare: line.bare ?? false };
     // the whole piece is played on its road: with its repeats, or as it is cut
     if (
       card.kind === "piece" ||
       (card.kind === "keeping" && card.from === 0 && card.to === ready.score.bars.length - 1)
     )
-      return performRoad(
-        ready.score,
-        (ready.piece.road as Road | null) ?? WHOLE_ROAD,
-        takes,
-        pedal,
-      );
-    return perform(ready.score, startOf(card.from), startOf(card.to + 1), takes, pedal);
+      return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, heard);
+    return perform(ready.score, startOf(card.from), startOf(card.to + 1), heard);
   }, [ready, card, pedal]);
   const quarters =
     ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;

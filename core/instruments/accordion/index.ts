@@ -77,6 +77,15 @@ export const accordion: Instrument = {
   },
   notProposed:
     "Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.",
+  // two reeds a little apart. Own figures.
+  timbre: {
+    partials: [1, 0.8, 0.7, 0.55, 0.5, 0.4, 0.35, 0.25, 0.2, 0.15],
+    attack: 0.05,
+    decay: 0.1,
+    sustain: 1,
+    release: 0.08,
+    spread: 12,
+  },
   caution:
     "An accordion is heavy and loud: lift with help, let the teacher check the straps, mind your hearing.",
 };

@@ -3,6 +3,7 @@ import type { InstrumentRecord } from "../record.ts";
 import { fingering, type Aspect } from "../../score/aspects.ts";
 import { voiceLine } from "../../score/lines.ts";
 import { GUITAR_LAYOUTS } from "./layouts.ts";
+import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
 
 const lines = ["hands"];
@@ -144,5 +145,7 @@ export const guitar: Instrument = {
   },
   notProposed:
     "Strings and fingers are not proposed for the guitar yet. What you write (0–4, p i m a, strings) is kept.",
+  // plucked near the sound hole, let go when the finger leaves. Own figures.
+  timbre: { partials: pluckedAt(1 / 5), attack: 0.004, decay: 2.5, sustain: 0, release: 0.12 },
   caution: "Rest the left hand after barrés; never force a stretch.",
 };

@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { fingering } from "../../score/aspects.ts";
+import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
 
 export const harp: Instrument = {
@@ -54,5 +55,7 @@ export const harp: Instrument = {
   },
   notProposed:
     "Fingers and pedal settings are not proposed for the harp yet. What you write (1–4) is kept.",
+  // plucked in the middle; a string rings on until it is damped. Own figures.
+  timbre: { partials: pluckedAt(2 / 5), attack: 0.004, decay: 4, sustain: 0, release: 2.5 },
   caution: "A harp is heavy: move it with help.",
 };

@@ -121,6 +121,14 @@ export const organ: Instrument = {
   },
   notProposed:
     "Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.",
+  // a principal: a pipe speaks at once and stays. Own figures.
+  timbre: {
+    partials: [1, 0.6, 0.35, 0.3, 0.12, 0.1, 0.05, 0.06],
+    attack: 0.03,
+    decay: 0.1,
+    sustain: 1,
+    release: 0.12,
+  },
   caution:
     "Bench height and reach to the pedals are for the teacher to check before long practice.",
 };

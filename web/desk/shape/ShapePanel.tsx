@@ -64,7 +64,7 @@ export function ShapePanel({
   const { chosen, note } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const [time, setTime] = useState<"strict" | "shaped">("shaped");
-  const sounding = useSounding();
+  const sounding = useSounding(piece.instrument);
   const range = chosen ?? { from: 0, to: score.bars.length - 1 };
   const here: Here = {
     from: startOf(range.from),
@@ -98,12 +98,7 @@ export function ShapePanel({
       : void sounding.start(
           "hear",
           pedalled(
-            shaped(
-              score,
-              perform(score, here.from, here.to, undefined, pedal),
-              shape,
-              time === "shaped",
-            ),
+            shaped(score, perform(score, here.from, here.to, { pedal }), shape, time === "shaped"),
           ),
           tempo,
         );

@@ -1,0 +1,41 @@
+import type { Timbre } from "@yarrow-ridge/core/instruments";
+import type * as Tone from "tone";
+
+/** More than any hands hold; what comes on top takes the place of the oldest. */
+const VOICES = 48;
+/** Several tones together stay below the loudest the speaker takes. */
+const LEVEL = -14;
+
+/** What plays the tones of an instrument. */
+export interface Voices {
+  readonly play: (midi: number, time: number, seconds: number, loudness: number) => void;
+  readonly silence: () => void;
+}
+
+/** Tones made of their partials. */
+export function synthesized(tone: typeof Tone, timbre: Timbre): Voices {
+  const { attack, decay, sustain, release, spread, partials } = timbre;
+  const synth = new tone.PolySynth({
+    maxPolyphony: VOICES,
+    voice: tone.Synth,
+    options: {
+      oscillator: spread
+        ? { type: "fatcustom", partials: [...partials], count: 2, spread }
+        : { type: "custom", partials: [...partials] },
+      envelope: { attack, decay, sustain, release, decayCurve: "exponential" },
+    } as Tone.SynthOptions,
+  });
+  synth.volume.value = LEVEL;
+  synth.toDestination();
+  return {
+    play: (midi, time, seconds, loudness) => {
+      synth.triggerAttackRelease(
+        tone.Frequency(midi, "midi").toFrequency(),
+        seconds,
+        time,
+        loudness,
+      );
+    },
+    silence: () => synth.releaseAll(),
+  };
+}
