@@ -11,6 +11,7 @@ beforeAll(async () => {
     // one for each context: the sound library opens some only to find out what the browser can do
     const heard = new Map<BaseAudioContext, AnalyserNode>();
     Object.assign(window, { heard });
+    // eslint-disable-next-line @typescript-eslint/unbound-method -- called with its own `this`
     const { connect } = AudioNode.prototype;
     AudioNode.prototype.connect = function (this: AudioNode, ...to: unknown[]) {
       if (to[0] instanceof AudioDestinationNode && this.context instanceof AudioContext) {
@@ -23,11 +24,14 @@ beforeAll(async () => {
         Reflect.apply(connect, this, [heard.get(this.context)]);
       }
       return Reflect.apply(connect, this, to) as AudioNode;
-    } as typeof connect;
+    };
   });
 });
 
-/** Strength of the first eight partials of a key in decibels, at its loudest moment; a bar is counted in first. */
+/**
+ * Strength of the first eight partials of a key in decibels, at its loudest moment; a bar is
+ * counted in first.
+ */
 const partialsOf = (midi: number) =>
   page.evaluate(async (key) => {
     const { heard } = window as unknown as { heard: Map<BaseAudioContext, AnalyserNode> };

@@ -1,4 +1,4 @@
-import { passed, pathOf, regretsAt, type Passed } from "./chain.ts";
+import { passed, pathOf, regretsAt, type Passed } from "./viterbi.ts";
 import { FORBIDDEN, type Line, type Prices } from "./line.ts";
 
 /**

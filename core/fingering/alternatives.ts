@@ -1,20 +1,7 @@
 import { agree, type Agreed, type Star } from "./agree.ts";
-import { withCycles } from "./cycles.ts";
-import { costOf, FORBIDDEN, IMPOSSIBLE, stretchOf, type Prices } from "./line.ts";
-import type { ProposedNote } from "./propose.ts";
-import { factsOf, reasonOf } from "./reasons.ts";
-import type { Worked } from "./solve.ts";
-
-/** Another way to take the same notes. */
-export interface Alternative {
-  readonly notes: readonly ProposedNote[];
-  /** The same music outside what was asked for, with its fingers. */
-  readonly elsewhere: readonly ProposedNote[];
-  /** What it costs more than the first choice, each time it comes. */
-  readonly more: number;
-  /** One line. */
-  readonly reason: string;
-}
+import { costOf, FORBIDDEN, IMPOSSIBLE, stretchOf, type Line, type Prices } from "./line.ts";
+import { regular } from "./prepare.ts";
+import type { SolvedLine } from "./solve.ts";
 
 /** Shares of moments, and least number of them, in which ways must differ to be different ways. */
 const SHARE = 0.1;
@@ -32,15 +19,14 @@ const MARGIN = 4;
  * teacher writes.
  */
 export function alternativesTo(
-  worked: Worked,
+  solved: SolvedLine,
   asked: readonly number[],
   count: number,
 ): { path: readonly number[]; more: number; reason: string }[] {
   if (count === 0 || asked.length === 0) return [];
-  const { line, stars, written, agreed } = worked;
-  const open = openPart(worked, asked);
-  const before = factsOf(worked, worked.path, asked);
-  return waysThrough(open, asked.length, count)
+  const { line, stars, written, agreed } = solved;
+  const open = openPart(solved, asked);
+  const found = waysThrough(open, asked.length, count)
     .map((way) => {
       const inside = new Map(open.asked.map((at) => [at + open.from, way[at]!]));
       const held = written.map((own, at) =>
@@ -49,15 +35,20 @@ export function alternativesTo(
           : own,
       );
       const { path } = agree(line, stars, held, agreed);
-      const changed = path.reduce((sum, grip, at) => sum + Number(grip !== worked.path[at]), 0);
-      const here = asked.filter((at) => path[at] !== worked.path[at]).length;
+      const changed = path.reduce((sum, grip, at) => sum + Number(grip !== solved.path[at]), 0);
+      const here = asked.filter((at) => path[at] !== solved.path[at]).length;
       return {
         path,
-        more: ((costOf(line, path) - costOf(line, worked.path)) * here) / Math.max(1, changed),
-        reason: reasonOf(worked, path, worked.path, asked, before),
+        more: ((costOf(line, path) - costOf(line, solved.path)) * here) / Math.max(1, changed),
       };
     })
     .sort((a, b) => a.more - b.more);
+  const reasons = solved.prepared.plan.differences(
+    solved,
+    asked,
+    found.map(({ path }) => path),
+  );
+  return found.map((one, i) => ({ ...one, reason: reasons[i]! }));
 }
 
 /**
@@ -65,7 +56,7 @@ export function alternativesTo(
  */
 interface Open {
   readonly from: number;
-  readonly line: Worked["line"];
+  readonly line: Line;
   /** Under what is written. */
   readonly written: Prices;
   /** With what keeps runs regular. */
@@ -78,7 +69,7 @@ interface Open {
 }
 
 function openPart(
-  { laid: { agreeing }, line, path, written, stars }: Worked,
+  { prepared: { agreeing, plan }, line, path, written, stars }: SolvedLine,
   asked: readonly number[],
 ): Open {
   const [from, to] = [
@@ -96,7 +87,7 @@ function openPart(
   return {
     from,
     line: part,
-    regular: (prices) => (agreeing ? withCycles(part, prices) : prices),
+    regular: (prices) => (agreeing ? regular(plan, part, prices) : prices),
     stars: inside,
     path: path.slice(from, to + 1),
     asked: asked.map((at) => at - from),

@@ -1,24 +1,27 @@
-export type { Grip, HandModel, Link } from "./model.ts";
-export type { LineOptions } from "./laid.ts";
-export type { Alternative } from "./alternatives.ts";
-export type { School } from "./conventions.ts";
-export type { Played } from "./moments.ts";
-export type { Problem } from "./problems.ts";
+export type { Fit, Link, Moment, Played } from "./moment.ts";
+export { freesHand } from "./moment.ts";
+export type {
+  Alike,
+  FormReturns,
+  HandModel,
+  Locks,
+  Plan,
+  Problem,
+  School,
+  Solved,
+  Task,
+  Wish,
+} from "./model.ts";
+export type { LineOptions } from "./prepare.ts";
+export { USUAL_TEMPO } from "./prepare.ts";
+export type { Term } from "./line.ts";
+export type { Alternative, Proposal, ProposedNote } from "./proposal.ts";
 export {
   propose,
   proposeAfter,
   proposeNotes,
   type FingerOptions,
-  type Proposal,
-  type ProposedNote,
   type ProposeOptions,
 } from "./propose.ts";
-export { blocks, type Block, type Move } from "./blocks.ts";
-export { check, type CheckOptions, type Doubt } from "./check.ts";
-export { ornamentWith } from "./ornaments.ts";
-export { along, position } from "./position.ts";
-export type { Again } from "./returned.ts";
-export { redistribute, type Handover, type HandoverOptions } from "./redistribute.ts";
-export type { Worked } from "./solve.ts";
-export { verticals, type Vertical } from "./verticals.ts";
-export { firstFinger, lastFinger, parseWritten, writtenText, type Written } from "./written.ts";
+export { playedIn } from "./moments.ts";
+export type { SolvedLine } from "./solve.ts";

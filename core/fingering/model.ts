@@ -1,65 +1,151 @@
-/**
- * Keys under fingers at one moment: `fingers[i]` is on `keys[i]`; keys ascend as the hand sees
- * them.
- */
-export interface Grip {
-  readonly keys: readonly number[];
-  readonly fingers: readonly number[];
-  /** Keys struck at this moment; the others are held from before. */
-  readonly struck: readonly boolean[];
-  /** Fingers that have taken over silently before the next moment; absent when none has. */
-  readonly then?: readonly number[];
+import type { Form } from "../form/index.ts";
+import type { Score } from "../score/index.ts";
+import type { Star } from "./agree.ts";
+import type { Line, Prices, Term } from "./line.ts";
+import type { Fit, Link, Moment, Played } from "./moment.ts";
+
+/** What the teacher has fixed; the rest is solved around it. */
+export interface Locks {
+  /** What is written and stays, by note id. */
+  readonly locks?: ReadonlyMap<string, string>;
+  /** Where the hand stays, by note id, as the instrument counts places. */
+  readonly positions?: ReadonlyMap<string, number>;
 }
 
-/** What lies between two moments. */
-export interface Link {
-  /** From one onset to the next. */
-  readonly seconds: number;
-  /** Nothing sounds for so long before the next onset. */
-  readonly rest: number;
-  /** The first is played short, or followed by a rest: the hand is off the key. */
-  readonly detached: boolean;
-  /** The pedal joins the two, so that the fingers need not. */
-  readonly pedalled?: boolean;
-  /** One shape of a broken chord ends and another begins: the hand may be lifted. */
-  readonly lifted?: boolean;
+/** What comes again in a piece, as far as fingers ask. */
+export interface FormReturns {
+  readonly returns: readonly Pick<
+    Form["returns"][number],
+    "hand" | "relation" | "from" | "to" | "of"
+  >[];
+  readonly sequences: Form["sequences"];
+}
+
+/** What teachers disagree on. An instrument may have more, under names of its own. */
+export interface School {
+  /** The same ways on each group of a sequence. */
+  readonly groups: boolean;
+  /**
+   * The edition's fingers, to the letter where the hand allows them; else they are replaced by what
+   * suits this hand.
+   */
+  readonly edition: boolean;
+  readonly [own: string]: unknown;
+}
+
+/** A line with its cheapest way. */
+export interface Solved<C = unknown> {
+  readonly line: Line<C>;
+  /** What comes again. */
+  readonly stars: readonly Star[];
+  /** What each way costs by itself under what is written, and with what keeps runs regular. */
+  readonly prices: Prices;
+  /** The way each moment is taken, by its place in the line's list. */
+  readonly path: readonly number[];
+  /** Single notes of returns in another key, beside those of the first time. */
+  readonly otherKey: readonly (readonly [at: number, of: number])[];
+}
+
+/** What a hand cannot do, or should not have to. */
+export interface Problem {
+  readonly kind: "unreachable" | "let go" | "stretch" | "too many" | "hands meet" | "outside";
+  readonly bar: number;
+  /** Note ids. */
+  readonly notes: readonly string[];
+  readonly text: string;
+  /** Ways out, the best first. */
+  readonly ways: readonly string[];
+}
+
+/** What a hand is asked to play. */
+export interface Task {
+  /** The limb's id. */
+  readonly hand: string;
+  readonly moments: readonly Moment[];
+  /** Absent for notes alone. */
+  readonly score: Score | undefined;
+  readonly school: School;
 }
 
 /**
- * What an instrument tells the search about one of its hands. Costs are dimensionless; Infinity
- * means not possible.
+ * What an instrument adds to a line: prices by school, what keeps it regular, and the words for
+ * what came of it. `asked` are the moments that were asked for, by their places in the line.
  */
-export interface HandModel {
-  /** A key as this hand sees it, so that one set of rules serves both hands. */
-  readonly key: (midi: number) => number;
+export interface Plan<C = unknown> {
+  /** The moments as this hand sees them; links may have become freer. */
+  readonly moments: readonly Moment[];
+  readonly terms: readonly Term<C>[];
   /**
-   * Where a key lies, such that figures with equal differences of it feel alike under the hand; a
-   * fraction tells keys of another kind.
+   * The same prices with what keeps runs regular.
+   *
+   * @param known the same where nothing is written, for the runs that nothing is written on
    */
-  readonly lie: (key: number) => number;
+  regular?(line: Line<C>, own: Prices, known?: Prices): Prices;
+  problems(solved: Solved<C>, asked: readonly number[], locks: Locks): Problem[];
+  /** Sentences with bars and numbers. */
+  reasons(solved: Solved<C>, asked: readonly number[]): string[];
+  /** For each other way one line on how it differs from the first. */
+  differences(
+    solved: Solved<C>,
+    asked: readonly number[],
+    others: readonly (readonly number[])[],
+  ): string[];
+}
+
+/** What is asked of a way. */
+export interface Wish<C = unknown> {
+  obeyedBy(way: C): boolean;
+}
+
+/** What makes moments feel alike under a hand, so that what returns can be taken alike. */
+export interface Alike {
+  /** What a moment is up to where it lies: equal for what can be taken in the same ways. */
+  shape(moment: Moment): string;
+  /** Where it lies; equal differences are equal moves. */
+  place(moment: Moment): number;
+  /** Semitones after which all feels the same, as octaves of a keyboard do. */
+  readonly period?: number;
+  /** Moments whose places differ by less are played without moving the hand. */
+  readonly still: number;
+}
+
+/**
+ * What an instrument tells the search about one of its hands or feet. `C` is a way to take a
+ * moment, the instrument's own: fingers on keys; strings, frets and fingers with the position they
+ * go with; a foot with toe or heel. The search never looks into it. Costs are dimensionless;
+ * Infinity means not possible.
+ */
+export interface HandModel<C = unknown> {
+  /** A pitch as this hand sees it, so that one set of rules may serve both hands. */
+  key(midi: number): number;
+  /** What can be taken of what is struck and held. */
+  fit(struck: readonly Played[], held: readonly Played[]): Fit;
   /**
-   * Ways to take so many keys at once, in an order that depends on the count alone; with silent
-   * changes of finger where there is time.
+   * Ways to take a moment, plain ones before those with silent changes, in an order that is the
+   * same for moments that are alike. At most some hundreds; without `turn` the search grows with
+   * the square of their number, with it with the cube.
    */
-  readonly choices: (
-    count: number,
-    changes: boolean,
-  ) => readonly { readonly fingers: readonly number[]; readonly then?: readonly number[] }[];
-  /** Of holding a grip. */
-  readonly hold: (grip: Grip) => number;
-  /** Of going from one grip to the next. */
-  readonly step: (a: Grip, b: Grip, link: Link) => number;
+  choices(moment: Moment): readonly C[];
+  /** Of taking a moment so. */
+  hold(way: C): number;
   /**
-   * How much the little time that passes tells on the price of a step: links of one number cost
-   * alike.
+   * Of going from one to the next. What is held must keep its place: Infinity says that it cannot
+   * otherwise.
    */
-  readonly hurried: (link: Link) => number;
-  /** Of three grips in a row without a rest that frees the hand, beyond their steps. */
-  readonly turn: (a: Grip, b: Grip, c: Grip) => number;
-  /** Of taking the first or last of a run otherwise than the same key in another octave. */
-  readonly apart: (a: Grip, b: Grip) => number;
-  /** Between two keys, in white keys of this keyboard. */
-  readonly width: (low: number, high: number) => number;
-  /** Furthest two fingers reach apart, in white keys of this keyboard. */
-  readonly most: (low: number, high: number) => number;
+  step(a: C, b: C, link: Link): number;
+  /** Of three in a row without a rest that frees the hand, beyond their steps. */
+  turn(a: C, b: C, c: C): number;
+  /** Whether three moments in a row have such a price; where they have none, none is worked out. */
+  turns(a: Moment, b: Moment, c: Moment): boolean;
+  /**
+   * Equal for one, two or three moments in a row whose prices are the same, so that they are worked
+   * out once; undefined where that is not known.
+   */
+  tableKey(moments: readonly Moment[]): string | undefined;
+  readonly alike: Alike;
+  /** Ways that obey what is written over a moment, from the strictest reading to the loosest. */
+  wanted(moment: Moment, locks: Locks): readonly Wish<C>[];
+  /** What is written for the note at a place of a moment; `then` after a silent change. */
+  written(way: C, at: number): { readonly value: string; readonly then?: string | undefined };
+  plan(task: Task): Plan<C>;
 }

@@ -1,45 +1,6 @@
 import { add, compare, subtract, toNumber, type Fraction, type Score } from "../score/index.ts";
-import type { HandModel, Link } from "./model.ts";
-
-/**
- * A struck note, as the search sees it. Times in quarters from the beginning of the piece in
- * written order.
- */
-export interface Played {
-  readonly id: string;
-  readonly bar: number;
-  readonly midi: number;
-  readonly at: Fraction;
-  /** Sounding, ties joined; 0 for a grace note. */
-  readonly length: Fraction;
-  readonly grace: boolean;
-  readonly staccato: boolean;
-  /** Ornament signs on it. */
-  readonly ornaments?: readonly string[];
-}
-
-/**
- * One moment of the search: what is struck together with what is still held down from before. Keys
- * ascend as the hand sees them.
- */
-export interface Moment {
-  readonly bar: number;
-  readonly notes: readonly Played[];
-  readonly keys: readonly number[];
-  readonly struck: readonly boolean[];
-  /** From the moment before; undefined at the beginning. */
-  readonly link: Link | undefined;
-  /** Long enough for a silent change of finger, in seconds until the next onset. */
-  readonly seconds: number;
-  /** Struck notes that no hand of this player takes together with the others. */
-  readonly beyond: readonly Played[];
-  /**
-   * Notes of other voices on a key that is struck here anyway, with the note that has its finger.
-   */
-  readonly doubled: readonly { readonly note: Played; readonly by: Played }[];
-  /** Held notes that have to be let go here. */
-  readonly released: readonly Played[];
-}
+import type { HandModel } from "./model.ts";
+import type { Link, Moment, Played } from "./moment.ts";
 
 /** The notes of one hand in some bars, in order. */
 export function playedIn(score: Score, hand: string, from: number, to: number): Played[] {
@@ -86,7 +47,7 @@ const GRACE_SECONDS = 0.12;
  */
 export function momentsOf(
   played: readonly Played[],
-  model: HandModel,
+  model: Pick<HandModel, "key" | "fit">,
   tempo: number,
   held: (at: Fraction) => boolean = () => false,
 ): Moment[] {
@@ -114,7 +75,7 @@ export function momentsOf(
       group.length === 1
         ? NONE
         : group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
-    const { notes, beyond, released } = inReach(once, kept, model);
+    const { notes, beyond, released } = model.fit(once, kept);
     if (released.length) sounding = sounding.filter(({ note }) => !released.includes(note));
     const rest = silentFrom && !grace ? Math.max(0, seconds(silentFrom, at)) : 0;
     const link: Link | undefined =
@@ -160,74 +121,3 @@ const likeLast = (last: Link | undefined, next: Link): Link =>
   last.pedalled === next.pedalled
     ? last
     : next;
-
-/**
- * What the hand can take of what is struck and held; it lets go of held notes first, then leaves
- * the struck ones furthest to the thumb's side.
- */
-function inReach(
-  struck: readonly Played[],
-  held: readonly Played[],
-  model: HandModel,
-): { notes: readonly Played[]; beyond: readonly Played[]; released: readonly Played[] } {
-  // one note is always in reach
-  if (struck.length === 1 && held.length === 0)
-    return { notes: struck, beyond: NONE, released: NONE };
-  const rising = (notes: readonly Played[]) =>
-    [...notes].sort((a, b) => model.key(a.midi) - model.key(b.midi));
-  const able = (notes: readonly Played[]) => {
-    const keys = notes.map((note) => model.key(note.midi));
-    return model
-      .choices(keys.length, false)
-      .some(
-        ({ fingers }) => model.hold({ keys, fingers, struck: keys.map(() => true) }) < Infinity,
-      );
-  };
-  const all = rising([...held, ...struck]);
-  if (able(all)) return { notes: all, beyond: NONE, released: NONE };
-  const alone = rising(struck);
-  if (able(alone)) {
-    // as many of the held notes as stay in reach, the latest first
-    const kept = [...held]
-      .reverse()
-      .reduce<Played[]>(
-        (list, note) => (able(rising([...list, note, ...struck])) ? [...list, note] : list),
-        [],
-      );
-    return {
-      notes: rising([...kept, ...struck]),
-      beyond: [],
-      released: held.filter((note) => !kept.includes(note)),
-    };
-  }
-  const kept = largest(alone.slice(-12), able);
-  return {
-    notes: rising(kept),
-    beyond: struck.filter((note) => !kept.includes(note)),
-    released: [...held],
-  };
-}
-
-/**
- * The largest choice of notes that is in reach; of equally large ones that with the outer note,
- * then with the inner ones nearest to it.
- */
-function largest(
-  notes: readonly Played[],
-  able: (notes: readonly Played[]) => boolean,
-): readonly Played[] {
-  const top = notes.at(-1)!;
-  for (let count = Math.min(5, notes.length - 1); count > 1; count--) {
-    const found = chosen(notes.slice(0, -1), count - 1).find((some) => able([...some, top]));
-    if (found) return [...found, top];
-  }
-  return [top];
-}
-
-/** Every choice of so many notes, those near the end of the list first. */
-function chosen<T>(list: readonly T[], count: number): T[][] {
-  if (count === 0) return [[]];
-  if (list.length < count) return [];
-  const [last, others] = [list.at(-1)!, list.slice(0, -1)];
-  return [...chosen(others, count - 1).map((some) => [...some, last]), ...chosen(others, count)];
-}

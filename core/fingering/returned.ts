@@ -1,4 +1,3 @@
-import type { Form } from "../form/index.ts";
 import {
   add,
   compare,
@@ -9,43 +8,17 @@ import {
   type Fraction,
   type Score,
 } from "../score/index.ts";
-import { freesHand, type Line } from "./line.ts";
-import type { HandModel } from "./model.ts";
-import type { Moment } from "./moments.ts";
+import type { Line } from "./line.ts";
+import type { Alike, FormReturns } from "./model.ts";
+import { freesHand, type Moment } from "./moment.ts";
 import type { Star } from "./agree.ts";
 
-type Lie = HandModel["lie"];
-
-/**
- * White keys that lie under five fingers: a sequence within them is played without moving the hand.
- */
-const FIVE_KEYS = 4.5;
-
-/** What a moment is, up to where it lies: the shape under the hand with the colours of its keys. */
-function shapeOf(moment: Moment, lie: Lie): string {
-  const lowest = lie(moment.keys[0]!);
-  return moment.keys
-    .map(
-      (key, i) => `${lie(key) - lowest}${lie(key) % 1 ? "b" : "w"}${moment.struck[i] ? "" : "h"}`,
-    )
-    .join("+");
-}
-
-/** Whether some moments lie under five fingers, from one to another. */
-function underHand(places: readonly number[], from: number, to: number): boolean {
+/** Whether some moments are played without moving the hand, from one to another. */
+function underHand(places: readonly number[], from: number, to: number, still: number): boolean {
   let [low, high] = [Infinity, -Infinity];
-  for (let at = from; at <= to && high - low < FIVE_KEYS; at++)
+  for (let at = from; at <= to && high - low < still; at++)
     [low, high] = [Math.min(low, places[at]!), Math.max(high, places[at]!)];
-  return high - low < FIVE_KEYS;
-}
-
-/** What comes again in a piece, as far as fingers ask. */
-export interface Again {
-  readonly returns: readonly Pick<
-    Form["returns"][number],
-    "hand" | "relation" | "from" | "to" | "of"
-  >[];
-  readonly sequences: Form["sequences"];
+  return high - low < still;
 }
 
 /**
@@ -86,13 +59,13 @@ export const pairsOf = ({ at, of, count }: Row, ends = 0): [at: number, of: numb
 export function runsOfForm(
   moments: readonly Moment[],
   score: Score,
-  { returns, sequences }: Again,
+  { returns, sequences }: FormReturns,
   hand: string,
-  lie: Lie,
+  alike: Alike,
   groups: boolean,
 ): Run[] {
-  const shapes = moments.map((moment) => shapeOf(moment, lie));
-  const places = moments.map((moment) => lie(moment.keys[0]!));
+  const shapes = moments.map((moment) => alike.shape(moment));
+  const places = moments.map((moment) => alike.place(moment));
   const freed = moments.map((moment) => freesHand(moment.link));
   const goesOn = (i: number, of: number) =>
     freed[i] === freed[of] && places[i]! - places[i - 1]! === places[of]! - places[of - 1]!;
@@ -101,8 +74,10 @@ export function runsOfForm(
       const pairs = stretch.pairs.filter(([i, of]) => shapes[of] === shapes[i]);
       return rowsOf(pairs, goesOn).flatMap((row): Run[] => {
         const away = moments[row.at]!.keys[0]! - moments[row.of]!.keys[0]!;
-        const kind = away === 0 ? "same" : away % 12 === 0 ? "octave" : "group";
-        return stretch.kind === "group" && underHand(places, row.of, row.at + row.count - 1)
+        const kind =
+          away === 0 ? "same" : alike.period && away % alike.period === 0 ? "octave" : "group";
+        return stretch.kind === "group" &&
+          underHand(places, row.of, row.at + row.count - 1, alike.still)
           ? []
           : [{ kind, ...row }];
       });
@@ -117,7 +92,7 @@ export function runsOfForm(
 export const otherKeyTwins = (
   moments: readonly Moment[],
   score: Score,
-  { returns }: Again,
+  { returns }: FormReturns,
   hand: string,
 ): Stretch["pairs"] => {
   const single = (at: number) => moments[at]!.keys.length === 1;
@@ -144,11 +119,11 @@ const PASSAGE = 8;
  * each run stay free: what comes before and after may ask for other fingers.
  */
 export function starsOf(
-  { grips }: Pick<Line, "grips">,
+  { ways }: Pick<Line, "ways">,
   runs: readonly Run[],
 ): { stars: Star[]; passages: ReadonlySet<number> } {
-  const count = grips.length;
-  const fits = (at: number, of: number) => grips[at]!.length === grips[of]!.length;
+  const count = ways.length;
+  const fits = (at: number, of: number) => ways[at]!.length === ways[of]!.length;
   const same = Int32Array.from({ length: count }, (_, at) => at);
   const other = Int32Array.from({ length: count }, (_, at) => at);
   const passages = new Set<number>();
@@ -202,8 +177,8 @@ function stretchesOf(
   moments: readonly Moment[],
   score: Score,
   hand: string,
-  returns: Again["returns"],
-  sequences: Again["sequences"],
+  returns: FormReturns["returns"],
+  sequences: FormReturns["sequences"],
 ): Stretch[] {
   const times = moments.map(timeOf);
   const at = new Map<string, number[]>();
@@ -268,8 +243,6 @@ function rowsOf(pairs: Stretch["pairs"], goesOn: (at: number, of: number) => boo
   return rows;
 }
 
-const OCTAVE = 12;
-
 /**
  * Moments on the same keys or octaves away before notes without a score are known to come again.
  */
@@ -291,12 +264,12 @@ function numbered<T extends string | number>(count: number, keyAt: (at: number) 
  * octaves away. Equal stretches are found by numbering those half as long first (Karp, Miller and
  * Rosenberg 1972).
  */
-export function repeatsOf(moments: readonly Moment[], lie: Lie): Run[] {
+export function repeatsOf(moments: readonly Moment[], alike: Alike): Run[] {
   const count = moments.length;
   const low = (at: number) => moments[at]!.keys[0]!;
   const shapes = numbered(
     count,
-    (at) => `${shapeOf(moments[at]!, lie)}${freesHand(moments[at]!.link) ? "|" : ""}`,
+    (at) => `${alike.shape(moments[at]!)}${freesHand(moments[at]!.link) ? "|" : ""}`,
   );
   const steps = numbered(count - 1, (at) => `${low(at + 1) - low(at)} ${shapes[at + 1]}`);
   const both = (a: number, b: number) => a * count + b;
@@ -304,7 +277,9 @@ export function repeatsOf(moments: readonly Moment[], lie: Lie): Run[] {
   const fours = numbered(count - 4, (at) => both(twos[at]!, twos[at + 2]!));
   // seven steps from key to key: four of them, and four from the fourth on
   const eights = numbered(count - LEAST + 1, (at) => both(fours[at]!, fours[at + 3]!));
-  const keys = numbered(count, (at) => `${((low(at) % OCTAVE) + OCTAVE) % OCTAVE} ${shapes[at]}`);
+  const { period } = alike;
+  const within = (key: number) => (period ? ((key % period) + period) % period : key);
+  const keys = numbered(count, (at) => `${within(low(at))} ${shapes[at]}`);
   const starts = numbered(eights.length, (at) => both(eights[at]!, keys[at]!));
   const first = new Int32Array(starts.length).fill(-1);
   const before = new Int32Array(count).fill(-1);

@@ -1,7 +1,8 @@
 import type { Aspect, Layout, Line, Stratum } from "../score/index.ts";
 import type { Timbre } from "./timbre.ts";
 import type { InstrumentRecord, RecordForm } from "./record.ts";
-import type { HandModel } from "../fingering/model.ts";
+import type { HandModel } from "../fingering/index.ts";
+import type { Review } from "./review.ts";
 import type { Player } from "./keyboard/reach.ts";
 
 export interface Limb {
@@ -45,6 +46,8 @@ export interface Instrument {
   readonly setup?: RecordForm;
   /** What is known of a student's hands and feet. */
   readonly player?: RecordForm;
+  /** Looks through its hands; absent where nobody does yet. */
+  readonly review?: Review;
   /** How its tones sound; the sampled piano when absent. */
   readonly timbre?: Timbre;
   /** Shown where nothing is proposed for the hands. */

@@ -9,7 +9,7 @@ export interface Timbre {
   readonly attack: number;
   /** Until a tone that is not sustained has died away. */
   readonly decay: number;
-  /** Share of the loudness at which it stays while it is held: none for a string that is plucked. */
+  /** Share of the loudness it keeps while it is held: none for a string that is plucked. */
   readonly sustain: number;
   /** Until it is silent when it is let go. */
   readonly release: number;

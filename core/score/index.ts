@@ -43,6 +43,7 @@ export {
 } from "./strata.ts";
 export { bareTune, covers, limbLine, takenBy, TOGETHER, voiceLine, type Line } from "./lines.ts";
 export type { Layout, StaffFacts } from "./layouts.ts";
+export { firstFinger, lastFinger, parseWritten, writtenText, type Written } from "./written.ts";
 export { annotate, type Annotations } from "./write.ts";
 export { sectionsIn } from "./sectionFile.ts";
 export {

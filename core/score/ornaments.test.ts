@@ -14,8 +14,8 @@ const heard = (score: ReturnType<typeof scoreOf>, bare = false) =>
   perform(score, startOf(0), startOf(1), { bare }).notes;
 const keys = (score: ReturnType<typeof scoreOf>) => heard(score).map((note) => note.midi);
 
-// J. S. Bach, "Explication unterschiedlicher Zeichen" in the Clavier-Büchlein vor Wilhelm Friedemann
-// Bach, 1720: trillo d c d c d c d c, mordant c b c, cadence d c b c
+// J. S. Bach, "Explication unterschiedlicher Zeichen" in the Clavier-Büchlein vor Wilhelm
+// Friedemann Bach, 1720: trillo d c d c d c d c, mordant c b c, cadence d c b c
 it.each([
   ["trill-mark", [74, 72, 74, 72, 74, 72, 74, 72]],
   ["mordent", [72, 71, 72]],

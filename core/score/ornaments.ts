@@ -61,9 +61,9 @@ const TRILLS = ["trill", "long trill"];
 /**
  * A note with its grace notes and its ornament sign, as it sounds.
  *
- * One grace note without a stroke leans on the beat for half of the note, two thirds of a dotted one
- * (C. P. E. Bach, Versuch, 1753, II.2 §11). Short ones come on the beat and are taken from the note;
- * with a stroke they come just before it. Common practice, no source.
+ * One grace note without a stroke leans on the beat for half of the note, two thirds of a dotted
+ * one (C. P. E. Bach, Versuch, 1753, II.2 §11). Short ones come on the beat and are taken from the
+ * note; with a stroke they come just before it. Common practice, no source.
  *
  * @param length quarters the note sounds without them
  * @param graces the grace notes before it, in order

@@ -1,7 +1,7 @@
 import { cases, caseScore, isSeen, realScores } from "../../core/cases/index.ts";
-import { agreements } from "../../core/fingering/taught/again.ts";
-import { chromaticFigures, figures } from "../../core/fingering/taught/figures.ts";
-import { ordinary, summary } from "../../core/fingering/taught/ordinary.ts";
+import { agreements } from "../../core/instruments/keyboard/taught/again.ts";
+import { chromaticFigures, figures } from "../../core/instruments/keyboard/taught/figures.ts";
+import { ordinary, summary } from "../../core/instruments/keyboard/taught/ordinary.ts";
 
 // npm run figures: how far proposed fingers agree with what is taught, and with themselves where
 // music returns; one JSON line each.

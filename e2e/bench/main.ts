@@ -1,5 +1,5 @@
 import { DOMParser } from "@xmldom/xmldom";
-import { propose, proposeAfter, proposeNotes } from "@yarrow-ridge/core/fingering";
+import { propose, proposeAfter, proposeNotes } from "@yarrow-ridge/core/instruments/propose";
 import { analyse, segment, survey } from "@yarrow-ridge/core/form";
 import { readFile } from "@yarrow-ridge/core/score";
 import createVerovioModule from "verovio/wasm";
@@ -140,21 +140,21 @@ report(
 );
 const rights = score.notes.filter((note) => note.hand === "right");
 const asked = { hand: "right", from: 0, to: BARS - 1, form: itsForm };
-let { worked } = proposeAfter(score, asked, undefined);
+let { solved } = proposeAfter(score, asked, undefined);
 let turn = 0;
 const lock = () => {
   // another note each time, so that each time the one before is let go as well
   turn += 37;
-  ({ worked } = proposeAfter(
+  ({ solved } = proposeAfter(
     score,
     { ...asked, locks: new Map([[rights[turn % rights.length]!.id, "2"]]) },
-    worked,
+    solved,
   ));
 };
 const locked = pairs(15, lock, () => propose(score, asked));
 report(
   "one lock changed in 100 bars: what it affects solved again, against the hand solved whole",
-  { againMs: locked.a, wholeMs: locked.b, moments: worked!.laid.line.moments.length },
+  { againMs: locked.a, wholeMs: locked.b, moments: solved!.prepared.line.moments.length },
   locked.ratio,
   "<= 0.25",
 );
@@ -172,7 +172,7 @@ const again = rights.findIndex(
 );
 const contradict = () => {
   turn++;
-  ({ worked } = proposeAfter(
+  ({ solved } = proposeAfter(
     score,
     {
       ...asked,
@@ -181,13 +181,13 @@ const contradict = () => {
         [rights[again + 2]!.id, turn % 2 ? "3" : "4"],
       ]),
     },
-    worked,
+    solved,
   ));
 };
 const parted = pairs(15, contradict, () => propose(score, asked));
 report(
   "the same where it contradicts its return",
-  { againMs: parted.a, wholeMs: parted.b, moments: worked!.laid.line.moments.length },
+  { againMs: parted.a, wholeMs: parted.b, moments: solved!.prepared.line.moments.length },
   parted.ratio,
   "<= 0.25",
 );

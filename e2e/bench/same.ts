@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { readFileSync, writeFileSync } from "node:fs";
 import { cases, caseScore, caseXml, realScores } from "../../core/cases/index.ts";
-import { propose } from "../../core/fingering/index.ts";
+import { propose } from "../../core/instruments/propose.ts";
 import { analyse } from "../../core/form/index.ts";
 import { proposePedal } from "../../core/pedalling/index.ts";
 import { exported } from "../../core/testing.ts";

@@ -13,6 +13,13 @@ import {
   type Segment,
   type Survey,
 } from "@yarrow-ridge/core/form";
+import type {
+  FingerOptions,
+  Played,
+  Proposal,
+  ProposeOptions,
+  SolvedLine,
+} from "@yarrow-ridge/core/fingering";
 import {
   check,
   proposeAfter,
@@ -20,14 +27,10 @@ import {
   redistribute,
   type CheckOptions,
   type Doubt,
-  type FingerOptions,
+  type ForWhom,
   type Handover,
   type HandoverOptions,
-  type Played,
-  type Proposal,
-  type ProposeOptions,
-  type Worked,
-} from "@yarrow-ridge/core/fingering";
+} from "@yarrow-ridge/core/instruments/propose";
 import { instrument, readingOf, type ReadingChoice } from "@yarrow-ridge/core/instruments";
 import {
   checkPedal,
@@ -128,7 +131,7 @@ export const told: { progress: (share: number) => void } = { progress: () => und
  * Lines of hands that were asked for last, so that a finger changed needs no more than what it
  * affects; and how long a line may be, in moments.
  */
-const lines = new Map<string, Worked>();
+const lines = new Map<string, SolvedLine>();
 const REMEMBERED = 6;
 const LONGEST = 5000;
 
@@ -178,25 +181,25 @@ export const tasks = {
    * @param key of all that the line depends on, but for what is written over it: with the same key
    * it goes on from the time before
    */
-  propose: (score: Score, options: ProposeOptions, key: string): Proposal => {
-    const { proposal, worked } = proposeAfter(
+  propose: (score: Score, options: ProposeOptions & ForWhom, key: string): Proposal => {
+    const { proposal, solved } = proposeAfter(
       score,
       { ...options, onProgress: told.progress },
       lines.get(key),
     );
     lines.delete(key);
-    if (worked && worked.laid.line.moments.length <= LONGEST) lines.set(key, worked);
+    if (solved && solved.prepared.line.moments.length <= LONGEST) lines.set(key, solved);
     for (const old of [...lines.keys()].slice(0, -REMEMBERED)) lines.delete(old);
     return proposal;
   },
-  proposeNotes: (played: readonly Played[], options: FingerOptions): Proposal =>
+  proposeNotes: (played: readonly Played[], options: FingerOptions & ForWhom): Proposal =>
     proposeNotes(played, { ...options, onProgress: told.progress }),
   checkFingers: (
     score: Score,
     fingers: ReadonlyMap<string, string>,
-    options: CheckOptions,
+    options: CheckOptions & ForWhom,
   ): Doubt[] => check(score, fingers, options),
-  redistribute: (score: Score, options: HandoverOptions): Handover[] =>
+  redistribute: (score: Score, options: HandoverOptions & ForWhom): Handover[] =>
     redistribute(score, options),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] =>
     proposePedal(score, { ...options, onProgress: told.progress }),

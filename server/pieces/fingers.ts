@@ -1,5 +1,6 @@
 import type { Body } from "@yarrow-ridge/contract";
-import type { Again, LineOptions, Played, Proposal } from "@yarrow-ridge/core/fingering";
+import type { FormReturns, LineOptions, Played, Proposal } from "@yarrow-ridge/core/fingering";
+import type { ForWhom } from "@yarrow-ridge/core/instruments/propose";
 import type { Form } from "@yarrow-ridge/core/form";
 import {
   instrument,
@@ -229,7 +230,7 @@ async function changedLate(
 /**
  * What the fingers ask of the form, of one hand or all; the rest need not be sent to the workers.
  */
-const againIn = ({ returns, sequences }: Form, hand?: string): Again => ({
+const againIn = ({ returns, sequences }: Form, hand?: string): FormReturns => ({
   returns: returns
     .filter((one) => one.hand === (hand ?? one.hand))
     .map(({ hand: of, relation, from, to, of: first }) => ({
@@ -253,7 +254,10 @@ function known(names: ReadonlyMap<string, string>, id: string): string {
   return id;
 }
 
-const lineOptions = ({ hand, player, school, ties }: Asked, kind: string): LineOptions => ({
+const lineOptions = (
+  { hand, player, school, ties }: Asked,
+  kind: string,
+): LineOptions & ForWhom => ({
   hand,
   instrument: kind,
   ...(player ? { player } : {}),

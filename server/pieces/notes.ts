@@ -1,4 +1,4 @@
-import { parseWritten, writtenText } from "@yarrow-ridge/core/fingering";
+import { parseWritten, writtenText } from "@yarrow-ridge/core/score";
 import { aspectsOf, instrument } from "@yarrow-ridge/core/instruments";
 import type { Aspect, Note, Score } from "@yarrow-ridge/core/score";
 import { and, eq, inArray, sql } from "drizzle-orm";

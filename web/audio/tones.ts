@@ -23,7 +23,7 @@ export function synthesized(tone: typeof Tone, timbre: Timbre): Voices {
         ? { type: "fatcustom", partials: [...partials], count: 2, spread }
         : { type: "custom", partials: [...partials] },
       envelope: { attack, decay, sustain, release, decayCurve: "exponential" },
-    } as Tone.SynthOptions,
+    },
   });
   synth.volume.value = LEVEL;
   synth.toDestination();

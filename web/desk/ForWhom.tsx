@@ -132,7 +132,7 @@ export function ForWhom({
           }
           value={school.chromatic ?? "thumb and third"}
           onChange={(event) =>
-            set({ school: { ...school, chromatic: event.target.value as "all fingers" } })
+            set({ school: { ...school, chromatic: event.target.value } })
           }
         >
           <MenuItem value="thumb and third">thumb and third in turn</MenuItem>

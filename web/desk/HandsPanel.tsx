@@ -1,6 +1,6 @@
 import { Button } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
-import { firstFinger, parseWritten, writtenText } from "@yarrow-ridge/core/fingering";
+import { firstFinger, parseWritten, writtenText } from "@yarrow-ridge/core/score";
 import { sistersOf, type Return } from "@yarrow-ridge/core/form";
 import { aspectsOf, handName, instrument } from "@yarrow-ridge/core/instruments";
 import {
@@ -22,7 +22,7 @@ import { useCommand } from "../shell/useCommand.ts";
 import { SignButtons } from "./SignButtons.tsx";
 import { RemarkBox } from "./RemarkBox.tsx";
 import { SuggestFingers } from "./SuggestFingers.tsx";
-import { PositionCard } from "./PositionCard.tsx";
+import { PositionCard } from "../instruments/keyboard/PositionCard.tsx";
 import { useDesk } from "./useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 import { ForWhom } from "./ForWhom.tsx";

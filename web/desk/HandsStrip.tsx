@@ -6,9 +6,9 @@ import { useMemo } from "react";
 import { viewOf } from "../instruments/index.ts";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { NotesHere } from "./NotesHere.tsx";
-import { Shapes } from "./Shapes.tsx";
+import { Shapes } from "../instruments/keyboard/Shapes.tsx";
 import { useDesk, type HandsView } from "./useDesk.ts";
-import { Verticals } from "./Verticals.tsx";
+import { Verticals } from "../instruments/keyboard/Verticals.tsx";
 
 const VIEWS: [HandsView, string][] = [
   ["keys", "Keys"],

@@ -1,4 +1,5 @@
-import { firstFinger, ornamentWith } from "@yarrow-ridge/core/fingering";
+import { ornamentWith } from "@yarrow-ridge/core/instruments/keyboard";
+import { firstFinger } from "@yarrow-ridge/core/score";
 import type { Aspect } from "@yarrow-ridge/core/score";
 import type { NoteBox, PageBoxes } from "./geometry.ts";
 

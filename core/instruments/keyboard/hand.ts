@@ -1,4 +1,8 @@
-import type { Grip, HandModel, Link } from "../../fingering/model.ts";
+import type { Link, Moment, Played } from "../../fingering/moment.ts";
+import { fitOf } from "./fit.ts";
+import type { Grip, KeyboardHand } from "./grip.ts";
+import { keyboardPlan } from "./plan.ts";
+import { wanted } from "./locks.ts";
 import { isBlack } from "../../score/pitch.ts";
 import { keyAt, seenBy } from "./geometry.ts";
 import { PRICES, type Prices } from "./prices.ts";
@@ -36,7 +40,7 @@ export function keyboardHand(
   side: "right" | "left",
   player: Player = {},
   prices: Prices = PRICES,
-): HandModel {
+): KeyboardHand {
   const spans = spansOf(player);
   const ease = player.level === "beginner" ? BEGINNER : 1;
   const p = prices;
@@ -258,22 +262,89 @@ export function keyboardHand(
     return cost;
   };
 
-  const apart = (a: Grip, b: Grip) =>
+  const endMismatch = (a: Grip, b: Grip) =>
     a.fingers.some((finger, i) => finger !== b.fingers[i] && finger !== 1 && b.fingers[i] !== 1)
       ? p.endApart
       : 0;
 
-  return {
-    key: (midi) => seenBy(side, midi),
+  const key = (midi: number) => seenBy(side, midi);
+  const able = (notes: readonly Played[]) => {
+    const keys = notes.map((note) => key(note.midi));
+    const struck = keys.map(() => true);
+    return (CHOICES[keys.length] ?? []).some(
+      ({ fingers }) => hold({ keys, fingers, struck }) < Infinity,
+    );
+  };
+  const hand: KeyboardHand = {
+    key,
     lie,
-    choices,
+    fit: (struck, held) => fitOf(struck, held, key, able),
+    choices: gripsOf(),
     hold,
     step,
     turn,
-    hurried: (link) => (link.seconds < FAST ? 2 : link.seconds < QUICK ? 1 : 0),
-    apart,
+    turns: (a, b, c) => [a, b, c].every(({ keys }) => keys.length === 1),
+    tableKey,
+    alike: { shape: shapeOf, place: ({ keys }) => lie(keys[0]!), period: OCTAVE, still: FIVE_KEYS },
+    wanted: (moment, locks) => wanted(moment, hand, locks),
+    written: ({ fingers, then }, at) => ({
+      value: String(fingers[at]),
+      then: then && String(then[at]),
+    }),
+    plan: (task) => keyboardPlan(hand, task),
+    endMismatch,
     width: (low, high) => keyAt(high) - keyAt(low),
-    most: (low, high) => spans[low * 10 + high]![5],
+    maxSpan: (low, high) => spans[low * 10 + high]![5],
+  };
+  return hand;
+}
+
+const OCTAVE = 12;
+/** White keys that lie under five fingers. */
+const FIVE_KEYS = 4.5;
+/** A note this long in seconds leaves time for a silent change of finger. */
+const CHANGE_AFTER = 1;
+
+/** What a moment is, up to where it lies: the shape under the hand with the colours of its keys. */
+function shapeOf({ keys, struck }: Moment): string {
+  const lowest = lie(keys[0]!);
+  return keys
+    .map((key, i) => `${lie(key) - lowest}${isBlack(key) ? "b" : "w"}${struck[i] ? "" : "h"}`)
+    .join("+");
+}
+
+/** A single note struck, with nothing held and no time to change the finger. */
+const isPlain = ({ keys, struck, seconds }: Moment): boolean =>
+  keys.length === 1 && struck[0] === true && seconds < CHANGE_AFTER;
+
+/** How much the little time that passes tells on the price of a step. */
+const hurried = ({ seconds }: Link) => (seconds < FAST ? 2 : seconds < QUICK ? 1 : 0);
+
+/** Prices of single notes depend on how their keys lie alone, whatever their octave. */
+function tableKey(moments: readonly Moment[]): string | undefined {
+  if (!moments.every(isPlain)) return undefined;
+  const keys = moments.map((moment) => moment.keys[0]!);
+  const shift = keys[0]! - Math.floor(keys[0]! / OCTAVE) * OCTAVE;
+  const moves = keys.slice(1).map((key, i) => key - keys[i]!);
+  const figure = [shift, ...moves].join(" ");
+  if (moments.length !== 2) return figure;
+  const { link } = moments[1]!;
+  return `${figure} ${link!.detached ? "d" : ""}${link!.pedalled ? "p" : ""}${link!.lifted ? "l" : ""}${hurried(link!)}`;
+}
+
+/** The grips of a moment; moments that are alike share theirs. */
+function gripsOf(): (moment: Moment) => readonly Grip[] {
+  const known = new Map<string, readonly Grip[]>();
+  return ({ keys, struck, seconds }) => {
+    const changes = seconds >= CHANGE_AFTER;
+    const key = `${keys.join()} ${struck.join()} ${changes}`;
+    let found = known.get(key);
+    if (!found)
+      known.set(
+        key,
+        (found = choices(keys.length, changes).map((way): Grip => ({ ...way, keys, struck }))),
+      );
+    return found;
   };
 }
 

@@ -3,6 +3,7 @@ import { fingering, type Aspect } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
+import { keyboardReview } from "../keyboard/review.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { PRICES } from "../keyboard/prices.ts";
@@ -121,6 +122,7 @@ export const organ: Instrument = {
   },
   notProposed:
     "Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.",
+  review: keyboardReview(LEGATO),
   // a principal: a pipe speaks at once and stays. Own figures.
   timbre: {
     partials: [1, 0.6, 0.35, 0.3, 0.12, 0.1, 0.05, 0.06],

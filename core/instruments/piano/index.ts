@@ -2,6 +2,7 @@ import { fingering } from "../../score/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
+import { keyboardReview } from "../keyboard/review.ts";
 import { keyboardPlayer } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { PEDAL } from "./pedal.ts";
@@ -27,6 +28,7 @@ export const piano: Instrument = {
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"])],
   strata: [PEDAL, POSITION],
   player: keyboardPlayer,
+  review: keyboardReview(),
   caution:
     "No long stints of loud octaves or fast repeated notes without a rest; never force a stretch.",
 };

@@ -1,4 +1,4 @@
-import { position } from "@yarrow-ridge/core/fingering";
+import { lying } from "@yarrow-ridge/core/instruments/keyboard";
 import { positionOf } from "@yarrow-ridge/core/instruments";
 import { comparePlaces, isBlack, type Note } from "@yarrow-ridge/core/score";
 import type { BoardProps } from "../view.ts";
@@ -20,7 +20,7 @@ export function Keyboard({ now, next, fingers, label, fifths, marks, score }: Bo
     );
   const kept = held && outerKeys(held, score);
   const lies = (notes: readonly Note[]) =>
-    position(
+    lying(
       notes.map((note) => ({ midi: note.midi, finger: fingers.get(note.id)?.finger ?? "" })),
       notes[0]?.hand ?? "",
       fifths,

@@ -1,4 +1,4 @@
-import { position } from "@yarrow-ridge/core/fingering";
+import { lying } from "@yarrow-ridge/core/instruments/keyboard";
 import { barAxis, pitchText, toNumber, type Score } from "@yarrow-ridge/core/score";
 import { positionOf, type HandPosition } from "@yarrow-ridge/core/instruments";
 import { DIGIT, GAP } from "../../score/Fingers.tsx";
@@ -11,7 +11,7 @@ export function outerKeys(
   { bars }: Score,
 ): [low: number, high: number] {
   const fifth =
-    position([{ midi: thumb, finger: "1" }], hand, bars[from.bar]!.key.fifths).find(
+    lying([{ midi: thumb, finger: "1" }], hand, bars[from.bar]!.key.fifths).find(
       (one) => one.finger === 5,
     )?.midi ?? thumb;
   return [Math.min(thumb, fifth), Math.max(thumb, fifth)];

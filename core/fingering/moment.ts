@@ -1,0 +1,62 @@
+import type { Fraction } from "../score/index.ts";
+
+/**
+ * A struck note, as the search sees it. Times in quarters from the beginning of the piece in
+ * written order.
+ */
+export interface Played {
+  readonly id: string;
+  readonly bar: number;
+  readonly midi: number;
+  readonly at: Fraction;
+  /** Sounding, ties joined; 0 for a grace note. */
+  readonly length: Fraction;
+  readonly grace: boolean;
+  readonly staccato: boolean;
+  /** Ornament signs on it. */
+  readonly ornaments?: readonly string[];
+}
+
+/** What lies between two moments. */
+export interface Link {
+  /** From one onset to the next. */
+  readonly seconds: number;
+  /** Nothing sounds for so long before the next onset. */
+  readonly rest: number;
+  /** The first is played short, or followed by a rest: the hand is off the key. */
+  readonly detached: boolean;
+  /** The pedal joins the two, so that the fingers need not. */
+  readonly pedalled?: boolean;
+  /** One shape of a broken chord ends and another begins: the hand may be lifted. */
+  readonly lifted?: boolean;
+}
+
+/**
+ * One moment of the search: what is struck together with what is still held from before. Keys
+ * ascend as the hand sees them.
+ */
+export interface Moment {
+  readonly bar: number;
+  readonly notes: readonly Played[];
+  readonly keys: readonly number[];
+  readonly struck: readonly boolean[];
+  /** From the moment before; undefined at the beginning. */
+  readonly link: Link | undefined;
+  /** Long enough for a silent change, in seconds until the next onset. */
+  readonly seconds: number;
+  /** Struck notes that no hand of this player takes together with the others. */
+  readonly beyond: readonly Played[];
+  /** Notes of other voices on a key that is struck here anyway, with the note that has its way. */
+  readonly doubled: readonly { readonly note: Played; readonly by: Played }[];
+  /** Held notes that have to be let go here. */
+  readonly released: readonly Played[];
+}
+
+/** What a hand takes of what is struck and held. */
+export type Fit = Pick<Moment, "notes" | "beyond" | "released">;
+
+/** A rest this long in seconds frees the hand for any way. Common practice, no source. */
+const FREE_AFTER = 0.35;
+
+export const freesHand = (link: Link | undefined): boolean =>
+  link !== undefined && link.rest > FREE_AFTER;

@@ -1,0 +1,74 @@
+import { IMPOSSIBLE, NO_TABLE, tableOf, type Line, type Term } from "./line.ts";
+import type { HandModel } from "./model.ts";
+import { freesHand, type Moment } from "./moment.ts";
+
+/** Progress is told once for so many moments. */
+const SAID = 512;
+
+const clamp = (cost: number) => Math.min(cost, IMPOSSIBLE);
+
+/** A line of moments with the ways to take each of them and what they cost. */
+export function priceLine<C>(
+  moments: readonly Moment[],
+  model: HandModel<C>,
+  terms: readonly Term<C>[],
+  onProgress: (share: number) => void = () => undefined,
+): Line<C> {
+  const tables = new Map<string, Float64Array>();
+  /** Tables of one key are the same table. */
+  const once = (key: string | undefined, make: () => Float64Array): Float64Array => {
+    if (key === undefined) return make();
+    let found = tables.get(key);
+    if (!found) tables.set(key, (found = make()));
+    return found;
+  };
+  const ways = moments.map((moment) => model.choices(moment));
+  const asking = (what: "hold" | "step" | "turn", at: number) =>
+    terms.filter((one) => one[what] && one.at[at]);
+  const names = (asked: readonly Term<C>[]) =>
+    asked.length ? terms.map((one) => (asked.includes(one) ? 1 : 0)).join("") : "";
+  const keyOf = (from: number, at: number, what: string): string | undefined => {
+    const key = model.tableKey(moments.slice(from, at + 1));
+    return key === undefined ? undefined : `${what} ${key}`;
+  };
+  const hold = moments.map((_, at) => {
+    const base = once(keyOf(at, at, "hold"), () =>
+      Float64Array.from(ways[at]!, (way) => clamp(model.hold(way))),
+    );
+    const asked = asking("hold", at);
+    return asked.length
+      ? Float64Array.from(base, (cost, i) =>
+          asked.reduce((sum, one) => sum + one.hold!(ways[at]![i]!), cost),
+        )
+      : base;
+  });
+  const step = moments.map((moment, at) => {
+    if (at % SAID === 0) onProgress(at / moments.length);
+    if (at === 0 || freesHand(moment.link)) return NO_TABLE;
+    const asked = asking("step", at);
+    return once(keyOf(at - 1, at, `step ${names(asked)}`), () =>
+      tableOf(ways[at - 1]!, ways[at]!, (a, b) =>
+        asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, moment.link!))),
+      ),
+    );
+  });
+  const turn = moments.map((moment, at) => {
+    if (at < 2 || freesHand(moment.link) || freesHand(moments[at - 1]!.link)) return undefined;
+    if (!model.turns(moments[at - 2]!, moments[at - 1]!, moment)) return undefined;
+    const [a, b, c] = [ways[at - 2]!, ways[at - 1]!, ways[at]!];
+    const asked = asking("turn", at);
+    return once(keyOf(at - 2, at, `turn ${names(asked)}`), () => {
+      const table = new Float64Array(a.length * b.length * c.length);
+      let i = 0;
+      for (const one of a)
+        for (const two of b)
+          for (const last of c)
+            table[i++] = asked.reduce(
+              (sum, other) => sum + other.turn!(one, two, last),
+              clamp(model.turn(one, two, last)),
+            );
+      return table;
+    });
+  });
+  return { moments, ways, hold, step, turn };
+}

@@ -1,0 +1,280 @@
+import { contents, plainReturns } from "../../form/index.ts";
+import {
+  add,
+  barSpan,
+  beatName,
+  compare,
+  onsets,
+  spokenName,
+  toNumber,
+  type Note,
+  type Score,
+} from "../../score/index.ts";
+import { playedIn, USUAL_TEMPO, type FormReturns } from "../../fingering/index.ts";
+import { momentsOf } from "../../fingering/moments.ts";
+import { pairsOf, runsOfForm } from "../../fingering/returned.ts";
+import { firstFinger, lastFinger } from "../../score/written.ts";
+import type { CheckOptions, Doubt } from "../review.ts";
+import type { KeyboardHand } from "./grip.ts";
+import { fingersOver } from "./locks.ts";
+import { thumbs, type HandPosition } from "./position.ts";
+
+type Fingers = ReadonlyMap<string, string>;
+
+/** Looks through fingers that are written, printed or typed, in the order of the bars. */
+export function check(
+  score: Score,
+  fingers: Fingers,
+  hands: readonly { readonly id: string; readonly model: KeyboardHand }[],
+  { positions = [], form }: CheckOptions,
+): Doubt[] {
+  return [
+    ...hands.flatMap(({ id, model }) => [
+      ...together(score, fingers, id, model),
+      ...inARow(score, fingers, id, model),
+      ...returnsOtherwise(score, fingers, id, model, form),
+      ...outOfPosition(score, fingers, id, model, positions),
+    ]),
+    ...meetings(
+      score,
+      hands.map(({ id }) => id),
+    ),
+  ].sort((a, b) => a.bar - b.bar);
+}
+
+const at = (score: Score, note: Note) => add(score.bars[note.bar]!.start, note.offset);
+const place = (score: Score, note: Note) =>
+  `bar ${barSpan(score.bars, note.bar, note.bar)}, beat ${beatName(score.bars[note.bar]!, note.offset)}`;
+const Place = (score: Score, note: Note) => place(score, note).replace(/^b/, "B");
+
+/** Notes that sound together with fingers too far apart, in the wrong order, or twice the same. */
+function together(score: Score, fingers: Fingers, hand: string, model: KeyboardHand): Doubt[] {
+  const found: Doubt[] = [];
+  let sounding: { note: Note; until: ReturnType<typeof at> }[] = [];
+  for (const onset of onsets(
+    score.notes.filter((note) => !note.grace),
+    hand,
+  )) {
+    const now = at(score, onset.notes[0]!);
+    sounding = sounding.filter(
+      ({ note, until }) =>
+        compare(until, now) > 0 && !onset.notes.some((struck) => struck.midi === note.midi),
+    );
+    onset.notes.forEach((note, i) => {
+      const written = fingers.get(note.id);
+      if (!written) return;
+      const held = sounding.map(
+        ({ note: other }) => [other, lastFinger(fingers.get(other.id) ?? "")] as const,
+      );
+      const struck = onset.notes
+        .slice(0, i)
+        .map((other) => [other, firstFinger(fingers.get(other.id) ?? "")] as const);
+      for (const [other, finger] of [...held, ...struck]) {
+        if (finger === "" || other.midi === note.midi) continue;
+        const mine = firstFinger(written);
+        const [own, others] = [model.key(note.midi), model.key(other.midi)];
+        const [low, high, f1, f2] =
+          own < others
+            ? [own, others, Number(mine), Number(finger)]
+            : [others, own, Number(finger), Number(mine)];
+        const both = `${spokenName(other.pitch)} and ${spokenName(note.pitch)}`;
+        if (f1 === f2)
+          found.push({
+            kind: "same finger",
+            bar: note.bar,
+            notes: [note.id, other.id],
+            text: `${Place(score, note)}: ${both} sound together, both with ${mine}.`,
+          });
+        else if (f1 > f2)
+          found.push({
+            kind: "crossed",
+            bar: note.bar,
+            notes: [note.id, other.id],
+            text: `${Place(score, note)}: ${both} sound together with fingers ${finger} and ${mine} crossed.`,
+          });
+        else if (model.width(low, high) > model.maxSpan(f1, f2) + 1e-9)
+          found.push({
+            kind: "unreachable",
+            bar: note.bar,
+            notes: [note.id, other.id],
+            text: `${Place(score, note)}: ${both} are further apart than ${finger} and ${mine} of this hand reach.`,
+          });
+      }
+    });
+    for (const note of onset.notes) sounding.push({ note, until: add(now, note.length) });
+  }
+  return found;
+}
+
+/**
+ * One finger on two different keys in a row without a rest between, where this hand could not: it
+ * may slide from a black key, or leap.
+ */
+function inARow(score: Score, fingers: Fingers, hand: string, model: KeyboardHand): Doubt[] {
+  const grip = (note: Note) => ({ keys: [model.key(note.midi)], fingers: [1], struck: [true] });
+  const line = onsets(score.notes, hand);
+  return line.flatMap((onset, i): Doubt[] => {
+    const before = line[i - 1];
+    if (!before || before.notes.length > 1 || onset.notes.length > 1) return [];
+    const [a, b] = [before.notes[0]!, onset.notes[0]!];
+    const [f1, f2] = [fingers.get(a.id), fingers.get(b.id)];
+    if (
+      !f1 ||
+      !f2 ||
+      a.midi === b.midi ||
+      lastFinger(f1) !== firstFinger(f2) ||
+      a.staccato ||
+      a.grace
+    )
+      return [];
+    if (toNumber(add(at(score, a), a.length)) < toNumber(at(score, b))) return [];
+    return model.step(grip(a), grip(b), { seconds: 1, rest: 0, detached: false }) < Infinity
+      ? []
+      : [
+          {
+            kind: "same finger",
+            bar: b.bar,
+            notes: [b.id, a.id],
+            text: `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a row, both with ${firstFinger(f2)}.`,
+          },
+        ];
+  });
+}
+
+/**
+ * Notes at each end of a return whose fingers may differ: what comes before and after may ask for
+ * others.
+ */
+const ENDS = 2;
+
+/**
+ * Where music returns and its fingers do not: exactly, octaves away, on other keys of the same
+ * colours, and where a changed return is not changed.
+ */
+function returnsOtherwise(
+  score: Score,
+  fingers: Fingers,
+  hand: string,
+  model: KeyboardHand,
+  form: FormReturns | undefined,
+): Doubt[] {
+  const seen = new Set<string>();
+  return [
+    ...exactTwins(
+      score,
+      hand,
+      form?.returns.filter((one) => one.hand === hand) ?? plainReturns(contents(score, hand)),
+    ),
+    ...(form ? otherTwins(score, hand, model, form) : []),
+  ].flatMap(([note, twin]): Doubt[] => {
+    const [now, before] = [fingers.get(note.id), fingers.get(twin.id)];
+    if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
+    seen.add(note.id);
+    const first =
+      note.midi === twin.midi
+        ? "where it was first"
+        : `on ${spokenName(twin.pitch)} where it was first`;
+    return [
+      {
+        kind: "not as before",
+        bar: note.bar,
+        notes: [note.id, twin.id],
+        text: `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before} ${first}, in ${place(score, twin)}.`,
+      },
+    ];
+  });
+}
+
+/** Notes of bars that return exactly, beside those of the first time. */
+function exactTwins(
+  score: Score,
+  hand: string,
+  returns: readonly Pick<FormReturns["returns"][number], "relation" | "from" | "to" | "of">[],
+): [Note, Note][] {
+  const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
+  const inBar = new Map<number, Note[]>();
+  for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
+  return returns
+    .filter((one) => one.relation === "exact")
+    .flatMap((one) => {
+      const pairs: [Note, Note][] = [];
+      for (let bar = one.from; bar <= one.to; bar++) {
+        const first = inBar.get(one.of + bar - one.from) ?? [];
+        (inBar.get(bar) ?? []).forEach((note, i) => {
+          if (first[i]?.midi === note.midi) pairs.push([note, first[i]]);
+        });
+      }
+      return pairs.slice(ENDS, -ENDS);
+    });
+}
+
+/** The same of other returns, where they are played alike. */
+function otherTwins(
+  score: Score,
+  hand: string,
+  model: KeyboardHand,
+  { returns }: FormReturns,
+): [Note, Note][] {
+  const byId = new Map(score.notes.map((note) => [note.id, note]));
+  const moments = momentsOf(playedIn(score, hand, 0, score.bars.length - 1), model, USUAL_TEMPO);
+  return runsOfForm(
+    moments,
+    score,
+    { returns: returns.filter((one) => one.relation !== "exact"), sequences: [] },
+    hand,
+    model.alike,
+    false,
+  )
+    .flatMap((run) => pairsOf(run, ENDS))
+    .flatMap(([at, of]) => {
+      const [now, before] = [moments[at]!, moments[of]!];
+      return now.notes.flatMap((note, i): [Note, Note][] =>
+        now.struck[i] && !note.grace ? [[byId.get(note.id)!, byId.get(before.notes[i]!.id)!]] : [],
+      );
+    });
+}
+
+/** Fingers that do not lie over their key where the hand is to keep its position. */
+function outOfPosition(
+  score: Score,
+  fingers: Fingers,
+  hand: string,
+  model: KeyboardHand,
+  positions: readonly HandPosition[],
+): Doubt[] {
+  const kept = thumbs(score, positions, hand);
+  return score.notes.flatMap((note): Doubt[] => {
+    const [thumb, written] = [kept.get(note.id), fingers.get(note.id)];
+    if (thumb === undefined || !written || note.held) return [];
+    const over = fingersOver(model, thumb, note.midi);
+    if (over.length === 0 || over.includes(firstFinger(written))) return [];
+    return [
+      {
+        kind: "position",
+        bar: note.bar,
+        notes: [note.id],
+        text: `${Place(score, note)}: ${written} on ${spokenName(note.pitch)}, where ${over.join(" or ")} lies over it in the position the hand is to keep.`,
+      },
+    ];
+  });
+}
+
+/** Both hands on one key at one time. */
+function meetings(score: Score, hands: readonly string[]): Doubt[] {
+  const [upper, lower] = hands;
+  if (!upper || !lower) return [];
+  const byPlace = new Map<string, Note[]>();
+  for (const note of score.notes) {
+    if (note.held || note.grace || !hands.includes(note.hand)) continue;
+    const key = `${note.bar} ${note.offset.num}/${note.offset.den} ${note.midi}`;
+    byPlace.set(key, [...(byPlace.get(key) ?? []), note]);
+  }
+  return [...byPlace.values()]
+    .filter((notes) => new Set(notes.map((note) => note.hand)).size > 1)
+    .map((notes): Doubt => ({
+      kind: "hands meet",
+      bar: notes[0]!.bar,
+      notes: notes.map((note) => note.id),
+      text: `${Place(score, notes[0]!)}: both hands have ${spokenName(notes[0]!.pitch)}. One of them takes it.`,
+    }));
+}

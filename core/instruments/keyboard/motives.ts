@@ -1,0 +1,68 @@
+import { add, toNumber, type Note, type Score } from "../../score/index.ts";
+
+/** So many notes make a motive; fewer are notes. */
+const LEAST = 3;
+/** In longer stretches these many are looked at. */
+const MOST = 12;
+
+/**
+ * Runs of notes of an inner voice: at each of them the same hand has another note outside it, and
+ * the other hand strikes less often than they do. What could change hands as a whole.
+ *
+ * @param upper whether the hand is the upper one, whose outer voice is its top
+ */
+export function motivesOf(
+  score: Score,
+  hand: string,
+  other: string,
+  upper: boolean,
+  from: number,
+  to: number,
+): Note[][] {
+  const timed = (hands: string) =>
+    score.notes
+      .filter(
+        (note) =>
+          note.hand === hands && note.bar >= from && note.bar <= to && !note.grace && !note.held,
+      )
+      .map((note) => ({
+        note,
+        at: toNumber(add(score.bars[note.bar]!.start, note.offset)),
+        until: toNumber(add(add(score.bars[note.bar]!.start, note.offset), note.length)),
+      }))
+      .sort((a, b) => a.at - b.at);
+  const onsets = [...new Set(timed(other).map((one) => one.at))];
+  const runs = new Map<string, ReturnType<typeof timed>>();
+  const found: Note[][] = [];
+  const close = (voice: string) => {
+    const run = runs.get(voice) ?? [];
+    runs.delete(voice);
+    if (run.length < LEAST) return;
+    const struck = onsets.filter((at) => at > run[0]!.at && at <= run.at(-1)!.at).length;
+    if (struck * 2 <= run.length) found.push(run.map((one) => one.note));
+  };
+  let sounding: ReturnType<typeof timed> = [];
+  const own = timed(hand);
+  for (let i = 0; i < own.length;) {
+    const { at } = own[i]!;
+    let end = i;
+    while (own[end]?.at === at) end++;
+    const struck = own.slice(i, end);
+    sounding = [...sounding.filter((one) => one.until > at), ...struck];
+    for (const one of struck) {
+      const voice = `${one.note.staff} ${one.note.voice}`;
+      const inChord = struck.some(
+        (twin) =>
+          twin !== one && twin.note.staff === one.note.staff && twin.note.voice === one.note.voice,
+      );
+      const outside = sounding.some((held) =>
+        upper ? held.note.midi > one.note.midi : held.note.midi < one.note.midi,
+      );
+      if (inChord || !outside) close(voice);
+      else runs.set(voice, [...(runs.get(voice) ?? []), one]);
+    }
+    i = end;
+  }
+  for (const voice of [...runs.keys()]) close(voice);
+  return found.slice(0, MOST);
+}

@@ -1,0 +1,93 @@
+import { barSpan, pitchText, type Score } from "../../score/index.ts";
+import type { Moment, Played, Problem } from "../../fingering/index.ts";
+import type { KeyboardHand } from "./grip.ts";
+
+const OTHER: Record<string, string> = { right: "left", left: "right" };
+
+/** What the moments asked for hold that is past the player's reach, or at its edge. */
+export function problemsOf(
+  moments: readonly Moment[],
+  asked: readonly number[],
+  model: KeyboardHand,
+  hand: string,
+  score?: Score,
+): Problem[] {
+  const where = (bar: number) => (score ? `Bar ${barSpan(score.bars, bar, bar)}` : "Here");
+  const name = (note: Played) => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
+  const list = (notes: readonly Played[]) => notes.map(name).join(", ");
+  return asked.flatMap((at): Problem[] => {
+    const moment = moments[at]!;
+    const found: Problem[] = [];
+    const struck = moment.notes.filter((_, i) => moment.struck[i]);
+    if (moment.beyond.length) {
+      const all = [...struck, ...moment.beyond];
+      const doubled = moment.beyond.filter((note) =>
+        struck.some((other) => (other.midi - note.midi) % 12 === 0),
+      );
+      const many = all.length > 5;
+      found.push({
+        kind: many ? "too many" : "unreachable",
+        bar: moment.bar,
+        notes: [
+          ...moment.beyond,
+          ...moment.doubled.filter(({ by }) => moment.beyond.includes(by)).map(({ note }) => note),
+        ].map((note) => note.id),
+        text: many
+          ? `${where(moment.bar)}: ${all.length} notes at once are more than the five fingers of a hand reach; ${list(moment.beyond)} ${moment.beyond.length === 1 ? "has" : "have"} no finger.`
+          : `${where(moment.bar)}: ${list(moment.beyond)} ${moment.beyond.length === 1 ? "is" : "are"} past the reach of this hand together with ${list(struck)}.`,
+        ways: [
+          "Roll the chord.",
+          ...(OTHER[hand] ? [`Give ${list(moment.beyond)} to the ${OTHER[hand]} hand.`] : []),
+          ...(doubled.length
+            ? [`Leave out ${list(doubled)}: the chord has it in another octave.`]
+            : []),
+          "Let the far note go early, under the pedal.",
+        ],
+      });
+    }
+    if (moment.released.length) {
+      found.push({
+        kind: "let go",
+        bar: moment.bar,
+        notes: moment.released.map((note) => note.id),
+        text: `${where(moment.bar)}: ${list(moment.released)} cannot be held while ${list(struck)} ${struck.length === 1 ? "is" : "are"} played.`,
+        ways: [
+          "Let it go early, under the pedal.",
+          ...(OTHER[hand] ? [`Take it over with the ${OTHER[hand]} hand.`] : []),
+        ],
+      });
+    }
+    const [low, high] = [moment.keys[0]!, moment.keys.at(-1)!];
+    if (
+      moment.keys.length > 1 &&
+      moment.struck.some(Boolean) &&
+      model.width(low, high) > model.maxSpan(1, 5) * 0.93
+    ) {
+      found.push({
+        kind: "stretch",
+        bar: moment.bar,
+        notes: [moment.notes[0]!.id, moment.notes.at(-1)!.id],
+        text: `${where(moment.bar)}: ${name(moment.notes[0]!)} to ${name(moment.notes.at(-1)!)} is as far as this hand goes. Never force it.`,
+        ways: ["Roll it.", "Let the lower note go at once."],
+      });
+    }
+    return found;
+  });
+}
+
+/** Notes outside the position the hand is to keep, a problem for each bar. */
+export function outsidePosition(notes: readonly Played[], score?: Score): Problem[] {
+  return [...new Set(notes.map((note) => note.bar))].map((bar) => {
+    const here = notes.filter((note) => note.bar === bar);
+    const names = [
+      ...new Set(here.map((note) => pitchText(note.midi, score?.bars[bar]?.key.fifths ?? 0))),
+    ];
+    return {
+      kind: "outside",
+      bar,
+      notes: here.map((note) => note.id),
+      text: `${score ? `Bar ${barSpan(score.bars, bar, bar)}` : "Here"}: ${names.join(", ")} ${names.length === 1 ? "lies" : "lie"} outside the position the hand is to keep.`,
+      ways: ["Let the hand open for it and come back.", "End the position before it."],
+    };
+  });
+}

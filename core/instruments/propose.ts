@@ -1,0 +1,106 @@
+import * as engine from "../fingering/index.ts";
+import type {
+  FingerOptions,
+  HandModel,
+  Played,
+  Proposal,
+  ProposeOptions,
+  SolvedLine,
+} from "../fingering/index.ts";
+import { parseWritten, type Score } from "../score/index.ts";
+import { instrument, valuesOf } from "./index.ts";
+import type { Player } from "./keyboard/reach.ts";
+import type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
+
+/** Whose fingers are asked for. */
+export interface ForWhom {
+  /** The piano when not given. */
+  readonly instrument?: string;
+  readonly player?: Player;
+}
+
+const NOTHING: Proposal = {
+  notes: [],
+  cost: 0,
+  reasons: [],
+  problems: [],
+  alternatives: [],
+  elsewhere: [],
+};
+
+/**
+ * Undefined when nothing is proposed for this limb.
+ *
+ * @throws RangeError for an instrument or hand nobody registered
+ */
+function modelOf(hand: string, { instrument: kind = "piano", player }: ForWhom) {
+  const limb = instrument(kind).limbs.find((candidate) => candidate.id === hand);
+  if (!limb) throw new RangeError(`no hand called ${hand}`);
+  return limb.model?.(player);
+}
+
+/**
+ * Fingers for one hand of an instrument in a stretch of bars, in pencil.
+ *
+ * @throws RangeError for an instrument or hand nobody registered
+ * @example
+ *   propose(score, { hand: "right", from: 0, to: 7 }).notes[0]; // { id, bar, midi, finger: "1" }
+ */
+export const propose = (score: Score, options: ProposeOptions & ForWhom): Proposal =>
+  proposeAfter(score, options, undefined).proposal;
+
+/**
+ * The same, with what the next proposal for this line can go on from.
+ *
+ * @param before of the same score and options but for locks, positions and bars
+ */
+export function proposeAfter(
+  score: Score,
+  options: ProposeOptions & ForWhom,
+  before: SolvedLine | undefined,
+): { proposal: Proposal; solved?: SolvedLine } {
+  const model = modelOf(options.hand, options);
+  if (!model) return { proposal: NOTHING };
+  const printed = options.school?.edition ? { printed: editionOf(score, options) } : {};
+  return engine.proposeAfter(score, model, { ...options, ...printed }, before);
+}
+
+/** The same on notes alone. */
+export function proposeNotes(
+  played: readonly Played[],
+  options: FingerOptions & ForWhom,
+  score?: Score,
+): Proposal {
+  const model: HandModel | undefined = modelOf(options.hand, options);
+  return model ? engine.proposeNotes(played, model, options, score) : NOTHING;
+}
+
+/** The edition's fingers of a hand, where they are fingers of it. */
+function editionOf(
+  score: Score,
+  { hand, instrument: kind = "piano" }: FingerOptions & ForWhom,
+): Map<string, string> {
+  const symbols = valuesOf(instrument(kind), hand, "finger");
+  return new Map(
+    score.notes.flatMap((note): [string, string][] =>
+      note.hand === hand && note.printed?.finger && parseWritten(note.printed.finger, symbols)
+        ? [[note.id, note.printed.finger]]
+        : [],
+    ),
+  );
+}
+
+/** Looks through fingers that are written, printed or typed. */
+export const check = (
+  score: Score,
+  fingers: ReadonlyMap<string, string>,
+  { instrument: kind = "piano", ...options }: CheckOptions & ForWhom = {},
+): Doubt[] => instrument(kind).review?.check(score, fingers, options) ?? [];
+
+/** What one hand might take from another. */
+export const redistribute = (
+  score: Score,
+  { instrument: kind = "piano", ...options }: HandoverOptions & ForWhom,
+): Handover[] => instrument(kind).review?.redistribute(score, options) ?? [];
+
+export type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
