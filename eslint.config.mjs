@@ -1,6 +1,13 @@
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
+const WORDS = "/^(piano|organ|harp|guitar|accordion|right|left|feet|damper)$/";
+/** Words of one instrument, as values. */
+const NAMED = ["Literal", "TemplateElement"].map((node) => ({
+  selector: node === "Literal" ? `Literal[value=${WORDS}]` : `TemplateElement[value.raw=${WORDS}]`,
+  message: "A word of one instrument: it belongs into that instrument's folder.",
+}));
+
 export default tseslint.config(
   {
     ignores: [
@@ -81,6 +88,28 @@ export default tseslint.config(
       ],
       "no-restricted-properties": ["error", { object: "Math", property: "random" }],
     },
+  },
+  {
+    // an instrument is a folder: nobody else names one, or its hands and feet
+    files: ["core/**/*.ts", "contract/**/*.ts", "server/**/*.ts", "web/**/*.ts", "web/**/*.tsx"],
+    ignores: [
+      "**/*.test.ts",
+      "core/instruments/**",
+      "web/instruments/**",
+      "core/cases/**",
+      "core/testing.ts",
+      // what is read where no instrument says more
+      "core/score/aspects.ts",
+      "core/score/read.ts",
+      // a file's barlines and alignment, and the keys of a keyboard to type on, have sides too
+      "core/score/adopt.ts",
+      "core/score/credits.ts",
+      "core/score/directions.ts",
+      "core/score/files/build.ts",
+      "web/App.tsx",
+      "web/shell/keys.ts",
+    ],
+    rules: { "no-restricted-syntax": ["error", ...NAMED] },
   },
   {
     files: ["web/**/*.ts", "web/**/*.tsx"],

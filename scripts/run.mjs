@@ -3,7 +3,7 @@
 import { spawn } from "node:child_process";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
-import { build, install, needNode, root, run, say } from "./tools.mjs";
+import { build, install, needNode, root, ROOMS, run, say } from "./tools.mjs";
 
 const server = (...flags) => {
   const child = spawn(process.execPath, ["--import", "tsx", join("server", "main.ts"), ...flags], {
@@ -45,6 +45,7 @@ const commands = {
   lint: async () =>
     (await run("npx", ["prettier", "--check", "--log-level", "warn", "."])) ||
     (await run("npx", ["eslint", "."])) ||
+    (await run("npx", ROOMS)) ||
     run("npx", ["tsc", "-p", "."]),
   fuzz: () => run(process.execPath, ["--import", "tsx", join("e2e", "bench", "fuzz.ts")]),
   same: () =>

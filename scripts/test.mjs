@@ -2,7 +2,7 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { abcReader, build, chromium, install, needNode, run, say } from "./tools.mjs";
+import { abcReader, build, chromium, install, needNode, ROOMS, run, say } from "./tools.mjs";
 
 const only = process.argv.slice(2);
 let [passed, failed, skipped] = [0, 0, 0];
@@ -52,6 +52,7 @@ try {
   if (only.length === 0) {
     await step("Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]);
     await step("Lint", "npx", ["eslint", "."]);
+    await step("Rooms", "npx", ROOMS);
     await step("Types", "npx", ["tsc", "-p", "."]);
   }
   await build();

@@ -8,6 +8,13 @@ import { fileURLToPath } from "node:url";
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const cache = join(root, ".cache");
 
+/** Who may import whom: `npx` with these arguments. */
+export const ROOMS = [
+  "depcruise",
+  ...["core", "contract", "server", "web", "demo"],
+  ...["--config", ".dependency-cruiser.mjs"],
+];
+
 export const say = (line) => process.stdout.write(`${line}\n`);
 
 /** Runs a program to its end, showing what it prints; resolves with its exit code. */

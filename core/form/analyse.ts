@@ -1,31 +1,12 @@
 import type { Score } from "../score/index.ts";
 import { handsOf, type BarContent } from "./content.ts";
 import { compareBars } from "./differences.ts";
-import { grounds, type Ground } from "./grounds.ts";
-import { imitations, type Imitation } from "./imitation.ts";
+import { grounds } from "./grounds.ts";
+import { imitations } from "./imitation.ts";
 import { paperForm } from "./paper.ts";
 import { linesOf, returnsOf, type Return } from "./returns.ts";
-import { sequences, type Sequence } from "./sequences.ts";
-
-export interface Form {
-  readonly bars: number;
-  /** Bars that are new in at least one hand. */
-  readonly newBars: number;
-  readonly newBarsByHand: Readonly<Record<string, number>>;
-  /** Per hand, whether each bar is new. */
-  readonly isNew: Readonly<Record<string, readonly boolean[]>>;
-  /** Of the new bars, those that are nearly known in every hand in which they are new. */
-  readonly nearlyKnown: number;
-  /**
-   * Per hand, the work in each bar: 1 when it is new, the share that differs when it is nearly
-   * known, 0 when it is known.
-   */
-  readonly work: Readonly<Record<string, readonly number[]>>;
-  readonly returns: readonly Return[];
-  readonly sequences: readonly Sequence[];
-  readonly imitations: readonly Imitation[];
-  readonly grounds: readonly Ground[];
-}
+import { sequences } from "./sequences.ts";
+import type { Form } from "./model.ts";
 
 /** Another key or another hand leaves at least this share of a bar to be learnt. */
 const OTHER_KEY = 0.25;

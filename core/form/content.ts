@@ -62,7 +62,7 @@ export class Numbers {
 export function handsOf(score: Score): string[] {
   if (score.paperHands) return [...score.paperHands];
   const playing = new Set(score.notes.map((note) => note.hand));
-  return score.limbs.filter((limb) => playing.has(limb));
+  return score.limbs.map(({ id }) => id).filter((id) => playing.has(id));
 }
 
 const SILENT: BarContent = {

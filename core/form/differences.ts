@@ -1,6 +1,6 @@
-import { lineName } from "../instruments/index.ts";
 import {
   beatName,
+  limbName,
   pitchText,
   spokenName,
   toNumber,
@@ -98,7 +98,7 @@ export function differences(
     found.push({
       bar: index,
       offset: toNumber(offset),
-      text: `bar ${number}, ${lineName(hand)}, beat ${beatName(score.bars[bar]!, offset)}: ${text}`,
+      text: `bar ${number}, ${limbName(score, hand)}, beat ${beatName(score.bars[bar]!, offset)}: ${text}`,
     });
   };
   const moved = (note: Note) =>

@@ -1,6 +1,6 @@
-import { lineName } from "../instruments/index.ts";
 import {
   compare,
+  limbName,
   notesByBar,
   playingOrder,
   secondsOf,
@@ -102,7 +102,7 @@ function fingers(
       {
         bar,
         offset: toNumber(note.offset),
-        text: `bar ${score.bars[bar]!.number}, ${lineName(note.hand)}: ${text}`,
+        text: `bar ${score.bars[bar]!.number}, ${limbName(score, note.hand)}: ${text}`,
       },
     ];
   });

@@ -1,5 +1,5 @@
 import { barSpan, notesByBar, toNumber, type Bar, type Note, type Score } from "../score/index.ts";
-import type { Form } from "./analyse.ts";
+import type { Form } from "./model.ts";
 import { hear, spellingOf } from "./harmony/index.ts";
 import type { Return } from "./returns.ts";
 import { rolesOf } from "./survey/roles.ts";

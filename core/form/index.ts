@@ -1,5 +1,6 @@
 export { carryMarks, type CarriedMarks } from "./carryMarks.ts";
-export { analyse, newBars, type Form } from "./analyse.ts";
+export { analyse, newBars } from "./analyse.ts";
+export type { Form } from "./model.ts";
 export {
   pairsOfReturns,
   sistersOf,
@@ -25,5 +26,11 @@ export { correction, type Correction } from "./correct.ts";
 export { compareEditions, type ComparedBar, type Editions } from "./editions.ts";
 export { formName, type FormName } from "./names.ts";
 export { segment, type Grain, type Segment } from "./segments.ts";
-export { firstKey, survey, type Survey } from "./survey/index.ts";
+export {
+  firstKey,
+  survey,
+  type Survey,
+  type SurveyedOn,
+  type SurveyOptions,
+} from "./survey/index.ts";
 export { chordsNamed, hear, type Chord } from "./harmony/index.ts";

@@ -1,5 +1,5 @@
 import { comparePlaces, lastBarOf, type Score, type Section } from "../score/index.ts";
-import type { Form } from "./analyse.ts";
+import type { Form } from "./model.ts";
 import { handsOf } from "./content.ts";
 import type { Return } from "./returns.ts";
 

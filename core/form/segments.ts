@@ -1,5 +1,5 @@
 import { compare, type Score } from "../score/index.ts";
-import type { Form } from "./analyse.ts";
+import type { Form } from "./model.ts";
 import { handsOf } from "./content.ts";
 import { evidenceOf, type Evidence, type Span } from "./evidence.ts";
 import type { Return } from "./returns.ts";

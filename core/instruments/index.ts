@@ -20,6 +20,9 @@ export type { Instrument, Limb } from "./instrument.ts";
 /** Every instrument the program knows. A new one is a folder beside these and a line here. */
 export const instruments: readonly Instrument[] = [piano, organ, harp, guitar, accordion];
 
+/** Where nobody says which: the first of the list. */
+export const USUAL_INSTRUMENT = instruments[0]!.id;
+
 /** @throws RangeError for an instrument nobody registered */
 export function instrument(id: string): Instrument {
   const found = instruments.find((candidate) => candidate.id === id);

@@ -10,6 +10,8 @@ export interface Limb {
   readonly id: string;
   /** The word for it on screen. */
   readonly name: string;
+  /** It has no fingers. */
+  readonly foot?: boolean;
   /** Lowest and highest key it has, A4 = 69, both sounding. From memory: makers differ. */
   readonly compass: readonly [number, number];
   /** The same as the instrument of a piece is set up. */

@@ -8,13 +8,13 @@ import type {
   SolvedLine,
 } from "../fingering/index.ts";
 import { parseWritten, type Score } from "../score/index.ts";
-import { instrument, valuesOf } from "./index.ts";
+import { instrument, USUAL_INSTRUMENT, valuesOf } from "./index.ts";
 import type { Player } from "./keyboard/reach.ts";
 import type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
 
 /** Whose fingers are asked for. */
 export interface ForWhom {
-  /** The piano when not given. */
+  /** The usual one when not given. */
   readonly instrument?: string;
   readonly player?: Player;
 }
@@ -33,7 +33,7 @@ const NOTHING: Proposal = {
  *
  * @throws RangeError for an instrument or hand nobody registered
  */
-function modelOf(hand: string, { instrument: kind = "piano", player }: ForWhom) {
+function modelOf(hand: string, { instrument: kind = USUAL_INSTRUMENT, player }: ForWhom) {
   const limb = instrument(kind).limbs.find((candidate) => candidate.id === hand);
   if (!limb) throw new RangeError(`no hand called ${hand}`);
   return limb.model?.(player);
@@ -78,7 +78,7 @@ export function proposeNotes(
 /** The edition's fingers of a hand, where they are fingers of it. */
 function editionOf(
   score: Score,
-  { hand, instrument: kind = "piano" }: FingerOptions & ForWhom,
+  { hand, instrument: kind = USUAL_INSTRUMENT }: FingerOptions & ForWhom,
 ): Map<string, string> {
   const symbols = valuesOf(instrument(kind), hand, "finger");
   return new Map(
@@ -94,13 +94,13 @@ function editionOf(
 export const check = (
   score: Score,
   fingers: ReadonlyMap<string, string>,
-  { instrument: kind = "piano", ...options }: CheckOptions & ForWhom = {},
+  { instrument: kind = USUAL_INSTRUMENT, ...options }: CheckOptions & ForWhom = {},
 ): Doubt[] => instrument(kind).review?.check(score, fingers, options) ?? [];
 
 /** What one hand might take from another. */
 export const redistribute = (
   score: Score,
-  { instrument: kind = "piano", ...options }: HandoverOptions & ForWhom,
+  { instrument: kind = USUAL_INSTRUMENT, ...options }: HandoverOptions & ForWhom,
 ): Handover[] => instrument(kind).review?.redistribute(score, options) ?? [];
 
 export type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";

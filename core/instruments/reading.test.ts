@@ -33,7 +33,10 @@ const read = (xml: string, kind: string, choice: ReadingChoice = {}) =>
 const whose = (xml: string, kind = "organ", choice: ReadingChoice = {}) => {
   const { notes, limbs } = read(xml, kind, choice);
   return limbs
-    .map((limb) => [limb, ...notes.filter((note) => note.hand === limb).map((note) => note.midi)])
+    .map(({ id: limb }) => [
+      limb,
+      ...notes.filter((note) => note.hand === limb).map((note) => note.midi),
+    ])
     .filter((one) => one.length > 1)
     .map((one) => one.join(" "));
 };

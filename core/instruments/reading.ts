@@ -16,13 +16,17 @@ export function readingOf(
   of: Instrument,
   { parts, layout, onPaper }: ReadingChoice = {},
 ): ReadOptions {
-  const limbs = of.limbs.map(({ id }) => id);
+  const limbs = of.limbs.map(({ id, name, foot = false }) => ({
+    id,
+    name,
+    ...(foot ? { foot } : {}),
+  }));
   return {
     limbs,
     aspects: of.aspects,
     ...(of.layouts ? { layouts: of.layouts } : {}),
     ...(parts ? { parts } : {}),
     ...(layout ? { layout } : {}),
-    ...(onPaper ? { paperHands: limbs } : {}),
+    ...(onPaper ? { paperHands: limbs.map(({ id }) => id) } : {}),
   };
 }

@@ -1,6 +1,6 @@
 import { BASS, pitchText, type Score } from "../score/index.ts";
 import { placeAt } from "./place.ts";
-import type { ProposedPedal } from "./propose.ts";
+import type { ProposedPedal } from "./model.ts";
 import type { Moment } from "./ringing.ts";
 import type { Stretch } from "./stretches.ts";
 

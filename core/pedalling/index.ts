@@ -1,5 +1,6 @@
 export { chordRoughness, curve, roughness, roughnessOf } from "./dissonance.ts";
 export { clarityOf, type ClarityAt } from "./curve.ts";
-export { proposePedal, type PedalOptions, type PedalStyle, type ProposedPedal } from "./propose.ts";
+export { proposePedal } from "./propose.ts";
+export type { PedalOptions, PedalStyle, ProposedPedal } from "./model.ts";
 export { ROOMS, type Room } from "./room.ts";
 export { checkPedal, MUDDY, type PedalDoubt } from "./check.ts";

@@ -13,7 +13,7 @@ import {
   type Shape,
 } from "../score/index.ts";
 import { levelAt, loudnessOf } from "../shaping/index.ts";
-import type { ProposedPedal } from "./propose.ts";
+import type { ProposedPedal } from "./model.ts";
 
 /**
  * This soft and softer the left pedal thins the tone; shorter than so many bars it is not worth the

@@ -1,43 +1,14 @@
-import {
-  BASS,
-  NO_SHAPE,
-  pitchText,
-  toNumber,
-  type PedalMark,
-  type Score,
-  type Shape,
-} from "../score/index.ts";
+import { BASS, NO_SHAPE, pitchText, toNumber, type Score } from "../score/index.ts";
 import { expectedFrom } from "./alike.ts";
 import { flutterMarks, flutterRuns } from "./flutter.ts";
 import { guideOf, unguided } from "./harmony.ts";
 import { otherPedals } from "./others.ts";
+import type { PedalOptions, ProposedPedal } from "./model.ts";
 import { placeAt } from "./place.ts";
 import { keysIn, whyChange, whyDown, whyShallow } from "./reasons.ts";
 import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from "./ringing.ts";
-import { ROOMS, type Room } from "./room.ts";
+import { ROOMS } from "./room.ts";
 import { cut, isSilence, JOINED, PRICES, type Stretch } from "./stretches.ts";
-
-/** Whether harmony is joined by the pedal, or it is kept to where the hands cannot join. */
-export type PedalStyle = "harmony" | "dry";
-
-export interface ProposedPedal extends PedalMark {
-  /** A sentence without its full stop. */
-  readonly why: string;
-}
-
-export interface PedalOptions {
-  readonly style: PedalStyle;
-  /** Bars, 0-based inclusive. */
-  readonly from: number;
-  readonly to: number;
-  /** Quarters a minute. */
-  readonly tempo: number;
-  readonly room?: Room;
-  /** Loudness as the teacher hears it; as printed when not given. */
-  readonly shape?: Shape;
-  /** Told how much of the work is done, 0 to 1. */
-  readonly onProgress?: (share: number) => void;
-}
 
 /**
  * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into

@@ -9,7 +9,7 @@ import {
 } from "../score/index.ts";
 import { grazing } from "./curve.ts";
 import type { Guide } from "./harmony.ts";
-import type { PedalStyle } from "./propose.ts";
+import type { PedalStyle } from "./model.ts";
 import { blurOf, soundingAt, type Moment, type Tone } from "./ringing.ts";
 
 /**

@@ -41,7 +41,16 @@ export {
   type Printed,
   type Stratum,
 } from "./strata.ts";
-export { bareTune, covers, limbLine, takenBy, TOGETHER, voiceLine, type Line } from "./lines.ts";
+export {
+  bareTune,
+  covers,
+  limbLine,
+  limbName,
+  takenBy,
+  TOGETHER,
+  voiceLine,
+  type Line,
+} from "./lines.ts";
 export type { Layout, StaffFacts } from "./layouts.ts";
 export { firstFinger, lastFinger, parseWritten, writtenText, type Written } from "./written.ts";
 export { annotate, type Annotations } from "./write.ts";

@@ -19,6 +19,10 @@ export interface Line {
 /** The line of everything. */
 export const TOGETHER = "both";
 
+/** The word for a hand or foot of a score. */
+export const limbName = ({ limbs }: Pick<Score, "limbs">, id: string): string =>
+  limbs.find((limb) => limb.id === id)?.name ?? id;
+
 /** The line of one hand or of the feet. */
 export const limbLine = (limb: string): Line => ({ id: limb, name: limb, limbs: [limb] });
 

@@ -149,6 +149,14 @@ export interface LayoutChoice {
   readonly others: readonly { readonly id: string; readonly name: string }[];
 }
 
+/** A hand or the feet, and the word for it on screen. */
+export interface LimbName {
+  readonly id: string;
+  readonly name: string;
+  /** It has no fingers. */
+  readonly foot?: boolean;
+}
+
 export interface Score {
   readonly title: string;
   readonly composer: string;
@@ -157,7 +165,7 @@ export interface Score {
   /** The hands that play a piece on paper, whose notes nobody knows. */
   readonly paperHands?: readonly string[];
   /** The hands and feet the instrument has, from the top, whether they play here or not. */
-  readonly limbs: readonly string[];
+  readonly limbs: readonly LimbName[];
   /** How its staves are read, where there is more than one way. */
   readonly layout?: LayoutChoice;
   readonly bars: readonly Bar[];

@@ -9,7 +9,7 @@ const plain: Paper = {
 };
 const read = (paper: Paper) =>
   readScore(paperXml(paper, "Paper", "Nobody", 2), {
-    limbs: ["right", "left"],
+    limbs: ["right", "left"].map((id) => ({ id, name: id })),
     paperHands: ["right", "left"],
   }).score;
 

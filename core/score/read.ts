@@ -7,7 +7,14 @@ import { isMidi, midiToXml } from "./files/midi.ts";
 import { giveIds } from "./ids.ts";
 import { misfits, nominalLength } from "./measure.ts";
 import { FINGERING, type Aspect } from "./aspects.ts";
-import { ScoreError, type Bar, type PrintedMark, type Score, type Warning } from "./model.ts";
+import {
+  ScoreError,
+  type Bar,
+  type LimbName,
+  type PrintedMark,
+  type Score,
+  type Warning,
+} from "./model.ts";
 import { type Layout } from "./layouts.ts";
 import { choosePart, partsOf, stavesOf } from "./parts.ts";
 import { joinNotes } from "./joinNotes.ts";
@@ -24,13 +31,19 @@ import {
   type Element,
 } from "./xml.ts";
 
+const USUAL_LIMBS: readonly LimbName[] = [
+  { id: "right", name: "right hand" },
+  { id: "left", name: "left hand" },
+  { id: "feet", name: "feet", foot: true },
+];
+
 /** More than any piece a person learns; it bounds memory and time. */
 const MAX_BARS = 5000;
 const MAX_NAME = 200;
 
 export interface ReadOptions {
-  /** Limb of each staff from the top, as the instrument names them. */
-  readonly limbs?: readonly string[];
+  /** The limb of each staff from the top; two hands and the feet when not given. */
+  readonly limbs?: readonly LimbName[];
   /** Other ways the instrument has to read staves; from the top staff down when there are none. */
   readonly layouts?: readonly Layout[];
   /** Which of them somebody chose; the one that fits best when nobody did. */
@@ -129,7 +142,7 @@ function readDocument(text: string, options: ReadOptions): Import {
   const parts = partsOf(root);
   if (parts.length === 0) throw new ScoreError("The score has no part with measures in it.");
   warnings.push(...giveIds(parts));
-  const limbs = options.limbs ?? ["right", "left", "feet"];
+  const limbs = options.limbs ?? USUAL_LIMBS;
   const layouts = options.paperHands ? [] : (options.layouts ?? []);
   const sizes = layouts.length
     ? layouts.map(({ staves }) => staves.length)
@@ -137,7 +150,12 @@ function readDocument(text: string, options: ReadOptions): Import {
   const candidates = choosePart(parts, options.parts, sizes, warnings);
   const aspects = options.aspects ?? [FINGERING];
   const read = readParts(parts, candidates, aspects);
-  const layout = layoutOf(read, layouts, options.layout, limbs);
+  const layout = layoutOf(
+    read,
+    layouts,
+    options.layout,
+    limbs.map(({ id }) => id),
+  );
   // a staff that somebody else sings is not to be practised, nor is a part of nothing else
   const own = read.filter((one) =>
     layout.staves.slice(one.above, one.above + one.staves).some((limb) => limb !== undefined),

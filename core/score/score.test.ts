@@ -114,8 +114,9 @@ describe("reading a score", () => {
     const staved = (step: string, octave: number, staff: number) =>
       note(step, octave, 8, `<staff>${staff}</staff>`);
     const file = `<score-partwise>${list}<part id="V">${measure("1", attributes() + note("E", 5, 8))}</part><part id="P">${measure("1", attributes().replace("</time>", "</time><staves>2</staves>") + staved("C", 4, 1) + "<backup><duration>8</duration></backup>" + staved("C", 3, 2))}</part><part id="B">${measure("1", attributes() + note("C", 2, 8))}</part></score-partwise>`;
+    const named = (ids: readonly string[]) => ids.map((id) => ({ id, name: id }));
     const heard = (parts?: number[], limbs = ["right", "left"]) =>
-      readScore(file, { limbs, ...(parts ? { parts } : {}) }).score.notes.map(
+      readScore(file, { limbs: named(limbs), ...(parts ? { parts } : {}) }).score.notes.map(
         (one) => `${one.hand} ${one.midi}`,
       );
     it("has the piano practised, and any other part that is chosen, in staves from the top", () => {
@@ -134,7 +135,7 @@ describe("reading a score", () => {
       expect(readScore(file).score.warnings.map((one) => one.kind)).toContain("parts");
     });
     it("is drawn with the chosen parts alone, and exported whole", () => {
-      const { score, xml } = readScore(file, { limbs: ["right", "left"] });
+      const { score, xml } = readScore(file, { limbs: named(["right", "left"]) });
       const drawnXml = engravable(xml, [1]);
       expect([...drawnXml.matchAll(/<(?:part|score-part) id="(\w)"/g)].map(([, id]) => id)).toEqual(
         ["P", "P"],

@@ -40,7 +40,7 @@ const LEAST = 5;
  */
 export function freeRuns(score: Score, shape: Shape): FreeRun[] {
   const hands = [...new Set(score.notes.map((note) => note.hand))].filter(
-    (hand) => hand !== "feet",
+    (hand) => !score.limbs.some((limb) => limb.id === hand && limb.foot),
   );
   if (hands.length !== 2) return [];
   const [one, other] = hands.map((hand) =>

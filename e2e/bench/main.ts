@@ -1,6 +1,7 @@
 import { DOMParser } from "@xmldom/xmldom";
 import { propose, proposeAfter, proposeNotes } from "@yarrow-ridge/core/instruments/propose";
-import { analyse, segment, survey } from "@yarrow-ridge/core/form";
+import { analyse, segment } from "@yarrow-ridge/core/form";
+import { surveyFor } from "@yarrow-ridge/core/instruments/survey";
 import { readFile } from "@yarrow-ridge/core/score";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
@@ -30,7 +31,7 @@ function known(bars: number) {
   return {
     know: () => {
       segment(score, analyse(score));
-      survey(score, { instrument: "piano" });
+      surveyFor(score, { instrument: "piano" });
     },
     parse: () => new DOMParser().parseFromString(text, "text/xml"),
   };

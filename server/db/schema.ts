@@ -1,3 +1,4 @@
+import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from "@yarrow-ridge/core/score";
 import type { InstrumentRecord } from "@yarrow-ridge/core/instruments";
 import {
@@ -30,7 +31,7 @@ const archived = () => boolean("archived").notNull().default(false);
 export const students = pgTable("students", {
   id: id(),
   name: text("name").notNull(),
-  instrument: text("instrument").notNull().default("piano"),
+  instrument: text("instrument").notNull().default(USUAL_INSTRUMENT),
   notes: text("notes").notNull().default(""),
   /** Monday is 0. */
   lessonWeekday: integer("lesson_weekday"),

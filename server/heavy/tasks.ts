@@ -5,7 +5,6 @@ import {
   firstKey,
   formName,
   segment,
-  survey,
   type Editions,
   type Form,
   type FormName,
@@ -32,6 +31,7 @@ import {
   type HandoverOptions,
 } from "@yarrow-ridge/core/instruments/propose";
 import { instrument, readingOf, type ReadingChoice } from "@yarrow-ridge/core/instruments";
+import { surveyFor, type SurveyFor } from "@yarrow-ridge/core/instruments/survey";
 import {
   checkPedal,
   clarityOf,
@@ -205,7 +205,7 @@ export const tasks = {
     proposePedal(score, { ...options, onProgress: told.progress }),
   checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),
   clarity: (...args: Parameters<typeof clarityOf>): ClarityAt[] => clarityOf(...args),
-  survey: (score: Score, options: Parameters<typeof survey>[1]): Survey => survey(score, options),
+  survey: (score: Score, options: SurveyFor): Survey => surveyFor(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
   annotate: (
     source: Source,

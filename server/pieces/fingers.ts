@@ -5,6 +5,7 @@ import type { Form } from "@yarrow-ridge/core/form";
 import {
   instrument,
   instruments,
+  USUAL_INSTRUMENT,
   lineOf,
   stratumOf,
   thumbs,
@@ -79,7 +80,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
   },
 
   proposeNotes: async ({ body, c }) => {
-    const kind = body.instrument ?? "piano";
+    const kind = body.instrument ?? USUAL_INSTRUMENT;
     if (!instruments.some((one) => one.id === kind))
       throw new ProblemError(400, `There is no instrument called ${kind}.`, "instrument");
     checkHand(kind, body.hand);

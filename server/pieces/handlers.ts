@@ -1,4 +1,4 @@
-import { instrument, instruments } from "@yarrow-ridge/core/instruments";
+import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
 import { pieces } from "../db/schema.ts";
@@ -23,7 +23,7 @@ import { bringScore } from "./bring.ts";
 import { answerForm, formOf } from "./form.ts";
 import { tuneOf, uploadedScore } from "./upload.ts";
 import { midiFile } from "./midi.ts";
-import { markPieceStale } from "../plans/layout.ts";
+import { markPieceStale } from "./stale.ts";
 import {
   answerPiece,
   countReading,
@@ -115,7 +115,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
 
   addPiece: async ({ c }) => {
     const { file, name, fields } = await uploadedScore(c);
-    const { instrument = "piano" } = fields;
+    const { instrument = USUAL_INSTRUMENT } = fields;
     const known = instruments.find((candidate) => candidate.id === instrument);
     if (!known)
       throw new ProblemError(

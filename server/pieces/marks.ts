@@ -3,7 +3,7 @@ import { and, eq, inArray } from "drizzle-orm";
 import { pieces, remarks } from "../db/schema.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
-import { markPieceStale } from "../plans/layout.ts";
+import { markPieceStale } from "./stale.ts";
 import type { Studio } from "../studio.ts";
 import { formOf } from "./form.ts";
 import {

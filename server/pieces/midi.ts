@@ -13,7 +13,8 @@ import { writeMidi, type MidiEvent } from "midi-file";
 const TICKS = 480;
 
 /** The pedals in the MIDI 1.0 list of controllers; 127 is all the way down. */
-const CONTROLLERS = { damper: 64, sostenuto: 66, soft: 67 } as const;
+const SUSTAIN = 64;
+const CONTROLLERS = { sostenuto: 66, soft: 67 } as const;
 const DOWN = 127;
 /** A change is up with the new note and down just after it, in ticks. */
 const AFTER = 30;
@@ -107,7 +108,7 @@ function track(
       event: {
         type: "controller",
         channel,
-        controllerType: CONTROLLERS[pedal ?? "damper"],
+        controllerType: pedal ? CONTROLLERS[pedal] : SUSTAIN,
         value,
       } as const,
     });

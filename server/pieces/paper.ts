@@ -4,10 +4,14 @@ import { eq } from "drizzle-orm";
 import { pages, pieces, remarks, sections } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
-import { markPieceStale } from "../plans/layout.ts";
+import { markPieceStale } from "./stale.ts";
 import { newId, type Studio } from "../studio.ts";
 import { refreshHead } from "./marks.ts";
-import { instrument as instrumentOf, readingOf } from "@yarrow-ridge/core/instruments";
+import {
+  instrument as instrumentOf,
+  readingOf,
+  USUAL_INSTRUMENT,
+} from "@yarrow-ridge/core/instruments";
 import {
   answerPiece,
   countEdit,
@@ -58,7 +62,7 @@ export async function bringPaper(
  */
 export const paperHandlers = (studio: Studio): Made => ({
   addPaperPiece: async ({ body, c }) => {
-    const { title, composer = "", instrument = "piano" } = body;
+    const { title, composer = "", instrument = USUAL_INSTRUMENT } = body;
     return c.json(
       answerPiece(await bringPaper(studio, title.trim(), composer, instrument, told(body.paper))),
       201,

@@ -4,7 +4,7 @@ import { and, eq } from "drizzle-orm";
 import { readings } from "../db/schema.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
-import { markPieceStale } from "../plans/layout.ts";
+import { markPieceStale } from "./stale.ts";
 import { newId, type Studio } from "../studio.ts";
 import { refreshHead } from "./marks.ts";
 import { countEdit, countReading, knownPiece, mineOf, pieceRow, sourceOf } from "./store.ts";

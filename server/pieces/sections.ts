@@ -11,7 +11,7 @@ import { sections } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
-import { markPieceStale } from "../plans/layout.ts";
+import { markPieceStale } from "./stale.ts";
 import { newId, type Studio } from "../studio.ts";
 import { answerSection, countEdit, inScore, knownPiece, offsetIn, sectionOf } from "./store.ts";
 

@@ -180,27 +180,6 @@ function row(
   };
 }
 
-/**
- * Says that the plans for a piece have to be laid out again for the days after today, because its
- * sections changed.
- */
-export const markPieceStale = ({ db }: Pick<Studio, "db">, pieceId: string) =>
-  db
-    .update(plans)
-    .set({ stale: true })
-    .where(
-      and(
-        eq(plans.superseded, false),
-        inArray(
-          plans.assignmentId,
-          db
-            .select({ id: assignments.id })
-            .from(assignments)
-            .where(eq(assignments.pieceId, pieceId)),
-        ),
-      ),
-    );
-
 /** Says that plans of an assignment have to be laid out again for the days after today. */
 export const markStale = ({ db }: Pick<Studio, "db">, assignmentId: string) =>
   db

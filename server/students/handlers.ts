@@ -1,5 +1,10 @@
 import type { Body, StudentAnswer } from "@yarrow-ridge/contract";
-import { instrument, instruments, type InstrumentRecord } from "@yarrow-ridge/core/instruments";
+import {
+  instrument,
+  instruments,
+  type InstrumentRecord,
+  USUAL_INSTRUMENT,
+} from "@yarrow-ridge/core/instruments";
 import { and, asc, desc, eq, ilike, sql } from "drizzle-orm";
 import dayjs from "dayjs";
 import { nextLesson, today, weekday, type Clock } from "../clock.ts";
@@ -15,7 +20,7 @@ type StudentRow = typeof students.$inferSelect;
 type Known = Pick<StudentRow, "instrument" | "player">;
 
 /** The keyboard whose record the fields of before are in: the student's own, or the piano's. */
-const keyboardIn = (kind: string): string => (instrument(kind).octave ? kind : "piano");
+const keyboardIn = (kind: string): string => (instrument(kind).octave ? kind : USUAL_INSTRUMENT);
 
 /** `reach` and `hand`, as they were asked for before each instrument had a record of its own. */
 function keyboardOf({ instrument: kind, player }: Known) {
@@ -107,7 +112,7 @@ export function studentHandlers(studio: Studio): Made {
     },
     addStudent: async ({ body }) => {
       const { reach, hand, player, ...rest } = body;
-      const known = { instrument: rest.instrument ?? "piano", player: {} };
+      const known = { instrument: rest.instrument ?? USUAL_INSTRUMENT, player: {} };
       const [row] = await db
         .insert(students)
         .values({

@@ -27,7 +27,7 @@ import {
 import { carryShape } from "@yarrow-ridge/core/shaping";
 import { useMemo, useState } from "react";
 import { sectionPut, useAnnotationEdits } from "../edits/annotations.ts";
-import type { Written } from "./useDeskPiece.ts";
+import type { Written } from "../piece/useDeskPiece.ts";
 
 /** One kind of what is written, with where it goes and how. */
 interface Kind {

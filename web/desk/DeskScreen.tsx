@@ -2,7 +2,7 @@ import AddIcon from "@mui/icons-material/ZoomIn";
 import RemoveIcon from "@mui/icons-material/ZoomOut";
 import { Button, IconButton, Tab, Tabs } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
-import { instrument } from "@yarrow-ridge/core/instruments";
+import { instrument, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import {
   toText,
   type Mark,
@@ -21,7 +21,7 @@ import { ChosenBars, ChosenNote } from "../score/Highlights.tsx";
 import { PlaceCursor } from "../score/PlaceCursor.tsx";
 import type { Hit, Layers } from "../score/ScorePage.tsx";
 import { ScoreView, type ScoreViewHandle } from "../score/ScoreView.tsx";
-import { WrittenLayers } from "../score/WrittenLayers.tsx";
+import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { useCommand } from "../shell/useCommand.ts";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
@@ -32,18 +32,18 @@ import { HandsPanel } from "./HandsPanel.tsx";
 import { HandsStrip } from "./HandsStrip.tsx";
 import { stratumView } from "../instruments/index.ts";
 import { MarksPanel } from "./MarksPanel.tsx";
-import { nearestPlace } from "./places.ts";
+import { nearestPlace } from "../piece/places.ts";
 import { BoundaryStrip } from "./BoundaryStrip.tsx";
 import { PieceMenu } from "./PieceMenu.tsx";
 import { ReturnsStrip } from "./ReturnsStrip.tsx";
-import { SectionNames } from "./SectionNames.tsx";
+import { SectionNames } from "../score/SectionNames.tsx";
 import { ShapePanel } from "./shape/ShapePanel.tsx";
 import { ShapeStrip } from "./shape/ShapeStrip.tsx";
 import { StudentPick } from "./StudentPick.tsx";
 import { inLayers } from "../edits/marks.ts";
 import { signKeys } from "./liveKeys.ts";
-import { useDeskPiece } from "./useDeskPiece.ts";
-import { nothingChosen, useDesk, type Stratum } from "./useDesk.ts";
+import { useDeskPiece } from "../piece/useDeskPiece.ts";
+import { nothingChosen, useDesk, type Stratum } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 import "./desk.css";
 
@@ -133,7 +133,7 @@ export function DeskScreen() {
     [said, desk.pencil, layer],
   );
   const shown = useMemo(
-    () => inLayers(marks, ready?.piece.instrument ?? "piano", [layer]),
+    () => inLayers(marks, ready?.piece.instrument ?? USUAL_INSTRUMENT, [layer]),
     [marks, ready?.piece.instrument, layer],
   );
   const layers = useMemo(

@@ -3,7 +3,7 @@ import type { Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useAnnotationEdits } from "../edits/annotations.ts";
-import { NO_ADVICE, useDesk, type FingerWay } from "./useDesk.ts";
+import { NO_ADVICE, useDesk, type FingerWay } from "../piece/useDesk.ts";
 
 /**
  * With fingers in pencil: where the hand cannot go, what the other could take, and other ways to

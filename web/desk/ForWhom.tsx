@@ -6,7 +6,7 @@ import { useAnswer } from "../api/queries.ts";
 import { useHistory } from "../edits/history.ts";
 import { SMALL_HAND } from "@yarrow-ridge/core/score";
 import { ReachSelect } from "../students/ReachSelect.tsx";
-import { useDesk } from "./useDesk.ts";
+import { useDesk } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 
 /** Millimetres of an octave; from memory, Boyle, Boyle & Booker 2015. */
@@ -131,9 +131,7 @@ export function ForWhom({
               : "Safe at any speed, the same in both hands."
           }
           value={school.chromatic ?? "thumb and third"}
-          onChange={(event) =>
-            set({ school: { ...school, chromatic: event.target.value } })
-          }
+          onChange={(event) => set({ school: { ...school, chromatic: event.target.value } })}
         >
           <MenuItem value="thumb and third">thumb and third in turn</MenuItem>
           <MenuItem value="all fingers">all fingers in groups</MenuItem>

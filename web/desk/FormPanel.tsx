@@ -13,15 +13,15 @@ import { Link } from "react-router";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { HereActions } from "./HereActions.tsx";
 import { newByHand, newText } from "./newWork.ts";
-import { ReadingsList } from "./ReadingsList.tsx";
+import { ReadingsList } from "../piece/ReadingsList.tsx";
 import { RemarkBox } from "./RemarkBox.tsx";
 import { ReturnsHere } from "./ReturnsHere.tsx";
 import { SectionForm } from "./SectionForm.tsx";
 import { SectionList } from "./SectionList.tsx";
 import { StavesNotice } from "./StavesNotice.tsx";
 import { Suggested } from "./Suggested.tsx";
-import { useDesk } from "./useDesk.ts";
-import type { Written } from "./useDeskPiece.ts";
+import { useDesk } from "../piece/useDesk.ts";
+import type { Written } from "../piece/useDeskPiece.ts";
 
 /**
  * The form stratum's side: name the chosen bars, take up the suggestion, keep the list of sections.

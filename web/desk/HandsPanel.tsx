@@ -17,13 +17,13 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { call } from "../api/client.ts";
-import { CheckCard } from "./CheckCard.tsx";
+import { CheckCard } from "../piece/CheckCard.tsx";
 import { useCommand } from "../shell/useCommand.ts";
 import { SignButtons } from "./SignButtons.tsx";
 import { RemarkBox } from "./RemarkBox.tsx";
 import { SuggestFingers } from "./SuggestFingers.tsx";
 import { PositionCard } from "../instruments/keyboard/PositionCard.tsx";
-import { useDesk } from "./useDesk.ts";
+import { useDesk } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 import { ForWhom } from "./ForWhom.tsx";
 

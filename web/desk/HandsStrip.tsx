@@ -7,7 +7,7 @@ import { viewOf } from "../instruments/index.ts";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { NotesHere } from "./NotesHere.tsx";
 import { Shapes } from "../instruments/keyboard/Shapes.tsx";
-import { useDesk, type HandsView } from "./useDesk.ts";
+import { useDesk, type HandsView } from "../piece/useDesk.ts";
 import { Verticals } from "../instruments/keyboard/Verticals.tsx";
 
 const VIEWS: [HandsView, string][] = [

@@ -11,8 +11,8 @@ import {
 import { useHotkeys } from "react-hotkeys-hook";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { useCommand } from "../shell/useCommand.ts";
-import { stepPlace } from "./places.ts";
-import { useDesk } from "./useDesk.ts";
+import { stepPlace } from "../piece/places.ts";
+import { useDesk } from "../piece/useDesk.ts";
 
 /** The side of the desk for marks that no instrument works at in its own way: a sign at a place. */
 export function MarksPanel({

@@ -1,7 +1,7 @@
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
-import { relationText } from "./relations.ts";
+import { relationText } from "../piece/relations.ts";
 
 type Return = FormAnswer["returns"][number];
 const SHOWN = 8;

@@ -2,7 +2,7 @@ import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { Tooltip } from "@mui/material";
-import { returnText } from "./relations.ts";
+import { returnText } from "../piece/relations.ts";
 
 const PAINTED = ["rhythm", "varied", "exchanged", "transposed", "octave", "exact"];
 

@@ -11,8 +11,8 @@ import {
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import type { SectionDraft } from "../edits/annotations.ts";
-import { AboutFields } from "./AboutFields.tsx";
-import { placesIn } from "./places.ts";
+import { AboutFields } from "../piece/AboutFields.tsx";
+import { placesIn } from "../piece/places.ts";
 
 interface Fields {
   name: string;

@@ -8,11 +8,11 @@ import { shapeWords } from "@yarrow-ridge/core/shaping";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
 import { useAnnotationEdits } from "../edits/annotations.ts";
-import { aboutText } from "./AboutFields.tsx";
+import { aboutText } from "../piece/AboutFields.tsx";
 import { CarryDialog } from "./CarryDialog.tsx";
 import { newByHand, newText } from "./newWork.ts";
 import { SectionForm } from "./SectionForm.tsx";
-import type { Written } from "./useDeskPiece.ts";
+import type { Written } from "../piece/useDeskPiece.ts";
 
 /**
  * The sections in order of place, nested; each can be shown, changed, carried to its returns,

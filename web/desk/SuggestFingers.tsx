@@ -9,11 +9,11 @@ import { useCommand } from "../shell/useCommand.ts";
 import { call } from "../api/client.ts";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { WrittenFinger } from "../score/Fingers.tsx";
-import { BarLinks } from "../survey/BarLinks.tsx";
+import { BarLinks } from "../piece/BarLinks.tsx";
 import { FingerAdviceList } from "./FingerAdvice.tsx";
-import { NO_ADVICE, useDesk, type FingerWay } from "./useDesk.ts";
+import { NO_ADVICE, useDesk, type FingerWay } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
-import { stopped, useWork } from "./useWork.ts";
+import { stopped, useWork } from "../piece/useWork.ts";
 
 /** In longer stretches other ways are too many to compare at the keyboard. */
 const MOST_FOR_WAYS = 12;
@@ -37,10 +37,10 @@ export function SuggestFingers({
 }) {
   const { chosen, pencil, suggested, written, reasons, advice, school, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
-  const { busy, share, begin, end, cancel } = useWork();
   const { player, layer } = usePlayer(assignmentId);
   const kind = instrument(piece.instrument);
   const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
+  const { busy, share, begin, end, cancel } = useWork(models.map((limb) => limb.id));
   const free = (id: string) => fingers.get(id)?.layer !== layer;
 
   const suggest = async (bars = chosen, again = false) => {

@@ -2,7 +2,7 @@ import { HAND_SIZES, type Player } from "@yarrow-ridge/core/instruments";
 import { SMALL_HAND, TEACHER } from "@yarrow-ridge/core/score";
 import { ownLayer } from "../edits/annotations.ts";
 import { useStudentOf } from "../students/ReachSelect.tsx";
-import { useDesk } from "./useDesk.ts";
+import { useDesk } from "../piece/useDesk.ts";
 
 /** A ninth, in millimetres, while nothing is known of the hand. */
 const USUAL_REACH = 189;

@@ -3,7 +3,7 @@ import { lazy, Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAnswer } from "../api/queries.ts";
 import { Refusal } from "../api/client.ts";
-import { useDeskPiece } from "../desk/useDeskPiece.ts";
+import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge } from "../ridge/Ridge.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";

@@ -1,12 +1,12 @@
 import { useMemo, useState } from "react";
 import { useParams } from "react-router";
-import { SectionNames } from "../desk/SectionNames.tsx";
-import { useDeskPiece } from "../desk/useDeskPiece.ts";
+import { SectionNames } from "../score/SectionNames.tsx";
+import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { TEACHER } from "@yarrow-ridge/core/score";
 import { inLayers } from "../edits/marks.ts";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
-import { WrittenLayers } from "../score/WrittenLayers.tsx";
+import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { PrintFrame } from "./PrintFrame.tsx";

@@ -5,7 +5,7 @@ import { shapeWords } from "@yarrow-ridge/core/shaping";
 import dayjs from "dayjs";
 import { useParams } from "react-router";
 import { useAnswer } from "../api/queries.ts";
-import { useDeskPiece } from "../desk/useDeskPiece.ts";
+import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { PrintFrame } from "./PrintFrame.tsx";

@@ -9,7 +9,7 @@ import {
 } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
 import type { StudentAnswer } from "@yarrow-ridge/contract";
-import { instrument, instruments } from "@yarrow-ridge/core/instruments";
+import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { enqueueSnackbar } from "notistack";
 import { useForm } from "react-hook-form";
 import { call } from "../api/client.ts";
@@ -40,7 +40,7 @@ export const WEEKDAYS = [
 /** @param had instruments of which something was known */
 const bodyOf = (fields: Fields, had: readonly string[]) => ({
   name: fields.name.trim(),
-  instrument: fields.instrument as "piano",
+  instrument: fields.instrument,
   notes: fields.notes,
   lessonWeekday: fields.lessonWeekday === "" ? null : Number(fields.lessonWeekday),
   lessonTime: fields.lessonTime || null,
@@ -65,7 +65,7 @@ export function StudentForm({
   const perform = useHistory((state) => state.perform);
   const before: Fields = {
     name: student?.name ?? "",
-    instrument: student?.instrument ?? "piano",
+    instrument: student?.instrument ?? USUAL_INSTRUMENT,
     notes: student?.notes ?? "",
     lessonWeekday:
       student?.lessonWeekday === null || student === undefined ? "" : String(student.lessonWeekday),

@@ -1,6 +1,6 @@
 import UploadIcon from "@mui/icons-material/FileUploadOutlined";
 import { Alert, Button, LinearProgress, MenuItem, TextField } from "@mui/material";
-import { instruments } from "@yarrow-ridge/core/instruments";
+import { instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { useRef, useState, type DragEvent } from "react";
 import { TuneChooser } from "./TuneChooser.tsx";
 import { PaperForm } from "./PaperForm.tsx";
@@ -9,7 +9,7 @@ import { useBringScore } from "./useBringScore.ts";
 /** Where a score is brought in: drop it, or choose it. */
 export function BringScore({ large }: { large: boolean }) {
   const { bring, tell, progress, problem, stop, choosing, cancel } = useBringScore();
-  const [instrument, setInstrument] = useState("piano");
+  const [instrument, setInstrument] = useState(USUAL_INSTRUMENT);
   const [over, setOver] = useState(false);
   const [paper, setPaper] = useState(false);
   const input = useRef<HTMLInputElement>(null);

@@ -10,7 +10,7 @@ import {
   MenuItem,
   TextField,
 } from "@mui/material";
-import { instruments } from "@yarrow-ridge/core/instruments";
+import { instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { keyName, type Paper } from "@yarrow-ridge/core/score";
 import { useState } from "react";
 import { useFieldArray, useForm } from "react-hook-form";
@@ -51,7 +51,7 @@ export function PaperForm({
   onClose: () => void;
 }) {
   const { register, handleSubmit, control, watch, setValue, formState } = useForm<Fields>({
-    defaultValues: { title: "", composer: "", instrument: "piano", ...before },
+    defaultValues: { title: "", composer: "", instrument: USUAL_INSTRUMENT, ...before },
   });
   const [problem, setProblem] = useState<string>();
   const lists = {

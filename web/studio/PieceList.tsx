@@ -1,3 +1,4 @@
+import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { MenuItem, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
@@ -59,7 +60,7 @@ export function PieceList() {
                 <span className="soft">
                   {[
                     piece.composer,
-                    piece.instrument === "piano" ? "" : piece.instrument,
+                    piece.instrument === USUAL_INSTRUMENT ? "" : piece.instrument,
                     piece.key,
                     piece.metre,
                   ]

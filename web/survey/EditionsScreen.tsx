@@ -7,7 +7,7 @@ import { useAnswer, useEngraving, useScore } from "../api/queries.ts";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
 import { ChosenBars } from "../score/Highlights.tsx";
-import { ReadingsList } from "../desk/ReadingsList.tsx";
+import { ReadingsList } from "../piece/ReadingsList.tsx";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";

@@ -2,7 +2,7 @@ import type { FormAnswer, SurveyAnswer } from "@yarrow-ridge/contract";
 import { handName, type Instrument } from "@yarrow-ridge/core/instruments";
 import { parseFraction, type Score } from "@yarrow-ridge/core/score";
 import type { ReactNode } from "react";
-import { BarLinks } from "./BarLinks.tsx";
+import { BarLinks } from "../piece/BarLinks.tsx";
 
 const signed = (pitch: string): string => pitch.replace(/#/g, "♯").replace(/\b([A-G])b/g, "$1♭");
 

@@ -3,7 +3,7 @@ import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useAnswer } from "../api/queries.ts";
-import { useDeskPiece } from "../desk/useDeskPiece.ts";
+import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge } from "../ridge/Ridge.tsx";
 import { ReachSelect, useStudentOf } from "../students/ReachSelect.tsx";
 import { Title } from "../shell/Title.tsx";
@@ -12,7 +12,7 @@ import { Waiting } from "../shell/Waiting.tsx";
 import { Facts } from "./Facts.tsx";
 import { HandsChart } from "./HandsChart.tsx";
 import { Road } from "./Road.tsx";
-import { BarLinks } from "./BarLinks.tsx";
+import { BarLinks } from "../piece/BarLinks.tsx";
 import "./survey.css";
 
 /** What the piece is, before a note of it is played: every fact leads to its bars. */

@@ -1,5 +1,5 @@
 import { scoreOf } from "../../core/testing.ts";
-import { intervalName, relationText } from "../desk/relations.ts";
+import { intervalName, relationText } from "../piece/relations.ts";
 import { readCut } from "./cut.ts";
 
 // names of intervals as musicians count them; common practice

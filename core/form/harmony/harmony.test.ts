@@ -3,7 +3,7 @@ import { preludeInC } from "../../cases/prelude.ts";
 import { tunes, tuneScore } from "../../cases/tunes.ts";
 import type { Score } from "../../score/index.ts";
 import { scoreOf } from "../../testing.ts";
-import { survey } from "../index.ts";
+import { surveyFor } from "../../instruments/survey.ts";
 import { hear, type KeyArea, type Tonality } from "./index.ts";
 
 const PITCHES: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
@@ -15,7 +15,7 @@ const unsigned = (score: Score, signature: boolean): Score => ({
   ...score,
   bars: score.bars.map((bar) => ({ ...bar, key: { fifths: signature ? bar.key.fifths : 0 } })),
 });
-const facts = (score: Score) => survey(score, { instrument: "piano" });
+const facts = (score: Score) => surveyFor(score, { instrument: "piano" });
 
 describe("keys", () => {
   it.each([true, false])(

@@ -5,11 +5,9 @@ import {
   secondsOf,
   toNumber,
   type Bar,
-  type ClefChange,
   type Note,
   type Score,
 } from "../../score/index.ts";
-import { compassOf, instrument, type InstrumentRecord } from "../../instruments/index.ts";
 import {
   betweenHands,
   leapsOf,
@@ -17,59 +15,22 @@ import {
   rangeOf,
   repeatedNotes,
   stretchesOf,
-  type Between,
-  type Leap,
-  type LongRun,
-  type Range,
   type Spot,
-  type Stretch,
 } from "./hands.ts";
-import { harmonyOf, type HeardHarmony } from "./harmony.ts";
-import { loudnessOf, type Loudness } from "./loudness.ts";
-import { rolesOf, type Roles } from "./roles.ts";
-import { feltMetre, polyrhythms, type FeltMetre, type Polyrhythm } from "./rhythm.ts";
-import { firstWork, type FirstWork } from "./work.ts";
+import { harmonyOf } from "./harmony.ts";
+import { loudnessOf } from "./loudness.ts";
+import { rolesOf } from "./roles.ts";
+import { feltMetre, polyrhythms } from "./rhythm.ts";
+import type { Survey, SurveyedOn, SurveyOptions } from "./facts.ts";
+import { firstWork } from "./work.ts";
 
-export interface Survey extends Loudness, HeardHarmony {
-  readonly bars: number;
-  readonly playedBars: number;
-  readonly seconds: number;
-  readonly meters: readonly { bar: number; beats: number; beatType: number }[];
-  readonly feltMetre: FeltMetre | undefined;
-  readonly range: readonly Range[];
-  /** As printed, the most first. */
-  readonly accidentals: readonly { bar: number; count: number }[];
-  readonly polyrhythms: readonly Polyrhythm[];
-  readonly oddBars: readonly { bar: number; text: string }[];
-  readonly clefChanges: readonly ClefChange[];
-  readonly repeatedNotes: readonly Spot[];
-  readonly leaps: readonly Leap[];
-  readonly stretches: readonly Stretch[];
-  /** Notes outside what the instrument has. */
-  readonly outside: readonly Spot[];
-  readonly betweenHands: readonly Between[];
-  /** Notes a second in each bar, at tempo. */
-  readonly density: readonly number[];
-  readonly longestRun: LongRun | undefined;
-  readonly roles: readonly Roles[];
-  readonly workFirst: readonly FirstWork[];
-}
-
-export interface SurveyOptions {
-  readonly instrument: string;
-  /** How the instrument is set up: which keys it has. */
-  readonly setup?: InstrumentRecord;
-  /** Quarters a minute; as printed, or 90. */
-  readonly tempo?: number;
-  /** Millimetres between the outer keys a hand can take; an octave by default. */
-  readonly reach?: number;
-}
+export type { FirstWork, Survey, SurveyedOn, SurveyOptions } from "./facts.ts";
 
 /** What a teacher finds out about a piece before a note of it is played. */
 export function survey(whole: Score, options: SurveyOptions): Survey {
   // of a piece on paper only its frame is known: no hand has anything to be told
   const { paperHands: _, ...score } = whole;
-  const { octave } = instrument(options.instrument);
+  const { octave } = options.on;
   const printed = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
   const tempo = options.tempo ?? printed;
   const order = playingOrder(score.bars);
@@ -93,7 +54,7 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
     repeatedNotes: repeatedNotes(score),
     leaps: octave ? leapsOf(score, tempo, octave) : [],
     stretches: octave ? stretchesOf(score, options.reach ?? octave, octave) : [],
-    outside: outsideOf(score, options.instrument, options.setup),
+    outside: outsideOf(score, options.on),
     betweenHands: betweenHands(score),
     density: byBar.map((notes, bar) => densityOf(notes, score.bars[bar]!, tempo)),
     longestRun: longestRun(score),
@@ -138,14 +99,12 @@ function oddBars({ bars }: Score): { bar: number; text: string }[] {
   });
 }
 
-function outsideOf(score: Score, kind: string, setup: InstrumentRecord = {}): Spot[] {
-  const of = instrument(kind);
-  const limbs = new Map(of.limbs.map(({ id }) => [id, compassOf(of, id, setup)]));
+function outsideOf(score: Score, { name, compass: keys }: SurveyedOn): Spot[] {
   const found = new Map<string, Spot>();
   for (const note of score.notes) {
-    const compass = limbs.get(note.hand);
+    const compass = keys.get(note.hand);
     if (!compass || (note.midi >= compass[0] && note.midi <= compass[1])) continue;
-    const text = `${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} is ${note.midi < compass[0] ? "below" : "above"} the ${kind}`;
+    const text = `${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} is ${note.midi < compass[0] ? "below" : "above"} the ${name.toLowerCase()}`;
     found.set(`${note.bar} ${text}`, { bar: note.bar, hand: note.hand, text });
   }
   return [...found.values()];

@@ -1,11 +1,11 @@
 import { readFileSync } from "node:fs";
 import { readFile, readScore, type Score } from "../../score/index.ts";
 import { scoreOf } from "../../testing.ts";
-import { survey } from "../index.ts";
+import { surveyFor } from "../../instruments/survey.ts";
 
 const demo = (name: string) =>
   readFile(readFileSync(new URL(`../../../demo/pieces/${name}.musicxml`, import.meta.url))).score;
-const of = (score: Score, more: object = {}) => survey(score, { instrument: "piano", ...more });
+const of = (score: Score, more: object = {}) => surveyFor(score, { instrument: "piano", ...more });
 
 describe("the survey of the demo piece", () => {
   const found = of(demo("the-ferrymans-wheel"));

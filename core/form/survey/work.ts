@@ -1,12 +1,5 @@
-import { lineName } from "../../instruments/index.ts";
-import type { Score } from "../../score/index.ts";
-import type { Survey } from "./index.ts";
-
-/** A spot to begin with, and why. */
-export interface FirstWork {
-  readonly bar: number;
-  readonly reasons: readonly string[];
-}
+import { limbName, type Score } from "../../score/index.ts";
+import type { FirstWork, Survey } from "./facts.ts";
 
 const MOST = 6;
 /**
@@ -23,10 +16,14 @@ export function firstWork(score: Score, facts: Omit<Survey, "workFirst">): First
     found.set(bar, { weight: at.weight + weight, reasons: [...at.reasons, reason] });
   };
   for (const one of facts.stretches)
-    put(one.bar, 4, `${lineName(one.hand)} stretches ${one.notes}, ${one.millimetres} mm`);
+    put(one.bar, 4, `${limbName(score, one.hand)} stretches ${one.notes}, ${one.millimetres} mm`);
   for (const one of facts.polyrhythms) put(one.bar, 3, `${one.ratio} between the hands`);
   for (const one of facts.leaps)
-    put(one.bar, 1.5 + one.semitones / 24, `${lineName(one.hand)} leaps ${one.centimetres} cm`);
+    put(
+      one.bar,
+      1.5 + one.semitones / 24,
+      `${limbName(score, one.hand)} leaps ${one.centimetres} cm`,
+    );
   for (const one of facts.accidentals)
     if (one.count >= 3) put(one.bar, one.count / 2, `${one.count} accidentals`);
   for (const one of facts.betweenHands)

@@ -51,6 +51,7 @@ export const organ: Instrument = {
     {
       id: "feet",
       name: "feet",
+      foot: true,
       compass: [36, 67],
       compassIn: ({ pedals }) => [36, pedals === 30 ? 65 : 67],
     },

@@ -12,7 +12,7 @@ import {
 import { ScoreError, type Key, type Metre, type Warning } from "../model.ts";
 import { buildXml, type BuiltBar, type BuiltEvent } from "./build.ts";
 import { spell } from "./spell.ts";
-import { splitHands } from "./split.ts";
+import { splitHands, type Gridded } from "./split.ts";
 
 export const isMidi = (bytes: Uint8Array): boolean =>
   bytes[0] === 0x4d && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64;
@@ -26,14 +26,6 @@ interface Played {
   readonly midi: number;
   readonly from: number;
   readonly to: number;
-  readonly track: number;
-}
-
-/** A key on the grid. */
-export interface Gridded {
-  readonly midi: number;
-  readonly at: Fraction;
-  readonly length: Fraction;
   readonly track: number;
 }
 

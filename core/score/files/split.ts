@@ -1,5 +1,12 @@
-import { toNumber } from "../fraction.ts";
-import type { Gridded } from "./midi.ts";
+import { toNumber, type Fraction } from "../fraction.ts";
+
+/** A key on the grid. */
+export interface Gridded {
+  readonly midi: number;
+  readonly at: Fraction;
+  readonly length: Fraction;
+  readonly track: number;
+}
 
 /** Semitones a hand takes at once without a stretch, and at most. Common practice, no source. */
 const EASY = 12;

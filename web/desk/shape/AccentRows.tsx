@@ -3,7 +3,7 @@ import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { beatName, type Score, type Shape } from "@yarrow-ridge/core/score";
 import { accentRows } from "@yarrow-ridge/core/shaping";
 import { useMemo } from "react";
-import type { Change } from "./ShapePanel.tsx";
+import type { Change } from "./here.ts";
 
 /**
  * Accents that follow each other, each as large as it is to be; a click makes another the largest.

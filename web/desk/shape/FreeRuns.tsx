@@ -6,7 +6,7 @@ import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { spokenName, type Score } from "@yarrow-ridge/core/score";
 import type { FreeRun } from "@yarrow-ridge/core/shaping";
 import { useMemo } from "react";
-import type { Change } from "./ShapePanel.tsx";
+import type { Change } from "./here.ts";
 
 /** More runs than these are read by nobody at once. */
 const SHOWN = 4;

@@ -1,7 +1,7 @@
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { levelName, type Score, type Shape } from "@yarrow-ridge/core/score";
 import { levelAt, loudnessOf, withLine } from "@yarrow-ridge/core/shaping";
-import type { Change, Here } from "./ShapePanel.tsx";
+import type { Change, Here } from "./here.ts";
 
 /** The levels a bar usually has; the curve takes any. */
 const LEVELS = [2, 3, 4, 5, 6, 7];

@@ -19,22 +19,13 @@ import { useMemo, useState } from "react";
 import { useCommand } from "../../shell/useCommand.ts";
 import { useSounding } from "../../audio/useSounding.ts";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
-import { useDesk } from "../useDesk.ts";
+import { useDesk } from "../../piece/useDesk.ts";
 import { AccentRows } from "./AccentRows.tsx";
 import { FreeRuns } from "./FreeRuns.tsx";
+import type { Change, Here } from "./here.ts";
 import { LoudnessCard } from "./LoudnessCard.tsx";
 import { TimeCard } from "./TimeCard.tsx";
 import { VoicesCard } from "./VoicesCard.tsx";
-
-/** Chosen bars, to be shaped. */
-export interface Here {
-  readonly from: Place;
-  readonly to: Place;
-  readonly name: string;
-}
-
-/** Changes the shape, saying what the change is called when it is undone. */
-export type Change = (change: (shape: Shape) => Shape, label: string) => void;
 
 /** More doubts than these are read by nobody at once. */
 const MOST_DOUBTS = 12;

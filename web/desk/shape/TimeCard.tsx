@@ -14,8 +14,8 @@ import {
 } from "@yarrow-ridge/core/score";
 import { withTiming, type TimingIdea } from "@yarrow-ridge/core/shaping";
 import { useState } from "react";
-import { useDesk } from "../useDesk.ts";
-import type { Change, Here } from "./ShapePanel.tsx";
+import { useDesk } from "../../piece/useDesk.ts";
+import type { Change, Here } from "./here.ts";
 
 const KINDS: [TimingKind, string, string][] = [
   ["broaden", "Broaden", "slower and slower to the end of the chosen bars, then in tempo"],

@@ -12,7 +12,7 @@ import {
   type Touch,
 } from "@yarrow-ridge/core/score";
 import { touchWord, type VoiceIdea } from "@yarrow-ridge/core/shaping";
-import type { Change, Here } from "./ShapePanel.tsx";
+import type { Change, Here } from "./here.ts";
 
 /** Shares of the written length that touches hold. Common practice, no source. */
 const TOUCHES = [1, 0.75, 0.5, 0.25];

@@ -19,7 +19,7 @@ import { useCommand } from "../../shell/useCommand.ts";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
 import type { WrittenFinger } from "../../score/Fingers.tsx";
 import { keysOf } from "./Positions.tsx";
-import { useDesk } from "../../desk/useDesk.ts";
+import { useDesk } from "../../piece/useDesk.ts";
 
 /** Keeps a hand in its position for some bars: fingers are proposed within it. */
 export function PositionCard({

@@ -3,7 +3,7 @@ import { verticals } from "@yarrow-ridge/core/instruments/keyboard";
 import { beatName, firstFinger, spokenName, type Note, type Score } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
 import type { WrittenFinger } from "../../score/Fingers.tsx";
-import { useDesk } from "../../desk/useDesk.ts";
+import { useDesk } from "../../piece/useDesk.ts";
 
 const SHOWN = 60;
 

@@ -1,5 +1,5 @@
 import { pedalOf } from "@yarrow-ridge/core/instruments";
-import { useDesk } from "../../desk/useDesk.ts";
+import { useDesk } from "../../piece/useDesk.ts";
 import type { DrawingProps } from "../view.ts";
 import { PedalLine } from "./PedalLine.tsx";
 

@@ -14,12 +14,12 @@ import { useMemo } from "react";
 import { useCommand } from "../../shell/useCommand.ts";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
 import { call } from "../../api/client.ts";
-import { CheckCard } from "../../desk/CheckCard.tsx";
+import { CheckCard } from "../../piece/CheckCard.tsx";
 import type { PanelProps } from "../view.ts";
 import { SuggestPedal } from "./SuggestPedal.tsx";
 import { pedalText } from "./pedalText.ts";
-import { stepPlace } from "../../desk/places.ts";
-import { useDesk } from "../../desk/useDesk.ts";
+import { stepPlace } from "../../piece/places.ts";
+import { useDesk } from "../../piece/useDesk.ts";
 
 const KINDS: [PedalMark["kind"], string, string, string][] = [
   ["down", "Down", "d", "down with the note"],

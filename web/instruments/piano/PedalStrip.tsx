@@ -1,7 +1,7 @@
 import { pedalOf } from "@yarrow-ridge/core/instruments";
 import { barAxis } from "@yarrow-ridge/core/score";
 import type { MouseEvent } from "react";
-import { useDesk } from "../../desk/useDesk.ts";
+import { useDesk } from "../../piece/useDesk.ts";
 import type { StripProps } from "../view.ts";
 
 const TALL = 64;

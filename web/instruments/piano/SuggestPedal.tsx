@@ -23,8 +23,8 @@ import { useCommand } from "../../shell/useCommand.ts";
 import { call } from "../../api/client.ts";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
 import { pedalText } from "./pedalText.ts";
-import { useDesk } from "../../desk/useDesk.ts";
-import { stopped, useWork } from "../../desk/useWork.ts";
+import { useDesk } from "../../piece/useDesk.ts";
+import { stopped, useWork } from "../../piece/useWork.ts";
 
 const STYLES = [
   [

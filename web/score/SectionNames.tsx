@@ -1,5 +1,5 @@
 import { toNumber, type Score, type Section } from "@yarrow-ridge/core/score";
-import { xAt, type PageBoxes } from "../score/geometry.ts";
+import { xAt, type PageBoxes } from "./geometry.ts";
 
 /** Section names over the bar where each begins. */
 export function SectionNames({

@@ -1,11 +1,11 @@
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Mark, Remark, Score, Section, Shape } from "@yarrow-ridge/core/score";
-import { stratumView } from "../instruments/index.ts";
-import { Fingers, type Said } from "./Fingers.tsx";
-import type { PageBoxes } from "./geometry.ts";
-import { MarkWords } from "./MarkWords.tsx";
-import { Remarks } from "./Remarks.tsx";
-import { ShapeMarks } from "./ShapeMarks.tsx";
+import { stratumView } from "./index.ts";
+import { Fingers, type Said } from "../score/Fingers.tsx";
+import type { PageBoxes } from "../score/geometry.ts";
+import { MarkWords } from "../score/MarkWords.tsx";
+import { Remarks } from "../score/Remarks.tsx";
+import { ShapeMarks } from "../score/ShapeMarks.tsx";
 
 interface Props {
   readonly boxes: PageBoxes;

@@ -13,7 +13,7 @@ export const stopped = (error: unknown): boolean =>
  * Work on the server that shows how far it is once it takes long, and can be stopped. `hands` are
  * the parts it is done in.
  */
-export function useWork(hands: readonly string[] = ["right", "left"]) {
+export function useWork(hands: readonly string[]) {
   const [name, setName] = useState<string>();
   const [share, setShare] = useState<number>();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
