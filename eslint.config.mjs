@@ -99,12 +99,12 @@ export default tseslint.config(
       "core/cases/**",
       "core/testing.ts",
       // what is read where no instrument says more
-      "core/score/aspects.ts",
+      "core/score/marks/aspects.ts",
       "core/score/read.ts",
       // a file's barlines and alignment, and the keys of a keyboard to type on, have sides too
-      "core/score/adopt.ts",
-      "core/score/credits.ts",
-      "core/score/directions.ts",
+      "core/score/musicxml/adopt.ts",
+      "core/score/musicxml/credits.ts",
+      "core/score/musicxml/directions.ts",
       "core/score/files/build.ts",
       "web/App.tsx",
       "web/shell/keys.ts",

@@ -63,8 +63,8 @@ const commands = {
       "--no-warnings",
       join("node_modules", "jest", "bin", "jest.js"),
       "--verbose",
-      "core/fingering/search",
-      "core/fingering/reach",
+      "core/instruments/keyboard/search",
+      "core/instruments/keyboard/reach",
       "core/pedalling",
     ]),
   bench: async () => {

@@ -1,12 +1,13 @@
-export * from "./model.ts";
-export * from "./fraction.ts";
-export * from "./pitch.ts";
-export * from "./places.ts";
-export { MAX_XML_BYTES } from "./container.ts";
+export * from "./model/model.ts";
+export * from "./model/fraction.ts";
+export * from "./model/pitch.ts";
+export * from "./model/places.ts";
+export { MAX_XML_BYTES } from "./musicxml/container.ts";
 export { readFile, readScore, type Import, type ReadOptions } from "./read.ts";
 export {
   cutOrder,
   hasPickup,
+  onePass,
   playingOrder,
   repeatsOf,
   roadOrder,
@@ -15,16 +16,14 @@ export {
   WHOLE_ROAD,
   type Repeated,
   type Repeats,
-} from "./order.ts";
-export { onePass } from "./repeats.ts";
+} from "./order/order.ts";
 export {
   fingering,
   FINGERING,
   type Aspect,
   type NoteMark,
   type NoteSymbol,
-  type Said,
-} from "./aspects.ts";
+} from "./marks/aspects.ts";
 export {
   inOrder,
   markFrom,
@@ -40,7 +39,7 @@ export {
   type MarkSign,
   type Printed,
   type Stratum,
-} from "./strata.ts";
+} from "./marks/strata.ts";
 export {
   bareTune,
   covers,
@@ -50,11 +49,17 @@ export {
   TOGETHER,
   voiceLine,
   type Line,
-} from "./lines.ts";
-export type { Layout, StaffFacts } from "./layouts.ts";
-export { firstFinger, lastFinger, parseWritten, writtenText, type Written } from "./written.ts";
-export { annotate, type Annotations } from "./write.ts";
-export { sectionsIn } from "./sectionFile.ts";
+} from "./model/lines.ts";
+export type { Layout, StaffFacts } from "./musicxml/layouts.ts";
+export {
+  firstFinger,
+  lastFinger,
+  parseWritten,
+  writtenText,
+  type Written,
+} from "./marks/written.ts";
+export { annotate, type Annotations } from "./musicxml/write.ts";
+export { sectionsIn } from "./musicxml/sectionFile.ts";
 export {
   shapeFrom,
   shapeIn,
@@ -62,8 +67,8 @@ export {
   shapeMoved,
   shapeRecord,
   type ShapeRecord,
-} from "./shapeFile.ts";
-export { beatLength, lead } from "./beats.ts";
+} from "./musicxml/shapeFile.ts";
+export { beatLength, lead } from "./model/beats.ts";
 export {
   BASS,
   FLUTTER,
@@ -77,11 +82,11 @@ export {
   type Performance,
   type Sounding,
   type Stretch,
-} from "./playback.ts";
-export { engravable } from "./engrave.ts";
-export { adopt, withAdopted, type AdoptedMeasure } from "./adopt.ts";
-export { paperXml, type Paper, type PaperRepeat } from "./paper.ts";
-export { renameNotes } from "./rename.ts";
+} from "./order/playback.ts";
+export { engravable } from "./musicxml/engrave.ts";
+export { adopt, withAdopted, type AdoptedMeasure } from "./musicxml/adopt.ts";
+export { paperXml, type Paper, type PaperRepeat } from "./files/paper.ts";
+export { renameNotes } from "./musicxml/rename.ts";
 export {
   AMOUNTS,
   lasts,
@@ -95,4 +100,4 @@ export {
   type TimingKind,
   type TimingMark,
   type Touch,
-} from "./shape.ts";
+} from "./model/shape.ts";

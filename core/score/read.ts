@@ -1,12 +1,12 @@
-import { add, ZERO, compare } from "./fraction.ts";
-import { readText } from "./container.ts";
-import { creditsOf } from "./credits.ts";
+import { add, ZERO, compare } from "./model/fraction.ts";
+import { readText } from "./musicxml/container.ts";
+import { creditsOf } from "./musicxml/credits.ts";
 import { abcToXml } from "./files/abc.ts";
 import { isAbc, tunesIn } from "./files/abcTunes.ts";
 import { isMidi, midiToXml } from "./files/midi.ts";
-import { giveIds } from "./ids.ts";
-import { misfits, nominalLength } from "./measure.ts";
-import { FINGERING, type Aspect } from "./aspects.ts";
+import { giveIds } from "./musicxml/ids.ts";
+import { misfits, nominalLength } from "./musicxml/measure.ts";
+import { FINGERING, type Aspect } from "./marks/aspects.ts";
 import {
   ScoreError,
   type Bar,
@@ -14,13 +14,13 @@ import {
   type PrintedMark,
   type Score,
   type Warning,
-} from "./model.ts";
-import { type Layout } from "./layouts.ts";
-import { choosePart, partsOf, stavesOf } from "./parts.ts";
-import { joinNotes } from "./joinNotes.ts";
-import { layoutOf, limbFinder, readParts, type ReadMeasure } from "./readParts.ts";
-import { readRepeats } from "./repeats.ts";
-import { toPartwise } from "./timewise.ts";
+} from "./model/model.ts";
+import { type Layout } from "./musicxml/layouts.ts";
+import { choosePart, partsOf, stavesOf } from "./musicxml/parts.ts";
+import { joinNotes } from "./musicxml/joinNotes.ts";
+import { layoutOf, limbFinder, readParts, type ReadMeasure } from "./musicxml/readParts.ts";
+import { readRepeats } from "./musicxml/repeats.ts";
+import { toPartwise } from "./musicxml/timewise.ts";
 import {
   child,
   childText,
@@ -29,7 +29,7 @@ import {
   serialize,
   type Document,
   type Element,
-} from "./xml.ts";
+} from "./xml/xml.ts";
 
 const USUAL_LIMBS: readonly LimbName[] = [
   { id: "right", name: "right hand" },

@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
-import { fingering } from "../../score/aspects.ts";
-import { bareTune } from "../../score/lines.ts";
+import { fingering } from "../../score/marks/aspects.ts";
+import { bareTune } from "../../score/model/lines.ts";
 import type { Instrument } from "../instrument.ts";
 
 export const accordion: Instrument = {

@@ -1,7 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import type { InstrumentRecord } from "../record.ts";
-import { fingering, type Aspect } from "../../score/aspects.ts";
-import { voiceLine } from "../../score/lines.ts";
+import { fingering, type Aspect } from "../../score/marks/aspects.ts";
+import { voiceLine } from "../../score/model/lines.ts";
 import { GUITAR_LAYOUTS } from "./layouts.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";

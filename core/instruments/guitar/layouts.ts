@@ -1,4 +1,4 @@
-import type { Layout } from "../../score/layouts.ts";
+import type { Layout } from "../../score/musicxml/layouts.ts";
 
 /**
  * Written notes of the lowest open string and a dropped one. Lower than these nobody writes for a

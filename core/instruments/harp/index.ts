@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { fingering } from "../../score/aspects.ts";
+import { fingering } from "../../score/marks/aspects.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
 

@@ -1,5 +1,5 @@
 import { onsets, type Note, type Score } from "../../score/index.ts";
-import { firstFinger } from "../../score/written.ts";
+import { firstFinger } from "../../score/marks/written.ts";
 
 /** Notes that lie under one position of the hand, as if struck together. */
 export interface Block {

@@ -13,7 +13,7 @@ import {
 import { playedIn, USUAL_TEMPO, type FormReturns } from "../../fingering/index.ts";
 import { momentsOf } from "../../fingering/moments.ts";
 import { pairsOf, runsOfForm } from "../../fingering/returned.ts";
-import { firstFinger, lastFinger } from "../../score/written.ts";
+import { firstFinger, lastFinger } from "../../score/marks/written.ts";
 import type { CheckOptions, Doubt } from "../review.ts";
 import type { KeyboardHand } from "./grip.ts";
 import { fingersOver } from "./locks.ts";

@@ -3,7 +3,7 @@ import { fitOf } from "./fit.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 import { keyboardPlan } from "./plan.ts";
 import { wanted } from "./locks.ts";
-import { isBlack } from "../../score/pitch.ts";
+import { isBlack } from "../../score/model/pitch.ts";
 import { keyAt, seenBy } from "./geometry.ts";
 import { PRICES, type Prices } from "./prices.ts";
 import { spansOf, type Player, type Span } from "./reach.ts";

@@ -1,6 +1,6 @@
 import type { Locks, Wish } from "../../fingering/model.ts";
 import type { Moment } from "../../fingering/moment.ts";
-import { firstFinger } from "../../score/written.ts";
+import { firstFinger } from "../../score/marks/written.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 
 const FINGERS = ["1", "2", "3", "4", "5"];

@@ -1,4 +1,4 @@
-import { firstFinger } from "../../score/written.ts";
+import { firstFinger } from "../../score/marks/written.ts";
 
 /** Keys of a major scale with so many sharps (below 0: flats), as pitch classes. */
 function scaleOf(fifths: number): ReadonlySet<number> {

@@ -1,7 +1,7 @@
 import { Type } from "@sinclair/typebox";
-import { comparePlaces } from "../../score/places.ts";
-import type { Place, Score } from "../../score/model.ts";
-import { overlapOf, type Mark, type Stratum } from "../../score/strata.ts";
+import { comparePlaces } from "../../score/model/places.ts";
+import type { Place, Score } from "../../score/model/model.ts";
+import { overlapOf, type Mark, type Stratum } from "../../score/marks/strata.ts";
 
 /**
  * A stretch in which a hand keeps its position: the thumb over one key, the other fingers over

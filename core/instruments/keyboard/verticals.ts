@@ -1,5 +1,5 @@
 import { onsets, toText, type Note, type Score } from "../../score/index.ts";
-import { firstFinger } from "../../score/written.ts";
+import { firstFinger } from "../../score/marks/written.ts";
 
 /** A moment at which both hands strike. */
 export interface Vertical {

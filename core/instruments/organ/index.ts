@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { fingering, type Aspect } from "../../score/aspects.ts";
+import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardHand } from "../keyboard/hand.ts";

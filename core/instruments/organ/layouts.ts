@@ -1,4 +1,4 @@
-import type { Layout, StaffFacts } from "../../score/layouts.ts";
+import type { Layout, StaffFacts } from "../../score/musicxml/layouts.ts";
 
 /** A hymn has two voices on each staff, which mostly move together. Own figures. */
 const PAIRS = 0.6;

@@ -1,4 +1,4 @@
-import { fingering } from "../../score/aspects.ts";
+import { fingering } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardHand } from "../keyboard/hand.ts";

@@ -1,9 +1,9 @@
 import { Type } from "@sinclair/typebox";
-import type { PedalKind, PedalMark, Score } from "../../score/model.ts";
-import { writePedal } from "../../score/pedalFile.ts";
-import { comparePlaces } from "../../score/places.ts";
-import { TEACHER } from "../../score/strata.ts";
-import type { Mark, MarkData, Printed, Stratum } from "../../score/strata.ts";
+import type { PedalKind, PedalMark, Score } from "../../score/model/model.ts";
+import { writePedal } from "../../score/musicxml/pedalFile.ts";
+import { comparePlaces } from "../../score/model/places.ts";
+import { TEACHER } from "../../score/marks/strata.ts";
+import type { Mark, MarkData, Printed, Stratum } from "../../score/marks/strata.ts";
 
 /** What a mark of the pedals says. */
 export const pedalFields = {

@@ -1,5 +1,5 @@
 import { inPartOrder, partSequence } from "./parts.ts";
-import { add, compare, fromNumber, ZERO, type Fraction } from "../fraction.ts";
+import { add, compare, fromNumber, ZERO, type Fraction } from "../model/fraction.ts";
 import {
   ScoreError,
   type Key,
@@ -7,7 +7,7 @@ import {
   type Pitch,
   type Signs,
   type Warning,
-} from "../model.ts";
+} from "../model/model.ts";
 import {
   isMusic,
   parse,

@@ -1,5 +1,5 @@
 import abcjs from "abcjs";
-import { ScoreError } from "../model.ts";
+import { ScoreError } from "../model/model.ts";
 
 /** A tune of an ABC file. */
 export interface Tune {

@@ -7,8 +7,8 @@ import {
   toNumber,
   ZERO,
   type Fraction,
-} from "../fraction.ts";
-import { ScoreError, type Key, type Metre, type Pitch, type Signs } from "../model.ts";
+} from "../model/fraction.ts";
+import { ScoreError, type Key, type Metre, type Pitch, type Signs } from "../model/model.ts";
 
 /**
  * Notes struck together, or a rest when there are none. Times in quarters from the start of the

@@ -8,8 +8,8 @@ import {
   toNumber,
   ZERO,
   type Fraction,
-} from "../fraction.ts";
-import { ScoreError, type Key, type Metre, type Warning } from "../model.ts";
+} from "../model/fraction.ts";
+import { ScoreError, type Key, type Metre, type Warning } from "../model/model.ts";
 import { buildXml, type BuiltBar, type BuiltEvent } from "./build.ts";
 import { spell } from "./spell.ts";
 import { splitHands, type Gridded } from "./split.ts";

@@ -1,4 +1,4 @@
-import type { Key, Metre } from "../model.ts";
+import type { Key, Metre } from "../model/model.ts";
 
 /** More parts than any tune is played in; it stops orders that multiply without end. */
 const MOST = 200;

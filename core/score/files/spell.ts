@@ -1,4 +1,4 @@
-import type { Key, Pitch } from "../model.ts";
+import type { Key, Pitch } from "../model/model.ts";
 
 /**
  * Names of the twelve keys in C major or A minor; other keys move them along the line of fifths.

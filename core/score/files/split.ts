@@ -1,4 +1,4 @@
-import { toNumber, type Fraction } from "../fraction.ts";
+import { toNumber, type Fraction } from "../model/fraction.ts";
 
 /** A key on the grid. */
 export interface Gridded {

@@ -1,0 +1,200 @@
+import type { TSchema } from "@sinclair/typebox";
+import { parseFraction } from "../model/fraction.ts";
+import { fieldRecord, fieldsIn, writeFields } from "../xml/fields.ts";
+import { ScoreError, type Place, type Score } from "../model/model.ts";
+import { comparePlaces } from "../model/places.ts";
+import { fieldsOf, placeFrom, placeMoved, placeText, spanFrom, spanMoved } from "../model/spans.ts";
+import type { PlaceText } from "../model/spans.ts";
+import { parseXml, type Document, type Element } from "../xml/xml.ts";
+
+/** The layer that holds unless another comes over it, and that for a small hand. */
+export const TEACHER = "teacher";
+export const SMALL_HAND = "small-hand";
+
+/** What a mark says; its stratum's schema tells what that may be. */
+export type MarkData = Readonly<Record<string, unknown>>;
+
+/** A mark between notes: at a place, or from one to another, the first that is not its own. */
+export interface Mark {
+  readonly id: string;
+  /** Whose it is: the teacher's, those for a small hand, a student's own. */
+  readonly layer: string;
+  /** The hand or foot it belongs to, where its stratum has one for each. */
+  readonly line?: string;
+  readonly from: Place;
+  readonly to?: Place;
+  readonly data: MarkData;
+}
+
+/** The same as it is stored and sent: offsets as exact text. */
+export interface MarkRecord {
+  readonly id: string;
+  readonly layer: string;
+  readonly line?: string;
+  readonly from: PlaceText;
+  readonly to?: PlaceText;
+  readonly data: MarkData;
+}
+
+/** A mark that nobody has written yet: as a file prints it. */
+export type Printed = Pick<Mark, "line" | "from" | "to" | "data">;
+
+type Read = Pick<Score, "bars" | "notes">;
+
+/** A mark that is made with one key. */
+export interface MarkSign {
+  readonly key: string;
+  readonly name: string;
+  readonly data: MarkData;
+}
+
+/** One kind of marks between notes, with all that is done to them. */
+export interface Stratum {
+  /** The word for it in code, API and database. */
+  readonly id: string;
+  /** Many of them on screen, one at the beginning of a sentence. */
+  readonly name: string;
+  readonly one: string;
+  /** Of its tab at the desk; none where marks are made among the hands. */
+  readonly tab?: string;
+  readonly extent: "place" | "span";
+  /** Whether each layer has its own; else they are the teacher's. */
+  readonly layered: boolean;
+  /** Whether each hand or foot has its own. */
+  readonly lined: boolean;
+  /** Of a mark's data. */
+  readonly schema: TSchema;
+  /**
+   * What is typed at a place, of strata that have no line; without them marks are made in another
+   * way.
+   */
+  readonly signs?: readonly MarkSign[];
+  /** What stands there, for reports: `pedal down`. */
+  readonly words: (mark: Pick<Mark, "line" | "data">) => string;
+  /** What is wrong with a mark that its schema cannot see; a sentence. */
+  readonly fault?: (mark: Mark, score: Read) => string | undefined;
+  /** Why marks of one layer, in order, cannot stand together; a sentence with the bar. */
+  readonly clash?: (marks: readonly Mark[], score: Read) => string | undefined;
+  /** What the file prints; it stands until the first edit, which takes it over. */
+  readonly printed?: (score: Score) => readonly Printed[];
+  /** Writes them in MusicXML's own elements, over what is printed; without it they are fields. */
+  readonly write?: (
+    document: Document,
+    measures: readonly Element[],
+    marks: readonly Mark[],
+  ) => void;
+  /** What a mark says where the music comes back so many semitones away; the same when absent. */
+  readonly moved?: (data: MarkData, semitones: number) => MarkData;
+}
+
+export const markRecord = ({ id, layer, line, from, to, data }: Mark): MarkRecord => ({
+  id,
+  layer,
+  ...(line === undefined ? {} : { line }),
+  from: placeText(from),
+  ...(to ? { to: placeText(to) } : {}),
+  data,
+});
+
+/**
+ * The mark a record means for a score. Its data must have been checked against the schema.
+ *
+ * @throws ScoreError in a sentence when its hand or a place cannot be
+ */
+export function markFrom(record: MarkRecord, score: Read, stratum: Stratum): Mark {
+  const { id, layer, line, data } = record;
+  if (stratum.lined && !score.notes.some((note) => note.hand === line))
+    throw new ScoreError(
+      `${stratum.one} belongs to a hand that has notes, not to "${String(line).slice(0, 20)}".`,
+    );
+  const where =
+    stratum.extent === "span"
+      ? spanFrom(record, score.bars, stratum.one)
+      : { from: placeAsWritten(record.from, score, stratum) };
+  const mark = { id, layer, ...(stratum.lined ? { line: line! } : {}), ...where, data };
+  const fault = stratum.fault?.(mark, score);
+  if (fault) throw new ScoreError(fault);
+  return mark;
+}
+
+/** A mark may stand at the end of a bar: an up there is of the bar that ends, not of the next. */
+function placeAsWritten(from: PlaceText, { bars }: Read, stratum: Stratum): Place {
+  placeFrom(from, bars, stratum.one, true);
+  return { bar: from.bar, offset: parseFraction(from.offset)! };
+}
+
+/** Marks in the order of the music; those at one place as they were written. */
+export const inOrder = <M extends Pick<Mark, "from">>(marks: readonly M[]): M[] =>
+  [...marks].sort((a, b) => comparePlaces(a.from, b.from));
+
+/** Two marks of one line at once, where there are any: of spans that may not overlap. */
+export function overlapOf(marks: readonly Mark[]): readonly [Mark, Mark] | undefined {
+  const sorted = inOrder(marks);
+  for (const [i, one] of sorted.entries()) {
+    const before = sorted.slice(0, i).findLast((other) => other.line === one.line);
+    if (before && comparePlaces(before.to ?? before.from, one.from) > 0) return [before, one];
+  }
+  return undefined;
+}
+
+/**
+ * A mark in a corrected score, whose bars are elsewhere; none when the bar it begins or ends in is
+ * gone.
+ */
+export const markMoved = (
+  record: MarkRecord,
+  bars: readonly (number | undefined)[],
+): MarkRecord[] =>
+  record.to
+    ? spanMoved({ ...record, to: record.to }, bars)
+    : placeMoved(record.from, bars).map((from) => ({ ...record, from }));
+
+const prefixOf = (stratum: Pick<Stratum, "id">): string => `yarrow-ridge:${stratum.id}:`;
+
+/** Names a field has for the mark itself; data that uses one of them stands apart. */
+const OWN: readonly string[] = ["hand", "from", "to", "data"];
+
+/** Writes the marks of a stratum into a document. */
+export function writeMarks(
+  document: Document,
+  root: Element,
+  measures: readonly Element[],
+  stratum: Stratum,
+  marks: readonly Mark[],
+): void {
+  if (stratum.write) return stratum.write(document, measures, marks);
+  const fields = marks.map(markRecord).map(({ line, from, to, data }) => ({
+    ...(line === undefined ? {} : { hand: line }),
+    from,
+    ...(to ? { to } : {}),
+    ...(Object.keys(data).some((key) => OWN.includes(key)) ? { data } : data),
+  }));
+  return writeFields(document, root, prefixOf(stratum), fields);
+}
+
+/**
+ * The marks an exported score brings back in fields; those that do not fit it are left.
+ *
+ * @param known whether data is what the stratum's schema asks for
+ */
+export function marksIn(
+  xml: string,
+  score: Read,
+  stratum: Stratum,
+  known: (data: MarkData) => boolean,
+): Printed[] {
+  if (stratum.write) return [];
+  const found = fieldsIn(parseXml(xml).root, prefixOf(stratum)).flatMap((field, i): Mark[] => {
+    try {
+      const { hand, from, to, ...rest } = fieldsOf(fieldRecord(field), stratum.one);
+      const data = (rest.data ?? rest) as MarkData;
+      if (!known(data)) return [];
+      const record = { id: String(i), layer: "", line: hand, from, to, data } as MarkRecord;
+      return [markFrom(record, score, stratum)];
+    } catch (error) {
+      if (error instanceof ScoreError) return [];
+      throw error;
+    }
+  });
+  return stratum.clash?.(inOrder(found), score) ? [] : found;
+}

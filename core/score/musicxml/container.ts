@@ -1,0 +1,136 @@
+import { Unzip, UnzipInflate } from "fflate";
+import { ScoreError, type Warning } from "../model/model.ts";
+
+/** The most XML that is read, in bytes, zipped or not. */
+export const MAX_XML_BYTES = 20 * 1024 * 1024;
+
+const tooLarge = () =>
+  new ScoreError(
+    "The score holds more than 20 MB of XML. Save it without pictures or play-back data and try again.",
+  );
+
+const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
+/**
+ * Small slices, because one slice of a zip bomb can grow about a thousandfold before it is counted.
+ */
+const SLICE = 4096;
+
+function unzipCounted(bytes: Uint8Array): Map<string, Uint8Array> {
+  const files = new Map<string, Uint8Array[]>();
+  let total = 0;
+  let failure: Error | undefined;
+  const unzip = new Unzip((file) => {
+    const chunks: Uint8Array[] = [];
+    files.set(file.name, chunks);
+    file.ondata = (error, chunk) => {
+      if (error) failure ??= error;
+      else {
+        total += chunk.length;
+        if (total > MAX_XML_BYTES) throw tooLarge();
+        chunks.push(chunk);
+      }
+    };
+    if (/\.(xml|musicxml)$/i.test(file.name)) file.start();
+  });
+  unzip.register(UnzipInflate);
+  for (let at = 0; at < bytes.length; at += SLICE) {
+    unzip.push(bytes.subarray(at, at + SLICE), at + SLICE >= bytes.length);
+    if (failure) throw failure;
+  }
+  return new Map([...files].map(([name, chunks]) => [name, concat(chunks)]));
+}
+
+function concat(chunks: Uint8Array[]): Uint8Array {
+  const all = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
+  let at = 0;
+  for (const chunk of chunks) {
+    all.set(chunk, at);
+    at += chunk.length;
+  }
+  return all;
+}
+
+function scoreInZip(bytes: Uint8Array): Uint8Array {
+  let files: Map<string, Uint8Array>;
+  try {
+    files = unzipCounted(bytes);
+  } catch (error) {
+    if (error instanceof ScoreError) throw error;
+    throw new ScoreError(
+      "The file is a zip that cannot be unpacked. Export the score again and try once more.",
+    );
+  }
+  const container = files.get("META-INF/container.xml");
+  const named =
+    container && /full-path\s*=\s*["']([^"']+)["']/.exec(new TextDecoder().decode(container))?.[1];
+  const found =
+    (named && files.get(named)) ||
+    [...files].find(([name]) => !name.startsWith("META-INF/") && !name.startsWith("__MACOSX"))?.[1];
+  if (!found?.length) {
+    throw new ScoreError(
+      "The zip holds no score. A compressed score (.mxl) has a MusicXML file inside.",
+    );
+  }
+  return found;
+}
+
+const DECLARED = /^\s*<\?xml[^>]*?encoding\s*=\s*["']([\w.:-]+)["'][^>]*\?>/;
+
+function detect(bytes: Uint8Array): string {
+  const [a, b] = [bytes[0], bytes[1]];
+  if ((a === 0xff && b === 0xfe) || (a === 0x3c && b === 0)) return "utf-16le";
+  if ((a === 0xfe && b === 0xff) || (a === 0 && b === 0x3c)) return "utf-16be";
+  return "utf-8";
+}
+
+function decode(bytes: Uint8Array, encoding: string): string | undefined {
+  try {
+    return new TextDecoder(encoding, { fatal: true }).decode(bytes);
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * The XML text in an uploaded file: plain or compressed (.mxl), in UTF-8, UTF-16 or a declared
+ * 8-bit encoding. The declaration is rewritten to UTF-8, in which the text is kept.
+ *
+ * @throws ScoreError when the file is empty, too large, or no text
+ */
+export function readText(file: Uint8Array): { xml: string; warnings: Warning[] } {
+  if (file.length === 0)
+    throw new ScoreError("The file is empty. Export the score again and try once more.");
+  const bytes = isZip(file) ? scoreInZip(file) : file;
+  if (bytes.length > MAX_XML_BYTES) throw tooLarge();
+  const warnings: Warning[] = [];
+  let used = detect(bytes);
+  let text = decode(bytes, used);
+  if (text === undefined && used === "utf-8") {
+    const head = new TextDecoder("latin1").decode(bytes.subarray(0, 200));
+    const named = DECLARED.exec(head)?.[1]?.toLowerCase() ?? "";
+    used =
+      named && !named.startsWith("utf") && decode(bytes, named) !== undefined
+        ? named
+        : "windows-1252";
+    text = decode(bytes, used);
+  }
+  if (text === undefined)
+    throw new ScoreError("The file is not readable text, so it is no MusicXML score.");
+  text = text.replace(/^\uFEFF/, "");
+  const declared = DECLARED.exec(text)?.[1]?.toLowerCase();
+  const actual = used.replace(/(le|be)$/, "");
+  const same = declared === undefined || declared === used || declared === actual;
+  const ascii = used === "utf-8" && !/[^\x00-\x7f]/.test(text);
+  if (
+    (!same && !(ascii && !declared.startsWith("utf-16"))) ||
+    (!declared && used === "windows-1252")
+  ) {
+    warnings.push({
+      kind: "encoding",
+      message: `The file says its text is ${declared ?? "UTF-8"}, but it is ${used}; it was read as ${used}.`,
+    });
+  }
+  const body = text.replace(/^\s*<\?xml[^>]*\?>\s*/, "");
+  return { xml: `<?xml version="1.0" encoding="UTF-8"?>\n${body}`, warnings };
+}

@@ -1,0 +1,150 @@
+import { compare, toNumber } from "../model/fraction.ts";
+import type { RawMeasure, RawNote } from "./measure.ts";
+import { children, type Element } from "../xml/xml.ts";
+
+/** One way to read the staves of a file: which notes are whose. */
+export interface Layout {
+  readonly id: string;
+  /** Goes on from "read as": `a hymn on two staves, the lowest voice for the feet`. */
+  readonly name: string;
+  /** Whose each staff is, from the top; undefined for a staff that somebody else plays or sings. */
+  readonly staves: readonly (string | undefined)[];
+  /** Whose the lowest voice of the last staff is, where it is not that staff's. */
+  readonly lowest?: string;
+  /** Semitones from what is written to what sounds, where the file does not say it itself. */
+  readonly sounds?: number;
+  /** How well staves like these fit, 0 to 1: the best is taken until somebody says otherwise. */
+  readonly fits: (staves: readonly StaffFacts[]) => number;
+}
+
+/** What of a staff speaks for one way or another to read it. */
+export interface StaffFacts {
+  /** Words are sung under it. */
+  readonly sung: boolean;
+  /** Share of its moments in which exactly two notes sound. */
+  readonly pairs: number;
+  /** Share of its moments at which the staff before it strikes too. */
+  readonly together: number;
+  /** Lowest and highest key as read, A4 = 69. */
+  readonly low: number;
+  readonly high: number;
+  /** The file says that it sounds higher or lower than it is written, or has a clef that does. */
+  readonly transposed: boolean;
+}
+
+/** A measure of one part, with what it says of pitch. */
+type Measure = Pick<RawMeasure, "notes" | "length">;
+
+/** The facts of each staff, over the parts that are read, from the top. */
+export function staffFacts(
+  parts: readonly {
+    readonly measures: readonly Measure[];
+    readonly staves: number;
+    readonly transposed: boolean;
+  }[],
+): StaffFacts[] {
+  let before: ReadonlySet<string> = new Set();
+  return parts.flatMap(({ measures, staves, transposed }) =>
+    Array.from({ length: staves }, (_, i): StaffFacts => {
+      const bars = measures.map(({ notes }) => notes.filter((note) => note.staff === i + 1));
+      const moments = new Set<string>();
+      let pairs = 0;
+      for (const [bar, notes] of bars.entries()) {
+        if (notes.length > FULLEST) continue;
+        for (const at of onsetsOf(notes)) {
+          moments.add(`${bar} ${at}`);
+          if (soundingAt(notes, at) === 2) pairs++;
+        }
+      }
+      const together = [...moments].filter((moment) => before.has(moment)).length;
+      before = moments;
+      const all = bars.flat();
+      return {
+        sung: all.some((note) => children(note.element, "lyric").length > 0),
+        pairs: pairs / Math.max(1, moments.size),
+        together: together / Math.max(1, moments.size),
+        low: Math.min(...all.map((note) => note.midi)),
+        high: Math.max(...all.map((note) => note.midi)),
+        transposed,
+      };
+    }),
+  );
+}
+
+/** A bar with more notes on one staff tells nothing of how many sing. */
+const FULLEST = 200;
+
+const onsetsOf = (notes: readonly RawNote[]): Set<number> =>
+  new Set(notes.filter((note) => !note.grace).map((note) => toNumber(note.offset)));
+
+const soundingAt = (notes: readonly RawNote[], at: number): number =>
+  notes.filter((note) => {
+    const from = toNumber(note.offset);
+    return !note.grace && from <= at && from + toNumber(note.duration) > at;
+  }).length;
+
+/**
+ * The layout that fits best among those for so many staves; the first of them where nothing speaks
+ * for another.
+ */
+export function fittest(layouts: readonly Layout[], facts: readonly StaffFacts[]): Layout {
+  return layouts.reduce((best, one) => (one.fits(facts) > best.fits(facts) ? one : best));
+}
+
+/**
+ * Which notes of a staff are its lowest voice: of the voice that lies lower, or the lowest of a
+ * chord where one voice writes both. A voice alone in its bar keeps to what it is elsewhere.
+ */
+export function lowestVoice(bars: readonly (readonly RawNote[])[]): Set<Element> {
+  const heights = new Map<string, { sum: number; count: number }>();
+  for (const notes of bars) {
+    if (new Set(notes.map((note) => note.voice)).size < 2) continue;
+    for (const note of notes) {
+      const at = heights.get(note.voice) ?? { sum: 0, count: 0 };
+      heights.set(note.voice, { sum: at.sum + note.midi, count: at.count + 1 });
+    }
+  }
+  const low = [...heights].sort(([, a], [, b]) => a.sum / a.count - b.sum / b.count)[0]?.[0];
+  return new Set(
+    bars.flatMap((notes) => {
+      const two = notes.some((note) => note.voice === low);
+      return notes
+        .filter((note) => {
+          if (two) return note.voice === low;
+          const others = notes.filter(
+            (one) => one.voice === note.voice && compare(one.offset, note.offset) === 0,
+          );
+          // a line without a second one is the bass where no voice is known to be it
+          return others.length > 1
+            ? others.every((one) => one.midi >= note.midi)
+            : low === undefined;
+        })
+        .map((note) => note.element);
+    }),
+  );
+}
+
+/** Whether a part has words to sing. */
+export const isSung = (part: Element): boolean =>
+  children(part, "measure").some((measure) =>
+    children(measure, "note").some((note) => children(note, "lyric").length > 0),
+  );
+
+/** Whether all a part writes is tablature. */
+export function isTablature(part: Element): boolean {
+  const clefs = children(part, "measure")
+    .flatMap((measure) => children(measure, "attributes"))
+    .flatMap((attributes) => children(attributes, "clef"))
+    .flatMap((clef) => children(clef, "sign"));
+  return clefs.length > 0 && clefs.every((sign) => sign.textContent?.trim() === "TAB");
+}
+
+/** Whether a part says that it does not sound as it is written. */
+export const saysTransposed = (part: Element): boolean =>
+  children(part, "measure")
+    .flatMap((measure) => children(measure, "attributes"))
+    .some(
+      (attributes) =>
+        children(attributes, "transpose").length > 0 ||
+        children(attributes, "clef").some((clef) => children(clef, "clef-octave-change").length),
+    );

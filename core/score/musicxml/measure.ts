@@ -1,0 +1,347 @@
+import {
+  add,
+  compare,
+  equals,
+  fraction,
+  fromNumber,
+  max,
+  multiply,
+  parseDecimal,
+  subtract,
+  toNumber,
+  toText,
+  ZERO,
+  type Fraction,
+} from "../model/fraction.ts";
+import { readAspects, type Aspect } from "../marks/aspects.ts";
+import {
+  ScoreError,
+  type Key,
+  type PrintedMark,
+  type Metre,
+  type Said,
+  type Pitch,
+  type Signs,
+} from "../model/model.ts";
+import { midiOf } from "../model/pitch.ts";
+import { readPedal } from "./pedalFile.ts";
+import { SHAPE_MARK } from "../model/shape.ts";
+import { readSigns } from "./signs.ts";
+import { child, childText, children, isElement, type Element } from "../xml/xml.ts";
+
+/** What carries over from one measure to the next while a part is read. */
+export interface Reading {
+  readonly aspects: readonly Aspect[];
+  divisions: Fraction | undefined;
+  metre: Metre;
+  key: Key;
+  /** Semitones to add to the written pitch for the sounding one. */
+  transpose: number;
+  /** Clef of each staff. */
+  clefs: Map<number, string>;
+}
+
+export interface RawNote {
+  element: Element;
+  offset: Fraction;
+  duration: Fraction;
+  pitch: Pitch;
+  midi: number;
+  staff: number;
+  voice: string;
+  grace: boolean;
+  slash: boolean;
+  tieStart: boolean;
+  tieStop: boolean;
+  staccato: boolean;
+  accent: "accent" | "strong" | undefined;
+  ornaments: string[];
+  accidental: boolean;
+  printed: Said | undefined;
+}
+
+export interface RawMeasure {
+  number: string;
+  length: Fraction;
+  /** A backup that led to before the bar's start. */
+  overran: boolean;
+  notes: RawNote[];
+  marks: Omit<PrintedMark, "bar">[];
+  tempo: number | undefined;
+  implicit: boolean;
+  signs: Signs;
+  clefs: { offset: Fraction; staff: number; clef: string }[];
+  /** Quarters under fermatas, by onset. */
+  holds: Map<string, number>;
+}
+
+/** Longest single duration, in quarters: far past any written note, it stops absurd files. */
+const MAX_QUARTERS = fraction(10_000);
+
+const fail = (sentence: string, number: string): never => {
+  throw new ScoreError(`Measure ${number}: ${sentence}`, number);
+};
+
+function quarters(element: Element, name: string, reading: Reading, number: string): Fraction {
+  const text = childText(element, "duration");
+  if (text === undefined) return fail(`a <${name}> has no duration.`, number);
+  const value = parseDecimal(text);
+  if (!value) return fail(`the duration "${text.slice(0, 30)}" is not a number.`, number);
+  if (value.num < 0) return fail(`a duration is negative (${text}).`, number);
+  if (!reading.divisions)
+    return fail("a duration comes before any <divisions>, so its length is unknown.", number);
+  const length = multiply(value, { num: reading.divisions.den, den: reading.divisions.num });
+  if (compare(length, MAX_QUARTERS) > 0)
+    return fail(`the duration ${text} is longer than any note.`, number);
+  return length;
+}
+
+const whole = (text: string | undefined, fallback: number): number =>
+  text !== undefined && /^-?\d{1,4}$/.test(text) ? Number(text) : fallback;
+
+function readAttributes(
+  element: Element,
+  reading: Reading,
+  number: string,
+  raw: RawMeasure,
+  offset: Fraction,
+): void {
+  const divisions = childText(element, "divisions");
+  if (divisions !== undefined) {
+    const value = parseDecimal(divisions);
+    if (!value || value.num <= 0)
+      return fail(`<divisions> is "${divisions.slice(0, 30)}"; it must be above zero.`, number);
+    reading.divisions = value;
+  }
+  const key = child(element, "key");
+  if (key) {
+    const mode = childText(key, "mode");
+    const fifths = Math.max(-7, Math.min(7, whole(childText(key, "fifths"), 0)));
+    reading.key = mode ? { fifths, mode } : { fifths };
+  }
+  const time = child(element, "time");
+  if (time && child(time, "beats")) {
+    const parts = (childText(time, "beats") ?? "").split("+").map((n) => whole(n.trim(), 0));
+    const beats = parts.reduce((sum, n) => sum + n, 0);
+    const beatType = whole(childText(time, "beat-type"), 0);
+    if (beats < 1 || beats > 64 || ![1, 2, 4, 8, 16, 32, 64].includes(beatType)) {
+      return fail(
+        `the metre ${childText(time, "beats")}/${childText(time, "beat-type")} cannot be counted.`,
+        number,
+      );
+    }
+    reading.metre = { beats, beatType };
+  }
+  for (const clef of children(element, "clef")) {
+    const staff = whole(clef.getAttribute("number") ?? "1", 1);
+    const name = `${childText(clef, "sign") ?? ""}${childText(clef, "line") ?? ""}`;
+    const before = reading.clefs.get(staff);
+    if (before !== undefined && before !== name) raw.clefs.push({ offset, staff, clef: name });
+    reading.clefs.set(staff, name);
+  }
+  const transpose = child(element, "transpose");
+  if (transpose) {
+    reading.transpose =
+      whole(childText(transpose, "chromatic"), 0) +
+      12 * whole(childText(transpose, "octave-change"), 0);
+  }
+}
+
+const STEPS = ["C", "D", "E", "F", "G", "A", "B"] as const;
+
+function readPitch(note: Element, number: string): Pitch | undefined {
+  const pitch = child(note, "pitch");
+  if (!pitch) return undefined;
+  const step = STEPS.find((name) => name === childText(pitch, "step"));
+  const octave = Number(childText(pitch, "octave"));
+  const alter = Number(childText(pitch, "alter") ?? 0);
+  if (!step || !Number.isInteger(octave) || octave < -1 || octave > 10 || !(Math.abs(alter) <= 3)) {
+    return fail("a pitch cannot be read.", number);
+  }
+  return { step, octave, alter };
+}
+
+const ORNAMENTS: Readonly<Record<string, string>> = {
+  "trill-mark": "trill",
+  turn: "turn",
+  "delayed-turn": "delayed turn",
+  "inverted-turn": "inverted turn",
+  "delayed-inverted-turn": "delayed inverted turn",
+  "vertical-turn": "turn",
+  "inverted-vertical-turn": "inverted turn",
+  shake: "long trill",
+  mordent: "mordent",
+  "inverted-mordent": "short trill",
+  schleifer: "slide",
+  tremolo: "tremolo",
+  haydn: "turn or trill",
+};
+
+function readNote(
+  note: Element,
+  offset: Fraction,
+  duration: Fraction,
+  reading: Reading,
+  number: string,
+): RawNote | undefined {
+  const pitch = readPitch(note, number);
+  if (!pitch || child(note, "cue")) return undefined;
+  const ties = children(note, "tie").map((tie) => tie.getAttribute("type"));
+  const notations = children(note, "notations");
+  return {
+    element: note,
+    offset,
+    duration,
+    pitch,
+    midi: midiOf(pitch) + reading.transpose,
+    staff: Math.max(1, whole(childText(note, "staff"), 1)),
+    voice: childText(note, "voice") ?? "1",
+    grace: child(note, "grace") !== undefined,
+    slash: child(note, "grace")?.getAttribute("slash") === "yes",
+    tieStart: ties.includes("start"),
+    tieStop: ties.includes("stop"),
+    staccato: notations.some((one) => child(child(one, "articulations"), "staccato")),
+    accent: notations.some((one) => child(child(one, "articulations"), "strong-accent"))
+      ? "strong"
+      : notations.some((one) => child(child(one, "articulations"), "accent"))
+        ? "accent"
+        : undefined,
+    ornaments: notations
+      .flatMap((one) => children(one, "ornaments"))
+      .flatMap((one) => children(one))
+      .flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
+    accidental: child(note, "accidental") !== undefined,
+    printed: readAspects(notations, reading.aspects),
+  };
+}
+
+const HAIRPINS: Record<string, string> = { crescendo: "grow", diminuendo: "fade", stop: "end" };
+
+function readDirection(
+  direction: Element,
+  cursor: Fraction,
+  reading: Reading,
+): { marks: Omit<PrintedMark, "bar">[]; tempo?: number } {
+  // a third of a quarter may stand here as 0.333333
+  const shift = fromNumber(toNumber(parseDecimal(childText(direction, "offset") ?? "0") ?? ZERO));
+  const divisions = reading.divisions ?? fraction(1);
+  const offset = max(
+    ZERO,
+    add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })),
+  );
+  const marks: Omit<PrintedMark, "bar">[] = [];
+  const pedal = readPedal(direction);
+  // words that say the shape for the reader; the field says it exactly
+  const ours = direction.getAttribute("id")?.startsWith(SHAPE_MARK);
+  for (const type of children(direction, "direction-type")) {
+    for (const item of children(type)) {
+      if (item.tagName === "dynamics") {
+        for (const dynamic of children(item))
+          marks.push({ kind: "dynamic", offset, text: dynamic.tagName });
+      } else if (item.tagName === "wedge") {
+        const kind = HAIRPINS[item.getAttribute("type") ?? ""];
+        if (kind) marks.push({ kind: "hairpin", offset, text: kind });
+      } else if ((ours && item.tagName === "words") || pedal.words.has(item)) {
+        // says for the reader what is read elsewhere
+        continue;
+      } else if (item.tagName === "words" || item.tagName === "rehearsal") {
+        marks.push({
+          kind: item.tagName,
+          offset,
+          text: (item.textContent ?? "").trim().slice(0, 200),
+        });
+      }
+    }
+  }
+  for (const { kind, ...how } of pedal.marks)
+    marks.push({ kind: "pedal", offset, text: kind, ...how });
+  const tempo = tempoOf(child(direction, "sound"));
+  return tempo === undefined ? { marks } : { marks, tempo };
+}
+
+function tempoOf(sound: Element | undefined): number | undefined {
+  const tempo = Number(sound?.getAttribute("tempo") || NaN);
+  return tempo >= 10 && tempo <= 400 ? tempo : undefined;
+}
+
+/** Reads one `<measure>` of a part, advancing `reading`. @throws ScoreError naming the measure */
+export function readMeasure(measure: Element, reading: Reading, index: number): RawMeasure {
+  const number = (measure.getAttribute("number") ?? String(index + 1)).slice(0, 12);
+  const raw: RawMeasure = {
+    number,
+    length: ZERO,
+    overran: false,
+    notes: [],
+    marks: [],
+    tempo: undefined,
+    implicit: measure.getAttribute("implicit") === "yes",
+    signs: readSigns(measure),
+    clefs: [],
+    holds: new Map(),
+  };
+  let cursor = ZERO;
+  let chordStart = ZERO;
+  for (let node = measure.firstChild; node; node = node.nextSibling) {
+    if (!isElement(node)) continue;
+    const element = node;
+    switch (element.tagName) {
+      case "attributes":
+        readAttributes(element, reading, number, raw, cursor);
+        break;
+      case "backup":
+        cursor = subtract(cursor, quarters(element, "backup", reading, number));
+        if (cursor.num < 0) [cursor, raw.overran] = [ZERO, true];
+        break;
+      case "forward":
+        cursor = add(cursor, quarters(element, "forward", reading, number));
+        break;
+      case "note": {
+        const grace = child(element, "grace") !== undefined;
+        const duration = grace ? ZERO : quarters(element, "note", reading, number);
+        const chord = child(element, "chord") !== undefined;
+        if (!chord) chordStart = cursor;
+        const note = readNote(element, chordStart, duration, reading, number);
+        if (note) raw.notes.push(note);
+        if (!chord && children(element, "notations").some((one) => child(one, "fermata"))) {
+          raw.holds.set(
+            toText(cursor),
+            Math.max(raw.holds.get(toText(cursor)) ?? 0, toNumber(duration)),
+          );
+        }
+        if (!chord) cursor = add(cursor, duration);
+        break;
+      }
+      case "direction": {
+        const { marks, tempo } = readDirection(element, cursor, reading);
+        raw.marks.push(...marks);
+        raw.tempo ??= tempo;
+        break;
+      }
+      case "sound":
+        raw.tempo ??= tempoOf(element);
+        break;
+    }
+    raw.length = max(raw.length, cursor);
+  }
+  return raw;
+}
+
+export const nominalLength = (metre: Metre): Fraction => fraction(metre.beats * 4, metre.beatType);
+
+/**
+ * Indexes of bars that do not fit their metre and are neither a pick-up (first bar, or marked as
+ * uncounted), a last bar, nor one half of a bar split by a repeat.
+ */
+export function misfits(
+  bars: { length: Fraction; nominal: Fraction; implicit: boolean }[],
+): number[] {
+  return bars.flatMap((bar, i) => {
+    if (equals(bar.length, bar.nominal)) return [];
+    const short = compare(bar.length, bar.nominal) < 0;
+    const edge = i === 0 || i === bars.length - 1;
+    const completed = [bars[i - 1], bars[i + 1]].some(
+      (other) => other && toNumber(add(bar.length, other.length)) === toNumber(bar.nominal),
+    );
+    return short && (edge || bar.implicit || completed) ? [] : [i];
+  });
+}

@@ -1,0 +1,113 @@
+import { isSung, isTablature } from "./layouts.ts";
+import type { Warning } from "../model/model.ts";
+import { child, childText, children, type Element } from "../xml/xml.ts";
+
+/** The parts of a score that have measures in them. */
+export const partsOf = (root: Element): Element[] =>
+  children(root, "part").filter((part) => child(part, "measure"));
+
+/** How many staves a part has, as its first measure says. */
+export const stavesOf = (part: Element): number =>
+  Math.max(
+    1,
+    ...children(part, "measure")
+      .slice(0, 1)
+      .flatMap((measure) => children(measure, "attributes"))
+      .map((attributes) => Number(childText(attributes, "staves") ?? 1) || 1),
+  );
+
+/**
+ * The parts to practise: those that were chosen, else the first with two staves or more (with
+ * one-staff parts right after it while the instrument has a limb for them), else as many one-staff
+ * parts as the instrument reads together, else the first. Tablature of a part that is there in
+ * notes too, and what is sung where enough is left to play, are not parts to choose from.
+ *
+ * @param sizes how many staves the instrument reads together
+ */
+export function choosePart(
+  parts: readonly Element[],
+  chosen: readonly number[] | undefined,
+  sizes: readonly number[],
+  warnings: Warning[],
+): Element[] {
+  const wanted = [...new Set(chosen)].sort((a, b) => a - b).flatMap((index) => parts[index] ?? []);
+  if (wanted.length) return wanted;
+  const written = parts.filter((part, i) => !(i > 0 && repeatsInTablature(parts[i - 1]!, part)));
+  const played = written.filter((part) => stavesOf(part) > 1 || !isSung(part));
+  const staves = (of: readonly Element[]) => of.reduce((sum, part) => sum + stavesOf(part), 0);
+  const open =
+    played.length && (sizes.includes(staves(played)) || !sizes.includes(staves(written)))
+      ? played
+      : written;
+  if (open.length === 1 && parts.length === 1) return [...open];
+  const say = (message: string) =>
+    warnings.push({
+      kind: "parts",
+      message: `The file holds ${parts.length} parts; ${message} Another can be chosen in the piece's menu.`,
+    });
+  const keyboard = open.findIndex((part) => stavesOf(part) >= 2);
+  if (keyboard >= 0) {
+    const found = [open[keyboard]!];
+    const next = open[keyboard + 1];
+    // in an ensemble the part below is somebody else's
+    const below = next && (keyboard + 2 === open.length || isPedal(next));
+    if (below && stavesOf(next) === 1 && sizes.includes(staves(found) + 1)) found.push(next);
+    const index = parts.indexOf(found[0]!);
+    say(
+      found.length > 1
+        ? "the one with two staves and the one below it are to be practised."
+        : `part ${index + 1}, with ${stavesOf(found[0]!)} staves, is the one to practise.`,
+    );
+    return found;
+  }
+  if (open.length > 1 && sizes.includes(open.length)) {
+    if (open.length < parts.length || open.length > 2)
+      say(`those with notes for the hands are practised together: ${open.length} staves.`);
+    return [...open];
+  }
+  say(
+    open.length === parts.length
+      ? "they have one staff each, and the first is the one to practise."
+      : `part ${parts.indexOf(open[0]!) + 1} is the one to practise.`,
+  );
+  return [open[0]!];
+}
+
+/** The tablature right after a part that says the same, in a part of its own. */
+export function tablatureAfter(parts: readonly Element[], part: Element): Element | undefined {
+  const next = parts[parts.indexOf(part) + 1];
+  return next && repeatsInTablature(part, next) ? next : undefined;
+}
+
+/** So many bars are looked at, and so many of their notes must be the same. Own figures. */
+const LOOKED_AT = 8;
+const SAME = 0.8;
+
+const repeatsInTablature = (part: Element, next: Element): boolean => {
+  if (!isTablature(next) || isTablature(part)) return false;
+  const [above, below] = [stepsIn(part), stepsIn(next)];
+  const same = [...below].filter((step) => above.has(step)).length;
+  return same >= SAME * Math.max(above.size, below.size);
+};
+
+/** Which steps stand in which of the first bars. */
+const stepsIn = (part: Element): Set<string> =>
+  new Set(
+    children(part, "measure")
+      .slice(0, LOOKED_AT)
+      .flatMap((measure, bar) =>
+        children(measure, "note").flatMap((note) => {
+          const step = childText(child(note, "pitch"), "step");
+          return step ? [`${bar} ${step}`] : [];
+        }),
+      ),
+  );
+
+/** A part that calls itself one for the feet. */
+function isPedal(part: Element): boolean {
+  const list = child(part.parentNode as Element, "part-list");
+  const entry =
+    list &&
+    children(list, "score-part").find((one) => one.getAttribute("id") === part.getAttribute("id"));
+  return /\bped/i.test(childText(entry, "part-name") ?? "");
+}

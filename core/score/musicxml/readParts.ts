@@ -1,0 +1,91 @@
+import type { Aspect } from "../marks/aspects.ts";
+import { fittest, lowestVoice, saysTransposed, staffFacts, type Layout } from "./layouts.ts";
+import { readMeasure, type RawMeasure, type RawNote, type Reading } from "./measure.ts";
+import type { LayoutChoice } from "../model/model.ts";
+import { stavesOf, tablatureAfter } from "./parts.ts";
+import { joinTablature, joinTablaturePart } from "./tablature.ts";
+import { children, type Element } from "../xml/xml.ts";
+
+export interface ReadMeasure extends RawMeasure, Pick<Reading, "metre" | "key"> {}
+
+export function readPart(part: Element, aspects: readonly Aspect[]): ReadMeasure[] {
+  const reading: Reading = {
+    aspects,
+    divisions: undefined,
+    metre: { beats: 4, beatType: 4 },
+    key: { fifths: 0 },
+    transpose: 0,
+    clefs: new Map(),
+  };
+  let clefs: ReadonlyMap<number, string> | undefined;
+  const measures = children(part, "measure").map((measure, index) => {
+    const raw = readMeasure(measure, reading, index);
+    clefs ??= new Map(reading.clefs);
+    return { ...raw, metre: reading.metre, key: reading.key };
+  });
+  return joinTablature(measures, clefs ?? new Map());
+}
+
+export interface ReadPart {
+  readonly part: Element;
+  readonly measures: ReadMeasure[];
+  readonly staves: number;
+  /** Staves of the parts before it. */
+  readonly above: number;
+  readonly transposed: boolean;
+}
+
+export function readParts(
+  parts: readonly Element[],
+  candidates: readonly Element[],
+  aspects: readonly Aspect[],
+): ReadPart[] {
+  let above = 0;
+  return candidates.map((part) => {
+    const tablature = tablatureAfter(parts, part);
+    const own = readPart(part, aspects);
+    const measures = tablature ? joinTablaturePart(own, readPart(tablature, aspects)) : own;
+    const staves = stavesOf(part);
+    above += staves;
+    return { part, measures, staves, above: above - staves, transposed: saysTransposed(part) };
+  });
+}
+
+/** A layout as it is used, with the choice there was. */
+export interface UsedLayout extends Pick<Layout, "staves" | "lowest" | "sounds"> {
+  readonly choice?: LayoutChoice;
+}
+
+export function layoutOf(
+  read: readonly ReadPart[],
+  layouts: readonly Layout[],
+  wanted: string | undefined,
+  limbs: readonly string[],
+): UsedLayout {
+  const count = read.reduce((sum, one) => sum + one.staves, 0);
+  const fitting = layouts.filter(({ staves }) => staves.length === count);
+  // as many hands as there are staves, the last one for all that are left
+  const usual = Array.from({ length: count }, (_, i) => limbs[Math.min(i, limbs.length - 1)]!);
+  if (fitting.length === 0) return { staves: usual };
+  const chosen = fitting.find(({ id }) => id === wanted);
+  const used = chosen ?? (fitting.length > 1 ? fittest(fitting, staffFacts(read)) : fitting[0]!);
+  if (fitting.length === 1) return used;
+  const others = fitting.filter((one) => one !== used).map(({ id, name }) => ({ id, name }));
+  return {
+    ...used,
+    choice: { id: used.id, name: used.name, guessed: !chosen, others },
+  };
+}
+
+/** Who plays a note, by its staff in the parts that are practised; undefined for nobody here. */
+export function limbFinder(own: readonly ReadPart[], layout: UsedLayout) {
+  const staves = own.flatMap((one) => layout.staves.slice(one.above, one.above + one.staves));
+  const last = own.at(-1)!;
+  const lowest = layout.lowest
+    ? lowestVoice(
+        last.measures.map(({ notes }) => notes.filter((note) => note.staff === last.staves)),
+      )
+    : undefined;
+  return (raw: RawNote, staff: number): string | undefined =>
+    lowest?.has(raw.element) ? layout.lowest : staves[Math.min(staff, staves.length) - 1];
+}
