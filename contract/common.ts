@@ -1,4 +1,4 @@
-import { Type, type TSchema } from "@sinclair/typebox";
+import { Type, type Static, type TSchema } from "@sinclair/typebox";
 import { instruments } from "@yarrow-ridge/core/instruments";
 
 /** Names typed by a person. */
@@ -19,6 +19,12 @@ export const Instrument = Type.Union(
   ids.map((id) => Type.Literal(id)),
   { description: `${ids.slice(0, -1).join(", ")} or ${ids.at(-1)}` },
 );
+/** One of a few words. */
+export const OneOf = <T extends string>(...words: T[]) =>
+  Type.Unsafe<T>(Type.Union(words.map((word) => Type.Literal(word))));
+/** A list nobody changes. */
+export const List = <T extends TSchema>(item: T) =>
+  Type.Unsafe<readonly Static<T>[]>(Type.Array(item));
 export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()]);
 
 export const BarIndex = Type.Integer({

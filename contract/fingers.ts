@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { playerFields } from "@yarrow-ridge/core/instruments";
-import { BarIndex, Nullable, Revision, Span } from "./common.ts";
+import { BarIndex, Nullable, OneOf, Revision, Span } from "./common.ts";
 
 export const Fingering = Type.Object({
   id: Type.String({ minLength: 1, maxLength: 100, description: "note id" }),
@@ -145,7 +145,7 @@ export const ProposeOut = Type.Object({
   reasons: Type.Array(Type.String()),
   problems: Type.Array(
     Type.Object({
-      kind: Type.String(),
+      kind: OneOf("unreachable", "let go", "stretch", "too many", "hands meet", "outside"),
       bar: Type.Integer(),
       notes: Type.Array(Type.String()),
       text: Type.String(),
@@ -170,10 +170,10 @@ export const CheckIn = Type.Object({
 export const CheckOut = Type.Object({
   doubts: Type.Array(
     Type.Object({
-      kind: Type.String({
-        description:
-          "unreachable, same finger, crossed, hands meet, not as before, position, or changed",
-      }),
+      kind: OneOf(
+        ...(["unreachable", "same finger", "crossed", "hands meet"] as const),
+        ...(["not as before", "position", "changed"] as const),
+      ),
       bar: Type.Integer(),
       notes: Type.Array(Type.String()),
       text: Type.String(),

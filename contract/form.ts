@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { Nullable, PlaceOut } from "./common.ts";
+import { Nullable, OneOf, PlaceOut } from "./common.ts";
 
 export const Difference = Type.Object({
   bar: Type.Integer(),
@@ -11,9 +11,8 @@ export const Return = Type.Object({
   to: Type.Integer(),
   of: Type.Integer(),
   ofTo: Type.Integer(),
-  relation: Type.String({
-    description: "exact, octave, transposed, exchanged, varied or rhythm: the first that holds",
-  }),
+  /** The first that holds. */
+  relation: OneOf("exact", "octave", "transposed", "exchanged", "varied", "rhythm"),
   hand: Type.String(),
   interval: Type.Integer({ description: "semitones" }),
   tonal: Type.Boolean({ description: "moved along the scale" }),
@@ -54,7 +53,7 @@ export const Ground = Type.Object({
   to: Type.Integer(),
   length: Type.Integer({ description: "bars" }),
   statements: Type.Integer(),
-  mode: Type.String(),
+  mode: OneOf("major", "minor", "both"),
   text: Type.String(),
 });
 export const Form = Type.Object({

@@ -1,7 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import { asked } from "./fingers.ts";
 import { pedalFields } from "@yarrow-ridge/core/instruments";
-import { BarIndex, Nullable, Offset, Revision } from "./common.ts";
+import { BarIndex, Nullable, Offset, OneOf, Revision } from "./common.ts";
 
 export const PedalMark = Type.Object({ bar: BarIndex, offset: Offset, ...pedalFields });
 export const PedalPut = Type.Object({
@@ -41,11 +41,10 @@ export const PedalProposeOut = Type.Object({
       bar: Type.Integer(),
       offset: Type.Number(),
       exact: Type.String(),
-      kind: Type.String(),
+      kind: OneOf("down", "change", "up", "flutter"),
       depth: Type.Number({ description: "1 is all the way down" }),
-      pedal: Type.Optional(
-        Type.String({ description: "soft or sostenuto; the damper when not said" }),
-      ),
+      /** The damper when not said. */
+      pedal: Type.Optional(OneOf("soft", "sostenuto")),
       why: Type.String(),
     }),
   ),
@@ -69,7 +68,7 @@ export const PedalCheckIn = Type.Object({
 export const PedalCheckOut = Type.Object({
   doubts: Type.Array(
     Type.Object({
-      kind: Type.String({ description: "blur, rest, staccato, bass lost, too fast or nothing" }),
+      kind: OneOf("blur", "rest", "staccato", "bass lost", "too fast", "nothing"),
       bar: Type.Integer(),
       offset: Type.Number(),
       exact: Type.String(),

@@ -1,3 +1,4 @@
+import { Score } from "./score.ts";
 import { Type } from "@sinclair/typebox";
 import { Listed, Page } from "./common.ts";
 import * as pieces from "./pieces.ts";
@@ -128,7 +129,7 @@ export const pieceOperations = {
     path: "/api/pieces/:id/score",
     summary: "Bars, notes and marks, derived from the original",
     status: 200,
-    response: Type.Unknown(),
+    response: Score,
   }),
   engraving: op({
     method: "get",

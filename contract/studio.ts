@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { playerFields } from "@yarrow-ridge/core/instruments";
-import { BarIndex, Id, Instrument, IsoDate, LongText, Name, Nullable } from "./common.ts";
+import { BarIndex, Id, Instrument, IsoDate, LongText, Name, Nullable, OneOf } from "./common.ts";
 
 const LessonTime = Type.String({
   pattern: "^([01]\\d|2[0-3]):[0-5]\\d$",
@@ -59,11 +59,15 @@ export const StudentEdit = Type.Object(
   { additionalProperties: false },
 );
 
+const Rule = OneOf("three-to-one", "ten-in-a-row");
+const Result = OneOf("clean", "slip");
+const Status = OneOf("open", "started", "done");
+
 export const PlanSummary = Type.Object({
   id: Id,
   goalTempo: Type.Number(),
   readyBy: Type.String(),
-  rule: Type.String(),
+  rule: Rule,
   feasible: Type.Boolean(),
   missingMinutes: Type.Integer(),
 });
@@ -100,7 +104,10 @@ export const RidgeBar = Type.Object({
 });
 export const Ridge = Type.Object({
   goalTempo: Nullable(Type.Number()),
-  stage: Type.String(),
+  stage: OneOf(
+    ...(["First reading", "Taking shape", "Joining up"] as const),
+    ...(["Settling", "Performance", "Keeping"] as const),
+  ),
   bars: Type.Array(RidgeBar),
   history: Type.Array(
     Type.Object({
@@ -147,18 +154,18 @@ export const Card = Type.Object({
   hands: Type.String(),
   tempo: Type.Number(),
   minutes: Type.Integer(),
-  kind: Type.String(),
+  kind: OneOf("cell", "section", "join", "piece", "keeping"),
   section: Type.String(),
   why: Type.String(),
   bars: Type.String(),
-  status: Type.Union([Type.Literal("open"), Type.Literal("started"), Type.Literal("done")]),
+  status: Status,
 });
 export const Plan = Type.Object({
   id: Id,
   assignmentId: Id,
   goalTempo: Type.Number(),
   readyBy: Type.String(),
-  rule: Type.String(),
+  rule: Rule,
   minutesByWeekday: Type.Array(Type.Integer()),
   sections: Nullable(Type.Array(Id)),
   steps: Type.Array(
@@ -182,16 +189,14 @@ export const CardState = Type.Intersect([
     studentId: Id,
     layer: Type.String(),
     planId: Id,
-    rule: Type.String(),
+    rule: Rule,
     goalTempo: Type.Number(),
     steps: Type.Array(Type.Number()),
     step: Type.Number({ description: "the tempo to play now" }),
     secure: Type.Number({
       description: "the highest step earned on these bars and hands, 0 for none",
     }),
-    tries: Type.Array(
-      Type.Object({ id: Id, result: Type.String(), bar: Nullable(Type.Integer()) }),
-    ),
+    tries: Type.Array(Type.Object({ id: Id, result: Result, bar: Nullable(Type.Integer()) })),
     missing: Type.Integer({ description: "clean tries still needed for this step" }),
     finished: Type.Boolean(),
     nextCard: Nullable(Id),
@@ -223,7 +228,7 @@ export const LogEntry = Type.Object({
   bars: Type.String(),
   hands: Type.String(),
   tempo: Type.Number(),
-  result: Type.String(),
+  result: Result,
   bar: Nullable(Type.Integer()),
   promoted: Type.Boolean(),
 });
@@ -239,7 +244,7 @@ export const DueCard = Type.Object({
   tempo: Type.Number(),
   minutes: Type.Integer(),
   section: Type.String(),
-  status: Type.String(),
+  status: Status,
 });
 export const Studio = Type.Object({
   name: Type.String(),

@@ -56,7 +56,7 @@ export interface DemoStudio {
     goalTempo: number;
     readyInDays: number;
     minutesByWeekday: number[];
-    rule: string;
+    rule: "three-to-one" | "ten-in-a-row";
     /**
      * Days of practice behind, those left out, and the slips before each step was earned, in turn.
      */

@@ -132,7 +132,7 @@ describe("guitar music", () => {
     expect(score.notes.map(({ midi, printed }) => [midi, printed])).toEqual([
       [40, { string: "6", fret: "0" }],
     ]);
-    expect(score.parts.map((part) => part.mine)).toEqual([true, false]);
+    expect(score.parts.map((part) => part.practised)).toEqual([true, false]);
   });
   it("of a song is the part that is not sung", () => {
     const xml = file(sung, measure(1, line("E2 B2 G3 E3", 1, 1), G8));

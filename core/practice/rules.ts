@@ -3,7 +3,7 @@ export type Result = "clean" | "slip";
 
 /** When a step counts as learnt and the tempo goes up. */
 export interface PromotionRule {
-  readonly id: string;
+  readonly id: "three-to-one" | "ten-in-a-row";
   readonly name: string;
   /** Why one would choose it. */
   readonly why: string;

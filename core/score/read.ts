@@ -160,14 +160,14 @@ function readDocument(text: string, options: ReadOptions): Import {
   const own = read.filter((one) =>
     layout.staves.slice(one.above, one.above + one.staves).some((limb) => limb !== undefined),
   );
-  const mine = own.map(({ part }) => part);
+  const practised = own.map(({ part }) => part);
   const first = own[0]!.measures;
   const readings = own.map(({ measures }) => measures.slice(0, first.length));
-  const bars = joinBars(first, mine[0]!, parts[0]!, readings);
+  const bars = joinBars(first, practised[0]!, parts[0]!, readings);
   if (bars.length > MAX_BARS)
     throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
-  const offsets = mine.map((_, i) =>
-    mine.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0),
+  const offsets = practised.map((_, i) =>
+    practised.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0),
   );
   const { handOf } = options;
   const written = joinNotes(readings, offsets, limbFinder(own, layout), layout.sounds);
@@ -197,13 +197,13 @@ function readDocument(text: string, options: ReadOptions): Import {
     title: named(titleOf(root), "title", warnings) || options.name || "Untitled",
     composer: named(composerOf(root), "composer", warnings),
     staves: options.paperHands
-      ? mine.reduce((sum, part) => sum + stavesOf(part), 0)
+      ? practised.reduce((sum, part) => sum + stavesOf(part), 0)
       : notes.reduce((most, note) => Math.max(most, note.staff), 1),
     ...(options.paperHands ? { paperHands: options.paperHands } : {}),
     parts: parts.map((part, i) => ({
       name: nameOfPart(root, part, i),
       staves: stavesOf(part),
-      mine: mine.includes(part),
+      practised: practised.includes(part),
     })),
     limbs,
     ...(layout.choice ? { layout: layout.choice } : {}),

@@ -128,9 +128,9 @@ describe("reading a score", () => {
       );
       expect(heard([1, 2], ["right", "left", "feet"])).toEqual(["right 60", "left 48", "feet 36"]);
       expect(readScore(file, { parts: [1, 2] }).score.parts).toEqual([
-        { name: "Voice", staves: 1, mine: false },
-        { name: "Piano", staves: 2, mine: true },
-        { name: "Pedal", staves: 1, mine: true },
+        { name: "Voice", staves: 1, practised: false },
+        { name: "Piano", staves: 2, practised: true },
+        { name: "Pedal", staves: 1, practised: true },
       ]);
       expect(readScore(file).score.warnings.map((one) => one.kind)).toContain("parts");
     });

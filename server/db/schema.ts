@@ -1,3 +1,4 @@
+import type { PlannedCard, PromotionRule } from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from "@yarrow-ridge/core/score";
 import type { InstrumentRecord } from "@yarrow-ridge/core/instruments";
@@ -246,7 +247,7 @@ export const plans = pgTable(
     goalTempo: doublePrecision("goal_tempo").notNull(),
     readyBy: text("ready_by").notNull(),
     minutesByWeekday: jsonb("minutes_by_weekday").$type<number[]>().notNull(),
-    rule: text("rule").notNull(),
+    rule: text("rule").$type<PromotionRule["id"]>().notNull(),
     sections: jsonb("sections").$type<string[]>(),
     /** The day the cards were last laid out. */
     laidOutOn: text("laid_out_on"),
@@ -277,7 +278,7 @@ export const cards = pgTable(
     hands: text("hands").notNull(),
     tempo: doublePrecision("tempo").notNull(),
     minutes: integer("minutes").notNull(),
-    kind: text("kind").notNull(),
+    kind: text("kind").$type<PlannedCard["kind"]>().notNull(),
     section: text("section").notNull(),
     why: text("why").notNull(),
     steps: jsonb("steps").$type<number[]>().notNull(),

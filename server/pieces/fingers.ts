@@ -219,7 +219,7 @@ async function changedLate(
     const bar = score.bars[note.bar]!;
     return [
       {
-        kind: "changed",
+        kind: "changed" as const,
         bar: note.bar,
         notes: [noteId],
         text: `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ${spokenName(note.pitch)} became ${value || "none"} after ${had} ${had === 1 ? "try" : "tries"}. A finger that is habit takes days to change.`,

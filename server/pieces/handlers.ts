@@ -184,11 +184,12 @@ export const pieceHandlers = (studio: Studio): Made => ({
 
   score: async ({ param }) => {
     const { score } = await knownPiece(studio, param("id"));
-    // what is printed was a finger alone before there were other things to say of a note
+    // as it was told before there were other things to say of a note
     const notes = score.notes.map((note) =>
       note.printed?.finger === undefined ? note : { ...note, finger: note.printed.finger },
     );
-    return { ...score, notes };
+    const parts = score.parts.map((part) => ({ ...part, mine: part.practised }));
+    return { ...score, notes, parts };
   },
 
   engraving: async ({ param, c }) => {

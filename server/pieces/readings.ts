@@ -96,11 +96,11 @@ export const readingHandlers = (studio: Studio): Made => {
         "adopt",
         {
           xml: (await sourceOf(db, id)).xml,
-          mine: mineOf(own.score),
+          practised: mineOf(own.score),
           from: body.from,
           to: body.to,
         },
-        { xml: (await sourceOf(db, body.other)).xml, mine: mineOf(other.score), from, to },
+        { xml: (await sourceOf(db, body.other)).xml, practised: mineOf(other.score), from, to },
         `${row.id.slice(0, 8)}-`,
       );
       await edit(id, (tx) => tx.insert(readings).values({ ...row, measures }));

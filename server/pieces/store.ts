@@ -88,7 +88,7 @@ export const countReading = (db: Database, id: string) =>
 
 /** Places in the file of the parts that are practised. */
 export const mineOf = (score: Score): number[] =>
-  score.parts.flatMap((part, i) => (part.mine ? [i] : []));
+  score.parts.flatMap((part, i) => (part.practised ? [i] : []));
 
 export const answerPiece = (row: PieceRow) => ({
   id: row.id,

@@ -20,7 +20,7 @@ export function useAnswer<K extends OperationName>(
 export const useScore = (pieceId: string | undefined) =>
   useQuery({
     queryKey: ["score", { id: pieceId }],
-    queryFn: async () => (await call("score", { params: { id: pieceId! } })) as Score,
+    queryFn: (): Promise<Score> => call("score", { params: { id: pieceId! } }),
     enabled: pieceId !== undefined,
     staleTime: Infinity,
   });

@@ -64,7 +64,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
         ),
     });
   };
-  const mine = score.parts.flatMap((part, i) => (part.mine ? [i] : []));
+  const mine = score.parts.flatMap((part, i) => (part.practised ? [i] : []));
   const choose = (parts: number[]) => {
     setParting(false);
     void perform({

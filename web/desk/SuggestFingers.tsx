@@ -159,7 +159,7 @@ export function SuggestFingers({
   const carried = useMemo(() => {
     if (!chosen) return undefined;
     const inked = new Map([...fingers].map(([id, { finger }]) => [id, finger]));
-    return carryFingers(score, form.returns as readonly Return[], inked, chosen.from, chosen.to);
+    return carryFingers(score, form.returns, inked, chosen.from, chosen.to);
   }, [score, form, fingers, chosen]);
   const carry = () => {
     if (!carried) return;

@@ -1,7 +1,7 @@
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
-import type { PlanAnswer } from "@yarrow-ridge/contract";
-import { firstReading, promotionRules, steps } from "@yarrow-ridge/core/practice";
+import type { Body, PlanAnswer } from "@yarrow-ridge/contract";
+import { firstReading, promotionRule, promotionRules, steps } from "@yarrow-ridge/core/practice";
 import { barSpan, lastBarOf, nest, type Score, type Section } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { useState } from "react";
@@ -13,7 +13,7 @@ interface Fields {
   goalTempo: string;
   readyBy: string;
   minutes: string[];
-  rule: string;
+  rule: PlanAnswer["rule"];
   sections: string[];
 }
 
@@ -55,10 +55,10 @@ export function PlanForm({
     goalTempo: Number(fields.goalTempo),
     readyBy: fields.readyBy,
     minutesByWeekday: fields.minutes.map(Number),
-    rule: fields.rule as "three-to-one",
+    rule: fields.rule,
     sections: fields.sections.length ? fields.sections : null,
   });
-  const send = async (wanted: ReturnType<typeof body>) => {
+  const send = async (wanted: Body<"addPlan">) => {
     const { id } = await call("addPlan", { body: wanted });
     await client.invalidateQueries();
     return id;
@@ -70,7 +70,7 @@ export function PlanForm({
       goalTempo: plan.goalTempo,
       readyBy: plan.readyBy,
       minutesByWeekday: plan.minutesByWeekday,
-      rule: plan.rule as "three-to-one",
+      rule: plan.rule,
       sections: plan.sections,
     };
     if (before)
@@ -144,7 +144,9 @@ export function PlanForm({
         select
         label="Raise the tempo after"
         value={watch("rule")}
-        onChange={(event) => setValue("rule", event.target.value, { shouldDirty: true })}
+        onChange={(event) =>
+          setValue("rule", promotionRule(event.target.value).id, { shouldDirty: true })
+        }
         helperText={rule.why}
       >
         {promotionRules.map((one) => (

@@ -25,7 +25,7 @@ it("says how a return relates to its first time", () => {
     interval: 0,
     tonal: false,
     differences: [] as { bar: number; offset: number; text: string }[],
-    relation: "exact",
+    relation: "exact" as const,
   };
   const difference = { bar: 4, offset: 0, text: "x" };
   expect(relationText(one)).toBe("exactly");

@@ -139,7 +139,7 @@ export interface Part {
   readonly name: string;
   readonly staves: number;
   /** Whether it is one of those to practise. */
-  readonly mine: boolean;
+  readonly practised: boolean;
 }
 
 /** A way to read the staves of a file, and the others there are. */

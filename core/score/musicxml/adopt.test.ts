@@ -47,8 +47,8 @@ const other = score([
 
 describe("a reading of another edition", () => {
   const adopted = adopt(
-    { xml: own.xml, mine: [0], from: 1, to: 1 },
-    { xml: other.xml, mine: [0], from: 2, to: 2 },
+    { xml: own.xml, practised: [0], from: 1, to: 1 },
+    { xml: other.xml, practised: [0], from: 2, to: 2 },
     "r1-",
   );
   const now = readScore(withAdopted(own.xml, [adopted])).score;
@@ -80,8 +80,8 @@ describe("a reading of another edition", () => {
   it("is refused when it has another number of bars", () => {
     expect(() =>
       adopt(
-        { xml: own.xml, mine: [0], from: 1, to: 2 },
-        { xml: other.xml, mine: [0], from: 2, to: 2 },
+        { xml: own.xml, practised: [0], from: 1, to: 2 },
+        { xml: other.xml, practised: [0], from: 2, to: 2 },
         "x",
       ),
     ).toThrow("more or fewer bars");

@@ -124,27 +124,27 @@ function fit(document: Document, measure: Element, own: Element, prefix: string)
  * @throws ScoreError when the two cannot stand in one score
  */
 export function adopt(
-  own: { xml: string; mine: readonly number[]; from: number; to: number },
-  other: { xml: string; mine: readonly number[]; from: number; to: number },
+  own: { xml: string; practised: readonly number[]; from: number; to: number },
+  other: { xml: string; practised: readonly number[]; from: number; to: number },
   prefix: string,
 ): AdoptedMeasure[] {
   if (own.to - own.from !== other.to - other.from)
     throw new ScoreError(
       "The other edition has more or fewer bars here; only a reading of as many bars can be taken over.",
     );
-  if (own.mine.length !== other.mine.length)
+  if (own.practised.length !== other.practised.length)
     throw new ScoreError(
       "The two editions are not written in the same number of parts; this reading cannot be taken over.",
     );
   const [{ document, root }, source] = [parseXml(own.xml), parseXml(other.xml)];
-  return own.mine.flatMap((part, i): AdoptedMeasure[] => {
-    const [mineIn, theirsIn] = [partsOf(root)[part]!, partsOf(source.root)[other.mine[i]!]!];
+  return own.practised.flatMap((part, i): AdoptedMeasure[] => {
+    const [mineIn, theirsIn] = [partsOf(root)[part]!, partsOf(source.root)[other.practised[i]!]!];
     if (stavesOf(mineIn) !== stavesOf(theirsIn))
       throw new ScoreError(
         "The two editions are not written on the same staves; this reading cannot be taken over.",
       );
-    const [mine, theirs] = [children(mineIn, "measure"), children(theirsIn, "measure")];
-    const [before, beforeTheirs] = [states(mine), states(theirs)];
+    const [practised, theirs] = [children(mineIn, "measure"), children(theirsIn, "measure")];
+    const [before, beforeTheirs] = [states(practised), states(theirs)];
     if (before[own.from]!.transpose !== beforeTheirs[other.from]!.transpose)
       throw new ScoreError(
         "The two editions transpose differently; this reading cannot be taken over.",
@@ -152,7 +152,7 @@ export function adopt(
     return Array.from({ length: own.to - own.from + 1 }, (_, k): AdoptedMeasure => {
       const [bar, from] = [own.from + k, other.from + k];
       const measure = document.importNode(theirs[from]!, true);
-      fit(document, measure, mine[bar]!, prefix);
+      fit(document, measure, practised[bar]!, prefix);
       if (k === 0)
         measure.insertBefore(
           attributesOf(

@@ -12,11 +12,11 @@ import { child, children, parseXml, serialize } from "../xml/xml.ts";
  */
 export function engravable(
   xml: string,
-  mine?: readonly number[],
+  practised?: readonly number[],
   aspects: readonly Aspect[] = [FINGERING],
 ): string {
   const { document, root } = parseXml(xml);
-  keepParts(root, mine);
+  keepParts(root, practised);
   addBeams(document, root);
   for (const part of children(root, "part")) {
     for (const measure of children(part, "measure")) {
@@ -67,10 +67,13 @@ function writeOut(attributes: Parameters<typeof children>[0]): void {
  * Takes out all parts but those to practise, by their place in the file, and what the part list
  * says of them.
  */
-function keepParts(root: Parameters<typeof partsOf>[0], mine: readonly number[] | undefined): void {
+function keepParts(
+  root: Parameters<typeof partsOf>[0],
+  practised: readonly number[] | undefined,
+): void {
   const parts = partsOf(root);
-  if (!mine?.length || mine.length >= parts.length) return;
-  const kept = new Set(mine.map((index) => parts[index]?.getAttribute("id")));
+  if (!practised?.length || practised.length >= parts.length) return;
+  const kept = new Set(practised.map((index) => parts[index]?.getAttribute("id")));
   for (const part of children(root, "part"))
     if (!kept.has(part.getAttribute("id"))) root.removeChild(part);
   const list = child(root, "part-list");

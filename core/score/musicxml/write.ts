@@ -26,7 +26,7 @@ export interface Annotations {
 export function annotate(
   xml: string,
   annotations: Annotations,
-  mine: readonly number[] = [],
+  practised: readonly number[] = [],
   strata: readonly Stratum[] = [],
 ): string {
   const { document, root } = parseXml(xml);
@@ -34,7 +34,9 @@ export function annotate(
   const parts = children(root, "part");
   writeNotes(document, parts, annotations.notes, annotations.aspects ?? [FINGERING]);
   const part =
-    partsOf(root)[mine[0] ?? -1] ?? parts.find((candidate) => stavesOf(candidate) > 1) ?? parts[0];
+    partsOf(root)[practised[0] ?? -1] ??
+    parts.find((candidate) => stavesOf(candidate) > 1) ??
+    parts[0];
   if (!part) throw new ScoreError("The score has no part.");
   const measures = children(part, "measure");
   const marked = (some: readonly Stratum[]) => {

@@ -11,7 +11,6 @@ import {
   barSpan,
   beatName,
   parseFraction,
-  type OtherPedal,
   type PedalMark,
   type Score,
 } from "@yarrow-ridge/core/score";
@@ -80,9 +79,9 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
           marks: marks.map(({ bar, exact, kind, depth, pedal, why }) => ({
             bar,
             offset: parseFraction(exact)!,
-            kind: kind as PedalMark["kind"],
+            kind,
             ...depthOf(kind, depth),
-            ...(pedal ? { pedal: pedal as OtherPedal } : {}),
+            ...(pedal ? { pedal } : {}),
             why,
           })),
           clarity: least,
