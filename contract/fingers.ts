@@ -104,6 +104,24 @@ export const ProposeIn = Type.Object({
   to: BarIndex,
   layer: Type.Optional(Type.String({ maxLength: 60 })),
 });
+/** The same for any instrument: what is written on a note is named by its aspect. */
+const { hand: _, locks: __, ...lineAsked } = asked;
+export const LineProposeIn = Type.Object({
+  ...lineAsked,
+  from: BarIndex,
+  to: BarIndex,
+  layer: Type.Optional(Type.String({ maxLength: 60 })),
+  locks: Type.Optional(
+    Type.Array(
+      Type.Object({
+        note: Type.String({ maxLength: 100 }),
+        aspect: Type.String({ maxLength: 40 }),
+        value: Type.String({ maxLength: 12 }),
+      }),
+      { maxItems: 100_000 },
+    ),
+  ),
+});
 /** Notes of no stored piece. */
 export const ProposeNotesIn = Type.Object({
   ...asked,
@@ -162,6 +180,28 @@ export const ProposeOut = Type.Object({
     }),
   ),
   elsewhere: Type.Array(Fingered, { description: "the same music outside the bars asked for" }),
+});
+const ValuedNote = Type.Object({
+  note: Type.String(),
+  bar: Type.Integer(),
+  values: Type.Record(Type.String(), Type.String(), {
+    description: "by aspect; none where the note cannot be taken",
+  }),
+});
+export const LineProposeOut = Type.Object({
+  notes: Type.Array(ValuedNote),
+  elsewhere: Type.Array(ValuedNote, { description: "the same music outside the bars asked for" }),
+  cost: Type.Number(),
+  reasons: Type.Array(Type.String()),
+  problems: ProposeOut.properties.problems,
+  alternatives: Type.Array(
+    Type.Object({
+      notes: Type.Array(ValuedNote),
+      elsewhere: Type.Array(ValuedNote),
+      more: Type.Number({ description: "than the first choice" }),
+      reason: Type.String(),
+    }),
+  ),
 });
 export const CheckIn = Type.Object({
   player: Type.Optional(Player),

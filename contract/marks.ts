@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
-import { Nullable, PlaceIn, PlaceOut, Revision } from "./common.ts";
+import { BarIndex, Nullable, PlaceIn, PlaceOut, Revision } from "./common.ts";
+import { asked } from "./fingers.ts";
 
 const Layer = Type.String({
   minLength: 1,
@@ -52,6 +53,48 @@ export const MarksPut = Type.Object({
     Type.Literal(true, { description: "true to go back to what the file prints" }),
   ),
   revision: Revision,
+});
+
+const options = Type.Optional(
+  Type.Record(Type.String({ maxLength: 40 }), Type.Unknown(), {
+    description: "as this kind of marks asks for",
+  }),
+);
+const tempo = Type.Optional(
+  Type.Number({ minimum: 10, maximum: 400, description: "quarters a minute, 10 to 400" }),
+);
+export const MarksProposeIn = Type.Object({
+  from: BarIndex,
+  to: BarIndex,
+  tempo,
+  options,
+  work: asked.work,
+});
+export const MarksProposeOut = Type.Object({
+  marks: Type.Array(
+    Type.Object({
+      line: Type.Optional(Type.String()),
+      from: PlaceOut,
+      to: Type.Optional(PlaceOut),
+      data: Type.Record(Type.String(), Type.Unknown()),
+      why: Type.String(),
+    }),
+  ),
+  curve: Type.Array(Type.Intersect([PlaceOut, Type.Object({ value: Type.Number() })]), {
+    description: "what these marks make of the music, where this kind has such a curve",
+  }),
+});
+export const MarksCheckIn = Type.Object({
+  from: Type.Optional(BarIndex),
+  to: Type.Optional(BarIndex),
+  tempo,
+  options,
+});
+export const MarksCheckOut = Type.Object({
+  doubts: Type.Array(
+    Type.Intersect([PlaceOut, Type.Object({ kind: Type.String(), text: Type.String() })]),
+  ),
+  marks: Type.Integer({ description: "how many marks were looked at" }),
 });
 
 /** What is written on notes and between them. */

@@ -29,6 +29,22 @@ export const writtenOperations = {
     body: marks.MarksPut,
     response: pieces.Saved,
   }),
+  proposeMarks: op({
+    method: "post",
+    path: "/api/pieces/:id/marks/:stratum/propose",
+    summary: "Marks of one kind for some bars, in pencil: nothing is stored",
+    status: 200,
+    body: marks.MarksProposeIn,
+    response: marks.MarksProposeOut,
+  }),
+  checkMarks: op({
+    method: "post",
+    path: "/api/pieces/:id/marks/:stratum/check",
+    summary: "Looks through the marks of one kind that are in force",
+    status: 200,
+    body: marks.MarksCheckIn,
+    response: marks.MarksCheckOut,
+  }),
   putFingerings: op({
     method: "put",
     path: "/api/pieces/:id/fingerings",
@@ -36,6 +52,14 @@ export const writtenOperations = {
     status: 200,
     body: pieces.FingeringsPut,
     response: pieces.Saved,
+  }),
+  proposeLine: op({
+    method: "post",
+    path: "/api/pieces/:id/lines/:line/propose",
+    summary: "What to write on the notes of one hand or foot for some bars, in pencil",
+    status: 200,
+    body: pieces.LineProposeIn,
+    response: pieces.LineProposeOut,
   }),
   propose: op({
     method: "post",

@@ -168,6 +168,20 @@ it("has them in layers of their own", async () => {
   expect((await written()).marks.map((one) => one.layer).sort()).toEqual(["small-hand", "teacher"]);
 });
 
+it("proposes its marks and looks through them, over the requests of every kind", async () => {
+  const { marks } = await ask<{
+    marks: { from: { bar: number }; data: { to: string }; why: string }[];
+  }>("POST", `/api/pieces/${id}/marks/change/propose`, { from: 0, to: 1, options: { from: 60 } });
+  expect(marks[0]).toMatchObject({ from: { bar: 0 }, data: { to: "small" } });
+  expect(marks[0]!.why).toMatch(/^it begins with key \d+$/);
+  const checked = await ask<{ marks: number; doubts: unknown[] }>(
+    "POST",
+    `/api/pieces/${id}/marks/change/check`,
+    {},
+  );
+  expect(checked).toEqual({ marks: 2, doubts: [] });
+});
+
 it("refuses what its schema refuses", async () => {
   await expect(
     ask("PUT", `/api/pieces/${id}/marks/change`, {

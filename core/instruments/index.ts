@@ -12,7 +12,7 @@ export type { InstrumentRecord, RecordField, RecordForm } from "./record.ts";
 export { HAND_SIZES, USUAL_REACH, type Player } from "./keyboard/reach.ts";
 export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
 export { positionOf, thumbs, withPosition, type HandPosition } from "./keyboard/position.ts";
-export { pedalData, pedalFields, pedalMark, pedalOf, printedPedal } from "./piano/pedal.ts";
+export { pedalData, pedalFields, pedalMark, pedalOf, printedPedal } from "./piano/pedalMark.ts";
 export { readingOf, type ReadingChoice } from "./reading.ts";
 export type { Timbre } from "./timbre.ts";
 export type { Instrument, Limb } from "./instrument.ts";

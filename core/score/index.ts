@@ -58,6 +58,7 @@ export {
   writtenText,
   type Written,
 } from "./marks/written.ts";
+export type { CurvePoint, MarkDoubt, MarkTask, ProposedMark, StratumWork } from "./marks/work.ts";
 export { annotate, type Annotations } from "./musicxml/write.ts";
 export { sectionsIn } from "./musicxml/sectionFile.ts";
 export {

@@ -43,6 +43,7 @@ export const handbells: Instrument = {
         { key: "l", name: "Large bells", data: { to: "large" } },
       ],
       words: ({ data }) => `${data.to as string} bells`,
+      work: () => import("./work.ts").then((found) => found.changeWork),
     },
   ],
   notProposed: "Nothing is proposed for handbells.",

@@ -30,7 +30,12 @@ import {
   type Handover,
   type HandoverOptions,
 } from "@yarrow-ridge/core/instruments/propose";
-import { instrument, readingOf, type ReadingChoice } from "@yarrow-ridge/core/instruments";
+import {
+  instrument,
+  readingOf,
+  stratumOf,
+  type ReadingChoice,
+} from "@yarrow-ridge/core/instruments";
 import { surveyFor, type SurveyFor } from "@yarrow-ridge/core/instruments/survey";
 import {
   checkPedal,
@@ -55,6 +60,11 @@ import {
   type Printed,
   shapeIn,
   type Annotations,
+  type CurvePoint,
+  type MarkDoubt,
+  type MarkTask,
+  type ProposedMark,
+  type StratumWork,
   type Key,
   type ReadOptions,
   type Score,
@@ -121,6 +131,15 @@ function know(score: Score): Known {
     key: firstKey(score),
   };
 }
+
+/** Marks in pencil, with what they make of the music. */
+export interface ProposedMarks {
+  readonly marks: readonly ProposedMark[];
+  readonly curve: readonly CurvePoint[];
+}
+
+const workOf = async (kind: string, id: string): Promise<Partial<StratumWork>> =>
+  (await stratumOf(instrument(kind), id)?.work?.()) ?? {};
 
 const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);
 
@@ -205,6 +224,14 @@ export const tasks = {
     proposePedal(score, { ...options, onProgress: told.progress }),
   checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),
   clarity: (...args: Parameters<typeof clarityOf>): ClarityAt[] => clarityOf(...args),
+  proposeMarks: async (kind: string, id: string, task: MarkTask): Promise<ProposedMarks> => {
+    const { propose, curve } = await workOf(kind, id);
+    const asked = { ...task, onProgress: told.progress };
+    const marks = propose?.(asked) ?? [];
+    return { marks, curve: curve?.(asked, marks) ?? [] };
+  },
+  checkMarks: async (kind: string, id: string, task: MarkTask): Promise<readonly MarkDoubt[]> =>
+    (await workOf(kind, id)).check?.(task) ?? [],
   survey: (score: Score, options: SurveyFor): Survey => surveyFor(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
   annotate: (

@@ -3,6 +3,7 @@ import type { FormReturns, LineOptions, Played, Proposal } from "@yarrow-ridge/c
 import type { ForWhom } from "@yarrow-ridge/core/instruments/propose";
 import type { Form } from "@yarrow-ridge/core/form";
 import {
+  aspectsOf,
   instrument,
   instruments,
   USUAL_INSTRUMENT,
@@ -17,6 +18,7 @@ import {
   midiOf,
   pitchName,
   spokenName,
+  writtenText,
   type Pitch,
   type Score,
   TEACHER,
@@ -31,52 +33,38 @@ import { pedalNow, positionsNow } from "./keyboard.ts";
 import { knownPiece, limbsOf, pieceRow } from "./store.ts";
 import { fingerRows, type NoteRow } from "./written.ts";
 
-type Made = Pick<Handlers, "propose" | "proposeNotes" | "checkFingerings" | "proposeHandovers">;
+type Made = Pick<
+  Handlers,
+  "propose" | "proposeLine" | "proposeNotes" | "checkFingerings" | "proposeHandovers"
+>;
 type Asked = Pick<Body<"propose">, "hand" | "player" | "school" | "ties">;
 
 export const fingerHandlers = (studio: Studio): Made => ({
   propose: async ({ param, body, c }) => {
-    const { score, form } = await knownPiece(studio, param("id"));
-    const { instrument: kind, reading } = await pieceRow(studio.db, param("id"));
-    checkHand(kind, body.hand);
-    checkBars(score, body);
-    const written = await fingerRows(studio.db, param("id"), body.layer ?? TEACHER);
-    const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
-    const locks = new Map(
-      written.filter(({ value }) => value !== "").map(({ noteId, value }) => [noteId, value]),
-    );
-    for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
-    const positions = thumbs(
-      score,
-      await positionsNow(studio, param("id"), body.layer ?? TEACHER),
-      body.hand,
-    );
-    for (const { id, thumb } of body.positions ?? [])
-      positions.set(known(names, id), midiOf(pitchOf(thumb)));
-    const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
-    const pedal = stratumOf(instrument(kind), "pedal")
-      ? { pedal: (await pedalNow(studio, param("id"))).marks }
-      : {};
-    const options = { ...lineOptions(body, kind), ...(tempo ? { tempo } : {}) };
-    const proposal = await underName(body.work, c.req.raw.signal, (watch) =>
-      studio.heavy.watched(
-        watch,
-        "propose",
-        score,
-        {
-          ...options,
-          ...pedal,
-          form: againIn(form, body.hand),
-          locks,
-          positions,
-          from: body.from,
-          to: body.to,
-          ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
-        },
-        `${param("id")} ${reading} ${JSON.stringify([options, pedal])}`,
-      ),
-    );
+    const { proposal, names } = await proposeIn(studio, param("id"), body, c.req.raw.signal);
     return answer(proposal, (id) => names.get(id)!);
+  },
+
+  proposeLine: async ({ param, body, c }) => {
+    const { locks = [], ...rest } = body;
+    const hand = param("line");
+    const { instrument: kind } = await pieceRow(studio.db, param("id"));
+    checkHand(kind, hand);
+    const aspects = aspectsOf(instrument(kind), hand);
+    for (const { aspect } of locks)
+      if (!aspects.some((one) => one.id === aspect))
+        throw new ProblemError(
+          400,
+          `"aspect" must be one of ${aspects.map((one) => one.id).join(", ")}.`,
+          "locks",
+        );
+    const asked = {
+      ...rest,
+      hand,
+      locks: locks.map(({ note, value }) => ({ id: note, finger: value })),
+    };
+    const { proposal } = await proposeIn(studio, param("id"), asked, c.req.raw.signal);
+    return lineAnswer(proposal, aspects[0]!.id);
   },
 
   proposeNotes: async ({ body, c }) => {
@@ -186,6 +174,51 @@ function checkBars(score: Score, { from, to }: { from: number; to: number }) {
       `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
       "to",
     );
+}
+
+/** What a proposal is asked for with, in one of the two requests. */
+type Wanted = Omit<Body<"propose">, "locks"> & {
+  readonly locks?: readonly { readonly id: string; readonly finger: number | string }[] | undefined;
+};
+
+async function proposeIn(studio: Studio, id: string, body: Wanted, signal: AbortSignal) {
+  const { score, form } = await knownPiece(studio, id);
+  const { instrument: kind, reading } = await pieceRow(studio.db, id);
+  checkHand(kind, body.hand);
+  checkBars(score, body);
+  const written = await fingerRows(studio.db, id, body.layer ?? TEACHER);
+  const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
+  const locks = new Map(
+    written.filter(({ value }) => value !== "").map(({ noteId, value }) => [noteId, value]),
+  );
+  for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
+  const positions = thumbs(score, await positionsNow(studio, id, body.layer ?? TEACHER), body.hand);
+  for (const { id, thumb } of body.positions ?? [])
+    positions.set(known(names, id), midiOf(pitchOf(thumb)));
+  const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
+  const pedal = stratumOf(instrument(kind), "pedal")
+    ? { pedal: (await pedalNow(studio, id)).marks }
+    : {};
+  const options = { ...lineOptions(body, kind), ...(tempo ? { tempo } : {}) };
+  const proposal = await underName(body.work, signal, (watch) =>
+    studio.heavy.watched(
+      watch,
+      "propose",
+      score,
+      {
+        ...options,
+        ...pedal,
+        form: againIn(form, body.hand),
+        locks,
+        positions,
+        from: body.from,
+        to: body.to,
+        ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
+      },
+      `${id} ${reading} ${JSON.stringify([options, pedal])}`,
+    ),
+  );
+  return { proposal, names };
 }
 
 /** Fingers that were changed after their bar had been practised, with how many tries it had. */
@@ -300,6 +333,36 @@ function answer(proposal: Proposal, name: (id: string) => string) {
       notes: notes(one.notes),
       elsewhere: notes(one.elsewhere),
       cost: rounded(proposal.cost + one.more),
+      more: rounded(one.more),
+      reason: one.reason,
+    })),
+  };
+}
+
+/** The same by aspect, as it is written on a note. */
+function lineAnswer(proposal: Proposal, aspect: string) {
+  const notes = (list: Proposal["notes"]) =>
+    list.map(({ id, bar, finger, then }) => ({
+      note: id,
+      bar,
+      values:
+        finger === undefined
+          ? {}
+          : { [aspect]: writtenText(then === undefined ? { finger } : { finger, then }) },
+    }));
+  return {
+    notes: notes(proposal.notes),
+    elsewhere: notes(proposal.elsewhere),
+    cost: rounded(proposal.cost),
+    reasons: [...proposal.reasons],
+    problems: proposal.problems.map((one) => ({
+      ...one,
+      notes: [...one.notes],
+      ways: [...one.ways],
+    })),
+    alternatives: proposal.alternatives.map((one) => ({
+      notes: notes(one.notes),
+      elsewhere: notes(one.elsewhere),
       more: rounded(one.more),
       reason: one.reason,
     })),

@@ -8,6 +8,7 @@ import type { Handlers } from "../http/serve.ts";
 import { like, PAGE_SIZE, type Studio } from "../studio.ts";
 import { annotationHandlers } from "./annotations.ts";
 import { noteHandlers } from "./notes.ts";
+import { marksWorkHandlers } from "./marksWork.ts";
 import { strataHandlers } from "./strata.ts";
 import { fingerHandlers } from "./fingers.ts";
 import { markHandlers, refreshHead } from "./marks.ts";
@@ -42,6 +43,7 @@ const ofPieces = (studio: Studio) => ({
   ...annotationHandlers(studio),
   ...noteHandlers(studio),
   ...strataHandlers(studio),
+  ...marksWorkHandlers(studio),
   ...sectionHandlers(studio),
   ...markHandlers(studio),
   ...readingHandlers(studio),

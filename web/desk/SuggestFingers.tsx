@@ -1,6 +1,6 @@
 import { Button, LinearProgress } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
-import { carryFingers, type Return } from "@yarrow-ridge/core/form";
+import { carryFingers } from "@yarrow-ridge/core/form";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { enqueueSnackbar } from "notistack";

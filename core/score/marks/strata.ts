@@ -5,26 +5,13 @@ import { ScoreError, type Place, type Score } from "../model/model.ts";
 import { comparePlaces } from "../model/places.ts";
 import { fieldsOf, placeFrom, placeMoved, placeText, spanFrom, spanMoved } from "../model/spans.ts";
 import type { PlaceText } from "../model/spans.ts";
+import type { Mark, MarkData, Printed } from "./mark.ts";
+import type { StratumWork } from "./work.ts";
 import { parseXml, type Document, type Element } from "../xml/xml.ts";
 
 /** The layer that holds unless another comes over it, and that for a small hand. */
 export const TEACHER = "teacher";
 export const SMALL_HAND = "small-hand";
-
-/** What a mark says; its stratum's schema tells what that may be. */
-export type MarkData = Readonly<Record<string, unknown>>;
-
-/** A mark between notes: at a place, or from one to another, the first that is not its own. */
-export interface Mark {
-  readonly id: string;
-  /** Whose it is: the teacher's, those for a small hand, a student's own. */
-  readonly layer: string;
-  /** The hand or foot it belongs to, where its stratum has one for each. */
-  readonly line?: string;
-  readonly from: Place;
-  readonly to?: Place;
-  readonly data: MarkData;
-}
 
 /** The same as it is stored and sent: offsets as exact text. */
 export interface MarkRecord {
@@ -36,8 +23,7 @@ export interface MarkRecord {
   readonly data: MarkData;
 }
 
-/** A mark that nobody has written yet: as a file prints it. */
-export type Printed = Pick<Mark, "line" | "from" | "to" | "data">;
+export type { Mark, MarkData, Printed } from "./mark.ts";
 
 type Read = Pick<Score, "bars" | "notes">;
 
@@ -83,6 +69,8 @@ export interface Stratum {
     measures: readonly Element[],
     marks: readonly Mark[],
   ) => void;
+  /** What is worked out for them; loaded where it is asked for. Without it nothing is. */
+  readonly work?: () => Promise<StratumWork>;
   /** What a mark says where the music comes back so many semitones away; the same when absent. */
   readonly moved?: (data: MarkData, semitones: number) => MarkData;
 }

@@ -1,0 +1,91 @@
+import type { MarkData, MarkTask, StratumWork } from "@yarrow-ridge/core/score";
+import { ProblemError } from "../http/problems.ts";
+import type { Handlers } from "../http/serve.ts";
+import { check } from "../http/validate.ts";
+import type { Studio } from "../studio.ts";
+import { underName } from "../work.ts";
+import { answerPlace, knownPiece, pieceRow, shapeOf } from "./store.ts";
+import { inForce, knownStratum } from "./written.ts";
+
+type Made = Pick<Handlers, "proposeMarks" | "checkMarks">;
+
+/** What is suggested for a kind of marks, and what is doubted of those that stand. */
+export const marksWorkHandlers = (studio: Studio): Made => {
+  const taskOf = async (
+    id: string,
+    stratum: string,
+    wanted: "propose" | "check",
+    asked: {
+      from?: number | undefined;
+      to?: number | undefined;
+      tempo?: number | undefined;
+      options?: MarkData | undefined;
+    },
+  ): Promise<{ kind: string; task: MarkTask }> => {
+    const { score } = await knownPiece(studio, id);
+    const { instrument: kind } = await pieceRow(studio.db, id);
+    const { name, work } = knownStratum(kind, stratum);
+    const found: StratumWork | undefined = await work?.();
+    if (!found?.[wanted])
+      throw new ProblemError(
+        400,
+        wanted === "propose"
+          ? `No ${name} are proposed; they are written by hand.`
+          : `Nobody looks through ${name} yet.`,
+      );
+    const { from = 0, to = score.bars.length - 1, options = {} } = asked;
+    if (to < from || to >= score.bars.length)
+      throw new ProblemError(
+        400,
+        `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+        "to",
+      );
+    check(found.options, options, "options");
+    const shape = await shapeOf(studio, id);
+    return {
+      kind,
+      task: {
+        ...{ score, from, to, options },
+        tempo: asked.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90,
+        written: (await inForce(studio, id, stratum))?.marks ?? [],
+        ...(shape ? { shape } : {}),
+      },
+    };
+  };
+  return {
+    proposeMarks: async ({ param, body, c }) => {
+      const stratum = param("stratum");
+      const { kind, task } = await taskOf(param("id"), stratum, "propose", body);
+      const { marks, curve } = await underName(body.work, c.req.raw.signal, (watch) =>
+        studio.heavy.watched(watch, "proposeMarks", kind, stratum, task),
+      );
+      return {
+        marks: marks.map(({ line, from, to, data, why }) => ({
+          ...(line === undefined ? {} : { line }),
+          from: answerPlace(from),
+          ...(to ? { to: answerPlace(to) } : {}),
+          data: { ...data },
+          why,
+        })),
+        curve: curve.map(({ value, ...place }) => ({
+          ...answerPlace(place),
+          value: Math.round(value * 1000) / 1000,
+        })),
+      };
+    },
+
+    checkMarks: async ({ param, body }) => {
+      const { kind, task } = await taskOf(param("id"), param("stratum"), "check", body);
+      const doubts = await studio.heavy.run("checkMarks", kind, param("stratum"), task);
+      return {
+        doubts: doubts.map(({ kind: what, text, ...place }) => ({
+          ...answerPlace(place),
+          kind: what,
+          text,
+        })),
+        marks: task.written.filter(({ from }) => from.bar >= task.from && from.bar <= task.to)
+          .length,
+      };
+    },
+  };
+};
