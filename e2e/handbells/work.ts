@@ -1,7 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import type { StratumWork } from "../../core/score/index.ts";
 
-/** Small bells where a bar begins high, large ones where it does not; too many changes are doubted. */
+/** Small bells where a bar begins high, else large ones; too many changes are doubted. */
 export const changeWork: StratumWork = {
   options: Type.Object(
     { from: Type.Optional(Type.Integer({ description: "the lowest small bell" })) },
