@@ -1,49 +1,29 @@
-import AddIcon from "@mui/icons-material/ZoomIn";
-import RemoveIcon from "@mui/icons-material/ZoomOut";
-import { Button, IconButton, Tab, Tabs } from "@mui/material";
-import type { Piece } from "@yarrow-ridge/contract";
+import { Button } from "@mui/material";
 import { instrument, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
-import {
-  toText,
-  type Mark,
-  type Remark,
-  type Score,
-  type Shape,
-  TEACHER,
-} from "@yarrow-ridge/core/score";
+import { toText } from "@yarrow-ridge/core/score";
 import { useEffect, useMemo, useRef } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { PagesView } from "../pages/PagesView.tsx";
 import { usePages } from "../pages/usePages.ts";
 import { Ridge, type RidgeGround } from "../ridge/Ridge.tsx";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
-import { ChosenBars, ChosenNote } from "../score/Highlights.tsx";
-import { PlaceCursor } from "../score/PlaceCursor.tsx";
 import type { Hit, Layers } from "../score/ScorePage.tsx";
 import { ScoreView, type ScoreViewHandle } from "../score/ScoreView.tsx";
-import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { useCommand } from "../shell/useCommand.ts";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { useAnswer } from "../api/queries.ts";
-import { FormPanel } from "./FormPanel.tsx";
-import { HandsPanel } from "./HandsPanel.tsx";
-import { HandsStrip } from "./HandsStrip.tsx";
-import { stratumView } from "../instruments/index.ts";
-import { MarksPanel } from "./MarksPanel.tsx";
 import { nearestPlace } from "../piece/places.ts";
-import { BoundaryStrip } from "./BoundaryStrip.tsx";
 import { PieceMenu } from "./PieceMenu.tsx";
-import { ReturnsStrip } from "./ReturnsStrip.tsx";
-import { SectionNames } from "../score/SectionNames.tsx";
-import { ShapePanel } from "./shape/ShapePanel.tsx";
-import { ShapeStrip } from "./shape/ShapeStrip.tsx";
 import { StudentPick } from "./StudentPick.tsx";
 import { inLayers } from "../edits/marks.ts";
 import { signKeys } from "./liveKeys.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { nothingChosen, useDesk, type Stratum } from "../piece/useDesk.ts";
+import { tabsOf, type AtDesk } from "./atDesk.ts";
+import { layersOf, withPencil } from "./deskLayers.tsx";
+import { DeskSide } from "./DeskSide.tsx";
+import { DeskStrata } from "./DeskStrata.tsx";
 import { usePlayer } from "./usePlayer.ts";
 import "./desk.css";
 
@@ -176,8 +156,6 @@ export function DeskScreen() {
   const hasPages = pages !== undefined && pages.some((page) => page.marks.length > 0);
   const onPage = hasPages && (piece.onPaper ? desk.face !== "engraved" : desk.face === "page");
   const stratum = tabs.some(([key]) => key === desk.stratum) ? desk.stratum : "form";
-  const kind = kinds.get(stratum);
-  const { Panel, Strip } = stratumView(piece.instrument, stratum);
   const ground: RidgeGround[] =
     ridge.data?.bars ??
     score.bars.map((bar) => ({
@@ -186,6 +164,29 @@ export function DeskScreen() {
       isNew: Object.values(form.isNew).some((hand) => hand[bar.index]),
       silent: false,
     }));
+  const at: AtDesk = {
+    piece,
+    score,
+    form,
+    annotations: ready.annotations,
+    sections,
+    climax,
+    shape,
+    remarks,
+    pedal,
+    positions,
+    fingers,
+    withPencil: all,
+    said,
+    drawn,
+    marks: shown,
+    written,
+    layer,
+    assignmentId,
+    goal: ridge.data?.goalTempo ?? undefined,
+    stratum,
+    choose,
+  };
   return (
     <div className="desk">
       <Title name={piece.title}>
@@ -246,203 +247,9 @@ export function DeskScreen() {
             />
           )}
         </section>
-        <section className="desk-strata">
-          <div className="desk-tabs">
-            <Tabs
-              value={stratum}
-              onChange={(_, value: Stratum) => open(value)}
-              aria-label="Strata"
-              className="grow"
-            >
-              {tabs.map(([key, name]) => (
-                <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />
-              ))}
-            </Tabs>
-            {hasPages && (
-              <Button size="small" onClick={() => set({ face: onPage ? "engraved" : "page" })}>
-                {onPage ? (piece.onPaper ? "Bars" : "Engraved") : "Pages"}
-              </Button>
-            )}
-            <IconButton
-              aria-label="Smaller"
-              onClick={() => set({ zoom: Math.max(0.5, desk.zoom - 0.1) })}
-            >
-              <RemoveIcon fontSize="small" />
-            </IconButton>
-            <span className="soft small">{Math.round(desk.zoom * 100)} %</span>
-            <IconButton
-              aria-label="Larger"
-              onClick={() => set({ zoom: Math.min(1.8, desk.zoom + 0.1) })}
-            >
-              <AddIcon fontSize="small" />
-            </IconButton>
-          </div>
-          <div className={`desk-strip${stratum === "form" && sections.length > 0 ? " tall" : ""}`}>
-            {stratum === "hands" && (
-              <HandsStrip piece={piece} score={score} fingers={all} said={drawn} marks={shown} />
-            )}
-            {Strip && (
-              <Strip
-                score={score}
-                marks={shown.get(stratum) ?? []}
-                chosen={desk.chosen}
-                onChoose={choose}
-              />
-            )}
-            {stratum === "shape" && (
-              <ShapeStrip
-                piece={piece}
-                score={score}
-                shape={shape}
-                climax={climax}
-                chosen={desk.chosen}
-                onChoose={choose}
-              />
-            )}
-            {stratum === "form" && sections.length > 0 && (
-              <BoundaryStrip piece={piece} score={score} sections={sections} onShow={choose} />
-            )}
-            {stratum === "form" && (
-              <ReturnsStrip
-                piece={piece}
-                score={score}
-                form={form}
-                chosen={desk.chosen}
-                onChoose={choose}
-              />
-            )}
-          </div>
-        </section>
-        <aside
-          className="desk-side"
-          id="stratum"
-          role="tabpanel"
-          aria-labelledby={`tab-${stratum}`}
-        >
-          {stratum === "form" && (
-            <FormPanel
-              piece={piece}
-              score={score}
-              form={form}
-              sections={sections}
-              climax={climax}
-              readings={ready.annotations.readings}
-              written={written}
-              onShow={choose}
-            />
-          )}
-          {stratum === "hands" && (
-            <HandsPanel
-              piece={piece}
-              score={score}
-              form={form}
-              fingers={fingers}
-              said={said}
-              remarks={remarks}
-              positions={positions}
-              assignmentId={assignmentId}
-            />
-          )}
-          {kind && Panel && (
-            <Panel
-              piece={piece}
-              score={score}
-              marks={shown.get(stratum) ?? []}
-              taken={ready.annotations.taken.includes(stratum)}
-            />
-          )}
-          {kind && !Panel && (
-            <MarksPanel
-              piece={piece}
-              score={score}
-              stratum={kind}
-              marks={shown.get(stratum) ?? []}
-              layer={kind.layered ? layer : TEACHER}
-            />
-          )}
-          {stratum === "shape" && (
-            <ShapePanel
-              piece={piece}
-              score={score}
-              form={form}
-              shape={shape}
-              sections={sections}
-              climax={climax}
-              pedal={pedal}
-              goal={ridge.data?.goalTempo ?? undefined}
-              onShow={choose}
-            />
-          )}
-        </aside>
+        <DeskStrata at={at} tabs={tabs} open={open} hasPages={hasPages} onPage={onPage} />
+        <DeskSide at={at} />
       </div>
     </div>
   );
-}
-
-/** Without notes there is nothing to finger. */
-function tabsOf({ onPaper, instrument: kind }: Piece): readonly (readonly [Stratum, string])[] {
-  if (onPaper) return [["form", "Form"]];
-  return [
-    ["form", "Form"],
-    ["hands", "Hands"],
-    ...instrument(kind).strata.flatMap(({ id, tab }) => (tab ? [[id, tab] as const] : [])),
-    ["shape", "Shape"],
-  ];
-}
-
-function withPencil(
-  fingers: ReadonlyMap<string, WrittenFinger>,
-  pencil: ReadonlyMap<string, string>,
-  layer: string,
-): Map<string, WrittenFinger> {
-  const all = new Map(fingers);
-  for (const [id, finger] of pencil)
-    if (all.get(id)?.layer !== layer)
-      all.set(id, {
-        finger,
-        look: "pencil",
-        ...(layer !== TEACHER && all.get(id) ? { beside: all.get(id)! } : {}),
-      });
-  return all;
-}
-
-function layersOf(
-  score: Score,
-  kind: string,
-  desk: ReturnType<typeof useDesk.getState>,
-  said: readonly Said[],
-  marks: ReadonlyMap<string, readonly Mark[]>,
-  sections: Parameters<typeof SectionNames>[0]["sections"],
-  remarks: readonly Remark[],
-  shape: Shape,
-): Layers {
-  const pick = (note: string) =>
-    desk.set({ note, ...(desk.stratum === "shape" ? {} : { stratum: "hands" as const }) });
-  return {
-    under: (boxes) => (
-      <>
-        {desk.chosen && <ChosenBars boxes={boxes} from={desk.chosen.from} to={desk.chosen.to} />}
-        {desk.note && <ChosenNote boxes={boxes} id={desk.note} />}
-        {desk.place && <PlaceCursor boxes={boxes} score={score} place={desk.place} />}
-      </>
-    ),
-    over: (boxes) => (
-      <>
-        <SectionNames boxes={boxes} score={score} sections={sections} />
-        <WrittenLayers
-          boxes={boxes}
-          score={score}
-          kind={kind}
-          said={said}
-          marks={marks}
-          remarks={remarks}
-          shape={shape}
-          sections={sections}
-          both={desk.both}
-          onPick={pick}
-          pencil
-        />
-      </>
-    ),
-  };
 }

@@ -1,0 +1,75 @@
+import { instrument } from "@yarrow-ridge/core/instruments";
+import { TEACHER } from "@yarrow-ridge/core/score";
+import { FormPanel } from "./FormPanel.tsx";
+import { HandsPanel } from "./HandsPanel.tsx";
+import { stratumView } from "../instruments/index.ts";
+import { MarksPanel } from "./MarksPanel.tsx";
+import { ShapePanel } from "./shape/ShapePanel.tsx";
+import type { AtDesk } from "./atDesk.ts";
+
+/** The decisions of the stratum that is open. */
+export function DeskSide({ at }: { readonly at: AtDesk }) {
+  const { piece, score, form, sections, climax, shape, remarks, pedal, positions } = at;
+  const { fingers, said, marks, written, annotations, layer, assignmentId, goal } = at;
+  const { stratum, choose } = at;
+  const kind = instrument(piece.instrument).strata.find((one) => one.id === stratum);
+  const { Panel } = stratumView(piece.instrument, stratum);
+  return (
+    <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
+      {stratum === "form" && (
+        <FormPanel
+          piece={piece}
+          score={score}
+          form={form}
+          sections={sections}
+          climax={climax}
+          readings={annotations.readings}
+          written={written}
+          onShow={choose}
+        />
+      )}
+      {stratum === "hands" && (
+        <HandsPanel
+          piece={piece}
+          score={score}
+          form={form}
+          fingers={fingers}
+          said={said}
+          remarks={remarks}
+          positions={positions}
+          assignmentId={assignmentId}
+        />
+      )}
+      {kind && Panel && (
+        <Panel
+          piece={piece}
+          score={score}
+          marks={marks.get(stratum) ?? []}
+          taken={annotations.taken.includes(stratum)}
+        />
+      )}
+      {kind && !Panel && (
+        <MarksPanel
+          piece={piece}
+          score={score}
+          stratum={kind}
+          marks={marks.get(stratum) ?? []}
+          layer={kind.layered ? layer : TEACHER}
+        />
+      )}
+      {stratum === "shape" && (
+        <ShapePanel
+          piece={piece}
+          score={score}
+          form={form}
+          shape={shape}
+          sections={sections}
+          climax={climax}
+          pedal={pedal}
+          goal={goal}
+          onShow={choose}
+        />
+      )}
+    </aside>
+  );
+}
