@@ -55,6 +55,8 @@ function workOf(
 /**
  * What a piece is made of: what returns and how, what moves in sequence, what is imitated, and how
  * much is really new.
+ *
+ * @example analyse(score).newBars // => 15
  */
 export function analyse(score: Score): Form {
   if (score.paperHands) return paperForm(score, []);

@@ -41,6 +41,8 @@ const ALONE = 2;
 /**
  * A first cut of a piece into nested sections, by ear: what returns in it, its cadences and keys,
  * its textures and repeat signs.
+ *
+ * @example segment(score, analyse(score)).map((one) => one.label) // => ["A", "B", "A′"]
  */
 export function segment(score: Score, form: Form, grain: Grain = "medium"): Segment[] {
   const together = handsOf(score).length > 1 ? "both" : handsOf(score)[0];

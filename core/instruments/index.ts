@@ -34,7 +34,11 @@ export function instrument(id: string): Instrument {
 export const stratumOf = (of: Instrument, id: string): Stratum | undefined =>
   of.strata.find((one) => one.id === id);
 
-/** Lowest and highest key of a limb, as the instrument is set up. */
+/**
+ * Lowest and highest key of a limb, as the instrument is set up.
+ *
+ * @example compassOf(instrument("organ"), "feet", { pedals: 30 }) // => [36, 65]
+ */
 export const compassOf = (
   of: Instrument,
   limb: string,
@@ -69,7 +73,11 @@ export const linesOf = (of: Instrument): readonly Line[] => [
 export const lineOf = (of: Instrument, id: string): Line =>
   linesOf(of).find((line) => line.id === id) ?? limbLine(id);
 
-/** The words for a hand, a foot or a line on screen. */
+/**
+ * The words for a hand, a foot or a line on screen.
+ *
+ * @example handName(instrument("organ"), "left-feet") // => "left hand and feet"
+ */
 export const handName = (of: Instrument, id: string): string => lineOf(of, id).name;
 
 /** The same where it is not known of which instrument: the name it has where there is one. */

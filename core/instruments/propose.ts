@@ -43,8 +43,7 @@ function modelOf(hand: string, { instrument: kind = USUAL_INSTRUMENT, player }: 
  * Fingers for one hand of an instrument in a stretch of bars, in pencil.
  *
  * @throws RangeError for an instrument or hand nobody registered
- * @example
- *   propose(score, { hand: "right", from: 0, to: 7 }).notes[0]; // { id, bar, midi, finger: "1" }
+ * @example propose(score, { hand: "right", from: 0, to: 0 }).notes[0].finger // => "4"
  */
 export const propose = (score: Score, options: ProposeOptions & ForWhom): Proposal =>
   proposeAfter(score, options, undefined).proposal;
@@ -90,7 +89,11 @@ function editionOf(
   );
 }
 
-/** Looks through fingers that are written, printed or typed. */
+/**
+ * Looks through fingers that are written, printed or typed.
+ *
+ * @example check(score, new Map()) // => []
+ */
 export const check = (
   score: Score,
   fingers: ReadonlyMap<string, string>,

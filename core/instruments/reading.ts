@@ -11,7 +11,11 @@ export interface ReadingChoice {
   readonly onPaper?: boolean;
 }
 
-/** How a score is read for an instrument. */
+/**
+ * How a score is read for an instrument.
+ *
+ * @example readingOf(instrument("organ")).limbs.length // => 3
+ */
 export function readingOf(
   of: Instrument,
   { parts, layout, onPaper }: ReadingChoice = {},

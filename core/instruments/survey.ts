@@ -14,8 +14,7 @@ export interface SurveyFor extends Pick<SurveyOptions, "tempo" | "reach"> {
  * The survey of a piece on an instrument.
  *
  * @throws RangeError for an instrument nobody registered
- * @example
- *   surveyFor(score, { instrument: "piano" }).leaps[0]; // { bar, hand, semitones, centimetres }
+ * @example surveyFor(score, { instrument: "piano" }).bars // => 24
  */
 export function surveyFor(score: Score, { instrument: kind, setup, ...rest }: SurveyFor): Survey {
   const of = instrument(kind);

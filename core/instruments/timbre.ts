@@ -21,7 +21,8 @@ export interface Timbre {
  * Partials of a string plucked at a share of its length: the nth has sin(nπ·share) / n². Helmholtz,
  * On the Sensations of Tone, chapter V, from memory.
  *
- * @example pluckedAt(1 / 2, 3) // [1, 0, 0.11…]: in the middle the even ones are missing
+ *
+ * @example pluckedAt(1 / 2, 3)[1] // => 0
  */
 export const pluckedAt = (share: number, count = 12): number[] => {
   const strengths = Array.from(

@@ -36,6 +36,8 @@ interface Foot {
 /**
  * Looks through the damper marks of some bars, in the order of the bars. Tempo in quarters a
  * minute.
+ *
+ * @example checkPedal(score, [], 0, 3, 80) // => []
  */
 export function checkPedal(
   score: Score,

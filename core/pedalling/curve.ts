@@ -95,7 +95,11 @@ export function soundingUnder(
   return [...bass, ...sounding].sort((a, b) => a.midi - b.midi);
 }
 
-/** How clear each instant of some bars is under a pedal plan. Tempo in quarters a minute. */
+/**
+ * How clear each instant of some bars is under a pedal plan. Tempo in quarters a minute.
+ *
+ * @example clarityOf(score, [], 0, 0, 80)[0].value // => 1
+ */
 export function clarityOf(
   score: Score,
   marks: readonly PedalMark[],

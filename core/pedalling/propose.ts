@@ -13,6 +13,9 @@ import { cut, isSilence, JOINED, PRICES, type Stretch } from "./stretches.ts";
 /**
  * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into
  * pedalled stretches and dry ones by dynamic programming. Each mark says why it stands there.
+ *
+ * @example
+ *   proposePedal(score, { style: "harmony", from: 0, to: 1, tempo: 80 })[0].kind // => "down"
  */
 export function proposePedal(
   score: Score,

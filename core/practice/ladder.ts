@@ -17,6 +17,8 @@ function range(from: number, before: number, by: number): number[] {
 /**
  * Where a first reading starts: the scale step at or below half the goal; the lowest step for slow
  * goals. Common practice, no source.
+ *
+ * @example firstReading(92) // => 46
  */
 export const firstReading = (goal: number): number =>
   SCALE.findLast((step) => step <= goal / 2) ?? Math.min(SCALE[0]!, goal);
@@ -24,6 +26,8 @@ export const firstReading = (goal: number): number =>
 /**
  * Steps from a first tempo to the goal: all but the last are on the scale, the last is the goal
  * itself.
+ *
+ * @example steps(48, 60) // => [48, 50, 52, 54, 56, 58, 60]
  */
 export function steps(first: number, goal: number): number[] {
   return [...SCALE.filter((step) => step >= first && step < goal), goal];

@@ -12,6 +12,7 @@ export interface PracticeLines {
  * The lines of an instrument that a score has: those whose hands all play in it.
  *
  * @param lines as the instrument has them; each hand that plays when not given
+ * @example linesIn(score).apart.map((line) => line.id) // => ["right", "left"]
  */
 export function linesIn(score: Score, lines?: readonly Line[]): PracticeLines {
   const limbs = handsOf(score);

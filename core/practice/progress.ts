@@ -56,6 +56,7 @@ export interface RidgeBar {
  *
  * @param form whether bars are new; of a piece on paper also what returns
  * @param lines as the instrument has them; each hand when not given
+ * @example ridge(score, analyse(score), [])[0].secure // => 0
  */
 export function ridge(
   score: Score,

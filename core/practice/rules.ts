@@ -78,7 +78,10 @@ const threeToOne: PromotionRule = {
 /** The schools of raising the tempo. A new one is an entry here. */
 export const promotionRules: readonly PromotionRule[] = [threeToOne, tenInARow];
 
-/** @throws RangeError for a rule nobody registered */
+/**
+ * @throws RangeError for a rule nobody registered
+ * @example promotionRule("ten-in-a-row").missing(["clean", "slip", "clean"]) // => 9
+ */
 export function promotionRule(id: string): PromotionRule {
   const found = promotionRules.find((rule) => rule.id === id);
   if (!found) throw new RangeError(`no promotion rule called ${id}`);

@@ -84,6 +84,7 @@ export function cover(score: Score, sections: readonly Section[]): Section[] {
  * @param sections the stretches chosen, in order; {@link cover} gives the whole piece
  * @param goal performance tempo, beats a minute
  * @param lines what the instrument has practised apart and together; each hand when not given
+ * @example unitsOf(score, analyse(score), cover(score, []), 80).length // => 16
  */
 export function unitsOf(
   score: Score,

@@ -10,6 +10,8 @@ export const USUAL_CLEAN = 0.9;
 /**
  * The share of clean tries to expect from a log, starting from the usual one and trusting the log
  * as it grows.
+ *
+ * @example cleanShare(9, 1) // => 0.9
  */
 export function cleanShare(clean: number, slips: number): number {
   const weight = 20;

@@ -76,6 +76,7 @@ export interface Import {
  * kept whole in `xml`; the others are written out as MusicXML.
  *
  * @throws ScoreError with the measure where known; nothing is half read
+ * @example readFile(file).score.title // => "Lanterns on the Ettle"
  */
 export function readFile(file: Uint8Array, options: ReadOptions = {}): Import {
   const { xml, warnings } = exactly(() => toMusicXml(file, options));
@@ -110,7 +111,11 @@ function toMusicXml(
   return { xml: found.xml, warnings: [...text.warnings, ...found.warnings] };
 }
 
-/** Reads MusicXML text. @throws ScoreError */
+/**
+ * Reads MusicXML text. @throws ScoreError
+ *
+ * @example readScore(xml).score.bars.length // => 24
+ */
 export function readScore(text: string, options: ReadOptions = {}): Import {
   return exactly(() => readDocument(text, options));
 }

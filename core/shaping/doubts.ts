@@ -174,6 +174,7 @@ function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
  * What the shape says of some bars, for the section and the practice card.
  *
  * @param alone the hands that are practised; undefined for all together
+ * @example shapeWords(score, NO_SHAPE, startOf(0), startOf(4), (hand) => hand) // => ["p"]
  */
 export function shapeWords(
   score: Score,

@@ -45,6 +45,9 @@ function leads({ hand, line }: Lead, note: Note, together: readonly Note[]): boo
  * A performance as it is shaped: how loud each note is (levels, leading line, accents, notes
  * brought out) and how long it is held; and, when `free`, when it comes (broadening, waiting,
  * runs). Without `free` the time is strict.
+ *
+ * @example
+ *   shaped(score, perform(score, startOf(0), startOf(1)), NO_SHAPE, false).notes.length // => 5
  */
 export function shaped(
   score: Score,

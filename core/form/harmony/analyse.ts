@@ -28,7 +28,8 @@ const FURTHEST = 1.5;
  *
  * Worked out once for each score.
  *
- * @example hear(score).keys // [{ tonic: 0, mode: 'major', from: 0, to: 34 }]
+ *
+ * @example hear(score).keys[0] // => { tonic: 7, mode: "major", from: 0, to: 23 }
  */
 export function hear(score: Score): Harmony {
   const known = heard.get(score) ?? listen(score);

@@ -23,6 +23,9 @@ export function along(fifths: number, from: number, steps: number): number {
  *
  * @param held keys with what is written over them
  * @param fifths of the key signature
+ * @example
+ *   lying([{ midi: 60, finger: "1" }], "right", 0).map((one) => one.midi)
+ *   // => [60, 62, 64, 65, 67]
  */
 export function lying(
   held: readonly { readonly midi: number; readonly finger: string }[],

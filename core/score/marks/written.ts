@@ -10,6 +10,8 @@ export interface Written {
 
 /**
  * Reads `3`, `4-5`, `(3)`, `(4-5)`; undefined when it is none of these with fingers of the limb.
+ *
+ * @example parseWritten("4-5", ["4", "5"]) // => { finger: "4", then: "5" }
  */
 export function parseWritten(text: string, fingers: readonly string[]): Written | undefined {
   const match = /^(\()?([^\s()-]+)(?:-([^\s()-]+))?(\))?$/.exec(text.trim());

@@ -16,7 +16,11 @@ const gcd = (a: number, b: number): number => {
   return x;
 };
 
-/** `num/den` in lowest terms. Throws RangeError when the value no longer fits exact integers. */
+/**
+ * `num/den` in lowest terms. Throws RangeError when the value no longer fits exact integers.
+ *
+ * @example fraction(2, 4) // => { num: 1, den: 2 }
+ */
 export function fraction(num: number, den = 1): Fraction {
   if (!Number.isSafeInteger(num) || !Number.isSafeInteger(den) || den === 0) {
     throw new RangeError(`time value ${num}/${den} is outside what can be counted exactly`);

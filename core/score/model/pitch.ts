@@ -2,7 +2,11 @@ import type { Key, Pitch } from "./model.ts";
 
 const SEMITONES = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 } as const;
 
-/** Key number, A4 = 69 (MIDI tuning standard). */
+/**
+ * Key number, A4 = 69 (MIDI tuning standard).
+ *
+ * @example midiOf({ step: "A", alter: 0, octave: 4 }) // => 69
+ */
 export const midiOf = (pitch: Pitch): number =>
   (pitch.octave + 1) * 12 + SEMITONES[pitch.step] + Math.round(pitch.alter);
 
@@ -47,7 +51,11 @@ export const isBlack = (midi: number): boolean =>
 const MAJORS = ["C♭", "G♭", "D♭", "A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯", "C♯"];
 const MINORS = ["A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯", "C♯", "G♯", "D♯", "A♯"];
 
-/** `E♭ major`; the signature alone (`3 flats`) when the file does not say the mode. */
+/**
+ * `E♭ major`; the signature alone (`3 flats`) when the file does not say the mode.
+ *
+ * @example keyName({ fifths: -3, mode: "major" }) // => "E♭ major"
+ */
 export function keyName(key: Key): string {
   const at = key.fifths + 7;
   if (key.mode === "major" && MAJORS[at]) return `${MAJORS[at]} major`;

@@ -9,6 +9,8 @@ import { child, children, parseXml, serialize } from "../xml/xml.ts";
  * which the screen draws itself so that an edit shows at once, without the parts of others, without
  * the title block and the name of a single part, with signs for several bars written out, with
  * beams where the file has none, and with the `times` of a repeat kept to what can be unfolded.
+ *
+ * @example engravable(xml).includes("<fingering>") // => false
  */
 export function engravable(
   xml: string,

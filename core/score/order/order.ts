@@ -46,6 +46,8 @@ function isEarlierEnding(bars: readonly Bar[], at: number): boolean {
  * Bar indexes as played: repeats and endings, then D.C. or D.S. to Fine or by way of the coda.
  * After a jump no repeat is taken again and only last endings are played (common practice, no
  * source).
+ *
+ * @example playingOrder(score.bars).length // => 24
  */
 export function playingOrder(bars: readonly Bar[], repeats: Repeats = "all"): number[] {
   const order: number[] = [];
@@ -134,6 +136,7 @@ const USUAL_TEMPO = 90;
  * practice, no source).
  *
  * @param tempo of the beginning, in quarters a minute; as printed when not given
+ * @example secondsOf(score.bars, playingOrder(score.bars), 60) // => 72
  */
 export function secondsOf(bars: readonly Bar[], order: readonly number[], tempo?: number): number {
   const printed: number[] = [];

@@ -149,6 +149,8 @@ function sounding(
 /**
  * A stretch as it is to be heard, from one place to another in one pass: the notes of a line,
  * metronome beats, and a count-in of one full bar plus the beats before a pick-up.
+ *
+ * @example perform(score, startOf(0), startOf(1)).notes.length // => 5
  */
 export function perform(
   score: Score,
@@ -168,6 +170,8 @@ export function perform(
 
 /**
  * The piece from its beginning to its end on a road: with its repeats, or the stretches of a cut.
+ *
+ * @example performRoad(score, WHOLE_ROAD).stretches.length // => 24
  */
 export function performRoad(score: Score, road: Road, options: PerformOptions = {}): Performance {
   const order = roadOrder(score.bars, road);
