@@ -1,7 +1,15 @@
 import { instrument, pedalMark, stratumOf } from "../instruments/index.ts";
 import { scoreOf } from "../testing.ts";
 import { fraction, startOf, type Section } from "../score/index.ts";
-import { analyse, carryFingers, carryMarks, carryRemarks, carryWords, sistersOf } from "./index.ts";
+import {
+  analyse,
+  carryFingers,
+  carryMarks,
+  carryRemarks,
+  carryWords,
+  returnsFor,
+  sistersOf,
+} from "./index.ts";
 
 const first = [
   ["C4 D4 E4 F4", "C3:4"],
@@ -33,6 +41,15 @@ it("carries fingers to exact, octave, transposed and varied returns, note by not
   expect([3, 4, 5, 6, 7, 8].map(row)).toEqual(["1234", "5123", "1234", "5123", "1234", "512-"]);
   expect(carried.misfits).toEqual(["bar 9: no D for finger 3 of bar 2"]);
   expect(row(2)).toBe("--");
+});
+
+it("carries a string only to where the keys are the same", () => {
+  const { returns } = analyse(score);
+  const bars = (byPitch: boolean) => {
+    const carried = carryFingers(score, returnsFor({ byPitch }, returns), written, 0, 1);
+    return carried.to.map(({ from, to }) => `${from}-${to}`);
+  };
+  expect([bars(false), bars(true)]).toEqual([["3-8"], ["7-8"]]);
 });
 
 it("leaves what is written there already, and bars that were not chosen", () => {

@@ -7,6 +7,7 @@ import {
   spokenName,
   toText,
   type About,
+  type Aspect,
   type Note,
   type Remark,
   type Score,
@@ -173,6 +174,12 @@ export function carryFingers(
     misfits: [...new Set(misfits)],
   };
 }
+
+/** Returns to which what is said of notes goes along; on the same keys where it follows from them. */
+export const returnsFor = (
+  { byPitch = false }: Pick<Aspect, "byPitch">,
+  returns: readonly Return[],
+): readonly Return[] => (byPitch ? returns.filter((one) => one.interval === 0) : returns);
 
 /** Returns in all hands of bars `from` to `to`, or of some of them: not one bar alone of many. */
 export const wholeReturns = (

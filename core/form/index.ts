@@ -9,6 +9,7 @@ export {
   twinOf,
   wholeReturns,
   carryFingers,
+  returnsFor,
   carryRemarks,
   carryWords,
   type Carried,

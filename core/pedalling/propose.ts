@@ -2,7 +2,7 @@ import { BASS, NO_SHAPE, pitchText, toNumber, type Score } from "../score/index.
 import { expectedFrom } from "./alike.ts";
 import { flutterMarks, flutterRuns } from "./flutter.ts";
 import { guideOf, unguided } from "./harmony.ts";
-import { otherPedals } from "./others.ts";
+import { otherPedals } from "./unaCordaSostenuto.ts";
 import type { PedalOptions, ProposedPedal } from "./model.ts";
 import { placeAt } from "./place.ts";
 import { keysIn, whyChange, whyDown, whyShallow } from "./reasons.ts";

@@ -10,6 +10,7 @@ import {
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import {
   carryFingers,
+  returnsFor,
   carryMarks,
   carryRemarks,
   carryWords,
@@ -87,10 +88,10 @@ export function CarryDialog({
           ),
       },
       ...written.said
-        .filter(({ aspect }) => !aspect.byPitch)
+        .filter(({ aspect }) => aspect.symbols.length > 0)
         .map(({ aspect, values }): Kind => {
           const own = new Map([...values].map(([id, one]) => [id, one.finger]));
-          const carried = carryFingers(score, returns, own, from, to);
+          const carried = carryFingers(score, returnsFor(aspect, returns), own, from, to);
           const wanted = carried.fingerings.map(({ id, finger }) => ({ id, value: finger }));
           return {
             id: `note ${aspect.id}`,
