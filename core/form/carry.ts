@@ -175,7 +175,7 @@ export function carryFingers(
   };
 }
 
-/** Returns to which what is said of notes goes along; on the same keys where it follows from them. */
+/** Returns to which what is said of a note goes along: only on the same keys if it follows them. */
 export const returnsFor = (
   { byPitch = false }: Pick<Aspect, "byPitch">,
   returns: readonly Return[],

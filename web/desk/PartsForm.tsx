@@ -52,7 +52,7 @@ export function PartsForm({
           </div>
         ))}
         <p className="small soft">
-          Staves count from the top: the first is the right hand, the second the left. The other
+          Staves count from the top: {score.limbs.map((limb) => limb.name).join(", ")}. The other
           parts stay in the file and in what is exported.
         </p>
       </DialogContent>

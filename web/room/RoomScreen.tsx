@@ -1,3 +1,4 @@
+import { useMediaQuery } from "@mui/material";
 import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
 import {
   beatLength,
@@ -52,6 +53,7 @@ export function RoomScreen() {
   const room = useRoom(id, card);
   const sounding = useSounding(ready?.piece.instrument);
   const rest = useBreak(id);
+  const narrow = useMediaQuery("(max-width: 560px)");
   const [timing, setTiming] = useState<"strict" | "shaped">();
   const tempo = card ? mendTempo(card.step, room.mend) : 60;
 
@@ -160,7 +162,7 @@ export function RoomScreen() {
   if (!card || !ready || !layers) return <Waiting what="the card" />;
   const kind = instrument(ready.piece.instrument);
   const count = card.to - card.from + 1;
-  const zoom = count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9;
+  const zoom = (count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9) * (narrow ? 0.7 : 1);
   const section = sections.find(
     (one) =>
       one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
