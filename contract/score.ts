@@ -22,6 +22,9 @@ const Note = Type.Object({
   staff: Type.Integer(),
   voice: Type.String(),
   hand: Type.String(),
+  writtenFor: Type.Optional(
+    Type.String({ description: "whose it is by its staff, where it was given to another" }),
+  ),
   grace: Type.Boolean(),
   slash: Type.Optional(Type.Boolean()),
   held: Type.Boolean(),

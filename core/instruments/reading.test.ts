@@ -140,6 +140,18 @@ describe("guitar music", () => {
   });
 });
 
+it("staves a file uses without saying so are read all the same, a staff past all reason is the last", () => {
+  const unsaid = (staff: number) =>
+    file(
+      measure(2, `${line("C5:4", 1, 1)}${back}${line("C3:4", staff, 2)}`).replace(
+        "<staves>2</staves>",
+        "",
+      ),
+    );
+  expect(whose(unsaid(2), "piano")).toEqual(["right 72", "left 48"]);
+  expect(whose(unsaid(9999), "piano")).toEqual(["right 72", "left 48"]);
+});
+
 it("a pianist’s two hands are two staves or two parts, also where words stand under one", () => {
   expect(whose(file(hymn), "piano")).toEqual([
     "right 62 67 62 69 62 71 62 67",

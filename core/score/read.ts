@@ -171,14 +171,14 @@ function readDocument(text: string, options: ReadOptions): Import {
   const bars = joinBars(first, practised[0]!, parts[0]!, readings);
   if (bars.length > MAX_BARS)
     throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
-  const offsets = practised.map((_, i) =>
-    practised.slice(0, i).reduce((sum, part) => sum + stavesOf(part), 0),
-  );
+  const offsets = own.map((_, i) => own.slice(0, i).reduce((sum, { staves }) => sum + staves, 0));
   const { handOf } = options;
   const written = joinNotes(readings, offsets, limbFinder(own, layout), layout.sounds);
   const notes = handOf
     ? written.map((note) =>
-        Object.hasOwn(handOf, note.id) ? { ...note, hand: handOf[note.id]! } : note,
+        Object.hasOwn(handOf, note.id)
+          ? { ...note, hand: handOf[note.id]!, writtenFor: note.hand }
+          : note,
       )
     : written;
   if (notes.length === 0 && !options.paperHands)

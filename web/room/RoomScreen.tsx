@@ -1,25 +1,12 @@
 import { useMediaQuery } from "@mui/material";
 import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
-import {
-  beatLength,
-  lastBarOf,
-  pedalled,
-  perform,
-  performRoad,
-  startOf,
-  takenBy,
-  toNumber,
-  WHOLE_ROAD,
-  type About,
-  type Road,
-} from "@yarrow-ridge/core/score";
-import { shaped, shapeWords } from "@yarrow-ridge/core/shaping";
-import { useEffect, useMemo, useState } from "react";
+import { lastBarOf, startOf, takenBy, type About } from "@yarrow-ridge/core/score";
+import { shapeWords } from "@yarrow-ridge/core/shaping";
+import { useEffect, useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useAnswer } from "../api/queries.ts";
 import { ownLayer } from "../edits/annotations.ts";
 import { inLayers } from "../edits/marks.ts";
-import { useSounding } from "../audio/useSounding.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { aboutText } from "../piece/AboutFields.tsx";
@@ -32,9 +19,11 @@ import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { useCommand } from "../shell/useCommand.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
+import { RoomKeys } from "./RoomKeys.tsx";
 import { Staircase } from "./Staircase.tsx";
 import { Tries } from "./Tries.tsx";
 import { useBreak } from "./useBreak.ts";
+import { useRoomSound } from "./useRoomSound.ts";
 import { mendTempo, useRoom } from "./useRoom.ts";
 import "./room.css";
 
@@ -51,42 +40,16 @@ export function RoomScreen() {
   const { pages } = usePages(card?.pieceId);
   const { face, set: setDesk } = useDesk();
   const room = useRoom(id, card);
-  const sounding = useSounding(ready?.piece.instrument);
   const rest = useBreak(id);
   const narrow = useMediaQuery("(max-width: 560px)");
-  const [timing, setTiming] = useState<"strict" | "shaped">();
   const tempo = card ? mendTempo(card.step, room.mend) : 60;
-
-  const performance = useMemo(() => {
-    if (!ready || !card) return undefined;
-    const line = lineOf(instrument(ready.piece.instrument), card.hands);
-    const heard = { takes: takenBy(line, ready.score), pedal, bare: line.bare ?? false };
-    // the whole piece is played on its road: with its repeats, or as it is cut
-    if (
-      card.kind === "piece" ||
-      (card.kind === "keeping" && card.from === 0 && card.to === ready.score.bars.length - 1)
-    )
-      return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, heard);
-    return perform(ready.score, startOf(card.from), startOf(card.to + 1), heard);
-  }, [ready, card, pedal]);
-  const quarters =
-    ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
-  // strict first: the time is shaped once the card is near its goal, or when it is asked for
-  const time = timing ?? (card && card.step >= SHAPED_FROM * card.goalTempo ? "shaped" : "strict");
-  const metronome = () =>
-    sounding.state === "metronome"
-      ? sounding.stop()
-      : performance && void sounding.start("metronome", performance, quarters);
-  const hear = () =>
-    sounding.state === "hear"
-      ? sounding.stop()
-      : ready &&
-        performance &&
-        void sounding.start(
-          "hear",
-          pedalled(shaped(ready.score, performance, shape, time === "shaped")),
-          quarters,
-        );
+  const { sounding, time, setTiming, metronome, hear } = useRoomSound(
+    ready,
+    card,
+    pedal,
+    shape,
+    tempo,
+  );
   const leave = () => {
     sounding.stop();
     void navigate(card ? `/assignments/${card.assignmentId}` : "/");
@@ -259,45 +222,16 @@ export function RoomScreen() {
           )}
         </p>
       </div>
-      <div className="room-keys">
-        {(card.finished || card.status === "done") && card.nextCard ? (
-          <button type="button" className="room-key main" onClick={next}>
-            Next card<small>enter</small>
-          </button>
-        ) : (
-          <button
-            type="button"
-            className="room-key main"
-            aria-pressed={sounding.state === "metronome"}
-            onClick={() => void metronome()}
-          >
-            {sounding.state === "metronome" ? (
-              <>
-                Stop <Pulse beat={sounding.beat} />
-              </>
-            ) : (
-              "Start"
-            )}
-            <small>space</small>
-          </button>
-        )}
-        <button type="button" className="room-key clean" onClick={() => room.attempt("clean")}>
-          ● Clean<small>→</small>
-        </button>
-        <button type="button" className="room-key slip" onClick={() => room.attempt("slip")}>
-          ✕ Slip<small>←</small>
-        </button>
-        <button
-          type="button"
-          className="room-key"
-          disabled={ready.piece.onPaper}
-          aria-pressed={sounding.state === "hear"}
-          onClick={() => void hear()}
-        >
-          {sounding.state === "hear" ? "Stop" : "Hear it"}
-          <small>↑</small>
-        </button>
-      </div>
+      <RoomKeys
+        state={sounding.state}
+        beat={sounding.beat}
+        over={(card.finished || card.status === "done") && card.nextCard !== null}
+        onPaper={ready.piece.onPaper}
+        next={next}
+        metronome={() => void metronome()}
+        attempt={room.attempt}
+        hear={() => void hear()}
+      />
       <footer className="room-foot">
         <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>
           take the last try back <span className="key">⌫</span>
@@ -322,12 +256,6 @@ export function RoomScreen() {
   );
 }
 
-/**
- * From this share of the goal on the time is shaped: about there a piece is at home in the hands.
- * Common practice, no source.
- */
-const SHAPED_FROM = 0.8;
-
 /** Only the jobs of the hands that play are told. */
 const onlyJobs = (about: About = {}, limbs: readonly string[]): About =>
   about.jobs
@@ -338,20 +266,3 @@ const onlyJobs = (about: About = {}, limbs: readonly string[]): About =>
         ),
       }
     : about;
-
-function Pulse({
-  beat,
-}: {
-  beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined;
-}) {
-  return (
-    <span
-      key={beat?.count}
-      className={`pulse${beat?.strong ? " strong" : ""}${beat?.countIn ? " count" : ""}`}
-      data-beat={beat?.count ?? 0}
-      data-at={beat?.at}
-      data-countin={beat?.countIn ? "yes" : "no"}
-      aria-hidden
-    />
-  );
-}

@@ -32,6 +32,8 @@ export interface Note {
   readonly voice: string;
   /** The limb that plays it: `right`, `left`, `feet`, `hands`. */
   readonly hand: string;
+  /** Whose it is by its staff, where somebody gave it to another. */
+  readonly writtenFor?: string;
   readonly grace: boolean;
   /** A grace note with a stroke through it. */
   readonly slash?: boolean;

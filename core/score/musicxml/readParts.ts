@@ -35,6 +35,9 @@ export interface ReadPart {
   readonly transposed: boolean;
 }
 
+/** More than anybody reads at once. */
+const MOST_STAVES = 32;
+
 export function readParts(
   parts: readonly Element[],
   candidates: readonly Element[],
@@ -45,7 +48,12 @@ export function readParts(
     const tablature = tablatureAfter(parts, part);
     const own = readPart(part, aspects);
     const measures = tablature ? joinTablaturePart(own, readPart(tablature, aspects)) : own;
-    const staves = stavesOf(part);
+    // a file may use more staves than it says it has
+    const used = measures.flatMap(({ notes }) => notes.map((note) => note.staff));
+    const staves = Math.min(
+      MOST_STAVES,
+      used.reduce((most, one) => Math.max(most, one), stavesOf(part)),
+    );
     above += staves;
     return { part, measures, staves, above: above - staves, transposed: saysTransposed(part) };
   });

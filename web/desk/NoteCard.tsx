@@ -1,0 +1,116 @@
+import { Button } from "@mui/material";
+import type { Piece } from "@yarrow-ridge/contract";
+import { firstFinger } from "@yarrow-ridge/core/score";
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { spokenName, type Aspect, type Note, type Remark, type Score } from "@yarrow-ridge/core/score";
+import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import { SignButtons } from "./SignButtons.tsx";
+import { RemarkBox } from "./RemarkBox.tsx";
+import { useDesk } from "../piece/useDesk.ts";
+import type { useWriting } from "./useWriting.ts";
+
+/** The chosen note: what is said of it, and the signs to say more. */
+export function NoteCard({
+  piece,
+  score,
+  current,
+  said,
+  remarks,
+  writing,
+}: {
+  readonly piece: Piece;
+  readonly score: Score;
+  readonly current: Note;
+  readonly said: readonly Said[];
+  readonly remarks: readonly Remark[];
+  readonly writing: ReturnType<typeof useWriting>;
+}) {
+  const { hand, aspects, on, write, changing, held, setHeld, optional, others, take } = writing;
+  const { pencil } = useDesk();
+  const kind = instrument(piece.instrument);
+  return (
+    <div className="card stack">
+      <h2>
+        {spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}
+      </h2>
+      <p className="soft">
+        {handName(kind, hand)} ·{" "}
+        {aspects
+          .filter((one, i) => i === 0 || on(one, current.id) !== undefined)
+          .map((one) =>
+            written(
+              one,
+              said.find(({ aspect }) => aspect.id === one.id)?.values.get(current.id),
+              one.id === "finger" ? pencil.get(current.id) : undefined,
+            ),
+          )
+          .join("; ")}
+      </p>
+      {aspects
+        .filter(({ symbols }) => symbols.length > 0)
+        .map((aspect) => (
+          <SignButtons
+            key={aspect.id}
+            aspect={aspect}
+            named={aspects.length > 1}
+            value={firstFinger(on(aspect, current.id) ?? "")}
+            onWrite={(value) => write(aspect, value)}
+          />
+        ))}
+      {changing && (
+        <div className="row">
+          <Button
+            size="small"
+            variant={held === current.id ? "contained" : "text"}
+            onClick={() => setHeld(held === current.id ? undefined : current.id)}
+          >
+            Then another&nbsp;<span className="key">w</span>
+          </Button>
+          <Button size="small" onClick={optional}>
+            May be left&nbsp;<span className="key">o</span>
+          </Button>
+        </div>
+      )}
+      {others.length > 0 && (
+        <div className="row">
+          {others.map((one, i) => (
+            <Button key={one.id} size="small" onClick={() => take(one.id)}>
+              Give it to the {one.name.toLowerCase()}
+              {i === 0 && (
+                <>
+                  &nbsp;<span className="key">x</span>
+                </>
+              )}
+            </Button>
+          ))}
+        </div>
+      )}
+      <RemarkBox
+        key={current.id}
+        piece={piece}
+        score={score}
+        remarks={remarks}
+        at={current}
+        to={current.bar}
+        noteId={current.id}
+      />
+      <p className="small soft">
+        Type it; that moves on to the next note. <span className="key">Tab</span> other hand,{" "}
+        <span className="key">⌫</span> none.
+      </p>
+    </div>
+  );
+}
+
+const written = (
+  { name }: Aspect,
+  on: WrittenFinger | undefined,
+  pencil: string | undefined,
+): string =>
+  on?.look === "ink" || on?.look === "own"
+    ? `${name} ${on.finger}, in ink${on.beside ? ` (under it ${on.beside.finger})` : ""}`
+    : pencil
+      ? `${name} ${pencil}, in pencil`
+      : on
+        ? `${name} ${on.finger}, as printed`
+        : `no ${name} yet`;

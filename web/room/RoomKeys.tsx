@@ -1,0 +1,84 @@
+import type { useSounding } from "../audio/useSounding.ts";
+
+type Sounding = ReturnType<typeof useSounding>;
+
+/** The four keys of the practice room. */
+export function RoomKeys({
+  state,
+  beat,
+  over,
+  onPaper,
+  next,
+  metronome,
+  attempt,
+  hear,
+}: {
+  readonly state: Sounding["state"];
+  readonly beat: Sounding["beat"];
+  /** The card is done and another follows. */
+  readonly over: boolean;
+  readonly onPaper: boolean;
+  readonly next: () => void;
+  readonly metronome: () => void;
+  readonly attempt: (result: "clean" | "slip") => void;
+  readonly hear: () => void;
+}) {
+  return (
+    <div className="room-keys">
+      {over ? (
+        <button type="button" className="room-key main" onClick={next}>
+          Next card<small>enter</small>
+        </button>
+      ) : (
+        <button
+          type="button"
+          className="room-key main"
+          aria-pressed={state === "metronome"}
+          onClick={metronome}
+        >
+          {state === "metronome" ? (
+            <>
+              Stop <Pulse beat={beat} />
+            </>
+          ) : (
+            "Start"
+          )}
+          <small>space</small>
+        </button>
+      )}
+      <button type="button" className="room-key clean" onClick={() => attempt("clean")}>
+        ● Clean<small>→</small>
+      </button>
+      <button type="button" className="room-key slip" onClick={() => attempt("slip")}>
+        ✕ Slip<small>←</small>
+      </button>
+      <button
+        type="button"
+        className="room-key"
+        disabled={onPaper}
+        aria-pressed={state === "hear"}
+        onClick={hear}
+      >
+        {state === "hear" ? "Stop" : "Hear it"}
+        <small>↑</small>
+      </button>
+    </div>
+  );
+}
+
+function Pulse({
+  beat,
+}: {
+  beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined;
+}) {
+  return (
+    <span
+      key={beat?.count}
+      className={`pulse${beat?.strong ? " strong" : ""}${beat?.countIn ? " count" : ""}`}
+      data-beat={beat?.count ?? 0}
+      data-at={beat?.at}
+      data-countin={beat?.countIn ? "yes" : "no"}
+      aria-hidden
+    />
+  );
+}

@@ -1,0 +1,68 @@
+import type { CardStateAnswer } from "@yarrow-ridge/contract";
+import { instrument, lineOf } from "@yarrow-ridge/core/instruments";
+import {
+  beatLength,
+  pedalled,
+  type PedalMark,
+  perform,
+  performRoad,
+  startOf,
+  takenBy,
+  toNumber,
+  WHOLE_ROAD,
+  type Road,
+  type Shape,
+} from "@yarrow-ridge/core/score";
+import { shaped } from "@yarrow-ridge/core/shaping";
+import { useMemo, useState } from "react";
+import { useSounding } from "../audio/useSounding.ts";
+import type { DeskPiece } from "../piece/useDeskPiece.ts";
+
+/**
+ * From this share of the goal on the time is shaped: about there a piece is at home in the hands.
+ * Common practice, no source.
+ */
+const SHAPED_FROM = 0.8;
+
+/** What a card sounds like: its bars in its line, with pedal and shape, at the tempo of now. */
+export function useRoomSound(
+  ready: DeskPiece | undefined,
+  card: CardStateAnswer | undefined,
+  pedal: readonly PedalMark[],
+  shape: Shape,
+  tempo: number,
+) {
+  const sounding = useSounding(ready?.piece.instrument);
+  const [timing, setTiming] = useState<"strict" | "shaped">();
+  const performance = useMemo(() => {
+    if (!ready || !card) return undefined;
+    const line = lineOf(instrument(ready.piece.instrument), card.hands);
+    const heard = { takes: takenBy(line, ready.score), pedal, bare: line.bare ?? false };
+    // the whole piece is played on its road: with its repeats, or as it is cut
+    if (
+      card.kind === "piece" ||
+      (card.kind === "keeping" && card.from === 0 && card.to === ready.score.bars.length - 1)
+    )
+      return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, heard);
+    return perform(ready.score, startOf(card.from), startOf(card.to + 1), heard);
+  }, [ready, card, pedal]);
+  const quarters =
+    ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
+  // strict first: the time is shaped once the card is near its goal, or when it is asked for
+  const time = timing ?? (card && card.step >= SHAPED_FROM * card.goalTempo ? "shaped" : "strict");
+  const metronome = () =>
+    sounding.state === "metronome"
+      ? sounding.stop()
+      : performance && void sounding.start("metronome", performance, quarters);
+  const hear = () =>
+    sounding.state === "hear"
+      ? sounding.stop()
+      : ready &&
+        performance &&
+        void sounding.start(
+          "hear",
+          pedalled(shaped(ready.score, performance, shape, time === "shaped")),
+          quarters,
+        );
+  return { sounding, time, setTiming, metronome, hear };
+}
