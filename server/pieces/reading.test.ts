@@ -54,6 +54,20 @@ it("guesses a hymn, reads it otherwise when told, and keeps what is written", as
   expect(notes).toMatchObject([{ note: bass.id, value: "t" }]);
 });
 
+it("knows whose a note is by the layout when it was given away, and gives it back there", async () => {
+  const id = await bring();
+  const bass = (await score(id)).notes.find((one) => one.midi === 43)!;
+  const give = (hand: string | null) =>
+    studio.ask("PUT", `/api/pieces/${id}/hands`, { notes: [{ id: bass.id, hand }] });
+  await give("left");
+  const given = (await score(id)).notes.find((one) => one.id === bass.id)!;
+  expect(given).toMatchObject({ hand: "left", writtenFor: "feet" });
+  await give(null);
+  const back = (await score(id)).notes.find((one) => one.id === bass.id)!;
+  expect(back.hand).toBe("feet");
+  expect(back).not.toHaveProperty("writtenFor");
+});
+
 it("says what ways there are where it is told one that is not", async () => {
   const id = await bring();
   const wrong = await edit(id, { layout: "upside down" });

@@ -2,7 +2,13 @@ import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { firstFinger } from "@yarrow-ridge/core/score";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
-import { spokenName, type Aspect, type Note, type Remark, type Score } from "@yarrow-ridge/core/score";
+import {
+  spokenName,
+  type Aspect,
+  type Note,
+  type Remark,
+  type Score,
+} from "@yarrow-ridge/core/score";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 import { SignButtons } from "./SignButtons.tsx";
 import { RemarkBox } from "./RemarkBox.tsx";
