@@ -92,8 +92,8 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
     ids.set(piece.key, id);
     await studio.db.insert(sections).values(piece.sections.map((one) => sectionRow(id, one)));
     const { score, form } = await knownPiece(studio, id);
-    for (const { id: hand, model } of instrument(piece.instrument).limbs) {
-      if (!model) continue;
+    for (const { id: hand, proposed } of instrument(piece.instrument).limbs) {
+      if (!proposed) continue;
       const { notes } = await studio.heavy.run(
         "propose",
         score,

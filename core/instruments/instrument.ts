@@ -5,6 +5,13 @@ import type { HandModel } from "../fingering/index.ts";
 import type { Review } from "./review.ts";
 import type { Player } from "./keyboard/reach.ts";
 
+/** How the hands of an instrument play. */
+export interface Hands {
+  /** By limb. */
+  readonly models: Readonly<Record<string, (player?: Player) => HandModel>>;
+  readonly review: Review;
+}
+
 export interface Limb {
   /** The word for it in code, API and database. */
   readonly id: string;
@@ -16,8 +23,8 @@ export interface Limb {
   readonly compass: readonly [number, number];
   /** The same as the instrument of a piece is set up. */
   readonly compassIn?: (setup: InstrumentRecord) => readonly [number, number];
-  /** How its fingers are chosen; absent while nothing is proposed for it. */
-  readonly model?: (player?: Player) => HandModel;
+  /** Something is proposed for it: its instrument's hands have a model of it. */
+  readonly proposed?: boolean;
 }
 
 /** What the program has to know of an instrument. */
@@ -48,8 +55,8 @@ export interface Instrument {
   readonly setup?: RecordForm;
   /** What is known of a student's hands and feet. */
   readonly player?: RecordForm;
-  /** Looks through its hands; absent where nobody does yet. */
-  readonly review?: Review;
+  /** How fingers are chosen and looked through; loaded where it is asked for. */
+  readonly hands?: () => Promise<Hands>;
   /** How its tones sound; the sampled piano when absent. */
   readonly timbre?: Timbre;
   /** Shown where nothing is proposed for the hands. */

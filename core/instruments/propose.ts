@@ -8,7 +8,8 @@ import type {
   SolvedLine,
 } from "../fingering/index.ts";
 import { parseWritten, type Score } from "../score/index.ts";
-import { instrument, USUAL_INSTRUMENT, valuesOf } from "./index.ts";
+import { instrument, instruments, USUAL_INSTRUMENT, valuesOf } from "./index.ts";
+import type { Hands } from "./instrument.ts";
 import type { Player } from "./keyboard/reach.ts";
 import type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
 
@@ -18,6 +19,13 @@ export interface ForWhom {
   readonly instrument?: string;
   readonly player?: Player;
 }
+
+/** Loaded with this file, which screens do not load. */
+const HANDS = new Map<string, Hands>();
+for (const { id, hands } of instruments) if (hands) HANDS.set(id, await hands());
+
+/** @throws RangeError for an instrument nobody registered */
+const handsOf = (kind: string): Hands | undefined => HANDS.get(instrument(kind).id);
 
 const NOTHING: Proposal = {
   notes: [],
@@ -36,7 +44,7 @@ const NOTHING: Proposal = {
 function modelOf(hand: string, { instrument: kind = USUAL_INSTRUMENT, player }: ForWhom) {
   const limb = instrument(kind).limbs.find((candidate) => candidate.id === hand);
   if (!limb) throw new RangeError(`no hand called ${hand}`);
-  return limb.model?.(player);
+  return HANDS.get(kind)?.models[hand]?.(player);
 }
 
 /**
@@ -98,12 +106,12 @@ export const check = (
   score: Score,
   fingers: ReadonlyMap<string, string>,
   { instrument: kind = USUAL_INSTRUMENT, ...options }: CheckOptions & ForWhom = {},
-): Doubt[] => instrument(kind).review?.check(score, fingers, options) ?? [];
+): Doubt[] => handsOf(kind)?.review.check(score, fingers, options) ?? [];
 
 /** What one hand might take from another. */
 export const redistribute = (
   score: Score,
   { instrument: kind = USUAL_INSTRUMENT, ...options }: HandoverOptions & ForWhom,
-): Handover[] => instrument(kind).review?.redistribute(score, options) ?? [];
+): Handover[] => handsOf(kind)?.review.redistribute(score, options) ?? [];
 
 export type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";

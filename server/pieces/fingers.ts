@@ -310,6 +310,9 @@ function pitchOf(name: string): Pitch {
 
 const rounded = (cost: number) => Math.round(cost * 1000) / 1000;
 
+const problemsOut = ({ problems }: Proposal) =>
+  problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] }));
+
 function answer(proposal: Proposal, name: (id: string) => string) {
   const notes = (list: Proposal["notes"]) =>
     list.map(({ id, bar, finger, then }) => ({
@@ -323,11 +326,7 @@ function answer(proposal: Proposal, name: (id: string) => string) {
     notes: notes(proposal.notes),
     cost: rounded(proposal.cost),
     reasons: [...proposal.reasons],
-    problems: proposal.problems.map((one) => ({
-      ...one,
-      notes: [...one.notes],
-      ways: [...one.ways],
-    })),
+    problems: problemsOut(proposal),
     elsewhere: notes(proposal.elsewhere),
     alternatives: proposal.alternatives.map((one) => ({
       notes: notes(one.notes),
@@ -355,11 +354,7 @@ function lineAnswer(proposal: Proposal, aspect: string) {
     elsewhere: notes(proposal.elsewhere),
     cost: rounded(proposal.cost),
     reasons: [...proposal.reasons],
-    problems: proposal.problems.map((one) => ({
-      ...one,
-      notes: [...one.notes],
-      ways: [...one.ways],
-    })),
+    problems: problemsOut(proposal),
     alternatives: proposal.alternatives.map((one) => ({
       notes: notes(one.notes),
       elsewhere: notes(one.elsewhere),

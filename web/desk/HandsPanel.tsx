@@ -40,7 +40,7 @@ export function HandsPanel({
   const kind = instrument(piece.instrument);
   const writing = useWriting({ piece, score, form, fingers, said, assignmentId });
   const { current, hand, aspects } = writing;
-  const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
+  const models = kind.limbs.filter((limb) => limb.proposed && piece.hands.includes(limb.id));
 
   return (
     <div className="stack">

@@ -39,7 +39,7 @@ export function SuggestFingers({
   const edits = useAnnotationEdits(piece.id);
   const { player, layer } = usePlayer(assignmentId);
   const kind = instrument(piece.instrument);
-  const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
+  const models = kind.limbs.filter((limb) => limb.proposed && piece.hands.includes(limb.id));
   const { busy, share, begin, end, cancel } = useWork(models.map((limb) => limb.id));
   const free = (id: string) => fingers.get(id)?.layer !== layer;
 

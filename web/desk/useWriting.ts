@@ -40,7 +40,7 @@ export function useWriting({
   const aspects = aspectsOf(kind, hand);
   const on = (aspect: Aspect, id: string) =>
     said.find((one) => one.aspect.id === aspect.id)?.values.get(id)?.finger;
-  const models = kind.limbs.filter((limb) => limb.model && piece.hands.includes(limb.id));
+  const models = kind.limbs.filter((limb) => limb.proposed && piece.hands.includes(limb.id));
 
   const go = (id: string | undefined) => {
     const target = id === undefined ? undefined : byId.get(id);

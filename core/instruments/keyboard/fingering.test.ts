@@ -129,10 +129,10 @@ describe("instruments", () => {
       "accordion",
     ]);
     for (const one of instruments) {
-      const proposed = one.limbs.some((limb) => limb.model);
+      const proposed = one.limbs.some((limb) => limb.proposed);
       expect(proposed).toBe(one.id === "piano" || one.id === "organ");
       // of the organ the manuals, not the feet
-      expect(one.notProposed === undefined).toBe(one.limbs.every((limb) => limb.model));
+      expect(one.notProposed === undefined).toBe(one.limbs.every((limb) => limb.proposed));
     }
     expect(valuesOf(instrument("harp"), "right", "finger")).toEqual(["1", "2", "3", "4"]);
   });

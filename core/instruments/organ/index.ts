@@ -2,11 +2,8 @@ import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
-import { keyboardHand } from "../keyboard/hand.ts";
-import { keyboardReview } from "../keyboard/review.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
-import { PRICES } from "../keyboard/prices.ts";
 import { ORGAN_LAYOUTS } from "./layouts.ts";
 
 /** Which part of the foot; which foot is a matter of its own. */
@@ -25,12 +22,6 @@ const PART: Aspect = {
   look: "letter",
 };
 
-/**
- * Nothing but the finger holds a note: a silent change is everyday, and long fingers cross over.
- * Own figures.
- */
-const LEGATO = { ...PRICES, substitution: 1.2, letGo: 40, over: 4, detachedSame: 2.5 };
-
 export const organ: Instrument = {
   id: "organ",
   name: "Organ",
@@ -40,13 +31,13 @@ export const organ: Instrument = {
       id: "right",
       name: "right hand",
       compass: [36, 96],
-      model: (player) => keyboardHand("right", player, LEGATO),
+      proposed: true,
     },
     {
       id: "left",
       name: "left hand",
       compass: [36, 96],
-      model: (player) => keyboardHand("left", player, LEGATO),
+      proposed: true,
     },
     {
       id: "feet",
@@ -123,7 +114,7 @@ export const organ: Instrument = {
   },
   notProposed:
     "Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.",
-  review: keyboardReview(LEGATO),
+  hands: () => import("./hands.ts").then((found) => found.hands),
   // a principal: a pipe speaks at once and stays. Own figures.
   timbre: {
     partials: [1, 0.6, 0.35, 0.3, 0.12, 0.1, 0.05, 0.06],

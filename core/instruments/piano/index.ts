@@ -1,8 +1,6 @@
 import { fingering } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
-import { keyboardHand } from "../keyboard/hand.ts";
-import { keyboardReview } from "../keyboard/review.ts";
 import { keyboardPlayer } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { PEDAL } from "./pedal.ts";
@@ -16,19 +14,19 @@ export const piano: Instrument = {
       id: "right",
       name: "right hand",
       compass: [21, 108],
-      model: (player) => keyboardHand("right", player),
+      proposed: true,
     },
     {
       id: "left",
       name: "left hand",
       compass: [21, 108],
-      model: (player) => keyboardHand("left", player),
+      proposed: true,
     },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"])],
   strata: [PEDAL, POSITION],
   player: keyboardPlayer,
-  review: keyboardReview(),
+  hands: () => import("./hands.ts").then((found) => found.hands),
   caution:
     "No long stints of loud octaves or fast repeated notes without a rest; never force a stretch.",
 };
