@@ -12,14 +12,14 @@ import { solveLine, type SolvedLine } from "./solve.ts";
 export interface FingerOptions extends LineOptions, Locks {
   /** How many other ways are wanted. */
   readonly alternatives?: number;
-  /** What the edition prints, where it is to be kept: obeyed under what is written, and counted. */
-  readonly printed?: ReadonlyMap<string, string>;
 }
 
 export interface ProposeOptions extends FingerOptions {
   /** First and last bar, 0-based, inclusive. */
   readonly from: number;
   readonly to: number;
+  /** What the edition prints, where it is to be kept: obeyed under what is written, and counted. */
+  readonly printed?: ReadonlyMap<string, string>;
 }
 
 /**

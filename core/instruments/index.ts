@@ -1,7 +1,7 @@
 import { accordion } from "./accordion/index.ts";
 import { guitar } from "./guitar/index.ts";
 import { harp } from "./harp/index.ts";
-import { limbLine, TOGETHER, type Aspect, type Line, type Stratum } from "../score/index.ts";
+import { TOGETHER, type Aspect, type Line, type Stratum } from "../score/index.ts";
 import type { InstrumentRecord } from "./record.ts";
 import type { Instrument } from "./instrument.ts";
 import { organ } from "./organ/index.ts";
@@ -69,9 +69,11 @@ export const linesOf = (of: Instrument): readonly Line[] => [
   },
 ];
 
-/** A line of an instrument; of a line nobody knows any more there is the name alone. */
-export const lineOf = (of: Instrument, id: string): Line =>
-  linesOf(of).find((line) => line.id === id) ?? limbLine(id);
+/** A line of an instrument; one it has no more, as when the instrument was changed, is all of it. */
+export const lineOf = (of: Instrument, id: string): Line => {
+  const lines = linesOf(of);
+  return lines.find((line) => line.id === id) ?? { ...lines.at(-1)!, id, name: id };
+};
 
 /**
  * The words for a hand, a foot or a line on screen.
@@ -79,7 +81,3 @@ export const lineOf = (of: Instrument, id: string): Line =>
  * @example handName(instrument("organ"), "left-feet") // => "left hand and feet"
  */
 export const handName = (of: Instrument, id: string): string => lineOf(of, id).name;
-
-/** The same where it is not known of which instrument: the name it has where there is one. */
-export const lineName = (id: string): string =>
-  instruments.flatMap(linesOf).find((line) => line.id === id)?.name ?? id;

@@ -1,7 +1,6 @@
 import * as engine from "../fingering/index.ts";
 import type {
   FingerOptions,
-  HandModel,
   Played,
   Proposal,
   ProposeOptions,
@@ -44,7 +43,7 @@ const NOTHING: Proposal = {
 function modelOf(hand: string, { instrument: kind = USUAL_INSTRUMENT, player }: ForWhom) {
   const limb = instrument(kind).limbs.find((candidate) => candidate.id === hand);
   if (!limb) throw new RangeError(`no hand called ${hand}`);
-  return HANDS.get(kind)?.models[hand]?.(player);
+  return handsOf(kind)?.models[hand]?.(player);
 }
 
 /**
@@ -78,7 +77,7 @@ export function proposeNotes(
   options: FingerOptions & ForWhom,
   score?: Score,
 ): Proposal {
-  const model: HandModel | undefined = modelOf(options.hand, options);
+  const model = modelOf(options.hand, options);
   return model ? engine.proposeNotes(played, model, options, score) : NOTHING;
 }
 

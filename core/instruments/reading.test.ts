@@ -82,6 +82,13 @@ describe("organ music", () => {
     expect(whose(four(LYRIC))).toEqual(["right 64", "left 60", "feet 36"]);
   });
 
+  it("of a choir in open score has all four voices, words or not", () => {
+    const voices = ["G4:4", "D4:4", "B3:4", "G2:4"].map((text) =>
+      measure(1, line(text, 1, 1, LYRIC)),
+    );
+    expect(whose(file(...voices))).toEqual(["right 67 62", "left 59", "feet 43"]);
+  });
+
   it("of a hymn on two staves gives the lowest voice to the feet, in voices or in chords", () => {
     const expected = ["right 62 67 62 69 62 71 62 67", "left 59 57 55 59", "feet 43 41 43 43"];
     expect(whose(file(hymn))).toEqual(expected);
@@ -116,6 +123,10 @@ describe("guitar music", () => {
     // nothing below the lowest string as it is written
     expect(whose(neck(G, "E2 B2 G3 E3"), "guitar")).toEqual(["hands 40 47 55 52"]);
     expect(whose(neck(G), "guitar", { layout: "sounding" })).toEqual(["hands 52 59 67 64"]);
+  });
+  it("sounds where tablature says, which has no octave of its own", () => {
+    const tab = "<clef><sign>TAB</sign><line>5</line></clef>";
+    expect(whose(neck(tab), "guitar")).toEqual(["hands 52 59 67 64"]);
   });
   it("has the notes once where the tablature is a part of its own, with strings and frets", () => {
     const tab = "<clef><sign>TAB</sign><line>5</line></clef>";

@@ -51,6 +51,17 @@ it("where the feet are silent nothing is asked of them, and the hands together a
   expect(cells("organ", score, 4)).toEqual(["right", "left", "both"]);
 });
 
+it("a hand that only holds on is nothing to practise apart", () => {
+  const tied = (type: string) => `<tie type="${type}"/>`;
+  const held = (bar: number) =>
+    note("C", 3, 2).replace("</note>", `${bar ? tied("stop") : ""}${tied("start")}</note>`);
+  const score = scoreFor(
+    "piano",
+    Array.from({ length: 8 }, (_, i) => [note(STEPS[i]!, 5, 1), held(i)]),
+  );
+  expect(cells("piano", score, 4)).toEqual(["both"]);
+});
+
 it("a guitarist takes melody and bass where two voices are written", () => {
   const two = scoreFor("guitar", [
     [note("E", 4, 1, 1), note("A", 2, 1, 2)],

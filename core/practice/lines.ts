@@ -46,7 +46,8 @@ export function inBars(score: Score, line: Line): (from: number, to: number) => 
   const takes = takenBy(line, score);
   const bars: string[][] = score.bars.map(() => []);
   for (const note of score.notes)
-    if (takes(note))
+    // what only sounds on from before is nothing to practise
+    if (takes(note) && !note.held)
       bars[note.bar]!.push(note.ornaments?.length && !line.bare ? `${note.id}~` : note.id);
   return (from, to) =>
     bars

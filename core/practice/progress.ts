@@ -71,15 +71,17 @@ export function ridge(
     tempos: shareAmongReturns(score, form, line, promotions),
   }));
   const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
-  const best = (bar: number, found: (line: Line) => boolean) =>
-    Math.max(0, ...shared.filter(({ line }) => found(line)).map(({ tempos }) => tempos[bar]!));
+  const best = (bar: number, some: typeof shared) =>
+    Math.max(0, ...some.map(({ tempos }) => tempos[bar]!));
+  const holding = new Map(
+    hands.map((hand) => [hand, shared.filter(({ line }) => covers(line, limbLine(hand)))]),
+  );
+  const all = shared.filter(({ line }) => line === whole);
   return score.bars.map(({ index }) => {
     const used = hands.filter((hand) => strikes[hand]![index]);
     return {
-      secure: used.length
-        ? Math.min(...used.map((hand) => best(index, (line) => covers(line, limbLine(hand)))))
-        : 0,
-      together: best(index, (line) => line === whole),
+      secure: used.length ? Math.min(...used.map((hand) => best(index, holding.get(hand)!))) : 0,
+      together: best(index, all),
       isNew: hands.some((hand) => form.isNew[hand]![index]),
       silent: used.length === 0,
     };
@@ -93,13 +95,13 @@ function shareAmongReturns(
   line: Line,
   promotions: readonly Promotion[],
 ): number[] {
+  const own = promotions.filter(({ hands }) => hands === line.id);
+  if (own.length === 0) return score.bars.map(() => 0);
   const best = new Map<string, number>();
   const keys = score.paperHands ? firstTimes(score, form) : contentKeys(score, line);
-  for (const { from, to, hands, tempo } of promotions) {
-    if (hands !== line.id) continue;
+  for (const { from, to, tempo } of own)
     for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++)
       best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
-  }
   return keys.map((key) => best.get(key) ?? 0);
 }
 

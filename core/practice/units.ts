@@ -125,13 +125,13 @@ export function unitsOf(
     const before = cells.flatMap(([from, to]): string[] => {
       const isNewIn = (hand: string) => form.isNew[hand]!.slice(from, to + 1).some(Boolean);
       const plays = (hand: string) => strikes[hand]!.slice(from, to + 1).some(Boolean);
-      const same = (a: Line, b: Line) =>
-        contentOf.get(a)!(from, to) === contentOf.get(b)!(from, to);
+      const here = new Map([...contentOf].map(([line, content]) => [line, content(from, to)]));
+      const same = (a: Line, b: Line) => here.get(a) === here.get(b);
       const alone = apart.filter(
         (line) =>
           line.limbs.some(isNewIn) &&
           line.limbs.every(plays) &&
-          contentOf.get(line)!(from, to) !== "" &&
+          here.get(line) !== "" &&
           !same(line, whole) &&
           // what adds nothing to a hand alone is that hand
           !apart.some(

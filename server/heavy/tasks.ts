@@ -237,14 +237,14 @@ export const tasks = {
   annotate: (
     source: Source,
     annotations: Annotations,
-    mine: readonly number[],
+    practised: readonly number[],
     kind: string,
   ): string => {
     const { aspects, strata } = instrument(kind);
-    return annotate(inUse(source), { ...annotations, aspects }, mine, strata);
+    return annotate(inUse(source), { ...annotations, aspects }, practised, strata);
   },
-  engravable: (source: Source, mine: readonly number[], kind: string): string =>
-    engravable(inUse(source), mine, instrument(kind).aspects),
+  engravable: (source: Source, practised: readonly number[], kind: string): string =>
+    engravable(inUse(source), practised, instrument(kind).aspects),
 };
 
 export type Tasks = typeof tasks;

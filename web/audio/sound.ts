@@ -1,7 +1,7 @@
 import type { Timbre } from "@yarrow-ridge/core/instruments";
 import type * as Tone from "tone";
 import type { Sampler } from "tone";
-import { synthesized, type Voices } from "./tones.ts";
+import { synthesized, voicesOf, type Voices } from "./tones.ts";
 
 /** What makes sound, on one audio clock. Times in seconds of that clock. */
 export interface Sound {
@@ -39,7 +39,7 @@ export async function openSound(withNotes: boolean, timbre?: Timbre): Promise<So
   if (!context) context = new AudioContext({ latencyHint: "interactive" });
   if (context.state === "suspended") await context.resume();
   const clock = context;
-  const voices = tone && (await voicesOf(tone, clock, timbre));
+  const voices = tone && (await openVoices(tone, clock, timbre));
   const clicks = clock.createGain();
   clicks.connect(clock.destination);
   return {
@@ -53,7 +53,7 @@ export async function openSound(withNotes: boolean, timbre?: Timbre): Promise<So
   };
 }
 
-async function voicesOf(
+async function openVoices(
   tone: typeof Tone,
   clock: AudioContext,
   timbre: Timbre | undefined,
@@ -70,18 +70,7 @@ function loadPiano(tone: typeof Tone): Promise<Voices> {
     const sampler: Sampler = new tone.Sampler({
       urls: samples,
       release: 0.4,
-      onload: () =>
-        resolve({
-          play: (midi, time, seconds, loudness) => {
-            sampler.triggerAttackRelease(
-              tone.Frequency(midi, "midi").toFrequency(),
-              seconds,
-              time,
-              loudness,
-            );
-          },
-          silence: () => sampler.releaseAll(),
-        }),
+      onload: () => resolve(voicesOf(tone, sampler)),
       onerror: reject,
     }).toDestination();
   });

@@ -27,15 +27,14 @@ export function synthesized(tone: typeof Tone, timbre: Timbre): Voices {
   });
   synth.volume.value = LEVEL;
   synth.toDestination();
-  return {
-    play: (midi, time, seconds, loudness) => {
-      synth.triggerAttackRelease(
-        tone.Frequency(midi, "midi").toFrequency(),
-        seconds,
-        time,
-        loudness,
-      );
-    },
-    silence: () => synth.releaseAll(),
-  };
+  return voicesOf(tone, synth);
 }
+
+/** The voices of a sampler or a synthesizer. */
+export const voicesOf = (tone: typeof Tone, player: Tone.Sampler | Tone.PolySynth): Voices => ({
+  play: (midi, time, seconds, loudness) => {
+    const frequency = tone.Frequency(midi, "midi").toFrequency();
+    player.triggerAttackRelease(frequency, seconds, time, loudness);
+  },
+  silence: () => player.releaseAll(),
+});

@@ -33,7 +33,7 @@ export function StavesNotice({
   return (
     <section className="card" aria-label="How the staves were read">
       <p>
-        The file does not say whose its notes are. They were read as <b>{layout.name}</b>.
+        The file leaves open how its staves are meant. They were read as <b>{layout.name}</b>.
       </p>
       <div className="row">
         <Button size="small" variant="contained" onClick={() => void choose(layout.id)}>

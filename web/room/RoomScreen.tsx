@@ -96,13 +96,17 @@ export function RoomScreen() {
     };
   }, [ready, card, said, marks, remarks, shape]);
 
+  const line = useMemo(
+    () => ready && card && lineOf(instrument(ready.piece.instrument), card.hands),
+    [ready, card],
+  );
   const others = useMemo(() => {
-    if (!ready || !card) return [];
-    const takes = takenBy(lineOf(instrument(ready.piece.instrument), card.hands), ready.score);
+    if (!ready || !card || !line) return [];
+    const takes = takenBy(line, ready.score);
     return ready.score.notes
       .filter((note) => note.bar >= card.from && note.bar <= card.to && !takes(note))
       .map((note) => note.id);
-  }, [ready, card]);
+  }, [ready, card, line]);
   const how = useMemo(
     () =>
       ready && card && !ready.piece.onPaper
@@ -112,17 +116,17 @@ export function RoomScreen() {
             startOf(card.from),
             startOf(card.to + 1),
             (hand) => handName(instrument(ready.piece.instrument), hand).toLowerCase(),
-            lineOf(instrument(ready.piece.instrument), card.hands).limbs,
+            line?.limbs,
           )
         : [],
-    [ready, card, shape],
+    [ready, card, shape, line],
   );
   useEffect(() => {
     if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
   }, [card]);
   const problem = query.error ?? error;
   if (problem) return <Trouble error={problem} again={again} />;
-  if (!card || !ready || !layers) return <Waiting what="the card" />;
+  if (!card || !ready || !layers || !line) return <Waiting what="the card" />;
   const kind = instrument(ready.piece.instrument);
   const count = card.to - card.from + 1;
   const zoom = (count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9) * (narrow ? 0.7 : 1);
@@ -130,9 +134,7 @@ export function RoomScreen() {
     (one) =>
       one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
   );
-  const told = section
-    ? aboutText(section.words, onlyJobs(section.about, lineOf(kind, card.hands).limbs))
-    : card.words;
+  const told = section ? aboutText(section.words, onlyJobs(section.about, line.limbs)) : card.words;
   const hasPage = onPages(pages, card.from, card.to);
   const onPage = hasPage && (ready.piece.onPaper ? face !== "engraved" : face === "page");
   return (
@@ -143,7 +145,7 @@ export function RoomScreen() {
         </h1>
         <span className="soft">
           {[
-            handName(kind, card.hands),
+            line.name,
             card.pieceTitle,
             rest.left > 0 ? `${rest.left} of ${card.minutes} min left` : "the minutes are over",
           ].join(" · ")}

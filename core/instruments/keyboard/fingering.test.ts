@@ -1,9 +1,9 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { instrument, instruments, valuesOf } from "../index.ts";
-import { isBlack, onsets, readFile } from "../../score/index.ts";
+import { isBlack, onsets, readFile, type Note } from "../../score/index.ts";
 import { lineOf, scoreOf } from "../../testing.ts";
-import { propose } from "../propose.ts";
+import { propose, proposeNotes } from "../propose.ts";
 
 const fingersOn = (keys: number[], hand: "right" | "left", locks?: ReadonlyMap<string, string>) =>
   propose(lineOf(keys, hand), { hand, from: 0, to: 0, ...(locks ? { locks } : {}) })
@@ -119,21 +119,26 @@ describe("piano fingers", () => {
     ));
 });
 
+const playedAt = (note: Note) => ({ ...note, at: note.offset, length: note.duration });
+
 describe("instruments", () => {
-  it("are five; hands are proposed for the piano and the manuals of the organ, and the others say plainly that they are not", () => {
-    expect(instruments.map(({ id }) => id)).toEqual([
-      "piano",
-      "organ",
-      "harp",
-      "guitar",
-      "accordion",
-    ]);
+  it("propose for just the limbs they have a model of, and of the others say that they do not", async () => {
     for (const one of instruments) {
-      const proposed = one.limbs.some((limb) => limb.proposed);
-      expect(proposed).toBe(one.id === "piano" || one.id === "organ");
-      // of the organ the manuals, not the feet
+      const models = (await one.hands?.())?.models ?? {};
+      expect(one.limbs.filter((limb) => limb.proposed).map(({ id }) => id)).toEqual(
+        Object.keys(models),
+      );
+      for (const [hand, model] of Object.entries(models)) {
+        const { notes } = proposeNotes(lineOf([60, 62, 64], "right").notes.map(playedAt), {
+          instrument: one.id,
+          hand,
+        });
+        expect([one.id, hand, notes.length, typeof model]).toEqual([one.id, hand, 3, "function"]);
+      }
       expect(one.notProposed === undefined).toBe(one.limbs.every((limb) => limb.proposed));
     }
+  });
+  it("have the fingers their players have", () => {
     expect(valuesOf(instrument("harp"), "right", "finger")).toEqual(["1", "2", "3", "4"]);
   });
 });

@@ -13,7 +13,10 @@ const isHymn = ([upper, lower]: readonly StaffFacts[]): boolean =>
   lower!.low >= LOWEST_PEDAL;
 
 const usual = () => 0.5;
-const sung = ([first]: readonly StaffFacts[]) => (first!.sung ? 1 : 0);
+/** A singer above the organ; where all staves have words, the organ plays them all. */
+const isSungAbove = ([first, ...others]: readonly StaffFacts[]): boolean =>
+  first!.sung && !others.every((one) => one.sung);
+const sung = (staves: readonly StaffFacts[]) => (isSungAbove(staves) ? 1 : 0);
 
 /** Ways organ music is written down. Common practice, no source. */
 export const ORGAN_LAYOUTS: readonly Layout[] = [
@@ -47,7 +50,7 @@ export const ORGAN_LAYOUTS: readonly Layout[] = [
     name: "a staff that is sung, and two for the hands with the lowest voice for the feet",
     staves: [undefined, "right", "left"],
     lowest: "feet",
-    fits: (staves) => (staves[0]!.sung && isHymn(staves.slice(1)) ? 2 : 0),
+    fits: (staves) => (isSungAbove(staves) && isHymn(staves.slice(1)) ? 2 : 0),
   },
   {
     id: "open",

@@ -1,4 +1,4 @@
-import { compare, toNumber } from "../model/fraction.ts";
+import { toNumber, toText } from "../model/fraction.ts";
 import type { RawMeasure, RawNote } from "./measure.ts";
 import { children, type Element } from "../xml/xml.ts";
 
@@ -13,7 +13,7 @@ export interface Layout {
   readonly lowest?: string;
   /** Semitones from what is written to what sounds, where the file does not say it itself. */
   readonly sounds?: number;
-  /** How well staves like these fit, 0 to 1: the best is taken until somebody says otherwise. */
+  /** How well staves like these fit, 0 for not at all: the best is taken until somebody says otherwise. */
   readonly fits: (staves: readonly StaffFacts[]) => number;
 }
 
@@ -28,7 +28,7 @@ export interface StaffFacts {
   /** Lowest and highest key as read, A4 = 69. */
   readonly low: number;
   readonly high: number;
-  /** The file says that it sounds higher or lower than it is written, or has a clef that does. */
+  /** The file says itself where it sounds: by a transposition, its clef, or as tablature. */
   readonly transposed: boolean;
 }
 
@@ -63,8 +63,8 @@ export function staffFacts(
         sung: all.some((note) => children(note.element, "lyric").length > 0),
         pairs: pairs / Math.max(1, moments.size),
         together: together / Math.max(1, moments.size),
-        low: Math.min(...all.map((note) => note.midi)),
-        high: Math.max(...all.map((note) => note.midi)),
+        low: all.reduce((least, { midi }) => Math.min(least, midi), Infinity),
+        high: all.reduce((most, { midi }) => Math.max(most, midi), -Infinity),
         transposed,
       };
     }),
@@ -107,19 +107,21 @@ export function lowestVoice(bars: readonly (readonly RawNote[])[]): Set<Element>
   const low = [...heights].sort(([, a], [, b]) => a.sum / a.count - b.sum / b.count)[0]?.[0];
   return new Set(
     bars.flatMap((notes) => {
-      const two = notes.some((note) => note.voice === low);
-      return notes
-        .filter((note) => {
-          if (two) return note.voice === low;
-          const others = notes.filter(
-            (one) => one.voice === note.voice && compare(one.offset, note.offset) === 0,
-          );
-          // a line without a second one is the bass where no voice is known to be it
-          return others.length > 1
-            ? others.every((one) => one.midi >= note.midi)
-            : low === undefined;
-        })
-        .map((note) => note.element);
+      if (notes.some((note) => note.voice === low))
+        return notes.filter((note) => note.voice === low).map((note) => note.element);
+      const chords = new Map<string, RawNote[]>();
+      for (const note of notes) {
+        const at = `${note.voice} ${toText(note.offset)}`;
+        const chord = chords.get(at);
+        if (chord) chord.push(note);
+        else chords.set(at, [note]);
+      }
+      // a line without a second one is the bass where no voice is known to be it
+      return [...chords.values()].flatMap((chord) =>
+        chord.length > 1 || low === undefined
+          ? [chord.reduce((lowest, one) => (one.midi < lowest.midi ? one : lowest)).element]
+          : [],
+      );
     }),
   );
 }
@@ -139,8 +141,9 @@ export function isTablature(part: Element): boolean {
   return clefs.length > 0 && clefs.every((sign) => sign.textContent?.trim() === "TAB");
 }
 
-/** Whether a part says that it does not sound as it is written. */
+/** Whether a part says where it sounds: by its signs, or as tablature, which has no octave. */
 export const saysTransposed = (part: Element): boolean =>
+  isTablature(part) ||
   children(part, "measure")
     .flatMap((measure) => children(measure, "attributes"))
     .some(

@@ -1,5 +1,14 @@
 import { beatLength, lead } from "../model/beats.ts";
-import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from "../model/fraction.ts";
+import {
+  add,
+  compare,
+  max,
+  subtract,
+  toNumber,
+  toText,
+  ZERO,
+  type Fraction,
+} from "../model/fraction.ts";
 import { adorned, neighbour } from "./ornaments.ts";
 import type { Bar, Note, PedalDepth, PedalMark, Place, Road, Score } from "../model/model.ts";
 import { onePass, roadOrder } from "./order.ts";
@@ -111,40 +120,49 @@ export interface PerformOptions {
   readonly bare?: boolean;
 }
 
-/** A note with what adorns it. */
-function sounding(
+/** The grace notes of a bar by the note they adorn: of a chord the first one. */
+function gracesOf(inBar: readonly Note[]): ReadonlyMap<Note, readonly Note[]> {
+  const waiting = new Map<string, Note[]>();
+  const found = new Map<Note, readonly Note[]>();
+  for (const note of inBar) {
+    const at = `${note.voice} ${toText(note.offset)}`;
+    const before = waiting.get(at);
+    if (note.grace && before) before.push(note);
+    else if (note.grace) waiting.set(at, [note]);
+    else if (before) {
+      found.set(note, before);
+      waiting.delete(at);
+    }
+  }
+  return found;
+}
+
+const plainly = (note: Note, start: Fraction): Sounding => ({
+  id: note.id,
+  hand: note.hand,
+  midi: note.midi,
+  onset: toNumber(add(start, note.offset)),
+  length: toNumber(note.length) * (note.staccato ? 0.5 : 1),
+  loudness: PLAIN,
+});
+
+/** A note with what adorns it, in the place of the note alone. */
+const withOrnaments = (
+  sounding: Sounding,
   note: Note,
-  start: Fraction,
+  graces: readonly Note[],
   bar: Bar,
   inBar: readonly Note[],
-  bare: boolean,
-): Sounding[] {
-  const { id, hand } = note;
-  const onset = toNumber(add(start, note.offset));
-  const length = toNumber(note.length) * (note.staccato ? 0.5 : 1);
-  const plain = { id, hand, loudness: PLAIN };
-  const graces = bare
-    ? []
-    : inBar.filter(
-        (one) => one.grace && one.voice === note.voice && compare(one.offset, note.offset) === 0,
-      );
-  // of a chord the first note is adorned
-  const first = inBar.find(
-    (one) => !one.grace && one.voice === note.voice && compare(one.offset, note.offset) === 0,
-  );
-  const own = first === note ? graces : [];
-  if (bare || (own.length === 0 && !note.ornaments?.length))
-    return [{ ...plain, midi: note.midi, onset, length }];
-  return adorned(note, length, own, (side) => neighbour(note, bar, inBar, side)).map(
-    (tone): Sounding => ({
-      ...plain,
-      midi: tone.midi,
-      onset: Math.max(0, onset + tone.at),
-      length: tone.length,
-      ...(tone.at ? { after: tone.at } : {}),
+): Sounding[] =>
+  adorned(note, sounding.length, graces, (side) => neighbour(note, bar, inBar, side)).map(
+    ({ midi, at, length }): Sounding => ({
+      ...sounding,
+      midi,
+      onset: Math.max(0, sounding.onset + at),
+      length,
+      ...(at ? { after: at } : {}),
     }),
   );
-}
 
 /**
  * A stretch as it is to be heard, from one place to another in one pass: the notes of a line,
@@ -195,10 +213,14 @@ function performBars(
     const bar = score.bars[index]!;
     const end = index === to.bar && to.offset.num > 0 ? to.offset : bar.length;
     const begin = position === 0 ? from.offset : ZERO;
+    const graces = gracesOf(byBar[index]!);
     for (const note of byBar[index]!) {
       const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
       if (!inside || note.held || note.grace || !takes(note)) continue;
-      notes.push(...sounding(note, start, bar, byBar[index]!, bare));
+      const sounding = plainly(note, start);
+      const own = graces.get(note) ?? [];
+      if (bare || (own.length === 0 && !note.ornaments?.length)) notes.push(sounding);
+      else notes.push(...withOrnaments(sounding, note, own, bar, byBar[index]!));
     }
     for (const mark of pedal) {
       const inside =
