@@ -69,7 +69,7 @@ export const linesOf = (of: Instrument): readonly Line[] => [
   },
 ];
 
-/** A line of an instrument; one it has no more, as when the instrument was changed, is all of it. */
+/** A line of an instrument; one it has no more (the instrument was changed) is all of it. */
 export const lineOf = (of: Instrument, id: string): Line => {
   const lines = linesOf(of);
   return lines.find((line) => line.id === id) ?? { ...lines.at(-1)!, id, name: id };

@@ -13,7 +13,7 @@ export interface Layout {
   readonly lowest?: string;
   /** Semitones from what is written to what sounds, where the file does not say it itself. */
   readonly sounds?: number;
-  /** How well staves like these fit, 0 for not at all: the best is taken until somebody says otherwise. */
+  /** How well staves like these fit, 0 for not at all: the best is taken till somebody objects. */
   readonly fits: (staves: readonly StaffFacts[]) => number;
 }
 
