@@ -1,6 +1,13 @@
-import { pedalMark } from "./instruments/index.ts";
+import { marksHeard, pedalMark, sounded } from "./instruments/index.ts";
 import { piano } from "./instruments/piano/index.ts";
-import { annotate, type Annotations, type PedalMark, type Shape } from "./score/index.ts";
+import {
+  annotate,
+  perform,
+  startOf,
+  type Annotations,
+  type PedalMark,
+  type Shape,
+} from "./score/index.ts";
 import { readScore, type Score } from "./score/index.ts";
 
 /** A note of the shorthand: `F#4:2` is F sharp, two quarters; `r:1` a rest; `C4+E4:1` a chord. */
@@ -77,3 +84,12 @@ export const exported = (
     parts,
     piano.strata,
   );
+
+/** The notes of a piano score as they sound under pedal marks. */
+export const heardUnder = (score: Score, pedal: readonly PedalMark[]) =>
+  sounded(
+    piano,
+    perform(score, startOf(0), startOf(score.bars.length), {
+      marks: marksHeard(new Map([["pedal", pedal.map((one, i) => pedalMark(one, String(i)))]])),
+    }),
+  ).notes;

@@ -182,6 +182,39 @@ it("proposes its marks and looks through them, over the requests of every kind",
   expect(checked).toEqual({ marks: 2, doubts: [] });
 });
 
+it("suggests them in pencil at the desk; a key does what the focused control says", async () => {
+  await page.goto(`${server.url}/pieces/${id}`);
+  await drawn();
+  await press(page, "Changes");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  await says(page, "small bells since bar 1");
+  const suggest = async () => {
+    await press(page, /^Suggest for/);
+    await page.waitForSelector(".mark-words .pencil::-p-text(large bells)");
+    await says(page, "it begins with key 60");
+  };
+  await suggest();
+  const before = (await written()).marks;
+  await page.focus("button::-p-text(Rub out)");
+  await page.keyboard.press("Enter");
+  await page.waitForFunction(() => !document.querySelector(".mark-words .pencil"));
+  expect((await written()).marks).toEqual(before);
+  await suggest();
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press("Enter");
+  await until(async () => (await written()).marks.some((one) => one.data.to === "large"));
+  await press(page, "Check");
+  await says(page, "Nothing to doubt in 2 marks.");
+  const midi = await (await fetch(`${server.url}/api/pieces/${id}/section.mid`)).arrayBuffer();
+  // bank select, large bells: status B0, controller 0, value 2
+  expect(Buffer.from(midi).includes(Buffer.from([0xb0, 0, 2]))).toBe(true);
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
+  await until(async () => (await written()).marks.every((one) => one.data.to !== "large"));
+});
+
 it("refuses what its schema refuses", async () => {
   await expect(
     ask("PUT", `/api/pieces/${id}/marks/change`, {

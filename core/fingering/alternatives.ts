@@ -1,5 +1,5 @@
 import { agree, type Agreed, type Star } from "./agree.ts";
-import { costOf, FORBIDDEN, IMPOSSIBLE, stretchOf, type Line, type Prices } from "./line.ts";
+import { costOf, FORBIDDEN, IMPOSSIBLE, sublineOf, type Line, type Prices } from "./line.ts";
 import { regular } from "./prepare.ts";
 import type { SolvedLine } from "./solve.ts";
 
@@ -83,7 +83,7 @@ function openPart(
       moments: star.moments.filter((at) => at >= from && at <= to).map((at) => at - from),
     }))
     .filter(({ moments }) => moments.length > 1);
-  const part = stretchOf(line, from, to);
+  const part = sublineOf(line, from, to);
   return {
     from,
     line: part,

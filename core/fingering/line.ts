@@ -70,7 +70,7 @@ export function costOf(
 }
 
 /** Some moments of a line, from one to another, as if there were no others. */
-export function stretchOf<C>(line: Line<C>, from: number, to: number): Line<C> {
+export function sublineOf<C>(line: Line<C>, from: number, to: number): Line<C> {
   const cut = <T>(list: readonly T[]): T[] => list.slice(from, to + 1);
   const [step, turn] = [cut(line.step), cut(line.turn)];
   step[0] = NO_TABLE;

@@ -31,7 +31,7 @@ const KINDS: readonly string[] = ["exact", "octave", "transposed", "varied"];
  * A part of a hand's line that has come before: its moments beside those at the same time in what
  * they bring back.
  */
-interface Stretch {
+interface Passage {
   readonly kind: "return" | "group";
   readonly pairs: readonly (readonly [at: number, of: number])[];
 }
@@ -69,14 +69,14 @@ export function runsOfForm(
   const freed = moments.map((moment) => freesHand(moment.link));
   const goesOn = (i: number, of: number) =>
     freed[i] === freed[of] && places[i]! - places[i - 1]! === places[of]! - places[of - 1]!;
-  return stretchesOf(moments, score, hand, returns, groups ? sequences : []).flatMap(
-    (stretch): Run[] => {
-      const pairs = stretch.pairs.filter(([i, of]) => shapes[of] === shapes[i]);
+  return passagesOf(moments, score, hand, returns, groups ? sequences : []).flatMap(
+    (passage): Run[] => {
+      const pairs = passage.pairs.filter(([i, of]) => shapes[of] === shapes[i]);
       return rowsOf(pairs, goesOn).flatMap((row): Run[] => {
         const away = moments[row.at]!.keys[0]! - moments[row.of]!.keys[0]!;
         const kind =
           away === 0 ? "same" : alike.period && away % alike.period === 0 ? "octave" : "group";
-        return stretch.kind === "group" &&
+        return passage.kind === "group" &&
           underHand(places, row.of, row.at + row.count - 1, alike.still)
           ? []
           : [{ kind, ...row }];
@@ -94,9 +94,9 @@ export const otherKeyTwins = (
   score: Score,
   { returns }: FormReturns,
   hand: string,
-): Stretch["pairs"] => {
+): Passage["pairs"] => {
   const single = (at: number) => moments[at]!.keys.length === 1;
-  return stretchesOf(
+  return passagesOf(
     moments,
     score,
     hand,
@@ -173,13 +173,13 @@ function gathered(centres: Int32Array, keys: Star["keys"]): Star[] {
 
 const timeOf = (moment: Moment): Fraction => moment.notes[moment.struck.indexOf(true)]!.at;
 
-function stretchesOf(
+function passagesOf(
   moments: readonly Moment[],
   score: Score,
   hand: string,
   returns: FormReturns["returns"],
   sequences: FormReturns["sequences"],
-): Stretch[] {
+): Passage[] {
   const times = moments.map(timeOf);
   const at = new Map<string, number[]>();
   times.forEach((time, i) => at.set(toText(time), [...(at.get(toText(time)) ?? []), i]));
@@ -199,7 +199,7 @@ function stretchesOf(
   return [
     ...returns
       .filter((one) => one.hand === hand && KINDS.includes(one.relation))
-      .map((one): Stretch => ({
+      .map((one): Passage => ({
         kind: "return",
         pairs: pairs(inBar.slice(one.from, one.to + 1).flat(), (i) =>
           add(
@@ -210,7 +210,7 @@ function stretchesOf(
       })),
     ...sequences
       .filter((one) => one.hand === hand)
-      .map((one): Stretch => {
+      .map((one): Passage => {
         const cell = fromNumber(one.cell);
         const second = add(add(start(one.from.bar), one.from.offset), cell);
         const inside = (i: number) =>
@@ -232,7 +232,7 @@ function stretchesOf(
 }
 
 /** Pairs that follow each other without a gap. */
-function rowsOf(pairs: Stretch["pairs"], goesOn: (at: number, of: number) => boolean): Row[] {
+function rowsOf(pairs: Passage["pairs"], goesOn: (at: number, of: number) => boolean): Row[] {
   const rows: { at: number; of: number; count: number }[] = [];
   for (const [at, of] of pairs) {
     const last = rows.at(-1);
@@ -260,8 +260,8 @@ function numbered<T extends string | number>(count: number, keyAt: (at: number) 
 }
 
 /**
- * The same for notes without a score, where no form is known: long stretches on the same keys or
- * octaves away. Equal stretches are found by numbering those half as long first (Karp, Miller and
+ * The same for notes without a score, where no form is known: long passages on the same keys or
+ * octaves away. Equal passages are found by numbering those half as long first (Karp, Miller and
  * Rosenberg 1972).
  */
 export function repeatsOf(moments: readonly Moment[], alike: Alike): Run[] {

@@ -60,8 +60,8 @@ export const pairsOfReturns = (
       }));
     });
 
-/** Bars as stretches. */
-export function stretches(bars: Iterable<number>): { from: number; to: number }[] {
+/** Bars as barRanges. */
+export function barRanges(bars: Iterable<number>): { from: number; to: number }[] {
   const found: { from: number; to: number }[] = [];
   for (const bar of [...new Set(bars)].sort((a, b) => a - b)) {
     const last = found.at(-1);
@@ -170,7 +170,7 @@ export function carryFingers(
   }
   return {
     fingerings: [...found].map(([id, finger]) => ({ id, finger })),
-    to: stretches(reached),
+    to: barRanges(reached),
     misfits: [...new Set(misfits)],
   };
 }
@@ -258,7 +258,7 @@ export function carryRemarks(
   }
   return {
     remarks: found,
-    to: stretches(found.map((one) => one.bar)),
+    to: barRanges(found.map((one) => one.bar)),
     misfits: [...new Set(misfits)],
   };
 }

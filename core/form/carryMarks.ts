@@ -1,6 +1,6 @@
 import { comparePlaces, compare, lastBarOf, type Mark, type Score } from "../score/index.ts";
 import type { Stratum } from "../score/index.ts";
-import { asWhole, KINDS, stretches, type Where } from "./carry.ts";
+import { asWhole, KINDS, barRanges, type Where } from "./carry.ts";
 import type { Return } from "./returns.ts";
 
 /** Marks to be written where the music comes back; they have no ids yet. */
@@ -26,7 +26,7 @@ export const carryMarks = (
   const { found, misfits } = stratum.lined
     ? withTheirHand(score, returns, stratum, marks, inside)
     : withAllHands(score, returns, stratum, marks, inside, from, to);
-  return { marks: found, to: stretches(found.flatMap(barsOf)), misfits: [...new Set(misfits)] };
+  return { marks: found, to: barRanges(found.flatMap(barsOf)), misfits: [...new Set(misfits)] };
 };
 
 const lastOf = ({ from, to }: Draft): number => (to ? lastBarOf(to) : from.bar);

@@ -4,7 +4,7 @@ export type { Form } from "./model.ts";
 export {
   pairsOfReturns,
   sistersOf,
-  stretches,
+  barRanges,
   struckIn,
   twinOf,
   wholeReturns,

@@ -1,7 +1,15 @@
 import { accordion } from "./accordion/index.ts";
 import { guitar } from "./guitar/index.ts";
 import { harp } from "./harp/index.ts";
-import { TOGETHER, type Aspect, type Line, type Stratum } from "../score/index.ts";
+import {
+  TOGETHER,
+  type Aspect,
+  type ControllerSet,
+  type Line,
+  type Mark,
+  type Performance,
+  type Stratum,
+} from "../score/index.ts";
 import type { InstrumentRecord } from "./record.ts";
 import type { Instrument } from "./instrument.ts";
 import { organ } from "./organ/index.ts";
@@ -33,6 +41,32 @@ export function instrument(id: string): Instrument {
 /** A kind of marks of an instrument; undefined when it has none of that name. */
 export const stratumOf = (of: Instrument, id: string): Stratum | undefined =>
   of.strata.find((one) => one.id === id);
+
+/** Marks by stratum as one list, each with its stratum: as they are performed. */
+export const marksHeard = (marks: ReadonlyMap<string, readonly Mark[]>) =>
+  [...marks].flatMap(([stratum, own]) => own.map((mark) => ({ ...mark, stratum })));
+
+/**
+ * What is played as it sounds under its marks: with the pedal, what a hand lets go rings on.
+ *
+ * @example sounded(piano, perform(score, startOf(0), startOf(1))).notes.length // => 5
+ */
+export const sounded = (of: Instrument, performance: Performance): Performance =>
+  of.strata.reduce((heard, { id, sound }) => {
+    const own = performance.marks.filter(({ stratum }) => stratum === id);
+    return sound && own.length > 0 ? sound(heard, own) : heard;
+  }, performance);
+
+/** What the marks of a performance are in a MIDI file. */
+export const controllersOf = (of: Instrument, { marks, length }: Performance): ControllerSet[] =>
+  of.strata.flatMap(({ id, controllers }) =>
+    controllers
+      ? controllers(
+          marks.filter(({ stratum }) => stratum === id),
+          length,
+        )
+      : [],
+  );
 
 /**
  * Lowest and highest key of a limb, as the instrument is set up.

@@ -1,6 +1,6 @@
 import type { Guide } from "./harmony.ts";
 import type { Moment } from "./ringing.ts";
-import type { Stretch } from "./stretches.ts";
+import type { PedalSpan } from "./spans.ts";
 
 /**
  * How the foot takes one harmony: all of it, or so many instants from its beginning; undefined when
@@ -13,7 +13,7 @@ const MOST = 0.5;
 const LEAST = 3;
 
 /**
- * Harmonies as stretches of instants, with what is struck when by how many voices in their first
+ * Harmonies as spans of instants, with what is struck when by how many voices in their first
  * bar: the same figure has the same pattern.
  */
 function figures(
@@ -43,23 +43,23 @@ function figures(
 
 /**
  * Where one texture goes on from harmony to harmony, the foot does what it does in most of them:
- * the ends that are expected, by the instant at which a stretch begins; each is the instant after
+ * the ends that are expected, by the instant at which a span begins; each is the instant after
  * the last.
  */
 export function expectedFrom(
   moments: readonly Moment[],
   guide: Guide,
-  stretches: readonly Stretch[],
+  spans: readonly PedalSpan[],
   end: number,
 ): ReadonlyMap<number, number> {
-  const taken = new Map(stretches.map((one) => [one.from, one]));
+  const taken = new Map(spans.map((one) => [one.from, one]));
   const byPattern = new Map<string, { from: number; to: number; script: Script }[]>();
   for (const { from, to, pattern } of figures(moments, guide, end)) {
-    const stretch = taken.get(from);
+    const span = taken.get(from);
     const one = {
       from,
       to,
-      script: stretch && (stretch.to >= to ? ("whole" as const) : stretch.to - from),
+      script: span && (span.to >= to ? ("whole" as const) : span.to - from),
     };
     if (byPattern.has(pattern)) byPattern.get(pattern)!.push(one);
     else byPattern.set(pattern, [one]);

@@ -27,7 +27,7 @@ function downs(score: Score, marks: readonly PedalMark[]): [number, number][] {
  */
 function judged(one: Case, tempo: number) {
   const score = caseScore(one);
-  const stretches = downs(
+  const spans = downs(
     score,
     proposePedal(score, { style: "harmony", from: 0, to: score.bars.length - 1, tempo }),
   );
@@ -40,20 +40,20 @@ function judged(one: Case, tempo: number) {
   return {
     harmonies: starts.length,
     smeared: starts.filter((at) =>
-      stretches.some(([from, to]) => from < at - near && to > at + half + near),
+      spans.some(([from, to]) => from < at - near && to > at + half + near),
     ).length,
     basses: one.pedal.bass ? starts.length : 0,
     caught: one.pedal.bass
       ? starts.filter((at) =>
-          stretches.some(
+          spans.some(
             ([from, to]) => from >= at - near && from <= at + half + near && to >= at + beat - near,
           ),
         ).length
       : 0,
-    needless: stretches.filter(
+    needless: spans.filter(
       ([from]) => !starts.some((at) => at <= from + near && at >= from - half - near),
     ).length,
-    down: stretches.reduce((sum, [from, to]) => sum + to - from, 0) / whole,
+    down: spans.reduce((sum, [from, to]) => sum + to - from, 0) / whole,
   };
 }
 

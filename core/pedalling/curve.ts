@@ -1,8 +1,5 @@
 import {
   add,
-  BASS,
-  FLUTTER,
-  grazed,
   subtract,
   toNumber,
   type Fraction,
@@ -12,6 +9,7 @@ import {
 } from "../score/index.ts";
 import { blurOf, clarity, momentsOf, soundingAt, type Sounding, type Tone } from "./ringing.ts";
 import { ROOMS, type Room } from "./room.ts";
+import { BASS, FLUTTER, grazed } from "./sound.ts";
 
 export interface ClarityAt {
   readonly bar: number;

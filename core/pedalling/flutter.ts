@@ -1,8 +1,9 @@
-import { BASS, pitchText, type Score } from "../score/index.ts";
+import { pitchText, type Score } from "../score/index.ts";
+import { BASS } from "./sound.ts";
 import { placeAt } from "./place.ts";
 import type { ProposedPedal } from "./model.ts";
 import type { Moment } from "./ringing.ts";
-import type { Stretch } from "./stretches.ts";
+import type { PedalSpan } from "./spans.ts";
 
 /** A line that goes on by step so low down, in keys, is joined by a fluttering foot. */
 const STEPWISE = 2;
@@ -17,7 +18,7 @@ const HURRIED = 0.45;
  */
 export function flutterRuns(
   moments: readonly Moment[],
-  stretches: readonly Stretch[],
+  spans: readonly PedalSpan[],
   end: number,
   tempo: number,
 ): (readonly [number, number])[] {
@@ -25,7 +26,7 @@ export function flutterRuns(
   const open = moments.map(
     (_, i) =>
       seconds(i) <= HURRIED &&
-      stretches.every((one) => i < one.from || i >= one.to || one.to - one.from === 1),
+      spans.every((one) => i < one.from || i >= one.to || one.to - one.from === 1),
   );
   const chordLike = (one: Moment) =>
     one.struck.filter((tone) => tone.midi - lowest(one) <= 12).length > 1;

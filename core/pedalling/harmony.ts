@@ -1,5 +1,6 @@
 import { hear, type Chord } from "../form/index.ts";
-import { BASS, beatLength, toNumber, type Score } from "../score/index.ts";
+import { beatLength, toNumber, type Score } from "../score/index.ts";
+import { BASS } from "./sound.ts";
 import type { Moment, Tone } from "./ringing.ts";
 import type { Room } from "./room.ts";
 
@@ -21,7 +22,7 @@ export interface Guide {
    */
   readonly caught: readonly number[];
   /**
-   * The instant after a stretch that begins at an instant, where the same texture is taken so
+   * The instant after a span that begins at an instant, where the same texture is taken so
    * elsewhere.
    */
   readonly expected?: ReadonlyMap<number, number>;

@@ -1,4 +1,5 @@
-import { BASS, NO_SHAPE, pitchText, toNumber, type Score } from "../score/index.ts";
+import { NO_SHAPE, pitchText, toNumber, type Score } from "../score/index.ts";
+import { BASS } from "./sound.ts";
 import { expectedFrom } from "./alike.ts";
 import { flutterMarks, flutterRuns } from "./flutter.ts";
 import { guideOf, unguided } from "./harmony.ts";
@@ -8,11 +9,11 @@ import { placeAt } from "./place.ts";
 import { keysIn, whyChange, whyDown, whyShallow } from "./reasons.ts";
 import { blurOf, momentsOf, soundingAt, type Moment, type Tone } from "./ringing.ts";
 import { ROOMS } from "./room.ts";
-import { cut, isSilence, JOINED, PRICES, type Stretch } from "./stretches.ts";
+import { cut, isSilence, JOINED, PRICES, type PedalSpan } from "./spans.ts";
 
 /**
  * Pedal marks for some bars, exactly the best under the prices: the line of instants is cut into
- * pedalled stretches and dry ones by dynamic programming. Each mark says why it stands there.
+ * pedalled spans and dry ones by dynamic programming. Each mark says why it stands there.
  *
  * @example
  *   proposePedal(score, { style: "harmony", from: 0, to: 1, tempo: 80 })[0].kind // => "down"
@@ -54,16 +55,16 @@ export function proposePedal(
       )
     : first;
   const runs = style === "harmony" ? flutterRuns(moments, best, end, tempo) : [];
-  const stretches = best.filter(
+  const spans = best.filter(
     (one) => !runs.some(([first, last]) => one.from >= first && one.from <= last),
   );
-  const marks = marksOf(score, moments, stretches, tones, end, tempo, to);
+  const marks = marksOf(score, moments, spans, tones, end, tempo, to);
   const fluttered = runs.flatMap((run) =>
     flutterMarks(
       score,
       moments,
       run,
-      stretches.some((one) => one.from === run[1] + 1),
+      spans.some((one) => one.from === run[1] + 1),
       to,
     ),
   );
@@ -75,27 +76,27 @@ export function proposePedal(
 function marksOf(
   score: Score,
   moments: readonly Moment[],
-  stretches: readonly Stretch[],
+  spans: readonly PedalSpan[],
   tones: readonly Tone[],
   end: number,
   tempo: number,
   to: number,
 ): ProposedPedal[] {
   const marks: ProposedPedal[] = [];
-  stretches.forEach((stretch, s) => {
-    const [first, before, next] = [moments[stretch.from]!, stretches[s - 1], stretches[s + 1]];
+  spans.forEach((span, s) => {
+    const [first, before, next] = [moments[span.from]!, spans[s - 1], spans[s + 1]];
     const follows =
       before !== undefined &&
-      before.to === stretch.from &&
+      before.to === span.from &&
       !restAfter(moments, before, tones, end, tempo);
     const why = follows
-      ? whyChange(score, moments, before, stretch, tones, tempo)
-      : whyDown(score, moments, stretch);
-    const bass = follows ? bassToKeep(moments, before, stretch, tones, tempo) : undefined;
+      ? whyChange(score, moments, before, span, tones, tempo)
+      : whyDown(score, moments, span);
+    const bass = follows ? bassToKeep(moments, before, span, tones, tempo) : undefined;
     const half =
-      bass !== undefined ? { depth: 0.5 as const } : stretch.depth ? { depth: stretch.depth } : {};
-    const shallow = stretch.depth
-      ? `${stretch.depth === 0.5 ? "half" : "a quarter"} down: ${whyShallow(score, moments, stretch, tones, tempo)}; `
+      bass !== undefined ? { depth: 0.5 as const } : span.depth ? { depth: span.depth } : {};
+    const shallow = span.depth
+      ? `${span.depth === 0.5 ? "half" : "a quarter"} down: ${whyShallow(score, moments, span, tones, tempo)}; `
       : "";
     marks.push({
       bar: first.bar,
@@ -107,8 +108,8 @@ function marksOf(
           ? `${shallow}${why}`
           : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the hand has left it; ${why}`,
     });
-    if (next?.from !== stretch.to || restAfter(moments, stretch, tones, end, tempo))
-      marks.push(upAfter(score, moments, stretch, tones, end, tempo, to));
+    if (next?.from !== span.to || restAfter(moments, span, tones, end, tempo))
+      marks.push(upAfter(score, moments, span, tones, end, tempo, to));
   });
   return marks;
 }
@@ -122,20 +123,20 @@ const BASS_HEARD = 0.3;
 const BASS_RUBS = 0.35;
 
 /**
- * A bass the hand has left that should go on under the next stretch: nothing lies near it there,
+ * A bass the hand has left that should go on under the next span: nothing lies near it there,
  * and it does not rub.
  */
 function bassToKeep(
   moments: readonly Moment[],
-  before: Stretch,
-  stretch: Stretch,
+  before: PedalSpan,
+  span: PedalSpan,
   tones: readonly Tone[],
   tempo: number,
 ): number | undefined {
-  const at = moments[stretch.from]!.at;
+  const at = moments[span.from]!.at;
   const bass = soundingAt(tones, at - 1e-6, moments[before.from]!.at, tempo)[0];
   if (!bass?.byPedal || bass.midi >= BASS || bass.loudness < BASS_HEARD) return undefined;
-  const over = keysIn(moments, stretch).map((tone) => tone.midi);
+  const over = keysIn(moments, span).map((tone) => tone.midi);
   if (over.length === 0 || Math.min(...over) - bass.midi < 12) return undefined;
   const together = [
     bass,
@@ -144,14 +145,14 @@ function bassToKeep(
   return blurOf(together).value <= BASS_RUBS ? bass.midi : undefined;
 }
 
-/** When the hands let go of the last that a stretch holds. */
+/** When the hands let go of the last that a span holds. */
 function handsUntil(
   moments: readonly Moment[],
-  stretch: Stretch,
+  span: PedalSpan,
   tones: readonly Tone[],
   end: number,
 ): number {
-  const [from, after] = [moments[stretch.from]!.at, moments[stretch.to]?.at ?? end];
+  const [from, after] = [moments[span.from]!.at, moments[span.to]?.at ?? end];
   return Math.max(
     ...tones
       .filter((tone) => tone.from < after - JOINED && tone.to > from + JOINED)
@@ -159,36 +160,36 @@ function handsUntil(
   );
 }
 
-/** Whether a rest of all hands follows a stretch. */
+/** Whether a rest of all hands follows a span. */
 const restAfter = (
   moments: readonly Moment[],
-  stretch: Stretch,
+  span: PedalSpan,
   tones: readonly Tone[],
   end: number,
   tempo: number,
 ): boolean =>
-  isSilence((moments[stretch.to]?.at ?? end) - handsUntil(moments, stretch, tones, end), tempo);
+  isSilence((moments[span.to]?.at ?? end) - handsUntil(moments, span, tones, end), tempo);
 
 /** Where the foot comes up: with the next thing that is struck, or when the hands leave a rest. */
 function upAfter(
   score: Score,
   moments: readonly Moment[],
-  stretch: Stretch,
+  span: PedalSpan,
   tones: readonly Tone[],
   end: number,
   tempo: number,
   to: number,
 ): ProposedPedal {
-  const after = moments[stretch.to];
-  const from = moments[stretch.from]!;
-  if (after && !restAfter(moments, stretch, tones, end, tempo))
+  const after = moments[span.to];
+  const from = moments[span.from]!;
+  if (after && !restAfter(moments, span, tones, end, tempo))
     return {
       bar: after.bar,
       offset: after.offset,
       kind: "up",
       why: after.staccato ? "what follows is detached" : "what follows the hands hold themselves",
     };
-  const at = Math.min(handsUntil(moments, stretch, tones, end), after?.at ?? end);
+  const at = Math.min(handsUntil(moments, span, tones, end), after?.at ?? end);
   const place = placeAt(score, from, at - from.at, to);
   return { ...place, kind: "up", why: after ? "a rest is to be heard" : "the end" };
 }

@@ -1,15 +1,8 @@
-import {
-  add,
-  BASS,
-  subtract,
-  toNumber,
-  type Bar,
-  type Fraction,
-  type Score,
-} from "../score/index.ts";
+import { add, subtract, toNumber, type Bar, type Fraction, type Score } from "../score/index.ts";
+import { BASS } from "./sound.ts";
 import { roughnessOf } from "./dissonance.ts";
 
-/** A key that is struck. Times in quarters from the beginning of the stretch. */
+/** A key that is struck. Times in quarters from the beginning of the span. */
 export interface Tone {
   readonly midi: number;
   readonly from: number;

@@ -1,5 +1,4 @@
-import { perform, pedalled, startOf } from "../score/index.ts";
-import { scoreOf } from "../testing.ts";
+import { heardUnder, scoreOf } from "../testing.ts";
 import { chordRoughness, clarityOf, curve, roughness } from "./index.ts";
 
 type Bars = readonly (readonly [string, string])[];
@@ -101,15 +100,11 @@ describe("the other pedals, heard", () => {
   const at = (offset: number) => ({ bar: 0, offset: { num: offset, den: 1 } });
   it("the sostenuto keeps what it caught and nothing struck since; una corda is softer", () => {
     const score = scoreOf([["C5:1 E5:1 G5:1 C6:1", "C3:1 r:3"]]);
-    const heard = pedalled(
-      perform(score, startOf(0), startOf(1), {
-        pedal: [
-          { ...at(0), kind: "down", pedal: "sostenuto" },
-          { ...at(2), kind: "down", pedal: "soft" },
-          { ...at(3), kind: "up", pedal: "sostenuto" },
-        ],
-      }),
-    ).notes;
+    const heard = heardUnder(score, [
+      { ...at(0), kind: "down", pedal: "sostenuto" },
+      { ...at(2), kind: "down", pedal: "soft" },
+      { ...at(3), kind: "up", pedal: "sostenuto" },
+    ]);
     expect(heard.filter((note) => note.hand === "right").map((note) => note.length)).toEqual([
       3, 1, 1, 1,
     ]);
@@ -126,21 +121,34 @@ describe("the other pedals, heard", () => {
       ["r:4", "r:4"],
     ]);
     const lengths = (depth?: 0.5 | 0.25) =>
-      pedalled(
-        perform(score, startOf(0), startOf(4), {
-          pedal: [{ ...at(0), kind: "down", ...(depth ? { depth } : {}) }],
-        }),
-      ).notes.map((note) => note.length);
+      heardUnder(score, [{ ...at(0), kind: "down", ...(depth ? { depth } : {}) }]).map(
+        (note) => note.length,
+      );
     const [whole, half, quarter] = [lengths(), lengths(0.5), lengths(0.25)];
     for (const [top, bass] of [half, quarter]) expect(bass!).toBeGreaterThan(top! + 1);
     expect(whole.every((length, i) => length > half[i]! && half[i]! > quarter[i]!)).toBe(true);
   });
   it("a flutter clears the top again and again and keeps the bass", () => {
     const score = scoreOf([["C5:1 E5:1 G5:2", "C2:1 r:3"]]);
-    const heard = pedalled(
-      perform(score, startOf(0), startOf(1), { pedal: [{ ...at(0), kind: "flutter" }] }),
-    ).notes;
+    const heard = heardUnder(score, [{ ...at(0), kind: "flutter" }]);
     expect(heard.find((note) => note.hand === "left")!.length).toBe(4);
     expect(heard.find((note) => note.midi === 72)!.length).toBeLessThanOrEqual(1.5);
+  });
+});
+
+describe("the damper, heard", () => {
+  it("lets what the hand has left ring until the foot moves, and a key struck again damp itself", () => {
+    const score = scoreOf([["C5:1 E5:1 C5:1 r:1", "r:4"]]);
+    const mark = (quarters: number, kind: "down" | "change" | "up") => ({
+      bar: 0,
+      offset: { num: quarters, den: 1 },
+      kind,
+    });
+    const lengths = (marks: ReturnType<typeof mark>[]) =>
+      heardUnder(score, marks).map((note) => note.length);
+    expect(lengths([])).toEqual([1, 1, 1]);
+    expect(lengths([mark(0, "down"), mark(4, "up")])).toEqual([2, 3, 2]);
+    expect(lengths([mark(0, "down"), mark(3, "change"), mark(4, "up")])).toEqual([2, 2, 1]);
+    expect(lengths([mark(2, "down"), mark(4, "up")])).toEqual([1, 1, 2]);
   });
 });

@@ -50,7 +50,7 @@ const JOIN_FROM = 0.8;
 /** However nearly known, bars are read and played through. Common practice, no source. */
 const LEAST_WORK = 0.3;
 
-interface Stretch {
+interface SectionRange {
   name: string;
   from: number;
   to: number;
@@ -81,7 +81,7 @@ export function cover(score: Score, sections: readonly Section[]): Section[] {
  * then together, then the section; joins between neighbours; at last the piece. Bars that only
  * return are practised in their section, not again as cells.
  *
- * @param sections the stretches chosen, in order; {@link cover} gives the whole piece
+ * @param sections the ranges chosen, in order; {@link cover} gives the whole piece
  * @param goal performance tempo, beats a minute
  * @param lines what the instrument has practised apart and together; each hand when not given
  * @example unitsOf(score, analyse(score), cover(score, []), 80).length // => 16
@@ -95,7 +95,7 @@ export function unitsOf(
 ): Unit[] {
   const { apart, whole } = linesIn(score, lines);
   const hands = whole.limbs;
-  const stretches = sections.map(({ name, from, to }): Stretch => ({
+  const ranges = sections.map(({ name, from, to }): SectionRange => ({
     name,
     from: from.bar,
     to: Math.max(from.bar, lastBarOf(to)),
@@ -118,10 +118,10 @@ export function unitsOf(
     if (!found.has(key)) found.set(key, { ...unit, key });
     return key;
   };
-  const sectionKeys = stretches.map((stretch) => {
+  const sectionKeys = ranges.map((range) => {
     // a section no longer than a cell is its own cell, from first reading to the goal
-    const isCell = (from: number, to: number) => from === stretch.from && to === stretch.to;
-    const cells = cellsOf(score, form, stretch);
+    const isCell = (from: number, to: number) => from === range.from && to === range.to;
+    const cells = cellsOf(score, form, range);
     const before = cells.flatMap(([from, to]): string[] => {
       const isNewIn = (hand: string) => form.isNew[hand]!.slice(from, to + 1).some(Boolean);
       const plays = (hand: string) => strikes[hand]!.slice(from, to + 1).some(Boolean);
@@ -147,7 +147,7 @@ export function unitsOf(
             to,
             hands: line.id,
             kind: "cell",
-            section: stretch.name,
+            section: range.name,
             steps: everyOther(upTo(stepAt(APART, goal), goal)),
             after: [...keys].filter(([other]) => comesFirst(other, line)).map(([, key]) => key),
             work: workOf(from, to, line.limbs),
@@ -162,7 +162,7 @@ export function unitsOf(
           to,
           hands: together,
           kind: "cell",
-          section: stretch.name,
+          section: range.name,
           steps: upTo(stepAt(CELL_TOP, goal), goal),
           after,
           work: workOf(from, to, hands),
@@ -172,11 +172,11 @@ export function unitsOf(
     });
     const joined = cells.length > 0 && !cells.some(([from, to]) => isCell(from, to));
     return put({
-      from: stretch.from,
-      to: stretch.to,
+      from: range.from,
+      to: range.to,
       hands: together,
       kind: "section",
-      section: stretch.name,
+      section: range.name,
       steps: steps(joined ? stepAt(SECTION_FROM, goal) : firstReading(goal), goal),
       after: before,
       work: 1,
@@ -187,11 +187,11 @@ export function unitsOf(
           : "Everything here returns from earlier; the section is played through.",
     });
   });
-  return [...found.values(), ...joins(stretches, sectionKeys, together, goal, found)];
+  return [...found.values(), ...joins(ranges, sectionKeys, together, goal, found)];
 }
 
 function joins(
-  stretches: readonly Stretch[],
+  ranges: readonly SectionRange[],
   sectionKeys: readonly string[],
   together: string,
   goal: number,
@@ -199,10 +199,10 @@ function joins(
 ): Unit[] {
   const made: Unit[] = [];
   const last = steps(stepAt(JOIN_FROM, goal), goal);
-  stretches.forEach((stretch, i) => {
-    const next = stretches.find((other) => other.from === stretch.to + 1);
+  ranges.forEach((range, i) => {
+    const next = ranges.find((other) => other.from === range.to + 1);
     if (!next) return;
-    const [from, to] = [Math.max(stretch.from, stretch.to - 1), Math.min(next.to, next.from + 1)];
+    const [from, to] = [Math.max(range.from, range.to - 1), Math.min(next.to, next.from + 1)];
     const key = unitKey(from, to, together);
     if (found.has(key)) return;
     made.push({
@@ -211,19 +211,16 @@ function joins(
       to,
       hands: together,
       kind: "join",
-      section: `${stretch.name} → ${next.name}`,
+      section: `${range.name} → ${next.name}`,
       steps: everyOther(last),
-      after: [sectionKeys[i]!, sectionKeys[stretches.indexOf(next)]!],
+      after: [sectionKeys[i]!, sectionKeys[ranges.indexOf(next)]!],
       work: 1,
       why: "The way out of one section and into the next.",
     });
   });
-  const [from, to] = [
-    Math.min(...stretches.map((s) => s.from)),
-    Math.max(...stretches.map((s) => s.to)),
-  ];
+  const [from, to] = [Math.min(...ranges.map((s) => s.from)), Math.max(...ranges.map((s) => s.to))];
   const key = unitKey(from, to, together);
-  if (stretches.length > 1 && !found.has(key) && !made.some((unit) => unit.key === key)) {
+  if (ranges.length > 1 && !found.has(key) && !made.some((unit) => unit.key === key)) {
     made.push({
       key,
       from,
@@ -263,7 +260,7 @@ const everyOther = (all: readonly number[]): number[] =>
  * Groups of up to four bars from the section's start that hold something new. A pick-up belongs to
  * the first group.
  */
-function cellsOf(score: Score, form: Form, { from, to }: Stretch): [number, number][] {
+function cellsOf(score: Score, form: Form, { from, to }: SectionRange): [number, number][] {
   const first = score.bars[from]!;
   const pickup = first.length.num * first.nominal.den < first.nominal.num * first.length.den;
   const cells: [number, number][] = [];

@@ -70,20 +70,15 @@ export {
   type ShapeRecord,
 } from "./musicxml/shapeFile.ts";
 export { beatLength, lead } from "./model/beats.ts";
-export {
-  BASS,
-  FLUTTER,
-  grazed,
-  pedalled,
-  unfluttered,
-  perform,
-  performRoad,
-  type Beat,
-  type FootMove,
-  type Performance,
-  type Sounding,
-  type Stretch,
-} from "./order/playback.ts";
+export type {
+  Beat,
+  ControllerSet,
+  MarkedAt,
+  Performance,
+  Sounding,
+  BarPass,
+} from "./model/performance.ts";
+export { perform, performRoad } from "./order/playback.ts";
 export { engravable } from "./musicxml/engrave.ts";
 export { adopt, withAdopted, type AdoptedMeasure } from "./musicxml/adopt.ts";
 export { paperXml, type Paper, type PaperRepeat } from "./files/paper.ts";

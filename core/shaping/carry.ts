@@ -1,6 +1,6 @@
 import {
   pairsOfReturns,
-  stretches,
+  barRanges,
   struckIn,
   twinOf,
   wholeReturns,
@@ -23,7 +23,7 @@ import { overlapping } from "./time.ts";
 export interface CarriedShape {
   /** The shape with what was carried. */
   readonly shape: Shape;
-  /** Marks, lines and stretches of the curve that were carried. */
+  /** Marks, lines and barRanges of the curve that were carried. */
   readonly count: number;
   readonly to: readonly { from: number; to: number }[];
   /** Where something stays as it is, in sentences. */
@@ -149,13 +149,13 @@ export function carryShape(
       ...(loudness ? { loudness } : {}),
     },
     count: reached.length,
-    to: stretches(reached),
+    to: barRanges(reached),
     misfits: [...new Set(misfits)],
   };
 }
 
 /**
- * The curve with stretches of it drawn again elsewhere: `[first bar, last bar, bars on]`. Where it
+ * The curve with barRanges of it drawn again elsewhere: `[first bar, last bar, bars on]`. Where it
  * was drawn already it stays.
  */
 function carryLoudness(

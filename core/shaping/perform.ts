@@ -94,8 +94,8 @@ export function shaped(
     ...performance,
     notes,
     beats: performance.beats.map((beat) => ({ ...beat, at: clock(beat.at) })),
-    feet: performance.feet.map((foot) => ({ ...foot, at: clock(foot.at) })),
-    stretches: performance.stretches.map((one) => ({ ...one, at: clock(one.at) })),
+    marks: performance.marks.map((one) => ({ ...one, at: clock(one.at) })),
+    passes: performance.passes.map((one) => ({ ...one, at: clock(one.at) })),
     length: clock(performance.length),
   };
 }

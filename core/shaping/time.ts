@@ -7,7 +7,7 @@ import {
   type Performance,
   type Place,
   type Score,
-  type Stretch,
+  type BarPass,
   type TimingMark,
 } from "../score/index.ts";
 
@@ -49,7 +49,7 @@ const spent = (length: number, first: number, last: number): number => {
  */
 function partsOf(
   score: Score,
-  stretches: readonly Stretch[],
+  passes: readonly BarPass[],
   from: Place,
   to: Place,
 ): { from: number; to: number; share: [number, number] }[] {
@@ -59,7 +59,7 @@ function partsOf(
       : toNumber(add(score.bars.at(-1)!.start, score.bars.at(-1)!.length));
   const [first, last] = [written(from), written(to)];
   const found: { from: number; to: number; start: number; end: number; bar: number }[] = [];
-  for (const one of stretches) {
+  for (const one of passes) {
     const start = Math.max(first, toNumber(add(score.bars[one.bar]!.start, one.begin)));
     const end = Math.min(last, toNumber(add(score.bars[one.bar]!.start, one.end)));
     if (end <= start) continue;
@@ -78,8 +78,8 @@ function partsOf(
 }
 
 /** Where a place is reached in the performance, each time it is. */
-const timesOf = (stretches: readonly Stretch[], place: Place): number[] =>
-  stretches
+const timesOf = (passes: readonly BarPass[], place: Place): number[] =>
+  passes
     .filter(
       (one) =>
         one.bar === place.bar &&
@@ -131,26 +131,26 @@ export function clockOf(
   performance: Performance,
   timing: readonly TimingMark[],
 ): Clock {
-  const { stretches } = performance;
+  const { passes } = performance;
   const ramps: Ramp[] = [];
   const pauses: Pause[] = [];
   const bends: Bend[] = [];
   for (const mark of timing) {
     if (mark.kind === "wait" || mark.kind === "breathe") {
       const beat = toNumber(beatLength(score.bars[mark.from.bar]!));
-      for (const at of timesOf(stretches, mark.from))
+      for (const at of timesOf(passes, mark.from))
         if (at > 1e-9)
           pauses.push({ at, quarters: mark.amount * beat, held: mark.kind === "wait" });
       continue;
     }
-    for (const part of partsOf(score, stretches, mark.from, mark.to)) {
+    for (const part of partsOf(score, passes, mark.from, mark.to)) {
       const tempo = (share: number) => 1 + (mark.amount - 1) * share;
       if (mark.kind === "lean" || mark.kind === "run") {
         // leaning keeps the bars where they are
         const bars =
           mark.kind === "run"
             ? []
-            : stretches
+            : passes
                 .map((one) => one.at)
                 .filter((at) => at > part.from + 1e-9 && at < part.to - 1e-9);
         const ends = [part.from, ...bars, part.to];

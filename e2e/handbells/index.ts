@@ -1,4 +1,5 @@
 import { Type } from "@sinclair/typebox";
+import { comparePlaces } from "@yarrow-ridge/core/score";
 import type { Instrument } from "../../core/instruments/instrument.ts";
 
 /** An instrument that is only in tests: one line, one thing said of a note, one kind of marks. */
@@ -43,6 +44,13 @@ export const handbells: Instrument = {
         { key: "l", name: "Large bells", data: { to: "large" } },
       ],
       words: ({ data }) => `${data.to as string} bells`,
+      state: (marks, at, { bars }) => {
+        const last = marks.findLast(({ from }) => comparePlaces(from, at) <= 0);
+        return last && `${last.data.to as string} bells since bar ${bars[last.from.bar]!.number}`;
+      },
+      // bank select in the MIDI 1.0 list of controllers
+      controllers: (marks) =>
+        marks.map(({ at, data }) => ({ at, controller: 0, value: data.to === "small" ? 1 : 2 })),
       work: () => import("./work.ts").then((found) => found.changeWork),
     },
   ],

@@ -143,9 +143,6 @@ const workOf = async (kind: string, id: string): Promise<Partial<StratumWork>> =
 
 const inUse = ({ xml, adopted }: Source): string => withAdopted(xml, adopted);
 
-/** Where a task tells how far it is, 0 to 1; set by the worker for each task. */
-export const told: { progress: (share: number) => void } = { progress: () => undefined };
-
 /**
  * Lines of hands that were asked for last, so that a finger changed needs no more than what it
  * affects; and how long a line may be, in moments.
@@ -157,8 +154,10 @@ const LONGEST = 5000;
 /**
  * The work that may take long: done beside the server's own thread. Arguments and results are plain
  * data.
+ *
+ * @param onProgress told how much of it is done, 0 to 1
  */
-export const tasks = {
+export const tasksWith = (onProgress: (share: number) => void) => ({
   bring: (file: Uint8Array, how: Reading, choice: FileChoice): Brought => {
     const { score, xml } = readFile(file, { ...choice, ...optionsOf(how) });
     return {
@@ -201,18 +200,14 @@ export const tasks = {
    * it goes on from the time before
    */
   propose: (score: Score, options: ProposeOptions & ForWhom, key: string): Proposal => {
-    const { proposal, solved } = proposeAfter(
-      score,
-      { ...options, onProgress: told.progress },
-      lines.get(key),
-    );
+    const { proposal, solved } = proposeAfter(score, { ...options, onProgress }, lines.get(key));
     lines.delete(key);
     if (solved && solved.prepared.line.moments.length <= LONGEST) lines.set(key, solved);
     for (const old of [...lines.keys()].slice(0, -REMEMBERED)) lines.delete(old);
     return proposal;
   },
   proposeNotes: (played: readonly Played[], options: FingerOptions & ForWhom): Proposal =>
-    proposeNotes(played, { ...options, onProgress: told.progress }),
+    proposeNotes(played, { ...options, onProgress }),
   checkFingers: (
     score: Score,
     fingers: ReadonlyMap<string, string>,
@@ -221,12 +216,12 @@ export const tasks = {
   redistribute: (score: Score, options: HandoverOptions & ForWhom): Handover[] =>
     redistribute(score, options),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] =>
-    proposePedal(score, { ...options, onProgress: told.progress }),
+    proposePedal(score, { ...options, onProgress }),
   checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),
   clarity: (...args: Parameters<typeof clarityOf>): ClarityAt[] => clarityOf(...args),
   proposeMarks: async (kind: string, id: string, task: MarkTask): Promise<ProposedMarks> => {
     const { propose, curve } = await workOf(kind, id);
-    const asked = { ...task, onProgress: told.progress };
+    const asked = { ...task, onProgress };
     const marks = propose?.(asked) ?? [];
     return { marks, curve: curve?.(asked, marks) ?? [] };
   },
@@ -245,6 +240,6 @@ export const tasks = {
   },
   engravable: (source: Source, practised: readonly number[], kind: string): string =>
     engravable(inUse(source), practised, instrument(kind).aspects),
-};
+});
 
-export type Tasks = typeof tasks;
+export type Tasks = ReturnType<typeof tasksWith>;

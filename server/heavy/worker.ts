@@ -1,17 +1,19 @@
 import { parentPort } from "node:worker_threads";
 import { ScoreError } from "@yarrow-ridge/core/score";
-import { tasks, told } from "./tasks.ts";
+import { tasksWith, type Tasks } from "./tasks.ts";
 
 interface Message {
-  readonly name: keyof typeof tasks;
+  readonly name: keyof Tasks;
   readonly args: unknown[];
   readonly watched: boolean;
 }
 
 async function answer({ name, args, watched }: Message): Promise<unknown> {
-  told.progress = watched ? (progress) => parentPort!.postMessage({ progress }) : () => undefined;
+  const onProgress = (progress: number) => {
+    if (watched) parentPort!.postMessage({ progress });
+  };
   try {
-    const task = tasks[name] as (...args: unknown[]) => unknown;
+    const task = tasksWith(onProgress)[name] as (...args: unknown[]) => unknown;
     return { result: await task(...args) };
   } catch (error) {
     const known = error instanceof ScoreError;

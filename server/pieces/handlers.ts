@@ -36,7 +36,6 @@ import {
   shapeOf,
   sourceOf,
 } from "./store.ts";
-import { pedalNow } from "./keyboard.ts";
 import { marksInForce, noteRows } from "./written.ts";
 
 const ofPieces = (studio: Studio) => ({
@@ -244,7 +243,8 @@ export const pieceHandlers = (studio: Studio): Made => ({
 
   midi: async ({ param, query, c }) => {
     const { score } = await knownPiece(studio, param("id"));
-    const { title } = await pieceRow(studio.db, param("id"));
+    const { title, instrument: kind } = await pieceRow(studio.db, param("id"));
+    const written = await marksInForce(studio, param("id"));
     const [from, to] = [Number(query.from ?? 0), Number(query.to ?? score.bars.length - 1)];
     if (to < from || to >= score.bars.length)
       throw new ProblemError(
@@ -260,7 +260,8 @@ export const pieceHandlers = (studio: Studio): Made => ({
         from,
         to,
         tempo,
-        (await pedalNow(studio, param("id"))).marks,
+        instrument(kind),
+        new Map(written.map(({ stratum, marks }) => [stratum.id, marks])),
         (await shapeOf(studio, param("id"))) ?? NO_SHAPE,
         query.time === "shaped",
       ) as Uint8Array<ArrayBuffer>,

@@ -1,43 +1,41 @@
 import {
   perform,
   startOf,
-  type FootMove,
-  type PedalMark,
+  type ControllerSet,
+  type Mark,
   type Performance,
   type Score,
   type Shape,
 } from "@yarrow-ridge/core/score";
+import { controllersOf, marksHeard, type Instrument } from "@yarrow-ridge/core/instruments";
 import { shaped } from "@yarrow-ridge/core/shaping";
 import { writeMidi, type MidiEvent } from "midi-file";
 
 const TICKS = 480;
 
-/** The pedals in the MIDI 1.0 list of controllers; 127 is all the way down. */
-const SUSTAIN = 64;
-const CONTROLLERS = { sostenuto: 66, soft: 67 } as const;
-const DOWN = 127;
-/** A change is up with the new note and down just after it, in ticks. */
-const AFTER = 30;
-
 /**
  * Bars (inclusive) as a Standard MIDI File: a tempo track and one track for each hand, all of them
- * with the pedal. Tempo in quarters a minute; `free` shapes the time too.
+ * with the controllers its marks set. Tempo in quarters a minute; `free` shapes the time too.
  */
 export function midiFile(
   score: Score,
   from: number,
   to: number,
   tempo: number,
-  pedal: readonly PedalMark[],
+  of: Instrument,
+  marks: ReadonlyMap<string, readonly Mark[]>,
   shape: Shape,
   free: boolean,
 ): Uint8Array {
-  const { notes, feet } = shaped(
+  const heard = { marks: marksHeard(marks) };
+  const performance = shaped(
     score,
-    perform(score, startOf(from), startOf(to + 1), { pedal }),
+    perform(score, startOf(from), startOf(to + 1), heard),
     shape,
     free,
   );
+  const { notes } = performance;
+  const settings = controllersOf(of, performance);
   const metre = score.bars[from]!.metre;
   const head: MidiEvent[] = [
     {
@@ -61,7 +59,7 @@ export function midiFile(
   const tracks = hands.map((hand, channel) =>
     track(
       notes.filter((note) => note.hand === hand),
-      feet,
+      settings,
       hand,
       channel,
     ),
@@ -76,11 +74,11 @@ export function midiFile(
 
 function track(
   notes: Performance["notes"],
-  feet: readonly FootMove[],
+  settings: readonly ControllerSet[],
   hand: string,
   channel: number,
 ): MidiEvent[] {
-  // at one tick: keys up, then the foot, then keys down; the sostenuto catches what is down already
+  // at one tick: keys up, then the feet, then keys down, then what catches those that are down
   const keys = notes
     .filter(({ midi }) => midi >= 0 && midi <= 127)
     .flatMap(({ midi, onset, length, loudness }) => [
@@ -100,26 +98,11 @@ function track(
         event: { type: "noteOff", channel, noteNumber: midi, velocity: 0 } as const,
       },
     ]);
-  const moves = feet.flatMap(({ at, kind, depth = 1, pedal }) => {
-    const tick = Math.round(at * TICKS);
-    const foot = (when: number, value: number) => ({
-      at: when,
-      order: pedal === "sostenuto" ? 3 : 1,
-      event: {
-        type: "controller",
-        channel,
-        controllerType: pedal ? CONTROLLERS[pedal] : SUSTAIN,
-        value,
-      } as const,
-    });
-    return kind === "up"
-      ? [foot(tick, 0)]
-      : kind === "down"
-        ? [foot(tick, Math.round(DOWN * depth))]
-        : depth < 1
-          ? [foot(tick, Math.round(DOWN * depth)), foot(tick + AFTER, DOWN)]
-          : [foot(tick, 0), foot(tick + AFTER, DOWN)];
-  });
+  const moves = settings.map(({ at, controller, value, afterKeys }) => ({
+    at: Math.round(at * TICKS),
+    order: afterKeys ? 3 : 1,
+    event: { type: "controller", channel, controllerType: controller, value } as const,
+  }));
   const ordered = [...keys, ...moves].sort((a, b) => a.at - b.at || a.order - b.order);
   const events = ordered.map(({ at, event }, i): MidiEvent => ({
     ...event,

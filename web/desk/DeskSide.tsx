@@ -9,7 +9,7 @@ import type { AtDesk } from "./atDesk.ts";
 
 /** The decisions of the stratum that is open. */
 export function DeskSide({ at }: { readonly at: AtDesk }) {
-  const { piece, score, form, sections, climax, shape, remarks, pedal, positions } = at;
+  const { piece, score, form, sections, climax, shape, remarks, positions } = at;
   const { fingers, said, marks, written, annotations, layer, assignmentId, goal } = at;
   const { stratum, choose } = at;
   const kind = instrument(piece.instrument).strata.find((one) => one.id === stratum);
@@ -65,7 +65,7 @@ export function DeskSide({ at }: { readonly at: AtDesk }) {
           shape={shape}
           sections={sections}
           climax={climax}
-          pedal={pedal}
+          marks={marks}
           goal={goal}
           onShow={choose}
         />

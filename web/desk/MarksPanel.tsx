@@ -11,6 +11,7 @@ import {
 import { useHotkeys } from "react-hotkeys-hook";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { useCommand } from "../shell/useCommand.ts";
+import { SuggestMarks } from "./SuggestMarks.tsx";
 import { stepPlace } from "../piece/places.ts";
 import { useDesk } from "../piece/useDesk.ts";
 
@@ -33,6 +34,7 @@ export function MarksPanel({
   const signs = stratum.signs ?? [];
   const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
   const stands = here && marks.find((one) => comparePlaces(one.from, here) === 0);
+  const holds = here && stratum.state?.(marks, here, score);
   const where =
     here &&
     `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
@@ -71,7 +73,9 @@ export function MarksPanel({
       <div className="card stack">
         <h2>{where ? `${where.slice(0, 1).toUpperCase()}${where.slice(1)}` : stratum.one}</h2>
         {here ? (
-          <p className="soft">{stands ? `here: ${stratum.words(stands)}` : "nothing here"}</p>
+          <p className="soft">
+            {stands ? `here: ${stratum.words(stands)}` : (holds ?? "nothing here")}
+          </p>
         ) : (
           <p className="soft">
             Click a place in the score, or press <span className="key">→</span>.
@@ -85,6 +89,7 @@ export function MarksPanel({
           ))}
         </div>
       </div>
+      {stratum.work && <SuggestMarks piece={piece} score={score} stratum={stratum} layer={layer} />}
       {listed.length > 0 && (
         <ul className="plain">
           {listed.map((one) => (

@@ -176,11 +176,7 @@ export function SuggestFingers({
     });
   };
   useCommand("hands.suggest", () => void suggest());
-  // on a list of choices Enter opens it
-  useCommand("hands.ink", () => ink(), {
-    enabled: pencil.size > 0,
-    ignoreEventWhen: (event) => (event.target as HTMLElement).closest("[role=combobox]") !== null,
-  });
+  useCommand("hands.ink", () => ink(), { enabled: pencil.size > 0 });
   useCommand(
     "hands.ink.chosen",
     () => {

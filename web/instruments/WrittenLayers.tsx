@@ -1,6 +1,7 @@
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Mark, Remark, Score, Section, Shape } from "@yarrow-ridge/core/score";
 import { stratumView } from "./index.ts";
+import { useDesk, type MarkPencil } from "../piece/useDesk.ts";
 import { Fingers, type Said } from "../score/Fingers.tsx";
 import type { PageBoxes } from "../score/geometry.ts";
 import { MarkWords } from "../score/MarkWords.tsx";
@@ -25,6 +26,15 @@ interface Props {
   readonly pencil?: boolean;
 }
 
+/** Marks of a kind as they are drawn: those in pencil stand in the place of the inked ones. */
+const withPencil = (marks: readonly Mark[], stratum: string, pencil: MarkPencil | undefined) =>
+  pencil?.stratum === stratum
+    ? {
+        inked: marks.filter(({ from }) => from.bar < pencil.from || from.bar > pencil.to),
+        pencilled: pencil.marks,
+      }
+    : { inked: marks, pencilled: [] };
+
 /**
  * All that is written into a score, over a page of it: on the desk, on paper, in the practice room.
  */
@@ -42,6 +52,7 @@ export function WrittenLayers(props: Props) {
     onPick,
     pencil = false,
   } = props;
+  const shown = useDesk(({ markPencil }) => (pencil ? markPencil : undefined));
   const of = instrument(kind);
   const below = (line: string) => line !== of.limbs[0]!.id;
   return (
@@ -57,16 +68,16 @@ export function WrittenLayers(props: Props) {
       />
       <Fingers boxes={boxes} said={said} below={below} both={both ?? false} onPick={onPick} />
       {of.strata.map((stratum) => {
-        const own = marks.get(stratum.id) ?? [];
+        const { inked, pencilled } = withPencil(marks.get(stratum.id) ?? [], stratum.id, shown);
         const { Drawing } = stratumView(kind, stratum.id);
         return Drawing ? (
           <Drawing
             key={stratum.id}
             boxes={boxes}
             score={score}
-            marks={own}
+            marks={inked}
             below={below}
-            pencil={pencil}
+            pencil={pencilled}
           />
         ) : (
           <MarkWords
@@ -74,8 +85,9 @@ export function WrittenLayers(props: Props) {
             boxes={boxes}
             score={score}
             stratum={stratum}
-            marks={own}
+            marks={inked}
             below={below}
+            pencil={pencilled}
           />
         );
       })}

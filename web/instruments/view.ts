@@ -11,8 +11,8 @@ export interface DrawingProps {
   readonly marks: readonly Mark[];
   /** Whether the marks of a hand stand under its staff. */
   readonly below: (line: string) => boolean;
-  /** Whether what stands in pencil is shown too. */
-  readonly pencil: boolean;
+  /** Those in pencil; the marks they would take the place of are not among the others. */
+  readonly pencil: readonly Mark[];
 }
 
 /** The side of the desk on which marks of a kind are worked at. */

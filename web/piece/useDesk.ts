@@ -1,16 +1,19 @@
-import type { PedalMark } from "@yarrow-ridge/core/score";
+import type { Mark } from "@yarrow-ridge/core/score";
 import type { School } from "@yarrow-ridge/core/fingering";
 import type { Player } from "@yarrow-ridge/core/instruments";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
-export interface FootPencil {
+/** Marks of one kind in pencil, in the place of those of some bars. */
+export interface MarkPencil {
+  readonly stratum: string;
   readonly from: number;
   readonly to: number;
-  readonly marks: readonly (PedalMark & { readonly why: string })[];
-  /** Clarity under them, by bar: the least of each. */
-  readonly clarity: ReadonlyMap<number, number>;
-  readonly muddiest: readonly { readonly bar: number; readonly text: string }[];
+  readonly marks: readonly (Mark & { readonly why: string })[];
+  /** What they make of the music, by bar: the least of each; empty where this kind has no curve. */
+  readonly curve: ReadonlyMap<number, number>;
+  /** What to know of them besides. */
+  readonly notes: readonly string[];
 }
 
 /** One way to finger a stretch: its notes and the same music elsewhere. */
@@ -82,8 +85,8 @@ interface Desk {
   readonly layer: "teacher" | "small-hand" | "own";
   /** Whether the fingers of the layer below are shown too. */
   readonly both: boolean;
-  /** Pedal marks in pencil for some bars, not stored until inked. */
-  readonly footPencil: FootPencil | undefined;
+  /** Not stored until inked. */
+  readonly markPencil: MarkPencil | undefined;
   readonly set: (change: Partial<Omit<Desk, "set">>) => void;
 }
 
@@ -107,7 +110,7 @@ export const useDesk = create<Desk>()(
       school: {},
       layer: "teacher",
       both: true,
-      footPencil: undefined,
+      markPencil: undefined,
       set: (change) => set(change),
     }),
     {
@@ -132,5 +135,5 @@ export const nothingChosen = {
   suggested: undefined,
   reasons: [],
   advice: NO_ADVICE,
-  footPencil: undefined,
+  markPencil: undefined,
 };

@@ -33,7 +33,7 @@ export function RoomScreen() {
   const navigate = useNavigate();
   const query = useAnswer("card", { id });
   const card = query.data;
-  const { ready, error, again, said, marks, pedal, remarks, sections, shape } = useDeskPiece(
+  const { ready, error, again, said, marks, remarks, sections, shape } = useDeskPiece(
     card?.pieceId,
     card && `${card.layer} ${ownLayer(card.studentId)}`,
   );
@@ -46,7 +46,7 @@ export function RoomScreen() {
   const { sounding, time, setTiming, metronome, hear } = useRoomSound(
     ready,
     card,
-    pedal,
+    marks,
     shape,
     tempo,
   );

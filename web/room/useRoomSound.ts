@@ -1,15 +1,14 @@
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
-import { instrument, lineOf } from "@yarrow-ridge/core/instruments";
+import { instrument, lineOf, marksHeard, sounded } from "@yarrow-ridge/core/instruments";
 import {
   beatLength,
-  pedalled,
-  type PedalMark,
   perform,
   performRoad,
   startOf,
   takenBy,
   toNumber,
   WHOLE_ROAD,
+  type Mark,
   type Road,
   type Shape,
 } from "@yarrow-ridge/core/score";
@@ -28,7 +27,7 @@ const SHAPED_FROM = 0.8;
 export function useRoomSound(
   ready: DeskPiece | undefined,
   card: CardStateAnswer | undefined,
-  pedal: readonly PedalMark[],
+  marks: ReadonlyMap<string, readonly Mark[]>,
   shape: Shape,
   tempo: number,
 ) {
@@ -37,7 +36,11 @@ export function useRoomSound(
   const performance = useMemo(() => {
     if (!ready || !card) return undefined;
     const line = lineOf(instrument(ready.piece.instrument), card.hands);
-    const heard = { takes: takenBy(line, ready.score), pedal, bare: line.bare ?? false };
+    const heard = {
+      takes: takenBy(line, ready.score),
+      marks: marksHeard(marks),
+      bare: line.bare ?? false,
+    };
     // the whole piece is played on its road: with its repeats, or as it is cut
     if (
       card.kind === "piece" ||
@@ -45,7 +48,7 @@ export function useRoomSound(
     )
       return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, heard);
     return perform(ready.score, startOf(card.from), startOf(card.to + 1), heard);
-  }, [ready, card, pedal]);
+  }, [ready, card, marks]);
   const quarters =
     ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
   // strict first: the time is shaped once the card is near its goal, or when it is asked for
@@ -61,7 +64,10 @@ export function useRoomSound(
         performance &&
         void sounding.start(
           "hear",
-          pedalled(shaped(ready.score, performance, shape, time === "shaped")),
+          sounded(
+            instrument(ready.piece.instrument),
+            shaped(ready.score, performance, shape, time === "shaped"),
+          ),
           quarters,
         );
   return { sounding, time, setTiming, metronome, hear };

@@ -11,16 +11,18 @@ export function MarkWords({
   stratum,
   marks,
   below,
+  pencil,
 }: {
   boxes: PageBoxes;
   score: Score;
   stratum: Stratum;
   marks: readonly Mark[];
   below: (line: string) => boolean;
+  pencil: readonly Mark[];
 }) {
   return (
     <g className="mark-words">
-      {marks.map((mark) => {
+      {[...marks, ...pencil].map((mark) => {
         const bar = boxes.bars.find((one) => one.bar === mark.from.bar);
         if (!bar) return null;
         const low = mark.line !== undefined && below(mark.line);
@@ -28,7 +30,13 @@ export function MarkWords({
         const x = offset > 0 ? (xAt(boxes, score, mark.from.bar, offset) ?? bar.left) : bar.left;
         const y = low ? bar.bottom + AWAY : bar.top - AWAY;
         return (
-          <text key={mark.id} x={x} y={y} data-mark={mark.id} className={stratum.id}>
+          <text
+            key={mark.id}
+            x={x}
+            y={y}
+            data-mark={mark.id}
+            className={`${stratum.id}${pencil.includes(mark) ? " pencil" : ""}`}
+          >
             {stratum.words(mark)}
           </text>
         );

@@ -52,13 +52,13 @@ export const COMMANDS = {
   marks: [
     { id: "mark.along", keys: arrows.sideways, does: "next or previous beat" },
     { id: "mark.none", keys: ["backspace", "delete"], does: "rub out what stands there" },
+    { id: "mark.ink", keys: ["enter"], does: "ink what stands in pencil" },
   ],
   pedal: [
     { id: "pedal.kind", keys: ["d", "c", "u", "v"], does: "down, change, up, flutter" },
     { id: "pedal.other", keys: ["a", "n"], does: "una corda, sostenuto: down, or up again" },
     { id: "pedal.depth", keys: ["1", "2", "4"], does: "all the way, half, a quarter" },
     { id: "pedal.suggest", keys: ["s"], does: "suggest a pedal for the chosen bars" },
-    { id: "pedal.ink", keys: ["enter"], does: "ink it" },
   ],
   shape: [
     { id: "curve.level", keys: arrows.upright, does: "on a point of the curve: louder, softer" },

@@ -27,7 +27,7 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
   const [typed, setTyped] = useState<string>();
   const [tempo, setTempo] = useState("");
   const cut = typed ?? cutText;
-  const stretches = cut.trim() ? readCut(cut, score) : [];
+  const ranges = cut.trim() ? readCut(cut, score) : [];
   const taken = road.repeats === "all" ? ends : road.repeats === "none" ? [] : road.repeats;
   const send = (next: Kept) =>
     call("editPiece", { params: { id: piece.id }, body: { road: next } }).then(() =>
@@ -43,9 +43,9 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
       repeats: to.length === ends.length ? "all" : to.length === 0 ? "none" : [...to],
     });
   const keepCut = () => {
-    if (typed === undefined || !stretches) return;
+    if (typed === undefined || !ranges) return;
     if (typed.trim() !== cutText)
-      keep({ ...road, cuts: stretches.map(([from, to]) => ({ from, to })) });
+      keep({ ...road, cuts: ranges.map(([from, to]) => ({ from, to })) });
     setTyped(undefined);
   };
   const order = useAnswer(
@@ -53,9 +53,7 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
     { id: piece.id },
     {
       repeats: taken.length === ends.length ? "all" : taken.length === 0 ? "none" : taken.join(","),
-      ...(stretches?.length
-        ? { cut: stretches.map(([from, to]) => `${from}-${to}`).join(",") }
-        : {}),
+      ...(ranges?.length ? { cut: ranges.map(([from, to]) => `${from}-${to}`).join(",") } : {}),
       ...(Number(tempo) >= 10 && Number(tempo) <= 400 ? { tempo } : {}),
     },
   );
@@ -70,7 +68,7 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
           </span>
         </p>
       )}
-      {repeats.length > 0 && !stretches?.length && (
+      {repeats.length > 0 && !ranges?.length && (
         <div className="row">
           {repeats.map((one) => (
             <FormControlLabel
@@ -110,9 +108,9 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
             if (event.key === "Escape") setTyped(undefined);
           }}
           className="grow"
-          error={!stretches}
+          error={!ranges}
           helperText={
-            stretches
+            ranges
               ? cut
                 ? "The plan practises only this, and the run-through plays it."
                 : undefined

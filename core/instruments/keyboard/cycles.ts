@@ -1,5 +1,5 @@
 import { freesHand } from "../../fingering/moment.ts";
-import { IMPOSSIBLE, stretchOf, type Line, type Prices } from "../../fingering/line.ts";
+import { IMPOSSIBLE, sublineOf, type Line, type Prices } from "../../fingering/line.ts";
 import { viterbi } from "../../fingering/viterbi.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 
@@ -71,7 +71,7 @@ export function withCycles(
     if (known && own.slice(from, to + 1).every((list, i) => list === line.hold[from + i]))
       best = known.slice(run.from, run.to + 1);
     else {
-      const around = stretchOf(line, from, to);
+      const around = sublineOf(line, from, to);
       let least = Infinity;
       for (const cycle of cyclesOf(line, own, run)) {
         const held = holding(line, endMismatch, own, run, cycle);

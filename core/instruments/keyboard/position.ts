@@ -1,4 +1,5 @@
 import { Type } from "@sinclair/typebox";
+import { pitchText } from "../../score/model/pitch.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Place, Score } from "../../score/model/model.ts";
 import { overlapOf, type Mark, type Stratum } from "../../score/marks/strata.ts";
@@ -41,6 +42,16 @@ export const POSITION: Stratum = {
       clash &&
       `The ${clash[1].line} hand is to keep two positions at once in bar ${bars[clash[1].from.bar]!.number}; end the one before the other begins.`
     );
+  },
+  state: (marks, at, { bars }) => {
+    const lying = marks.filter(
+      ({ from, to }) => comparePlaces(from, at) <= 0 && comparePlaces(at, to!) < 0,
+    );
+    const { fifths } = bars[at.bar]!.key;
+    const words = lying.map(
+      ({ line, data }) => `the ${line} thumb lies over ${pitchText(data.thumb as number, fifths)}`,
+    );
+    return words.length > 0 ? words.join(", ") : undefined;
   },
   moved: (data, semitones) => ({ thumb: (data.thumb as number) + semitones }),
 };

@@ -1,8 +1,11 @@
 import { Type } from "@sinclair/typebox";
+import { pedalControllers, pedalled } from "../../pedalling/sound.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import { writePedal } from "../../score/musicxml/pedalFile.ts";
 import type { Printed, Stratum } from "../../score/marks/strata.ts";
 import { pedalFields, pedalOf, printedPedal } from "./pedalMark.ts";
+
+const DEPTH_WORDS: Readonly<Record<string, string>> = { 0.5: "half ", 0.25: "a quarter " };
 
 /** The pedals of the piano: the damper, una corda and the sostenuto. */
 export const PEDAL: Stratum = {
@@ -37,5 +40,14 @@ export const PEDAL: Stratum = {
       data,
     })),
   work: () => import("./pedalWork.ts").then((found) => found.pedalWork),
+  state: (marks, at, { bars }) => {
+    const last = marks.findLast(({ from, data }) => !data.pedal && comparePlaces(from, at) <= 0);
+    if (!last || last.data.kind === "up") return undefined;
+    const depth = DEPTH_WORDS[String(last.data.depth)] ?? "";
+    const how = last.data.kind === "flutter" ? "fluttering" : `${depth}down`;
+    return `the damper is ${how} since bar ${bars[last.from.bar]!.number}`;
+  },
+  sound: pedalled,
+  controllers: pedalControllers,
   write: (document, measures, marks) => writePedal(document, measures, marks.map(pedalOf)),
 };

@@ -5,6 +5,7 @@ import { ScoreError, type Place, type Score } from "../model/model.ts";
 import { comparePlaces } from "../model/places.ts";
 import { fieldsOf, placeFrom, placeMoved, placeText, spanFrom, spanMoved } from "../model/spans.ts";
 import type { PlaceText } from "../model/spans.ts";
+import type { ControllerSet, MarkedAt, Performance } from "../model/performance.ts";
 import type { Mark, MarkData, Printed } from "./mark.ts";
 import type { StratumWork } from "./work.ts";
 import { parseXml, type Document, type Element } from "../xml/xml.ts";
@@ -71,6 +72,12 @@ export interface Stratum {
   ) => void;
   /** What is worked out for them; loaded where it is asked for. Without it nothing is. */
   readonly work?: () => Promise<StratumWork>;
+  /** What holds at a place because of the marks up to it, in words; nothing when undefined. */
+  readonly state?: (marks: readonly Mark[], at: Place, score: Read) => string | undefined;
+  /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */
+  readonly sound?: (performance: Performance, marks: readonly MarkedAt[]) => Performance;
+  /** What marks are in a MIDI file, where it has a controller for them. */
+  readonly controllers?: (marks: readonly MarkedAt[], length: number) => readonly ControllerSet[];
   /** What a mark says where the music comes back so many semitones away; the same when absent. */
   readonly moved?: (data: MarkData, semitones: number) => MarkData;
 }

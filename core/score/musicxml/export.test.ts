@@ -1,4 +1,4 @@
-import { exported, scoreOf } from "../../testing.ts";
+import { exported } from "../../testing.ts";
 import fc from "fast-check";
 import {
   add,
@@ -9,7 +9,6 @@ import {
   nest,
   onePass,
   parseDecimal,
-  pedalled,
   perform,
   playingOrder,
   readScore,
@@ -117,23 +116,6 @@ describe("order and playing", () => {
     expect(toText(beatLength({ metre: { beats: 6, beatType: 8 } }))).toBe("3/2");
     expect(toText(beatLength({ metre: { beats: 3, beatType: 8 } }))).toBe("1/2");
     expect(toText(beatLength({ metre: { beats: 2, beatType: 2 } }))).toBe("2");
-  });
-
-  it("lets what the hand has left ring until the foot moves, and a key struck again damp itself", () => {
-    const score = scoreOf([["C5:1 E5:1 C5:1 r:1", "r:4"]]);
-    const mark = (quarters: number, kind: "down" | "change" | "up") => ({
-      bar: 0,
-      offset: { num: quarters, den: 1 },
-      kind,
-    });
-    const lengths = (marks: ReturnType<typeof mark>[]) =>
-      pedalled(perform(score, startOf(0), startOf(1), { pedal: marks })).notes.map(
-        (note) => note.length,
-      );
-    expect(lengths([])).toEqual([1, 1, 1]);
-    expect(lengths([mark(0, "down"), mark(4, "up")])).toEqual([2, 3, 2]);
-    expect(lengths([mark(0, "down"), mark(3, "change"), mark(4, "up")])).toEqual([2, 2, 1]);
-    expect(lengths([mark(2, "down"), mark(4, "up")])).toEqual([1, 1, 2]);
   });
 
   it("plays only the hand that is asked for", () => {

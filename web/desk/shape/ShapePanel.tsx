@@ -1,14 +1,14 @@
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import type { Return } from "@yarrow-ridge/core/form";
+import { instrument, marksHeard, sounded } from "@yarrow-ridge/core/instruments";
 import {
   barSpan,
   lastBarOf,
-  pedalled,
   perform,
   spokenName,
   startOf,
-  type PedalMark,
+  type Mark,
   type Place,
   type Score,
   type Section,
@@ -38,7 +38,7 @@ export function ShapePanel({
   shape,
   sections,
   climax,
-  pedal,
+  marks,
   goal,
   onShow,
 }: {
@@ -48,7 +48,7 @@ export function ShapePanel({
   shape: Shape;
   sections: readonly Section[];
   climax: Place | undefined;
-  pedal: readonly PedalMark[];
+  marks: ReadonlyMap<string, readonly Mark[]>;
   goal: number | undefined;
   onShow: (from: number, to: number) => void;
 }) {
@@ -83,13 +83,15 @@ export function ShapePanel({
   );
   const runs = useMemo(() => freeRuns(score, shape), [score, shape]);
   const tempo = goal ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+  const heard = useMemo(() => ({ marks: marksHeard(marks) }), [marks]);
   const hear = () =>
     sounding.state === "hear"
       ? sounding.stop()
       : void sounding.start(
           "hear",
-          pedalled(
-            shaped(score, perform(score, here.from, here.to, { pedal }), shape, time === "shaped"),
+          sounded(
+            instrument(piece.instrument),
+            shaped(score, perform(score, here.from, here.to, heard), shape, time === "shaped"),
           ),
           tempo,
         );
@@ -105,17 +107,7 @@ export function ShapePanel({
       `${spokenName(current.pitch)} ${isOut ? "no longer " : ""}brought out, bar ${score.bars[current.bar]!.number}`,
     );
   };
-  // on a button the space bar presses it, which would undo what the key does
-  useCommand(
-    "shape.hear",
-    hear,
-    {
-      preventDefault: true,
-      ignoreEventWhen: (event) =>
-        (event.target as HTMLElement).closest("button, a, input, [role=combobox]") !== null,
-    },
-    [hear],
-  );
+  useCommand("shape.hear", hear, { preventDefault: true }, [hear]);
   useCommand("shape.out", bringOut, {}, [bringOut]);
   return (
     <div className="stack">

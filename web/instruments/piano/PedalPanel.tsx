@@ -1,4 +1,4 @@
-import { pedalMark, pedalOf } from "@yarrow-ridge/core/instruments";
+import { instrument, pedalMark, pedalOf, stratumOf } from "@yarrow-ridge/core/instruments";
 import { Button } from "@mui/material";
 import {
   beatName,
@@ -56,6 +56,8 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
         one.pedal === pedal && one.bar === here.bar && compare(one.offset, here.offset) === 0,
     );
   const mark = at();
+  const holds =
+    here && stratumOf(instrument(piece.instrument), "pedal")?.state?.(written, here, score);
   const isDown = (pedal: OtherPedal) =>
     here !== undefined &&
     marks.findLast((one) => one.pedal === pedal && comparePlaces(one, here) < 0)?.kind === "down";
@@ -120,7 +122,7 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
             : "Damper pedal"}
         </h2>
         {here ? (
-          <p className="soft">{mark ? `here: ${pedalText(mark)}` : "no mark here"}</p>
+          <p className="soft">{mark ? `here: ${pedalText(mark)}` : (holds ?? "no mark here")}</p>
         ) : (
           <p className="soft">
             Click a place in the score, or press <span className="key">→</span>.
@@ -176,7 +178,9 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
         pieceId={piece.id}
         about="Blurs, rests and detached notes the pedal fills, a bass lost at a change, moves too quick for a foot."
         nothing={(count) =>
-          count === 0 ? "No pedal mark is written yet." : `Nothing to doubt in ${count} marks.`
+          count === 0
+            ? "No pedal mark is written yet."
+            : `Nothing to doubt in ${count === 1 ? "one mark" : `${count} marks`}.`
         }
         ask={async () => {
           const { doubts, marks: count } = await call("checkPedal", {

@@ -8,7 +8,9 @@ const TALL = 64;
 
 /** Where the pedal is down, over the whole piece on the bar axis; a click chooses the bar. */
 export function PedalStrip({ score, marks: written, chosen, onChoose }: StripProps) {
-  const clarity = useDesk((desk) => desk.footPencil?.clarity);
+  const clarity = useDesk(({ markPencil }) =>
+    markPencil?.stratum === "pedal" ? markPencil.curve : undefined,
+  );
   const marks = written.map(pedalOf);
   const count = score.bars.length;
   const spans: { from: number; to: number; changes: number[] }[] = [];

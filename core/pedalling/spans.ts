@@ -77,8 +77,8 @@ const onBeat = (bar: Bar, { offset }: Moment): boolean => {
   return Math.abs(beats - Math.round(beats)) < 1e-9;
 };
 
-/** A stretch of instants under one pedal; `worth` is what it gains less what it costs. */
-export interface Stretch {
+/** A span of instants under one pedal; `worth` is what it gains less what it costs. */
+export interface PedalSpan {
   readonly from: number;
   /** The first instant after it. */
   readonly to: number;
@@ -90,7 +90,7 @@ export interface Stretch {
 /** Progress is told once for so many instants. */
 const SAID = 32;
 
-/** The best stretches, from the first instant to the last. */
+/** The best spans, from the first instant to the last. */
 export function cut(
   score: Score,
   moments: readonly Moment[],
@@ -100,32 +100,32 @@ export function cut(
   prices: Prices,
   guide: Guide,
   onProgress: (share: number) => void,
-): Stretch[] {
+): PedalSpan[] {
   const n = moments.length;
   // from the end backwards: what is best from instant i on with the foot up, and with a foot that
   // is down and would have to change
   const [up, down] = [new Array<number>(n + 1).fill(0), new Array<number>(n + 1).fill(0)];
   const [choice, change] = [
-    new Array<Stretch | undefined>(n + 1).fill(undefined),
-    new Array<Stretch | undefined>(n + 1).fill(undefined),
+    new Array<PedalSpan | undefined>(n + 1).fill(undefined),
+    new Array<PedalSpan | undefined>(n + 1).fill(undefined),
   ];
   for (let i = n - 1; i >= 0; i--) {
     up[i] = down[i] = up[i + 1]!;
     if (i % SAID === 0) onProgress(1 - i / n);
-    for (const stretch of stretchesFrom(score, i, moments, tones, end, tempo, prices, guide)) {
-      const value = stretch.worth + down[stretch.to]!;
-      if (value > up[i]! + 1e-9) [up[i], choice[i]] = [value, stretch];
+    for (const span of spansFrom(score, i, moments, tones, end, tempo, prices, guide)) {
+      const value = span.worth + down[span.to]!;
+      if (value > up[i]! + 1e-9) [up[i], choice[i]] = [value, span];
       // a foot that changes goes all the way down again
-      if (!stretch.depth && value > down[i]! + 1e-9) [down[i], change[i]] = [value, stretch];
+      if (!span.depth && value > down[i]! + 1e-9) [down[i], change[i]] = [value, span];
     }
   }
-  const found: Stretch[] = [];
+  const found: PedalSpan[] = [];
   let isDown = false;
   for (let i = 0; i < n;) {
-    const stretch: Stretch | undefined = (isDown ? change : choice)[i];
-    if (stretch) found.push(stretch);
-    isDown = stretch !== undefined;
-    i = stretch?.to ?? i + 1;
+    const span: PedalSpan | undefined = (isDown ? change : choice)[i];
+    if (span) found.push(span);
+    isDown = span !== undefined;
+    i = span?.to ?? i + 1;
   }
   return found;
 }
@@ -134,8 +134,8 @@ export function cut(
 const SHALLOW = 16;
 const DEPTHS: readonly (PedalDepth | undefined)[] = [undefined, 0.5, 0.25];
 
-/** All stretches that begin at an instant, growing until they are no use. */
-function stretchesFrom(
+/** All spans that begin at an instant, growing until they are no use. */
+function spansFrom(
   score: Score,
   i: number,
   moments: readonly Moment[],
@@ -144,11 +144,11 @@ function stretchesFrom(
   tempo: number,
   prices: Prices,
   guide: Guide,
-): Stretch[] {
+): PedalSpan[] {
   const seconds = (quarters: number) => (quarters * 60) / tempo;
   const next = (k: number) => moments[k + 1]?.at ?? end;
   const start = moments[i]!;
-  const found: Stretch[] = [];
+  const found: PedalSpan[] = [];
   /** Whether a harmony goes on at an instant for which the foot would come up. */
   const early = (next: number) =>
     moments[next] !== undefined &&
@@ -161,7 +161,7 @@ function stretchesFrom(
     inside *
     (start.offset.num === 0 ? 1 : onBeat(score.bars[start.bar]!, start) ? IN_BAR : OFF_BEAT);
   const worth = DEPTHS.map((depth) => moved - (depth ? prices.shallow : 0));
-  // keys under the hands now or later: those before the stretch are gone
+  // keys under the hands now or later: those before the span are gone
   const first = tones.findIndex((tone) => tone.to > start.at + JOINED);
   const near = tones.slice(Math.max(0, first));
   let shallow = SHALLOW;
@@ -217,5 +217,5 @@ function stretchesFrom(
     )
       break;
   }
-  return found.filter((stretch) => stretch.worth > 0);
+  return found.filter((span) => span.worth > 0);
 }

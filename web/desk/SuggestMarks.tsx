@@ -1,0 +1,97 @@
+import { Button } from "@mui/material";
+import type { Piece } from "@yarrow-ridge/contract";
+import { barSpan, parseFraction, type Score, type Stratum } from "@yarrow-ridge/core/score";
+import { call } from "../api/client.ts";
+import { CheckCard } from "../piece/CheckCard.tsx";
+import { PencilledMarks } from "../piece/PencilledMarks.tsx";
+import { WorkShare } from "../piece/WorkShare.tsx";
+import { useDesk } from "../piece/useDesk.ts";
+import { useMarkPencil, type AskMarks } from "../piece/useMarkPencil.ts";
+import { useCommand } from "../shell/useCommand.ts";
+
+const PART = ["marks"] as const;
+
+/** What is worked out for marks of any kind: a suggestion in pencil, and a look at what stands. */
+export function SuggestMarks({
+  piece,
+  score,
+  stratum,
+  layer,
+}: {
+  piece: Piece;
+  score: Score;
+  stratum: Stratum;
+  layer: string;
+}) {
+  const set = useDesk((desk) => desk.set);
+  const { pencil, span, busy, share, cancel, suggest, ink, rubOut } = useMarkPencil(
+    piece,
+    score,
+    stratum,
+    layer,
+    PART,
+  );
+  const params = { id: piece.id, stratum: stratum.id };
+  const ask: AskMarks = async (bars, work) => {
+    const { marks, curve } = await call("proposeMarks", { params, body: { ...bars, work } });
+    const placed = ({ bar, exact }: { bar: number; exact: string }) => ({
+      bar,
+      offset: parseFraction(exact)!,
+    });
+    return {
+      marks: marks.map(({ from, to, ...mark }) => ({
+        ...mark,
+        from: placed(from),
+        ...(to ? { to: placed(to) } : {}),
+      })),
+      curve,
+      notes: [],
+      nothing: `No ${stratum.name} are wanted here.`,
+    };
+  };
+  useCommand("mark.ink", ink, { enabled: pencil !== undefined && !busy });
+  return (
+    <>
+      <div className="card pencil-card stack">
+        <h2>
+          {pencil
+            ? `In pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
+            : `Suggest ${stratum.name}`}
+        </h2>
+        <WorkShare share={share} label={`Looking for ${stratum.name}`} onStop={cancel} />
+        {pencil ? (
+          <PencilledMarks
+            score={score}
+            pencil={pencil}
+            words={stratum.words}
+            busy={busy}
+            onInk={ink}
+            onRubOut={rubOut}
+          />
+        ) : (
+          <div className="row">
+            <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask)}>
+              {busy ? "Looking …" : `Suggest for ${span}`}
+            </Button>
+          </div>
+        )}
+      </div>
+      <CheckCard
+        pieceId={piece.id}
+        about={`Looks through the ${stratum.name} that stand here.`}
+        nothing={(count) =>
+          count === 0
+            ? "Nothing is written yet."
+            : `Nothing to doubt in ${count === 1 ? "one mark" : `${count} marks`}.`
+        }
+        ask={async () => {
+          const { doubts, marks: count } = await call("checkMarks", { params, body: {} });
+          return { doubts, count };
+        }}
+        onShow={({ bar, exact }) =>
+          set({ place: { bar, offset: exact }, chosen: { from: bar, to: bar } })
+        }
+      />
+    </>
+  );
+}

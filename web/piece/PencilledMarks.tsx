@@ -1,0 +1,50 @@
+import { Button } from "@mui/material";
+import { beatName, type Mark, type Score } from "@yarrow-ridge/core/score";
+import type { MarkPencil } from "./useDesk.ts";
+
+/** More reasons than these are read by nobody. */
+const SHOWN = 14;
+
+/** Marks in pencil with their reasons; they are inked or rubbed out. */
+export function PencilledMarks({
+  score,
+  pencil,
+  words,
+  busy,
+  onInk,
+  onRubOut,
+}: {
+  score: Score;
+  pencil: MarkPencil;
+  words: (mark: Mark) => string;
+  busy: boolean;
+  onInk: () => void;
+  onRubOut: () => void;
+}) {
+  return (
+    <>
+      <div className="row">
+        <Button variant="contained" disabled={busy} onClick={onInk}>
+          Ink it
+        </Button>
+        <Button onClick={onRubOut}>Rub out</Button>
+      </div>
+      <ul className="reasons small">
+        {pencil.marks.slice(0, SHOWN).map((mark) => {
+          const bar = score.bars[mark.from.bar]!;
+          return (
+            <li key={mark.id}>
+              {bar.number}, beat {beatName(bar, mark.from.offset)}: {words(mark)}, {mark.why}
+            </li>
+          );
+        })}
+        {pencil.marks.length > SHOWN && <li>and {pencil.marks.length - SHOWN} more</li>}
+      </ul>
+      {pencil.notes.map((note) => (
+        <p className="small" key={note}>
+          {note}
+        </p>
+      ))}
+    </>
+  );
+}
