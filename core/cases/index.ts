@@ -30,7 +30,9 @@ export const cases: readonly Case[] = JSON.parse(
   readFileSync(new URL("cases.json", here), "utf8"),
 ) as Case[];
 const caseFile = (one: Case) => readFile(readFileSync(new URL(one.file, here)));
+/** The score of a trust case, by its name. */
 export const caseScore = (one: Case): Score => caseFile(one).score;
+/** The MusicXML of a trust case, by its name. */
 export const caseXml = (one: Case): string => caseFile(one).xml;
 /** Whether it was looked at while prices were set. */
 export const isSeen = (one: Case): boolean => /-(C|D|G)-/.test(one.file);

@@ -58,5 +58,6 @@ export type Fit = Pick<Moment, "notes" | "beyond" | "released">;
 /** A rest this long in seconds frees the hand for any way. Common practice, no source. */
 const FREE_AFTER = 0.35;
 
+/** Whether the hand has time to leave the keys between two moments. */
 export const freesHand = (link: Link | undefined): boolean =>
   link !== undefined && link.rest > FREE_AFTER;

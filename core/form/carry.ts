@@ -76,6 +76,7 @@ const whole = (score: Score): ((hand: string) => boolean) => {
   return (hand) => hand === (hands.length > 1 ? "both" : hands[0]);
 };
 
+/** The notes struck in bars, which are indexes. */
 export const struckIn =
   (byBar: readonly Note[][]) =>
   (bar: number, hand: string): Note[] =>

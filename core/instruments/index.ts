@@ -49,7 +49,7 @@ export const marksHeard = (marks: ReadonlyMap<string, readonly Mark[]>) =>
 /**
  * What is played as it sounds under its marks: with the pedal, what a hand lets go rings on.
  *
- * @example sounded(piano, perform(score, startOf(0), startOf(1))).notes.length // => 5
+ * @example sounded(instrument("piano"), performRoad(score, WHOLE_ROAD)).length // => 72
  */
 export const sounded = (of: Instrument, performance: Performance): Performance =>
   of.strata.reduce((heard, { id, sound }) => {

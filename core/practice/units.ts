@@ -34,6 +34,7 @@ export interface Unit {
   readonly why: string;
 }
 
+/** What tells a unit from others: its bars and its line. */
 export const unitKey = (from: number, to: number, hands: string): string =>
   `${from}-${to}-${hands}`;
 

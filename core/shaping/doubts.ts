@@ -254,6 +254,7 @@ const TIMING_WORDS = {
   run: "slow, fast, slow in",
 } as const;
 
+/** The word for a touch, from the share of a note's value that is held. */
 export const touchWord = (share: number): string =>
   share >= 0.95
     ? "legato"

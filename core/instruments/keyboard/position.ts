@@ -56,6 +56,7 @@ export const POSITION: Stratum = {
   moved: (data, semitones) => ({ thumb: (data.thumb as number) + semitones }),
 };
 
+/** A mark of the position stratum as a hand's position. */
 export const positionOf = ({ line, from, to, data }: Mark): HandPosition => ({
   hand: line!,
   from,

@@ -32,6 +32,7 @@ export const printedPedal = (score: Pick<Score, "marks">): PedalMark[] =>
       ...(pedal ? { pedal } : {}),
     }));
 
+/** A mark of the pedal stratum as a pedal mark. */
 export const pedalOf = ({ from, data }: Pick<Mark, "from" | "data">): PedalMark => ({
   ...from,
   ...(data as unknown as Pick<PedalMark, "kind" | "depth" | "pedal">),

@@ -82,6 +82,7 @@ export interface Stratum {
   readonly moved?: (data: MarkData, semitones: number) => MarkData;
 }
 
+/** A mark as it is stored and sent. */
 export const markRecord = ({ id, layer, line, from, to, data }: Mark): MarkRecord => ({
   id,
   layer,

@@ -27,6 +27,7 @@ export function parseWritten(text: string, fingers: readonly string[]): Written 
   };
 }
 
+/** The other way round: `4-5`, `(3)`. */
 export const writtenText = ({ finger, then, optional }: Written): string => {
   const text = then === undefined ? finger : `${finger}-${then}`;
   return optional ? `(${text})` : text;

@@ -30,23 +30,29 @@ export function fraction(num: number, den = 1): Fraction {
   return { num: (sign * num) / g || 0, den: (sign * den) / g };
 }
 
+/** The sum, in lowest terms. */
 export const add = (a: Fraction, b: Fraction): Fraction =>
   a.den === b.den
     ? fraction(a.num + b.num, a.den)
     : fraction(a.num * b.den + b.num * a.den, a.den * b.den);
 
+/** The difference, in lowest terms. */
 export const subtract = (a: Fraction, b: Fraction): Fraction => add(a, { num: -b.num, den: b.den });
 
+/** The product, in lowest terms. */
 export const multiply = (a: Fraction, b: Fraction): Fraction =>
   fraction(a.num * b.num, a.den * b.den);
 
 /** Negative, zero or positive as `a` is before, at or after `b`. */
 export const compare = (a: Fraction, b: Fraction): number => a.num * b.den - b.num * a.den;
 
+/** Whether both are the same number. */
 export const equals = (a: Fraction, b: Fraction): boolean => a.num === b.num && a.den === b.den;
 
+/** The greater of two. */
 export const max = (a: Fraction, b: Fraction): Fraction => (compare(a, b) >= 0 ? a : b);
 
+/** The nearest floating-point number. */
 export const toNumber = (a: Fraction): number => a.num / a.den;
 
 /** A key for maps and stored text: `3`, `3/2`. */

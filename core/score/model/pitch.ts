@@ -45,6 +45,7 @@ const FLATS = ["C", "D flat", "D", "E flat", "E", "F", "G flat", "G", "A flat", 
 export const pitchText = (midi: number, fifths: number): string =>
   (fifths < 0 ? FLATS : SHARPS)[((midi % 12) + 12) % 12]!;
 
+/** Whether a key, as a MIDI number, is a black one. */
 export const isBlack = (midi: number): boolean =>
   [1, 3, 6, 8, 10].includes(((midi % 12) + 12) % 12);
 

@@ -2,9 +2,11 @@ import { beatLength, lead } from "./beats.ts";
 import { add, compare, toNumber, ZERO, type Fraction } from "./fraction.ts";
 import type { Bar, Note, Place, Score, Section } from "./model.ts";
 
+/** Negative where the first place is earlier, 0 where they are the same: for sorting. */
 export const comparePlaces = (a: Place, b: Place): number =>
   a.bar - b.bar || compare(a.offset, b.offset);
 
+/** The first place of a bar, an index. */
 export const startOf = (bar: number): Place => ({ bar, offset: ZERO });
 
 /** The index of the last bar that a stretch ending at `to` touches. */

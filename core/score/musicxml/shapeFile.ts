@@ -50,6 +50,7 @@ export interface ShapeRecord {
   accents: string[];
 }
 
+/** A shape as it is stored and sent: offsets as exact text. */
 export function shapeRecord({
   loudness,
   timing,
