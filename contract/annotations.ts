@@ -6,6 +6,7 @@ import {
   Nullable,
   Offset,
   OneOf,
+  OwnId,
   PlaceIn,
   PlaceOut,
   PlaceText,
@@ -51,6 +52,7 @@ export const Reading = Type.Object({
 });
 export const ReadingNew = Type.Object(
   {
+    id: OwnId,
     other: Id,
     from: BarIndex,
     to: BarIndex,

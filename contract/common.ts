@@ -13,6 +13,20 @@ export const LongText = Type.String({
   description: "a text of up to 4000 characters",
 });
 export const Id = Type.String({ minLength: 1, maxLength: 100 });
+/** An id the sender gives to what it makes, so that a request sent twice counts once. */
+export const OwnId = Type.Optional(
+  Type.String({
+    pattern: "^[A-Za-z0-9-]{8,64}$",
+    description: "an id of your own for it, 8 to 64 letters, digits and hyphens",
+  }),
+);
+/** Fields as the sender last saw them. */
+export const Was = Type.Optional(
+  Type.Record(Type.String({ maxLength: 40 }), Type.Unknown(), {
+    description:
+      "the fields as you saw them; where one was changed to something else since, the answer is 409",
+  }),
+);
 export const IsoDate = Type.String({ format: "date", description: "a date such as 2026-03-14" });
 const ids = instruments.map((one) => one.id);
 export const Instrument = Type.Union(

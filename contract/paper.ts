@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { BarIndex, Id, Instrument, Name } from "./common.ts";
+import { BarIndex, Id, Instrument, Name, OwnId } from "./common.ts";
 
 const Metre = {
   beats: Type.Integer({ minimum: 1, maximum: 64 }),
@@ -59,6 +59,7 @@ export const Paper = Type.Object(
   { additionalProperties: false },
 );
 export const PaperPiece = Type.Object({
+  id: OwnId,
   title: Name,
   composer: Type.Optional(Type.String({ maxLength: 200 })),
   instrument: Type.Optional(Instrument),

@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { BarIndex, Id, Instrument, Name, Nullable } from "./common.ts";
+import { BarIndex, Id, Instrument, Name, Nullable, Was } from "./common.ts";
 
 export const Warning = Type.Object({
   kind: Type.String(),
@@ -78,6 +78,7 @@ export const PieceEdit = Type.Object(
         }),
       ),
     ),
+    was: Was,
     road: Type.Optional(Nullable(Road)),
     setup: Type.Optional(
       Nullable(

@@ -1,6 +1,17 @@
 import { Type } from "@sinclair/typebox";
 import { playerFields } from "@yarrow-ridge/core/instruments";
-import { BarIndex, Id, Instrument, IsoDate, LongText, Name, Nullable, OneOf } from "./common.ts";
+import {
+  BarIndex,
+  Id,
+  Instrument,
+  IsoDate,
+  LongText,
+  Name,
+  Nullable,
+  OneOf,
+  OwnId,
+  Was,
+} from "./common.ts";
 
 const LessonTime = Type.String({
   pattern: "^([01]\\d|2[0-3]):[0-5]\\d$",
@@ -53,9 +64,14 @@ const studentFields = {
     ),
   ),
 };
-export const StudentNew = Type.Object({ name: Name, ...studentFields });
+export const StudentNew = Type.Object({ id: OwnId, name: Name, ...studentFields });
 export const StudentEdit = Type.Object(
-  { name: Type.Optional(Name), ...studentFields, archived: Type.Optional(Type.Boolean()) },
+  {
+    name: Type.Optional(Name),
+    ...studentFields,
+    archived: Type.Optional(Type.Boolean()),
+    was: Was,
+  },
   { additionalProperties: false },
 );
 
@@ -86,7 +102,7 @@ export const Assignment = Type.Object({
   createdAt: Type.String(),
   plan: Nullable(PlanSummary),
 });
-export const AssignmentNew = Type.Object({ studentId: Id, pieceId: Id });
+export const AssignmentNew = Type.Object({ id: OwnId, studentId: Id, pieceId: Id });
 export const AssignmentEdit = Type.Object({
   archived: Type.Optional(Type.Boolean()),
   layer: Type.Optional(
@@ -94,6 +110,7 @@ export const AssignmentEdit = Type.Object({
       description: "teacher or small-hand",
     }),
   ),
+  was: Was,
 });
 
 export const RidgeBar = Type.Object({
@@ -120,6 +137,7 @@ export const Ridge = Type.Object({
 });
 
 export const PlanNew = Type.Object({
+  id: OwnId,
   assignmentId: Id,
   goalTempo: Type.Number({
     minimum: 10,
@@ -204,6 +222,13 @@ export const CardState = Type.Intersect([
   }),
 ]);
 export const AttemptNew = Type.Object({
+  id: OwnId,
+  at: Type.Optional(
+    Type.String({
+      format: "date-time",
+      description: "when it was made, such as 2026-03-14T16:20:00Z; now when not given",
+    }),
+  ),
   cardId: Id,
   result: Type.Union([Type.Literal("clean"), Type.Literal("slip")], {
     description: "clean or slip",

@@ -6,6 +6,7 @@ import { today } from "../clock.ts";
 import { assignments, attempts, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound } from "../http/problems.ts";
+import { unlessMoved } from "../http/was.ts";
 import type { Handlers } from "../http/serve.ts";
 import { formOf } from "../pieces/form.ts";
 import { knownPiece, pieceRow } from "../pieces/store.ts";
@@ -94,15 +95,17 @@ export function assignmentHandlers(studio: Studio): Made {
         await db.update(assignments).set({ archived: false }).where(eq(assignments.id, before.id));
         return c.json(answer(await find(db, before.id)), 200);
       }
-      const id = newId();
-      await db.insert(assignments).values({ id, ...body });
+      const { id = newId(), studentId, pieceId } = body;
+      // the same request may come twice at once
+      await db.insert(assignments).values({ id, studentId, pieceId }).onConflictDoNothing();
       return answer(await find(db, id));
     },
 
     assignment: async ({ param }) => answer(await find(db, param("id"))),
 
     editAssignment: async ({ param, body }) => {
-      await find(db, param("id"));
+      const { assignment } = await find(db, param("id"));
+      unlessMoved(assignment, body, body.was);
       const { archived, layer } = body;
       const change = {
         ...(archived === undefined ? {} : { archived }),

@@ -363,6 +363,16 @@ export interface PieceBefore {
   readonly cards: { id: string; unit: string; fromBar: number; toBar: number }[];
 }
 
+/** Edits that were counted, by the key of their request: one that is sent again counts once. */
+export const edits = pgTable("edits", {
+  key: text("key").primaryKey(),
+  pieceId: text("piece_id")
+    .notNull()
+    .references(() => pieces.id, { onDelete: "cascade" }),
+  revision: integer("revision").notNull(),
+  at: created(),
+});
+
 /** Small facts about the studio itself. */
 export const settings = pgTable("settings", {
   key: text("key").primaryKey(),

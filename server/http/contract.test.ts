@@ -14,48 +14,53 @@ describe("every operation of the contract", () => {
   it.each(all.filter(([, { path }]) => path.includes(":")))(
     "%s says what is not there",
     async (_, { method, path, body }) => {
-      const plausible = body
-        ? {
-            title: "x",
-            name: "x",
-            archived: false,
-            hand: "right",
-            from: path.includes("sections") ? { bar: 0 } : 0,
-            to: path.includes("sections") ? { bar: 1 } : 0,
-            fingerings: [],
-            values: [],
-            marks: [],
-            positions: [],
-            put: [],
-            remove: [],
-            place: null,
-            notes: [{ id: "x", hand: null }],
-            shape: null,
-            other: "x",
-            inUse: true,
-            style: "harmony",
-          }
-        : undefined;
-      const paper = {
+      const fields = (body as { properties?: object } | undefined)?.properties ?? {};
+      const plausible: Record<string, unknown> = {
+        title: "x",
+        name: "x",
+        archived: false,
+        hand: path.includes("students") ? null : "right",
+        from: path.includes("sections") ? { bar: 0 } : 0,
+        to: path.includes("sections") ? { bar: 1 } : 0,
+        fingerings: [],
+        values: [],
+        marks: [],
+        positions: [],
+        put: [],
+        remove: [],
+        place: null,
+        notes: path.includes("students") ? "x" : [{ id: "x", hand: null }],
+        shape: null,
+        other: "x",
+        inUse: true,
+        style: "harmony",
         bars: 4,
         metres: [{ bar: 0, beats: 4, beatType: 4 }],
         keys: [],
         repeats: [],
         lengths: [],
       };
-      const wanted =
-        path.endsWith("/paper") && body
-          ? paper
-          : path.includes("/pages/") && body
-            ? { marks: [] }
-            : path === "/api/pieces/:id" && body
-              ? { title: "x" }
-              : path === "/api/students/:id" && body
-                ? { name: "x" }
-                : plausible;
+      const wanted = body
+        ? Object.fromEntries(Object.entries(plausible).filter(([key]) => key in fields))
+        : undefined;
       const { status, json } = await studio.ask(method.toUpperCase(), fill(path), wanted);
       expect([status, json.status]).toEqual([404, 404]);
       expect(json.detail).toMatch(/^There is no such/);
+    },
+  );
+
+  it.each(all.filter(([, { body }]) => body))(
+    "%s takes exactly its fields",
+    async (_, { method, path }) => {
+      for (const extra of ["createdAt", "__proto__"]) {
+        const { status, json } = await studio.ask(
+          method.toUpperCase(),
+          fill(path),
+          JSON.parse(`{"${extra}": {"x": 1}}`),
+        );
+        // what is missing may be said first
+        expect([status, json.detail]).toEqual([400, expect.stringMatching(/not known|missing/)]);
+      }
     },
   );
 

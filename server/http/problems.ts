@@ -18,10 +18,18 @@ const TITLES: Record<number, string> = {
 export class ProblemError extends Error {
   readonly status: number;
   readonly field: string | undefined;
-  constructor(status: number, detail: string, field?: string) {
+  /** More for the sender's program. */
+  readonly extra: Readonly<Record<string, unknown>>;
+  constructor(
+    status: number,
+    detail: string,
+    field?: string,
+    extra: Readonly<Record<string, unknown>> = {},
+  ) {
     super(detail);
     this.status = status;
     this.field = field;
+    this.extra = extra;
   }
 }
 
@@ -53,7 +61,10 @@ export function problem(
 export function onError(log: (error: unknown) => void) {
   return (error: Error, c: Context): Response => {
     if (error instanceof ProblemError)
-      return problem(c, error.status, error.message, error.field ? { field: error.field } : {});
+      return problem(c, error.status, error.message, {
+        ...error.extra,
+        ...(error.field ? { field: error.field } : {}),
+      });
     if (error instanceof ScoreError)
       return problem(c, 422, error.message, {
         ...(error.bar === undefined ? {} : { bar: error.bar }),

@@ -6,10 +6,12 @@ import {
   type OperationName,
   type Query,
 } from "@yarrow-ridge/contract";
+import { Type } from "@sinclair/typebox";
 import type { Context, Hono } from "hono";
 import type { ContentfulStatusCode } from "hono/utils/http-status";
 import { ProblemError } from "./problems.ts";
-import { check, mismatch } from "./validate.ts";
+import { CountedBefore, KEY_HEADER, underKey } from "./sent.ts";
+import { check, exact, mismatch } from "./validate.ts";
 
 interface Request<K extends OperationName> {
   readonly c: Context;
@@ -39,18 +41,37 @@ function register(
   operation: Operation,
   handler: Handler<OperationName>,
 ): void {
+  // exactly the fields it names: one nobody asked for takes no effect unseen
+  const wanted = operation.body && exact(operation.body);
+  const asked = exact(operation.query ?? Type.Object({}));
   app.on(operation.method.toUpperCase(), operation.path, async (c) => {
     const body = operation.body ? await jsonBody(c) : undefined;
-    if (operation.body) check(operation.body, body, "the request");
+    if (wanted) check(wanted, body, "the request");
     const query = c.req.query();
-    if (operation.query) check(operation.query, query, "the address");
+    check(asked, query, "the address");
     const param = (key: string) => c.req.param(key) ?? "";
-    const answer = await handler({ c, param, body, query } as never);
+    const key = keyIn(c);
+    const answer = await underKey(key, () => handler({ c, param, body, query } as never)).catch(
+      (error: unknown) => {
+        if (error instanceof CountedBefore) return { revision: error.revision };
+        throw error;
+      },
+    );
     if (answer instanceof Response) return answer;
     const wrong = operation.response && mismatch(operation.response, answer);
     if (wrong) throw new Error(`the answer of ${name} is not what the contract says: ${wrong}`);
     return c.json(answer, operation.status as ContentfulStatusCode);
   });
+}
+
+function keyIn(c: Context): string | undefined {
+  const key = c.req.header(KEY_HEADER);
+  if (key !== undefined && !/^[\w-]{8,100}$/.test(key))
+    throw new ProblemError(
+      400,
+      `"${KEY_HEADER}" must be 8 to 100 letters, digits, hyphens or underscores.`,
+    );
+  return key;
 }
 
 async function jsonBody(c: Context): Promise<unknown> {

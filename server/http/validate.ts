@@ -3,7 +3,36 @@ import { fullFormats } from "ajv-formats/dist/formats.js";
 import type { TSchema } from "@sinclair/typebox";
 import { ProblemError } from "./problems.ts";
 
-const ajv = new Ajv({ verbose: true, strict: false, formats: { date: fullFormats.date } });
+const ajv = new Ajv({
+  verbose: true,
+  strict: false,
+  formats: { date: fullFormats.date, "date-time": fullFormats["date-time"] },
+});
+
+/**
+ * A schema by which nothing else may come than what it names. Records, with free names, stay as
+ * they are, as does what says of itself whether there may be more.
+ */
+export function exact(schema: TSchema): TSchema {
+  const parts = schema as {
+    properties?: Record<string, TSchema>;
+    items?: TSchema;
+    anyOf?: TSchema[];
+  };
+  return {
+    ...schema,
+    ...(parts.properties
+      ? {
+          properties: Object.fromEntries(
+            Object.entries(parts.properties).map(([name, one]) => [name, exact(one)]),
+          ),
+          additionalProperties: (schema.additionalProperties as boolean | undefined) ?? false,
+        }
+      : {}),
+    ...(parts.items ? { items: exact(parts.items) } : {}),
+    ...(parts.anyOf ? { anyOf: parts.anyOf.map(exact) } : {}),
+  };
+}
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 

@@ -3,6 +3,7 @@ import { NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
 import { pieces } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
+import { unlessMoved } from "../http/was.ts";
 import { checkedRecord } from "../http/records.ts";
 import type { Handlers } from "../http/serve.ts";
 import { like, PAGE_SIZE, type Studio } from "../studio.ts";
@@ -136,6 +137,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
   editPiece: async ({ param, body }) => {
     const id = param("id");
     const row = await pieceRow(studio.db, id);
+    unlessMoved(row, body, body.was);
     const kind = body.instrument ?? row.instrument;
     // another instrument is set up in its own way
     const other = body.instrument !== undefined && body.instrument !== row.instrument;
@@ -162,7 +164,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
           "road",
         );
     }
-    const { title, setup: _, ...rest } = body;
+    const { title, setup: _, was: __, ...rest } = body;
     const readOtherwise =
       body.instrument !== undefined || body.parts !== undefined || body.layout !== undefined;
     await studio.db.transaction(async (tx) => {

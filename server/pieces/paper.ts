@@ -34,6 +34,7 @@ export async function bringPaper(
   composer: string,
   instrument: string,
   paper: Paper,
+  id = newId(),
 ): Promise<PieceRow> {
   const { score, xml } = readScore(
     paperXml(paper, title, composer, limbsOf(instrument).length),
@@ -43,7 +44,7 @@ export async function bringPaper(
     .insert(pieces)
     .values({
       ...headOf(score),
-      id: newId(),
+      id,
       title,
       composer,
       instrument,
@@ -52,8 +53,9 @@ export async function bringPaper(
       warnings: [],
       paper,
     })
+    .onConflictDoNothing()
     .returning();
-  return row!;
+  return row ?? pieceRow(db, id);
 }
 
 /**
@@ -64,7 +66,9 @@ export const paperHandlers = (studio: Studio): Made => ({
   addPaperPiece: async ({ body, c }) => {
     const { title, composer = "", instrument = USUAL_INSTRUMENT } = body;
     return c.json(
-      answerPiece(await bringPaper(studio, title.trim(), composer, instrument, told(body.paper))),
+      answerPiece(
+        await bringPaper(studio, title.trim(), composer, instrument, told(body.paper), body.id),
+      ),
       201,
     );
   },

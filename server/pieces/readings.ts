@@ -1,5 +1,5 @@
 import { alignBars, linesOfBoth } from "@yarrow-ridge/core/form";
-import { barSpan } from "@yarrow-ridge/core/score";
+import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { and, eq } from "drizzle-orm";
 import { readings } from "../db/schema.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
@@ -23,9 +23,12 @@ export const answerReading = (row: Row) => ({
 /** Bars of other editions that are played for now. */
 export const readingHandlers = (studio: Studio): Made => {
   const { db } = studio;
-  const edit = async (pieceId: string, write: (tx: typeof db) => Promise<unknown>) => {
+  /** @param taken a reading that is to be in use: its bars must be free once its turn comes */
+  const edit = async (pieceId: string, write: (tx: typeof db) => Promise<unknown>, taken?: Row) => {
+    const { score } = await knownPiece(studio, pieceId);
     await db.transaction(async (tx) => {
       await countEdit(tx, pieceId, undefined);
+      if (taken) await freeOf(tx, pieceId, taken, score);
       await write(tx);
       await countReading(tx, pieceId);
       await markPieceStale({ db: tx }, pieceId);
@@ -34,11 +37,12 @@ export const readingHandlers = (studio: Studio): Made => {
   };
   /** Two readings of one bar cannot be played at once. @throws ProblemError 409 */
   const freeOf = async (
+    tx: typeof db,
     pieceId: string,
-    { id, fromBar, toBar }: Pick<Row, "id" | "fromBar" | "toBar">,
+    { id, fromBar, toBar }: Row,
+    score: Score,
   ) => {
-    const { score } = await knownPiece(studio, pieceId);
-    const rows: Row[] = await db
+    const rows: Row[] = await tx
       .select()
       .from(readings)
       .where(and(eq(readings.pieceId, pieceId), eq(readings.inUse, true)));
@@ -60,6 +64,10 @@ export const readingHandlers = (studio: Studio): Made => {
   return {
     addReading: async ({ param, body }) => {
       const id = param("id");
+      const [sent] = body.id
+        ? await db.select().from(readings).where(eq(readings.id, body.id))
+        : [];
+      if (sent) return answerReading(sent);
       const [own, other] = [await knownPiece(studio, id), await knownPiece(studio, body.other)];
       const { title } = await pieceRow(db, body.other);
       if (id === body.other)
@@ -84,14 +92,13 @@ export const readingHandlers = (studio: Studio): Made => {
           `The other edition has nothing in the place of bar ${bars[from === undefined ? body.from : body.to]!.number}.`,
         );
       const row = {
-        id: newId(),
+        id: body.id ?? newId(),
         pieceId: id,
         fromBar: body.from,
         toBar: body.to,
         source: title,
         inUse: true,
       };
-      await freeOf(id, row);
       const measures = await studio.heavy.run(
         "adopt",
         {
@@ -103,16 +110,17 @@ export const readingHandlers = (studio: Studio): Made => {
         { xml: (await sourceOf(db, body.other)).xml, practised: mineOf(other.score), from, to },
         `${row.id.slice(0, 8)}-`,
       );
-      await edit(id, (tx) => tx.insert(readings).values({ ...row, measures }));
+      await edit(id, (tx) => tx.insert(readings).values({ ...row, measures }), row);
       return answerReading(row);
     },
 
     editReading: async ({ param, body }) => {
       await pieceRow(db, param("id"));
       const row = await find(param("id"), param("reading"));
-      if (body.inUse) await freeOf(param("id"), row);
-      await edit(param("id"), (tx) =>
-        tx.update(readings).set({ inUse: body.inUse }).where(eq(readings.id, row.id)),
+      await edit(
+        param("id"),
+        (tx) => tx.update(readings).set({ inUse: body.inUse }).where(eq(readings.id, row.id)),
+        body.inUse ? row : undefined,
       );
       return answerReading({ ...row, inUse: body.inUse });
     },

@@ -15,9 +15,10 @@ import {
   type Shape,
 } from "@yarrow-ridge/core/score";
 import { and, asc, eq, getTableColumns, sql } from "drizzle-orm";
-import { pieces, readings, sections } from "../db/schema.ts";
+import { pieces, readings, sections, edits } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import type { Known, Reading, Source } from "../heavy/tasks.ts";
+import { CountedBefore, keyOfRequest } from "../http/sent.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Studio } from "../studio.ts";
 
@@ -44,7 +45,14 @@ export async function sourceOf(db: Database, id: string): Promise<Source> {
     .from(readings)
     .where(and(eq(readings.pieceId, id), eq(readings.inUse, true)))
     .orderBy(asc(readings.createdAt), asc(readings.id));
-  return { xml: row.xml, adopted: used.map((one) => one.measures), handOf: row.handOf ?? {} };
+  // a bar is played in one way: of readings that share one the first holds
+  const taken = new Set<number>();
+  const adopted = used.flatMap(({ measures }) => {
+    if (measures.some(({ bar }) => taken.has(bar))) return [];
+    for (const { bar } of measures) taken.add(bar);
+    return [measures];
+  });
+  return { xml: row.xml, adopted, handOf: row.handOf ?? {} };
 }
 
 const KEPT = 12;
@@ -192,7 +200,8 @@ export async function shapeOf(studio: Studio, pieceId: string): Promise<Shape | 
 }
 
 /**
- * Counts one edit of a piece's annotations, inside the transaction that makes it.
+ * Counts one edit of a piece's annotations, inside the transaction that makes it. The row of the
+ * piece stays locked until then, so that edits of one piece come one after the other.
  *
  * @throws ProblemError 409 when the piece has moved on since the revision the edit was made on
  */
@@ -207,10 +216,18 @@ export async function countEdit(
     .where(eq(pieces.id, pieceId))
     .returning({ revision: pieces.revision });
   if (!row) throw notFound("piece");
+  const key = keyOfRequest();
+  if (key) {
+    const [before] = await db.select().from(edits).where(eq(edits.key, key));
+    if (before) throw new CountedBefore(before.revision);
+    await db.insert(edits).values({ key, pieceId, revision: row.revision });
+  }
   if (on !== undefined && on !== row.revision - 1) {
     throw new ProblemError(
       409,
       "This piece was changed in another window in the meantime. What is shown now is the newest state; please make the edit again.",
+      undefined,
+      { revision: row.revision - 1 },
     );
   }
   return row.revision;

@@ -65,6 +65,10 @@ export function planHandlers(studio: Studio): Made {
           "sections",
         );
       const row = await db.transaction(async (tx) => {
+        // plans of one assignment are made one after the other
+        await tx.select().from(assignments).where(eq(assignments.id, assignment.id)).for("update");
+        const [sent] = body.id ? await tx.select().from(plans).where(eq(plans.id, body.id)) : [];
+        if (sent) return sent;
         await tx
           .update(plans)
           .set({ superseded: true })
@@ -72,7 +76,7 @@ export function planHandlers(studio: Studio): Made {
         const [made] = await tx
           .insert(plans)
           .values({
-            id: newId(),
+            id: body.id ?? newId(),
             assignmentId: assignment.id,
             goalTempo: body.goalTempo,
             readyBy: body.readyBy,

@@ -60,6 +60,15 @@ function standing(card: CardRow, log: readonly AttemptRow[], rule: string) {
   };
 }
 
+/** Older tries than this were not made on this card. */
+const OLDEST = 90 * 86_400_000;
+
+/** When a try was made: what its sender says, where a clock can say so. */
+function triedAt(now: Date, said: string | undefined): Date {
+  const at = said === undefined ? now : new Date(said);
+  return at > now || at.getTime() < now.getTime() - OLDEST ? now : at;
+}
+
 const unitLog = (db: Database, assignmentId: string, unit: string) =>
   db
     .select()
@@ -233,6 +242,8 @@ export function practiceHandlers(studio: Studio): Made {
     addAttempt: async ({ body }) => {
       const opened = await openCard(db, body.cardId);
       const { card, plan } = opened;
+      const id = body.id ?? newId();
+      const at = triedAt(clock.now(), body.at);
       if (
         body.bar !== undefined &&
         body.bar !== null &&
@@ -241,6 +252,8 @@ export function practiceHandlers(studio: Studio): Made {
         throw new ProblemError(400, "The bar of the slip lies outside this card.", "bar");
       }
       const made = await db.transaction(async (tx) => {
+        const [sent] = await tx.select().from(attempts).where(eq(attempts.id, id));
+        if (sent) return sent;
         const { step, tries, finished } = standing(
           card,
           await unitLog(tx, plan.assignmentId, card.unit),
@@ -253,7 +266,7 @@ export function practiceHandlers(studio: Studio): Made {
         const [row] = await tx
           .insert(attempts)
           .values({
-            id: newId(),
+            id,
             cardId: card.id,
             assignmentId: plan.assignmentId,
             unit: card.unit,
@@ -264,7 +277,7 @@ export function practiceHandlers(studio: Studio): Made {
             result: body.result,
             bar: body.bar ?? null,
             promoted,
-            at: clock.now(),
+            at,
           })
           .returning();
         if (promoted) await markStale({ db: tx }, plan.assignmentId);

@@ -10,6 +10,7 @@ import dayjs from "dayjs";
 import { nextLesson, today, weekday, type Clock } from "../clock.ts";
 import { students } from "../db/schema.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
+import { unlessMoved } from "../http/was.ts";
 import { checkedRecord } from "../http/records.ts";
 import type { Handlers } from "../http/serve.ts";
 import { like, newId, PAGE_SIZE, type Studio } from "../studio.ts";
@@ -111,23 +112,25 @@ export function studentHandlers(studio: Studio): Made {
       return { items: rows.map(answer), total: all?.total ?? 0, page, pageSize: PAGE_SIZE };
     },
     addStudent: async ({ body }) => {
-      const { reach, hand, player, ...rest } = body;
+      const { id = newId(), reach, hand, player, ...rest } = body;
       const known = { instrument: rest.instrument ?? USUAL_INSTRUMENT, player: {} };
       const [row] = await db
         .insert(students)
         .values({
-          id: newId(),
+          id,
           ...rest,
           name: body.name.trim(),
           player: playerAfter(known, { reach, hand, player }),
         })
+        .onConflictDoNothing()
         .returning();
-      return answer(row!);
+      return answer(row ?? (await find(id)));
     },
     student: async ({ param }) => answer(await find(param("id"))),
     editStudent: async ({ param, body }) => {
       const before = await find(param("id"));
-      const { name, reach, hand, player, ...rest } = body;
+      const { name, reach, hand, player, was, ...rest } = body;
+      unlessMoved({ ...before, ...keyboardOf(before) }, body, was);
       const known = { ...before, instrument: rest.instrument ?? before.instrument };
       const after = playerAfter(known, { reach, hand, player });
       if (Object.keys(body).length)

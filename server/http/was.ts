@@ -1,0 +1,31 @@
+import { ProblemError } from "./problems.ts";
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+/**
+ * Whether an edit of single fields meets what its sender saw. A field that has been set to just
+ * what is wanted is no conflict: the same request may come twice.
+ *
+ * @throws ProblemError 409 with what the fields are now
+ */
+export function unlessMoved(
+  row: Readonly<Record<string, unknown>>,
+  wanted: Readonly<Record<string, unknown>>,
+  was: Readonly<Record<string, unknown>> | undefined,
+): void {
+  const moved = Object.keys(was ?? {}).filter(
+    (key) => Object.hasOwn(row, key) && !same(row[key], was![key]) && !same(row[key], wanted[key]),
+  );
+  if (moved.length === 0) return;
+  const now = Object.fromEntries(moved.map((key) => [key, row[key]]));
+  const told = moved.map((key) => {
+    const value = row[key];
+    return typeof value === "string" && value ? `${key} to “${value.slice(0, 60)}”` : key;
+  });
+  throw new ProblemError(
+    409,
+    `Another window changed ${told.join(" and ")} in the meantime.`,
+    undefined,
+    { now },
+  );
+}
