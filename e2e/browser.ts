@@ -27,15 +27,26 @@ const FLAGS = [
 
 export async function openBrowser(): Promise<{
   window: (width?: number, height?: number) => Promise<Window>;
+  /** Ends it the hard way and starts it again as the same user's; its windows are gone. */
+  killAndRestart: () => Promise<void>;
   close: () => Promise<void>;
 }> {
   const profile = mkdtempSync(join(tmpdir(), "yarrow-ridge-browser-"));
-  const browser: Browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-    args: FLAGS,
-    userDataDir: profile,
-  });
+  const launch = (): Promise<Browser> =>
+    puppeteer.launch({
+      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      args: FLAGS,
+      userDataDir: profile,
+    });
+  let browser = await launch();
   return {
+    killAndRestart: async () => {
+      const gone = new Promise((resolve) => browser.process()!.once("exit", resolve));
+      browser.process()!.kill("SIGKILL");
+      await gone;
+      rmSync(join(profile, "SingletonLock"), { force: true });
+      browser = await launch();
+    },
     window: async (width = 1280, height = 800) => {
       const page = await browser.newPage();
       await page.setViewport({ width, height });

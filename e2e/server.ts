@@ -10,6 +10,9 @@ export interface RunningServer {
   readonly url: string;
   /** Ends it the hard way and starts it again on the same data. */
   readonly killAndRestart: () => Promise<string>;
+  /** The two halves of that. */
+  readonly kill: () => Promise<void>;
+  readonly restart: () => Promise<string>;
   readonly stop: () => Promise<void>;
 }
 
@@ -58,6 +61,8 @@ export async function startServerOf(
       await end("SIGKILL");
       return begin();
     },
+    kill: () => end("SIGKILL"),
+    restart: begin,
     stop: async () => {
       await end("SIGTERM");
       rmSync(folder, { recursive: true, force: true });

@@ -30,6 +30,7 @@ export function studio(...flags: string[]) {
     browser: () => browser,
     page: () => seen.page,
     complaints: () => seen.complaints,
+    server: () => server,
     url,
     json: async <T>(path: string): Promise<T> => (await fetch(url(path))).json() as Promise<T>,
     send: async <T>(method: string, path: string, body: unknown): Promise<T> =>

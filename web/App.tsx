@@ -4,11 +4,14 @@ import { SnackbarProvider } from "notistack";
 import { lazy, Suspense } from "react";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { Waiting } from "./shell/Waiting.tsx";
+import { Guard } from "./shell/Guard.tsx";
 import { Frame } from "./shell/Frame.tsx";
 import { NotHere } from "./shell/NotHere.tsx";
 import { useTheme } from "./look/theme.ts";
 import { StudioScreen } from "./studio/StudioScreen.tsx";
 import { isLasting } from "./api/client.ts";
+import { openOutbox } from "./outbox/outbox.ts";
+import { hooksFor } from "./outbox/stored.ts";
 
 const DeskScreen = lazy(() =>
   import("./desk/DeskScreen.tsx").then((module) => ({ default: module.DeskScreen })),
@@ -54,6 +57,8 @@ const queries = new QueryClient({
   },
 });
 
+openOutbox(queries, hooksFor);
+
 export function App() {
   const theme = useTheme();
   return (
@@ -66,25 +71,27 @@ export function App() {
           anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
         >
           <BrowserRouter>
-            <Suspense fallback={<Waiting what="the page" />}>
-              <Routes>
-                <Route element={<Frame />}>
-                  <Route index element={<StudioScreen />} />
-                  <Route path="archive" element={<ArchiveScreen />} />
-                  <Route path="students/:id" element={<StudentScreen />} />
-                  <Route path="pieces/:id" element={<DeskScreen />} />
-                  <Route path="pieces/:id/compare/:other" element={<EditionsScreen />} />
-                  <Route path="pieces/:id/map" element={<MapScreen />} />
-                  <Route path="pieces/:id/pages" element={<PagesScreen />} />
-                  <Route path="pieces/:id/survey" element={<SurveyScreen />} />
-                  <Route path="assignments/:id" element={<PlanScreen />} />
-                  <Route path="*" element={<NotHere />} />
-                </Route>
-                <Route path="practice/:id" element={<RoomScreen />} />
-                <Route path="print/score/:id" element={<PrintScore />} />
-                <Route path="print/week/:id" element={<PrintWeek />} />
-              </Routes>
-            </Suspense>
+            <Guard what="This page">
+              <Suspense fallback={<Waiting what="the page" />}>
+                <Routes>
+                  <Route element={<Frame />}>
+                    <Route index element={<StudioScreen />} />
+                    <Route path="archive" element={<ArchiveScreen />} />
+                    <Route path="students/:id" element={<StudentScreen />} />
+                    <Route path="pieces/:id" element={<DeskScreen />} />
+                    <Route path="pieces/:id/compare/:other" element={<EditionsScreen />} />
+                    <Route path="pieces/:id/map" element={<MapScreen />} />
+                    <Route path="pieces/:id/pages" element={<PagesScreen />} />
+                    <Route path="pieces/:id/survey" element={<SurveyScreen />} />
+                    <Route path="assignments/:id" element={<PlanScreen />} />
+                    <Route path="*" element={<NotHere />} />
+                  </Route>
+                  <Route path="practice/:id" element={<RoomScreen />} />
+                  <Route path="print/score/:id" element={<PrintScore />} />
+                  <Route path="print/week/:id" element={<PrintWeek />} />
+                </Routes>
+              </Suspense>
+            </Guard>
           </BrowserRouter>
         </SnackbarProvider>
       </QueryClientProvider>

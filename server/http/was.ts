@@ -1,6 +1,17 @@
 import { ProblemError } from "./problems.ts";
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+/** As it is compared: in one order of fields, without what says nothing. */
+function plain(value: unknown): unknown {
+  if (typeof value === "string") return value.trim();
+  if (Array.isArray(value)) return value.map(plain);
+  if (value === null || typeof value !== "object") return value ?? null;
+  const known = Object.entries(value)
+    .map(([key, one]) => [key, plain(one)] as const)
+    .filter(([, one]) => one !== null && JSON.stringify(one) !== "{}")
+    .sort(([a], [b]) => (a < b ? -1 : 1));
+  return known.length ? Object.fromEntries(known) : null;
+}
+const same = (a: unknown, b: unknown) => JSON.stringify(plain(a)) === JSON.stringify(plain(b));
 
 /**
  * Whether an edit of single fields meets what its sender saw. A field that has been set to just

@@ -17,12 +17,26 @@ export class Refusal extends Error {
   readonly bar: string | undefined;
   /** Tunes to choose from, when a file holds several. */
   readonly choices: readonly TuneChoice[] | undefined;
-  constructor(status: number, detail: string, bar?: string, choices?: readonly TuneChoice[]) {
+  /** Where something moved on in the meantime: the revision now, or the fields as they are. */
+  readonly revision: number | undefined;
+  readonly now: Readonly<Record<string, unknown>> | undefined;
+  constructor(status: number, detail: string, told: Partial<Told> = {}) {
     super(detail);
     this.status = status;
-    this.bar = bar;
-    this.choices = choices;
+    this.bar = told.bar;
+    this.choices = told.choices;
+    this.revision = told.revision;
+    this.now = told.now;
   }
+}
+
+/** What a refusal tells besides its sentence. */
+interface Told {
+  readonly detail: string;
+  readonly bar: string;
+  readonly choices: readonly TuneChoice[];
+  readonly revision: number;
+  readonly now: Readonly<Record<string, unknown>>;
 }
 
 /** Whether trying again would only be refused again. */
@@ -51,16 +65,26 @@ export function address(
   return fill(operations[name].path, params) + (search.size ? `?${search}` : "");
 }
 
+/** How a request is sent: under a key, and how long its answer is waited for, in milliseconds. */
+interface Sending {
+  readonly key: string;
+  readonly patience: number;
+}
+
 /** Calls an operation of the contract. @throws Refusal with a sentence for people */
 export async function call<K extends OperationName>(
   name: K,
   input: Input<K> = {},
+  sending?: Sending,
 ): Promise<Answer<K>> {
   const response = await send(address(name, input.params, input.query ?? {}), {
     method: operations[name].method.toUpperCase(),
-    ...(input.body === undefined
-      ? {}
-      : { body: JSON.stringify(input.body), headers: { "content-type": "application/json" } }),
+    headers: {
+      ...(input.body === undefined ? {} : { "content-type": "application/json" }),
+      ...(sending ? { "idempotency-key": sending.key } : {}),
+    },
+    ...(input.body === undefined ? {} : { body: JSON.stringify(input.body) }),
+    ...(sending ? { signal: AbortSignal.timeout(sending.patience) } : {}),
   });
   return response.json() as Promise<Answer<K>>;
 }
@@ -76,11 +100,11 @@ export async function send(url: string, init?: RequestInit): Promise<Response> {
     );
   }
   if (response.ok) return response;
-  const told = (await response.json().catch(() => ({}))) as { detail?: string; bar?: string };
+  const told = (await response.json().catch(() => ({}))) as Partial<Told>;
   throw new Refusal(
     response.status,
     told.detail ?? "Something went wrong on the way to the studio.",
-    told.bar,
+    told,
   );
 }
 
@@ -105,18 +129,9 @@ export function upload<K extends "addPiece" | "correctPiece" | "addPage">(
     request.onload = () => {
       if (request.status < 300) resolve(request.response as Answer<K>);
       else {
-        const told = (request.response ?? {}) as {
-          detail?: string;
-          bar?: string;
-          choices?: TuneChoice[];
-        };
+        const told = (request.response ?? {}) as Partial<Told>;
         reject(
-          new Refusal(
-            request.status,
-            told.detail ?? "The file could not be brought in.",
-            told.bar,
-            told.choices,
-          ),
+          new Refusal(request.status, told.detail ?? "The file could not be brought in.", told),
         );
       }
     };

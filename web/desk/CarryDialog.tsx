@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import {
   Button,
   Checkbox,
@@ -104,7 +105,7 @@ export function CarryDialog({
       ...of.strata.map((stratum): Kind => {
         const own = (written.marks.get(stratum.id) ?? []).filter((one) => one.layer === TEACHER);
         const carried = carryMarks(score, returns, stratum, own, from, to);
-        const made = carried.marks.map((one) => ({ ...one, id: crypto.randomUUID() }));
+        const made = carried.marks.map((one) => ({ ...one, id: newId() }));
         return {
           id: stratum.id,
           name: stratum.name,
@@ -128,7 +129,7 @@ export function CarryDialog({
         carry: () =>
           edits.remarks(
             remarks.remarks.map((one) => ({
-              id: crypto.randomUUID(),
+              id: newId(),
               bar: one.bar,
               offset: toText(one.offset),
               noteId: one.noteId ?? null,

@@ -37,11 +37,13 @@ export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () =>
       setReport(await correct());
       record({
         label: `the corrected file of ${piece.title}`,
-        redo: correct,
-        undo: () =>
-          call("undoCorrection", { params: { id: piece.id } }).then(() =>
-            client.invalidateQueries(),
-          ),
+        redo: [correct],
+        undo: [
+          () =>
+            call("undoCorrection", { params: { id: piece.id } }).then(() =>
+              client.invalidateQueries(),
+            ),
+        ],
       });
     } catch (error) {
       setProblem(error instanceof Error ? error.message : "The file could not be read.");

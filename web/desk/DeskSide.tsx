@@ -5,6 +5,7 @@ import { HandsPanel } from "./HandsPanel.tsx";
 import { stratumView } from "../instruments/index.ts";
 import { MarksPanel } from "./MarksPanel.tsx";
 import { ShapePanel } from "./shape/ShapePanel.tsx";
+import { Guard } from "../shell/Guard.tsx";
 import type { AtDesk } from "./atDesk.ts";
 
 /** The decisions of the stratum that is open. */
@@ -16,60 +17,62 @@ export function DeskSide({ at }: { readonly at: AtDesk }) {
   const { Panel } = stratumView(piece.instrument, stratum);
   return (
     <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
-      {stratum === "form" && (
-        <FormPanel
-          piece={piece}
-          score={score}
-          form={form}
-          sections={sections}
-          climax={climax}
-          readings={annotations.readings}
-          written={written}
-          onShow={choose}
-        />
-      )}
-      {stratum === "hands" && (
-        <HandsPanel
-          piece={piece}
-          score={score}
-          form={form}
-          fingers={fingers}
-          said={said}
-          remarks={remarks}
-          positions={positions}
-          assignmentId={assignmentId}
-        />
-      )}
-      {kind && Panel && (
-        <Panel
-          piece={piece}
-          score={score}
-          marks={marks.get(stratum) ?? []}
-          taken={annotations.taken.includes(stratum)}
-        />
-      )}
-      {kind && !Panel && (
-        <MarksPanel
-          piece={piece}
-          score={score}
-          stratum={kind}
-          marks={marks.get(stratum) ?? []}
-          layer={kind.layered ? layer : TEACHER}
-        />
-      )}
-      {stratum === "shape" && (
-        <ShapePanel
-          piece={piece}
-          score={score}
-          form={form}
-          shape={shape}
-          sections={sections}
-          climax={climax}
-          marks={marks}
-          goal={goal}
-          onShow={choose}
-        />
-      )}
+      <Guard what="This side" again={stratum}>
+        {stratum === "form" && (
+          <FormPanel
+            piece={piece}
+            score={score}
+            form={form}
+            sections={sections}
+            climax={climax}
+            readings={annotations.readings}
+            written={written}
+            onShow={choose}
+          />
+        )}
+        {stratum === "hands" && (
+          <HandsPanel
+            piece={piece}
+            score={score}
+            form={form}
+            fingers={fingers}
+            said={said}
+            remarks={remarks}
+            positions={positions}
+            assignmentId={assignmentId}
+          />
+        )}
+        {kind && Panel && (
+          <Panel
+            piece={piece}
+            score={score}
+            marks={marks.get(stratum) ?? []}
+            taken={annotations.taken.includes(stratum)}
+          />
+        )}
+        {kind && !Panel && (
+          <MarksPanel
+            piece={piece}
+            score={score}
+            stratum={kind}
+            marks={marks.get(stratum) ?? []}
+            layer={kind.layered ? layer : TEACHER}
+          />
+        )}
+        {stratum === "shape" && (
+          <ShapePanel
+            piece={piece}
+            score={score}
+            form={form}
+            shape={shape}
+            sections={sections}
+            climax={climax}
+            marks={marks}
+            goal={goal}
+            onShow={choose}
+          />
+        )}
+      </Guard>
     </aside>
   );
 }

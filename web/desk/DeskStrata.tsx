@@ -7,6 +7,7 @@ import { BoundaryStrip } from "./BoundaryStrip.tsx";
 import { ReturnsStrip } from "./ReturnsStrip.tsx";
 import { ShapeStrip } from "./shape/ShapeStrip.tsx";
 import { useDesk, type Stratum } from "../piece/useDesk.ts";
+import { Guard } from "../shell/Guard.tsx";
 import type { AtDesk } from "./atDesk.ts";
 
 /** The strata of a piece: their tabs, and the strip of the one that is open. */
@@ -60,45 +61,47 @@ export function DeskStrata({
         </IconButton>
       </div>
       <div className={`desk-strip${stratum === "form" && sections.length > 0 ? " tall" : ""}`}>
-        {stratum === "hands" && (
-          <HandsStrip
-            piece={piece}
-            score={score}
-            fingers={at.withPencil}
-            said={drawn}
-            marks={marks}
-          />
-        )}
-        {Strip && (
-          <Strip
-            score={score}
-            marks={marks.get(stratum) ?? []}
-            chosen={desk.chosen}
-            onChoose={choose}
-          />
-        )}
-        {stratum === "shape" && (
-          <ShapeStrip
-            piece={piece}
-            score={score}
-            shape={shape}
-            climax={climax}
-            chosen={desk.chosen}
-            onChoose={choose}
-          />
-        )}
-        {stratum === "form" && sections.length > 0 && (
-          <BoundaryStrip piece={piece} score={score} sections={sections} onShow={choose} />
-        )}
-        {stratum === "form" && (
-          <ReturnsStrip
-            piece={piece}
-            score={score}
-            form={form}
-            chosen={desk.chosen}
-            onChoose={choose}
-          />
-        )}
+        <Guard what="This strip" again={stratum}>
+          {stratum === "hands" && (
+            <HandsStrip
+              piece={piece}
+              score={score}
+              fingers={at.withPencil}
+              said={drawn}
+              marks={marks}
+            />
+          )}
+          {Strip && (
+            <Strip
+              score={score}
+              marks={marks.get(stratum) ?? []}
+              chosen={desk.chosen}
+              onChoose={choose}
+            />
+          )}
+          {stratum === "shape" && (
+            <ShapeStrip
+              piece={piece}
+              score={score}
+              shape={shape}
+              climax={climax}
+              chosen={desk.chosen}
+              onChoose={choose}
+            />
+          )}
+          {stratum === "form" && sections.length > 0 && (
+            <BoundaryStrip piece={piece} score={score} sections={sections} onShow={choose} />
+          )}
+          {stratum === "form" && (
+            <ReturnsStrip
+              piece={piece}
+              score={score}
+              form={form}
+              chosen={desk.chosen}
+              onChoose={choose}
+            />
+          )}
+        </Guard>
       </div>
     </section>
   );

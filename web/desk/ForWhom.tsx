@@ -1,9 +1,7 @@
 import { FormControlLabel, MenuItem, Switch, TextField } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import { STANDARD_OCTAVE } from "@yarrow-ridge/core/instruments";
-import { call } from "../api/client.ts";
-import { useAnswer } from "../api/queries.ts";
-import { useHistory } from "../edits/history.ts";
+import { useAnswer } from "../answers/queries.ts";
+import { editFields } from "../edits/fields.ts";
 import { SMALL_HAND } from "@yarrow-ridge/core/score";
 import { ReachSelect } from "../students/ReachSelect.tsx";
 import { useDesk } from "../piece/useDesk.ts";
@@ -26,8 +24,6 @@ export function ForWhom({
 }) {
   const { school, both, layer, player: said, set } = useDesk();
   const { student, player } = usePlayer(assignmentId);
-  const client = useQueryClient();
-  const perform = useHistory((state) => state.perform);
   const assignment = useAnswer(
     "assignment",
     { id: assignmentId ?? "" },
@@ -35,16 +31,9 @@ export function ForWhom({
     assignmentId !== undefined,
   ).data;
   const read = (to: "teacher" | "small-hand") => {
-    const send = (value: "teacher" | "small-hand") =>
-      call("editAssignment", { params: { id: assignmentId! }, body: { layer: value } }).then(() =>
-        client.invalidateQueries({ queryKey: ["assignment"] }),
-      );
-    const before = assignment!.layer as typeof to;
-    void perform({
-      label: `which fingers ${student!.name} reads`,
-      redo: () => send(to),
-      undo: () => send(before),
-    });
+    const layer = assignment!.layer as typeof to;
+    const label = `which fingers ${student!.name} reads`;
+    void editFields("editAssignment", assignmentId!, { layer }, { layer: to }, label);
   };
   return (
     <details className="card for-whom">

@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import {
@@ -34,7 +35,7 @@ export function HereActions({
   const split = (section: Section) => {
     const second = {
       ...sectionPut(section),
-      id: crypto.randomUUID(),
+      id: newId(),
       name: after(section.name, sections),
       words: "",
       about: {},

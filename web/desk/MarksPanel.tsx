@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import {
@@ -40,7 +41,7 @@ export function MarksPanel({
     `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
   const write = (data: Mark["data"] | undefined) => {
     if (!here || (!data && !stands)) return;
-    const made = data && { id: crypto.randomUUID(), layer, from: here, data };
+    const made = data && { id: newId(), layer, from: here, data };
     void edits.marks(
       stratum.id,
       (before) => [

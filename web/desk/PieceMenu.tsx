@@ -10,16 +10,14 @@ import {
   MenuItem,
   TextField,
 } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import type { Body, Piece } from "@yarrow-ridge/contract";
 import { instrument, instruments } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
-import { call } from "../api/client.ts";
 import { CorrectedFile } from "./CorrectedFile.tsx";
-import { useHistory } from "../edits/history.ts";
+import { editFields } from "../edits/fields.ts";
 import { LayoutForm } from "./LayoutForm.tsx";
 import { PaperAgain } from "./PaperAgain.tsx";
 import { SetupDialog } from "./SetupDialog.tsx";
@@ -43,43 +41,26 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [telling, setTelling] = useState(false);
   const [settingUp, setSettingUp] = useState(false);
   const of = instrument(piece.instrument);
-  const client = useQueryClient();
   const navigate = useNavigate();
-  const perform = useHistory((state) => state.perform);
-  const send = async (body: Body<"editPiece">) => {
-    await call("editPiece", { params: { id: piece.id }, body: body });
-    await client.invalidateQueries();
-  };
+  const edit = (from: Body<"editPiece">, to: Body<"editPiece">, label: string) =>
+    editFields("editPiece", piece.id, from, to, label);
   const before = { title: piece.title, composer: piece.composer, instrument: piece.instrument };
   const save = (after: Fields) => {
     setEditing(false);
-    void perform({
-      label: `details of ${after.title}`,
-      redo: () => send(after),
-      undo: () =>
-        send(
-          after.instrument === before.instrument
-            ? before
-            : { ...before, setup: piece.setup, layout: chosenLayout(score) },
-        ),
-    });
+    // another instrument is set up, and its staves are read, in its own way
+    const other = after.instrument !== before.instrument;
+    const from = other ? { ...before, setup: piece.setup, layout: chosenLayout(score) } : before;
+    const to = other ? { ...after, setup: null, layout: null } : after;
+    void edit(from, to, `details of ${after.title}`);
   };
   const mine = score.parts.flatMap((part, i) => (part.practised ? [i] : []));
   const choose = (parts: number[]) => {
     setParting(false);
-    void perform({
-      label: "the parts to practise",
-      redo: () => send({ parts }),
-      undo: () => send({ parts: mine }),
-    });
+    void edit({ parts: mine }, { parts }, "the parts to practise");
   };
   const archive = async () => {
     setAnchor(null);
-    const ok = await perform({
-      label: `archiving ${piece.title}`,
-      redo: () => send({ archived: true }),
-      undo: () => send({ archived: false }),
-    });
+    const ok = await edit({ archived: false }, { archived: true }, `archiving ${piece.title}`);
     if (ok) void navigate("/");
   };
   return (

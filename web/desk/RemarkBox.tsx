@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import DeleteIcon from "@mui/icons-material/DeleteOutlined";
 import { IconButton, TextField } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
@@ -35,7 +36,7 @@ export function RemarkBox({
     setEditing(undefined);
     if (!said) return;
     const place = known ?? {
-      id: crypto.randomUUID(),
+      id: newId(),
       ...at,
       ...(noteId === undefined ? {} : { noteId }),
     };

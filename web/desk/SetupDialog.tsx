@@ -1,10 +1,8 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import type { Piece } from "@yarrow-ridge/contract";
 import { instrument, type RecordForm } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
-import { call } from "../api/client.ts";
-import { useHistory } from "../edits/history.ts";
+import { editFields } from "../edits/fields.ts";
 import { RecordFields, recordOf, typedOf } from "../shell/RecordFields.tsx";
 
 /** How the instrument of this piece is set up: its tuning, its pedals, its board. */
@@ -17,21 +15,16 @@ export function SetupDialog({
   form: RecordForm;
   onClose: () => void;
 }) {
-  const client = useQueryClient();
-  const perform = useHistory((state) => state.perform);
   const [typed, setTyped] = useState(typedOf(form, piece.setup));
   const name = instrument(piece.instrument).name.toLowerCase();
   const save = async () => {
-    const send = (setup: Piece["setup"]) =>
-      call("editPiece", { params: { id: piece.id }, body: { setup } }).then(() =>
-        client.invalidateQueries(),
-      );
-    const next = recordOf(form, typed);
-    const ok = await perform({
-      label: `how the ${name} is set up`,
-      redo: () => send(next),
-      undo: () => send(piece.setup),
-    });
+    const ok = await editFields(
+      "editPiece",
+      piece.id,
+      { setup: piece.setup },
+      { setup: recordOf(form, typed) },
+      `how the ${name} is set up`,
+    );
     if (ok) onClose();
   };
   return (

@@ -1,23 +1,12 @@
 import { Button } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import type { LayoutChoice } from "@yarrow-ridge/core/score";
-import { call } from "../api/client.ts";
-import { useHistory } from "../edits/history.ts";
+import { editFields } from "../edits/fields.ts";
 
 /** Has the staves of a piece read in a way that was chosen. */
 export function useLayoutChoice(pieceId: string, layout: LayoutChoice | undefined) {
-  const client = useQueryClient();
-  const perform = useHistory((state) => state.perform);
-  const send = async (id: string | null) => {
-    await call("editPiece", { params: { id: pieceId }, body: { layout: id } });
-    await client.invalidateQueries();
-  };
+  const before = { layout: layout && !layout.guessed ? layout.id : null };
   return (id: string) =>
-    perform({
-      label: "how the staves are read",
-      redo: () => send(id),
-      undo: () => send(layout && !layout.guessed ? layout.id : null),
-    });
+    editFields("editPiece", pieceId, before, { layout: id }, "how the staves are read");
 }
 
 /** Says how the staves of a file were read when nobody has said it, and changes it in one step. */

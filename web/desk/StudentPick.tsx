@@ -1,11 +1,9 @@
 import { Button, ListSubheader, Menu, MenuItem } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { call } from "../api/client.ts";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { FindField } from "../shell/FindField.tsx";
-import { useHistory } from "../edits/history.ts";
+import { givePiece } from "../edits/give.ts";
 
 /** Beyond this the list is searched rather than read. */
 const MANY = 12;
@@ -20,8 +18,6 @@ export function StudentPick({
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [, setSearch] = useSearchParams();
-  const client = useQueryClient();
-  const perform = useHistory((state) => state.perform);
   const working = useAnswer("listAssignments", {}, { pieceId }).data?.items ?? [];
   const [text, setText] = useState("");
   const asked = useDeferredValue(text);
@@ -34,20 +30,8 @@ export function StudentPick({
     setSearch(id ? { for: id } : {}, { replace: true });
   };
   const give = async (studentId: string, name: string) => {
-    let made = "";
-    const refresh = () => client.invalidateQueries({ queryKey: ["listAssignments"] });
-    const ok = await perform({
-      label: `giving it to ${name}`,
-      redo: async () => {
-        made = (await call("addAssignment", { body: { studentId, pieceId } })).id;
-        await refresh();
-      },
-      undo: async () => {
-        await call("editAssignment", { params: { id: made }, body: { archived: true } });
-        await refresh();
-      },
-    });
-    if (ok) show(made);
+    const id = await givePiece(studentId, pieceId, `giving it to ${name}`);
+    if (id) show(id);
   };
   const others = everyone.filter((student) => !working.some((one) => one.studentId === student.id));
   return (

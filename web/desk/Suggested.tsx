@@ -2,7 +2,7 @@ import { Button, Slider } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { useAnnotationEdits, type SectionDraft } from "../edits/annotations.ts";
 
 type Suggestion = FormAnswer["sections"][number];

@@ -8,7 +8,7 @@ import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { enqueueSnackbar } from "notistack";
 import { useRef, useState, type DragEvent } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { useAnswer, useScore } from "../api/queries.ts";
+import { useAnswer, useScore } from "../answers/queries.ts";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";

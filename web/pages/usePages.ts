@@ -1,9 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import type { PageAnswer } from "@yarrow-ridge/contract";
 import { useMemo, useState } from "react";
-import { address, call, Refusal, upload } from "../api/client.ts";
-import { useAnswer } from "../api/queries.ts";
+import { address, Refusal, upload } from "../api/client.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { useHistory } from "../edits/history.ts";
+import { request } from "../outbox/request.ts";
 import { picturesOf } from "./pictures.ts";
 
 export type Mark = PageAnswer["marks"][number];
@@ -21,30 +22,30 @@ export function usePages(pieceId: string | undefined) {
     const id = pieceId ?? "";
     const refresh = () => client.invalidateQueries({ queryKey: ["pages"] });
     const patch = (page: string, body: { marks?: Mark[]; position?: number; removed?: false }) =>
-      call("editPage", { params: { id, page }, body }).then(refresh);
-    const remove = (page: string) => call("removePage", { params: { id, page } }).then(refresh);
+      request("editPage", { id, page }, body);
+    const remove = (page: string) => request("removePage", { id, page });
     return {
       mark: (page: PageAnswer, marks: readonly Mark[], label: string) =>
         perform({
           label,
-          redo: () => patch(page.id, { marks: [...marks] }),
-          undo: () => patch(page.id, { marks: page.marks }),
+          redo: [patch(page.id, { marks: [...marks] })],
+          undo: [patch(page.id, { marks: page.marks })],
         }),
       remove: (page: PageAnswer) =>
         perform({
           label: `removing page ${page.name}`,
-          redo: () => remove(page.id),
-          undo: () => patch(page.id, { removed: false }),
+          redo: [remove(page.id)],
+          undo: [patch(page.id, { removed: false })],
         }),
       swap: (a: PageAnswer, b: PageAnswer) => {
-        const put = async (first: number, second: number) => {
-          await patch(a.id, { position: first });
-          await patch(b.id, { position: second });
-        };
+        const put = (first: number, second: number) => [
+          patch(a.id, { position: first }),
+          patch(b.id, { position: second }),
+        ];
         return perform({
           label: "the order of pages",
-          redo: () => put(b.position, a.position),
-          undo: () => put(a.position, b.position),
+          redo: put(b.position, a.position),
+          undo: put(a.position, b.position),
         });
       },
       add: async (files: readonly File[]) => {
@@ -70,12 +71,8 @@ export function usePages(pieceId: string | undefined) {
         if (added.length) {
           useHistory.getState().record({
             label: added.length === 1 ? "the page" : `${added.length} pages`,
-            undo: async () => {
-              for (const page of added) await remove(page);
-            },
-            redo: async () => {
-              for (const page of added) await patch(page, { removed: false });
-            },
+            undo: added.map(remove),
+            redo: added.map((page) => patch(page, { removed: false })),
           });
         }
       },

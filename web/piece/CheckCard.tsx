@@ -1,7 +1,7 @@
 import { Button } from "@mui/material";
 import { enqueueSnackbar } from "notistack";
 import { useState } from "react";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 
 interface Doubt {
   readonly text: string;

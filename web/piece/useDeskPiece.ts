@@ -16,8 +16,8 @@ import {
   TEACHER,
 } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
-import { useAnswer, useEngraving, useScore } from "../api/queries.ts";
-import { marksOf } from "../edits/marks.ts";
+import { useAnswer, useEngraving, useScore } from "../answers/queries.ts";
+import { marksOf } from "../api/marks.ts";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
 
 const placeOf = (place: { bar: number; exact: string }): Place => ({

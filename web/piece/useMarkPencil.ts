@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import type { Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Printed, type Score } from "@yarrow-ridge/core/score";
 import { enqueueSnackbar } from "notistack";
@@ -47,7 +48,7 @@ export function useMarkPencil(
       if (mine !== round.current) return;
       const least = new Map<number, number>();
       for (const { bar, value } of curve) least.set(bar, Math.min(value, least.get(bar) ?? 1));
-      const pencilled = marks.map((mark) => ({ ...mark, id: crypto.randomUUID(), layer }));
+      const pencilled = marks.map((mark) => ({ ...mark, id: newId(), layer }));
       set({ markPencil: { stratum, ...range, marks: pencilled, curve: least, notes } });
       if (marks.length === 0) enqueueSnackbar(nothing);
     } catch (error) {

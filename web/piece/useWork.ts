@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import { useEffect, useRef, useState } from "react";
 import { call, Refusal } from "../api/client.ts";
 
@@ -34,7 +35,7 @@ export function useWork(hands: readonly string[]) {
   );
   const parts = (of: string) => hands.map((hand) => ({ id: `${of}-${hand}` }));
   const begin = () => {
-    const own = crypto.randomUUID();
+    const own = newId();
     current.current = own;
     setName(own);
     const look = async () => {

@@ -1,13 +1,13 @@
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import type { Body, PlanAnswer } from "@yarrow-ridge/contract";
 import { firstReading, promotionRule, promotionRules, steps } from "@yarrow-ridge/core/practice";
 import { barSpan, lastBarOf, nest, type Score, type Section } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { call } from "../api/client.ts";
+import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
+import { request } from "../outbox/request.ts";
 
 interface Fields {
   goalTempo: string;
@@ -33,7 +33,6 @@ export function PlanForm({
   score: Score;
   printedTempo: number | null;
 }) {
-  const client = useQueryClient();
   const perform = useHistory((state) => state.perform);
   const [busy, setBusy] = useState(false);
   const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
@@ -58,11 +57,8 @@ export function PlanForm({
     rule: fields.rule,
     sections: fields.sections.length ? fields.sections : null,
   });
-  const send = async (wanted: Body<"addPlan">) => {
-    const { id } = await call("addPlan", { body: wanted });
-    await client.invalidateQueries();
-    return id;
-  };
+  // each is a plan of its own: what was laid out before rests beneath it
+  const plain = (wanted: Body<"addPlan">) => request("addPlan", {}, { ...wanted, id: newId() });
   const save = async (fields: Fields) => {
     setBusy(true);
     const before = plan && {
@@ -73,26 +69,12 @@ export function PlanForm({
       rule: plan.rule,
       sections: plan.sections,
     };
-    if (before)
-      await perform({
-        label: "the plan",
-        redo: () => send(body(fields)),
-        undo: () => send(before),
-      });
-    else {
-      let made = "";
-      await perform({
-        label: "the plan",
-        redo: async () => {
-          made = await send(body(fields));
-        },
-        undo: async () => {
-          await call("removePlan", { params: { id: made } });
-          await client.resetQueries({ queryKey: ["currentPlan"] });
-          await client.invalidateQueries();
-        },
-      });
-    }
+    const made = plain(body(fields));
+    await perform({
+      label: "the plan",
+      redo: [made],
+      undo: [before ? plain(before) : request("removePlan", { id: made.body!.id! })],
+    });
     setBusy(false);
   };
   return (

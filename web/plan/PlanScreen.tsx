@@ -1,7 +1,7 @@
 import { Button } from "@mui/material";
 import { lazy, Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { Refusal } from "../api/client.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge } from "../ridge/Ridge.tsx";

@@ -1,7 +1,7 @@
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
 import dayjs from "dayjs";
 import { useState } from "react";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { Pager } from "../shell/Pager.tsx";
 
 /** Every try, the newest first. */

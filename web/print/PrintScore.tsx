@@ -3,7 +3,7 @@ import { useParams } from "react-router";
 import { SectionNames } from "../score/SectionNames.tsx";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { TEACHER } from "@yarrow-ridge/core/score";
-import { inLayers } from "../edits/marks.ts";
+import { inLayers } from "../api/marks.ts";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
 import { WrittenLayers } from "../instruments/WrittenLayers.tsx";

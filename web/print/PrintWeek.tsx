@@ -4,7 +4,7 @@ import { startOf } from "@yarrow-ridge/core/score";
 import { shapeWords } from "@yarrow-ridge/core/shaping";
 import dayjs from "dayjs";
 import { useParams } from "react-router";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";

@@ -4,9 +4,9 @@ import { lastBarOf, startOf, takenBy, type About } from "@yarrow-ridge/core/scor
 import { shapeWords } from "@yarrow-ridge/core/shaping";
 import { useEffect, useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { ownLayer } from "../edits/annotations.ts";
-import { inLayers } from "../edits/marks.ts";
+import { inLayers } from "../api/marks.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { aboutText } from "../piece/AboutFields.tsx";
@@ -15,6 +15,8 @@ import { usePages } from "../pages/usePages.ts";
 import type { Layers } from "../score/ScorePage.tsx";
 import { Faint } from "../score/Faint.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
+import { OutboxSign } from "../outbox/OutboxSign.tsx";
+import { Stuck } from "../outbox/Stuck.tsx";
 import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { useCommand } from "../shell/useCommand.ts";
 import { Trouble } from "../shell/Trouble.tsx";
@@ -68,14 +70,17 @@ export function RoomScreen() {
   const { stop } = sounding;
   useEffect(() => stop(), [tempo, id, stop]);
 
-  const keys = { preventDefault: true };
+  // wherever the focus is: a key of the room is a key of the room
+  const keys = { preventDefault: true, ignoreEventWhen: () => false };
   useCommand("room.metronome", () => void metronome(), keys, [metronome]);
   useCommand("room.clean", () => room.attempt("clean"), keys, [room]);
   useCommand("room.slip", () => room.attempt("slip"), keys, [room]);
   useCommand("room.hear", () => void hear(), keys, [hear]);
   useCommand("room.mend", mend, keys, [mend]);
   useCommand("room.back", room.takeBack, keys, [room]);
-  useCommand("room.next", next, { enabled: card?.finished || card?.status === "done" }, [next]);
+  useCommand("room.next", next, { ...keys, enabled: card?.finished || card?.status === "done" }, [
+    next,
+  ]);
   useCommand("room.leave", leave, keys, [leave]);
 
   const layers = useMemo((): Layers | undefined => {
@@ -160,10 +165,12 @@ export function RoomScreen() {
             {onPage ? "engraved" : "the page"}
           </button>
         )}
+        <OutboxSign />
         <button type="button" className="room-leave" onClick={leave}>
           leave <span className="key">Esc</span>
         </button>
       </header>
+      <Stuck />
       <div className={`room-score${shape.loudness ? " own-loudness" : ""}`}>
         <Faint notes={others} />
         {onPage ? (

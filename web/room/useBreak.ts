@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 
 const KEY = "yarrow-ridge-practising-since";
 /** Minutes of practice after which a break is due, and of absence that count as one. */

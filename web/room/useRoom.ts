@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import type { CardStateAnswer } from "@yarrow-ridge/contract";
+import type { Answer, CardStateAnswer } from "@yarrow-ridge/contract";
 import { enqueueSnackbar } from "notistack";
 import { useState } from "react";
-import { call } from "../api/client.ts";
+import { v4 as newId } from "uuid";
+import { send } from "../outbox/outbox.ts";
+import { request, type Outcome } from "../outbox/request.ts";
 
 /** Where the repair of a slip stands: half tempo, then between, then the old tempo again. */
 export type Mend = 0 | 1 | 2;
@@ -13,78 +14,53 @@ export const mendTempo = (step: number, mend: Mend): number =>
 
 /** The tries of a card: logged one after the other, the newest can be taken back. */
 export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
-  const client = useQueryClient();
   const [mend, setMend] = useState<Mend>(0);
   const [slipped, setSlipped] = useState(false);
   const [news, setNews] = useState("");
   const [mine, setMine] = useState<string[]>([]);
-  const keep = (state: CardStateAnswer) => {
-    client.setQueryData(["card", { id: cardId }, null], state);
-    for (const stale of ["ridge", "currentPlan", "studio", "dueCards", "log"])
-      void client.invalidateQueries({ queryKey: [stale] });
+  const tell = (outcome: Outcome) => {
+    if (outcome.kind === "refused") enqueueSnackbar(outcome.error.message, { variant: "error" });
   };
-  const tell = (error: unknown) =>
-    enqueueSnackbar(error instanceof Error ? error.message : "The try was not logged.", {
-      variant: "error",
-    });
-  const log = useMutation({
-    scope: { id: "tries" },
-    mutationFn: ({
-      result,
-      bar,
-      tempo,
-    }: {
-      result: "clean" | "slip";
-      bar?: number;
-      tempo?: number;
-    }) =>
-      call("addAttempt", {
-        body: {
-          cardId,
-          result,
-          ...(bar === undefined ? {} : { bar }),
-          ...(tempo === undefined ? {} : { tempo }),
-        },
-      }),
-    onSuccess: (answer, { result, tempo }) => {
-      keep(answer.card);
-      setMine((before) => [...before, answer.id]);
-      if (answer.promoted)
-        setNews(
-          answer.card.finished
-            ? `Step earned. This card is at its goal, ${answer.card.step}.`
-            : `Step earned. Now ${answer.card.step}.`,
-        );
-      else setNews("");
-      if (tempo !== undefined && result === "clean") setMend((now) => (now === 1 ? 2 : 0));
-      else if (tempo !== undefined) setMend(1);
-      setSlipped(result === "slip" && tempo === undefined);
-    },
-    onError: tell,
-  });
-  const back = useMutation({
-    scope: { id: "tries" },
-    mutationFn: (id: string) => call("removeAttempt", { params: { id } }),
-    onSuccess: (state) => {
-      keep(state);
-      setMine((before) => before.slice(0, -1));
-      setNews("The last try was taken back.");
-      setSlipped(false);
-      setMend(0);
-    },
-    onError: tell,
-  });
-  const attempt = (result: "clean" | "slip", bar?: number) => {
-    if (!card) return;
-    log.mutate({
+  const log = async (result: "clean" | "slip", bar: number | undefined, tempo?: number) => {
+    const id = newId();
+    const at = new Date().toISOString();
+    const body = {
+      id,
+      at,
+      cardId,
       result,
       ...(bar === undefined ? {} : { bar }),
-      ...(mend === 0 ? {} : { tempo: mendTempo(card.step, mend) }),
-    });
+      ...(tempo === undefined ? {} : { tempo }),
+    };
+    setNews("");
+    setMine((before) => [...before, id]);
+    if (tempo !== undefined && result === "clean") setMend((now) => (now === 1 ? 2 : 0));
+    else if (tempo !== undefined) setMend(1);
+    setSlipped(result === "slip" && tempo === undefined);
+    const outcome = await send(request("addAttempt", {}, body), "a try");
+    tell(outcome);
+    if (outcome.kind === "refused") setMine((before) => before.filter((one) => one !== id));
+    if (outcome.kind !== "stored") return;
+    const { promoted, card: after } = outcome.answer as unknown as Answer<"addAttempt">;
+    if (promoted)
+      setNews(
+        after.finished
+          ? `Step earned. This card is at its goal, ${after.step}.`
+          : `Step earned. Now ${after.step}.`,
+      );
+  };
+  const attempt = (result: "clean" | "slip", bar?: number) => {
+    if (!card) return;
+    void log(result, bar, mend === 0 ? undefined : mendTempo(card.step, mend));
   };
   const takeBack = () => {
     const last = mine.at(-1) ?? card?.tries.at(-1)?.id;
-    if (last) back.mutate(last);
+    if (!last) return;
+    setMine((before) => before.slice(0, -1));
+    setSlipped(false);
+    setMend(0);
+    setNews("The last try was taken back.");
+    void send(request("removeAttempt", { id: last }), "a try taken back").then(tell);
   };
   return {
     mend,

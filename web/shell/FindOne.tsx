@@ -1,6 +1,6 @@
 import { Autocomplete, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 
 export interface Choice {
   readonly id: string;

@@ -6,9 +6,13 @@ import KeyboardIcon from "@mui/icons-material/KeyboardOutlined";
 import { IconButton, Tooltip, useTheme } from "@mui/material";
 import { enqueueSnackbar } from "notistack";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { Link, Outlet } from "react-router";
+import { Link, Outlet, useLocation } from "react-router";
 import { useHistory } from "../edits/history.ts";
 import { useLook } from "../look/theme.ts";
+import { OutboxSign } from "../outbox/OutboxSign.tsx";
+import { Stuck } from "../outbox/Stuck.tsx";
+import { Guard } from "./Guard.tsx";
+import { Waiting } from "./Waiting.tsx";
 import { useCommand } from "./useCommand.ts";
 import "./shell.css";
 
@@ -22,6 +26,7 @@ const Shortcuts = lazy(async () => ({
  */
 export function Frame() {
   const [help, setHelp] = useState(false);
+  const { pathname } = useLocation();
   const { done, undone, undo, redo, problem, clearProblem } = useHistory();
   const { choose } = useLook();
   const dark = useTheme().palette.mode === "dark";
@@ -44,6 +49,7 @@ export function Frame() {
           <img src="/ridge.svg" alt="" width={26} height={26} /> <span>Yarrow Ridge</span>
         </Link>
         <div id="frame-title" className="frame-title grow" />
+        <OutboxSign />
         <Tooltip title={done.length ? `Undo: ${done.at(-1)!.label}` : "Nothing to undo"}>
           <span>
             <IconButton aria-label="Undo" disabled={!done.length} onClick={back}>
@@ -72,8 +78,13 @@ export function Frame() {
           </IconButton>
         </Tooltip>
       </header>
+      <Stuck />
       <main className="frame-body">
-        <Outlet />
+        <Guard what="This page" again={pathname}>
+          <Suspense fallback={<Waiting what="the page" />}>
+            <Outlet />
+          </Suspense>
+        </Guard>
       </main>
       {help && (
         <Suspense fallback={null}>

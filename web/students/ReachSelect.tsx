@@ -1,6 +1,6 @@
 import { MenuItem, TextField } from "@mui/material";
 import type { Player } from "@yarrow-ridge/core/instruments";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 
 /**
  * Millimetres between outer keys, as spans of a standard keyboard: octave 164–165 mm, from memory,

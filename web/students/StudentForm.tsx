@@ -7,14 +7,15 @@ import {
   MenuItem,
   TextField,
 } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import type { StudentAnswer } from "@yarrow-ridge/contract";
 import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { enqueueSnackbar } from "notistack";
 import { useForm } from "react-hook-form";
-import { call } from "../api/client.ts";
+import { v4 as newId } from "uuid";
 import { RecordFields, recordOf, typedOf, type Typed } from "../shell/RecordFields.tsx";
+import { editFields } from "../edits/fields.ts";
 import { useHistory } from "../edits/history.ts";
+import { request } from "../outbox/request.ts";
 import "./students.css";
 
 interface Fields {
@@ -61,7 +62,6 @@ export function StudentForm({
   student?: StudentAnswer;
   onClose: () => void;
 }) {
-  const client = useQueryClient();
   const perform = useHistory((state) => state.perform);
   const before: Fields = {
     name: student?.name ?? "",
@@ -82,31 +82,28 @@ export function StudentForm({
   const of = instrument(watch("instrument"));
   const form = of.player;
   const save = async (fields: Fields) => {
-    const refresh = () => client.invalidateQueries();
     if (student) {
       const had = [...Object.keys(student.player), fields.instrument];
-      const send = (one: Fields) =>
-        call("editStudent", { params: { id: student.id }, body: bodyOf(one, had) }).then(refresh);
-      const kept = await perform({
-        label: `details of ${fields.name}`,
-        redo: () => send(fields),
-        undo: () => send(before),
-      });
+      const kept = await editFields(
+        "editStudent",
+        student.id,
+        bodyOf(before, had),
+        bodyOf(fields, had),
+        `details of ${fields.name}`,
+      );
       // what was typed stays while it cannot be stored
       if (kept) onClose();
       return;
     }
-    let id: string | undefined;
-    const archive = (archived: boolean) =>
-      call("editStudent", { params: { id: id! }, body: { archived } }).then(refresh);
+    const id = newId();
     const ok = await perform({
       label: `adding ${fields.name}`,
-      redo: async () => {
-        if (id) return archive(false);
-        id = (await call("addStudent", { body: bodyOf(fields, []) })).id;
-        return refresh();
-      },
-      undo: () => archive(true),
+      // done again, one that is there already comes out of the archive
+      redo: [
+        request("addStudent", {}, { id, ...bodyOf(fields, []) }),
+        request("editStudent", { id }, { archived: false }),
+      ],
+      undo: [request("editStudent", { id }, { archived: true })],
     });
     if (ok) {
       enqueueSnackbar(`${fields.name.trim()} is in the studio.`);

@@ -1,12 +1,11 @@
 import { Button } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import type { AssignmentAnswer } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { call } from "../api/client.ts";
-import { useAnswer, useScore } from "../api/queries.ts";
-import { useHistory } from "../edits/history.ts";
+import { useAnswer, useScore } from "../answers/queries.ts";
+import { editFields } from "../edits/fields.ts";
+import { givePiece } from "../edits/give.ts";
 import { Ridge } from "../ridge/Ridge.tsx";
 import { FindOne, type Choice } from "../shell/FindOne.tsx";
 import { Title } from "../shell/Title.tsx";
@@ -17,9 +16,7 @@ import { StudentForm, WEEKDAYS } from "./StudentForm.tsx";
 /** One student: the pieces in work, each with its ridge, and what is due today. */
 export function StudentScreen() {
   const { id = "" } = useParams();
-  const client = useQueryClient();
   const navigate = useNavigate();
-  const perform = useHistory((state) => state.perform);
   const student = useAnswer("student", { id });
   const working = useAnswer("listAssignments", {}, { studentId: id }).data?.items ?? [];
   const due = useAnswer("dueCards", {}, { studentId: id }).data?.items ?? [];
@@ -28,31 +25,13 @@ export function StudentScreen() {
     return <Trouble error={student.error} again={() => void student.refetch()} />;
   if (!student.data) return <Waiting what="the student" />;
   const { name, notes, lessonWeekday, lessonTime, archived } = student.data;
-  const send = (body: { archived: boolean }) =>
-    call("editStudent", { params: { id }, body }).then(() => client.invalidateQueries());
   const archive = async () => {
-    const ok = await perform({
-      label: `${archived ? "bringing back" : "archiving"} ${name}`,
-      redo: () => send({ archived: !archived }),
-      undo: () => send({ archived }),
-    });
+    const label = `${archived ? "bringing back" : "archiving"} ${name}`;
+    const ok = await editFields("editStudent", id, { archived }, { archived: !archived }, label);
     if (ok && !archived) void navigate("/");
   };
-  const give = ({ id: pieceId, name: title }: Choice) => {
-    let made: string | undefined;
-    const put = async (away: boolean) => {
-      await call("editAssignment", { params: { id: made! }, body: { archived: away } });
-      await client.invalidateQueries();
-    };
-    void perform({
-      label: `giving ${title}`,
-      redo: async () => {
-        made = (await call("addAssignment", { body: { studentId: id, pieceId } })).id;
-        await client.invalidateQueries();
-      },
-      undo: () => put(true),
-    });
-  };
+  const give = ({ id: pieceId, name: title }: Choice) =>
+    void givePiece(id, pieceId, `giving ${title}`);
   const open = due.filter((card) => card.status !== "done");
   return (
     <div className="student">
@@ -104,14 +83,8 @@ export function StudentScreen() {
 }
 
 function InWork({ assignment }: { assignment: AssignmentAnswer }) {
-  const client = useQueryClient();
-  const perform = useHistory((state) => state.perform);
   const ridge = useAnswer("ridge", { id: assignment.id }).data;
   const score = useScore(assignment.pieceId).data;
-  const put = async (archived: boolean) => {
-    await call("editAssignment", { params: { id: assignment.id }, body: { archived } });
-    await client.invalidateQueries();
-  };
   const { plan } = assignment;
   return (
     <section className="card stack">
@@ -149,11 +122,13 @@ function InWork({ assignment }: { assignment: AssignmentAnswer }) {
         <span className="grow" />
         <Button
           onClick={() =>
-            void perform({
-              label: `putting away ${assignment.pieceTitle}`,
-              redo: () => put(true),
-              undo: () => put(false),
-            })
+            void editFields(
+              "editAssignment",
+              assignment.id,
+              { archived: false },
+              { archived: true },
+              `putting away ${assignment.pieceTitle}`,
+            )
           }
         >
           Put away

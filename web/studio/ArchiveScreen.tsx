@@ -1,14 +1,10 @@
 import { Button } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { call } from "../api/client.ts";
-import { useAnswer } from "../api/queries.ts";
-import { useHistory } from "../edits/history.ts";
+import { useAnswer } from "../answers/queries.ts";
+import { editFields } from "../edits/fields.ts";
 import { Pager } from "../shell/Pager.tsx";
 import { Title } from "../shell/Title.tsx";
 import "./studio.css";
-
-type Send = (id: string, archived: boolean) => Promise<unknown>;
 
 /** What was put away, to be brought back. */
 export function ArchiveScreen() {
@@ -33,33 +29,29 @@ export function ArchiveScreen() {
         </p>
       )}
       {students?.items.map(({ id, name }) => (
-        <Resting
-          key={id}
-          id={id}
-          name={name}
-          what="student"
-          send={(one, archived) => call("editStudent", { params: { id: one }, body: { archived } })}
-        />
+        <Resting key={id} id={id} name={name} what="student" operation="editStudent" />
       ))}
       <Pager list={students} onPage={(students) => setPage({ ...page, students })} />
       {pieces?.items.map(({ id, title, composer }) => (
-        <Resting
-          key={id}
-          id={id}
-          name={title}
-          what={composer || "piece"}
-          send={(one, archived) => call("editPiece", { params: { id: one }, body: { archived } })}
-        />
+        <Resting key={id} id={id} name={title} what={composer || "piece"} operation="editPiece" />
       ))}
       <Pager list={pieces} onPage={(pieces) => setPage({ ...page, pieces })} />
     </div>
   );
 }
 
-function Resting({ id, name, what, send }: { id: string; name: string; what: string; send: Send }) {
-  const client = useQueryClient();
-  const perform = useHistory((state) => state.perform);
-  const put = (archived: boolean) => send(id, archived).then(() => client.invalidateQueries());
+function Resting({
+  id,
+  name,
+  what,
+  operation,
+}: {
+  id: string;
+  name: string;
+  what: string;
+  operation: "editStudent" | "editPiece";
+}) {
+  const label = `bringing back ${name}`;
   return (
     <div className="card row spread">
       <span>
@@ -68,11 +60,7 @@ function Resting({ id, name, what, send }: { id: string; name: string; what: str
       <Button
         variant="outlined"
         onClick={() =>
-          void perform({
-            label: `bringing back ${name}`,
-            redo: () => put(false),
-            undo: () => put(true),
-          })
+          void editFields(operation, id, { archived: true }, { archived: false }, label)
         }
       >
         Bring back

@@ -2,7 +2,7 @@ import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { MenuItem, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { FindField } from "../shell/FindField.tsx";
 import { Pager } from "../shell/Pager.tsx";
 

@@ -3,7 +3,7 @@ import { Button } from "@mui/material";
 import dayjs from "dayjs";
 import { Link } from "react-router";
 import type { DueCardAnswer, StudioAnswer } from "@yarrow-ridge/contract";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { FindField } from "../shell/FindField.tsx";
 import { Pager } from "../shell/Pager.tsx";
 import { StudentForm } from "../students/StudentForm.tsx";

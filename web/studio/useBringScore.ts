@@ -6,6 +6,7 @@ import { useNavigate } from "react-router";
 import { call, Refusal, upload, type TuneChoice } from "../api/client.ts";
 import type { PaperDraft } from "./PaperForm.tsx";
 import { useHistory } from "../edits/history.ts";
+import { request } from "../outbox/request.ts";
 
 /** Bringing a score: how far it is, what was wrong with it, and how to stop it. */
 export function useBringScore() {
@@ -22,11 +23,8 @@ export function useBringScore() {
   }>();
   const abort = useRef<AbortController>(undefined);
   const remember = ({ id, title }: { id: string; title: string }) => {
-    const archive = (archived: boolean) =>
-      call("editPiece", { params: { id }, body: { archived } }).then(() =>
-        client.invalidateQueries(),
-      );
-    record({ label: `bringing ${title}`, redo: () => archive(false), undo: () => archive(true) });
+    const archive = (archived: boolean) => request("editPiece", { id }, { archived });
+    record({ label: `bringing ${title}`, redo: [archive(false)], undo: [archive(true)] });
   };
   const bring = async (file: File, instrument: string, tune?: number) => {
     setProblem(undefined);

@@ -3,7 +3,7 @@ import type { EditionsAnswer } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
-import { useAnswer, useEngraving, useScore } from "../api/queries.ts";
+import { useAnswer, useEngraving, useScore } from "../answers/queries.ts";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
 import { ChosenBars } from "../score/Highlights.tsx";

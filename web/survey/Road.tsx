@@ -1,11 +1,9 @@
 import { Button, Checkbox, FormControlLabel, TextField } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
 import type { Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
-import { call } from "../api/client.ts";
-import { useAnswer } from "../api/queries.ts";
-import { useHistory } from "../edits/history.ts";
+import { useAnswer } from "../answers/queries.ts";
+import { editFields } from "../edits/fields.ts";
 import { readCut } from "./cut.ts";
 
 type Kept = Piece["road"];
@@ -17,8 +15,6 @@ const minutes = (seconds: number): string =>
  * and how long that lasts.
  */
 export function Road({ piece, score }: { piece: Piece; score: Score }) {
-  const client = useQueryClient();
-  const perform = useHistory((state) => state.perform);
   const all = useAnswer("order", { id: piece.id }, {}).data;
   const repeats = all?.repeats ?? [];
   const ends = repeats.map((one) => one.to);
@@ -29,13 +25,9 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
   const cut = typed ?? cutText;
   const ranges = cut.trim() ? readCut(cut, score) : [];
   const taken = road.repeats === "all" ? ends : road.repeats === "none" ? [] : road.repeats;
-  const send = (next: Kept) =>
-    call("editPiece", { params: { id: piece.id }, body: { road: next } }).then(() =>
-      client.invalidateQueries(),
-    );
   const keep = (next: NonNullable<Kept>) => {
     const after = next.cuts.length === 0 && next.repeats === "all" ? null : next;
-    void perform({ label: "the road", redo: () => send(after), undo: () => send(piece.road) });
+    void editFields("editPiece", piece.id, { road: piece.road }, { road: after }, "the road");
   };
   const take = (to: readonly number[]) =>
     keep({

@@ -2,7 +2,7 @@ import { Button } from "@mui/material";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { useAnswer } from "../api/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge } from "../ridge/Ridge.tsx";
 import { ReachSelect, useStudentOf } from "../students/ReachSelect.tsx";

@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import DeleteIcon from "@mui/icons-material/DeleteOutlined";
 import { Button, IconButton, Slider } from "@mui/material";
 import {
@@ -72,7 +73,7 @@ export function TimeCard({
     // a chosen note says where to wait, the chosen bars where to begin
     const from = !lasts(kind) && at ? { bar: at.bar, offset: at.offset } : here.from;
     const mark: TimingMark = {
-      id: crypto.randomUUID(),
+      id: newId(),
       kind,
       from,
       to: lasts(kind) ? here.to : from,
@@ -143,7 +144,7 @@ export function TimeCard({
                 change(
                   (before) => ({
                     ...before,
-                    timing: withTiming(before.timing, { ...mark, id: crypto.randomUUID() }),
+                    timing: withTiming(before.timing, { ...mark, id: newId() }),
                   }),
                   `${mark.kind} in bar ${score.bars[mark.from.bar]!.number}`,
                 )

@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import LeftIcon from "@mui/icons-material/ChevronLeft";
 import RightIcon from "@mui/icons-material/ChevronRight";
 import { Button, IconButton } from "@mui/material";
@@ -61,7 +62,7 @@ export function PositionCard({
       withPosition(
         own.filter((other) => other !== one),
         { ...one, ...to },
-        crypto.randomUUID(),
+        newId(),
       ),
       label,
     );
@@ -79,14 +80,14 @@ export function PositionCard({
       withPosition(
         own,
         {
-          id: crypto.randomUUID(),
+          id: newId(),
           line: hand,
           layer,
           data: { thumb },
           from: { bar: chosen.from, offset: ZERO },
           to: { bar: chosen.to + 1, offset: ZERO },
         },
-        crypto.randomUUID(),
+        newId(),
       ),
       `${name.toLowerCase()} stays in position, bars ${barSpan(score.bars, chosen.from, chosen.to)}`,
     );

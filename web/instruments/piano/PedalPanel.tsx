@@ -1,3 +1,4 @@
+import { v4 as newId } from "uuid";
 import { instrument, pedalMark, pedalOf, stratumOf } from "@yarrow-ridge/core/instruments";
 import { Button } from "@mui/material";
 import {
@@ -80,7 +81,7 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
       "pedal",
       (before) => [
         ...before.filter((one) => !there(one)),
-        ...(placed ? [pedalMark(placed, crypto.randomUUID())] : []),
+        ...(placed ? [pedalMark(placed, newId())] : []),
       ],
       kind
         ? `pedal ${pedalText({ kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) })} in ${where}`

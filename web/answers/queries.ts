@@ -1,21 +1,39 @@
 import type { Answer, OperationName, Query } from "@yarrow-ridge/contract";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useQuery, type UseQueryResult } from "@tanstack/react-query";
-import { call, send, address } from "./client.ts";
+import { useMemo } from "react";
+import { useOutbox } from "../outbox/outbox.ts";
+import type { Entry } from "../outbox/request.ts";
+import { isShown, shown } from "../outbox/shown.ts";
+import { call, send, address } from "../api/client.ts";
 
-/** An operation as a query; its key starts with the operation's name. */
+/** An operation as a query; its key starts with the operation's name. What waits is shown in it. */
 export function useAnswer<K extends OperationName>(
   name: K,
   params: Record<string, string> = {},
   query?: Query<K>,
   enabled = true,
 ): UseQueryResult<Answer<K>> {
-  return useQuery<Answer<K>>({
+  const asked = useQuery<Answer<K>>({
     queryKey: [name, params, query ?? null],
     queryFn: () => call(name, { params, ...(query === undefined ? {} : { query }) }),
     enabled,
   });
+  // what is there stays there, though it could not be asked for again
+  const found = (
+    asked.isRefetchError ? { ...asked, error: null, isError: false } : asked
+  ) as typeof asked;
+  const entries = useOutbox((outbox) => (isShown(name) ? outbox.entries : NONE));
+  const { data } = found;
+  const id = params.id ?? "";
+  const over = useMemo(
+    () => (data === undefined || entries.length === 0 ? data : shown(name, { id }, data, entries)),
+    [name, id, data, entries],
+  );
+  return over === data ? found : ({ ...found, data: over } as typeof found);
 }
+
+const NONE: readonly Entry[] = [];
 
 export const useScore = (pieceId: string | undefined) =>
   useQuery({

@@ -1,0 +1,38 @@
+import CloudDoneIcon from "@mui/icons-material/CheckCircleOutlined";
+import WaitingIcon from "@mui/icons-material/Schedule";
+import AwayIcon from "@mui/icons-material/LinkOff";
+import { Button } from "@mui/material";
+import { keeps } from "./device.ts";
+import { sendNow, useOutbox } from "./outbox.ts";
+import "./outbox.css";
+
+/** Whether what was done is stored: quiet, and true as long as it is shown. */
+export function OutboxSign() {
+  const { entries, reached } = useOutbox();
+  const count = entries.filter(({ state }) => state === "waiting").length;
+  const state = count === 0 ? "stored" : reached ? "waiting" : "away";
+  const some = count === 1 ? "one edit" : `${count} edits`;
+  const safe = keeps() ? "kept on this device" : "kept only while this page is open";
+  return (
+    <span className={`outbox-sign ${state}`} role="status" data-outbox={state} data-waiting={count}>
+      {state === "stored" && (
+        <>
+          <CloudDoneIcon fontSize="inherit" /> stored
+        </>
+      )}
+      {state === "waiting" && (
+        <>
+          <WaitingIcon fontSize="inherit" /> {some} not stored yet
+        </>
+      )}
+      {state === "away" && (
+        <>
+          <AwayIcon fontSize="inherit" /> The studio cannot be reached: {some} {safe}
+          <Button size="small" onClick={sendNow}>
+            Try now
+          </Button>
+        </>
+      )}
+    </span>
+  );
+}
