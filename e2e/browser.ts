@@ -107,6 +107,10 @@ export async function quiet(page: Page): Promise<void> {
   }
 }
 
+/** Waits until all that was done on the page is stored. */
+export const stored = (page: Page): Promise<unknown> =>
+  page.waitForSelector("[data-outbox=stored]");
+
 /** Waits until the page says something. */
 export const says = (page: Page, text: string): Promise<unknown> =>
   page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, text);

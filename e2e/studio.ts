@@ -7,6 +7,12 @@ import { root, startServer, type RunningServer } from "./server.ts";
 export const demo = (name: string): string =>
   readFileSync(join(root, "demo/pieces", `${name}.musicxml`), "utf8");
 
+const sent = (page: Page) =>
+  page.waitForFunction(
+    () => Number(document.querySelector<HTMLElement>("[data-outbox]")?.dataset.waiting ?? 0) === 0,
+    { timeout: 5000 },
+  );
+
 type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
 /**
@@ -32,7 +38,11 @@ export function studio(...flags: string[]) {
     complaints: () => seen.complaints,
     server: () => server,
     url,
-    json: async <T>(path: string): Promise<T> => (await fetch(url(path))).json() as Promise<T>,
+    /** What the server has, once the window has sent what it shows, or has had time for it. */
+    json: async <T>(path: string): Promise<T> => {
+      await sent(seen.page).catch(() => undefined);
+      return (await fetch(url(path))).json() as Promise<T>;
+    },
     send: async <T>(method: string, path: string, body: unknown): Promise<T> =>
       (
         await fetch(url(path), {

@@ -103,7 +103,7 @@ describe("with a demo piece", () => {
       body: JSON.stringify({ fingerings: [meanwhile] }),
     });
     await page.keyboard.press("1");
-    await says(page, "changed in another window");
+    await says(page, "Another window changed this piece in the meantime: one finger");
     const now = await json<Marks>(`${url}/annotations`);
     expect(now.fingerings.find((one) => one.id === meanwhile.id)!.finger).toBe(meanwhile.finger);
   });

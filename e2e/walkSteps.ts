@@ -1,5 +1,5 @@
 import type { ElementHandle, Page } from "puppeteer-core";
-import { chooseBars, fill, press, says, until, type Window } from "./browser.ts";
+import { chooseBars, fill, press, says, until, type Window, stored } from "./browser.ts";
 
 // The steps of the walk, from a piece to paper.
 
@@ -92,6 +92,7 @@ export async function fingerAndPedal(
   await page.waitForFunction(() =>
     /up \d/.test(document.querySelector(".script")?.textContent ?? ""),
   );
+  await stored(page);
   const { pedal } = await json<Marks>(`${url}/annotations`);
   expect(pedal.source).toBe("teacher");
   expect(pedal.marks.filter((mark) => mark.bar < 3).map((mark) => mark.kind)).toEqual(

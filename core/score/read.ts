@@ -40,6 +40,8 @@ const USUAL_LIMBS: readonly LimbName[] = [
 /** More than any piece a person learns; it bounds memory and time. */
 const MAX_BARS = 5000;
 const MAX_NAME = 200;
+/** An opera has some forty. */
+const MAX_PARTS = 200;
 
 export interface ReadOptions {
   /** The limb of each staff from the top; two hands and the feet when not given. */
@@ -152,6 +154,8 @@ function readDocument(text: string, options: ReadOptions): Import {
   const sizes = layouts.length
     ? layouts.map(({ staves }) => staves.length)
     : Array.from({ length: limbs.length }, (_, i) => i + 1).slice(limbs.length > 1 ? 1 : 0);
+  if (parts.length > MAX_PARTS)
+    throw new ScoreError(`The score has ${parts.length} parts; up to ${MAX_PARTS} can be read.`);
   const candidates = choosePart(parts, options.parts, sizes, warnings);
   const aspects = options.aspects ?? [FINGERING];
   const read = readParts(parts, candidates, aspects);

@@ -82,9 +82,17 @@ async function jsonBody(c: Context): Promise<unknown> {
   // the database keeps no NUL characters
   if (/\\u0000|\0/.test(text))
     throw new ProblemError(400, "The request holds a character that cannot be stored (NUL).");
+  let body: unknown;
   try {
-    return JSON.parse(text) as unknown;
+    body = JSON.parse(text) as unknown;
   } catch {
     throw new ProblemError(400, "The request is not valid JSON.");
   }
+  // only half of a character is written as an escape
+  if (/(^|[^\\])(\\\\)*\\ud[89a-f]/i.test(JSON.stringify(body)))
+    throw new ProblemError(
+      400,
+      "The request holds half a character (a lone surrogate), which cannot be stored.",
+    );
+  return body;
 }

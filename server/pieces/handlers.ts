@@ -3,6 +3,7 @@ import { NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
 import { pieces } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
+import { attachment } from "../http/download.ts";
 import { unlessMoved } from "../http/was.ts";
 import { checkedRecord } from "../http/records.ts";
 import type { Handlers } from "../http/serve.ts";
@@ -279,17 +280,4 @@ async function count({ db }: Studio, where: ReturnType<typeof and>): Promise<num
     .from(pieces)
     .where(where);
   return row?.total ?? 0;
-}
-
-/** A download under the piece's own title, in a name every system can write. */
-function attachment(title: string, extension: string): string {
-  const plain =
-    title
-      .normalize("NFKD")
-      .replace(/[^\w -]+/g, "")
-      .trim()
-      .replace(/\s+/g, "-")
-      .toLowerCase()
-      .slice(0, 60) || "score";
-  return `attachment; filename="${plain}.${extension}"; filename*=UTF-8''${encodeURIComponent(title.slice(0, 80))}.${extension}`;
 }

@@ -212,6 +212,9 @@ function staffBox(bar: Element): { top: number; bottom: number } {
     : bar.getBoundingClientRect();
 }
 
+/** Pages this near to what is seen are drawn; those farther than that leave the document. */
+const [NEAR, FAR] = ["1200px", "2600px"];
+
 function PageSlot({
   number,
   eager,
@@ -230,25 +233,35 @@ function PageSlot({
   children: React.ReactNode;
 }) {
   const slot = useRef<HTMLDivElement>(null);
+  /** Its height while it is out of the document; nothing while it is in it. */
+  const [left, setLeft] = useState<number>();
   const ask = useRef(want);
   ask.current = want;
   useEffect(() => {
     if (eager) return ask.current(number);
-    const watcher = new IntersectionObserver(
-      (entries) => entries.some((entry) => entry.isIntersecting) && ask.current(number),
-      { root: scroller.current, rootMargin: "1200px" },
-    );
-    watcher.observe(slot.current!);
-    return () => watcher.disconnect();
+    const watch = (rootMargin: string, does: (isNear: boolean) => void) => {
+      const watcher = new IntersectionObserver((entries) => does(entries.at(-1)!.isIntersecting), {
+        root: scroller.current,
+        rootMargin,
+      });
+      watcher.observe(slot.current!);
+      return watcher;
+    };
+    const watchers = [
+      watch(NEAR, (isNear) => isNear && ask.current(number)),
+      watch(FAR, (isNear) => setLeft(isNear ? undefined : slot.current!.clientHeight)),
+    ];
+    return () => watchers.forEach((watcher) => watcher.disconnect());
   }, [number, eager, round, scroller]);
+  const held = left ?? usual;
   return (
     <div
       ref={slot}
       className="score-slot"
       data-page={number}
-      style={usual ? { minHeight: usual } : undefined}
+      style={held ? { minHeight: held } : undefined}
     >
-      {children}
+      {left === undefined && children}
     </div>
   );
 }

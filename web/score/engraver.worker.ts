@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
+import { inlined } from "./inline.ts";
 
 /**
  * How a score is laid out. Lengths in the engraver's units, a hundredth of the staff's scale in
@@ -65,7 +66,7 @@ const engraver = {
   /** One page as SVG; pages count from 1. */
   async page(number: number): Promise<string> {
     if (!current) throw new Error("No score is laid out.");
-    return (await ready).renderToSVG(number);
+    return inlined((await ready).renderToSVG(number));
   },
 };
 

@@ -38,6 +38,9 @@ const ORNAMENTS: Readonly<Record<string, string>> = {
 };
 const DYNAMICS = ["ppp", "pp", "p", "mp", "mf", "f", "ff", "fff"];
 
+/** More than any score in ABC has. */
+const MAX_VOICES = 64;
+
 /** Reads one tune of an ABC file into MusicXML. @throws ScoreError with what to do */
 export function abcToXml(text: string, index: number): { xml: string; warnings: Warning[] } {
   const tune = parse(text)[index];
@@ -46,6 +49,9 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
       "The ABC file has no notes in it. A tune has an X: line, a K: line, and the notes below them.",
     );
   const staves = stavesOf(tune);
+  const voices = staves.reduce((sum, staff) => sum + staff.voices.length, 0);
+  if (voices > MAX_VOICES)
+    throw new ScoreError(`The tune has ${voices} voices; up to ${MAX_VOICES} can be read.`);
   const lines = staves.map(({ voices }) => voices.map((voice) => readVoice(voice)));
   const count = Math.max(...lines.flat().map((bars) => bars.length));
   const first = lines[0]![0]!;

@@ -75,6 +75,8 @@ function scoreInZip(bytes: Uint8Array): Uint8Array {
   return found;
 }
 
+/** The declaration stands at the very beginning; further in it declares nothing. */
+const HEAD = 400;
 const DECLARED = /^\s*<\?xml[^>]*?encoding\s*=\s*["']([\w.:-]+)["'][^>]*\?>/;
 
 function detect(bytes: Uint8Array): string {
@@ -118,7 +120,7 @@ export function readText(file: Uint8Array): { xml: string; warnings: Warning[] }
   if (text === undefined)
     throw new ScoreError("The file is not readable text, so it is no MusicXML score.");
   text = text.replace(/^\uFEFF/, "");
-  const declared = DECLARED.exec(text)?.[1]?.toLowerCase();
+  const declared = DECLARED.exec(text.slice(0, HEAD))?.[1]?.toLowerCase();
   const actual = used.replace(/(le|be)$/, "");
   const same = declared === undefined || declared === used || declared === actual;
   const ascii = used === "utf-8" && !/[^\x00-\x7f]/.test(text);

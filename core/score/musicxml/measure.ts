@@ -78,6 +78,13 @@ export interface RawMeasure {
 /** Longest single duration, in quarters: far past any written note, it stops absurd files. */
 const MAX_QUARTERS = fraction(10_000);
 
+/** More in one bar than was ever written into one: an absurd file is told at once. */
+const MAX_NOTES = 2000;
+const MAX_GRACES = 500;
+const MAX_MOVES = 2000;
+/** Steps of a quarter: finer than any program writes, and what is counted with them stays exact. */
+const MAX_DIVISIONS = 100_000;
+
 const fail = (sentence: string, number: string): never => {
   throw new ScoreError(`Measure ${number}: ${sentence}`, number);
 };
@@ -111,6 +118,11 @@ function readAttributes(
     const value = parseDecimal(divisions);
     if (!value || value.num <= 0)
       return fail(`<divisions> is "${divisions.slice(0, 30)}"; it must be above zero.`, number);
+    if (toNumber(value) > MAX_DIVISIONS)
+      return fail(
+        `<divisions> is ${divisions.slice(0, 30)}; up to ${MAX_DIVISIONS} can be read.`,
+        number,
+      );
     reading.divisions = value;
   }
   const key = child(element, "key");
@@ -264,6 +276,10 @@ function tempoOf(sound: Element | undefined): number | undefined {
   return tempo >= 10 && tempo <= 400 ? tempo : undefined;
 }
 
+const within = (count: number, most: number, what: string, number: string): void => {
+  if (count > most) fail(`it has more than ${most} ${what}; no bar of music has so many.`, number);
+};
+
 /** Reads one `<measure>` of a part, advancing `reading`. @throws ScoreError naming the measure */
 export function readMeasure(measure: Element, reading: Reading, index: number): RawMeasure {
   const number = (measure.getAttribute("number") ?? String(index + 1)).slice(0, 12);
@@ -281,6 +297,7 @@ export function readMeasure(measure: Element, reading: Reading, index: number): 
   };
   let cursor = ZERO;
   let chordStart = ZERO;
+  const count = { notes: 0, graces: 0, moves: 0 };
   for (let node = measure.firstChild; node; node = node.nextSibling) {
     if (!isElement(node)) continue;
     const element = node;
@@ -289,14 +306,18 @@ export function readMeasure(measure: Element, reading: Reading, index: number): 
         readAttributes(element, reading, number, raw, cursor);
         break;
       case "backup":
+        within(++count.moves, MAX_MOVES, "moves back and forward", number);
         cursor = subtract(cursor, quarters(element, "backup", reading, number));
         if (cursor.num < 0) [cursor, raw.overran] = [ZERO, true];
         break;
       case "forward":
+        within(++count.moves, MAX_MOVES, "moves back and forward", number);
         cursor = add(cursor, quarters(element, "forward", reading, number));
         break;
       case "note": {
         const grace = child(element, "grace") !== undefined;
+        if (grace) within(++count.graces, MAX_GRACES, "grace notes", number);
+        else within(++count.notes, MAX_NOTES, "notes", number);
         const duration = grace ? ZERO : quarters(element, "note", reading, number);
         const chord = child(element, "chord") !== undefined;
         if (!chord) chordStart = cursor;
