@@ -230,6 +230,13 @@ export const pieceOperations = {
     status: 200,
     produces: "application/vnd.recordare.musicxml+xml",
   }),
+  copyPiece: op({
+    method: "get",
+    path: "/api/pieces/:id/copy",
+    summary: "The piece with everything in it, for a colleague",
+    status: 200,
+    produces: "application/zip",
+  }),
   midi: op({
     method: "get",
     path: "/api/pieces/:id/section.mid",

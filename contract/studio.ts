@@ -304,3 +304,22 @@ export const Studio = Type.Object({
     { description: "today and the six days after it" },
   ),
 });
+
+export const CopyBrought = Type.Object({
+  made: Type.String(),
+  added: Type.Integer({ description: "rows that came" }),
+  same: Type.Integer({ description: "rows that were there already" }),
+  different: Type.Array(
+    Type.Object({ id: Type.String(), name: Type.String(), what: Type.String() }),
+    {
+      description: "pieces and students that are here otherwise",
+    },
+  ),
+  brought: Type.Boolean(),
+  piece: Nullable(Type.String({ description: "the piece, of a copy of one" })),
+});
+export const Copies = Type.Object({
+  last: Nullable(IsoDate),
+  dates: Type.Array(IsoDate),
+  folder: Nullable(Type.String()),
+});

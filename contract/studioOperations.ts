@@ -28,6 +28,29 @@ export const studioOperations = {
     query: Type.Object(Page),
     response: Listed(studio.Student),
   }),
+  copyStudio: op({
+    method: "get",
+    path: "/api/studio/copy",
+    summary: "The whole studio as a zip of open formats",
+    status: 200,
+    produces: "application/zip",
+  }),
+  bringCopy: op({
+    method: "post",
+    path: "/api/studio/copy",
+    summary:
+      "Brings a copy of a studio or a piece back; `choice` says what becomes of what is otherwise here: ask, keep or take",
+    status: 200,
+    consumes: "multipart/form-data",
+    response: studio.CopyBrought,
+  }),
+  copies: op({
+    method: "get",
+    path: "/api/studio/copies",
+    summary: "The daily copies, the newest first",
+    status: 200,
+    response: studio.Copies,
+  }),
   addStudent: op({
     method: "post",
     path: "/api/students",

@@ -5,6 +5,7 @@ import { MAX_XML_BYTES } from "@yarrow-ridge/core/score";
 import { Hono, type MiddlewareHandler } from "hono";
 import { compress } from "hono/compress";
 import { assignmentHandlers } from "./assignments/handlers.ts";
+import { copyHandlers } from "./copies/handlers.ts";
 import { limitBody } from "./http/limit.ts";
 import { openapi } from "./http/openapi.ts";
 import { onError, problem } from "./http/problems.ts";
@@ -30,6 +31,7 @@ export interface AppOptions {
 const MAX_JSON_BYTES = 4 * 1024 * 1024;
 /** A hundred thousand notes with ids of their own. */
 const MAX_NOTES_BYTES = 16 * 1024 * 1024;
+const MAX_COPY_BYTES = 500 * 1024 * 1024;
 const MAX_UPLOAD_BYTES = MAX_XML_BYTES + 64 * 1024;
 
 export function createApp({ studio, host, web, log }: AppOptions): Hono {
@@ -47,14 +49,20 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
     MAX_UPLOAD_BYTES,
     "The file has more than 20 MB. Save a score without pictures or play-back data, a page as a smaller picture, and try again.",
   );
+  const copy = limitBody(
+    MAX_COPY_BYTES,
+    "The copy has more than 500 MB; it cannot be brought here.",
+  );
   const json = limitBody(MAX_JSON_BYTES, "The request is too large.");
   const notes = limitBody(MAX_NOTES_BYTES, "The request is too large; send at most 100000 notes.");
   const limit: MiddlewareHandler = (c, next) =>
-    (c.req.path === "/api/pieces" || /\/(correction|pages)$/.test(c.req.path)
-      ? upload
-      : c.req.path === "/api/fingerings/propose"
-        ? notes
-        : json)(c, next);
+    (c.req.path === "/api/studio/copy"
+      ? copy
+      : c.req.path === "/api/pieces" || /\/(correction|pages)$/.test(c.req.path)
+        ? upload
+        : c.req.path === "/api/fingerings/propose"
+          ? notes
+          : json)(c, next);
   app.use("/api/*", limit);
   app.use("/api/*", async (c, next) => {
     await next();
@@ -70,6 +78,7 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
     ...planHandlers(studio),
     ...practiceHandlers(studio),
     ...workHandlers(),
+    ...copyHandlers(studio),
   });
   app.all("/api/*", (c) => problem(c, 404, "There is nothing at this address."));
 

@@ -6,6 +6,7 @@ import { createApp } from "./app.ts";
 import { systemClock } from "./clock.ts";
 import { FolderInUse } from "./db/lock.ts";
 import { openDatabase } from "./db/open.ts";
+import { copyDaily } from "./copies/daily.ts";
 import { fillDemo } from "./demo.ts";
 import { HeavyPool } from "./heavy/pool.ts";
 import type { Studio } from "./studio.ts";
@@ -35,6 +36,8 @@ async function main(): Promise<void> {
     heavy,
     clock: systemClock,
     known: new Map(),
+    // the demo is made anew at will, and a server's database is copied by who keeps the server
+    ...(demo || process.env.DATABASE_URL ? {} : { copies: join(`${folder}-copies`) }),
   };
   if (demo) await fillDemo(studio, say);
   const app = createApp({
@@ -56,10 +59,12 @@ async function main(): Promise<void> {
     );
     process.exit(1);
   });
+  const endCopies = copyDaily(studio, (error) => log.error(error));
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
+    endCopies();
     server.close(() => void Promise.all([close(), heavy.close()]).then(() => process.exit(0)));
     if ("closeAllConnections" in server) server.closeAllConnections();
   };

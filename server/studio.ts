@@ -10,6 +10,8 @@ export interface Studio {
   readonly db: Database;
   readonly clock: Clock;
   readonly heavy: HeavyPool;
+  /** Folder of the daily copies; none where nothing is copied by itself. */
+  readonly copies?: string;
   /** Scores read lately, by piece id. */
   readonly known: Map<string, Promise<Known>>;
 }

@@ -31,6 +31,11 @@ const here = dirname(fileURLToPath(import.meta.url));
 const migrationsFolder = join(here, "migrations");
 const cacheFolder = join(here, "..", "..", ".cache");
 
+/** How many steps the database has taken to be as it is. */
+export const migrationsApplied = readdirSync(migrationsFolder).filter((name) =>
+  name.endsWith(".sql"),
+).length;
+
 /**
  * The studio's database, with all migrations applied: an embedded one called `name` in a data
  * folder, or the PostgreSQL server that `url` names.

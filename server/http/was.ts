@@ -1,7 +1,7 @@
 import { ProblemError } from "./problems.ts";
 
 /** As it is compared: in one order of fields, without what says nothing. */
-function plain(value: unknown): unknown {
+export function plain(value: unknown): unknown {
   if (typeof value === "string") return value.trim();
   if (Array.isArray(value)) return value.map(plain);
   if (value === null || typeof value !== "object") return value ?? null;
