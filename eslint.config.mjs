@@ -108,6 +108,7 @@ export default tseslint.config(
       "core/score/files/build.ts",
       "web/App.tsx",
       "web/shell/keys.ts",
+      "web/shell/typedKeys.ts",
     ],
     rules: { "no-restricted-syntax": ["error", ...NAMED] },
   },

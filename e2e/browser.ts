@@ -25,6 +25,20 @@ const FLAGS = [
   "--autoplay-policy=no-user-gesture-required",
 ];
 
+/** Windows that are open. */
+const pages = new Set<Page>();
+
+/** Waits until every window has sent what it shows; one that cannot has had time for it. */
+export const settled = async (): Promise<void> => {
+  const sent = (page: Page) =>
+    page.waitForFunction(
+      () =>
+        Number(document.querySelector<HTMLElement>("[data-outbox]")?.dataset.waiting ?? 0) === 0,
+      { timeout: 5000 },
+    );
+  await Promise.all([...pages].map((page) => sent(page).catch(() => undefined)));
+};
+
 export async function openBrowser(): Promise<{
   window: (width?: number, height?: number) => Promise<Window>;
   /** Ends it the hard way and starts it again as the same user's; its windows are gone. */
@@ -51,6 +65,8 @@ export async function openBrowser(): Promise<{
       const page = await browser.newPage();
       await page.setViewport({ width, height });
       page.setDefaultTimeout(60_000);
+      pages.add(page);
+      page.on("close", () => pages.delete(page));
       const complaints: string[] = [];
       page.on("pageerror", (error) => complaints.push(String(error)));
       page.on("console", (message) => {
@@ -106,10 +122,6 @@ export async function quiet(page: Page): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, 400));
   }
 }
-
-/** Waits until all that was done on the page is stored. */
-export const stored = (page: Page): Promise<unknown> =>
-  page.waitForSelector("[data-outbox=stored]");
 
 /** Waits until the page says something. */
 export const says = (page: Page, text: string): Promise<unknown> =>

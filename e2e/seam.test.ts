@@ -13,7 +13,7 @@ import { tmpdir } from "node:os";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import type { Page } from "puppeteer-core";
-import { openBrowser, press, quiet, says, until } from "./browser.ts";
+import { openBrowser, press, quiet, says, settled, until } from "./browser.ts";
 import { root, startServerOf, type RunningServer } from "./server.ts";
 
 // The proof that an instrument is a folder and a line: a copy of the program with one more, which
@@ -85,6 +85,7 @@ interface Written {
   marks: { id: string; from: { bar: number }; layer: string; data: { to: string } }[];
 }
 const ask = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+  await settled();
   const response = await fetch(`${server.url}${path}`, {
     method,
     ...(body === undefined

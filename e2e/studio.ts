@@ -1,17 +1,11 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Page } from "puppeteer-core";
-import { openBrowser, quiet, type Window } from "./browser.ts";
+import { openBrowser, quiet, settled, type Window } from "./browser.ts";
 import { root, startServer, type RunningServer } from "./server.ts";
 
 export const demo = (name: string): string =>
   readFileSync(join(root, "demo/pieces", `${name}.musicxml`), "utf8");
-
-const sent = (page: Page) =>
-  page.waitForFunction(
-    () => Number(document.querySelector<HTMLElement>("[data-outbox]")?.dataset.waiting ?? 0) === 0,
-    { timeout: 5000 },
-  );
 
 type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
@@ -38,9 +32,9 @@ export function studio(...flags: string[]) {
     complaints: () => seen.complaints,
     server: () => server,
     url,
-    /** What the server has, once the window has sent what it shows, or has had time for it. */
+    /** What the server has, once the windows have sent what they show. */
     json: async <T>(path: string): Promise<T> => {
-      await sent(seen.page).catch(() => undefined);
+      await settled();
       return (await fetch(url(path))).json() as Promise<T>;
     },
     send: async <T>(method: string, path: string, body: unknown): Promise<T> =>

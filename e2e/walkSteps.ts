@@ -1,9 +1,12 @@
 import type { ElementHandle, Page } from "puppeteer-core";
-import { chooseBars, fill, press, says, until, type Window, stored } from "./browser.ts";
+import { chooseBars, fill, press, says, until, type Window, settled } from "./browser.ts";
 
 // The steps of the walk, from a piece to paper.
 
-export const json = async <T>(url: string): Promise<T> => (await fetch(url)).json() as Promise<T>;
+export const json = async <T>(url: string): Promise<T> => {
+  await settled();
+  return (await fetch(url)).json() as Promise<T>;
+};
 export interface Marks {
   fingerings: { id: string; finger: string }[];
   pedal: { source: string; marks: { bar: number; kind: string }[] };
@@ -92,7 +95,6 @@ export async function fingerAndPedal(
   await page.waitForFunction(() =>
     /up \d/.test(document.querySelector(".script")?.textContent ?? ""),
   );
-  await stored(page);
   const { pedal } = await json<Marks>(`${url}/annotations`);
   expect(pedal.source).toBe("teacher");
   expect(pedal.marks.filter((mark) => mark.bar < 3).map((mark) => mark.kind)).toEqual(

@@ -1,4 +1,4 @@
-// npm run demo | start | dev | lint | bench | fuzz | figures | same: makes sure all is there, then
+// npm run demo | start | dev | lint | backup | bench | fuzz | figures | same: makes sure all is there, then
 // does it.
 import { spawn } from "node:child_process";
 import { createRequire } from "node:module";
@@ -66,6 +66,13 @@ const commands = {
       "core/instruments/keyboard/search",
       "core/instruments/keyboard/reach",
       "core/pedalling",
+    ]),
+  backup: () =>
+    run(process.execPath, [
+      "--import",
+      "tsx",
+      join("server", "backup.ts"),
+      ...process.argv.slice(3),
     ]),
   bench: async () => {
     await build();

@@ -37,6 +37,9 @@ const StudentScreen = lazy(() =>
 const ArchiveScreen = lazy(() =>
   import("./studio/ArchiveScreen.tsx").then((module) => ({ default: module.ArchiveScreen })),
 );
+const CopiesScreen = lazy(() =>
+  import("./studio/CopiesScreen.tsx").then((module) => ({ default: module.CopiesScreen })),
+);
 const PagesScreen = lazy(() =>
   import("./pages/PagesScreen.tsx").then((module) => ({ default: module.PagesScreen })),
 );
@@ -77,6 +80,7 @@ export function App() {
                   <Route element={<Frame />}>
                     <Route index element={<StudioScreen />} />
                     <Route path="archive" element={<ArchiveScreen />} />
+                    <Route path="copies" element={<CopiesScreen />} />
                     <Route path="students/:id" element={<StudentScreen />} />
                     <Route path="pieces/:id" element={<DeskScreen />} />
                     <Route path="pieces/:id/compare/:other" element={<EditionsScreen />} />

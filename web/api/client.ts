@@ -109,7 +109,7 @@ export async function send(url: string, init?: RequestInit): Promise<Response> {
 }
 
 /** Uploads a score file, telling how much of it has gone up. */
-export function upload<K extends "addPiece" | "correctPiece" | "addPage">(
+export function upload<K extends "addPiece" | "correctPiece" | "addPage" | "bringCopy">(
   name: K,
   params: Record<string, string>,
   file: File,

@@ -86,12 +86,8 @@ export function DeskScreen() {
   useCommand("open.pedal", () => open("pedal"), openable("pedal", "p"));
   useCommand("open.shape", () => open("shape"), openable("shape", "l"));
   useCommand("let.go", () => set(nothingChosen));
-  useCommand("larger", () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }), { useKey: false }, [
-    desk.zoom,
-  ]);
-  useCommand("smaller", () => set({ zoom: Math.max(0.5, desk.zoom - 0.1) }), { useKey: false }, [
-    desk.zoom,
-  ]);
+  useCommand("larger", () => set({ zoom: Math.min(1.8, desk.zoom + 0.1) }), {}, [desk.zoom]);
+  useCommand("smaller", () => set({ zoom: Math.max(0.5, desk.zoom - 0.1) }), {}, [desk.zoom]);
 
   const eye =
     ready?.score.notes.find((note) => note.id === desk.note)?.bar ??

@@ -65,7 +65,10 @@ export function FormPanel({
             onSave={(draft) =>
               void edits
                 .addSections([draft], `section ${draft.name}`)
-                .then((ok) => ok && set({ chosen: undefined }))
+                // other bars may have been chosen in the meantime
+                .then(
+                  (ok) => ok && useDesk.getState().chosen === chosen && set({ chosen: undefined }),
+                )
             }
             onCancel={() => set({ chosen: undefined })}
           />

@@ -9,9 +9,8 @@ import {
   type Score,
   type Stratum,
 } from "@yarrow-ridge/core/score";
-import { useHotkeys } from "react-hotkeys-hook";
 import { useAnnotationEdits } from "../edits/annotations.ts";
-import { useCommand } from "../shell/useCommand.ts";
+import { useCommand, useKeys } from "../shell/useCommand.ts";
 import { SuggestMarks } from "./SuggestMarks.tsx";
 import { stepPlace } from "../piece/places.ts";
 import { useDesk } from "../piece/useDesk.ts";
@@ -62,9 +61,9 @@ export function MarksPanel({
     { preventDefault: true },
   );
   useCommand("mark.none", () => write(undefined));
-  useHotkeys(
+  useKeys(
     signs.map(({ key }) => key),
-    (event) => write(signs.find(({ key }) => key === event.key.toLowerCase())?.data),
+    (_, typed) => write(signs.find(({ key }) => key === typed)?.data),
     { enabled: here !== undefined },
   );
   const from = chosen?.from ?? 0;

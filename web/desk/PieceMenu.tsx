@@ -95,6 +95,14 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
         >
           Save as MIDI
         </MenuItem>
+        <MenuItem
+          component="a"
+          href={`/api/pieces/${piece.id}/copy`}
+          download
+          onClick={() => setAnchor(null)}
+        >
+          Save with everything in it, for a colleague
+        </MenuItem>
         <Divider />
         <MenuItem
           onClick={() => {

@@ -4,10 +4,9 @@ import { sistersOf, type Return } from "@yarrow-ridge/core/form";
 import { aspectsOf, handName, instrument } from "@yarrow-ridge/core/instruments";
 import { onsets, spokenName, type Aspect, type Score, TEACHER } from "@yarrow-ridge/core/score";
 import { useMemo, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { Said, WrittenFinger } from "../score/Fingers.tsx";
-import { useCommand } from "../shell/useCommand.ts";
+import { useCommand, useKeys } from "../shell/useCommand.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 
@@ -139,12 +138,10 @@ export function useWriting({
   useCommand("note.along", (event) => along(event.key === "ArrowRight" ? 1 : -1), arrow);
   useCommand("note.chord", (event) => upDown(event.key === "ArrowUp" ? 1 : -1), arrow);
   useCommand("note.line", otherHand, { preventDefault: true, enabled: note !== undefined });
-  // the number of a shifted digit is on its key, whatever the keyboard prints over it
   const signs = aspects.flatMap((aspect) => aspect.symbols.map((sign) => ({ aspect, ...sign })));
-  useHotkeys(
+  useKeys(
     signs.map(({ key }) => key),
-    (event, { shift, keys }) => {
-      const typed = `${shift ? "shift+" : ""}${keys?.join("+") ?? event.key.toLowerCase()}`;
+    (_, typed) => {
       const sign = signs.find(({ key }) => key === typed);
       if (sign) write(sign.aspect, sign.value);
     },

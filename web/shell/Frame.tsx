@@ -36,7 +36,7 @@ export function Frame() {
   const forth = () => void redo().then((ok) => say("Done again", undone.at(-1)?.label, ok));
   useCommand("undo", back, { preventDefault: true, enableOnFormTags: ["slider"] }, [done]);
   useCommand("redo", forth, { preventDefault: true, enableOnFormTags: ["slider"] }, [undone]);
-  useCommand("help", () => setHelp(true), { useKey: false }, []);
+  useCommand("help", () => setHelp(true));
   useEffect(() => {
     if (!problem) return;
     enqueueSnackbar(problem, { variant: "error", autoHideDuration: 9000 });

@@ -17,15 +17,15 @@ export const COMMANDS = {
   everywhere: [
     { id: "undo", keys: ["mod+z"], shown: "Ctrl Z", does: "undo" },
     { id: "redo", keys: ["mod+shift+z", "mod+y"], shown: "Ctrl Shift Z", does: "redo" },
-    { id: "help", keys: ["shift+slash"], shown: "?", does: "this list" },
+    { id: "help", keys: ["?"], does: "this list" },
   ],
   desk: [
     { id: "open.form", keys: ["f"], does: "open Form", yields: true },
     { id: "open.hands", keys: ["h"], does: "open Hands", yields: true },
     { id: "open.pedal", keys: ["p"], does: "open Pedal", yields: true },
     { id: "open.shape", keys: ["l"], does: "open Shape", yields: true },
-    { id: "larger", keys: ["equal", "shift+equal", "add"], shown: "+", does: "larger" },
-    { id: "smaller", keys: ["minus", "subtract"], shown: "−", does: "smaller" },
+    { id: "larger", keys: ["+", "="], shown: "+", does: "larger" },
+    { id: "smaller", keys: ["-"], shown: "−", does: "smaller" },
     { id: "widen", keys: ["shift+right", "shift+left"], does: "widen or narrow the chosen bars" },
     { id: "let.go", keys: ["esc"], does: "let go of the selection" },
   ],
@@ -106,7 +106,7 @@ const NAMES: Readonly<Record<string, string>> = {
 
 const named = (key: string): string =>
   key
-    .split("+")
+    .split(/(?<=.)\+/)
     .map((one) => NAMES[one] ?? (one === "shift" ? "Shift" : one.toUpperCase()))
     .join(" ");
 

@@ -1,5 +1,6 @@
-import { useHotkeys, type HotkeyCallback, type Options } from "react-hotkeys-hook";
+import { useHotkeys, type Options } from "react-hotkeys-hook";
 import { commandOf, type CommandId } from "./keys.ts";
+import { typedKeys } from "./typedKeys.ts";
 
 /** What does something of its own with Enter or the space bar while it has the focus. */
 const CONTROLS =
@@ -11,21 +12,40 @@ const belongsToControl = ({ key, target }: KeyboardEvent): boolean =>
   target instanceof Element &&
   target.closest(CONTROLS) !== null;
 
+const isMac =
+  typeof navigator !== "undefined" &&
+  /mac/i.test(navigator.userAgent) &&
+  !/iphone|ipad/i.test(navigator.userAgent);
+
 /**
- * Listens to the keys of a command of the table.
+ * Listens to keys, named as in the table of commands.
  *
+ * @param does told which of the keys it was
  * @param depends what the callback depends on; it is always the latest one when not given
  */
+export function useKeys(
+  keys: readonly string[],
+  does: (event: KeyboardEvent, key: string) => void,
+  { preventDefault, ...options }: Options = {},
+  depends?: readonly unknown[],
+): void {
+  useHotkeys(
+    "*",
+    (event) => {
+      const key = typedKeys(event, isMac).find((one) => keys.includes(one));
+      if (key === undefined) return;
+      if (preventDefault === true) event.preventDefault();
+      does(event, key);
+    },
+    { ignoreEventWhen: belongsToControl, ...options },
+    depends && [...depends, ...keys],
+  );
+}
+
+/** Listens to the keys of a command of the table. */
 export const useCommand = (
   id: CommandId,
-  does: HotkeyCallback,
+  does: (event: KeyboardEvent, key: string) => void,
   options: Options = {},
   depends?: readonly unknown[],
-): void => {
-  useHotkeys(
-    [...commandOf(id).keys],
-    does,
-    { ignoreEventWhen: belongsToControl, ...options },
-    depends && [...depends],
-  );
-};
+): void => useKeys(commandOf(id).keys, does, options, depends);

@@ -3,12 +3,14 @@ import { Alert, Button, LinearProgress, MenuItem, TextField } from "@mui/materia
 import { instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { useRef, useState, type DragEvent } from "react";
 import { TuneChooser } from "./TuneChooser.tsx";
+import { CopyBrought } from "./CopyBrought.tsx";
 import { PaperForm } from "./PaperForm.tsx";
 import { useBringScore } from "./useBringScore.ts";
 
 /** Where a score is brought in: drop it, or choose it. */
 export function BringScore({ large }: { large: boolean }) {
-  const { bring, tell, progress, problem, stop, choosing, cancel } = useBringScore();
+  const { bring, bringBack, copy, tell, progress, problem, stop, choosing, cancel } =
+    useBringScore();
   const [instrument, setInstrument] = useState(USUAL_INSTRUMENT);
   const [over, setOver] = useState(false);
   const [paper, setPaper] = useState(false);
@@ -33,15 +35,15 @@ export function BringScore({ large }: { large: boolean }) {
       {large && (
         <p className="soft">
           Drop a score here, or choose one: MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI
-          (.mid). Its form is read at once; you name the sections, write the fingers and make the
-          plan.
+          (.mid), or a piece a colleague saved with everything in it (.zip). Its form is read at
+          once; you name the sections, write the fingers and make the plan.
         </p>
       )}
       <div className="row" style={large ? { justifyContent: "center" } : undefined}>
         <input
           ref={input}
           type="file"
-          accept=".musicxml,.xml,.mxl,.abc,.mid,.midi"
+          accept=".musicxml,.xml,.mxl,.abc,.mid,.midi,.zip"
           className="sr-only"
           tabIndex={-1}
           aria-label="Score file"
@@ -76,6 +78,12 @@ export function BringScore({ large }: { large: boolean }) {
         {!large && <span className="soft small">or drop it here</span>}
         <Button onClick={() => setPaper(true)}>It is only on paper</Button>
       </div>
+      {copy && (
+        <CopyBrought
+          brought={copy.report}
+          onChoose={(choice) => void bringBack(copy.file, choice)}
+        />
+      )}
       {progress && (
         <div className="stack" role="status">
           <LinearProgress

@@ -34,6 +34,7 @@ export function StudioScreen() {
           <BringScore large />
           <p className="soft">
             No file at hand? <code>npm run demo</code> opens a made-up studio to look around in.
+            Coming from another machine? <Link to="/copies">Bring a copy back.</Link>
           </p>
         </div>
       ) : (
@@ -48,7 +49,7 @@ export function StudioScreen() {
             <Roster due={due} today={today} />
             <p className="small soft">
               At least a few minutes’ break in every half hour, for children sooner.{" "}
-              <Link to="/archive">Archive</Link>
+              <Link to="/archive">Archive</Link> · <Link to="/copies">Copies</Link>
             </p>
           </section>
           <section className="stack" aria-label="Repertoire">

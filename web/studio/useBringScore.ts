@@ -4,6 +4,7 @@ import { enqueueSnackbar } from "notistack";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { call, Refusal, upload, type TuneChoice } from "../api/client.ts";
+import { bringCopy, isCopy, type Brought } from "./bringCopy.ts";
 import type { PaperDraft } from "./PaperForm.tsx";
 import { useHistory } from "../edits/history.ts";
 import { request } from "../outbox/request.ts";
@@ -21,13 +22,35 @@ export function useBringScore() {
     instrument: string;
     tunes: readonly TuneChoice[];
   }>();
+  /** A copy that was brought, or that waits for an answer. */
+  const [copy, setCopy] = useState<{ file: File; report: Brought }>();
   const abort = useRef<AbortController>(undefined);
   const remember = ({ id, title }: { id: string; title: string }) => {
     const archive = (archived: boolean) => request("editPiece", { id }, { archived });
     record({ label: `bringing ${title}`, redo: [archive(false)], undo: [archive(true)] });
   };
-  const bring = async (file: File, instrument: string, tune?: number) => {
+  /** A piece or a studio that somebody saved with everything in it. */
+  const bringBack = async (file: File, choice: "ask" | "keep" | "take") => {
     setProblem(undefined);
+    setProgress({ name: file.name, share: 0 });
+    try {
+      const report = await bringCopy(file, choice, (share) =>
+        setProgress({ name: file.name, share }),
+      );
+      setCopy({ file, report });
+      if (report.brought) await client.invalidateQueries();
+    } catch (error) {
+      setProblem(
+        `${file.name}: ${error instanceof Error ? error.message : "it could not be read."}`,
+      );
+    } finally {
+      setProgress(undefined);
+    }
+  };
+  const bring = async (file: File, instrument: string, tune?: number) => {
+    if (isCopy(file)) return bringBack(file, "ask");
+    setProblem(undefined);
+    setCopy(undefined);
     setChoosing(undefined);
     setProgress({ name: file.name, share: 0 });
     abort.current = new AbortController();
@@ -68,6 +91,8 @@ export function useBringScore() {
   };
   return {
     bring,
+    bringBack,
+    copy,
     tell,
     progress,
     problem,
