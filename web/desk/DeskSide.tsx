@@ -1,5 +1,6 @@
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { TEACHER } from "@yarrow-ridge/core/score";
+import { useState } from "react";
 import { FormPanel } from "./FormPanel.tsx";
 import { HandsPanel } from "./HandsPanel.tsx";
 import { stratumView } from "../instruments/index.ts";
@@ -14,9 +15,19 @@ export function DeskSide({ at }: { readonly at: AtDesk }) {
   const { fingers, said, marks, written, annotations, layer, assignmentId, goal } = at;
   const { stratum, choose } = at;
   const kind = instrument(piece.instrument).strata.find((one) => one.id === stratum);
+  const [up, setUp] = useState(false);
   const { Panel } = stratumView(piece.instrument, stratum);
   return (
-    <aside className="desk-side" id="stratum" role="tabpanel" aria-labelledby={`tab-${stratum}`}>
+    <aside
+      className="desk-side"
+      id="stratum"
+      role="tabpanel"
+      aria-labelledby={`tab-${stratum}`}
+      data-open={up ? "yes" : "no"}
+    >
+      <button type="button" className="desk-sheet" aria-expanded={up} onClick={() => setUp(!up)}>
+        {up ? "Put down" : "Pull up"}
+      </button>
       <Guard what="This side" again={stratum}>
         {stratum === "form" && (
           <FormPanel

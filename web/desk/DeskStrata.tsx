@@ -35,6 +35,8 @@ export function DeskStrata({
           value={stratum}
           onChange={(_, value: Stratum) => open(value)}
           aria-label="Strata"
+          variant="scrollable"
+          scrollButtons="auto"
           className="grow"
         >
           {tabs.map(([key, name]) => (
