@@ -30,7 +30,7 @@ const pages = new Set<Page>();
 
 /** Waits until every window has sent what it shows; one that cannot has had time for it. */
 export const settled = async (): Promise<void> => {
-  const sent = (page: Page) =>
+  const sent = async (page: Page) =>
     page.waitForFunction(
       () =>
         Number(document.querySelector<HTMLElement>("[data-outbox]")?.dataset.waiting ?? 0) === 0,
@@ -58,6 +58,7 @@ export async function openBrowser(): Promise<{
       const gone = new Promise((resolve) => browser.process()!.once("exit", resolve));
       browser.process()!.kill("SIGKILL");
       await gone;
+      pages.clear();
       rmSync(join(profile, "SingletonLock"), { force: true });
       browser = await launch();
     },

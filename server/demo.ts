@@ -9,6 +9,7 @@ import { instrument } from "@yarrow-ridge/core/instruments";
 import { promotionRule, type Result } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { and, asc, eq, sql } from "drizzle-orm";
+import { TABLES } from "./copies/tables.ts";
 import { addDays, daysBetween, today } from "./clock.ts";
 import {
   assignments,
@@ -34,6 +35,15 @@ import { newId, type Studio } from "./studio.ts";
 
 /** The settings key that says for which day the demo's dates hold. */
 const DEMO_DATE = "demo-date";
+/** Stands while it is filled: a studio that was left half filled is filled anew. */
+const FILLING = "demo-filling";
+
+/** Only of a studio that says of itself that it was being filled with made-up people. */
+async function emptyStudio({ db }: Studio): Promise<void> {
+  await db.transaction(async (tx) => {
+    for (const table of Object.values(TABLES).reverse()) await tx.delete(table);
+  });
+}
 
 /**
  * Puts the made-up studio into an empty database; in one that has it, moves its dates on to today,
@@ -44,10 +54,13 @@ export async function fillDemo(studio: Studio, say: (line: string) => void): Pro
   const [known] = await studio.db.select().from(settings).where(eq(settings.key, DEMO_DATE));
   if (known) await moveDates(studio, daysBetween(known.value, date));
   else {
+    const [left] = await studio.db.select().from(settings).where(eq(settings.key, FILLING));
+    if (left) await emptyStudio(studio);
     const [someone] = await studio.db.select({ id: students.id }).from(students).limit(1);
     const [something] = await studio.db.select({ id: pieces.id }).from(pieces).limit(1);
     if (someone || something) return;
     say("Filling the demo studio (once, some seconds) …");
+    await studio.db.insert(settings).values({ key: FILLING, value: date }).onConflictDoNothing();
     const data = demoStudio();
     const [people, scores] = [await addStudents(studio, data), await addPieces(studio, data)];
     for (const one of data.paper) await addPaper(studio, one);
@@ -58,6 +71,7 @@ export async function fillDemo(studio: Studio, say: (line: string) => void): Pro
     .insert(settings)
     .values({ key: DEMO_DATE, value: date })
     .onConflictDoUpdate({ target: settings.key, set: { value: date } });
+  await studio.db.delete(settings).where(eq(settings.key, FILLING));
 }
 
 async function moveDates({ db }: Studio, days: number): Promise<void> {

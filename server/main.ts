@@ -47,6 +47,10 @@ async function main(): Promise<void> {
     log: (error) => log.error(error),
   });
   const server = serve({ fetch: app.fetch, port, hostname: host }, (address) => {
+    if (host === "0.0.0.0" || host === "::")
+      say(
+        "Everyone in this network can read and write this studio: there are no accounts yet. Use it at home only.",
+      );
     say(
       `Yarrow Ridge is ready at http://${host.includes(":") ? `[${host}]` : host}:${address.port}/`,
     );

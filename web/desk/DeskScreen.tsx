@@ -19,7 +19,7 @@ import { StudentPick } from "./StudentPick.tsx";
 import { inLayers } from "../api/marks.ts";
 import { signKeys } from "./liveKeys.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
-import { nothingChosen, useDesk, type Stratum } from "../piece/useDesk.ts";
+import { comeTo, leave, nothingChosen, useDesk, type Stratum } from "../piece/useDesk.ts";
 import { tabsOf, type AtDesk } from "./atDesk.ts";
 import { layersOf, withPencil } from "./deskLayers.tsx";
 import { DeskSide } from "./DeskSide.tsx";
@@ -62,13 +62,16 @@ export function DeskScreen() {
   const view = useRef<ScoreViewHandle>(null);
   const { set } = desk;
   useEffect(() => {
+    comeTo(id);
+    return () => leave(id);
+  }, [id]);
+  // bars in the address count once it is known how many there are
+  const count = ready?.score.bars.length;
+  useEffect(() => {
     const [from, to] = /^(\d{1,4})-(\d{1,4})$/.exec(bars)?.slice(1).map(Number) ?? [];
-    set({
-      ...nothingChosen,
-      chosen: from !== undefined && to !== undefined ? { from, to } : undefined,
-    });
-    return () => set(nothingChosen);
-  }, [id, bars, set]);
+    if (count === undefined || from === undefined || to === undefined) return;
+    if (from <= to && to < count) set({ chosen: { from, to } });
+  }, [id, bars, count, set]);
   const tabs = ready ? tabsOf(ready.piece) : [];
   const open = (stratum: Stratum) => set({ stratum, note: undefined, place: undefined });
   /** A tab's letter opens it where there is one, and gives way to a sign. */

@@ -14,6 +14,7 @@ import type { Body, Piece } from "@yarrow-ridge/contract";
 import { instrument, instruments } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
+import { FormDialog } from "../shell/FormDialog.tsx";
 import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { CorrectedFile } from "./CorrectedFile.tsx";
@@ -226,7 +227,7 @@ function PieceForm({
     defaultValues: before,
   });
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <FormDialog dirty={formState.isDirty} onClose={onClose} fullWidth maxWidth="sm">
       <form onSubmit={(event) => void handleSubmit(onSave)(event)}>
         <DialogTitle component="h2">About this piece</DialogTitle>
         <DialogContent className="stack" sx={{ pt: "8px !important" }}>
@@ -263,6 +264,6 @@ function PieceForm({
           </Button>
         </DialogActions>
       </form>
-    </Dialog>
+    </FormDialog>
   );
 }

@@ -1,7 +1,8 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
+import { Button, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { instrument, type RecordForm } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
+import { FormDialog } from "../shell/FormDialog.tsx";
 import { editFields } from "../edits/fields.ts";
 import { RecordFields, recordOf, typedOf } from "../shell/RecordFields.tsx";
 
@@ -28,7 +29,12 @@ export function SetupDialog({
     if (ok) onClose();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <FormDialog
+      dirty={JSON.stringify(typed) !== JSON.stringify(typedOf(form, piece.setup))}
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+    >
       <DialogTitle component="h2">The {name} of this piece</DialogTitle>
       <DialogContent className="stack" sx={{ pt: "8px !important" }}>
         <RecordFields form={form} typed={typed} onType={setTyped} more="More" />
@@ -39,6 +45,6 @@ export function SetupDialog({
           Save
         </Button>
       </DialogActions>
-    </Dialog>
+    </FormDialog>
   );
 }

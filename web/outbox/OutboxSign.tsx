@@ -14,7 +14,12 @@ export function OutboxSign() {
   const some = count === 1 ? "one edit" : `${count} edits`;
   const safe = keeps() ? "kept on this device" : "kept only while this page is open";
   return (
-    <span className={`outbox-sign ${state}`} role="status" data-outbox={state} data-waiting={count}>
+    <span
+      className={`outbox-sign ${state}`}
+      aria-live="polite"
+      data-outbox={state}
+      data-waiting={count}
+    >
       {state === "stored" && (
         <>
           <CloudDoneIcon fontSize="inherit" /> stored

@@ -137,3 +137,20 @@ export const nothingChosen = {
   advice: NO_ADVICE,
   markPencil: undefined,
 };
+
+type Pencilled = Pick<Desk, "pencil" | "suggested" | "reasons" | "advice" | "markPencil">;
+/** Pencil of pieces that lie aside for now. */
+const aside = new Map<string, Pencilled>();
+
+/** A piece comes to the desk with the pencil it was left with. */
+export const comeTo = (piece: string): void =>
+  useDesk.getState().set({ ...nothingChosen, ...aside.get(piece) });
+
+/** A piece is left for now: its pencil is kept, for the day it comes back. */
+export function leave(piece: string): void {
+  const { pencil, suggested, reasons, advice, markPencil, set } = useDesk.getState();
+  if (pencil.size || markPencil)
+    aside.set(piece, { pencil, suggested, reasons, advice, markPencil });
+  else aside.delete(piece);
+  set(nothingChosen);
+}

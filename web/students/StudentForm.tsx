@@ -1,6 +1,5 @@
 import {
   Button,
-  Dialog,
   DialogActions,
   DialogContent,
   DialogTitle,
@@ -10,6 +9,7 @@ import {
 import type { StudentAnswer } from "@yarrow-ridge/contract";
 import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { enqueueSnackbar } from "notistack";
+import { FormDialog } from "../shell/FormDialog.tsx";
 import { useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { RecordFields, recordOf, typedOf, type Typed } from "../shell/RecordFields.tsx";
@@ -111,7 +111,7 @@ export function StudentForm({
     }
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <FormDialog dirty={formState.isDirty} onClose={onClose} fullWidth maxWidth="sm">
       <form onSubmit={(event) => void handleSubmit(save)(event)}>
         <DialogTitle component="h2">{student ? student.name : "Add a student"}</DialogTitle>
         <DialogContent className="stack" sx={{ pt: "8px !important" }}>
@@ -181,6 +181,6 @@ export function StudentForm({
           </Button>
         </DialogActions>
       </form>
-    </Dialog>
+    </FormDialog>
   );
 }

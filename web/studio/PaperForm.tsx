@@ -2,7 +2,6 @@ import RemoveIcon from "@mui/icons-material/CloseOutlined";
 import {
   Alert,
   Button,
-  Dialog,
   DialogActions,
   DialogContent,
   DialogTitle,
@@ -13,6 +12,7 @@ import {
 import { instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { keyName, type Paper } from "@yarrow-ridge/core/score";
 import { useState } from "react";
+import { FormDialog } from "../shell/FormDialog.tsx";
 import { useFieldArray, useForm } from "react-hook-form";
 import { NO_PAPER, paperOf, type PaperFields } from "./paperFields.ts";
 
@@ -105,7 +105,7 @@ export function PaperForm({
     </IconButton>
   );
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <FormDialog dirty={formState.isDirty} onClose={onClose} fullWidth maxWidth="sm">
       <form onSubmit={(event) => void handleSubmit(save)(event)}>
         <DialogTitle component="h2">{heading}</DialogTitle>
         <DialogContent className="stack paper-form" sx={{ pt: "8px !important" }}>
@@ -251,6 +251,6 @@ export function PaperForm({
           </Button>
         </DialogActions>
       </form>
-    </Dialog>
+    </FormDialog>
   );
 }

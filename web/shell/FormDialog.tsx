@@ -1,0 +1,45 @@
+import { Alert, Button, Dialog, type DialogProps } from "@mui/material";
+import { useState, type ReactNode } from "react";
+
+/**
+ * A dialog that is filled in. A click beside it never closes it once something was typed; Escape
+ * asks before it lets go of that.
+ */
+export function FormDialog({
+  dirty,
+  onClose,
+  children,
+  ...props
+}: Pick<DialogProps, "fullWidth" | "maxWidth"> & {
+  dirty: boolean;
+  onClose: () => void;
+  children: ReactNode;
+}) {
+  const [asking, setAsking] = useState(false);
+  const close = (reason: "backdropClick" | "escapeKeyDown") => {
+    if (!dirty) onClose();
+    else if (reason === "escapeKeyDown") setAsking(true);
+  };
+  return (
+    <Dialog open onClose={(_, reason) => close(reason)} {...props}>
+      {asking && (
+        <Alert
+          severity="warning"
+          action={
+            <>
+              <Button color="inherit" size="small" onClick={onClose}>
+                Let it go
+              </Button>
+              <Button color="inherit" size="small" autoFocus onClick={() => setAsking(false)}>
+                Keep it
+              </Button>
+            </>
+          }
+        >
+          What you typed is not stored.
+        </Alert>
+      )}
+      {children}
+    </Dialog>
+  );
+}
