@@ -127,6 +127,20 @@ for (const [key, text] of [
   await says(page, text);
 }
 await shot("practice-room");
+await page.setViewport({ width: 390, height: 844 });
+await shot("practice-phone");
+await page.setViewport({ width: 768, height: 1024 });
+await page.goto(`${server.url}/pieces/${ines.pieceId}?for=${ines.id}`);
+await page.waitForSelector(".score[data-drawn=yes] .fingers");
+await press(page, "Hands");
+await page.keyboard.press("ArrowRight");
+await press(page, "Pull up");
+await shot("desk-upright");
+await page.setViewport({ width: 1280, height: 800 });
+await page.goto(`${server.url}/copies`);
+await says(page, "Bring a copy back");
+await shot("copies");
+await page.setViewport({ width: 1024, height: 768 });
 await page.emulateMediaFeatures([{ name: "prefers-color-scheme", value: "dark" }]);
 await desk();
 await press(page, "Form");

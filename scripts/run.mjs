@@ -47,7 +47,19 @@ const commands = {
     (await run("npx", ["eslint", "."])) ||
     (await run("npx", ROOMS)) ||
     run("npx", ["tsc", "-p", "."]),
-  fuzz: () => run(process.execPath, ["--import", "tsx", join("e2e", "bench", "fuzz.ts")]),
+  fuzz: async () => {
+    process.env.FUZZ_RUNS ??= "20000";
+    return (
+      (await run(process.execPath, ["--import", "tsx", join("e2e", "bench", "fuzz.ts")])) ||
+      run(process.execPath, [
+        "--experimental-vm-modules",
+        "--no-warnings",
+        join("node_modules", "jest", "bin", "jest.js"),
+        "--testTimeout=3600000",
+        "server/http/fuzz",
+      ])
+    );
+  },
   same: () =>
     run(process.execPath, [
       "--import",

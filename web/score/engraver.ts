@@ -37,6 +37,11 @@ export function startEngraver(): StartedEngraver {
   };
 }
 
+/** Starts one ahead of the first score: it is fetched, and kept, before it is needed. */
+export function startAhead(): void {
+  resting ??= begin();
+}
+
 function begin() {
   const worker = new Worker(new URL("./engraver.worker.ts", import.meta.url), { type: "module" });
   return { worker, remote: wrap<Engraver>(worker) };

@@ -1,5 +1,5 @@
 import { Alert, Button, Dialog, type DialogProps } from "@mui/material";
-import { useState, type ReactNode } from "react";
+import { useRef, useState, type ReactNode } from "react";
 
 /**
  * A dialog that is filled in. A click beside it never closes it once something was typed; Escape
@@ -16,9 +16,18 @@ export function FormDialog({
   children: ReactNode;
 }) {
   const [asking, setAsking] = useState(false);
+  /** Where the focus was before it was asked; it goes back there. */
+  const held = useRef<Element>(null);
   const close = (reason: "backdropClick" | "escapeKeyDown") => {
     if (!dirty) onClose();
-    else if (reason === "escapeKeyDown") setAsking(true);
+    else if (reason === "escapeKeyDown") {
+      held.current = document.activeElement;
+      setAsking(true);
+    }
+  };
+  const keep = () => {
+    setAsking(false);
+    if (held.current instanceof HTMLElement) held.current.focus();
   };
   return (
     <Dialog open onClose={(_, reason) => close(reason)} {...props}>
@@ -30,7 +39,7 @@ export function FormDialog({
               <Button color="inherit" size="small" onClick={onClose}>
                 Let it go
               </Button>
-              <Button color="inherit" size="small" autoFocus onClick={() => setAsking(false)}>
+              <Button color="inherit" size="small" autoFocus onClick={keep}>
                 Keep it
               </Button>
             </>

@@ -1,4 +1,4 @@
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useEffect, useState } from "react";
 import { Button } from "@mui/material";
 import dayjs from "dayjs";
 import { Link } from "react-router";
@@ -16,10 +16,21 @@ import { PieceList } from "./PieceList.tsx";
 import { Week } from "./Week.tsx";
 import "./studio.css";
 
+/** Milliseconds after which a studio that is looked at is taken to be idle. */
+const IDLE = 4000;
+
 /** Today in the studio: who comes, what is due, and the repertoire. */
 export function StudioScreen() {
   const studio = useAnswer("studio");
   const [adding, setAdding] = useState(false);
+  const hasPieces = (studio.data?.pieces ?? 0) > 0;
+  useEffect(() => {
+    if (!hasPieces) return;
+    const timer = setTimeout(() => {
+      void import("../score/engraver.ts").then(({ startAhead }) => startAhead());
+    }, IDLE);
+    return () => clearTimeout(timer);
+  }, [hasPieces]);
   if (studio.isError) return <Trouble error={studio.error} again={() => void studio.refetch()} />;
   if (!studio.data) return <Waiting what="the studio" />;
   const { name, today, pieces, students, due } = studio.data;
