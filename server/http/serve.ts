@@ -6,7 +6,6 @@ import {
   type OperationName,
   type Query,
 } from "@yarrow-ridge/contract";
-import { Type } from "@sinclair/typebox";
 import type { Context, Hono } from "hono";
 import type { ContentfulStatusCode } from "hono/utils/http-status";
 import { ProblemError } from "./problems.ts";
@@ -43,12 +42,16 @@ function register(
 ): void {
   // exactly the fields it names: one nobody asked for takes no effect unseen
   const wanted = operation.body && exact(operation.body);
-  const asked = exact(operation.query ?? Type.Object({}));
+  const asked = (operation.query ?? {}) as { properties?: Record<string, unknown> };
+  const fields = new Set(Object.keys(asked.properties ?? {}));
   app.on(operation.method.toUpperCase(), operation.path, async (c) => {
     const body = operation.body ? await jsonBody(c) : undefined;
     if (wanted) check(wanted, body, "the request");
-    const query = c.req.query();
-    check(asked, query, "the address");
+    // of an address what is not asked for is left, as it always was
+    const query = Object.fromEntries(
+      Object.entries(c.req.query()).filter(([key]) => fields.has(key)),
+    );
+    if (operation.query) check(operation.query, query, "the address");
     const param = (key: string) => c.req.param(key) ?? "";
     const key = keyIn(c);
     const answer = await underKey(key, () => handler({ c, param, body, query } as never)).catch(
