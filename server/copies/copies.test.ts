@@ -53,7 +53,9 @@ beforeAll(async () => {
     repeats: [],
     lengths: [],
   };
-  await ask("POST", "/api/pieces/paper", { title: "On paper", paper });
+  // of one title, and ids that begin alike
+  for (const id of ["paper-piece-1", "paper-piece-2"])
+    await ask("POST", "/api/pieces/paper", { id, title: "On paper", paper });
   await ask("POST", "/api/plans", {
     assignmentId: given.id,
     goalTempo: 80,

@@ -41,12 +41,12 @@ function apart(name: TableName, row: Row): { field: string; path: string } | und
   if (name === "pieces")
     return {
       field: "xml",
-      path: `scores/${fileName(String(row.title))} ${String(row.id).slice(0, 8)}.musicxml`,
+      path: `scores/${fileName(String(row.title))} ${String(row.id)}.musicxml`,
     };
   if (name === "pages")
     return {
       field: "picture",
-      path: `pages/${fileName(String(row.name))} ${String(row.id).slice(0, 8)}.${ENDINGS[String(row.mime)] ?? "bin"}`,
+      path: `pages/${fileName(String(row.name))} ${String(row.id)}.${ENDINGS[String(row.mime)] ?? "bin"}`,
     };
   return undefined;
 }

@@ -5,7 +5,7 @@ import { useMemo } from "react";
 import { useOutbox } from "../outbox/outbox.ts";
 import type { Entry } from "../outbox/request.ts";
 import { isShown, shown } from "../outbox/shown.ts";
-import { call, send, address } from "../api/client.ts";
+import { address, call, isLasting, send } from "../api/client.ts";
 
 /** An operation as a query; its key starts with the operation's name. What waits is shown in it. */
 export function useAnswer<K extends OperationName>(
@@ -21,7 +21,9 @@ export function useAnswer<K extends OperationName>(
   });
   // what is there stays there, though it could not be asked for again
   const found = (
-    asked.isRefetchError ? { ...asked, error: null, isError: false } : asked
+    asked.isRefetchError && !isLasting(asked.error)
+      ? { ...asked, error: null, isError: false }
+      : asked
   ) as typeof asked;
   const entries = useOutbox((outbox) => (isShown(name) ? outbox.entries : NONE));
   const { data } = found;

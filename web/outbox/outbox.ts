@@ -3,7 +3,7 @@ import { v4 as newId } from "uuid";
 import { create } from "zustand";
 import { call, Refusal } from "../api/client.ts";
 import { forget, keep, kept, keeps } from "./device.ts";
-import { pieceOf, type Entry, type Outcome, type Request } from "./request.ts";
+import { aboutOf, pieceOf, type Entry, type Outcome, type Request } from "./request.ts";
 
 // Every edit and every try is put down on the device first and sent from there, in order. The
 // server knows what it has seen before, so that sending once more is always safe.
@@ -106,7 +106,7 @@ const next = (): Entry | undefined =>
         .slice(0, i)
         .some(
           (other) =>
-            other.state === "conflict" && pieceOf(other.request) === pieceOf(entry.request),
+            other.state === "conflict" && aboutOf(other.request) === aboutOf(entry.request),
         ),
   );
 

@@ -28,6 +28,10 @@ const COUNTED: readonly OperationName[] = [
 export const pieceOf = ({ operation, params }: Request): string | undefined =>
   COUNTED.includes(operation) ? params.id : undefined;
 
+/** What a request is about: edits of it keep their order, those of others go past one in doubt. */
+export const aboutOf = (request: Request): string =>
+  pieceOf(request) ?? `${request.operation} ${request.params.id ?? ""}`;
+
 /** A request that waits to be stored, or that could not be. */
 export interface Entry {
   /** Known to the server: a request that is sent twice under it counts once. */

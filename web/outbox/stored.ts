@@ -51,6 +51,13 @@ export function hooksFor(client: QueryClient) {
       if (piece !== undefined) edited(entry, piece, answer);
       else if (operation === "addAttempt") tried((answer as Answer<"addAttempt">).card);
       else if (operation === "removeAttempt") tried(answer);
+      else if (operation === "editPage" || operation === "removePage")
+        void client.invalidateQueries({ queryKey: ["pages"] });
+      else if (operation === "removePlan")
+        // there is none to go on showing until it is asked for again
+        void client
+          .resetQueries({ queryKey: ["currentPlan"] })
+          .then(() => client.invalidateQueries());
       else void client.invalidateQueries();
     },
     moved: async (entry: Entry) => {
