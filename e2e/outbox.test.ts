@@ -128,6 +128,14 @@ it("a form keeps what was typed while it cannot be stored, and a name given mean
   await here.send("PATCH", `/api/students/${student}`, { name: "Odo of the Tarn" });
   await press(page, "Save");
   await says(page, "Another window changed name to “Odo of the Tarn” in the meantime.");
+  // what is in doubt holds up nothing else
+  await page.goto(here.url("/"));
+  await press(page, "Add a student");
+  await fill(page, "Name", "Ines Aldous");
+  await press(page, /^Add$/);
+  await says(page, "Ines Aldous is in the studio.");
+  await until(async () => (await here.json<{ total: number }>("/api/students")).total === 2);
+  await page.goto(here.url(`/students/${student}`));
   await press(page, "Put mine on top");
   await until(async () => (await known()).name === "Odo Tarne");
 });
