@@ -7,7 +7,9 @@ export const Fingering = Type.Object({
   finger: Nullable(
     Type.Union([Type.String({ maxLength: 7 }), Type.Integer({ minimum: 0, maximum: 5 })], {
       description:
-        "a finger of the instrument, two as 4-5 for a silent change, in brackets when it may be left; empty for none although one is printed, null to take away what was written",
+        "a finger of the instrument, two as 4-5 for a silent change, in brackets " +
+        "when it may be left; empty for none although one is printed, null to " +
+        "take away what was written",
     }),
   ),
 });

@@ -31,7 +31,8 @@ export const pieceOperations = {
     consumes: "multipart/form-data",
     response: pieces.Piece,
     summary:
-      "Brings a score: multipart `file` (.musicxml, .xml, .mxl, .abc, .mid), optionally `instrument`, and `tune` (index) for a file of several",
+      "Brings a score: multipart `file` (.musicxml, .xml, .mxl, .abc, .mid), " +
+      "optionally `instrument`, and `tune` (index) for a file of several",
   }),
   addPaperPiece: op({
     method: "post",
@@ -115,7 +116,9 @@ export const pieceOperations = {
     consumes: "multipart/form-data",
     response: pieces.Correction,
     summary:
-      "Puts a corrected file in the place of the score: annotations whose music did not change stay; the answer says what moved and what lost its place",
+      "Puts a corrected file in the place of the score: annotations whose " +
+      "music did not change stay; the answer says what moved and what lost its " +
+      "place",
   }),
   undoCorrection: op({
     method: "delete",

@@ -39,7 +39,8 @@ export const studioOperations = {
     method: "post",
     path: "/api/studio/copy",
     summary:
-      "Brings a copy of a studio or a piece back; `choice` says what becomes of what is otherwise here: ask, keep or take",
+      "Brings a copy of a studio or a piece back; `choice` says what becomes " +
+      "of what is otherwise here: ask, keep or take",
     status: 200,
     consumes: "multipart/form-data",
     response: studio.CopyBrought,

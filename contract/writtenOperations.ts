@@ -95,7 +95,8 @@ export const writtenOperations = {
     method: "post",
     path: "/api/pieces/:id/fingerings/check",
     summary:
-      "Looks through the fingers that are written: what cannot be reached, what differs from its return, what was changed late",
+      "Looks through the fingers that are written: what cannot be reached, " +
+      "what differs from its return, what was changed late",
     status: 200,
     body: pieces.CheckIn,
     response: pieces.CheckOut,
@@ -201,7 +202,8 @@ export const writtenOperations = {
     method: "get",
     path: "/api/pieces/:id/shape",
     summary:
-      "How the piece is shaped: its loudness curve, rows of accents, free runs, words for each section, and what contradicts itself",
+      "How the piece is shaped: its loudness curve, rows of accents, free " +
+      "runs, words for each section, and what contradicts itself",
     status: 200,
     response: pieces.ShapeOut,
   }),

@@ -22,7 +22,10 @@ function noteXml(text: string, staff: number): string {
       const match = /^([A-G])([#b]?)(\d)$/.exec(pitch)!;
       const alter = match[2] === "#" ? 1 : match[2] === "b" ? -1 : 0;
       const octave = Number(match[3]);
-      return `<note>${i ? "<chord/>" : ""}<pitch><step>${match[1]}</step><alter>${alter}</alter><octave>${octave}</octave></pitch>${tail}`;
+      return (
+        `<note>${i ? "<chord/>" : ""}<pitch><step>${match[1]}</step><alter>${alter}</alter>` +
+        `<octave>${octave}</octave></pitch>${tail}`
+      );
     })
     .join("");
 }
@@ -35,7 +38,8 @@ export function scoreOf(
   const measures = bars.map(([right, left], index) => {
     const head = index
       ? ""
-      : `<attributes><divisions>12</divisions><time><beats>${metre[0]}</beats><beat-type>${metre[1]}</beat-type></time><staves>2</staves></attributes>`;
+      : `<attributes><divisions>12</divisions><time><beats>${metre[0]}</beats>` +
+        `<beat-type>${metre[1]}</beat-type></time><staves>2</staves></attributes>`;
     const line = (text: string, staff: number) =>
       text
         .split(" ")
@@ -44,7 +48,10 @@ export function scoreOf(
     const length = right
       .split(" ")
       .reduce((sum, note) => sum + Number(note.split(":")[1] ?? 1) * 12, 0);
-    return `<measure number="${index + 1}">${head}${line(right, 1)}<backup><duration>${length}</duration></backup>${line(left, 2)}</measure>`;
+    return (
+      `<measure number="${index + 1}">${head}${line(right, 1)}<backup>` +
+      `<duration>${length}</duration></backup>${line(left, 2)}</measure>`
+    );
   });
   return readScore(
     `<score-partwise><part-list/><part id="P1">${measures.join("")}</part></score-partwise>`,

@@ -109,36 +109,37 @@ it("fingers chords and either hand by keyboard, rubs out, and keeps what is type
   await wait(6);
 });
 
-it("pencils a typed finger at once where the music comes again, lists the bars, and takes it back with the finger", async () => {
-  const id = await bring(demo("lanterns-on-the-ettle"));
-  await open(id);
-  await press(page, "Hands");
-  await chooseBars(page, 0, 1, 24);
-  await page.keyboard.press("ArrowRight");
-  await says(page, "D, bar 1");
-  await page.keyboard.press("4");
-  await says(page, "The same in bars 5, 17, 21");
-  await says(page, "3 fingers in pencil");
-  await page.keyboard.press("ArrowLeft");
-  await page.keyboard.press("Backspace");
-  await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
-  await page.keyboard.press("3");
-  await says(page, "3 fingers in pencil");
-  await press(page, "Ink them");
-  await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
-  const notes = new Map(
-    (await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map(
-      (note) => [note.id, note.bar],
-    ),
-  );
-  const { fingerings } = await json<Marks>(`/api/pieces/${id}/annotations`);
-  expect(fingerings.map(({ id: note, finger }) => `${notes.get(note)}:${finger}`).sort()).toEqual([
-    "0:3",
-    "16:3",
-    "20:3",
-    "4:3",
-  ]);
-});
+it(
+  "pencils a typed finger at once where the music comes again, lists the " +
+    "bars, and takes it back with the finger",
+  async () => {
+    const id = await bring(demo("lanterns-on-the-ettle"));
+    await open(id);
+    await press(page, "Hands");
+    await chooseBars(page, 0, 1, 24);
+    await page.keyboard.press("ArrowRight");
+    await says(page, "D, bar 1");
+    await page.keyboard.press("4");
+    await says(page, "The same in bars 5, 17, 21");
+    await says(page, "3 fingers in pencil");
+    await page.keyboard.press("ArrowLeft");
+    await page.keyboard.press("Backspace");
+    await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
+    await page.keyboard.press("3");
+    await says(page, "3 fingers in pencil");
+    await press(page, "Ink them");
+    await page.waitForFunction(() => !document.body.innerText.includes("in pencil"));
+    const notes = new Map(
+      (await json<{ notes: { id: string; bar: number }[] }>(`/api/pieces/${id}/score`)).notes.map(
+        (note) => [note.id, note.bar],
+      ),
+    );
+    const { fingerings } = await json<Marks>(`/api/pieces/${id}/annotations`);
+    expect(fingerings.map(({ id: note, finger }) => `${notes.get(note)}:${finger}`).sort()).toEqual(
+      ["0:3", "16:3", "20:3", "4:3"],
+    );
+  },
+);
 
 it("says plainly that nothing is proposed for other instruments, and takes their own fingers", async () => {
   const id = await bring(demo("lanterns-on-the-ettle"), "guitar");
@@ -191,13 +192,18 @@ it("takes toe and heel for the organ’s feet by their letters", async () => {
     ["C", "D", "E", "F"]
       .map(
         (step) =>
-          `<note><pitch><step>${step}</step><octave>${5 - n}</octave></pitch><duration>1</duration><voice>${n}</voice><type>quarter</type><staff>${n}</staff></note>`,
+          `<note><pitch><step>${step}</step><octave>${5 - n}</octave></pitch>` +
+          `<duration>1</duration><voice>${n}</voice><type>quarter</type><staff>${n}</staff>` +
+          "</note>",
       )
       .join("");
   const measure = (n: number) =>
-    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>3</staves></attributes>" : ""}${[1, 2, 3].map(staff).join("<backup><duration>4</duration></backup>")}</measure>`;
+    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time><staves>3</staves></attributes>" : ""}${[1, 2, 3].map(staff).join("<backup><duration>4</duration></backup>")}</measure>`;
   const id = await bring(
-    `<score-partwise version="4.0"><work><work-title>Weir voluntary</work-title></work><part-list><score-part id="P1"><part-name>Organ</part-name></score-part></part-list><part id="P1">${[1, 2].map(measure).join("")}</part></score-partwise>`,
+    `<score-partwise version="4.0"><work><work-title>Weir ` +
+      "voluntary</work-title></work><part-list><score-part " +
+      `id="P1"><part-name>Organ</part-name></score-part></part-list><part ` +
+      `id="P1">${[1, 2].map(measure).join("")}</part></score-partwise>`,
     "organ",
   );
   await open(id);
@@ -222,18 +228,23 @@ it("says how an organ’s two staves were read, and reads them otherwise in one 
     [...steps]
       .map(
         (step) =>
-          `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>1</duration><voice>${voice}</voice><type>quarter</type><staff>${staff}</staff></note>`,
+          `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+          `<duration>1</duration><voice>${voice}</voice><type>quarter</type><staff>${staff}</staff>` +
+          "</note>",
       )
       .join("");
   const measure = (n: number) =>
-    `<measure number="${n}">${n === 1 ? '<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4</line></clef></attributes>' : ""}${[
+    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef " + 'number="1"><sign>G</sign><line>2</line></clef><clef number="2">' + "<sign>F</sign><line>4</line></clef></attributes>" : ""}${[
       voice("GABG", 4, 1, 1),
       voice("DDDD", 4, 1, 2),
       voice("BAGB", 3, 2, 3),
       voice("GFGG", 2, 2, 4),
     ].join("<backup><duration>4</duration></backup>")}</measure>`;
   const id = await bring(
-    `<score-partwise version="4.0"><work><work-title>Hymn for the weir</work-title></work><part-list><score-part id="P1"><part-name>Organ</part-name></score-part></part-list><part id="P1">${[1, 2, 3, 4].map(measure).join("")}</part></score-partwise>`,
+    `<score-partwise version="4.0"><work><work-title>Hymn for the ` +
+      "weir</work-title></work><part-list><score-part " +
+      `id="P1"><part-name>Organ</part-name></score-part></part-list><part ` +
+      `id="P1">${[1, 2, 3, 4].map(measure).join("")}</part></score-partwise>`,
     "organ",
   );
   await open(id);

@@ -47,7 +47,8 @@ async function print(
     pictures.push(path);
   }
   await desk.setContent(
-    `<style>@page { margin: 0 } div { break-after: page; height: 1780px; overflow: hidden }</style><body style="margin:0">${svgs.map((svg) => `<div>${svg}</div>`).join("")}</body>`,
+    "<style>@page { margin: 0 } div { break-after: page; height: 1780px; " +
+      `overflow: hidden }</style><body style="margin:0">${svgs.map((svg) => `<div>${svg}</div>`).join("")}</body>`,
   );
   const pdf = join(folder, `${name}.pdf`);
   writeFileSync(pdf, await desk.pdf({ width: 1260, height: 1782, printBackground: true }));

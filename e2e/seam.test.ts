@@ -67,14 +67,15 @@ function copyProgram(): void {
 }
 
 const note = (step: string) =>
-  `<note><pitch><step>${step}</step><octave>4</octave></pitch><duration>1</duration><voice>1</voice><type>quarter</type></note>`;
+  `<note><pitch><step>${step}</step><octave>4</octave></pitch>` +
+  "<duration>1</duration><voice>1</voice><type>quarter</type></note>";
 const figure = ["C", "D", "E", "C"].map(note).join("");
 const other = ["A", "F", "B", "G"].map(note).join("");
 const fileOf = (bars: readonly string[]) =>
   `<score-partwise version="4.0"><work><work-title>Eight bells</work-title></work><part-list><score-part id="P1"><part-name/></score-part></part-list><part id="P1">${bars
     .map(
       (bar, i) =>
-        `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>"}${bar}</measure>`,
+        `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time></attributes>"}${bar}</measure>`,
     )
     .join("")}</part></score-partwise>`;
 // bars 1 and 2 return in 5 and 6

@@ -56,12 +56,19 @@ const partialsOf = (midi: number) =>
 
 const file = (staves: number) => {
   const note = (staff: number, step: string, octave: number) =>
-    `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>4</duration><voice>${staff}</voice><type>whole</type><staff>${staff}</staff></note>`;
+    `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+    `<duration>4</duration><voice>${staff}</voice><type>whole</type><staff>${staff}</staff>` +
+    "</note>";
   const rest = (staff: number) =>
     `<note><rest measure="yes"/><duration>4</duration><voice>${staff}</voice><staff>${staff}</staff></note>`;
   const measure = (n: number) =>
-    `<measure number="${n}">${n === 1 ? `<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>${staves}</staves></attributes>` : ""}${Array.from({ length: staves }, (_, i) => (i ? rest(i + 1) : note(1, "A", 4))).join("<backup><duration>4</duration></backup>")}</measure>`;
-  return `<score-partwise version="4.0"><work><work-title>One tone</work-title></work><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${[1, 2].map(measure).join("")}</part></score-partwise>`;
+    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats>" + `<beat-type>4</beat-type></time><staves>${staves}</staves></attributes>` : ""}${Array.from({ length: staves }, (_, i) => (i ? rest(i + 1) : note(1, "A", 4))).join("<backup><duration>4</duration></backup>")}</measure>`;
+  return (
+    `<score-partwise version="4.0"><work><work-title>One ` +
+    "tone</work-title></work><part-list><score-part " +
+    `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${[1, 2].map(measure).join("")}</part>` +
+    "</score-partwise>"
+  );
 };
 
 async function hear(instrument: string, staves: number, key = 69): Promise<number[]> {

@@ -47,7 +47,8 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   );
   const upload = limitBody(
     MAX_UPLOAD_BYTES,
-    "The file has more than 20 MB. Save a score without pictures or play-back data, a page as a smaller picture, and try again.",
+    "The file has more than 20 MB. Save a score without pictures or " +
+      "play-back data, a page as a smaller picture, and try again.",
   );
   const copy = limitBody(
     MAX_COPY_BYTES,

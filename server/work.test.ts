@@ -57,7 +57,9 @@ describe("long work", () => {
         .join("")}</measure>`;
     const { id } = (
       await studio.bring(
-        `<score-partwise><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${Array.from({ length: 600 }, (_, n) => bar(n)).join("")}</part></score-partwise>`,
+        "<score-partwise><part-list><score-part " +
+          `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${Array.from({ length: 600 }, (_, n) => bar(n)).join("")}</part>` +
+          "</score-partwise>",
       )
     ).json;
     const asked = studio.ask("POST", `/api/pieces/${id}/pedal/propose`, {

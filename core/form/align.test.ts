@@ -56,7 +56,10 @@ it("finds every note again whose music is the same, and names the others", () =>
 it("gives ids away without doubling any", () => {
   const note = (id: string) =>
     `<note id="${id}"><pitch><step>C</step><octave>4</octave></pitch><duration>1</duration></note>`;
-  const xml = `<score-partwise><part-list/><part id="P1"><measure number="1" id="m"><attributes><divisions>1</divisions></attributes>${note("a")}${note("b")}${note("c")}</measure></part></score-partwise>`;
+  const xml =
+    `<score-partwise><part-list/><part id="P1"><measure number="1" id="m">` +
+    `<attributes><divisions>1</divisions></attributes>${note("a")}${note("b")}${note("c")}</measure>` +
+    "</part></score-partwise>";
   const renamed = renameNotes(xml, new Map([["a", "b"]]), ["c"]);
   const ids = readScore(renamed).score.notes.map((one) => one.id);
   expect(ids[0]).toBe("b");

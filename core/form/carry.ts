@@ -161,7 +161,9 @@ export function carryFingers(
       const twin = twinOf(note, pair, struck);
       if (!twin)
         misfits.push(
-          `bar ${score.bars[there]!.number}: no ${one.interval ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths) : spokenName(note.pitch)} for finger ${finger} of bar ${score.bars[bar]!.number}`,
+          `bar ${score.bars[there]!.number}: no ` +
+            `${one.interval ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths) : spokenName(note.pitch)} ` +
+            `for finger ${finger} of bar ${score.bars[bar]!.number}`,
         );
       else if (!fingers.has(twin.id) && !found.has(twin.id)) {
         found.set(twin.id, finger);
@@ -253,7 +255,8 @@ export function carryRemarks(
       if (twin) put({ bar: twin.bar, offset: twin.offset, noteId: twin.id, text: remark.text });
       else
         misfits.push(
-          `bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” of bar ${score.bars[note.bar]!.number}`,
+          `bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” ` +
+            `of bar ${score.bars[note.bar]!.number}`,
         );
     }
   }

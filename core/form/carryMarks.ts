@@ -66,7 +66,8 @@ function withAllHands(
     for (const mark of here) {
       if (compare(mark.from.offset, score.bars[there]!.length) > 0)
         misfits.push(
-          `bar ${score.bars[there]!.number} is too short for the ${stratum.words(mark)} of bar ${score.bars[bar]!.number}`,
+          `bar ${score.bars[there]!.number} is too short for the ` +
+            `${stratum.words(mark)} of bar ${score.bars[bar]!.number}`,
         );
       else found.push(shifted(mark, there - bar));
     }

@@ -112,7 +112,9 @@ export function differences(
     else if (Number.isInteger(octaves))
       put(
         note,
-        `${name} ${Math.abs(octaves) > 1 ? `${Math.abs(octaves)} octaves` : "an octave"} ${octaves > 0 ? "higher" : "lower"}`,
+        `${name} ` +
+          `${Math.abs(octaves) > 1 ? `${Math.abs(octaves)} octaves` : "an octave"} ` +
+          `${octaves > 0 ? "higher" : "lower"}`,
       );
     else put(note, `${name} instead of ${moved(instead.note)}`);
   }

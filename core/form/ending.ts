@@ -34,6 +34,8 @@ export function endingDifference(
   return {
     bar,
     offset: 0,
-    text: `bar ${number}: ${closes ? "ends on the tonic instead of leading on" : "leads on instead of ending on the tonic"}`,
+    text:
+      `bar ${number}: ` +
+      `${closes ? "ends on the tonic instead of leading on" : "leads on instead of ending on the tonic"}`,
   };
 }

@@ -133,7 +133,8 @@ export function evidenceOf(
       one.entry.bar,
       "entry",
       WEIGHTS.entry,
-      `the ${one.follower} hand takes up what the ${one.leader} began in ${barSpan(score.bars, one.from.bar, one.from.bar) === number(one.entry.bar) ? "it" : `bar ${number(one.from.bar)}`}`,
+      `the ${one.follower} hand takes up what the ${one.leader} began in ` +
+        `${barSpan(score.bars, one.from.bar, one.from.bar) === number(one.entry.bar) ? "it" : `bar ${number(one.from.bar)}`}`,
     );
   const byBar = notesByBar(score);
   score.bars.forEach((bar, index) => {

@@ -58,19 +58,24 @@ describe("new bars and returns", () => {
 
   it("is not led astray by ornaments, fingers, dynamics or ties; but by a longer note", () => {
     const bar = (more: string, length = 24) =>
-      `<note><pitch><step>C</step><octave>4</octave></pitch><duration>${length}</duration>${more}</note><note><pitch><step>D</step><octave>4</octave></pitch><duration>${48 - length}</duration></note>`;
+      `<note><pitch><step>C</step><octave>4</octave></pitch><duration>${length}</duration>` +
+      `${more}</note><note><pitch><step>D</step><octave>4</octave></pitch>` +
+      `<duration>${48 - length}</duration></note>`;
     const grace = "<note><grace/><pitch><step>B</step><octave>3</octave></pitch></note>";
     const read = (second: string) =>
       found(
         readScore(
-          `<score-partwise><part-list/><part id="P"><measure number="1"><attributes><divisions>12</divisions></attributes>${bar("")}</measure><measure number="2">${second}</measure></part></score-partwise>`,
+          `<score-partwise><part-list/><part id="P"><measure number="1">` +
+            `<attributes><divisions>12</divisions></attributes>${bar("")}</measure><measure ` +
+            `number="2">${second}</measure></part></score-partwise>`,
         ).score,
       );
     expect(
       read(
         grace +
           bar(
-            "<notations><technical><fingering>3</fingering></technical><ornaments><trill-mark/></ornaments></notations>",
+            "<notations><technical><fingering>3</fingering></technical><ornaments>" +
+              "<trill-mark/></ornaments></notations>",
           ),
       ),
     ).toEqual(["right 1-1 of 0 exact"]);

@@ -144,45 +144,50 @@ const part = (one: Return, { want }: Planted): boolean =>
 const EACH = 80;
 const kinds: Kind[] = ["exact", "octave", "transposed", "exchanged", "changed", "changedElsewhere"];
 
-it(`finds at least 0.98 of ${kinds.length * EACH} planted returns with the right relation, and invents at most 0.02`, () => {
-  const missed: string[] = [];
-  const invented: string[] = [];
-  let reported = 0;
-  for (const [k, kind] of kinds.entries()) {
-    for (let i = 0; i < EACH; i++) {
-      const planted = plant(kind, 1000 * k + i);
-      const { returns } = analyse(play(planted.right, planted.left));
-      if (!returns.some((one) => matches(one, planted)))
-        missed.push(
-          `${kind} ${i}: ${JSON.stringify(planted.want)} got ${returns
-            .filter((one) => one.hand === planted.want.hand)
-            .map((one) => `${one.relation} ${one.from}-${one.to} of ${one.of} ${one.interval}`)
-            .join("; ")}`,
+it(
+  `finds at least 0.98 of ${kinds.length * EACH} planted returns with the ` +
+    "right relation, and invents at most 0.02",
+  () => {
+    const missed: string[] = [];
+    const invented: string[] = [];
+    let reported = 0;
+    for (const [k, kind] of kinds.entries()) {
+      for (let i = 0; i < EACH; i++) {
+        const planted = plant(kind, 1000 * k + i);
+        const { returns } = analyse(play(planted.right, planted.left));
+        if (!returns.some((one) => matches(one, planted)))
+          missed.push(
+            `${kind} ${i}: ${JSON.stringify(planted.want)} got ${returns
+              .filter((one) => one.hand === planted.want.hand)
+              .map((one) => `${one.relation} ${one.from}-${one.to} of ${one.of} ${one.interval}`)
+              .join("; ")}`,
+          );
+        const other = returns.filter((one) => !part(one, planted));
+        invented.push(
+          ...other.map(
+            (one) =>
+              `${kind} ${i}: ${one.hand} ${one.relation} ${one.from}-${one.to} of ${one.of} ${one.interval}`,
+          ),
         );
-      const other = returns.filter((one) => !part(one, planted));
-      invented.push(
-        ...other.map(
-          (one) =>
-            `${kind} ${i}: ${one.hand} ${one.relation} ${one.from}-${one.to} of ${one.of} ${one.interval}`,
-        ),
-      );
-      reported += returns.length;
+        reported += returns.length;
+      }
     }
-  }
-  const recall = 1 - missed.length / (kinds.length * EACH);
-  const precision = 1 - invented.length / reported;
-  process.stdout.write(
-    `planted returns: recall ${recall.toFixed(4)} of ${kinds.length * EACH}, precision ${precision.toFixed(4)} of ${reported}\n`,
-  );
-  expect({ recall: recall >= 0.98, missed: recall >= 0.98 ? [] : missed }).toEqual({
-    recall: true,
-    missed: [],
-  });
-  expect({ precision: precision >= 0.98, invented: precision >= 0.98 ? [] : invented }).toEqual({
-    precision: true,
-    invented: [],
-  });
-});
+    const recall = 1 - missed.length / (kinds.length * EACH);
+    const precision = 1 - invented.length / reported;
+    process.stdout.write(
+      `planted returns: recall ${recall.toFixed(4)} of ${kinds.length * EACH}, ` +
+        `precision ${precision.toFixed(4)} of ${reported}\n`,
+    );
+    expect({ recall: recall >= 0.98, missed: recall >= 0.98 ? [] : missed }).toEqual({
+      recall: true,
+      missed: [],
+    });
+    expect({ precision: precision >= 0.98, invented: precision >= 0.98 ? [] : invented }).toEqual({
+      precision: true,
+      invented: [],
+    });
+  },
+);
 
 it("lists the changed notes of a varied return exactly", () => {
   let right = 0;

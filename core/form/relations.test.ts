@@ -96,14 +96,16 @@ describe("a return of the rhythm", () => {
 describe("differences", () => {
   const withXml = (change: (xml: string) => string) => {
     const note = (step: string, octave: number, more = "") =>
-      `<note>${more.includes("grace") ? "<grace/>" : ""}<pitch><step>${step}</step><octave>${octave}</octave></pitch>${more.includes("grace") ? "" : "<duration>1</duration>"}${more.includes("trill") ? "<notations><ornaments><trill-mark/></ornaments></notations>" : ""}</note>`;
+      `<note>${more.includes("grace") ? "<grace/>" : ""}<pitch><step>${step}</step>` +
+      `<octave>${octave}</octave></pitch>${more.includes("grace") ? "" : "<duration>1</duration>"}${more.includes("trill") ? "<notations><ornaments><trill-mark/></ornaments></notations>" : ""}</note>`;
     const bar = (number: number, notes: string) =>
-      `<measure number="${number}">${number === 1 ? "<attributes><divisions>1</divisions><key><fifths>0</fifths><mode>major</mode></key></attributes>" : ""}${notes}</measure>`;
+      `<measure number="${number}">${number === 1 ? "<attributes><divisions>1</divisions><key><fifths>0</fifths>" + "<mode>major</mode></key></attributes>" : ""}${notes}</measure>`;
     const first = `${note("C", 4)}${note("E", 4)}${note("G", 4)}${note("E", 4)}`;
     const second = `${note("D", 4)}${note("F", 4)}${note("A", 4)}${note("B", 4)}`;
     return readScore(
       change(
-        `<score-partwise><part-list/><part id="P1">${bar(1, first)}${bar(2, second)}${bar(3, `${note("A", 5)}${note("B", 5)}${note("A", 5)}${note("G", 5)}`)}${bar(4, first)}${bar(5, second)}</part></score-partwise>`,
+        `<score-partwise><part-list/><part id="P1">${bar(1, first)}${bar(2, second)}${bar(3, `${note("A", 5)}${note("B", 5)}${note("A", 5)}${note("G", 5)}`)}${bar(4, first)}${bar(5, second)}</part>` +
+          "</score-partwise>",
       ),
     ).score;
   };
@@ -119,7 +121,8 @@ describe("differences", () => {
     const score = inFourth((measure) =>
       measure.replace(
         "</note>",
-        "<notations><ornaments><trill-mark/></ornaments></notations></note><note><grace/><pitch><step>F</step><octave>4</octave></pitch></note>",
+        "<notations><ornaments><trill-mark/></ornaments></notations></note><note>" +
+          "<grace/><pitch><step>F</step><octave>4</octave></pitch></note>",
       ),
     );
     expect(analyse(score).returns.map(brief)).toEqual(["right exact 3-4 of 0 0"]);
@@ -157,32 +160,36 @@ describe("differences", () => {
 });
 
 describe("work", () => {
-  it("is whole for new bars, a quarter in another key, the share that differs in a varied return, none for what is known", () => {
-    const score = scoreOf(
-      over([
-        ...theme,
-        "A4:2 B4:2",
-        ...theme,
-        "D4 E4 F#4 G4",
-        "A4 F#4:2 E4",
-        "B4 A4:3",
-        "C4 D4 E4 F4",
-        "G4 E4:2 C4",
-      ]),
-    );
-    expect(analyse(score).work.right).toEqual([
-      1,
-      1,
-      1,
-      0,
-      0,
-      0.25,
-      0.25,
-      1,
-      0,
-      expect.closeTo(1 / 3) as number,
-    ]);
-  });
+  it(
+    "is whole for new bars, a quarter in another key, the share that differs " +
+      "in a varied return, none for what is known",
+    () => {
+      const score = scoreOf(
+        over([
+          ...theme,
+          "A4:2 B4:2",
+          ...theme,
+          "D4 E4 F#4 G4",
+          "A4 F#4:2 E4",
+          "B4 A4:3",
+          "C4 D4 E4 F4",
+          "G4 E4:2 C4",
+        ]),
+      );
+      expect(analyse(score).work.right).toEqual([
+        1,
+        1,
+        1,
+        0,
+        0,
+        0.25,
+        0.25,
+        1,
+        0,
+        expect.closeTo(1 / 3) as number,
+      ]);
+    },
+  );
 });
 
 // The quick search against the definition written out plainly, for transposition.

@@ -72,7 +72,8 @@ function beatsOf(score: Score, hand: string): Beat[] {
         figure: inside
           .map(
             (onset) =>
-              `${toText(subtract(onset.offset, at))} ${onset.notes.map((note) => `${degreeOf(note) - lowest}:${toText(note.length)}`).join("+")}`,
+              `${toText(subtract(onset.offset, at))} ` +
+              `${onset.notes.map((note) => `${degreeOf(note) - lowest}:${toText(note.length)}`).join("+")}`,
           )
           .join("|"),
       });

@@ -15,14 +15,19 @@ const line = (text: string, staff: number, voice: number, more = ""): string =>
         .split("+")
         .map((pitch, i) => {
           const [, step, octave] = /([A-G])(\d)/.exec(pitch)!;
-          return `<note>${i ? "<chord/>" : ""}<pitch><step>${step}</step><octave>${octave}</octave></pitch>${tail}</note>`;
+          return (
+            `<note>${i ? "<chord/>" : ""}<pitch><step>${step}</step><octave>${octave}</octave>` +
+            `</pitch>${tail}</note>`
+          );
         })
         .join("");
     })
     .join("");
 const back = "<backup><duration>4</duration></backup>";
 const measure = (staves: number, content: string, clef = "") =>
-  `<measure number="1"><attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>${staves}</staves>${clef}</attributes>${content}</measure>`;
+  `<measure number="1"><attributes><divisions>1</divisions><time>` +
+  `<beats>4</beats><beat-type>4</beat-type></time><staves>${staves}</staves>` +
+  `${clef}</attributes>${content}</measure>`;
 const file = (...parts: string[]) =>
   `<score-partwise><part-list/>${parts.map((part, i) => `<part id="P${i}">${part}</part>`).join("")}</score-partwise>`;
 const LYRIC = "<lyric><text>la</text></lyric>";

@@ -95,7 +95,9 @@ function blurs(
     kind: "blur",
     bar,
     offset,
-    text: `${where(score, { bar, offset })}: ${name(score, pair![0], bar)} rings into ${name(score, pair![1], bar)}. Change before it.`,
+    text:
+      `${where(score, { bar, offset })}: ${name(score, pair![0], bar)} rings ` +
+      `into ${name(score, pair![1], bar)}. Change before it.`,
   }));
 }
 
@@ -160,7 +162,9 @@ function moves({ score, moments, tones, feet, end, tempo }: About): PedalDoubt[]
         kind: "too fast",
         bar,
         offset,
-        text: `${place}: ${Math.round(1 / (((at - before.at) * 60) / tempo))} moves a second are more than a foot can do.`,
+        text:
+          `${place}: ${Math.round(1 / (((at - before.at) * 60) / tempo))} moves a ` +
+          "second are more than a foot can do.",
       });
     const heard = tones.some(
       (tone) => tone.to > at + 1e-9 && tone.from < Math.max(next, at + 1e-6) - 1e-9,
@@ -188,7 +192,10 @@ function moves({ score, moments, tones, feet, end, tempo }: About): PedalDoubt[]
           kind: "bass lost",
           bar,
           offset,
-          text: `${place}: the change takes away the bass ${name(score, bass.midi, bar)}, which the hand has left, and nothing lies under what follows. Change half, or wait.`,
+          text:
+            `${place}: the change takes away the bass ${name(score, bass.midi, bar)}, ` +
+            "which the hand has left, and nothing lies under what follows. Change " +
+            "half, or wait.",
         });
       }
     }

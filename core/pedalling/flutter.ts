@@ -70,7 +70,9 @@ export function flutterMarks(
     bar: first.bar,
     offset: first.offset,
     kind: "flutter",
-    why: `from ${name(first)} to ${name(over)} by step low down; the hand cannot join it, and a foot that stays would blur it`,
+    why:
+      `from ${name(first)} to ${name(over)} by step low down; the hand cannot ` +
+      "join it, and a foot that stays would blur it",
   };
   return goesOn
     ? [mark]

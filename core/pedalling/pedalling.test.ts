@@ -302,9 +302,12 @@ describe("pedal by harmony", () => {
     const xml = (level: string) =>
       `<direction><direction-type><dynamics><${level}/></dynamics></direction-type></direction>`;
     const bar = (n: number, mark = "") =>
-      `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions></attributes>" : ""}${mark}<note><pitch><step>E</step><octave>5</octave></pitch><duration>4</duration></note></measure>`;
+      `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions></attributes>" : ""}${mark}<note>` +
+      "<pitch><step>E</step><octave>5</octave></pitch><duration>4</duration>" +
+      "</note></measure>";
     const score = readScore(
-      `<score-partwise><part-list/><part id="P1">${bar(1, xml("p"))}${bar(2, xml("pp"))}${bar(3)}${bar(4, xml("mf"))}${bar(5, xml("ppp"))}</part></score-partwise>`,
+      `<score-partwise><part-list/><part id="P1">${bar(1, xml("p"))}${bar(2, xml("pp"))}${bar(3)}${bar(4, xml("mf"))}${bar(5, xml("ppp"))}</part>` +
+        "</score-partwise>",
     ).score;
     expect(
       proposePedal(score, { style: "harmony", from: 0, to: 4, tempo: 60 }).map(
@@ -328,10 +331,15 @@ describe("pedal by harmony", () => {
   });
   it("has the sostenuto catch a long bass the hand must leave, and says what it catches", () => {
     const note = (step: string, octave: number, length: number, voice: number, staff: number) =>
-      `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${length}</duration><voice>${voice}</voice><staff>${staff}</staff></note>`;
+      `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+      `<duration>${length}</duration><voice>${voice}</voice><staff>${staff}</staff>` +
+      "</note>";
     const back = "<backup><duration>4</duration></backup>";
     const score = readScore(
-      `<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions><staves>2</staves></attributes>${note("E", 5, 4, 1, 1)}${back}${note("C", 2, 4, 2, 2)}${back}<forward><duration>1</duration></forward>${note("G", 3, 1, 3, 2)}${note("B", 3, 1, 3, 2)}${note("A", 3, 0.5, 3, 2)}${note("F", 3, 0.5, 3, 2)}</measure></part></score-partwise>`,
+      `<score-partwise><part-list/><part id="P1"><measure number="1">` +
+        `<attributes><divisions>1</divisions><staves>2</staves></attributes>${note("E", 5, 4, 1, 1)}${back}${note("C", 2, 4, 2, 2)}${back}<forward>` +
+        `<duration>1</duration></forward>${note("G", 3, 1, 3, 2)}${note("B", 3, 1, 3, 2)}${note("A", 3, 0.5, 3, 2)}${note("F", 3, 0.5, 3, 2)}</measure>` +
+        "</part></score-partwise>",
     ).score;
     const others = proposePedal(score, { style: "harmony", from: 0, to: 0, tempo: 60 }).filter(
       (mark) => mark.pedal,

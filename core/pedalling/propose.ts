@@ -106,7 +106,8 @@ function marksOf(
       why:
         bass === undefined
           ? `${shallow}${why}`
-          : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the hand has left it; ${why}`,
+          : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} ` +
+            `rings on, the hand has left it; ${why}`,
     });
     if (next?.from !== span.to || restAfter(moments, span, tones, end, tempo))
       marks.push(upAfter(score, moments, span, tones, end, tempo, to));

@@ -114,7 +114,10 @@ function sostenuto(score: Score, from: number, to: number): ProposedPedal[] {
       offset: note.offset,
       kind: "down",
       pedal: "sostenuto",
-      why: `sostenuto, just after the key: it must catch ${pitchText(note.midi, fifths)}, written for ${toNumber(note.length)} quarters, while the hand goes up to ${pitchText(far[0]!.midi, fifths)}`,
+      why:
+        "sostenuto, just after the key: it must catch " +
+        `${pitchText(note.midi, fifths)}, written for ${toNumber(note.length)} ` +
+        `quarters, while the hand goes up to ${pitchText(far[0]!.midi, fifths)}`,
     });
     found.push({ ...last, kind: "up", pedal: "sostenuto", why: "what it held is over" });
     free = last;

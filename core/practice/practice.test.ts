@@ -140,27 +140,34 @@ const plan = (over: Partial<Parameters<typeof schedule>[0]> = {}) => {
 };
 
 describe("the plan", () => {
-  it("cuts practice from new material, hands apart before together, and every bar is in some unit up to the goal", () => {
-    const units = unitsOf(wheel, form, sections, 88);
-    for (const bar of wheel.bars)
-      expect(
-        units.some(
-          (unit) =>
-            unit.from <= bar.index &&
-            unit.to >= bar.index &&
-            unit.hands === "both" &&
-            unit.steps.at(-1) === 88,
-        ),
-      ).toBe(true);
-    for (const unit of units.filter((one) => one.kind === "cell")) {
-      expect(
-        Object.values(form.isNew).some((bars) => bars.slice(unit.from, unit.to + 1).some(Boolean)),
-      ).toBe(true);
-      if (unit.hands === "both")
-        for (const key of unit.after) expect(key.startsWith(`${unit.from}-${unit.to}-`)).toBe(true);
-    }
-    expect(new Set(units.map((unit) => unit.key)).size).toBe(units.length);
-  });
+  it(
+    "cuts practice from new material, hands apart before together, and every " +
+      "bar is in some unit up to the goal",
+    () => {
+      const units = unitsOf(wheel, form, sections, 88);
+      for (const bar of wheel.bars)
+        expect(
+          units.some(
+            (unit) =>
+              unit.from <= bar.index &&
+              unit.to >= bar.index &&
+              unit.hands === "both" &&
+              unit.steps.at(-1) === 88,
+          ),
+        ).toBe(true);
+      for (const unit of units.filter((one) => one.kind === "cell")) {
+        expect(
+          Object.values(form.isNew).some((bars) =>
+            bars.slice(unit.from, unit.to + 1).some(Boolean),
+          ),
+        ).toBe(true);
+        if (unit.hands === "both")
+          for (const key of unit.after)
+            expect(key.startsWith(`${unit.from}-${unit.to}-`)).toBe(true);
+      }
+      expect(new Set(units.map((unit) => unit.key)).size).toBe(units.length);
+    },
+  );
 
   it("fills no day beyond its minutes, skips free days, respects the order, and says what does not fit", () => {
     const week = days(28, 0).map((day, i) => ({

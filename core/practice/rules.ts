@@ -69,7 +69,9 @@ function expectedThreeToOne(p: number): number {
 const threeToOne: PromotionRule = {
   id: "three-to-one",
   name: "Three clean for each slip",
-  why: "At least three clean, and three for every slip on this step. Quicker, and a slip is made good rather than starting over.",
+  why:
+    "At least three clean, and three for every slip on this step. Quicker, " +
+    "and a slip is made good rather than starting over.",
   met: (tries) => count(tries, "clean") >= cleanWanted(count(tries, "slip")),
   missing: (tries) => Math.max(0, cleanWanted(count(tries, "slip")) - count(tries, "clean")),
   expected: expectedThreeToOne,

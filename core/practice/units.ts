@@ -152,7 +152,9 @@ export function unitsOf(
             steps: everyOther(upTo(stepAt(APART, goal), goal)),
             after: [...keys].filter(([other]) => comesFirst(other, line)).map(([, key]) => key),
             work: workOf(from, to, line.limbs),
-            why: `${newness(workOf(from, to, line.limbs))}, ${line.name}${isLimb(line) ? " alone" : ""} first, to about 70 % of the goal.`,
+            why:
+              `${newness(workOf(from, to, line.limbs))}, ${line.name}${isLimb(line) ? " alone" : ""} ` +
+              "first, to about 70 % of the goal.",
           }),
         );
       const after = [...keys.values()];

@@ -195,7 +195,9 @@ function readDocument(text: string, options: ReadOptions): Import {
       .join(", ");
     warnings.push({
       kind: "bars",
-      message: `${odd.length === 1 ? "Bar" : "Bars"} ${names}${odd.length > 12 ? " and more" : ""}: the notes do not add up to the metre. They were kept as they are.`,
+      message:
+        `${odd.length === 1 ? "Bar" : "Bars"} ${names}${odd.length > 12 ? " and more" : ""}: ` +
+        "the notes do not add up to the metre. They were kept as they are.",
       bars: odd,
     });
   }

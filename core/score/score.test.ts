@@ -110,10 +110,18 @@ describe("reading a score", () => {
 
   describe("a file of a singer, a piano and a pedal", () => {
     const list =
-      '<part-list><part-group number="1" type="start"/><score-part id="V"><part-name>Voice</part-name></score-part><score-part id="P"><part-name>Piano</part-name></score-part><score-part id="B"><part-name>Pedal</part-name></score-part><part-group number="1" type="stop"/></part-list>';
+      '<part-list><part-group number="1" type="start"/><score-part ' +
+      'id="V"><part-name>Voice</part-name></score-part><score-part ' +
+      'id="P"><part-name>Piano</part-name></score-part><score-part ' +
+      'id="B"><part-name>Pedal</part-name></score-part><part-group number="1" ' +
+      'type="stop"/></part-list>';
     const staved = (step: string, octave: number, staff: number) =>
       note(step, octave, 8, `<staff>${staff}</staff>`);
-    const file = `<score-partwise>${list}<part id="V">${measure("1", attributes() + note("E", 5, 8))}</part><part id="P">${measure("1", attributes().replace("</time>", "</time><staves>2</staves>") + staved("C", 4, 1) + "<backup><duration>8</duration></backup>" + staved("C", 3, 2))}</part><part id="B">${measure("1", attributes() + note("C", 2, 8))}</part></score-partwise>`;
+    const file =
+      `<score-partwise>${list}<part id="V">${measure("1", attributes() + note("E", 5, 8))}</part><part ` +
+      `id="P">${measure("1", attributes().replace("</time>", "</time><staves>2</staves>") + staved("C", 4, 1) + "<backup><duration>8</duration></backup>" + staved("C", 3, 2))}</part><part ` +
+      `id="B">${measure("1", attributes() + note("C", 2, 8))}</part>` +
+      "</score-partwise>";
     const named = (ids: readonly string[]) => ids.map((id) => ({ id, name: id }));
     const heard = (parts?: number[], limbs = ["right", "left"]) =>
       readScore(file, { limbs: named(limbs), ...(parts ? { parts } : {}) }).score.notes.map(
@@ -259,7 +267,10 @@ describe("what is accepted all the same", () => {
     const head = /<score-partwise[^>]*>([\s\S]*?)<part /.exec(parts)![1]!;
     const timewise = readFile(
       bytes(
-        `<?xml version="1.0"?><!DOCTYPE score-timewise PUBLIC "-//Recordare//DTD MusicXML 4.0 Timewise//EN" "http://www.musicxml.org/dtds/timewise.dtd"><score-timewise version="4.0">${head}${measures.join("")}</score-timewise>`,
+        `<?xml version="1.0"?><!DOCTYPE score-timewise PUBLIC "-//Recordare//DTD ` +
+          `MusicXML 4.0 Timewise//EN" ` +
+          `"http://www.musicxml.org/dtds/timewise.dtd"><score-timewise ` +
+          `version="4.0">${head}${measures.join("")}</score-timewise>`,
       ),
     );
     expect({ ...timewise.score, warnings: [] }).toEqual({

@@ -159,7 +159,10 @@ describe("another line on a return", () => {
     expect(voiceIdeas(whole, analyse(whole).returns, NO_SHAPE)).toEqual([]);
     expect(voiceIdeas(piece(theme), analyse(piece(theme)).returns, NO_SHAPE)).toEqual([]);
     const alone = readScore(
-      '<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes><note><pitch><step>C</step><octave>4</octave></pitch><duration>4</duration></note></measure></part></score-partwise>',
+      '<score-partwise><part-list/><part id="P1"><measure number="1">' +
+        "<attributes><divisions>1</divisions></attributes><note><pitch>" +
+        "<step>C</step><octave>4</octave></pitch><duration>4</duration></note>" +
+        "</measure></part></score-partwise>",
     ).score;
     expect(voiceIdeas(alone, [], NO_SHAPE)).toEqual([]);
   });

@@ -54,7 +54,11 @@ function peakDoubts(score: Score, climax: Place | undefined, shape: Shape): Shap
       {
         kind: "climax",
         bar: climax.bar,
-        text: `The climax you set, bar ${number(score, climax.bar)}, is ${levelName(here)}, but bar ${number(score, peak.bar)} is louder: ${levelName(peak.level)}. Move the climax, or keep bar ${number(score, peak.bar)} under it.`,
+        text:
+          `The climax you set, bar ${number(score, climax.bar)}, is ` +
+          `${levelName(here)}, but bar ${number(score, peak.bar)} is louder: ` +
+          `${levelName(peak.level)}. Move the climax, or keep bar ` +
+          `${number(score, peak.bar)} under it.`,
       },
     ];
   }
@@ -104,7 +108,9 @@ function sectionDoubts(score: Score, sections: readonly Section[], shape: Shape)
       {
         kind: "section",
         bar: section.from.bar,
-        text: `Section ${section.name} is to ${said}, but its marks go from ${levelName(first)} to ${levelName(last)}: it ${does[is]}.`,
+        text:
+          `Section ${section.name} is to ${said}, but its marks go from ` +
+          `${levelName(first)} to ${levelName(last)}: it ${does[is]}.`,
       },
     ];
   });
@@ -125,7 +131,11 @@ function hairpinDoubts(score: Score, shape: Shape): ShapeDoubt[] {
       found.push({
         kind: "hairpin",
         bar: end.bar,
-        text: `The hairpin that ${mark.text === "grow" ? "grows" : "fades"} from bar ${number(score, mark.bar)} meets ${levelName(then)} in bar ${number(score, end.bar)}: a sudden ${then < arrives ? "softening" : "outburst"}, or a mark to question.`,
+        text:
+          `The hairpin that ${mark.text === "grow" ? "grows" : "fades"} from bar ` +
+          `${number(score, mark.bar)} meets ${levelName(then)} in bar ` +
+          `${number(score, end.bar)}: a sudden ` +
+          `${then < arrives ? "softening" : "outburst"}, or a mark to question.`,
       });
   });
   return found;
@@ -154,7 +164,11 @@ function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
           found.push({
             kind: "level",
             bar: from,
-            text: `${score.bars[from] && from !== to ? "Bars" : "Bar"} ${barSpan(score.bars, from, to)}, ${hand}: ${line.length} detached notes, all ${levelName(levels[0]!)}. A detached line still has a shape: where does it go?`,
+            text:
+              `${score.bars[from] && from !== to ? "Bars" : "Bar"} ` +
+              `${barSpan(score.bars, from, to)}, ${hand}: ${line.length} detached ` +
+              `notes, all ${levelName(levels[0]!)}. A detached line still has a shape: ` +
+              "where does it go?",
           });
       }
       line = [];
@@ -226,7 +240,8 @@ export function shapeWords(
       : comparePlaces(mark.from, from) >= 0 && comparePlaces(mark.from, to) < 0;
     if (inside)
       words.push(
-        `${TIMING_WORDS[mark.kind]} ${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`,
+        `${TIMING_WORDS[mark.kind]} ` +
+          `${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`,
       );
   }
   for (const touch of touches(shape.touch).filter(mine))
@@ -240,7 +255,8 @@ export function shapeWords(
   );
   if (out.length)
     words.push(
-      `bring out ${out.length === 1 ? "a note" : `${out.length} notes`} in ${[...new Set(out.map(bar))].slice(0, 4).join(", ")}`,
+      `bring out ${out.length === 1 ? "a note" : `${out.length} notes`} in ` +
+        `${[...new Set(out.map(bar))].slice(0, 4).join(", ")}`,
     );
   return words;
 }

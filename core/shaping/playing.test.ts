@@ -30,7 +30,9 @@ function elevenToSix(): Score {
     type: string,
     more = "",
   ) =>
-    `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${ticks}</duration><voice>${staff}</voice><type>${type}</type>${more}<staff>${staff}</staff></note>`;
+    `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+    `<duration>${ticks}</duration><voice>${staff}</voice><type>${type}</type>${more}<staff>` +
+    `${staff}</staff></note>`;
   const eleven = Array.from({ length: 11 }, (_, i) =>
     note(
       "CDEFGAB"[i % 7]!,
@@ -44,7 +46,12 @@ function elevenToSix(): Score {
   const six = Array.from({ length: 6 }, (_, i) => note("CEG"[i % 3]!, 3, 22, 2, "eighth")).join("");
   return readFile(
     new TextEncoder().encode(
-      `<score-partwise><part-list><score-part id="P1"><part-name/></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>44</divisions><time><beats>3</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>${eleven}<backup><duration>132</duration></backup>${six}</measure></part></score-partwise>`,
+      "<score-partwise><part-list><score-part " +
+        `id="P1"><part-name/></score-part></part-list><part id="P1"><measure ` +
+        `number="1"><attributes><divisions>44</divisions><time><beats>3</beats>` +
+        `<beat-type>4</beat-type></time><staves>2</staves></attributes>${eleven}<backup>` +
+        `<duration>132</duration></backup>${six}</measure></part>` +
+        "</score-partwise>",
     ),
   ).score;
 }
@@ -126,7 +133,9 @@ describe("what contradicts itself", () => {
     expect(shapeDoubts(score, [], undefined, NO_SHAPE)).toMatchObject([
       {
         kind: "peaks",
-        text: "Bars 3, 6 are all ff, the loudest of the piece. One climax, not 2: set it in the form, and keep the others under it.",
+        text:
+          "Bars 3, 6 are all ff, the loudest of the piece. One climax, not 2: set " +
+          "it in the form, and keep the others under it.",
       },
     ]);
   });

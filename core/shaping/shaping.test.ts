@@ -187,7 +187,8 @@ describe("time", () => {
         ]
           .map(
             ([ticks, type]) =>
-              `<note><pitch><step>C</step><octave>5</octave></pitch><duration>${ticks}</duration><type>${type}</type></note>`,
+              `<note><pitch><step>C</step><octave>5</octave></pitch><duration>${ticks}</duration>` +
+              `<type>${type}</type></note>`,
           )
           .join("")}</measure></part></score-partwise>`,
       ),

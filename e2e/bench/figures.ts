@@ -18,7 +18,9 @@ for (const one of chromaticFigures())
 const scores = realScores();
 for (const { relation, ...one } of agreements(scores))
   say({
-    what: `returns, ${relation}: notes that take the finger of the first time, two free at each end and beside each change`,
+    what:
+      `returns, ${relation}: notes that take the finger of the first time, two ` +
+      "free at each end and beside each change",
     source: `${scores.length} scores: public-domain music in files by other hands, and the demo`,
     ...one,
   });
@@ -31,7 +33,9 @@ for (const [what, some] of [
 ] as const) {
   const hands = ordinary(some);
   say({
-    what: `ordinary music, ${what}: what agreement costs, runs of five notes under the hand, places no teacher would sign`,
+    what:
+      `ordinary music, ${what}: what agreement costs, runs of five notes under ` +
+      "the hand, places no teacher would sign",
     source: "our own detectors",
     ...summary(hands),
   });

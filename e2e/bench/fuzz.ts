@@ -42,7 +42,9 @@ const scores = [
   ),
 ].map((path) => shortened(bytes(path)));
 const abc = new TextEncoder().encode(
-  'X:1\nT:Weir Reel\nC:Anon\nM:6/8\nL:1/8\nQ:3/8=96\nK:Dm\n|:"Dm"A2 (3Bcd {g}e2|f>g [DFA]2-[DFA]2|1 d\'6:|2 !fermata!z4 ^c2||\nV:2\nK:D clef=bass\n|:D,3 A,,3|!segno!D,6|]\n',
+  'X:1\nT:Weir Reel\nC:Anon\nM:6/8\nL:1/8\nQ:3/8=96\nK:Dm\n|:"Dm"A2 (3Bcd ' +
+    "{g}e2|f>g [DFA]2-[DFA]2|1 d'6:|2 !fermata!z4 ^c2||\nV:2\nK:D " +
+    "clef=bass\n|:D,3 A,,3|!segno!D,6|]\n",
 );
 const midi = Uint8Array.from([
   0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, 0x4d, 0x54, 0x72, 0x6b, 0, 0, 0, 44, 0,

@@ -7,7 +7,9 @@ import type { Played } from "@yarrow-ridge/core/fingering";
 export function pianoScore(bars: number): string {
   const steps = ["C", "D", "E", "F", "G", "A", "B"];
   const note = (degree: number, octave: number, staff: number) =>
-    `<note><pitch><step>${steps[degree % 7]}</step><octave>${octave + (Math.floor(degree / 7) % 2)}</octave></pitch><duration>1</duration><voice>${staff}</voice><type>eighth</type><staff>${staff}</staff></note>`;
+    `<note><pitch><step>${steps[degree % 7]}</step><octave>${octave + (Math.floor(degree / 7) % 2)}</octave>` +
+    `</pitch><duration>1</duration><voice>${staff}</voice><type>eighth</type>` +
+    `<staff>${staff}</staff></note>`;
   const measures = Array.from({ length: bars }, (_, bar) => {
     const walk = (staff: number, octave: number) =>
       Array.from({ length: 8 }, (_, i) =>
@@ -19,10 +21,20 @@ export function pianoScore(bars: number): string {
       ).join("\n");
     const head = bar
       ? ""
-      : '<attributes><divisions>2</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4</line></clef></attributes>';
-    return `<measure number="${bar + 1}">${head}\n${walk(1, 4)}\n<backup><duration>8</duration></backup>\n${walk(2, 2)}\n</measure>`;
+      : "<attributes><divisions>2</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef " +
+        'number="1"><sign>G</sign><line>2</line></clef><clef number="2">' +
+        "<sign>F</sign><line>4</line></clef></attributes>";
+    return (
+      `<measure number="${bar + 1}">${head}\n${walk(1, 4)}\n<backup>` +
+      `<duration>8</duration></backup>\n${walk(2, 2)}\n</measure>`
+    );
   });
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">\n${measures.join("\n")}\n</part></score-partwise>`;
+  return (
+    `<?xml version="1.0" encoding="UTF-8"?>\n<score-partwise ` +
+    `version="4.0"><part-list><score-part ` +
+    `id="P1"><part-name>Piano</part-name></score-part></part-list><part ` +
+    `id="P1">\n${measures.join("\n")}\n</part></score-partwise>`
+  );
 }
 
 const PHRASE = 64;
@@ -48,11 +60,12 @@ export function melody(count: number): { played: Played[]; xml: string } {
   }
   const midi = (at: number) => 12 * (Math.floor(at / 7) + 1) + semitones[at % 7]!;
   const note = (at: number) =>
-    `<note><pitch><step>${steps[at % 7]}</step><octave>${Math.floor(at / 7)}</octave></pitch><duration>1</duration><voice>1</voice><type>eighth</type></note>`;
+    `<note><pitch><step>${steps[at % 7]}</step><octave>${Math.floor(at / 7)}</octave>` +
+    "</pitch><duration>1</duration><voice>1</voice><type>eighth</type></note>";
   const bars = Array.from(
     { length: Math.ceil(count / 8) },
     (_, bar) =>
-      `<measure number="${bar + 1}">${bar ? "" : "<attributes><divisions>2</divisions><time><beats>4</beats><beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef></attributes>"}${degrees
+      `<measure number="${bar + 1}">${bar ? "" : "<attributes><divisions>2</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef>" + "</attributes>"}${degrees
         .slice(bar * 8, bar * 8 + 8)
         .map(note)
         .join("")}</measure>`,
@@ -67,6 +80,10 @@ export function melody(count: number): { played: Played[]; xml: string } {
       grace: false,
       staccato: false,
     })),
-    xml: `<?xml version="1.0" encoding="UTF-8"?>\n<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Tune</part-name></score-part></part-list><part id="P1">${bars.join("")}</part></score-partwise>`,
+    xml:
+      `<?xml version="1.0" encoding="UTF-8"?>\n<score-partwise ` +
+      `version="4.0"><part-list><score-part ` +
+      `id="P1"><part-name>Tune</part-name></score-part></part-list><part ` +
+      `id="P1">${bars.join("")}</part></score-partwise>`,
   };
 }

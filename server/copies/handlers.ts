@@ -29,7 +29,8 @@ async function checkScores({ db, heavy }: Studio, { tables }: ReadCopy): Promise
     } catch (error) {
       throw new ProblemError(
         422,
-        `The score of “${row.title.slice(0, 60)}” in the copy cannot be read: ${(error as Error).message} Nothing was changed.`,
+        `The score of “${row.title.slice(0, 60)}” in the copy cannot be read: ` +
+          `${(error as Error).message} Nothing was changed.`,
       );
     }
   }

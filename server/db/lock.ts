@@ -40,7 +40,8 @@ function hold(path: string, folder: string): Promise<() => Promise<void>> {
       reject(
         error.code === "EADDRINUSE"
           ? new FolderInUse(
-              `The data folder ${folder} is already open in another Yarrow Ridge. Stop that one first, or set DATA_DIR to another folder.`,
+              `The data folder ${folder} is already open in another Yarrow Ridge. Stop ` +
+                "that one first, or set DATA_DIR to another folder.",
             )
           : error,
       );

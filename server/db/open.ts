@@ -94,18 +94,27 @@ export class FolderFault extends Error {}
 const MADE = "A studio was made in the folder beside this file. It is looked for at every start.\n";
 
 const gone = (folder: string, made: string): string =>
-  `There was a studio in ${folder}, and it is gone. Nothing was touched. Put the folder back, or remove ${made} to begin an empty studio and bring a copy back under "Copies".`;
+  `There was a studio in ${folder}, and it is gone. Nothing was touched. ` +
+  `Put the folder back, or remove ${made} to begin an empty studio and ` +
+  `bring a copy back under "Copies".`;
 
 /** What is wrong with a folder, and what to do. */
 function folderFault(folder: string, error: unknown): string {
   const { code, message } = error as NodeJS.ErrnoException;
   if (code === "EACCES" || code === "EPERM" || code === "EROFS")
-    return `The data folder ${folder} cannot be written. Give this user the right to write it, or set DATA_DIR to another folder.`;
+    return (
+      `The data folder ${folder} cannot be written. Give this user the right ` +
+      "to write it, or set DATA_DIR to another folder."
+    );
   if (code === "ENOSPC") return `The disk with ${folder} is full. Make room and start again.`;
   if (code === "ENOTDIR" || code === "EEXIST")
     return `${folder} is a file, not a folder. Move it away, or set DATA_DIR to another folder.`;
   if (/newer/.test(message)) return message;
-  return `The studio in ${folder} cannot be opened: its files are damaged, or another version of the program wrote them. Bring a copy back into another DATA_DIR.`;
+  return (
+    `The studio in ${folder} cannot be opened: its files are damaged, or ` +
+    "another version of the program wrote them. Bring a copy back into " +
+    "another DATA_DIR."
+  );
 }
 
 function makeFolder(folder: string): void {
@@ -123,7 +132,9 @@ function checkFolder(folder: string): void {
     throw new FolderFault(folderFault(folder, { code: "ENOTDIR" }));
   if (!existsSync(join(folder, "PG_VERSION")))
     throw new FolderFault(
-      `The folder ${folder} is there, but the studio in it is not whole (PG_VERSION is missing). Nothing was touched. Put the folder back as it was, or move it away and bring a copy back under "Copies".`,
+      `The folder ${folder} is there, but the studio in it is not whole ` +
+        "(PG_VERSION is missing). Nothing was touched. Put the folder back as it " +
+        `was, or move it away and bring a copy back under "Copies".`,
     );
 }
 
@@ -142,7 +153,8 @@ async function checkVersion(db: { execute: (query: SQL) => Promise<unknown> }): 
     .catch(() => ({ rows: [] }))) as { rows: { steps: number }[] };
   if ((rows[0]?.steps ?? 0) > migrationsApplied)
     throw new Error(
-      "This studio was opened by a newer version of the program, which this one cannot read. Bring the program up to date.",
+      "This studio was opened by a newer version of the program, which this " +
+        "one cannot read. Bring the program up to date.",
     );
 }
 

@@ -93,39 +93,53 @@ async function annotated() {
   return { id: piece.id, assignment: assignment.id, card };
 }
 
-it("keeps fingers, sections, pedal and log where their music did not change, though two bars were put in before them", async () => {
-  const { id, assignment, card } = await annotated();
-  const [before, old] = [await marks(id), await score(id)];
-  const extra = measures(original)[2]!
-    .replace(/<step>[A-G]<\/step>/g, "<step>C</step>")
-    .replace('number="3"', 'number="X1"');
-  const { status, json } = await send(
-    id,
-    withMeasures((all) => [...all.slice(0, 4), extra, extra.replace("X1", "X2"), ...all.slice(4)]),
-  );
-  expect([status, json.orphaned, json.addedBars, json.removedBars]).toEqual([200, [], [4, 5], []]);
-  expect(json.piece).toMatchObject({ bars: 26, title: "Lanterns on the Ettle" });
-  const [after, now] = [await marks(id), await score(id)];
-  expect(after.sections[0]).toMatchObject({ name: "B", from: { bar: 10 }, to: { bar: 18 } });
-  expect(after.pedal.marks.map((mark) => mark.bar)).toEqual([2, 12]);
-  // every finger stands on the same key as before
-  const keyOf = (all: Score, mark: { id: string }) =>
-    all.notes.find((note) => note.id === mark.id)?.midi;
-  expect(after.fingerings.map((mark) => [mark.finger, keyOf(now, mark)])).toEqual(
-    before.fingerings.map((mark) => [mark.finger, keyOf(old, mark)]),
-  );
-  const log = (await studio.ask("GET", `/api/assignments/${assignment}/log`)).json as unknown as {
-    items: { from: number; to: number; promoted: boolean }[];
-  };
-  expect(log.items[0]).toMatchObject({ from: card.from + 2, to: card.to + 2, promoted: true });
-  expect((await studio.ask("GET", `/api/assignments/${assignment}/plan`)).status).toBe(200);
+it(
+  "keeps fingers, sections, pedal and log where their music did not " +
+    "change, though two bars were put in before them",
+  async () => {
+    const { id, assignment, card } = await annotated();
+    const [before, old] = [await marks(id), await score(id)];
+    const extra = measures(original)[2]!
+      .replace(/<step>[A-G]<\/step>/g, "<step>C</step>")
+      .replace('number="3"', 'number="X1"');
+    const { status, json } = await send(
+      id,
+      withMeasures((all) => [
+        ...all.slice(0, 4),
+        extra,
+        extra.replace("X1", "X2"),
+        ...all.slice(4),
+      ]),
+    );
+    expect([status, json.orphaned, json.addedBars, json.removedBars]).toEqual([
+      200,
+      [],
+      [4, 5],
+      [],
+    ]);
+    expect(json.piece).toMatchObject({ bars: 26, title: "Lanterns on the Ettle" });
+    const [after, now] = [await marks(id), await score(id)];
+    expect(after.sections[0]).toMatchObject({ name: "B", from: { bar: 10 }, to: { bar: 18 } });
+    expect(after.pedal.marks.map((mark) => mark.bar)).toEqual([2, 12]);
+    // every finger stands on the same key as before
+    const keyOf = (all: Score, mark: { id: string }) =>
+      all.notes.find((note) => note.id === mark.id)?.midi;
+    expect(after.fingerings.map((mark) => [mark.finger, keyOf(now, mark)])).toEqual(
+      before.fingerings.map((mark) => [mark.finger, keyOf(old, mark)]),
+    );
+    const log = (await studio.ask("GET", `/api/assignments/${assignment}/log`)).json as unknown as {
+      items: { from: number; to: number; promoted: boolean }[];
+    };
+    expect(log.items[0]).toMatchObject({ from: card.from + 2, to: card.to + 2, promoted: true });
+    expect((await studio.ask("GET", `/api/assignments/${assignment}/plan`)).status).toBe(200);
 
-  const undone = await studio.ask("DELETE", `/api/pieces/${id}/correction`);
-  expect(undone.json).toMatchObject({ bars: 24 });
-  expect({ ...(await marks(id)), revision: 0 }).toEqual({ ...before, revision: 0 });
-  expect(await score(id)).toEqual(old);
-  expect((await studio.ask("DELETE", `/api/pieces/${id}/correction`)).status).toBe(404);
-});
+    const undone = await studio.ask("DELETE", `/api/pieces/${id}/correction`);
+    expect(undone.json).toMatchObject({ bars: 24 });
+    expect({ ...(await marks(id)), revision: 0 }).toEqual({ ...before, revision: 0 });
+    expect(await score(id)).toEqual(old);
+    expect((await studio.ask("DELETE", `/api/pieces/${id}/correction`)).status).toBe(404);
+  },
+);
 
 it("says which fingers lost their note, and gives them back when the note comes back", async () => {
   const { id } = await annotated();

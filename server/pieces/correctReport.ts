@@ -44,7 +44,11 @@ export function reportOf(
     .map(({ noteId, aspect, value }) => {
       const note = notes.get(noteId)!;
       const what = of.aspects.find((one) => one.id === aspect)?.name ?? aspect;
-      return `bar ${number(note.bar)}, ${note.hand}, beat ${beatName(old.bars[note.bar]!, note.offset)}: ${what} ${value} on ${spokenName(note.pitch)}`;
+      return (
+        `bar ${number(note.bar)}, ${note.hand}, beat ` +
+        `${beatName(old.bars[note.bar]!, note.offset)}: ${what} ${value} on ` +
+        `${spokenName(note.pitch)}`
+      );
     });
   const marksGone = before.marks
     .filter((row) => markMoved(recordOf(row), now.bars).length === 0)

@@ -176,9 +176,12 @@ describe("fingers for notes of no stored piece", () => {
 
 describe("fingers of a stored piece", () => {
   const note = (pitch: [string, number], duration: number, staff: number, more = "") =>
-    `<note>${more}<pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch><duration>${duration}</duration><voice>${staff}</voice><staff>${staff}</staff></note>`;
+    `<note>${more}<pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave>` +
+    `</pitch><duration>${duration}</duration><voice>${staff}</voice><staff>${staff}</staff>` +
+    "</note>";
   const bar = (n: number, right: string, left: string) =>
-    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>" : ""}${right}<backup><duration>4</duration></backup>${left}</measure>`;
+    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>" : ""}${right}<backup>` +
+    `<duration>4</duration></backup>${left}</measure>`;
   const line = (...steps: [string, number][]) => steps.map((one) => note(one, 1, 1)).join("");
   const rest = `<note><rest/><duration>4</duration><voice>2</voice><staff>2</staff></note>`;
   const phrase = line(["E", 4], ["G", 4], ["F", 4], ["D", 4]);
@@ -277,39 +280,43 @@ describe("fingers of a stored piece", () => {
     );
   });
 
-  it("takes a silent change and a finger that may be left, gives them back in the file, and refuses others", async () => {
-    const [first, next] = ofBar(1);
-    expect(
-      (
-        await write([
-          { id: first!.id, finger: "4-5" },
-          { id: next!.id, finger: " (3) " },
-        ])
-      ).status,
-    ).toBe(200);
-    const marks = (await studio.ask("GET", at("/annotations"))).json as unknown as {
-      fingerings: { id: string; finger: string }[];
-    };
-    expect(
-      marks.fingerings
-        .filter((one) => [first!.id, next!.id].includes(one.id))
-        .map((one) => one.finger)
-        .sort(),
-    ).toEqual(["(3)", "4-5"]);
-    const file = await (
-      await studio.app.request(`http://127.0.0.1${at("/export.musicxml")}`, {
-        headers: { host: "127.0.0.1" },
-      })
-    ).text();
-    expect(file).toMatch(/<fingering>4<\/fingering><fingering substitution="yes">5<\/fingering>/);
-    const again = (await studio.bring(file, "again.musicxml")).json;
-    const score = (await studio.ask("GET", `/api/pieces/${again.id}/score`)).json as unknown as {
-      notes: { finger?: string }[];
-    };
-    expect(score.notes.map((one) => one.finger)).toEqual(expect.arrayContaining(["4-5", "(3)"]));
-    for (const wrong of ["4-4", "6", "4-", "(3", "3)", "4-5-1", "1 2"])
-      expect((await write([{ id: first!.id, finger: wrong }])).status).toBe(400);
-  });
+  it(
+    "takes a silent change and a finger that may be left, gives them back in " +
+      "the file, and refuses others",
+    async () => {
+      const [first, next] = ofBar(1);
+      expect(
+        (
+          await write([
+            { id: first!.id, finger: "4-5" },
+            { id: next!.id, finger: " (3) " },
+          ])
+        ).status,
+      ).toBe(200);
+      const marks = (await studio.ask("GET", at("/annotations"))).json as unknown as {
+        fingerings: { id: string; finger: string }[];
+      };
+      expect(
+        marks.fingerings
+          .filter((one) => [first!.id, next!.id].includes(one.id))
+          .map((one) => one.finger)
+          .sort(),
+      ).toEqual(["(3)", "4-5"]);
+      const file = await (
+        await studio.app.request(`http://127.0.0.1${at("/export.musicxml")}`, {
+          headers: { host: "127.0.0.1" },
+        })
+      ).text();
+      expect(file).toMatch(/<fingering>4<\/fingering><fingering substitution="yes">5<\/fingering>/);
+      const again = (await studio.bring(file, "again.musicxml")).json;
+      const score = (await studio.ask("GET", `/api/pieces/${again.id}/score`)).json as unknown as {
+        notes: { finger?: string }[];
+      };
+      expect(score.notes.map((one) => one.finger)).toEqual(expect.arrayContaining(["4-5", "(3)"]));
+      for (const wrong of ["4-4", "6", "4-", "(3", "3)", "4-5-1", "1 2"])
+        expect((await write([{ id: first!.id, finger: wrong }])).status).toBe(400);
+    },
+  );
 
   it("says when a finger was changed after it had been practised, and how often", async () => {
     const { id: studentId } = (await studio.ask("POST", "/api/students", { name: "Runa" })).json;

@@ -255,7 +255,11 @@ async function changedLate(
         kind: "changed" as const,
         bar: note.bar,
         notes: [noteId],
-        text: `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ${spokenName(note.pitch)} became ${value || "none"} after ${had} ${had === 1 ? "try" : "tries"}. A finger that is habit takes days to change.`,
+        text:
+          `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ` +
+          `${spokenName(note.pitch)} became ${value || "none"} after ${had} ` +
+          `${had === 1 ? "try" : "tries"}. A finger that is habit takes days to ` +
+          "change.",
       },
     ];
   });

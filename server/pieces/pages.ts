@@ -38,7 +38,8 @@ function lookAt(file: Uint8Array): { mime: string; width: number; height: number
   if (!seen || !mime)
     throw new ProblemError(
       422,
-      "The page is no PNG or JPEG picture. Pages of a PDF are turned into pictures when they are chosen on the Pages screen.",
+      "The page is no PNG or JPEG picture. Pages of a PDF are turned into " +
+        "pictures when they are chosen on the Pages screen.",
     );
   if (!(
     seen.width >= 1 &&

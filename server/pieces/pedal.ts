@@ -78,7 +78,10 @@ export const pedalHandlers = (studio: Studio): Made => ({
         return {
           bar,
           offset: toNumber(offset),
-          text: `bar ${score.bars[bar]!.number}, beat ${beatName(score.bars[bar]!, offset)}: ${worst!.map((key) => pitchText(key, fifths)).join(" against ")}`,
+          text:
+            `bar ${score.bars[bar]!.number}, beat ` +
+            `${beatName(score.bars[bar]!, offset)}: ` +
+            `${worst!.map((key) => pitchText(key, fifths)).join(" against ")}`,
         };
       }),
     };

@@ -127,9 +127,14 @@ describe("bringing a score", () => {
 
   it("practises the parts of a file that are chosen", async () => {
     const part = (id: string, step: string) =>
-      `<part id="${id}"><measure number="1"><attributes><divisions>1</divisions></attributes><note><pitch><step>${step}</step><octave>4</octave></pitch><duration>4</duration></note></measure></part>`;
+      `<part id="${id}"><measure number="1"><attributes>` +
+      `<divisions>1</divisions></attributes><note><pitch><step>${step}</step>` +
+      "<octave>4</octave></pitch><duration>4</duration></note></measure></part>";
     const { json } = await studio.bring(
-      `<score-partwise><part-list><score-part id="A"><part-name>Flute</part-name></score-part><score-part id="B"><part-name>Harp</part-name></score-part><score-part id="C"><part-name>Cello</part-name></score-part></part-list>${part("A", "C")}${part("B", "D")}${part("C", "E")}</score-partwise>`,
+      "<score-partwise><part-list><score-part " +
+        `id="A"><part-name>Flute</part-name></score-part><score-part ` +
+        `id="B"><part-name>Harp</part-name></score-part><score-part id="C">` +
+        `<part-name>Cello</part-name></score-part></part-list>${part("A", "C")}${part("B", "D")}${part("C", "E")}</score-partwise>`,
       "trio.musicxml",
     );
     const steps = async () =>

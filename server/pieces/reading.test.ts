@@ -9,20 +9,25 @@ beforeAll(async () => {
 afterAll(() => studio.close());
 
 const note = (step: string, octave: number, staff: number, voice: number) =>
-  `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>1</duration><voice>${voice}</voice><staff>${staff}</staff></note>`;
+  `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+  `<duration>1</duration><voice>${voice}</voice><staff>${staff}</staff>` +
+  "</note>";
 const voice = (steps: string, octave: number, staff: number, at: number) =>
   [...steps].map((step) => note(step, octave, staff, at)).join("");
 const hymn = Array.from(
   { length: 4 },
   (_, i) =>
-    `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>"}${[
+    `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time><staves>2</staves></attributes>"}${[
       voice(["GABG", "EEDE", "AGFG", "GFED"][i]!, 4, 1, 1),
       voice(["DDDD", "CCBC", "DDDD", "DDCC"][i]!, 4, 1, 2),
       voice(["BAGB", "GGGG", "FEFG", "BBAG"][i]!, 3, 2, 3),
       voice(["GFGG", "CEGC", "DEFG", "GGAB"][i]!, 2, 2, 4),
     ].join("<backup><duration>4</duration></backup>")}</measure>`,
 ).join("");
-const file = `<score-partwise><work><work-title>Hymn for the weir</work-title></work><part-list/><part id="P">${hymn}</part></score-partwise>`;
+const file =
+  "<score-partwise><work><work-title>Hymn for the " +
+  `weir</work-title></work><part-list/><part id="P">${hymn}</part>` +
+  "</score-partwise>";
 
 const bring = async () => (await studio.bring(file, "hymn.musicxml", "organ")).json.id;
 interface Read {

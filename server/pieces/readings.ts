@@ -50,7 +50,8 @@ export const readingHandlers = (studio: Studio): Made => {
     if (other)
       throw new ProblemError(
         409,
-        `Bars ${barSpan(score.bars, other.fromBar, other.toBar)} are played as “${other.source}” has them; put that reading aside first.`,
+        `Bars ${barSpan(score.bars, other.fromBar, other.toBar)} are played as “${other.source}” ` +
+          "has them; put that reading aside first.",
       );
   };
   const find = async (pieceId: string, id: string): Promise<Row> => {
@@ -89,7 +90,8 @@ export const readingHandlers = (studio: Studio): Made => {
       if (from === undefined || to === undefined)
         throw new ProblemError(
           422,
-          `The other edition has nothing in the place of bar ${bars[from === undefined ? body.from : body.to]!.number}.`,
+          "The other edition has nothing in the place of bar " +
+            `${bars[from === undefined ? body.from : body.to]!.number}.`,
         );
       const row = {
         id: body.id ?? newId(),

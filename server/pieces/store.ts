@@ -225,7 +225,8 @@ export async function countEdit(
   if (on !== undefined && on !== row.revision - 1) {
     throw new ProblemError(
       409,
-      "This piece was changed in another window in the meantime. What is shown now is the newest state; please make the edit again.",
+      "This piece was changed in another window in the meantime. What is shown " +
+        "now is the newest state; please make the edit again.",
       undefined,
       { revision: row.revision - 1 },
     );

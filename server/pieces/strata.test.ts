@@ -17,9 +17,15 @@ interface Scored {
   notes: { id: string; hand: string; printed?: Record<string, string> }[];
 }
 const note = (step: string, staff: number, technical = "") =>
-  `<note><pitch><step>${step}</step><octave>${staff === 3 ? 2 : 3}</octave></pitch><duration>4</duration><voice>${staff}</voice><type>whole</type><staff>${staff}</staff>${technical ? `<notations><technical>${technical}</technical></notations>` : ""}</note>`;
+  `<note><pitch><step>${step}</step><octave>${staff === 3 ? 2 : 3}</octave>` +
+  `</pitch><duration>4</duration><voice>${staff}</voice><type>whole</type>` +
+  `<staff>${staff}</staff>${technical ? `<notations><technical>${technical}</technical></notations>` : ""}</note>`;
 const file = (staves: string[]) =>
-  `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name/></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions><staves>${staves.length}</staves></attributes>${staves.join("<backup><duration>4</duration></backup>")}</measure></part></score-partwise>`;
+  `<score-partwise version="4.0"><part-list><score-part ` +
+  `id="P1"><part-name/></score-part></part-list><part id="P1"><measure ` +
+  `number="1"><attributes><divisions>1</divisions><staves>${staves.length}</staves>` +
+  `</attributes>${staves.join("<backup><duration>4</duration></backup>")}</measure>` +
+  "</part></score-partwise>";
 const guitarFile = file([
   note("E", 1, "<fingering>1</fingering><pluck>p</pluck><string>6</string><fret>0</fret>"),
 ]);

@@ -152,7 +152,9 @@ export async function checkLayer(db: Database, pieceId: string, layer: string): 
   if (!known)
     throw new ProblemError(
       400,
-      `This piece has no layer called "${layer.slice(0, 40)}"; there are teacher, small-hand, and student: with the id of a student who has the piece.`,
+      `This piece has no layer called "${layer.slice(0, 40)}"; there are ` +
+        "teacher, small-hand, and student: with the id of a student who has the " +
+        "piece.",
       "layer",
     );
 }

@@ -100,5 +100,6 @@ function message(plan: PlanRow): string {
     return `Every step is earned; from now on the piece is kept ready until ${day}.`;
   return plan.feasible
     ? `It fits: ${time}.`
-    : `Too little time: ${time}; ${duration(plan.missingMinutes)} missing. Add minutes, choose fewer sections, a slower goal or a later day.`;
+    : `Too little time: ${time}; ${duration(plan.missingMinutes)} missing. Add ` +
+        "minutes, choose fewer sections, a slower goal or a later day.";
 }

@@ -59,7 +59,10 @@ describe("a student", () => {
 
 describe("the instrument of a piece", () => {
   const low = "<note><pitch><step>D</step><octave>2</octave></pitch><duration>4</duration></note>";
-  const file = `<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes>${low}</measure></part></score-partwise>`;
+  const file =
+    `<score-partwise><part-list/><part id="P1"><measure number="1">` +
+    `<attributes><divisions>1</divisions></attributes>${low}</measure></part>` +
+    "</score-partwise>";
   const outside = async (id: string) =>
     ((await studio.ask("GET", `/api/pieces/${id}/survey`)).json.outside as { text: string }[]).map(
       (one) => one.text,
@@ -82,10 +85,13 @@ describe("the instrument of a piece", () => {
   // the pedalboard has 30 keys to f′ or 32 to g′, from C (36); from memory
   it("has the pedals its board has", async () => {
     const staff = (step: string, n: number, octave: number) =>
-      `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>4</duration><voice>${n}</voice><staff>${n}</staff></note>`;
+      `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+      `<duration>4</duration><voice>${n}</voice><staff>${n}</staff></note>`;
     const back = "<backup><duration>4</duration></backup>";
     const organ = (step: string, octave: number) =>
-      `<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions><staves>3</staves></attributes>${staff("C", 1, 5)}${back}${staff("C", 2, 4)}${back}${staff(step, 3, octave)}</measure></part></score-partwise>`;
+      `<score-partwise><part-list/><part id="P1"><measure number="1">` +
+      `<attributes><divisions>1</divisions><staves>3</staves></attributes>${staff("C", 1, 5)}${back}${staff("C", 2, 4)}${back}${staff(step, 3, octave)}</measure>` +
+      "</part></score-partwise>";
     const { id } = (await studio.bring(organ("G", 4), "g.musicxml", "organ")).json;
     expect(await outside(id)).toEqual([]);
     await studio.ask("PATCH", `/api/pieces/${id}`, { setup: { pedals: 30 } });

@@ -60,7 +60,11 @@ export function FormPanel({
             from={chosen.from}
             to={chosen.to}
             suggestedName={nextName(sections)}
-            heading={`${chosen.from === chosen.to ? "Bar" : "Bars"} ${barSpan(score.bars, chosen.from, chosen.to)} · ${newText(form, chosen.from, chosen.to)}`}
+            heading={
+              `${chosen.from === chosen.to ? "Bar" : "Bars"} ` +
+              `${barSpan(score.bars, chosen.from, chosen.to)} · ` +
+              `${newText(form, chosen.from, chosen.to)}`
+            }
             action="Name this section"
             onSave={(draft) =>
               void edits

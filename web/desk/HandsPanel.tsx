@@ -91,7 +91,10 @@ export function HandsPanel({
       {models.length > 0 && (
         <CheckCard
           pieceId={piece.id}
-          about="Spans, one finger twice in a row, returns fingered otherwise, fingers changed after they were practised."
+          about={
+            "Spans, one finger twice in a row, returns fingered otherwise, fingers " +
+            "changed after they were practised."
+          }
           nothing={(count) =>
             count === 0 ? "No finger is written yet." : `Nothing to doubt in ${count} fingers.`
           }

@@ -170,7 +170,9 @@ export function SuggestFingers({
       ]),
       advice: NO_ADVICE,
       reasons: [
-        `Carried to ${carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).join(", ")}, where these bars return.`,
+        "Carried to " +
+          `${carried.to.map(({ from, to }) => barSpan(score.bars, from, to)).join(", ")}, ` +
+          "where these bars return.",
         ...carried.misfits.slice(0, 6).map((text) => `Does not fit: ${text}.`),
       ],
     });

@@ -130,7 +130,8 @@ export function useWriting({
     // back with whom it was written for it needs no word
     void edits.hands(
       [{ id: current.id, hand: current.writtenFor === to ? null : to }],
-      `${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} to the ${handName(kind, to).toLowerCase()}`,
+      `${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} ` +
+        `to the ${handName(kind, to).toLowerCase()}`,
     );
   };
   const chosenNote = { enabled: current !== undefined };

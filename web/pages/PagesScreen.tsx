@@ -168,7 +168,8 @@ function PageWork({
     const kept = marks.filter((one) => one.bar < score.bars.length);
     if (kept.length < marks.length)
       enqueueSnackbar(
-        `The piece ends with bar ${score.bars.at(-1)!.number}; ${marks.length - kept.length} boxes more than that were left out.`,
+        `The piece ends with bar ${score.bars.at(-1)!.number}; ` +
+          `${marks.length - kept.length} boxes more than that were left out.`,
         { variant: "warning" },
       );
     onMark(kept, label);
@@ -203,7 +204,8 @@ function PageWork({
         <p className="soft">
           {page.marks.length === 0
             ? "no bars marked"
-            : `bars ${barSpan(score.bars, Math.min(...page.marks.map((one) => one.bar)), Math.max(...page.marks.map((one) => one.bar)))}`}
+            : "bars " +
+              `${barSpan(score.bars, Math.min(...page.marks.map((one) => one.bar)), Math.max(...page.marks.map((one) => one.bar)))}`}
         </p>
         <Button
           variant={page.marks.length ? "outlined" : "contained"}

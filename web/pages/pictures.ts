@@ -32,7 +32,8 @@ export async function* picturesOf(file: File): AsyncGenerator<Picture> {
   });
   const document = await loading.promise.catch(() => {
     throw new Error(
-      `${file.name} is a PDF that cannot be opened; it may be damaged or locked. Save its pages as pictures and bring those.`,
+      `${file.name} is a PDF that cannot be opened; it may be damaged or ` +
+        "locked. Save its pages as pictures and bring those.",
     );
   });
   const name = file.name.replace(/\.pdf$/i, "");

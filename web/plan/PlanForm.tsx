@@ -146,7 +146,11 @@ export function PlanForm({
             <FormControlLabel
               key={section.id}
               sx={{ ml: depth * 2 }}
-              label={`${section.name}, ${section.from.bar === lastBarOf(section.to) ? "bar" : "bars"} ${barSpan(score.bars, section.from.bar, lastBarOf(section.to))}`}
+              label={
+                `${section.name}, ` +
+                `${section.from.bar === lastBarOf(section.to) ? "bar" : "bars"} ` +
+                `${barSpan(score.bars, section.from.bar, lastBarOf(section.to))}`
+              }
               control={
                 <Checkbox
                   size="small"

@@ -89,7 +89,10 @@ export function Ridge({
   const land = (tops: readonly number[], i: number): string => {
     const [x, y] = [i * unit, tops[i]!];
     const [left, right] = [(y + (tops[i - 1] ?? y)) / 2, (y + (tops[i + 1] ?? y)) / 2];
-    return `${x},${floor} ${x},${left} ${x + unit * 0.2},${y} ${x + unit * 0.8},${y} ${x + unit + 0.6},${right} ${x + unit + 0.6},${floor}`;
+    return (
+      `${x},${floor} ${x},${left} ${x + unit * 0.2},${y} ${x + unit * 0.8},${y} ` +
+      `${x + unit + 0.6},${right} ${x + unit + 0.6},${floor}`
+    );
   };
 
   const barAt = (event: PointerEvent) => {
@@ -125,7 +128,9 @@ export function Ridge({
   };
 
   const newBars = ground.filter((bar) => bar.isNew).length;
-  const label = `The ridge: ${bars.length} bars, ${newBars} of them new${goal ? `, performance tempo ${goal}` : ""}. Arrow keys choose a bar, with Shift more.`;
+  const label =
+    `The ridge: ${bars.length} bars, ${newBars} of them new${goal ? `, performance tempo ${goal}` : ""}. ` +
+    "Arrow keys choose a bar, with Shift more.";
   return (
     <div ref={holder} className="ridge">
       <svg

@@ -14,7 +14,8 @@ export function Tries({ card }: { card: CardStateAnswer }) {
     ? "at the goal; play it once more if you like"
     : strict
       ? `${clean} clean in a row, ${card.missing} to go`
-      : `${results.filter((one) => one === "clean").length} clean, ${slips} ${slips === 1 ? "slip" : "slips"}; ${card.missing} clean to go`;
+      : `${results.filter((one) => one === "clean").length} clean, ${slips} ` +
+        `${slips === 1 ? "slip" : "slips"}; ${card.missing} clean to go`;
   return (
     <div className="tries" role="img" aria-label={text}>
       {row.map((result, i) => (

@@ -98,7 +98,8 @@ export function CopiesScreen() {
           <>
             <p>
               {copies.last
-                ? `The last one is of ${dayjs(copies.last).format("dddd, D MMMM YYYY")}; it was brought back for a check.`
+                ? `The last one is of ${dayjs(copies.last).format("dddd, D MMMM YYYY")}; ` +
+                  "it was brought back for a check."
                 : "The first is made while the program runs, in a minute or so."}
             </p>
             <p className="small soft">

@@ -24,7 +24,10 @@ const chordsText = (bar: Bar, chords: Chords): string => {
       (one) =>
         `${signed(one.pitch)} ${WHAT[one.what] ?? one.what} on ${beatName(bar, fromNumber(one.offset))}`,
     );
-  return `bar ${bar.number}: ${[chords.map((chord) => `${signed(chord.name)} (${chord.numeral}) on ${beatName(bar, fromNumber(chord.offset))}`).join(", "), ...told].join("; ")}`;
+  return (
+    `bar ${bar.number}: ` +
+    `${[chords.map((chord) => `${signed(chord.name)} (${chord.numeral}) on ${beatName(bar, fromNumber(chord.offset))}`).join(", "), ...told].join("; ")}`
+  );
 };
 
 /** Bars from one in which a chord begins to the next. */

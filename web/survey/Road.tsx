@@ -91,7 +91,10 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
       <div className="row">
         <TextField
           label="Cut for a performance"
-          placeholder={`1–${score.bars[Math.floor(score.bars.length / 3)]!.number}, ${score.bars[Math.floor((score.bars.length * 2) / 3)]!.number}–${score.bars.at(-1)!.number}`}
+          placeholder={
+            `1–${score.bars[Math.floor(score.bars.length / 3)]!.number}, ` +
+            `${score.bars[Math.floor((score.bars.length * 2) / 3)]!.number}–${score.bars.at(-1)!.number}`
+          }
           value={cut}
           onChange={(event) => setTyped(event.target.value)}
           onBlur={keepCut}

@@ -75,7 +75,9 @@ export function harmonyOf(score: Score): HeardHarmony {
       ...heard.keys.map((key, i): HeardKey => {
         const pivot = i > 0 ? pivotOf(heard.chords, heard.keys[i - 1]!, key) : undefined;
         const text = (at: number) =>
-          `${named[at]!.name}, ${numeral(at, heard.keys[i - 1])} in ${tonic(heard.keys[i - 1]!)} ${heard.keys[i - 1]!.mode} and ${numeral(at, key)} in ${tonic(key)} ${key.mode}`;
+          `${named[at]!.name}, ${numeral(at, heard.keys[i - 1])} in ` +
+          `${tonic(heard.keys[i - 1]!)} ${heard.keys[i - 1]!.mode} and ` +
+          `${numeral(at, key)} in ${tonic(key)} ${key.mode}`;
         return {
           bar: key.from,
           tonic: tonic(key),

@@ -104,7 +104,10 @@ function outsideOf(score: Score, { name, compass: keys }: SurveyedOn): Spot[] {
   for (const note of score.notes) {
     const compass = keys.get(note.hand);
     if (!compass || (note.midi >= compass[0] && note.midi <= compass[1])) continue;
-    const text = `${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} is ${note.midi < compass[0] ? "below" : "above"} the ${name.toLowerCase()}`;
+    const text =
+      `${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} ` +
+      `is ${note.midi < compass[0] ? "below" : "above"} the ` +
+      `${name.toLowerCase()}`;
     found.set(`${note.bar} ${text}`, { bar: note.bar, hand: note.hand, text });
   }
   return [...found.values()];

@@ -55,12 +55,15 @@ describe("the survey of the demo piece", () => {
 
 describe("in the small", () => {
   const triplet = (pitch: string) =>
-    `<note><pitch><step>${pitch}</step><octave>5</octave></pitch><duration>2</duration><voice>1</voice><staff>1</staff></note>`;
+    `<note><pitch><step>${pitch}</step><octave>5</octave></pitch>` +
+    "<duration>2</duration><voice>1</voice><staff>1</staff></note>";
   const eighth = (pitch: string) =>
-    `<note><pitch><step>${pitch}</step><octave>3</octave></pitch><duration>3</duration><voice>2</voice><staff>2</staff></note>`;
+    `<note><pitch><step>${pitch}</step><octave>3</octave></pitch>` +
+    "<duration>3</duration><voice>2</voice><staff>2</staff></note>";
   const bars = (count: number, left: string) =>
     readScore(
-      `<score-partwise><part-list/><part id="P1">${Array.from({ length: count }, (_, i) => `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>6</divisions><time><beats>2</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>"}${["C", "D", "E", "F", "G", "A"].map(triplet).join("")}<backup><duration>12</duration></backup>${left}</measure>`).join("")}</part></score-partwise>`,
+      `<score-partwise><part-list/><part id="P1">${Array.from({ length: count }, (_, i) => `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>6</divisions><time><beats>2</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>"}${["C", "D", "E", "F", "G", "A"].map(triplet).join("")}<backup><duration>12</duration></backup>${left}</measure>`).join("")}</part>` +
+        "</score-partwise>",
     ).score;
 
   it("finds three against two on its beats", () => {
@@ -71,7 +74,8 @@ describe("in the small", () => {
   });
   it("feels 6/8 where 2/4 is written in triplets all through", () => {
     const held =
-      "<note><pitch><step>C</step><octave>3</octave></pitch><duration>12</duration><voice>2</voice><staff>2</staff></note>";
+      "<note><pitch><step>C</step><octave>3</octave></pitch>" +
+      "<duration>12</duration><voice>2</voice><staff>2</staff></note>";
     expect(of(bars(6, held)).feltMetre).toEqual({ written: "2/4", felt: "6/8", share: 1 });
     expect(
       of(scoreOf(Array.from({ length: 8 }, () => ["C4:0.5 D4:0.5 E4 F4 G4", "C3:4"] as const)))

@@ -23,11 +23,16 @@ function signed(
   const written = notes
     .map(
       ([step, octave, sign]) =>
-        `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>1</duration><voice>1</voice><staff>${staff}</staff>${sign ? `<notations>${sign}</notations>` : ""}</note>`,
+        `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+        `<duration>1</duration><voice>1</voice><staff>${staff}</staff>${sign ? `<notations>${sign}</notations>` : ""}</note>`,
     )
     .join("");
   return readScore(
-    `<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions><time><beats>${notes.length}</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>${written}<backup><duration>${notes.length}</duration></backup>${rest}</measure></part></score-partwise>`,
+    `<score-partwise><part-list/><part id="P1"><measure number="1">` +
+      `<attributes><divisions>1</divisions><time><beats>${notes.length}</beats>` +
+      `<beat-type>4</beat-type></time><staves>2</staves></attributes>${written}<backup>` +
+      `<duration>${notes.length}</duration></backup>${rest}</measure></part>` +
+      "</score-partwise>",
   ).score;
 }
 const ornament = (name: string) => `<ornaments><${name}/></ornaments>`;

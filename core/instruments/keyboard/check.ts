@@ -135,7 +135,9 @@ function inARow(score: Score, fingers: Fingers, hand: string, model: KeyboardHan
             kind: "same finger",
             bar: b.bar,
             notes: [b.id, a.id],
-            text: `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a row, both with ${firstFinger(f2)}.`,
+            text:
+              `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} ` +
+              `in a row, both with ${firstFinger(f2)}.`,
           },
         ];
   });
@@ -179,7 +181,9 @@ function returnsOtherwise(
         kind: "not as before",
         bar: note.bar,
         notes: [note.id, twin.id],
-        text: `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before} ${first}, in ${place(score, twin)}.`,
+        text:
+          `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ` +
+          `${before} ${first}, in ${place(score, twin)}.`,
       },
     ];
   });
@@ -253,7 +257,9 @@ function outOfPosition(
         kind: "position",
         bar: note.bar,
         notes: [note.id],
-        text: `${Place(score, note)}: ${written} on ${spokenName(note.pitch)}, where ${over.join(" or ")} lies over it in the position the hand is to keep.`,
+        text:
+          `${Place(score, note)}: ${written} on ${spokenName(note.pitch)}, where ` +
+          `${over.join(" or ")} lies over it in the position the hand is to keep.`,
       },
     ];
   });

@@ -44,7 +44,10 @@ export function differing(
     if (by === undefined) return;
     said.add(at);
     const [dark, light] = black(at + by) ? [at + by, of + by] : [of + by, at + by];
-    const text = `Bar ${bar(at)}: ${name(at)} takes ${finger(at)}, where ${name(of)} ${which} has ${finger(of)}: ${name(dark)} is black, ${name(light)} white.`;
+    const text =
+      `Bar ${bar(at)}: ${name(at)} takes ${finger(at)}, where ${name(of)} ` +
+      `${which} has ${finger(of)}: ${name(dark)} is black, ${name(light)} ` +
+      "white.";
     if (!found.includes(text)) found.push(text);
   };
   const wanted = new Set(asked);

@@ -47,21 +47,25 @@ describe("piano fingers", () => {
     );
   });
 
-  it("never puts one finger on two neighbouring notes of a connected line less than a fourth apart (300 random lines)", () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.integer({ min: 48, max: 84 }), { minLength: 2, maxLength: 16 }),
-        fc.constantFrom("right" as const, "left" as const),
-        (keys, hand) => {
-          const fingers = fingersOn(keys, hand);
-          for (let i = 1; i < keys.length; i++)
-            if (keys[i] !== keys[i - 1] && Math.abs(keys[i]! - keys[i - 1]!) < 5)
-              expect(fingers[i]).not.toBe(fingers[i - 1]);
-        },
-      ),
-      { numRuns: 300 },
-    );
-  });
+  it(
+    "never puts one finger on two neighbouring notes of a connected line " +
+      "less than a fourth apart (300 random lines)",
+    () => {
+      fc.assert(
+        fc.property(
+          fc.array(fc.integer({ min: 48, max: 84 }), { minLength: 2, maxLength: 16 }),
+          fc.constantFrom("right" as const, "left" as const),
+          (keys, hand) => {
+            const fingers = fingersOn(keys, hand);
+            for (let i = 1; i < keys.length; i++)
+              if (keys[i] !== keys[i - 1] && Math.abs(keys[i]! - keys[i - 1]!) < 5)
+                expect(fingers[i]).not.toBe(fingers[i - 1]);
+          },
+        ),
+        { numRuns: 300 },
+      );
+    },
+  );
 
   it("keeps what the teacher wrote and solves the rest around it", () => {
     const score = lineOf([60, 62, 64, 65, 67], "right");

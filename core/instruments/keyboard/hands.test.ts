@@ -11,9 +11,13 @@ const name = (key: number) => `${NAMES[key % 12]}${Math.floor(key / 12) - 1}`;
 describe("a proposal", () => {
   it("keeps the finger of a held note while others move above it", () => {
     const note = (step: string, octave: number, duration: number, voice: number) =>
-      `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${duration}</duration><voice>${voice}</voice></note>`;
+      `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+      `<duration>${duration}</duration><voice>${voice}</voice></note>`;
     const { score } = readScore(
-      `<score-partwise><part-list/><part id="P"><measure number="1"><attributes><divisions>1</divisions></attributes>${note("C", 5, 4, 1)}<backup><duration>4</duration></backup>${["E", "F", "G", "F"].map((step) => note(step, 5, 1, 2)).join("")}</measure></part></score-partwise>`,
+      `<score-partwise><part-list/><part id="P"><measure number="1">` +
+        `<attributes><divisions>1</divisions></attributes>${note("C", 5, 4, 1)}<backup>` +
+        `<duration>4</duration></backup>${["E", "F", "G", "F"].map((step) => note(step, 5, 1, 2)).join("")}</measure>` +
+        "</part></score-partwise>",
     );
     const fingers = new Map(
       propose(score, { hand: "right", from: 0, to: 0 }).notes.map(({ id, finger }) => [

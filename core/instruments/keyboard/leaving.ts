@@ -53,7 +53,9 @@ export function leaving(
       const text = place(at);
       found.push({
         at,
-        text: `${text[0]!.toUpperCase()}${text.slice(1)}: ${fingers(at)}, where it was first (${place(of)}) ${fingers(of)}: ${why(at, of)}.`,
+        text:
+          `${text[0]!.toUpperCase()}${text.slice(1)}: ${fingers(at)}, where it was ` +
+          `first (${place(of)}) ${fingers(of)}: ${why(at, of)}.`,
       });
     }
   }

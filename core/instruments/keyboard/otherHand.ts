@@ -75,7 +75,9 @@ export function sharedKeys(
         kind: "hands meet",
         bar: moment.bar,
         notes: [note.id],
-        text: `Bar ${barSpan(score.bars, moment.bar, moment.bar)}: ${together ? `both hands have ${name} at once` : `${name} is still under the other hand`}.`,
+        text:
+          `Bar ${barSpan(score.bars, moment.bar, moment.bar)}: ` +
+          `${together ? `both hands have ${name} at once` : `${name} is still under the other hand`}.`,
         ways: together
           ? ["Let one hand take it."]
           : ["Let the other hand go a moment before.", "Take it over silently in one hand."],

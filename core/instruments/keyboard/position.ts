@@ -40,7 +40,8 @@ export const POSITION: Stratum = {
     const clash = overlapOf(marks);
     return (
       clash &&
-      `The ${clash[1].line} hand is to keep two positions at once in bar ${bars[clash[1].from.bar]!.number}; end the one before the other begins.`
+      `The ${clash[1].line} hand is to keep two positions at once in bar ` +
+        `${bars[clash[1].from.bar]!.number}; end the one before the other begins.`
     );
   },
   state: (marks, at, { bars }) => {

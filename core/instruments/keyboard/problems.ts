@@ -33,8 +33,12 @@ export function problemsOf(
           ...moment.doubled.filter(({ by }) => moment.beyond.includes(by)).map(({ note }) => note),
         ].map((note) => note.id),
         text: many
-          ? `${where(moment.bar)}: ${all.length} notes at once are more than the five fingers of a hand reach; ${list(moment.beyond)} ${moment.beyond.length === 1 ? "has" : "have"} no finger.`
-          : `${where(moment.bar)}: ${list(moment.beyond)} ${moment.beyond.length === 1 ? "is" : "are"} past the reach of this hand together with ${list(struck)}.`,
+          ? `${where(moment.bar)}: ${all.length} notes at once are more than the ` +
+            `five fingers of a hand reach; ${list(moment.beyond)} ` +
+            `${moment.beyond.length === 1 ? "has" : "have"} no finger.`
+          : `${where(moment.bar)}: ${list(moment.beyond)} ` +
+            `${moment.beyond.length === 1 ? "is" : "are"} past the reach of this ` +
+            `hand together with ${list(struck)}.`,
         ways: [
           "Roll the chord.",
           ...(OTHER[hand] ? [`Give ${list(moment.beyond)} to the ${OTHER[hand]} hand.`] : []),
@@ -50,7 +54,9 @@ export function problemsOf(
         kind: "let go",
         bar: moment.bar,
         notes: moment.released.map((note) => note.id),
-        text: `${where(moment.bar)}: ${list(moment.released)} cannot be held while ${list(struck)} ${struck.length === 1 ? "is" : "are"} played.`,
+        text:
+          `${where(moment.bar)}: ${list(moment.released)} cannot be held while ` +
+          `${list(struck)} ${struck.length === 1 ? "is" : "are"} played.`,
         ways: [
           "Let it go early, under the pedal.",
           ...(OTHER[hand] ? [`Take it over with the ${OTHER[hand]} hand.`] : []),
@@ -67,7 +73,10 @@ export function problemsOf(
         kind: "stretch",
         bar: moment.bar,
         notes: [moment.notes[0]!.id, moment.notes.at(-1)!.id],
-        text: `${where(moment.bar)}: ${name(moment.notes[0]!)} to ${name(moment.notes.at(-1)!)} is as far as this hand goes. Never force it.`,
+        text:
+          `${where(moment.bar)}: ${name(moment.notes[0]!)} to ` +
+          `${name(moment.notes.at(-1)!)} is as far as this hand goes. Never force ` +
+          "it.",
         ways: ["Roll it.", "Let the lower note go at once."],
       });
     }
@@ -86,7 +95,10 @@ export function outsidePosition(notes: readonly Played[], score?: Score): Proble
       kind: "outside",
       bar,
       notes: here.map((note) => note.id),
-      text: `${score ? `Bar ${barSpan(score.bars, bar, bar)}` : "Here"}: ${names.join(", ")} ${names.length === 1 ? "lies" : "lie"} outside the position the hand is to keep.`,
+      text:
+        `${score ? `Bar ${barSpan(score.bars, bar, bar)}` : "Here"}: ` +
+        `${names.join(", ")} ${names.length === 1 ? "lies" : "lie"} outside the ` +
+        "position the hand is to keep.",
       ways: ["Let the hand open for it and come back.", "End the position before it."],
     };
   });

@@ -77,7 +77,9 @@ export function describe(
       .slice(0, 4)
       .map(({ note, over }) => `${nameOf(note, score)} after ${over}${inBar(note.bar)}`);
     reasons.push(
-      `The thumb passes ${passes.length === 1 ? "once" : `${passes.length} times`}: ${places.join(", ")}${passes.length > 4 ? " …" : ""}.`,
+      "The thumb passes " +
+        `${passes.length === 1 ? "once" : `${passes.length} times`}: ` +
+        `${places.join(", ")}${passes.length > 4 ? " …" : ""}.`,
     );
   }
   if (asked.length)
@@ -96,15 +98,18 @@ export function describe(
   const tied = agreeingIn(solved, asked);
   if (tied.same)
     reasons.push(
-      `${tied.same} ${tied.same === 1 ? "note takes" : "notes take"} the fingers of the earlier time, because the music returns.`,
+      `${tied.same} ${tied.same === 1 ? "note takes" : "notes take"} the ` +
+        "fingers of the earlier time, because the music returns.",
     );
   if (tied.group)
     reasons.push(
-      `${tied.group} ${tied.group === 1 ? "note takes" : "notes take"} the fingers of an earlier figure, because it comes again on other keys.`,
+      `${tied.group} ${tied.group === 1 ? "note takes" : "notes take"} the ` +
+        "fingers of an earlier figure, because it comes again on other keys.",
     );
   if (widest && widest.semitones > 12)
     reasons.push(
-      `Widest stretch: ${widest.semitones} semitones with ${widest.fingers}${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ""}. Never force it: roll, or let go of the lower note.`,
+      `Widest stretch: ${widest.semitones} semitones with ${widest.fingers}${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ""}. ` +
+        "Never force it: roll, or let go of the lower note.",
     );
   return reasons;
 }
@@ -176,7 +181,8 @@ export function reasonOf(
     const grip = solved.line.ways[at]![path[at]!]!;
     const moment = solved.line.moments[at]!;
     parts.push(
-      `${said(grip)} instead of ${said(solved.line.ways[at]![first[at]!]!)} on ${moment.notes.map((note) => nameOf(note)).join(" ")}`,
+      `${said(grip)} instead of ${said(solved.line.ways[at]![first[at]!]!)} on ` +
+        `${moment.notes.map((note) => nameOf(note)).join(" ")}`,
     );
   }
   return `${parts.join("; ")}.`;

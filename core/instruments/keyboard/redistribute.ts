@@ -79,7 +79,10 @@ export function redistribute(
         from: hand,
         to: other,
         gain: Math.round(gain * 10) / 10,
-        text: `Bar ${barSpan(score.bars, problem.bar, problem.bar)}, beat ${beatName(score.bars[problem.bar]!, notes[0]!.offset)}: the ${other} hand can take ${names}.`,
+        text:
+          `Bar ${barSpan(score.bars, problem.bar, problem.bar)}, beat ` +
+          `${beatName(score.bars[problem.bar]!, notes[0]!.offset)}: the ${other} ` +
+          `hand can take ${names}.`,
         sound: soundOf(score, notes, i === 0),
       });
     }
@@ -100,7 +103,10 @@ export function redistribute(
         from: hand,
         to: other,
         gain: Math.round(gain * 10) / 10,
-        text: `${start === end ? "Bar" : "Bars"} ${barSpan(score.bars, start, end)}: the ${other} hand can take the inner line ${line} (${motive.length} notes).`,
+        text:
+          `${start === end ? "Bar" : "Bars"} ${barSpan(score.bars, start, end)}: ` +
+          `the ${other} hand can take the inner line ${line} (${motive.length} ` +
+          "notes).",
         sound: "A whole inner line: the voices are kept, and each hand has its own.",
       });
     }

@@ -185,82 +185,90 @@ describe("the search over hands", () => {
     return viterbi(line, own).cost;
   };
 
-  it("lets what comes again agree as cheaply as the best of all agreements, or nearly (40 lines, three moments in agreement)", () => {
-    let [exact, apart] = [0, 0];
-    fc.assert(
-      fc.property(
-        fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 5, maxLength: 5 }),
-        fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 1, maxLength: 3 }),
-        fc.constantFrom<Side>("right", "left"),
-        (cell, between, hand) => {
-          const played = [...cell, ...between, ...cell].map((midi, at) =>
-            note(midi, at, 1, String(at)),
-          );
-          const { line } = lay(played, { hand, tempo: 120, ties: false });
-          const stars = [1, 2, 3].map((at): Star => ({
-            keys: "same",
-            moments: [at, at + cell.length + between.length],
-          }));
-          const found = agreeing(line, stars, agree(line, stars, line.hold).templates, line.hold);
-          let least = Infinity;
-          for (let code = 0; code < 125; code++)
-            least = Math.min(
-              least,
-              agreeing(
-                line,
-                stars,
-                [code % 5, Math.floor(code / 5) % 5, Math.floor(code / 25)],
-                line.hold,
-              ),
+  it(
+    "lets what comes again agree as cheaply as the best of all agreements, " +
+      "or nearly (40 lines, three moments in agreement)",
+    () => {
+      let [exact, apart] = [0, 0];
+      fc.assert(
+        fc.property(
+          fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 5, maxLength: 5 }),
+          fc.array(fc.integer({ min: 57, max: 74 }), { minLength: 1, maxLength: 3 }),
+          fc.constantFrom<Side>("right", "left"),
+          (cell, between, hand) => {
+            const played = [...cell, ...between, ...cell].map((midi, at) =>
+              note(midi, at, 1, String(at)),
             );
-          expect(found).toBeLessThanOrEqual(least + 2);
-          if (found < least + 1e-6) exact++;
-          if (viterbi(line, line.hold).cost < least - 1e-6) apart++;
-        },
-      ),
-      { numRuns: 40 },
-    );
-    expect(exact).toBeGreaterThanOrEqual(32);
-    // there was something to agree on
-    expect(apart).toBeGreaterThan(10);
-  });
+            const { line } = lay(played, { hand, tempo: 120, ties: false });
+            const stars = [1, 2, 3].map((at): Star => ({
+              keys: "same",
+              moments: [at, at + cell.length + between.length],
+            }));
+            const found = agreeing(line, stars, agree(line, stars, line.hold).templates, line.hold);
+            let least = Infinity;
+            for (let code = 0; code < 125; code++)
+              least = Math.min(
+                least,
+                agreeing(
+                  line,
+                  stars,
+                  [code % 5, Math.floor(code / 5) % 5, Math.floor(code / 25)],
+                  line.hold,
+                ),
+              );
+            expect(found).toBeLessThanOrEqual(least + 2);
+            if (found < least + 1e-6) exact++;
+            if (viterbi(line, line.hold).cost < least - 1e-6) apart++;
+          },
+        ),
+        { numRuns: 40 },
+      );
+      expect(exact).toBeGreaterThanOrEqual(32);
+      // there was something to agree on
+      expect(apart).toBeGreaterThan(10);
+    },
+  );
 
-  it("solves on from a lock as if from the beginning (60 lines that return, four locks and a position one after the other)", () => {
-    const phrase = fc.array(fc.integer({ min: 55, max: 76 }), { minLength: 8, maxLength: 14 });
-    const locking = fc.array(fc.tuple(fc.nat(40), fc.integer({ min: 1, max: 5 })), {
-      minLength: 4,
-      maxLength: 4,
-    });
-    fc.assert(
-      fc.property(
-        phrase,
-        phrase,
-        locking,
-        fc.constantFrom<Side>("right", "left"),
-        (first, second, locking, hand) => {
-          const played = [...first, ...second, ...first].map((midi, at) =>
-            note(midi, at, 1, String(at)),
-          );
-          const laid = lay(played, { hand, tempo: 120 });
-          const locks = new Map<string, string>();
-          let before = solveLine(laid, { locks });
-          const positions = new Map([[played[3]!.id, played[3]!.midi]]);
-          for (const given of [
-            ...locking.map(([at, finger]) => ({
-              locks: new Map(locks.set(String(at % played.length), String(finger))),
-            })),
-            { locks: new Map(locks), positions },
-            { locks: new Map() },
-          ]) {
-            const now = solveLine(laid, given, before);
-            expect(now.path).toEqual(solveLine(laid, given).path);
-            before = now;
-          }
-        },
-      ),
-      { numRuns: 60 },
-    );
-  });
+  it(
+    "solves on from a lock as if from the beginning (60 lines that return, " +
+      "four locks and a position one after the other)",
+    () => {
+      const phrase = fc.array(fc.integer({ min: 55, max: 76 }), { minLength: 8, maxLength: 14 });
+      const locking = fc.array(fc.tuple(fc.nat(40), fc.integer({ min: 1, max: 5 })), {
+        minLength: 4,
+        maxLength: 4,
+      });
+      fc.assert(
+        fc.property(
+          phrase,
+          phrase,
+          locking,
+          fc.constantFrom<Side>("right", "left"),
+          (first, second, locking, hand) => {
+            const played = [...first, ...second, ...first].map((midi, at) =>
+              note(midi, at, 1, String(at)),
+            );
+            const laid = lay(played, { hand, tempo: 120 });
+            const locks = new Map<string, string>();
+            let before = solveLine(laid, { locks });
+            const positions = new Map([[played[3]!.id, played[3]!.midi]]);
+            for (const given of [
+              ...locking.map(([at, finger]) => ({
+                locks: new Map(locks.set(String(at % played.length), String(finger))),
+              })),
+              { locks: new Map(locks), positions },
+              { locks: new Map() },
+            ]) {
+              const now = solveLine(laid, given, before);
+              expect(now.path).toEqual(solveLine(laid, given).path);
+              before = now;
+            }
+          },
+        ),
+        { numRuns: 60 },
+      );
+    },
+  );
 
   it("changes only what a lock can affect: a few moments around it, of 2,000", () => {
     // steps up and down of a line that does not repeat itself

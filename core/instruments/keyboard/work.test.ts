@@ -152,7 +152,9 @@ describe("giving notes over", () => {
 
 describe("giving an inner line over", () => {
   const note = (pitch: string, duration: number, voice: number, staff: number) =>
-    `<note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch><duration>${duration}</duration><voice>${voice}</voice><staff>${staff}</staff></note>`;
+    `<note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave>` +
+    `</pitch><duration>${duration}</duration><voice>${voice}</voice><staff>${staff}</staff>` +
+    "</note>";
   const line = (pitches: string, duration: number, voice: number, staff: number) =>
     pitches
       .split(" ")
@@ -160,7 +162,10 @@ describe("giving an inner line over", () => {
       .join("");
   const bar = (left: string) =>
     readScore(
-      `<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>2</divisions><staves>2</staves></attributes>${line("E5 F5 G5 E5", 2, 1, 1)}<backup><duration>8</duration></backup>${line("G4 A4 B4 A4 G4 F4 E4 F4", 1, 2, 1)}<backup><duration>8</duration></backup>${left}</measure></part></score-partwise>`,
+      `<score-partwise><part-list/><part id="P1"><measure number="1">` +
+        `<attributes><divisions>2</divisions><staves>2</staves></attributes>${line("E5 F5 G5 E5", 2, 1, 1)}<backup>` +
+        `<duration>8</duration></backup>${line("G4 A4 B4 A4 G4 F4 E4 F4", 1, 2, 1)}<backup>` +
+        `<duration>8</duration></backup>${left}</measure></part></score-partwise>`,
     ).score;
 
   it("proposes the whole line where the other hand is idle, says which and what it does to the sound", () => {
@@ -210,29 +215,33 @@ describe("other ways", () => {
   const ways = (more: Partial<FingerOptions>) =>
     propose(scale, { hand: "right", from: 0, to: 0, alternatives: 3, ...more });
 
-  it("differ from the first choice and from each other in two notes or more, cost more, and say what is otherwise", () => {
-    const { notes, alternatives } = ways({});
-    const all = [notes, ...alternatives.map((one) => one.notes)].map((list) =>
-      list.map((one) => one.finger).join(""),
-    );
-    expect(alternatives).toHaveLength(3);
-    all.forEach((one, i) =>
-      all
-        .slice(i + 1)
-        .forEach((other) =>
-          expect([...one].filter((finger, k) => finger !== other[k]).length).toBeGreaterThanOrEqual(
-            2,
+  it(
+    "differ from the first choice and from each other in two notes or more, " +
+      "cost more, and say what is otherwise",
+    () => {
+      const { notes, alternatives } = ways({});
+      const all = [notes, ...alternatives.map((one) => one.notes)].map((list) =>
+        list.map((one) => one.finger).join(""),
+      );
+      expect(alternatives).toHaveLength(3);
+      all.forEach((one, i) =>
+        all
+          .slice(i + 1)
+          .forEach((other) =>
+            expect(
+              [...one].filter((finger, k) => finger !== other[k]).length,
+            ).toBeGreaterThanOrEqual(2),
           ),
-        ),
-    );
-    for (const one of alternatives) {
-      expect(one.more).toBeGreaterThanOrEqual(0);
-      expect(one.reason).toMatch(/^[\w\d ;–+]+.*\.$/);
-    }
-    expect(alternatives.map((one) => one.more)).toEqual(
-      [...alternatives.map((one) => one.more)].sort((a, b) => a - b),
-    );
-  });
+      );
+      for (const one of alternatives) {
+        expect(one.more).toBeGreaterThanOrEqual(0);
+        expect(one.reason).toMatch(/^[\w\d ;–+]+.*\.$/);
+      }
+      expect(alternatives.map((one) => one.more)).toEqual(
+        [...alternatives.map((one) => one.more)].sort((a, b) => a - b),
+      );
+    },
+  );
 
   it("leave a beginner fewer passes of the thumb: what costs double is done less", () => {
     const passes = (level: "beginner" | "usual") => {

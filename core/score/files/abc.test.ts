@@ -8,7 +8,8 @@ const head = "X:1\nT:Weir Reel\nC:Anon\nM:3/4\nL:1/8\nQ:1/4=120\n";
 describe("an ABC tune", () => {
   // meanings of the notation as the ABC standard 2.1 defines them
   const score = read(
-    `${head}K:D\nA2 |: "Em"A2 (3Bcd e2 | f>g a4 |1 d'6- :|2 d'6 || {g}!fermata!z2 [DFA]4 | ^c2 =c2 c2 | !trill!_e6 |]\n`,
+    `${head}K:D\nA2 |: "Em"A2 (3Bcd e2 | f>g a4 |1 d'6- :|2 d'6 || ` +
+      `{g}!fermata!z2 [DFA]4 | ^c2 =c2 c2 | !trill!_e6 |]\n`,
   );
 
   it("brings title, composer, key, metre and tempo", () => {
@@ -22,23 +23,27 @@ describe("an ABC tune", () => {
   });
   it("brings pick-up, repeats and endings", () =>
     expect(roadText(score.bars, playingOrder(score.bars))).toBe("0–3, 1–2, 4–7"));
-  it("brings pitches with signature and accidentals, triplets, broken rhythm, ties, chords and grace notes exactly", () => {
-    const text = (bar: number) =>
-      score.notes
-        .filter((note) => note.bar === bar)
-        .map(
-          (note) =>
-            `${note.grace ? "~" : ""}${note.pitch.step}${note.pitch.alter || ""}${note.pitch.octave}:${note.duration.num}/${note.duration.den}`,
-        )
-        .join(" ");
-    expect(text(1)).toBe("A4:1/1 B4:1/3 C15:1/3 D5:1/3 E5:1/1");
-    expect(text(2)).toBe("F15:3/4 G5:1/4 A5:2/1");
-    expect(text(5)).toBe("~G5:0/1 D4:2/1 F14:2/1 A4:2/1");
-    // an accidental holds to the end of its bar
-    expect(text(6)).toBe("C15:1/1 C5:1/1 C5:1/1");
-    expect(text(7)).toBe("E-15:3/1");
-    expect(score.notes.find((note) => note.bar === 7)!.ornaments).toEqual(["trill"]);
-  });
+  it(
+    "brings pitches with signature and accidentals, triplets, broken rhythm, " +
+      "ties, chords and grace notes exactly",
+    () => {
+      const text = (bar: number) =>
+        score.notes
+          .filter((note) => note.bar === bar)
+          .map(
+            (note) =>
+              `${note.grace ? "~" : ""}${note.pitch.step}${note.pitch.alter || ""}${note.pitch.octave}:${note.duration.num}/${note.duration.den}`,
+          )
+          .join(" ");
+      expect(text(1)).toBe("A4:1/1 B4:1/3 C15:1/3 D5:1/3 E5:1/1");
+      expect(text(2)).toBe("F15:3/4 G5:1/4 A5:2/1");
+      expect(text(5)).toBe("~G5:0/1 D4:2/1 F14:2/1 A4:2/1");
+      // an accidental holds to the end of its bar
+      expect(text(6)).toBe("C15:1/1 C5:1/1 C5:1/1");
+      expect(text(7)).toBe("E-15:3/1");
+      expect(score.notes.find((note) => note.bar === 7)!.ornaments).toEqual(["trill"]);
+    },
+  );
   it("is one of several: which one has to be said", () => {
     const book = `${head}K:C\nC6|]\n\nX:2\nT:Ford\nM:4/4\nK:G\nG8|]\n`;
     const refused = (() => {

@@ -88,7 +88,10 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
     ? [
         {
           kind: "abc",
-          message: `${tune.warnings.length} ${tune.warnings.length === 1 ? "place" : "places"} in the ABC text could not be read: ${plain(tune.warnings[0]!)}`,
+          message:
+            `${tune.warnings.length} ` +
+            `${tune.warnings.length === 1 ? "place" : "places"} in the ABC text ` +
+            `could not be read: ${plain(tune.warnings[0]!)}`,
         },
       ]
     : [];
@@ -98,7 +101,8 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
       kind: "abc",
       message: order
         ? `The parts are written out in the order ${text}.`
-        : `The order of parts, ${text}, cannot be read: each part is written once. The road can be cut as it is to be played.`,
+        : `The order of parts, ${text}, cannot be read: each part is written once. ` +
+          "The road can be cut as it is to be played.",
     });
   }
   return {

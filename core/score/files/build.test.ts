@@ -68,7 +68,8 @@ it("comes out of the reader as it went in: 300 generated pieces of two hands", (
           .filter((note) => !note.held)
           .map(
             (note) =>
-              `${note.hand} ${toText(note.offset)} ${note.pitch.step}${note.pitch.alter}${note.pitch.octave} ${toText(note.length)}`,
+              `${note.hand} ${toText(note.offset)} ${note.pitch.step}${note.pitch.alter}${note.pitch.octave} ` +
+              `${toText(note.length)}`,
           )
           .sort(),
       );
@@ -78,7 +79,8 @@ it("comes out of the reader as it went in: 300 generated pieces of two hands", (
             events.flatMap((event) =>
               event.pitches.map(
                 (one) =>
-                  `${h ? "left" : "right"} ${toText(event.at)} ${one.step}${one.alter}${one.octave} ${toText(event.length)}`,
+                  `${h ? "left" : "right"} ${toText(event.at)} ${one.step}${one.alter}${one.octave} ` +
+                  `${toText(event.length)}`,
               ),
             ),
           )
@@ -133,7 +135,9 @@ it("writes marks where they belong", () => {
     expect.arrayContaining([expect.objectContaining({ kind: "dynamic", text: "mf" })]),
   );
   expect(xml).toContain(
-    '<harmony><root><root-step>D</root-step></root><kind text="7">dominant</kind><bass><bass-step>F</bass-step><bass-alter>1</bass-alter></bass></harmony>',
+    "<harmony><root><root-step>D</root-step></root><kind " +
+      'text="7">dominant</kind><bass><bass-step>F</bass-step>' +
+      "<bass-alter>1</bass-alter></bass></harmony>",
   );
 });
 

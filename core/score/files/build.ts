@@ -91,7 +91,8 @@ function signOf(length: Fraction): Sign | undefined {
       const time =
         actual === 1
           ? ""
-          : `<time-modification><actual-notes>${actual}</actual-notes><normal-notes>${normal}</normal-notes></time-modification>`;
+          : `<time-modification><actual-notes>${actual}</actual-notes><normal-notes>${normal}</normal-notes>` +
+            "</time-modification>";
       return { length, xml: `<type>${type}</type>${"<dot/>".repeat(dots)}${time}` };
     }
   }
@@ -148,7 +149,9 @@ export function buildXml({ title, composer, clefs, bars }: BuiltScore): string {
   return (
     `<?xml version="1.0" encoding="UTF-8"?>
 <score-partwise version="4.0"><work><work-title>${escape(title)}</work-title></work><identification><creator type="composer">${escape(composer)}</creator></identification>` +
-    `<part-list><score-part id="P1"><part-name></part-name></score-part></part-list><part id="P1">\n${measures.join("\n")}\n</part></score-partwise>`
+    "<part-list><score-part " +
+    `id="P1"><part-name></part-name></score-part></part-list><part id="P1">\n${measures.join("\n")}\n</part>` +
+    "</score-partwise>"
   );
 }
 
@@ -162,7 +165,7 @@ function attributes(
     `${index === 0 ? `<divisions>${divisions}</divisions>` : ""}${key ? `<key><fifths>${key.fifths}</fifths>${key.mode ? `<mode>${key.mode}</mode>` : ""}</key>` : ""}` +
     `${metre ? `<time><beats>${metre.beats}</beats><beat-type>${metre.beatType}</beat-type></time>` : ""}` +
     (index === 0
-      ? `${clefs.length > 1 ? `<staves>${clefs.length}</staves>` : ""}${clefs.map((clef, i) => `<clef${clefs.length > 1 ? ` number="${i + 1}"` : ""}><sign>${clef}</sign><line>${clef === "G" ? 2 : 4}</line></clef>`).join("")}`
+      ? `${clefs.length > 1 ? `<staves>${clefs.length}</staves>` : ""}${clefs.map((clef, i) => `<clef${clefs.length > 1 ? ` number="${i + 1}"` : ""}><sign>${clef}</sign>` + `<line>${clef === "G" ? 2 : 4}</line></clef>`).join("")}`
       : "");
   return inside ? `<attributes>${inside}</attributes>` : "";
 }
@@ -256,7 +259,10 @@ function harmonyXml(text: string): string {
   if (!match)
     return `<direction placement="above"><direction-type><words>${escape(text)}</words></direction-type></direction>`;
   const [, root = "", kind = "", bass] = match;
-  return `<harmony><root>${stepXml("root", root)}</root><kind text="${escape(kind).replace(/"/g, "")}">${KINDS[kind] ?? "other"}</kind>${bass ? `<bass>${stepXml("bass", bass)}</bass>` : ""}</harmony>`;
+  return (
+    `<harmony><root>${stepXml("root", root)}</root><kind text="${escape(kind).replace(/"/g, "")}">` +
+    `${KINDS[kind] ?? "other"}</kind>${bass ? `<bass>${stepXml("bass", bass)}</bass>` : ""}</harmony>`
+  );
 }
 
 const pitchXml = ({ step, alter, octave }: Pitch): string =>
@@ -283,7 +289,10 @@ function notes(
       .map(({ length, xml }, i) => {
         const duration = `<duration>${ticks(length)}</duration>`;
         if (event.pitches.length === 0)
-          return `<note>${event.wholeBar ? '<rest measure="yes"/>' : "<rest/>"}${duration}<voice>${voice}</voice>${xml}${staff}</note>`;
+          return (
+            `<note>${event.wholeBar ? '<rest measure="yes"/>' : "<rest/>"}${duration}<voice>` +
+            `${voice}</voice>${xml}${staff}</note>`
+          );
         return event.pitches
           .map((pitch, p) => {
             const stop = i > 0 || pitch.tieStop;
@@ -298,7 +307,10 @@ function notes(
                 ? `<ornaments>${event.ornaments.map((one) => `<${one}/>`).join("")}</ornaments>`
                 : "";
             const inside = `${stop ? '<tied type="stop"/>' : ""}${start ? '<tied type="start"/>' : ""}${ornaments}${technical}${first && event.staccato ? "<articulations><staccato/></articulations>" : ""}${first && event.fermata ? "<fermata/>" : ""}`;
-            return `<note>${p ? "<chord/>" : ""}${pitchXml(pitch)}${duration}${stop ? '<tie type="stop"/>' : ""}${start ? '<tie type="start"/>' : ""}<voice>${voice}</voice>${xml}${staff}${inside ? `<notations>${inside}</notations>` : ""}</note>`;
+            return (
+              `<note>${p ? "<chord/>" : ""}${pitchXml(pitch)}${duration}${stop ? '<tie type="stop"/>' : ""}${start ? '<tie type="start"/>' : ""}<voice>` +
+              `${voice}</voice>${xml}${staff}${inside ? `<notations>${inside}</notations>` : ""}</note>`
+            );
           })
           .join("");
       })

@@ -5,7 +5,8 @@ import { pitchName } from "../model/pitch.ts";
 const measure = (number: number, head: string, notes: string, tail = "") =>
   `<measure number="${number}" id="m${number}">${head}${notes}${tail}</measure>`;
 const note = (step: string, octave: number, duration: number) =>
-  `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${duration}</duration><voice>1</voice></note>`;
+  `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
+  `<duration>${duration}</duration><voice>1</voice></note>`;
 const score = (measures: string[]) =>
   readScore(
     `<score-partwise><part-list/><part id="P1">${measures.join("")}</part></score-partwise>`,

@@ -9,9 +9,14 @@ const TYPES: Readonly<Record<number, string>> = {
   6: "16th",
 };
 const note = (duration: number, more = "") =>
-  `<note><pitch><step>C</step><octave>5</octave></pitch><duration>${duration}</duration><voice>1</voice><type>${TYPES[duration]}</type>${duration === 12 || duration === 6 ? "<dot/>" : ""}<staff>1</staff>${more}</note>`;
+  `<note><pitch><step>C</step><octave>5</octave></pitch><duration>${duration}</duration>` +
+  `<voice>1</voice><type>${TYPES[duration]}</type>${duration === 12 || duration === 6 ? "<dot/>" : ""}<staff>1</staff>` +
+  `${more}</note>`;
 const file = (beats: number, unit: number, notes: string) =>
-  `<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>16</divisions><time><beats>${beats}</beats><beat-type>${unit}</beat-type></time></attributes>${notes}</measure></part></score-partwise>`;
+  `<score-partwise><part-list/><part id="P1"><measure number="1">` +
+  `<attributes><divisions>16</divisions><time><beats>${beats}</beats>` +
+  `<beat-type>${unit}</beat-type></time></attributes>${notes}</measure>` +
+  "</part></score-partwise>";
 /** Letters for the beams of each note: begin, continue, end, hooks. */
 const beams = (xml: string) =>
   engravable(xml)
@@ -55,7 +60,10 @@ describe("a file without beams", () => {
 describe("a title that stands only on the page", () => {
   const page = (credits: string) =>
     readScore(
-      `<score-partwise>${credits}<part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes><note><pitch><step>C</step><octave>5</octave></pitch><duration>4</duration></note></measure></part></score-partwise>`,
+      `<score-partwise>${credits}<part-list/><part id="P1"><measure number="1">` +
+        "<attributes><divisions>1</divisions></attributes><note><pitch>" +
+        "<step>C</step><octave>5</octave></pitch><duration>4</duration></note>" +
+        "</measure></part></score-partwise>",
     ).score;
   const words = (text: string, more: string, page = "1") =>
     `<credit page="${page}"><credit-words ${more}>${text}</credit-words></credit>`;
@@ -72,7 +80,10 @@ describe("a title that stands only on the page", () => {
   });
   it("is what the file calls it before that", () => {
     const typed =
-      '<credit page="1"><credit-type>composer</credit-type><credit-words>O. Marrane</credit-words></credit><credit page="1"><credit-type>title</credit-type><credit-words font-size="8">Weir</credit-words></credit>';
+      '<credit page="1"><credit-type>composer</credit-type><credit-words>O. ' +
+      "Marrane</credit-words></credit><credit " +
+      'page="1"><credit-type>title</credit-type><credit-words ' +
+      'font-size="8">Weir</credit-words></credit>';
     expect(page(words("Large words", 'font-size="30"') + typed)).toMatchObject({
       title: "Weir",
       composer: "O. Marrane",

@@ -112,11 +112,17 @@ const ATTRIBUTES: Readonly<Record<string, string>> = {
 const one = (name: string) => `<${name}${ATTRIBUTES[name] ?? ""}>${INSIDE[name] ?? ""}</${name}>`;
 
 const attributes =
-  '<attributes><divisions>2</divisions><key><fifths>1</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4</line></clef></attributes>';
+  "<attributes><divisions>2</divisions><key><fifths>1</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef " +
+  'number="1"><sign>G</sign><line>2</line></clef><clef number="2">' +
+  "<sign>F</sign><line>4</line></clef></attributes>";
 const note = (inside = "", step = "D") =>
-  `<note><pitch><step>${step}</step><octave>4</octave></pitch><duration>4</duration><voice>1</voice><type>half</type><staff>1</staff>${inside}</note>`;
+  `<note><pitch><step>${step}</step><octave>4</octave></pitch>` +
+  `<duration>4</duration><voice>1</voice><type>half</type><staff>1</staff>${inside}</note>`;
 const score = (first: string) =>
-  `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>P</part-name></score-part></part-list><part id="P1"><measure number="1">${attributes}${first}${note()}</measure><measure number="2">${note()}${note("", "E")}</measure></part></score-partwise>`;
+  `<score-partwise version="4.0"><part-list><score-part ` +
+  `id="P1"><part-name>P</part-name></score-part></part-list><part ` +
+  `id="P1"><measure number="1">${attributes}${first}${note()}</measure><measure ` +
+  `number="2">${note()}${note("", "E")}</measure></part></score-partwise>`;
 
 const PLACES: Readonly<Record<string, (name: string) => string>> = {
   technical: (name) => note(`<notations><technical>${one(name)}</technical></notations>`),
@@ -180,7 +186,9 @@ it("draws every bar of a long rest and of a repeated bar, so that each can be po
     `${style('<measure-repeat type="stop"/>')}${note()}${note()}`,
   ];
   const { score: read, xml } = readScore(
-    `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name/></score-part></part-list><part id="P1">${bars.map((bar, i) => `<measure number="${i + 1}">${bar}</measure>`).join("")}</part></score-partwise>`,
+    `<score-partwise version="4.0"><part-list><score-part ` +
+      `id="P1"><part-name/></score-part></part-list><part id="P1">${bars.map((bar, i) => `<measure number="${i + 1}">${bar}</measure>`).join("")}</part>` +
+      "</score-partwise>",
   );
   expect(read.bars).toHaveLength(7);
   const toolkit = new VerovioToolkit(await createVerovioModule());

@@ -62,20 +62,26 @@ describe("export and re-import", () => {
     expect(exported(out, { fingerings, pedal, sections })).toBe(out);
   });
 
-  it("takes a printed finger away when the teacher wants none, and leaves printed pedal alone when nobody touched it", () => {
-    const printed = lanterns.score.notes.find((one) => one.printed?.finger !== undefined)!;
-    const plain = readScore(
-      exported(lanterns.xml, { fingerings: [{ id: printed.id, finger: "" }], sections: [] }),
-    ).score;
-    expect(plain.notes.find((one) => one.id === printed.id)!.printed?.finger).toBeUndefined();
-    expect(plain.notes.filter((one) => one.printed?.finger !== undefined)).toHaveLength(13);
-    const untouched = readScore(exported(wheel.xml, { fingerings: [], sections: [] })).score;
-    expect(untouched.marks).toEqual(wheel.score.marks);
-  });
+  it(
+    "takes a printed finger away when the teacher wants none, and leaves " +
+      "printed pedal alone when nobody touched it",
+    () => {
+      const printed = lanterns.score.notes.find((one) => one.printed?.finger !== undefined)!;
+      const plain = readScore(
+        exported(lanterns.xml, { fingerings: [{ id: printed.id, finger: "" }], sections: [] }),
+      ).score;
+      expect(plain.notes.find((one) => one.id === printed.id)!.printed?.finger).toBeUndefined();
+      expect(plain.notes.filter((one) => one.printed?.finger !== undefined)).toHaveLength(13);
+      const untouched = readScore(exported(wheel.xml, { fingerings: [], sections: [] })).score;
+      expect(untouched.marks).toEqual(wheel.score.marks);
+    },
+  );
 
   it("passes over malformed sections in a foreign file", () => {
     const field = (text: string) =>
-      `<identification><miscellaneous><miscellaneous-field name="yarrow-ridge:section:1">${text}</miscellaneous-field></miscellaneous></identification>`;
+      "<identification><miscellaneous><miscellaneous-field " +
+      `name="yarrow-ridge:section:1">${text}</miscellaneous-field>` +
+      "</miscellaneous></identification>";
     for (const text of [
       "nope",
       "{}",

@@ -57,7 +57,9 @@ const generatedBar: fc.Arbitrary<GeneratedBar> = fc.record({
 });
 
 function noteXml(note: GeneratedNote, staff: number, voice: number): string {
-  const pitch = `<pitch><step>${note.step}</step>${note.alter ? `<alter>${note.alter}</alter>` : ""}<octave>${note.octave}</octave></pitch>`;
+  const pitch =
+    `<pitch><step>${note.step}</step>${note.alter ? `<alter>${note.alter}</alter>` : ""}<octave>` +
+    `${note.octave}</octave></pitch>`;
   const place = `<voice>${voice}</voice><staff>${staff}</staff>`;
   const notations =
     note.staccato || note.finger
@@ -79,7 +81,9 @@ function scoreXml(bars: readonly GeneratedBar[]): string {
   const measures = bars.map((bar, index) => {
     const head =
       index === 0
-        ? "<attributes><divisions>12</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>"
+        ? "<attributes><divisions>12</divisions><key><fifths>0</fifths></key><time>" +
+          "<beats>4</beats><beat-type>4</beat-type></time><staves>2</staves>" +
+          "</attributes>"
         : bar.key === undefined
           ? ""
           : `<attributes><key><fifths>${bar.key}</fifths></key></attributes>`;
@@ -87,20 +91,27 @@ function scoreXml(bars: readonly GeneratedBar[]): string {
       ? `<direction><direction-type><dynamics><${bar.dynamic}/></dynamics></direction-type><staff>1</staff></direction>`
       : "";
     const pedal = bar.pedal
-      ? `<direction><direction-type><pedal type="${index % 2 ? "stop" : "start"}"/></direction-type><staff>2</staff></direction>`
+      ? `<direction><direction-type><pedal type="${index % 2 ? "stop" : "start"}"/>` +
+        "</direction-type><staff>2</staff></direction>"
       : "";
     const line = (notes: readonly GeneratedNote[], staff: number, voice: number) =>
       notes.map((note) => noteXml(note, staff, voice)).join("");
     const back = (notes: readonly GeneratedNote[]) =>
       sum(notes) ? `<backup><duration>${sum(notes)}</duration></backup>` : "";
     const repeat = bar.repeat
-      ? `<barline location="${bar.repeat === "forward" ? "left" : "right"}"><repeat direction="${bar.repeat}"/></barline>`
+      ? `<barline location="${bar.repeat === "forward" ? "left" : "right"}"><repeat ` +
+        `direction="${bar.repeat}"/></barline>`
       : "";
     return `<measure number="${index + 1}">${bar.repeat === "forward" ? repeat : ""}${head}${dynamic}${line(bar.right, 1, 1)}${back(bar.right)}${line(bar.inner, 1, 2)}${back(bar.inner)}${pedal}${line(bar.left, 2, 3)}${bar.repeat === "backward" ? repeat : ""}</measure>`;
   });
   const safe =
     "<note><pitch><step>C</step><octave>4</octave></pitch><duration>12</duration><staff>1</staff></note>";
-  return `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">${measures.join("")}<measure number="end">${safe}</measure></part></score-partwise>`;
+  return (
+    `<score-partwise version="4.0"><part-list><score-part ` +
+    `id="P1"><part-name>Piano</part-name></score-part></part-list><part ` +
+    `id="P1">${measures.join("")}<measure number="end">${safe}</measure>` +
+    "</part></score-partwise>"
+  );
 }
 
 const scores = fc

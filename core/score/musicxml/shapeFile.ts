@@ -309,7 +309,8 @@ export function writeShape(
   for (const touch of shape.touch)
     words(
       touch.from,
-      `${hand(touch.hand)} ${touch.share >= 0.95 ? "legato" : `detached, ${Math.round(touch.share * 100)} % of each note`}`,
+      `${hand(touch.hand)} ` +
+        `${touch.share >= 0.95 ? "legato" : `detached, ${Math.round(touch.share * 100)} % of each note`}`,
     );
   const out = new Set(shape.out);
   measures.forEach((measure, bar) => {

@@ -60,7 +60,8 @@ const withDoctype = (document: Document): string => {
   // comments may stand before it
   if (document.doctype) document.removeChild(document.doctype);
   const doctype =
-    '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">';
+    '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 ' +
+    'Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">';
   const body = serialize(document).replace(/^\s*<\?xml[^>]*\?>\s*/, "");
   return `<?xml version="1.0" encoding="UTF-8"?>\n${doctype}\n${body}`;
 };

@@ -15,15 +15,25 @@ import {
 function xmlOf(...bars: string[]): string {
   const measures = bars.map((inside, i) => {
     const [before = "", after = ""] = inside.split("~");
-    return `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>"}${before}<note><pitch><step>${"CDEFGAB"[i % 7]}</step><octave>${4 + Math.floor(i / 7)}</octave></pitch><duration>4</duration><type>whole</type></note>${after}</measure>`;
+    return (
+      `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>"}${before}<note>` +
+      `<pitch><step>${"CDEFGAB"[i % 7]}</step><octave>${4 + Math.floor(i / 7)}</octave>` +
+      `</pitch><duration>4</duration><type>whole</type></note>${after}</measure>`
+    );
   });
-  return `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${measures.join("")}</part></score-partwise>`;
+  return (
+    `<score-partwise version="4.0"><part-list><score-part ` +
+    `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${measures.join("")}</part>` +
+    "</score-partwise>"
+  );
 }
 const piece = (...bars: string[]): Score => readScore(xmlOf(...bars)).score;
 const left = '<barline location="left"><repeat direction="forward"/></barline>';
 const right = '~<barline location="right"><repeat direction="backward"/></barline>';
 const ending = (numbers: string, back = true) =>
-  `<barline location="left"><ending number="${numbers}" type="start"/></barline>~<barline location="right"><ending number="${numbers}" type="stop"/>${back ? '<repeat direction="backward"/>' : ""}</barline>`;
+  `<barline location="left"><ending number="${numbers}" ` +
+  `type="start"/></barline>~<barline location="right"><ending number="${numbers}" ` +
+  `type="stop"/>${back ? '<repeat direction="backward"/>' : ""}</barline>`;
 const sound = (attributes: string) =>
   `<direction><direction-type><words>x</words></direction-type><sound ${attributes}/></direction>`;
 const words = (text: string) =>
@@ -131,7 +141,12 @@ describe("its length", () => {
     expect(secondsOf(score.bars, order)).toBeCloseTo(2 + 2 + 4);
     expect(secondsOf(score.bars, order, 60)).toBeCloseTo(16);
     const held = readScore(
-      '<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes><sound tempo="60"/><note><pitch><step>C</step><octave>4</octave></pitch><duration>2</duration></note><note><pitch><step>C</step><octave>4</octave></pitch><duration>2</duration><notations><fermata/></notations></note></measure></part></score-partwise>',
+      '<score-partwise><part-list/><part id="P1"><measure ' +
+        'number="1"><attributes><divisions>1</divisions></attributes><sound ' +
+        'tempo="60"/><note><pitch><step>C</step><octave>4</octave></pitch>' +
+        "<duration>2</duration></note><note><pitch><step>C</step>" +
+        "<octave>4</octave></pitch><duration>2</duration><notations><fermata/>" +
+        "</notations></note></measure></part></score-partwise>",
     ).score;
     expect(secondsOf(held.bars, [0])).toBeCloseTo(6);
   });

@@ -3,7 +3,10 @@ import { perform, readScore, startOf } from "../index.ts";
 /** One bar with a whole note that has signs or grace notes; an optional note before it. */
 const scoreOf = (inner: string, fifths = 0, first = "") =>
   readScore(
-    `<score-partwise><part-list/><part id="P"><measure number="1"><attributes><divisions>8</divisions><key><fifths>${fifths}</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time></attributes>${first}${inner}</measure></part></score-partwise>`,
+    `<score-partwise><part-list/><part id="P"><measure number="1">` +
+      `<attributes><divisions>8</divisions><key><fifths>${fifths}</fifths>` +
+      `</key><time><beats>4</beats><beat-type>4</beat-type></time></attributes>${first}${inner}</measure>` +
+      "</part></score-partwise>",
   ).score;
 const C5 = (duration: number, more = "") =>
   `<note><pitch><step>C</step><octave>5</octave></pitch><duration>${duration}</duration><voice>1</voice>${more}</note>`;
@@ -28,7 +31,9 @@ it.each([
 it("takes the neighbour from the key, or as it was last in the bar", () => {
   expect(keys(scoreOf(C5(8, sign("mordent")), -7))).toEqual([72, 70, 72]);
   expect(keys(scoreOf(C5(8, sign("turn")), 2))).toEqual([74, 72, 71, 72]);
-  const flat = `<note><pitch><step>B</step><alter>-1</alter><octave>4</octave></pitch><duration>8</duration><voice>1</voice></note>`;
+  const flat =
+    "<note><pitch><step>B</step><alter>-1</alter><octave>4</octave></pitch>" +
+    "<duration>8</duration><voice>1</voice></note>";
   expect(keys(scoreOf(C5(8, sign("mordent")), 0, flat))).toEqual([70, 72, 70, 72]);
 });
 

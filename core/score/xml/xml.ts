@@ -43,12 +43,14 @@ export function parseXml(xml: string): { document: Document; root: Element; warn
   }
   if (!/<[A-Za-z_]/.test(xml))
     throw new ScoreError(
-      "The file is not XML, and no other kind of score this can read: MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid).",
+      "The file is not XML, and no other kind of score this can read: MusicXML " +
+        "(.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid).",
     );
   const stray = strayCharacter(xml);
   if (stray !== undefined)
     throw new ScoreError(
-      `The file holds a character that XML does not allow, near line ${lineAt(xml, stray)}. Export it again from the program it came from.`,
+      "The file holds a character that XML does not allow, near line " +
+        `${lineAt(xml, stray)}. Export it again from the program it came from.`,
     );
   if (depthOf(xml) > MAX_DEPTH)
     throw new ScoreError("The file is nested deeper than any score; it was not read.");

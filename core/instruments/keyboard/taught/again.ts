@@ -47,7 +47,8 @@ export function agreements(
           if (fingers.get(note.id) === fingers.get(twin.id)) count.alike++;
           else
             count.different.push(
-              `${name}, ${hand} hand, bar ${note.bar} as bar ${twin.bar}: ${fingers.get(note.id)} and ${fingers.get(twin.id)}`,
+              `${name}, ${hand} hand, bar ${note.bar} as bar ${twin.bar}: ` +
+                `${fingers.get(note.id)} and ${fingers.get(twin.id)}`,
             );
         }
       }
