@@ -17,7 +17,10 @@ beforeAll(async () => {
   const staff = (bar: number, octave: number, staff: number) =>
     [0, 1, 2, 3].map((i) => note(STEPS[(bar * staff + i * 2) % 7]!, octave, staff)).join("");
   const measure = (bar: number) =>
-    `<measure number="${bar + 1}">${bar ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time><staves>3</staves></attributes>"}${[staff(bar, 5, 1), staff(bar, 4, 2), staff(bar, 3, 3)].join("<backup><duration>4</duration></backup>")}</measure>`;
+    `<measure number="${bar + 1}">` +
+    `${bar ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time><staves>3</staves></attributes>"}` +
+    `${[staff(bar, 5, 1), staff(bar, 4, 2), staff(bar, 3, 3)].join("<backup><duration>4</duration></backup>")}` +
+    "</measure>";
   const piece = await here.bring(
     "<score-partwise " +
       `version="4.0"><work><work-title>Voluntary</work-title></work><part-list><score-part ` +

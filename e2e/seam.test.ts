@@ -75,7 +75,9 @@ const fileOf = (bars: readonly string[]) =>
   `<score-partwise version="4.0"><work><work-title>Eight bells</work-title></work><part-list><score-part id="P1"><part-name/></score-part></part-list><part id="P1">${bars
     .map(
       (bar, i) =>
-        `<measure number="${i + 1}">${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time></attributes>"}${bar}</measure>`,
+        `<measure number="${i + 1}">` +
+        `${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time></attributes>"}` +
+        `${bar}</measure>`,
     )
     .join("")}</part></score-partwise>`;
 // bars 1 and 2 return in 5 and 6

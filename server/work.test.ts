@@ -58,7 +58,8 @@ describe("long work", () => {
     const { id } = (
       await studio.bring(
         "<score-partwise><part-list><score-part " +
-          `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${Array.from({ length: 600 }, (_, n) => bar(n)).join("")}</part>` +
+          `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">` +
+          `${Array.from({ length: 600 }, (_, n) => bar(n)).join("")}</part>` +
           "</score-partwise>",
       )
     ).json;

@@ -12,7 +12,8 @@ const said = (
   const score = scoreOf(bars, metre);
   return proposePedal(score, { style, from: 0, to: score.bars.length - 1, tempo }).map(
     ({ bar, offset, kind, depth, pedal }) =>
-      `${bar + 1}.${offset.num / offset.den} ${pedal ? `${pedal} ` : ""}${depth ? (depth === 0.5 ? "half " : "quarter ") : ""}${kind}`,
+      `${bar + 1}.${offset.num / offset.den} ${pedal ? `${pedal} ` : ""}` +
+      `${depth ? (depth === 0.5 ? "half " : "quarter ") : ""}${kind}`,
   );
 };
 const why = (bars: Bars, metre: [number, number] = [4, 4], tempo = 90) => {
@@ -306,7 +307,9 @@ describe("pedal by harmony", () => {
       "<pitch><step>E</step><octave>5</octave></pitch><duration>4</duration>" +
       "</note></measure>";
     const score = readScore(
-      `<score-partwise><part-list/><part id="P1">${bar(1, xml("p"))}${bar(2, xml("pp"))}${bar(3)}${bar(4, xml("mf"))}${bar(5, xml("ppp"))}</part>` +
+      `<score-partwise><part-list/><part id="P1">${bar(1, xml("p"))}` +
+        `${bar(2, xml("pp"))}${bar(3)}${bar(4, xml("mf"))}${bar(5, xml("ppp"))}` +
+        "</part>" +
         "</score-partwise>",
     ).score;
     expect(
@@ -337,8 +340,11 @@ describe("pedal by harmony", () => {
     const back = "<backup><duration>4</duration></backup>";
     const score = readScore(
       `<score-partwise><part-list/><part id="P1"><measure number="1">` +
-        `<attributes><divisions>1</divisions><staves>2</staves></attributes>${note("E", 5, 4, 1, 1)}${back}${note("C", 2, 4, 2, 2)}${back}<forward>` +
-        `<duration>1</duration></forward>${note("G", 3, 1, 3, 2)}${note("B", 3, 1, 3, 2)}${note("A", 3, 0.5, 3, 2)}${note("F", 3, 0.5, 3, 2)}</measure>` +
+        "<attributes><divisions>1</divisions><staves>2</staves></attributes>" +
+        `${note("E", 5, 4, 1, 1)}${back}${note("C", 2, 4, 2, 2)}${back}<forward>` +
+        `<duration>1</duration></forward>${note("G", 3, 1, 3, 2)}` +
+        `${note("B", 3, 1, 3, 2)}${note("A", 3, 0.5, 3, 2)}` +
+        `${note("F", 3, 0.5, 3, 2)}</measure>` +
         "</part></score-partwise>",
     ).score;
     const others = proposePedal(score, { style: "harmony", from: 0, to: 0, tempo: 60 }).filter(

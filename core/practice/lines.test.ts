@@ -6,7 +6,9 @@ import { cover, earned, linesIn, ridge, unitsOf } from "./index.ts";
 // What is practised apart and together on each instrument. Common practice, no source.
 
 const bar = (number: number, staves: readonly string[]) =>
-  `<measure number="${number}">${number === 1 ? "<attributes><divisions>4</divisions><time><beats>4</beats>" + `<beat-type>4</beat-type></time><staves>${staves.length}</staves>` + "</attributes>" : ""}${staves.join("<backup><duration>16</duration></backup>")}</measure>`;
+  `<measure number="${number}">` +
+  `${number === 1 ? "<attributes><divisions>4</divisions><time><beats>4</beats>" + `<beat-type>4</beat-type></time><staves>${staves.length}</staves>` + "</attributes>" : ""}` +
+  `${staves.join("<backup><duration>16</duration></backup>")}</measure>`;
 const note = (step: string, octave: number, staff: number, voice = staff, more = "", grace = "") =>
   `<note>${grace}<pitch><step>${step}</step><octave>${octave}</octave>` +
   `</pitch>${grace ? "" : "<duration>16</duration>"}<voice>${voice}</voice>` +

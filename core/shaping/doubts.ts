@@ -241,7 +241,7 @@ export function shapeWords(
     if (inside)
       words.push(
         `${TIMING_WORDS[mark.kind]} ` +
-          `${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`,
+          `${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ` + `${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`,
       );
   }
   for (const touch of touches(shape.touch).filter(mine))

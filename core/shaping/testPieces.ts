@@ -14,12 +14,16 @@ export function pieceOf(
   pitches = "CDEF",
 ): Score {
   const measure = (bar: number) =>
-    `<measure number="${bar + 1}">${bar === 0 ? "<attributes><divisions>12</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time></attributes>" : ""}${[0, 1, 2, 3].map((q) => `${marks[`${bar}:${q}`] ?? ""}<note><pitch><step>${pitches[q]}</step>` + "<octave>4</octave></pitch><duration>12</duration><voice>1</voice>" + `<type>quarter</type>${notes[`${bar}:${q}`] ?? ""}</note>`).join("")}${marks[`${bar}:4`] ?? ""}</measure>`;
+    `<measure number="${bar + 1}">` +
+    `${bar === 0 ? "<attributes><divisions>12</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time></attributes>" : ""}` +
+    `${[0, 1, 2, 3].map((q) => `${marks[`${bar}:${q}`] ?? ""}<note><pitch><step>${pitches[q]}</step>` + "<octave>4</octave></pitch><duration>12</duration><voice>1</voice>" + `<type>quarter</type>${notes[`${bar}:${q}`] ?? ""}</note>`).join("")}` +
+    `${marks[`${bar}:4`] ?? ""}</measure>`;
   return readFile(
     new TextEncoder().encode(
       `<?xml version="1.0"?><score-partwise ` +
         `version="4.0"><part-list><score-part ` +
-        `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">${Array.from({ length: bars }, (_, bar) => measure(bar)).join("")}</part>` +
+        `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">` +
+        `${Array.from({ length: bars }, (_, bar) => measure(bar)).join("")}</part>` +
         "</score-partwise>",
     ),
   ).score;

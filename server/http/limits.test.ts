@@ -16,8 +16,11 @@ const file = (bar: string, divisions = "1") =>
   `number="1"><attributes><divisions>${divisions}</divisions></attributes>${bar}</measure>` +
   "</part></score-partwise>";
 const parts = (count: number) =>
-  `<score-partwise><part-list>${Array.from({ length: count }, (_, i) => `<score-part id="P${i}"><part-name/></score-part>`).join("")}</part-list>` +
-  `${Array.from({ length: count }, (_, i) => `<part id="P${i}"><measure number="1"><attributes><divisions>1</divisions></attributes>${note()}</measure></part>`).join("")}</score-partwise>`;
+  "<score-partwise><part-list>" +
+  `${Array.from({ length: count }, (_, i) => `<score-part id="P${i}"><part-name/></score-part>`).join("")}` +
+  "</part-list>" +
+  `${Array.from({ length: count }, (_, i) => `<part id="P${i}"><measure number="1"><attributes><divisions>1</divisions>` + `</attributes>${note()}</measure></part>`).join("")}` +
+  "</score-partwise>";
 const voices = Array.from({ length: 5000 }, (_, i) => `V:${i + 1}\nCDEF|\n`).join("");
 
 it.each([

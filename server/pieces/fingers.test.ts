@@ -180,7 +180,9 @@ describe("fingers of a stored piece", () => {
     `</pitch><duration>${duration}</duration><voice>${staff}</voice><staff>${staff}</staff>` +
     "</note>";
   const bar = (n: number, right: string, left: string) =>
-    `<measure number="${n}">${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>" : ""}${right}<backup>` +
+    `<measure number="${n}">` +
+    `${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>" : ""}` +
+    `${right}<backup>` +
     `<duration>4</duration></backup>${left}</measure>`;
   const line = (...steps: [string, number][]) => steps.map((one) => note(one, 1, 1)).join("");
   const rest = `<note><rest/><duration>4</duration><voice>2</voice><staff>2</staff></note>`;

@@ -134,7 +134,8 @@ describe("bringing a score", () => {
       "<score-partwise><part-list><score-part " +
         `id="A"><part-name>Flute</part-name></score-part><score-part ` +
         `id="B"><part-name>Harp</part-name></score-part><score-part id="C">` +
-        `<part-name>Cello</part-name></score-part></part-list>${part("A", "C")}${part("B", "D")}${part("C", "E")}</score-partwise>`,
+        `<part-name>Cello</part-name></score-part></part-list>${part("A", "C")}` +
+        `${part("B", "D")}${part("C", "E")}</score-partwise>`,
       "trio.musicxml",
     );
     const steps = async () =>

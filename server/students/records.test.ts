@@ -90,7 +90,9 @@ describe("the instrument of a piece", () => {
     const back = "<backup><duration>4</duration></backup>";
     const organ = (step: string, octave: number) =>
       `<score-partwise><part-list/><part id="P1"><measure number="1">` +
-      `<attributes><divisions>1</divisions><staves>3</staves></attributes>${staff("C", 1, 5)}${back}${staff("C", 2, 4)}${back}${staff(step, 3, octave)}</measure>` +
+      "<attributes><divisions>1</divisions><staves>3</staves></attributes>" +
+      `${staff("C", 1, 5)}${back}${staff("C", 2, 4)}${back}` +
+      `${staff(step, 3, octave)}</measure>` +
       "</part></score-partwise>";
     const { id } = (await studio.bring(organ("G", 4), "g.musicxml", "organ")).json;
     expect(await outside(id)).toEqual([]);

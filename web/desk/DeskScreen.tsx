@@ -192,7 +192,8 @@ export function DeskScreen() {
         <span className="soft desk-facts">
           {[
             ridge.data?.stage,
-            `${form.newBars} of ${form.bars} bars new${form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ""}`,
+            `${form.newBars} of ${form.bars} bars new` +
+              `${form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ""}`,
             piece.key,
             piece.metre,
             piece.composer,

@@ -46,7 +46,9 @@ export function HandsStrip({
     : line.findIndex((onset) => onset.bar >= (chosen?.from ?? 0));
   const [now, next] = [line[at]?.notes ?? [], line[at + 1]?.notes ?? []];
   const { Board } = viewOf(piece.instrument);
-  const label = `${handName(instrument(piece.instrument), hand)}${now[0] ? `, bar ${score.bars[now[0].bar]!.number}` : ""}`;
+  const label =
+    `${handName(instrument(piece.instrument), hand)}` +
+    `${now[0] ? `, bar ${score.bars[now[0].bar]!.number}` : ""}`;
   const [from, to] = chosen ? [chosen.from, chosen.to] : [now[0]?.bar ?? 0, (now[0]?.bar ?? 0) + 1];
   // the views are of hands on keys
   if (!Board) return <NotesHere notes={now} said={said} label={label} />;

@@ -22,7 +22,10 @@ export function Staircase({
         <li
           key={tempo}
           data-gap={tempo === goal && steps.at(-1) !== goal ? "yes" : undefined}
-          className={`${tempo === step && !finished ? "now" : tempo <= secure ? "earned" : ""}${tempo === goal ? " goal" : ""}`}
+          className={
+            `${tempo === step && !finished ? "now" : tempo <= secure ? "earned" : ""}` +
+            `${tempo === goal ? " goal" : ""}`
+          }
           aria-current={tempo === step ? "step" : undefined}
         >
           <span>{tempo}</span>

@@ -44,7 +44,10 @@ export function HandsChart({
               <button
                 key={bar}
                 type="button"
-                title={`bar ${barSpan(bars, bar, bar)}: ${role}${odd.includes(bar) ? ", unlike the bars around it" : ""}`}
+                title={
+                  `bar ${barSpan(bars, bar, bar)}: ${role}` +
+                  `${odd.includes(bar) ? ", unlike the bars around it" : ""}`
+                }
                 aria-label={`${hands[h]}, bar ${barSpan(bars, bar, bar)}: ${role}`}
                 className={odd.includes(bar) ? "hands-cell odd" : "hands-cell"}
                 style={{

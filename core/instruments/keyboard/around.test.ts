@@ -24,7 +24,8 @@ function signed(
     .map(
       ([step, octave, sign]) =>
         `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch>` +
-        `<duration>1</duration><voice>1</voice><staff>${staff}</staff>${sign ? `<notations>${sign}</notations>` : ""}</note>`,
+        `<duration>1</duration><voice>1</voice><staff>${staff}</staff>` +
+        `${sign ? `<notations>${sign}</notations>` : ""}</note>`,
     )
     .join("");
   return readScore(

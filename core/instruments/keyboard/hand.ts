@@ -329,7 +329,10 @@ function tableKey(moments: readonly Moment[]): string | undefined {
   const figure = [shift, ...moves].join(" ");
   if (moments.length !== 2) return figure;
   const { link } = moments[1]!;
-  return `${figure} ${link!.detached ? "d" : ""}${link!.pedalled ? "p" : ""}${link!.lifted ? "l" : ""}${hurried(link!)}`;
+  return (
+    `${figure} ${link!.detached ? "d" : ""}${link!.pedalled ? "p" : ""}` +
+    `${link!.lifted ? "l" : ""}${hurried(link!)}`
+  );
 }
 
 /** The grips of a moment; moments that are alike share theirs. */

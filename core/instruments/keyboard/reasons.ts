@@ -108,7 +108,8 @@ export function describe(
     );
   if (widest && widest.semitones > 12)
     reasons.push(
-      `Widest stretch: ${widest.semitones} semitones with ${widest.fingers}${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ""}. ` +
+      `Widest stretch: ${widest.semitones} semitones with ${widest.fingers}` +
+        `${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ""}. ` +
         "Never force it: roll, or let go of the lower note.",
     );
   return reasons;

@@ -32,7 +32,8 @@ describe("an ABC tune", () => {
           .filter((note) => note.bar === bar)
           .map(
             (note) =>
-              `${note.grace ? "~" : ""}${note.pitch.step}${note.pitch.alter || ""}${note.pitch.octave}:${note.duration.num}/${note.duration.den}`,
+              `${note.grace ? "~" : ""}${note.pitch.step}${note.pitch.alter || ""}` +
+              `${note.pitch.octave}:${note.duration.num}/${note.duration.den}`,
           )
           .join(" ");
       expect(text(1)).toBe("A4:1/1 B4:1/3 C15:1/3 D5:1/3 E5:1/1");

@@ -144,7 +144,12 @@ export function buildXml({ title, composer, clefs, bars }: BuiltScore): string {
   const staves = clefs.length;
   const measures = bars.map((bar, index) => {
     const number = escape(bar.number).replace(/"/g, "");
-    return `<measure number="${number}"${bar.implicit ? ' implicit="yes"' : ""}>${barlineLeft(bar)}${attributes(bar, index, divisions, clefs)}${directions(bar, staves, ticks)}${voices(bar, staves, ticks)}${barlineRight(bar)}</measure>`;
+    return (
+      `<measure number="${number}"${bar.implicit ? ' implicit="yes"' : ""}>` +
+      `${barlineLeft(bar)}${attributes(bar, index, divisions, clefs)}` +
+      `${directions(bar, staves, ticks)}${voices(bar, staves, ticks)}` +
+      `${barlineRight(bar)}</measure>`
+    );
   });
   return (
     `<?xml version="1.0" encoding="UTF-8"?>
@@ -162,10 +167,12 @@ function attributes(
   clefs: readonly ("G" | "F")[],
 ): string {
   const inside =
-    `${index === 0 ? `<divisions>${divisions}</divisions>` : ""}${key ? `<key><fifths>${key.fifths}</fifths>${key.mode ? `<mode>${key.mode}</mode>` : ""}</key>` : ""}` +
+    `${index === 0 ? `<divisions>${divisions}</divisions>` : ""}` +
+    `${key ? `<key><fifths>${key.fifths}</fifths>${key.mode ? `<mode>${key.mode}</mode>` : ""}</key>` : ""}` +
     `${metre ? `<time><beats>${metre.beats}</beats><beat-type>${metre.beatType}</beat-type></time>` : ""}` +
     (index === 0
-      ? `${clefs.length > 1 ? `<staves>${clefs.length}</staves>` : ""}${clefs.map((clef, i) => `<clef${clefs.length > 1 ? ` number="${i + 1}"` : ""}><sign>${clef}</sign>` + `<line>${clef === "G" ? 2 : 4}</line></clef>`).join("")}`
+      ? `${clefs.length > 1 ? `<staves>${clefs.length}</staves>` : ""}` +
+        `${clefs.map((clef, i) => `<clef${clefs.length > 1 ? ` number="${i + 1}"` : ""}><sign>${clef}</sign>` + `<line>${clef === "G" ? 2 : 4}</line></clef>`).join("")}`
       : "");
   return inside ? `<attributes>${inside}</attributes>` : "";
 }
@@ -178,7 +185,10 @@ function directions(
   const found: string[] = [];
   const put = (type: string, sound = "", offset = 0) =>
     found.push(
-      `<direction placement="above"><direction-type>${type}</direction-type>${offset ? `<offset>${offset}</offset>` : ""}${staves > 1 ? "<staff>1</staff>" : ""}${sound ? `<sound ${sound}/>` : ""}</direction>`,
+      `<direction placement="above"><direction-type>${type}</direction-type>` +
+        `${offset ? `<offset>${offset}</offset>` : ""}` +
+        `${staves > 1 ? "<staff>1</staff>" : ""}${sound ? `<sound ${sound}/>` : ""}` +
+        "</direction>",
     );
   if (tempo)
     put(
@@ -198,12 +208,17 @@ function directions(
 
 const barlineLeft = ({ repeatStart, endingStart }: BuiltBar): string =>
   repeatStart || endingStart !== undefined
-    ? `<barline location="left">${endingStart === undefined ? "" : `<ending number="${escape(endingStart)}" type="start">${escape(endingStart)}</ending>`}${repeatStart ? '<repeat direction="forward"/>' : ""}</barline>`
+    ? `<barline location="left">` +
+      `${endingStart === undefined ? "" : `<ending number="${escape(endingStart)}" type="start">` + `${escape(endingStart)}</ending>`}` +
+      `${repeatStart ? '<repeat direction="forward"/>' : ""}</barline>`
     : "";
 
 const barlineRight = ({ repeatEnd, endingStop }: BuiltBar): string =>
   repeatEnd || endingStop
-    ? `<barline location="right">${endingStop ? `<ending number="${escape(endingStop)}" type="stop"/>` : ""}${repeatEnd ? `<repeat direction="backward"${repeatEnd > 2 ? ` times="${repeatEnd}"` : ""}/>` : ""}</barline>`
+    ? `<barline location="right">` +
+      `${endingStop ? `<ending number="${escape(endingStop)}" type="stop"/>` : ""}` +
+      `${repeatEnd ? `<repeat direction="backward"${repeatEnd > 2 ? ` times="${repeatEnd}"` : ""}/>` : ""}` +
+      "</barline>"
     : "";
 
 function voices(bar: BuiltBar, staves: number, ticks: (time: Fraction) => number): string {
@@ -251,7 +266,8 @@ const KINDS: Readonly<Record<string, string>> = {
   "9": "dominant-ninth",
 };
 const stepXml = (name: string, text: string): string =>
-  `<${name}-step>${text[0]}</${name}-step>${text[1] ? `<${name}-alter>${text[1] === "#" ? 1 : -1}</${name}-alter>` : ""}`;
+  `<${name}-step>${text[0]}</${name}-step>` +
+  `${text[1] ? `<${name}-alter>${text[1] === "#" ? 1 : -1}</${name}-alter>` : ""}`;
 
 /** A chord symbol; what is no chord stands as words. */
 function harmonyXml(text: string): string {
@@ -306,9 +322,15 @@ function notes(
               first && event.ornaments?.length
                 ? `<ornaments>${event.ornaments.map((one) => `<${one}/>`).join("")}</ornaments>`
                 : "";
-            const inside = `${stop ? '<tied type="stop"/>' : ""}${start ? '<tied type="start"/>' : ""}${ornaments}${technical}${first && event.staccato ? "<articulations><staccato/></articulations>" : ""}${first && event.fermata ? "<fermata/>" : ""}`;
+            const inside =
+              `${stop ? '<tied type="stop"/>' : ""}${start ? '<tied type="start"/>' : ""}` +
+              `${ornaments}${technical}` +
+              `${first && event.staccato ? "<articulations><staccato/></articulations>" : ""}` +
+              `${first && event.fermata ? "<fermata/>" : ""}`;
             return (
-              `<note>${p ? "<chord/>" : ""}${pitchXml(pitch)}${duration}${stop ? '<tie type="stop"/>' : ""}${start ? '<tie type="start"/>' : ""}<voice>` +
+              `<note>${p ? "<chord/>" : ""}${pitchXml(pitch)}${duration}` +
+              `${stop ? '<tie type="stop"/>' : ""}${start ? '<tie type="start"/>' : ""}` +
+              "<voice>" +
               `${voice}</voice>${xml}${staff}${inside ? `<notations>${inside}</notations>` : ""}</note>`
             );
           })

@@ -148,7 +148,9 @@ export function midiToXml(bytes: Uint8Array, name: string): { xml: string; warni
       kind: "guess",
       message:
         "The file is MIDI, which knows keys and times but no notation. Guessed: " +
-        `note lengths${heard.metres.length ? "" : ", the metre (4/4)"}${heard.keys.length ? "" : ", the spelling"}${guessed ? ", and which hand plays what" : ""}.`,
+        `note lengths${heard.metres.length ? "" : ", the metre (4/4)"}` +
+        `${heard.keys.length ? "" : ", the spelling"}` +
+        `${guessed ? ", and which hand plays what" : ""}.`,
     },
   ];
   const key = heard.keys[0]?.key ?? spell.key(notes);

@@ -10,7 +10,8 @@ const TYPES: Readonly<Record<number, string>> = {
 };
 const note = (duration: number, more = "") =>
   `<note><pitch><step>C</step><octave>5</octave></pitch><duration>${duration}</duration>` +
-  `<voice>1</voice><type>${TYPES[duration]}</type>${duration === 12 || duration === 6 ? "<dot/>" : ""}<staff>1</staff>` +
+  `<voice>1</voice><type>${TYPES[duration]}</type>` +
+  `${duration === 12 || duration === 6 ? "<dot/>" : ""}<staff>1</staff>` +
   `${more}</note>`;
 const file = (beats: number, unit: number, notes: string) =>
   `<score-partwise><part-list/><part id="P1"><measure number="1">` +

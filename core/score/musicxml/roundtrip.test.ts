@@ -63,14 +63,20 @@ function noteXml(note: GeneratedNote, staff: number, voice: number): string {
   const place = `<voice>${voice}</voice><staff>${staff}</staff>`;
   const notations =
     note.staccato || note.finger
-      ? `<notations>${note.staccato ? "<articulations><staccato/></articulations>" : ""}${note.finger ? `<technical><fingering>${note.finger}</fingering></technical>` : ""}</notations>`
+      ? "<notations>" +
+        `${note.staccato ? "<articulations><staccato/></articulations>" : ""}` +
+        `${note.finger ? `<technical><fingering>${note.finger}</fingering></technical>` : ""}` +
+        "</notations>"
       : "";
   const duration = `<duration>${note.length}</duration>`;
   if (note.kind === "rest") return `<note><rest/>${duration}${place}</note>`;
   if (note.kind === "grace") return `<note><grace/>${pitch}${place}</note>`;
   const tie = note.tie ? '<tie type="start"/>' : "";
   const first = `<note>${pitch}${duration}${tie}${place}${notations}</note>`;
-  const third = `<note><chord/>${pitch.replace(/<octave>\d/, `<octave>${(note.octave % 6) + 1}`)}${duration}${place}</note>`;
+  const third =
+    "<note><chord/>" +
+    `${pitch.replace(/<octave>\d/, `<octave>${(note.octave % 6) + 1}`)}` +
+    `${duration}${place}</note>`;
   return note.kind === "chord" ? first + third : first;
 }
 
@@ -102,7 +108,12 @@ function scoreXml(bars: readonly GeneratedBar[]): string {
       ? `<barline location="${bar.repeat === "forward" ? "left" : "right"}"><repeat ` +
         `direction="${bar.repeat}"/></barline>`
       : "";
-    return `<measure number="${index + 1}">${bar.repeat === "forward" ? repeat : ""}${head}${dynamic}${line(bar.right, 1, 1)}${back(bar.right)}${line(bar.inner, 1, 2)}${back(bar.inner)}${pedal}${line(bar.left, 2, 3)}${bar.repeat === "backward" ? repeat : ""}</measure>`;
+    return (
+      `<measure number="${index + 1}">${bar.repeat === "forward" ? repeat : ""}` +
+      `${head}${dynamic}${line(bar.right, 1, 1)}${back(bar.right)}` +
+      `${line(bar.inner, 1, 2)}${back(bar.inner)}${pedal}${line(bar.left, 2, 3)}` +
+      `${bar.repeat === "backward" ? repeat : ""}</measure>`
+    );
   });
   const safe =
     "<note><pitch><step>C</step><octave>4</octave></pitch><duration>12</duration><staff>1</staff></note>";

@@ -118,7 +118,10 @@ function Held({
 function wave(from: number, to: number, y: number): string {
   const count = Math.max(2, Math.round((to - from) / 160));
   const step = (to - from) / count;
-  return ` L ${from} ${y}${Array.from({ length: count }, (_, i) => ` q ${step / 2} ${i % 2 ? TALL * 0.7 : -TALL * 0.7} ${step} 0`).join("")}`;
+  return (
+    ` L ${from} ${y}` +
+    `${Array.from({ length: count }, (_, i) => ` q ${step / 2} ${i % 2 ? TALL * 0.7 : -TALL * 0.7} ${step} 0`).join("")}`
+  );
 }
 
 function path(

@@ -131,7 +131,8 @@ export function PedalStrip({ score, marks: written, chosen, onChoose }: StripPro
       </svg>
       <span className="small soft">
         {marks.length
-          ? `solid: pedal down; upright lines: changes${clarity ? "; hanging from the top: how muddy the suggestion would be" : ""}`
+          ? "solid: pedal down; upright lines: changes" +
+            `${clarity ? "; hanging from the top: how muddy the suggestion would be" : ""}`
           : "no pedal marks yet"}
       </span>
     </>
