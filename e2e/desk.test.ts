@@ -199,8 +199,11 @@ it("takes toe and heel for the organ’s feet by their letters", async () => {
       .join("");
   const measure = (n: number) =>
     `<measure number="${n}">` +
-    `${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time><staves>3</staves></attributes>" : ""}` +
-    `${[1, 2, 3].map(staff).join("<backup><duration>4</duration></backup>")}` +
+    (n === 1
+      ? "<attributes><divisions>1</divisions><time><beats>4</beats>" +
+        "<beat-type>4</beat-type></time><staves>3</staves></attributes>"
+      : "") +
+    [1, 2, 3].map(staff).join("<backup><duration>4</duration></backup>") +
     "</measure>";
   const id = await bring(
     `<score-partwise version="4.0"><work><work-title>Weir ` +

@@ -18,8 +18,13 @@ beforeAll(async () => {
     [0, 1, 2, 3].map((i) => note(STEPS[(bar * staff + i * 2) % 7]!, octave, staff)).join("");
   const measure = (bar: number) =>
     `<measure number="${bar + 1}">` +
-    `${bar ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time><staves>3</staves></attributes>"}` +
-    `${[staff(bar, 5, 1), staff(bar, 4, 2), staff(bar, 3, 3)].join("<backup><duration>4</duration></backup>")}` +
+    (bar
+      ? ""
+      : "<attributes><divisions>1</divisions><time><beats>4</beats>" +
+        "<beat-type>4</beat-type></time><staves>3</staves></attributes>") +
+    [staff(bar, 5, 1), staff(bar, 4, 2), staff(bar, 3, 3)].join(
+      "<backup><duration>4</duration></backup>",
+    ) +
     "</measure>";
   const piece = await here.bring(
     "<score-partwise " +

@@ -76,7 +76,10 @@ const fileOf = (bars: readonly string[]) =>
     .map(
       (bar, i) =>
         `<measure number="${i + 1}">` +
-        `${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time></attributes>"}` +
+        (i
+          ? ""
+          : "<attributes><divisions>1</divisions><time><beats>4</beats>" +
+            "<beat-type>4</beat-type></time></attributes>") +
         `${bar}</measure>`,
     )
     .join("")}</part></score-partwise>`;

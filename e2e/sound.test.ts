@@ -63,8 +63,13 @@ const file = (staves: number) => {
     `<note><rest measure="yes"/><duration>4</duration><voice>${staff}</voice><staff>${staff}</staff></note>`;
   const measure = (n: number) =>
     `<measure number="${n}">` +
-    `${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats>" + `<beat-type>4</beat-type></time><staves>${staves}</staves></attributes>` : ""}` +
-    `${Array.from({ length: staves }, (_, i) => (i ? rest(i + 1) : note(1, "A", 4))).join("<backup><duration>4</duration></backup>")}` +
+    (n === 1
+      ? "<attributes><divisions>1</divisions><time><beats>4</beats>" +
+        `<beat-type>4</beat-type></time><staves>${staves}</staves></attributes>`
+      : "") +
+    Array.from({ length: staves }, (_, i) => (i ? rest(i + 1) : note(1, "A", 4))).join(
+      "<backup><duration>4</duration></backup>",
+    ) +
     "</measure>";
   return (
     `<score-partwise version="4.0"><work><work-title>One ` +

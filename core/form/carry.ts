@@ -162,7 +162,9 @@ export function carryFingers(
       if (!twin)
         misfits.push(
           `bar ${score.bars[there]!.number}: no ` +
-            `${one.interval ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths) : spokenName(note.pitch)}` +
+            (one.interval
+              ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths)
+              : spokenName(note.pitch)) +
             " " +
             `for finger ${finger} of bar ${score.bars[bar]!.number}`,
         );

@@ -114,7 +114,7 @@ export function differences(
         note,
         `${name} ` +
           `${Math.abs(octaves) > 1 ? `${Math.abs(octaves)} octaves` : "an octave"} ` +
-          `${octaves > 0 ? "higher" : "lower"}`,
+          (octaves > 0 ? "higher" : "lower"),
       );
     else put(note, `${name} instead of ${moved(instead.note)}`);
   }

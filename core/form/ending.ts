@@ -36,6 +36,8 @@ export function endingDifference(
     offset: 0,
     text:
       `bar ${number}: ` +
-      `${closes ? "ends on the tonic instead of leading on" : "leads on instead of ending on the tonic"}`,
+      (closes
+        ? "ends on the tonic instead of leading on"
+        : "leads on instead of ending on the tonic"),
   };
 }

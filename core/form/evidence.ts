@@ -134,7 +134,9 @@ export function evidenceOf(
       "entry",
       WEIGHTS.entry,
       `the ${one.follower} hand takes up what the ${one.leader} began in ` +
-        `${barSpan(score.bars, one.from.bar, one.from.bar) === number(one.entry.bar) ? "it" : `bar ${number(one.from.bar)}`}`,
+        (barSpan(score.bars, one.from.bar, one.from.bar) === number(one.entry.bar)
+          ? "it"
+          : `bar ${number(one.from.bar)}`),
     );
   const byBar = notesByBar(score);
   score.bars.forEach((bar, index) => {

@@ -38,7 +38,9 @@ export function formName(score: Score, sections: readonly Segment[]): FormName |
       name: repeats >= 2 ? "rounded binary" : "ternary",
       caveat:
         `The first section returns after another, ${read}` +
-        `${repeats >= 2 ? ", with both halves repeated" : "; with both halves repeated it would be called rounded binary"}` +
+        (repeats >= 2
+          ? ", with both halves repeated"
+          : "; with both halves repeated it would be called rounded binary") +
         ".",
     };
   if (text === "AB")

@@ -98,20 +98,25 @@ describe("differences", () => {
     const note = (step: string, octave: number, more = "") =>
       `<note>${more.includes("grace") ? "<grace/>" : ""}<pitch><step>${step}</step>` +
       `<octave>${octave}</octave></pitch>` +
-      `${more.includes("grace") ? "" : "<duration>1</duration>"}` +
-      `${more.includes("trill") ? "<notations><ornaments><trill-mark/></ornaments></notations>" : ""}` +
+      (more.includes("grace") ? "" : "<duration>1</duration>") +
+      (more.includes("trill")
+        ? "<notations><ornaments><trill-mark/></ornaments></notations>"
+        : "") +
       "</note>";
     const bar = (number: number, notes: string) =>
       `<measure number="${number}">` +
-      `${number === 1 ? "<attributes><divisions>1</divisions><key><fifths>0</fifths>" + "<mode>major</mode></key></attributes>" : ""}` +
+      (number === 1
+        ? "<attributes><divisions>1</divisions><key><fifths>0</fifths>" +
+          "<mode>major</mode></key></attributes>"
+        : "") +
       `${notes}</measure>`;
     const first = `${note("C", 4)}${note("E", 4)}${note("G", 4)}${note("E", 4)}`;
     const second = `${note("D", 4)}${note("F", 4)}${note("A", 4)}${note("B", 4)}`;
     return readScore(
       change(
         `<score-partwise><part-list/><part id="P1">${bar(1, first)}` +
-          `${bar(2, second)}` +
-          `${bar(3, `${note("A", 5)}${note("B", 5)}${note("A", 5)}${note("G", 5)}`)}` +
+          bar(2, second) +
+          bar(3, `${note("A", 5)}${note("B", 5)}${note("A", 5)}${note("G", 5)}`) +
           `${bar(4, first)}${bar(5, second)}</part>` +
           "</score-partwise>",
       ),

@@ -73,7 +73,9 @@ function beatsOf(score: Score, hand: string): Beat[] {
           .map(
             (onset) =>
               `${toText(subtract(onset.offset, at))} ` +
-              `${onset.notes.map((note) => `${degreeOf(note) - lowest}:${toText(note.length)}`).join("+")}`,
+              onset.notes
+                .map((note) => `${degreeOf(note) - lowest}:${toText(note.length)}`)
+                .join("+"),
           )
           .join("|"),
       });

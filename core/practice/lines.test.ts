@@ -7,7 +7,11 @@ import { cover, earned, linesIn, ridge, unitsOf } from "./index.ts";
 
 const bar = (number: number, staves: readonly string[]) =>
   `<measure number="${number}">` +
-  `${number === 1 ? "<attributes><divisions>4</divisions><time><beats>4</beats>" + `<beat-type>4</beat-type></time><staves>${staves.length}</staves>` + "</attributes>" : ""}` +
+  (number === 1
+    ? "<attributes><divisions>4</divisions><time><beats>4</beats>" +
+      `<beat-type>4</beat-type></time><staves>${staves.length}</staves>` +
+      "</attributes>"
+    : "") +
   `${staves.join("<backup><duration>16</duration></backup>")}</measure>`;
 const note = (step: string, octave: number, staff: number, voice = staff, more = "", grace = "") =>
   `<note>${grace}<pitch><step>${step}</step><octave>${octave}</octave>` +

@@ -120,7 +120,13 @@ describe("reading a score", () => {
     const file =
       `<score-partwise>${list}<part id="V">${measure("1", attributes() + note("E", 5, 8))}</part><part ` +
       `id="P">` +
-      `${measure("1", attributes().replace("</time>", "</time><staves>2</staves>") + staved("C", 4, 1) + "<backup><duration>8</duration></backup>" + staved("C", 3, 2))}` +
+      measure(
+        "1",
+        attributes().replace("</time>", "</time><staves>2</staves>") +
+          staved("C", 4, 1) +
+          "<backup><duration>8</duration></backup>" +
+          staved("C", 3, 2),
+      ) +
       "</part><part " +
       `id="B">${measure("1", attributes() + note("C", 2, 8))}</part>` +
       "</score-partwise>";
@@ -308,7 +314,10 @@ describe("what is accepted all the same", () => {
     const { score } = readFile(
       bytes(
         `<!DOCTYPE score-partwise SYSTEM "http://127.0.0.1:1/x.dtd">` +
-          `${wrap(measure("1", attributes() + note("C", 4, 8)), `<work><work-title>&lt;b&gt;${"x".repeat(300)}</work-title></work>`).replace(/^<\?xml.*?\?>/, "")}`,
+          wrap(
+            measure("1", attributes() + note("C", 4, 8)),
+            `<work><work-title>&lt;b&gt;${"x".repeat(300)}</work-title></work>`,
+          ).replace(/^<\?xml.*?\?>/, ""),
       ),
     );
     expect(score.title.startsWith("<b>x")).toBe(true);

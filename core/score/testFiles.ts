@@ -10,7 +10,7 @@ export const lanterns = readFile(demo("lanterns-on-the-ettle"));
 export const note = (step: string, octave: number, duration: number | string, more = "") =>
   `<note>${more.includes("<grace/>") ? "<grace/>" : ""}<pitch><step>${step}</step>` +
   `<octave>${octave}</octave></pitch>` +
-  `${more.includes("<grace/>") ? "" : `<duration>${duration}</duration>`}` +
+  (more.includes("<grace/>") ? "" : `<duration>${duration}</duration>`) +
   `${more.replace("<grace/>", "")}</note>`;
 export const measure = (number: string, content: string) =>
   `<measure number="${number}">${content}</measure>`;

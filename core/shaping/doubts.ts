@@ -65,16 +65,15 @@ function peakDoubts(score: Score, climax: Place | undefined, shape: Shape): Shap
   const peaks = plateaus(score, shape, peak.level);
   if (peaks.length < 2 || peak.level - Math.min(...points.map((point) => point.level)) < HEARD)
     return [];
+  const bars = peaks.slice(0, 4).map((bar) => number(score, bar));
   return [
     {
       kind: "peaks",
       bar: peaks[0]!,
-      text: `Bars ${peaks
-        .slice(0, 4)
-        .map((bar) => number(score, bar))
-        .join(
-          ", ",
-        )}${peaks.length > 4 ? " and more" : ""} are all ${levelName(peak.level)}, the loudest of the piece. One climax, not ${peaks.length}: set it in the form, and keep the others under it.`,
+      text:
+        `Bars ${bars.join(", ")}${peaks.length > 4 ? " and more" : ""} are all ` +
+        `${levelName(peak.level)}, the loudest of the piece. One climax, not ${peaks.length}: ` +
+        "set it in the form, and keep the others under it.",
     },
   ];
 }
@@ -241,7 +240,10 @@ export function shapeWords(
     if (inside)
       words.push(
         `${TIMING_WORDS[mark.kind]} ` +
-          `${lasts(mark.kind) ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ` + `${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}` : bar(mark.from)}`,
+          (lasts(mark.kind)
+            ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ` +
+              `${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}`
+            : bar(mark.from)),
       );
   }
   for (const touch of touches(shape.touch).filter(mine))
@@ -256,7 +258,7 @@ export function shapeWords(
   if (out.length)
     words.push(
       `bring out ${out.length === 1 ? "a note" : `${out.length} notes`} in ` +
-        `${[...new Set(out.map(bar))].slice(0, 4).join(", ")}`,
+        [...new Set(out.map(bar))].slice(0, 4).join(", "),
     );
   return words;
 }

@@ -15,8 +15,18 @@ export function pieceOf(
 ): Score {
   const measure = (bar: number) =>
     `<measure number="${bar + 1}">` +
-    `${bar === 0 ? "<attributes><divisions>12</divisions><time><beats>4</beats>" + "<beat-type>4</beat-type></time></attributes>" : ""}` +
-    `${[0, 1, 2, 3].map((q) => `${marks[`${bar}:${q}`] ?? ""}<note><pitch><step>${pitches[q]}</step>` + "<octave>4</octave></pitch><duration>12</duration><voice>1</voice>" + `<type>quarter</type>${notes[`${bar}:${q}`] ?? ""}</note>`).join("")}` +
+    (bar === 0
+      ? "<attributes><divisions>12</divisions><time><beats>4</beats>" +
+        "<beat-type>4</beat-type></time></attributes>"
+      : "") +
+    [0, 1, 2, 3]
+      .map(
+        (q) =>
+          `${marks[`${bar}:${q}`] ?? ""}<note><pitch><step>${pitches[q]}</step>` +
+          "<octave>4</octave></pitch><duration>12</duration><voice>1</voice>" +
+          `<type>quarter</type>${notes[`${bar}:${q}`] ?? ""}</note>`,
+      )
+      .join("") +
     `${marks[`${bar}:4`] ?? ""}</measure>`;
   return readFile(
     new TextEncoder().encode(

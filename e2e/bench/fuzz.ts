@@ -133,7 +133,10 @@ for (let i = 0; i < INPUTS; i++) {
   }
 }
 process.stdout.write(
-  `${JSON.stringify({ measure: `damaged score files read or refused, of ${INPUTS}`, ...counts, slowestMs: Math.round(slowest) })}` +
-    `\n`,
+  JSON.stringify({
+    measure: `damaged score files read or refused, of ${INPUTS}`,
+    ...counts,
+    slowestMs: Math.round(slowest),
+  }) + `\n`,
 );
 process.exitCode = counts.crashed + counts.slow ? 1 : 0;

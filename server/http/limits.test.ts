@@ -17,9 +17,16 @@ const file = (bar: string, divisions = "1") =>
   "</part></score-partwise>";
 const parts = (count: number) =>
   "<score-partwise><part-list>" +
-  `${Array.from({ length: count }, (_, i) => `<score-part id="P${i}"><part-name/></score-part>`).join("")}` +
+  Array.from({ length: count }, (_, i) => `<score-part id="P${i}"><part-name/></score-part>`).join(
+    "",
+  ) +
   "</part-list>" +
-  `${Array.from({ length: count }, (_, i) => `<part id="P${i}"><measure number="1"><attributes><divisions>1</divisions>` + `</attributes>${note()}</measure></part>`).join("")}` +
+  Array.from(
+    { length: count },
+    (_, i) =>
+      `<part id="P${i}"><measure number="1"><attributes><divisions>1</divisions>` +
+      `</attributes>${note()}</measure></part>`,
+  ).join("") +
   "</score-partwise>";
 const voices = Array.from({ length: 5000 }, (_, i) => `V:${i + 1}\nCDEF|\n`).join("");
 

@@ -47,7 +47,7 @@ export function reportOf(
       return (
         `bar ${number(note.bar)}, ${note.hand}, beat ` +
         `${beatName(old.bars[note.bar]!, note.offset)}: ${what} ${value} on ` +
-        `${spokenName(note.pitch)}`
+        spokenName(note.pitch)
       );
     });
   const marksGone = before.marks

@@ -181,7 +181,9 @@ describe("fingers of a stored piece", () => {
     "</note>";
   const bar = (n: number, right: string, left: string) =>
     `<measure number="${n}">` +
-    `${n === 1 ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>" : ""}` +
+    (n === 1
+      ? "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>"
+      : "") +
     `${right}<backup>` +
     `<duration>4</duration></backup>${left}</measure>`;
   const line = (...steps: [string, number][]) => steps.map((one) => note(one, 1, 1)).join("");

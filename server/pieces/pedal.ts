@@ -81,7 +81,7 @@ export const pedalHandlers = (studio: Studio): Made => ({
           text:
             `bar ${score.bars[bar]!.number}, beat ` +
             `${beatName(score.bars[bar]!, offset)}: ` +
-            `${worst!.map((key) => pitchText(key, fifths)).join(" against ")}`,
+            worst!.map((key) => pitchText(key, fifths)).join(" against "),
         };
       }),
     };

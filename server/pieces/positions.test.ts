@@ -6,7 +6,15 @@ const at = (path = "") => `/api/pieces/${id}${path}`;
 const tune = (...bars: string[][]) =>
   "<score-partwise><part-list><score-part " +
   `id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">` +
-  `${bars.map((pitches, i) => `<measure number="${i + 1}">` + `${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>"}` + `${pitches.map((pitch) => `<note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch>` + "<duration>1</duration></note>").join("")}` + "</measure>").join("")}` +
+  bars
+    .map(
+      (pitches, i) =>
+        `<measure number="${i + 1}">` +
+        `${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>"}` +
+        `${pitches.map((pitch) => `<note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch>` + "<duration>1</duration></note>").join("")}` +
+        "</measure>",
+    )
+    .join("") +
   "</part>" +
   "</score-partwise>";
 const whole = (from: number, to: number) => ({

@@ -66,7 +66,10 @@ function byLesson(clock: Clock) {
   const { lessonWeekday: at, lessonTime: begins } = students;
   return [
     asc(
-      sql`(${at} - ${day}::int + 7) % 7 + case when ${begins} is null then null when ${at} = ${day}::int and ${begins} < ${time} then 7 else 0 end`,
+      sql`(${at} - ${day}::int + 7) % 7 + case
+        when ${begins} is null then null
+        when ${at} = ${day}::int and ${begins} < ${time} then 7
+        else 0 end`,
     ),
     asc(begins),
     asc(students.name),

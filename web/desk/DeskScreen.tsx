@@ -193,7 +193,7 @@ export function DeskScreen() {
           {[
             ridge.data?.stage,
             `${form.newBars} of ${form.bars} bars new` +
-              `${form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ""}`,
+              (form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ""),
             piece.key,
             piece.metre,
             piece.composer,

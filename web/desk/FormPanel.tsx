@@ -63,7 +63,7 @@ export function FormPanel({
             heading={
               `${chosen.from === chosen.to ? "Bar" : "Bars"} ` +
               `${barSpan(score.bars, chosen.from, chosen.to)} · ` +
-              `${newText(form, chosen.from, chosen.to)}`
+              newText(form, chosen.from, chosen.to)
             }
             action="Name this section"
             onSave={(draft) =>

@@ -47,8 +47,8 @@ export function HandsStrip({
   const [now, next] = [line[at]?.notes ?? [], line[at + 1]?.notes ?? []];
   const { Board } = viewOf(piece.instrument);
   const label =
-    `${handName(instrument(piece.instrument), hand)}` +
-    `${now[0] ? `, bar ${score.bars[now[0].bar]!.number}` : ""}`;
+    handName(instrument(piece.instrument), hand) +
+    (now[0] ? `, bar ${score.bars[now[0].bar]!.number}` : "");
   const [from, to] = chosen ? [chosen.from, chosen.to] : [now[0]?.bar ?? 0, (now[0]?.bar ?? 0) + 1];
   // the views are of hands on keys
   if (!Board) return <NotesHere notes={now} said={said} label={label} />;

@@ -27,27 +27,59 @@ async function attempt<T>(work: (db: IDBPDatabase) => Promise<T>, otherwise: T):
   }
 }
 
+// The database answers later, and a page that is left in between takes its turn along: until then
+// an entry stands in the storage that writes at once.
+const AT_ONCE = "yarrow-ridge-edit ";
+function note(entries: readonly Entry[]): void {
+  try {
+    for (const one of entries) localStorage.setItem(AT_ONCE + one.id, JSON.stringify(one));
+  } catch {
+    // full, or not allowed: the database has it a moment later
+  }
+}
+function strike(ids: readonly string[]): void {
+  try {
+    for (const id of ids) localStorage.removeItem(AT_ONCE + id);
+  } catch {
+    // not allowed, so nothing stands there
+  }
+}
+function noted(): Entry[] {
+  try {
+    return Object.keys(localStorage)
+      .filter((key) => key.startsWith(AT_ONCE))
+      .map((key) => JSON.parse(localStorage.getItem(key)!) as Entry);
+  } catch {
+    return [];
+  }
+}
+
 /** Whether this browser keeps things over a reload. */
 export const keeps = (): boolean => !broken;
 
-/** Puts entries down on the device; they are there once this resolves. */
-export const keep = (entries: readonly Entry[]): Promise<unknown> =>
-  attempt(async (db) => {
+/** Puts entries down on the device: safe from leaving at once, from everything once it resolves. */
+export function keep(entries: readonly Entry[]): Promise<unknown> {
+  note(entries);
+  return attempt(async (db) => {
     const turn = db.transaction(WAITING, "readwrite", { durability: "strict" });
     await Promise.all([...entries.map((one) => turn.store.put(one)), turn.done]);
+    strike(entries.map(({ id }) => id));
   }, undefined);
+}
 
-export const forget = (ids: readonly string[]): Promise<unknown> =>
-  attempt(async (db) => {
+export function forget(ids: readonly string[]): Promise<unknown> {
+  strike(ids);
+  return attempt(async (db) => {
     const turn = db.transaction(WAITING, "readwrite");
     await Promise.all([...ids.map((id) => turn.store.delete(id)), turn.done]);
   }, undefined);
+}
 
-export const kept = (): Promise<Entry[]> =>
-  attempt(
-    async (db) => ((await db.getAll(WAITING)) as Entry[]).sort((a, b) => a.order - b.order),
-    [],
-  );
+export async function kept(): Promise<Entry[]> {
+  const stored = await attempt((db) => db.getAll(WAITING) as Promise<Entry[]>, []);
+  const newest = new Map([...stored, ...noted()].map((one) => [one.id, one]));
+  return [...newest.values()].sort((a, b) => a.order - b.order);
+}
 
 /** A single thing remembered on the device. */
 export const remember = (key: string, value: unknown): Promise<unknown> =>

@@ -205,7 +205,11 @@ function PageWork({
           {page.marks.length === 0
             ? "no bars marked"
             : "bars " +
-              `${barSpan(score.bars, Math.min(...page.marks.map((one) => one.bar)), Math.max(...page.marks.map((one) => one.bar)))}`}
+              barSpan(
+                score.bars,
+                Math.min(...page.marks.map((one) => one.bar)),
+                Math.max(...page.marks.map((one) => one.bar)),
+              )}
         </p>
         <Button
           variant={page.marks.length ? "outlined" : "contained"}

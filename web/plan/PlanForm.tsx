@@ -149,7 +149,7 @@ export function PlanForm({
               label={
                 `${section.name}, ` +
                 `${section.from.bar === lastBarOf(section.to) ? "bar" : "bars"} ` +
-                `${barSpan(score.bars, section.from.bar, lastBarOf(section.to))}`
+                barSpan(score.bars, section.from.bar, lastBarOf(section.to))
               }
               control={
                 <Checkbox

@@ -23,8 +23,8 @@ export function Staircase({
           key={tempo}
           data-gap={tempo === goal && steps.at(-1) !== goal ? "yes" : undefined}
           className={
-            `${tempo === step && !finished ? "now" : tempo <= secure ? "earned" : ""}` +
-            `${tempo === goal ? " goal" : ""}`
+            (tempo === step && !finished ? "now" : tempo <= secure ? "earned" : "") +
+            (tempo === goal ? " goal" : "")
           }
           aria-current={tempo === step ? "step" : undefined}
         >

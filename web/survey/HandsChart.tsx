@@ -46,7 +46,7 @@ export function HandsChart({
                 type="button"
                 title={
                   `bar ${barSpan(bars, bar, bar)}: ${role}` +
-                  `${odd.includes(bar) ? ", unlike the bars around it" : ""}`
+                  (odd.includes(bar) ? ", unlike the bars around it" : "")
                 }
                 aria-label={`${hands[h]}, bar ${barSpan(bars, bar, bar)}: ${role}`}
                 className={odd.includes(bar) ? "hands-cell odd" : "hands-cell"}

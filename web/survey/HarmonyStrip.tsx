@@ -26,7 +26,16 @@ const chordsText = (bar: Bar, chords: Chords): string => {
     );
   return (
     `bar ${bar.number}: ` +
-    `${[chords.map((chord) => `${signed(chord.name)} (${chord.numeral}) on ` + `${beatName(bar, fromNumber(chord.offset))}`).join(", "), ...told].join("; ")}`
+    [
+      chords
+        .map(
+          (chord) =>
+            `${signed(chord.name)} (${chord.numeral}) on ` +
+            `${beatName(bar, fromNumber(chord.offset))}`,
+        )
+        .join(", "),
+      ...told,
+    ].join("; ")
   );
 };
 

@@ -50,7 +50,12 @@ export function numeralOf(chord: Chord, key: Tonality, next: Chord | undefined):
   ) {
     return (
       `${figured("V", chord.kind, chord.root, chord.bass)}/` +
-      `${figured(DEGREES[key.mode][(next.root - key.tonic + 12) % 12]!, { ...next.kind, tones: KINDS[0]!.tones }, next.root, next.root)}`
+      figured(
+        DEGREES[key.mode][(next.root - key.tonic + 12) % 12]!,
+        { ...next.kind, tones: KINDS[0]!.tones },
+        next.root,
+        next.root,
+      )
     );
   }
   return figured(DEGREES[key.mode][by]!, chord.kind, chord.root, chord.bass);

@@ -107,7 +107,7 @@ function outsideOf(score: Score, { name, compass: keys }: SurveyedOn): Spot[] {
     const text =
       `${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} ` +
       `is ${note.midi < compass[0] ? "below" : "above"} the ` +
-      `${name.toLowerCase()}`;
+      name.toLowerCase();
     found.set(`${note.bar} ${text}`, { bar: note.bar, hand: note.hand, text });
   }
   return [...found.values()];

@@ -63,7 +63,14 @@ describe("in the small", () => {
   const bars = (count: number, left: string) =>
     readScore(
       `<score-partwise><part-list/><part id="P1">` +
-        `${Array.from({ length: count }, (_, i) => `<measure number="${i + 1}">` + `${i ? "" : "<attributes><divisions>6</divisions><time><beats>2</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>"}` + `${["C", "D", "E", "F", "G", "A"].map(triplet).join("")}<backup>` + `<duration>12</duration></backup>${left}</measure>`).join("")}` +
+        Array.from(
+          { length: count },
+          (_, i) =>
+            `<measure number="${i + 1}">` +
+            `${i ? "" : "<attributes><divisions>6</divisions><time><beats>2</beats><beat-type>4</beat-type></time><staves>2</staves></attributes>"}` +
+            `${["C", "D", "E", "F", "G", "A"].map(triplet).join("")}<backup>` +
+            `<duration>12</duration></backup>${left}</measure>`,
+        ).join("") +
         "</part>" +
         "</score-partwise>",
     ).score;

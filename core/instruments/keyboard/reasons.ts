@@ -183,7 +183,7 @@ export function reasonOf(
     const moment = solved.line.moments[at]!;
     parts.push(
       `${said(grip)} instead of ${said(solved.line.ways[at]![first[at]!]!)} on ` +
-        `${moment.notes.map((note) => nameOf(note)).join(" ")}`,
+        moment.notes.map((note) => nameOf(note)).join(" "),
     );
   }
   return `${parts.join("; ")}.`;

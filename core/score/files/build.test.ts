@@ -69,7 +69,7 @@ it("comes out of the reader as it went in: 300 generated pieces of two hands", (
           .map(
             (note) =>
               `${note.hand} ${toText(note.offset)} ${note.pitch.step}${note.pitch.alter}${note.pitch.octave} ` +
-              `${toText(note.length)}`,
+              toText(note.length),
           )
           .sort(),
       );
@@ -80,7 +80,7 @@ it("comes out of the reader as it went in: 300 generated pieces of two hands", (
               event.pitches.map(
                 (one) =>
                   `${h ? "left" : "right"} ${toText(event.at)} ${one.step}${one.alter}${one.octave} ` +
-                  `${toText(event.length)}`,
+                  toText(event.length),
               ),
             ),
           )

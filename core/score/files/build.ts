@@ -153,7 +153,8 @@ export function buildXml({ title, composer, clefs, bars }: BuiltScore): string {
   });
   return (
     `<?xml version="1.0" encoding="UTF-8"?>
-<score-partwise version="4.0"><work><work-title>${escape(title)}</work-title></work><identification><creator type="composer">${escape(composer)}</creator></identification>` +
+<score-partwise version="4.0"><work><work-title>${escape(title)}</work-title></work>` +
+    `<identification><creator type="composer">${escape(composer)}</creator></identification>` +
     "<part-list><score-part " +
     `id="P1"><part-name></part-name></score-part></part-list><part id="P1">\n${measures.join("\n")}\n</part>` +
     "</score-partwise>"
@@ -167,12 +168,22 @@ function attributes(
   clefs: readonly ("G" | "F")[],
 ): string {
   const inside =
-    `${index === 0 ? `<divisions>${divisions}</divisions>` : ""}` +
-    `${key ? `<key><fifths>${key.fifths}</fifths>${key.mode ? `<mode>${key.mode}</mode>` : ""}</key>` : ""}` +
-    `${metre ? `<time><beats>${metre.beats}</beats><beat-type>${metre.beatType}</beat-type></time>` : ""}` +
+    (index === 0 ? `<divisions>${divisions}</divisions>` : "") +
+    (key
+      ? `<key><fifths>${key.fifths}</fifths>${key.mode ? `<mode>${key.mode}</mode>` : ""}</key>`
+      : "") +
+    (metre
+      ? `<time><beats>${metre.beats}</beats><beat-type>${metre.beatType}</beat-type></time>`
+      : "") +
     (index === 0
-      ? `${clefs.length > 1 ? `<staves>${clefs.length}</staves>` : ""}` +
-        `${clefs.map((clef, i) => `<clef${clefs.length > 1 ? ` number="${i + 1}"` : ""}><sign>${clef}</sign>` + `<line>${clef === "G" ? 2 : 4}</line></clef>`).join("")}`
+      ? (clefs.length > 1 ? `<staves>${clefs.length}</staves>` : "") +
+        clefs
+          .map(
+            (clef, i) =>
+              `<clef${clefs.length > 1 ? ` number="${i + 1}"` : ""}><sign>${clef}</sign>` +
+              `<line>${clef === "G" ? 2 : 4}</line></clef>`,
+          )
+          .join("")
       : "");
   return inside ? `<attributes>${inside}</attributes>` : "";
 }
@@ -186,7 +197,7 @@ function directions(
   const put = (type: string, sound = "", offset = 0) =>
     found.push(
       `<direction placement="above"><direction-type>${type}</direction-type>` +
-        `${offset ? `<offset>${offset}</offset>` : ""}` +
+        (offset ? `<offset>${offset}</offset>` : "") +
         `${staves > 1 ? "<staff>1</staff>" : ""}${sound ? `<sound ${sound}/>` : ""}` +
         "</direction>",
     );
@@ -209,15 +220,20 @@ function directions(
 const barlineLeft = ({ repeatStart, endingStart }: BuiltBar): string =>
   repeatStart || endingStart !== undefined
     ? `<barline location="left">` +
-      `${endingStart === undefined ? "" : `<ending number="${escape(endingStart)}" type="start">` + `${escape(endingStart)}</ending>`}` +
+      (endingStart === undefined
+        ? ""
+        : `<ending number="${escape(endingStart)}" type="start">` +
+          `${escape(endingStart)}</ending>`) +
       `${repeatStart ? '<repeat direction="forward"/>' : ""}</barline>`
     : "";
 
 const barlineRight = ({ repeatEnd, endingStop }: BuiltBar): string =>
   repeatEnd || endingStop
     ? `<barline location="right">` +
-      `${endingStop ? `<ending number="${escape(endingStop)}" type="stop"/>` : ""}` +
-      `${repeatEnd ? `<repeat direction="backward"${repeatEnd > 2 ? ` times="${repeatEnd}"` : ""}/>` : ""}` +
+      (endingStop ? `<ending number="${escape(endingStop)}" type="stop"/>` : "") +
+      (repeatEnd
+        ? `<repeat direction="backward"${repeatEnd > 2 ? ` times="${repeatEnd}"` : ""}/>`
+        : "") +
       "</barline>"
     : "";
 
@@ -267,7 +283,7 @@ const KINDS: Readonly<Record<string, string>> = {
 };
 const stepXml = (name: string, text: string): string =>
   `<${name}-step>${text[0]}</${name}-step>` +
-  `${text[1] ? `<${name}-alter>${text[1] === "#" ? 1 : -1}</${name}-alter>` : ""}`;
+  (text[1] ? `<${name}-alter>${text[1] === "#" ? 1 : -1}</${name}-alter>` : "");
 
 /** A chord symbol; what is no chord stands as words. */
 function harmonyXml(text: string): string {
@@ -325,8 +341,8 @@ function notes(
             const inside =
               `${stop ? '<tied type="stop"/>' : ""}${start ? '<tied type="start"/>' : ""}` +
               `${ornaments}${technical}` +
-              `${first && event.staccato ? "<articulations><staccato/></articulations>" : ""}` +
-              `${first && event.fermata ? "<fermata/>" : ""}`;
+              (first && event.staccato ? "<articulations><staccato/></articulations>" : "") +
+              (first && event.fermata ? "<fermata/>" : "");
             return (
               `<note>${p ? "<chord/>" : ""}${pitchXml(pitch)}${duration}` +
               `${stop ? '<tie type="stop"/>' : ""}${start ? '<tie type="start"/>' : ""}` +

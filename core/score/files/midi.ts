@@ -149,7 +149,7 @@ export function midiToXml(bytes: Uint8Array, name: string): { xml: string; warni
       message:
         "The file is MIDI, which knows keys and times but no notation. Guessed: " +
         `note lengths${heard.metres.length ? "" : ", the metre (4/4)"}` +
-        `${heard.keys.length ? "" : ", the spelling"}` +
+        (heard.keys.length ? "" : ", the spelling") +
         `${guessed ? ", and which hand plays what" : ""}.`,
     },
   ];

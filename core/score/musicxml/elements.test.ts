@@ -188,7 +188,7 @@ it("draws every bar of a long rest and of a repeated bar, so that each can be po
   const { score: read, xml } = readScore(
     `<score-partwise version="4.0"><part-list><score-part ` +
       `id="P1"><part-name/></score-part></part-list><part id="P1">` +
-      `${bars.map((bar, i) => `<measure number="${i + 1}">${bar}</measure>`).join("")}` +
+      bars.map((bar, i) => `<measure number="${i + 1}">${bar}</measure>`).join("") +
       "</part>" +
       "</score-partwise>",
   );

@@ -64,8 +64,8 @@ function noteXml(note: GeneratedNote, staff: number, voice: number): string {
   const notations =
     note.staccato || note.finger
       ? "<notations>" +
-        `${note.staccato ? "<articulations><staccato/></articulations>" : ""}` +
-        `${note.finger ? `<technical><fingering>${note.finger}</fingering></technical>` : ""}` +
+        (note.staccato ? "<articulations><staccato/></articulations>" : "") +
+        (note.finger ? `<technical><fingering>${note.finger}</fingering></technical>` : "") +
         "</notations>"
       : "";
   const duration = `<duration>${note.length}</duration>`;
@@ -75,7 +75,7 @@ function noteXml(note: GeneratedNote, staff: number, voice: number): string {
   const first = `<note>${pitch}${duration}${tie}${place}${notations}</note>`;
   const third =
     "<note><chord/>" +
-    `${pitch.replace(/<octave>\d/, `<octave>${(note.octave % 6) + 1}`)}` +
+    pitch.replace(/<octave>\d/, `<octave>${(note.octave % 6) + 1}`) +
     `${duration}${place}</note>`;
   return note.kind === "chord" ? first + third : first;
 }

@@ -310,7 +310,9 @@ export function writeShape(
     words(
       touch.from,
       `${hand(touch.hand)} ` +
-        `${touch.share >= 0.95 ? "legato" : `detached, ${Math.round(touch.share * 100)} % of each note`}`,
+        (touch.share >= 0.95
+          ? "legato"
+          : `detached, ${Math.round(touch.share * 100)} % of each note`),
     );
   const out = new Set(shape.out);
   measures.forEach((measure, bar) => {

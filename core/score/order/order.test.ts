@@ -17,7 +17,9 @@ function xmlOf(...bars: string[]): string {
     const [before = "", after = ""] = inside.split("~");
     return (
       `<measure number="${i + 1}">` +
-      `${i ? "" : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>"}` +
+      (i
+        ? ""
+        : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>") +
       `${before}<note>` +
       `<pitch><step>${"CDEFGAB"[i % 7]}</step><octave>${4 + Math.floor(i / 7)}</octave>` +
       `</pitch><duration>4</duration><type>whole</type></note>${after}</measure>`

@@ -120,7 +120,10 @@ function wave(from: number, to: number, y: number): string {
   const step = (to - from) / count;
   return (
     ` L ${from} ${y}` +
-    `${Array.from({ length: count }, (_, i) => ` q ${step / 2} ${i % 2 ? TALL * 0.7 : -TALL * 0.7} ${step} 0`).join("")}`
+    Array.from(
+      { length: count },
+      (_, i) => ` q ${step / 2} ${i % 2 ? TALL * 0.7 : -TALL * 0.7} ${step} 0`,
+    ).join("")
   );
 }
 

@@ -132,7 +132,7 @@ export function PedalStrip({ score, marks: written, chosen, onChoose }: StripPro
       <span className="small soft">
         {marks.length
           ? "solid: pedal down; upright lines: changes" +
-            `${clarity ? "; hanging from the top: how muddy the suggestion would be" : ""}`
+            (clarity ? "; hanging from the top: how muddy the suggestion would be" : "")
           : "no pedal marks yet"}
       </span>
     </>
