@@ -106,4 +106,6 @@ export const Problem = Type.Object({
 export const Span = { from: PlaceIn, to: PlaceIn };
 export const NoteId = Type.String({ minLength: 1, maxLength: 100, description: "note id" });
 export const PlaceText = Type.Object({ bar: Type.Integer(), offset: Type.String() });
+/** What was erased for good. */
+export const Erased = Type.Object({ id: Type.String() });
 export const Saved = Type.Object({ revision: Type.Integer() });

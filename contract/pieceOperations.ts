@@ -1,6 +1,6 @@
 import { Score } from "./score.ts";
 import { Type } from "@sinclair/typebox";
-import { Listed, Page } from "./common.ts";
+import { Erased, Instrument, Listed, Page } from "./common.ts";
 import * as pieces from "./pieces.ts";
 import * as surveys from "./survey.ts";
 import { op } from "./operation.ts";
@@ -21,7 +21,7 @@ export const pieceOperations = {
     path: "/api/pieces",
     summary: "Pieces, searched and paged",
     status: 200,
-    query: Type.Object(Page),
+    query: Type.Object({ ...Page, instrument: Type.Optional(Instrument) }),
     response: Listed(pieces.PieceSummary),
   }),
   addPiece: op({
@@ -100,6 +100,13 @@ export const pieceOperations = {
     summary: "One piece",
     status: 200,
     response: pieces.Piece,
+  }),
+  removePiece: op({
+    method: "delete",
+    path: "/api/pieces/:id",
+    summary: "Erases an archived piece for good, with everything written into it",
+    status: 200,
+    response: Erased,
   }),
   editPiece: op({
     method: "patch",
@@ -229,8 +236,9 @@ export const pieceOperations = {
   exportScore: op({
     method: "get",
     path: "/api/pieces/:id/export.musicxml",
-    summary: "The marked score",
+    summary: "The marked score, of the teacher's layer or another; `printed` is as it came",
     status: 200,
+    query: Type.Object({ layer: Type.Optional(Type.String({ maxLength: 120 })) }),
     produces: "application/vnd.recordare.musicxml+xml",
   }),
   copyPiece: op({

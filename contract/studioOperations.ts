@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { Listed, Page, IsoDate } from "./common.ts";
+import { Erased, Listed, Page, IsoDate } from "./common.ts";
 import * as studio from "./studio.ts";
 import { op } from "./operation.ts";
 
@@ -76,6 +76,14 @@ export const studioOperations = {
     response: studio.Student,
   }),
 
+  removeStudent: op({
+    method: "delete",
+    path: "/api/students/:id",
+    summary: "Erases an archived student for good, with plans, cards and tries",
+    status: 200,
+    response: Erased,
+  }),
+
   listAssignments: op({
     method: "get",
     path: "/api/assignments",
@@ -110,6 +118,13 @@ export const studioOperations = {
     status: 200,
     body: studio.AssignmentEdit,
     response: studio.Assignment,
+  }),
+  removeAssignment: op({
+    method: "delete",
+    path: "/api/assignments/:id",
+    summary: "Erases what was put away for good, with its plans, cards and tries",
+    status: 200,
+    response: Erased,
   }),
   ridge: op({
     method: "get",

@@ -6,6 +6,11 @@ import { demo, studio } from "./studio.ts";
 // The desk in the small: choosing, naming, fingering, undoing, in the real browser.
 const here = studio();
 let page: Page;
+const otherHand = async () => {
+  await page.keyboard.down("Shift");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.up("Shift");
+};
 beforeAll(() => {
   page = here.page();
 });
@@ -59,7 +64,9 @@ it("names a section that begins mid-bar inside another, edits it, and takes that
   await press(page, "Save");
   await says(page, "cell");
   await press(page, "Remove section cell");
-  await page.waitForFunction(() => !document.body.innerText.includes("cell"));
+  await page.waitForFunction(
+    () => !document.querySelector<HTMLElement>(".desk-side")!.innerText.includes("cell"),
+  );
   await page.keyboard.down("Control");
   await page.keyboard.press("z");
   await page.keyboard.press("z");
@@ -100,7 +107,7 @@ it("fingers chords and either hand by keyboard, rubs out, and keeps what is type
     [78, "4"],
   ]);
   expect(written.every((one) => one.hand === "right")).toBe(true);
-  await page.keyboard.press("Tab");
+  await otherHand();
   await says(page, "left hand");
   await page.keyboard.press("5");
   await wait(7);
@@ -171,7 +178,7 @@ it("says plainly that nothing is proposed for other instruments, and takes their
   expect(await page.$(".keyboard")).toBeNull();
   await says(page, "Plucking finger");
   // its own tuning, which undo takes back
-  await press(page, "Print, save, edit");
+  await press(page, "Edit the piece");
   await press(page, /^How the guitar is set up/);
   await fill(page, "Capo at fret", "2");
   await (await page.waitForSelector("[role=dialog] .MuiButton-contained"))!.click();
@@ -216,8 +223,8 @@ it("takes toe and heel for the organ’s feet by their letters", async () => {
   await press(page, "Hands");
   await page.keyboard.press("ArrowRight");
   await page.waitForSelector(".mark-note");
-  await page.keyboard.press("Tab");
-  await page.keyboard.press("Tab");
+  await otherHand();
+  await otherHand();
   await says(page, "toe or heel");
   await page.keyboard.press("h");
   await page.keyboard.press("t");
@@ -266,7 +273,7 @@ it("says how an organ’s two staves were read, and reads them otherwise in one 
   await page.keyboard.up("Control");
   await until(async () => (await hands()) === "right,left,feet");
   // the menu has the same choice, and what is chosen there is not asked again
-  await press(page, "Print, save, edit");
+  await press(page, "Edit the piece");
   await press(page, /^How its staves are read/);
   await press(page, "Read it so");
   await page.waitForFunction(() => !document.body.innerText.includes("They were read as"));
@@ -306,7 +313,7 @@ it("is worked by keyboard: ridge, strata, zoom, the list of keys", async () => {
 it("edits title and instrument, finds pieces by name, and shows markup as text", async () => {
   const id = await bring(demo("lanterns-on-the-ettle"));
   await open(id);
-  await press(page, "Print, save, edit");
+  await press(page, "Edit the piece");
   await press(page, /^Title, composer/);
   await fill(page, "Title", "<i>Lamps</i> & boats");
   await press(page, /^Save$/);

@@ -76,6 +76,8 @@ it("suggests fingers for a small hand with ways to compare, fills the return, an
     other,
   );
   expect((await pressed()).find(([name]) => name === other)).toEqual([other, "true"]);
+  // elsewhere nothing is pencilled before it is asked for
+  await press(page, "Pencil them there too");
   await page.keyboard.press("b");
   await says(page, "fingers in pencil");
   const written = async () => (await json<Marks>(`/api/pieces/${id}/annotations`)).fingerings;

@@ -51,6 +51,8 @@ function copyProgram(): void {
       recursive: true,
       filter: (path) => !/\/(node_modules|dist|data)$/.test(path),
     });
+  // the help shows the pictures, the about page the licences
+  cpSync(join(root, "docs"), join(copy, "docs"), { recursive: true });
   for (const file of ["package.json", "tsconfig.json"]) cpSync(join(root, file), join(copy, file));
   // packages are those of the program, but for its own parts
   const modules = join(copy, "node_modules");

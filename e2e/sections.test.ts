@@ -46,7 +46,7 @@ const section = (name: string, from: number, to: number) => ({
 });
 
 async function dragEdge(label: string, toAxis: number, alt = false): Promise<void> {
-  const handle = (await (await page.waitForSelector(`[aria-label="${label}"]`))!.boundingBox())!;
+  const handle = (await (await page.waitForSelector(`[data-edge="${label}"]`))!.boundingBox())!;
   const axis = (await (await page.$(".boundary-axis"))!.boundingBox())!;
   await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
   await page.mouse.down();
@@ -64,18 +64,23 @@ it("moves the boundary two sections share, to a bar or a beat, and takes it back
   });
   await open(page, id);
   await press(page, "Form");
-  await dragEdge("A ends", 10.1 / 24);
+  await dragEdge("A to", 10.1 / 24);
   await until(() => places(id), ["A 0+0 10+0", "B 10+0 16+0"]);
   await press(page, /^beat$/);
   // bars of three quarters: two thirds of bar 9
-  await dragEdge("B begins", 9.66 / 24);
+  await dragEdge("B from", 9.66 / 24);
   await until(() => places(id), ["A 0+0 9+2", "B 9+2 16+0"]);
   await press(page, "Undo");
   await until(() => places(id), ["A 0+0 10+0", "B 10+0 16+0"]);
   // an elision: the end of one is the beginning of the other
-  await dragEdge("A ends", 11 / 24, true);
+  await dragEdge("A to", 11 / 24, true);
   await until(() => places(id), ["A 0+0 11+0", "B 10+0 16+0"]);
-  await (await page.$('[aria-label="B ends"]'))!.focus();
+  // the keys go from boundary to boundary and move one
+  await (await page.$(".boundary-axis"))!.focus();
+  await page.keyboard.press("ArrowDown");
+  expect(await page.$eval(".boundary-axis", (one) => one.getAttribute("aria-valuetext"))).toMatch(
+    /^B ends/,
+  );
   await page.keyboard.press("ArrowLeft");
   await until(() => places(id), ["A 0+0 11+0", "B 10+0 15+2"]);
   await page.keyboard.down("Control");

@@ -7,6 +7,8 @@ import { fileURLToPath } from "node:url";
 export const root = fileURLToPath(new URL("..", import.meta.url));
 
 export interface RunningServer {
+  /** Its data. */
+  readonly folder: string;
   readonly url: string;
   /** Ends it the hard way and starts it again on the same data. */
   readonly killAndRestart: () => Promise<string>;
@@ -56,6 +58,7 @@ export async function startServerOf(
     });
   const url = await begin();
   return {
+    folder,
     url,
     killAndRestart: async () => {
       await end("SIGKILL");

@@ -50,8 +50,7 @@ it("drags the printed curve into one’s own, moves a point by key, and takes bo
     (now) => now?.loudness?.some((point) => point.bar === 60 && point.level === 8) ?? false,
   );
   // louder than the climax the printed marks have: it is said at once
-  await page.waitForSelector('[aria-label="Loudness, bar 60"]');
-  await page.focus('[aria-label="Loudness, bar 60"]');
+  await page.waitForFunction(() => document.activeElement?.className === "shape-field");
   await page.keyboard.press("ArrowDown");
   await until(
     (now) => now?.loudness?.some((point) => point.bar === 60 && point.level === 7.5) ?? false,

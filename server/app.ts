@@ -6,6 +6,7 @@ import { Hono, type MiddlewareHandler } from "hono";
 import { compress } from "hono/compress";
 import { assignmentHandlers } from "./assignments/handlers.ts";
 import { copyHandlers } from "./copies/handlers.ts";
+import { eraseHandlers } from "./erase.ts";
 import { limitBody } from "./http/limit.ts";
 import { openapi } from "./http/openapi.ts";
 import { onError, problem } from "./http/problems.ts";
@@ -78,6 +79,7 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
     ...assignmentHandlers(studio),
     ...planHandlers(studio),
     ...practiceHandlers(studio),
+    ...eraseHandlers(studio),
     ...workHandlers(),
     ...copyHandlers(studio),
   });

@@ -6,6 +6,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { Waiting } from "./shell/Waiting.tsx";
 import { Guard } from "./shell/Guard.tsx";
 import { Frame } from "./shell/Frame.tsx";
+import { useFocusKept } from "./shell/useFocusKept.ts";
 import { NotHere } from "./shell/NotHere.tsx";
 import { useTheme } from "./look/theme.ts";
 import { StudioScreen } from "./studio/StudioScreen.tsx";
@@ -40,6 +41,12 @@ const ArchiveScreen = lazy(() =>
 const CopiesScreen = lazy(() =>
   import("./studio/CopiesScreen.tsx").then((module) => ({ default: module.CopiesScreen })),
 );
+const HelpScreen = lazy(() =>
+  import("./help/HelpScreen.tsx").then((module) => ({ default: module.HelpScreen })),
+);
+const AboutScreen = lazy(() =>
+  import("./help/AboutScreen.tsx").then((module) => ({ default: module.AboutScreen })),
+);
 const PagesScreen = lazy(() =>
   import("./pages/PagesScreen.tsx").then((module) => ({ default: module.PagesScreen })),
 );
@@ -64,6 +71,7 @@ openOutbox(queries, hooksFor);
 
 export function App() {
   const theme = useTheme();
+  useFocusKept();
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
@@ -80,6 +88,8 @@ export function App() {
                   <Route element={<Frame />}>
                     <Route index element={<StudioScreen />} />
                     <Route path="archive" element={<ArchiveScreen />} />
+                    <Route path="help" element={<HelpScreen />} />
+                    <Route path="about" element={<AboutScreen />} />
                     <Route path="copies" element={<CopiesScreen />} />
                     <Route path="students/:id" element={<StudentScreen />} />
                     <Route path="pieces/:id" element={<DeskScreen />} />

@@ -69,7 +69,7 @@ export {
   shapeRecord,
   type ShapeRecord,
 } from "./musicxml/shapeFile.ts";
-export { beatLength, lead } from "./model/beats.ts";
+export { beatLength, beatSign, lead } from "./model/beats.ts";
 export type {
   Beat,
   ControllerSet,

@@ -1,6 +1,6 @@
 import { asc, eq } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
-import { strToU8, zipSync, type Zippable } from "fflate";
+import { strToU8, zip, type AsyncZippable } from "fflate";
 import { migrationsApplied } from "../db/open.ts";
 import type { Database } from "../db/open.ts";
 import { pieces } from "../db/schema.ts";
@@ -79,7 +79,7 @@ export async function writeCopy(
   pieceId?: string,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const names = pieceId === undefined ? (Object.keys(TABLES) as TableName[]) : OF_A_PIECE;
-  const files: Zippable = { "READ ME.txt": strToU8(READ_ME) };
+  const files: AsyncZippable = { "READ ME.txt": strToU8(READ_ME) };
   const counts: Record<string, number> = {};
   for (const name of names) {
     const columns = columnsOf(name);
@@ -106,5 +106,8 @@ export async function writeCopy(
     rows: counts,
   };
   files["studio.json"] = strToU8(JSON.stringify(manifest, null, 1));
-  return zipSync(files, { level: 6 });
+  // packed in threads of its own: nobody else waits for it
+  return new Promise((resolve, reject) => {
+    zip(files, { level: 6 }, (error, packed) => (error ? reject(error) : resolve(packed)));
+  });
 }

@@ -57,6 +57,22 @@ const ofPieces = (studio: Studio) => ({
   ...correctionHandlers(studio),
 });
 
+/** The layer of nothing but what came with the file. */
+const PRINTED = "printed";
+
+/** A layer lies over the teacher's; as printed, there is none. */
+const layersUnder = (layer: string): string[] =>
+  layer === PRINTED ? [] : [...new Set([TEACHER, layer])];
+
+/** What is said of notes in a layer, over what the teacher says of them. */
+async function notesOver(db: Studio["db"], pieceId: string, layer: string) {
+  const found = new Map<string, Awaited<ReturnType<typeof noteRows>>[number]>();
+  for (const one of layersUnder(layer))
+    for (const row of await noteRows(db, pieceId, { layer: one }))
+      found.set(`${row.noteId} ${row.aspect}`, row);
+  return [...found.values()];
+}
+
 type Made = Pick<
   Handlers,
   | "listPieces"
@@ -99,7 +115,11 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const words = query.q?.trim()
       ? or(ilike(pieces.title, like(query.q)), ilike(pieces.composer, like(query.q)))
       : undefined;
-    const where = and(eq(pieces.archived, query.archived === "true"), words);
+    const where = and(
+      eq(pieces.archived, query.archived === "true"),
+      query.instrument ? eq(pieces.instrument, query.instrument) : undefined,
+      words,
+    );
     const order = SORTS[query.sort as keyof typeof SORTS] ?? SORTS.newest;
     const rows = await studio.db
       .select(pieceColumns)
@@ -214,9 +234,10 @@ export const pieceHandlers = (studio: Studio): Made => ({
     return answerForm(score, form, segments[query.grain ?? "medium"], formName);
   },
 
-  exportScore: async ({ param, c }) => {
+  exportScore: async ({ param, query, c }) => {
     const { title, instrument: kind } = await pieceRow(studio.db, param("id"));
-    const notes = await noteRows(studio.db, param("id"), { layer: TEACHER });
+    const { layer = TEACHER } = query;
+    const notes = await notesOver(studio.db, param("id"), layer);
     const strata = await marksInForce(studio, param("id"));
     const shape = await shapeOf(studio, param("id"));
     const annotated = await studio.heavy.run(
@@ -224,14 +245,14 @@ export const pieceHandlers = (studio: Studio): Made => ({
       await sourceOf(studio.db, param("id")),
       {
         notes: notes.map(({ noteId, aspect, value }) => ({ id: noteId, aspect, value })),
-        sections: await sectionsOf(studio.db, param("id")),
-        ...(shape ? { shape } : {}),
+        sections: layer === PRINTED ? [] : await sectionsOf(studio.db, param("id")),
+        ...(shape && layer !== PRINTED ? { shape } : {}),
         marks: Object.fromEntries(
           strata
-            .filter((one) => one.taken)
+            .filter((one) => one.taken && layer !== PRINTED)
             .map(({ stratum, marks }) => [
               stratum.id,
-              marks.filter((one) => one.layer === TEACHER),
+              marks.filter((one) => layersUnder(layer).includes(one.layer)),
             ]),
         ),
       },

@@ -28,9 +28,13 @@ export function useAnswer<K extends OperationName>(
   const entries = useOutbox((outbox) => (isShown(name) ? outbox.entries : NONE));
   const { data } = found;
   const id = params.id ?? "";
+  const archived = (query as { archived?: string } | undefined)?.archived ?? "false";
   const over = useMemo(
-    () => (data === undefined || entries.length === 0 ? data : shown(name, { id }, data, entries)),
-    [name, id, data, entries],
+    () =>
+      data === undefined || entries.length === 0
+        ? data
+        : shown(name, { id, archived }, data, entries),
+    [name, id, archived, data, entries],
   );
   return over === data ? found : ({ ...found, data: over } as typeof found);
 }

@@ -1,6 +1,7 @@
 import type { Timbre } from "@yarrow-ridge/core/instruments";
 import type * as Tone from "tone";
 import type { Sampler } from "tone";
+import { useVolume } from "./volume.ts";
 import { synthesized, voicesOf, type Voices } from "./tones.ts";
 
 /** What makes sound, on one audio clock. Times in seconds of that clock. */
@@ -25,6 +26,15 @@ for (const [path, url] of Object.entries(files)) {
 }
 
 let context: AudioContext | undefined;
+/** What every sound goes through on its way out. */
+let clicksOut: GainNode | undefined;
+let tonesOut: { volume: { value: number } } | undefined;
+const SILENT = -60;
+const turn = ({ volume }: { volume: number }) => {
+  if (clicksOut) clicksOut.gain.value = volume;
+  if (tonesOut) tonesOut.volume.value = volume > 0 ? 20 * Math.log10(volume) : SILENT;
+};
+useVolume.subscribe(turn);
 /** The piano's samples, and what is made for each timbre, once. */
 let piano: Promise<Voices> | undefined;
 const made = new Map<Timbre, Voices>();
@@ -40,8 +50,14 @@ export async function openSound(withNotes: boolean, timbre?: Timbre): Promise<So
   if (context.state === "suspended") await context.resume();
   const clock = context;
   const voices = tone && (await openVoices(tone, clock, timbre));
+  if (tone) tonesOut = tone.getDestination();
+  if (!clicksOut) {
+    clicksOut = clock.createGain();
+    clicksOut.connect(clock.destination);
+  }
+  turn(useVolume.getState());
   const clicks = clock.createGain();
-  clicks.connect(clock.destination);
+  clicks.connect(clicksOut);
   return {
     now: () => clock.currentTime,
     click: (time, strong, level) => click(clock, clicks, time, strong, level),

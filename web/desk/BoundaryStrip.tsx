@@ -3,6 +3,7 @@ import type { Piece } from "@yarrow-ridge/contract";
 import {
   barAxis,
   beatName,
+  comparePlaces,
   nest,
   type Place,
   type Score,
@@ -17,7 +18,8 @@ const MOST_LEVELS = 3;
 
 /**
  * Sections on the bar axis, with boundaries to be dragged. A boundary two sections share moves as
- * one; with Alt one moves alone.
+ * one; with Alt one moves alone. For the keyboard it is one stop: up and down go from boundary to
+ * boundary, left and right move it.
  */
 export function BoundaryStrip({
   piece,
@@ -33,6 +35,8 @@ export function BoundaryStrip({
   const edits = useAnnotationEdits(piece.id);
   const [snap, setSnap] = useState<Snap>("bar");
   const [moved, setMoved] = useState<readonly Section[]>();
+  /** The boundary that the keys move. */
+  const [held, setHeld] = useState<{ section: string; edge: Edge }>({ section: "", edge: "from" });
   const axis = useRef<HTMLDivElement>(null);
   const shown = moved
     ? sections.map((one) => moved.find((other) => other.id === one.id) ?? one)
@@ -58,7 +62,8 @@ export function BoundaryStrip({
     event.stopPropagation();
     const handle = event.currentTarget;
     handle.setPointerCapture(event.pointerId);
-    handle.focus();
+    setHeld({ section: section.id, edge });
+    axis.current!.focus();
     let last: Section[] | undefined;
     const box = axis.current!.getBoundingClientRect();
     const move = (now: globalThis.PointerEvent) => {
@@ -70,7 +75,7 @@ export function BoundaryStrip({
       handle.removeEventListener("pointermove", move);
       handle.removeEventListener("pointerup", up);
       handle.removeEventListener("pointercancel", cancel);
-      handle.removeEventListener("keydown", esc);
+      axis.current?.removeEventListener("keydown", esc);
       write(commit ? last : undefined);
     };
     const [up, cancel] = [() => end(true), () => end(false)];
@@ -80,16 +85,32 @@ export function BoundaryStrip({
     handle.addEventListener("pointermove", move);
     handle.addEventListener("pointerup", up);
     handle.addEventListener("pointercancel", cancel);
-    handle.addEventListener("keydown", esc);
+    axis.current!.addEventListener("keydown", esc);
   };
-  const key = (section: Section, edge: Edge) => (event: KeyboardEvent) => {
-    const step = event.key === "ArrowLeft" ? -1 : event.key === "ArrowRight" ? 1 : undefined;
-    if (!step) return;
+  const edges = nested
+    .filter((one) => one.depth < MOST_LEVELS)
+    .flatMap(({ section }) => [
+      { section, edge: "from" as const },
+      { section, edge: "to" as const },
+    ])
+    .sort((a, b) => comparePlaces(a.section[a.edge], b.section[b.edge]));
+  const at = Math.max(
+    0,
+    edges.findIndex((one) => one.section.id === held.section && one.edge === held.edge),
+  );
+  const key = (event: KeyboardEvent) => {
+    const along = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key] as 1 | -1 | undefined;
+    const now = edges[at];
+    if (!now || !(along ?? by)) return;
     event.preventDefault();
     event.stopPropagation();
-    write(
-      moveEdge(sections, section.id, edge, stepTo(score, section[edge], step, snap), event.altKey),
-    );
+    const next = along && edges[at + along];
+    if (next) setHeld({ section: next.section.id, edge: next.edge });
+    if (!by) return;
+    setHeld({ section: now.section.id, edge: now.edge });
+    const to = stepTo(score, now.section[now.edge], by, snap);
+    write(moveEdge(sections, now.section.id, now.edge, to, event.altKey));
   };
   return (
     <div className="returns-row boundary-row">
@@ -112,6 +133,14 @@ export function BoundaryStrip({
         className="boundary-axis"
         style={{ height: levels * 22 }}
         title="Drag a boundary; with Alt it moves alone, so that sections overlap"
+        role="slider"
+        tabIndex={0}
+        aria-label="Boundaries of the sections: up and down to the next, left and right move it"
+        aria-valuemin={1}
+        aria-valuemax={edges.length}
+        aria-valuenow={at + 1}
+        aria-valuetext={edges[at] && edgeText(score, edges[at].section, edges[at].edge)}
+        onKeyDown={key}
       >
         {nested
           .filter((one) => one.depth < MOST_LEVELS)
@@ -133,21 +162,17 @@ export function BoundaryStrip({
                 {(["from", "to"] as const).map((edge) => (
                   <span
                     key={edge}
-                    role="slider"
-                    tabIndex={0}
-                    className={`boundary-edge ${edge}`}
-                    aria-label={`${section.name} ${edge === "from" ? "begins" : "ends"}`}
-                    aria-orientation="horizontal"
-                    aria-valuemin={0}
-                    aria-valuemax={bars}
-                    aria-valuenow={edge === "from" ? from : to}
-                    aria-valuetext={placeText(score, section[edge])}
+                    data-edge={`${section.name} ${edge}`}
+                    className={
+                      `boundary-edge ${edge}` +
+                      (edges[at]?.section.id === section.id && edges[at].edge === edge
+                        ? " held"
+                        : "")
+                    }
                     onPointerDown={drag(section, edge)}
-                    onKeyDown={key(section, edge)}
                   />
                 ))}
-                <button
-                  type="button"
+                <span
                   className="boundary-name"
                   onClick={() =>
                     onShow(
@@ -157,7 +182,7 @@ export function BoundaryStrip({
                   }
                 >
                   {section.name}
-                </button>
+                </span>
                 {changed && (
                   <span className="boundary-place">
                     {placeText(score, changed.from)} – {placeText(score, changed.to)}
@@ -170,6 +195,9 @@ export function BoundaryStrip({
     </div>
   );
 }
+
+const edgeText = (score: Score, section: Section, edge: Edge): string =>
+  `${section.name} ${edge === "from" ? "begins at" : "ends before"} ${placeText(score, section[edge])}`;
 
 /** `9`, `9, beat 3`, or `the end`. */
 function placeText(score: Score, { bar, offset }: Place): string {

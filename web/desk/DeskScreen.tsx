@@ -209,7 +209,7 @@ export function DeskScreen() {
         >
           Survey
         </Button>
-        <StudentPick pieceId={id} assignmentId={assignmentId} />
+        <StudentPick piece={piece} assignmentId={assignmentId} />
         <PieceMenu piece={piece} score={score} />
       </Title>
       <Ridge

@@ -12,7 +12,7 @@ import type { AtDesk } from "./atDesk.ts";
 /** The decisions of the stratum that is open. */
 export function DeskSide({ at }: { readonly at: AtDesk }) {
   const { piece, score, form, sections, climax, shape, remarks, positions } = at;
-  const { fingers, said, marks, written, annotations, layer, assignmentId, goal } = at;
+  const { fingers, said, marks, written, annotations, layer, assignmentId } = at;
   const { stratum, choose } = at;
   const kind = instrument(piece.instrument).strata.find((one) => one.id === stratum);
   const [up, setUp] = useState(false);
@@ -78,8 +78,6 @@ export function DeskSide({ at }: { readonly at: AtDesk }) {
             shape={shape}
             sections={sections}
             climax={climax}
-            marks={marks}
-            goal={goal}
             onShow={choose}
           />
         )}

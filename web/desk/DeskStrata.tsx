@@ -8,6 +8,7 @@ import { ReturnsStrip } from "./ReturnsStrip.tsx";
 import { ShapeStrip } from "./shape/ShapeStrip.tsx";
 import { useDesk, type Stratum } from "../piece/useDesk.ts";
 import { Guard } from "../shell/Guard.tsx";
+import { HearAndGo } from "./HearAndGo.tsx";
 import type { AtDesk } from "./atDesk.ts";
 
 /** The strata of a piece: their tabs, and the strip of the one that is open. */
@@ -43,6 +44,7 @@ export function DeskStrata({
             <Tab key={key} value={key} label={name} id={`tab-${key}`} aria-controls="stratum" />
           ))}
         </Tabs>
+        <HearAndGo at={at} />
         {hasPages && (
           <Button size="small" onClick={() => set({ face: onPage ? "engraved" : "page" })}>
             {onPage ? (piece.onPaper ? "Bars" : "Engraved") : "Pages"}

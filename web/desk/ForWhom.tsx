@@ -4,6 +4,8 @@ import { useAnswer } from "../answers/queries.ts";
 import { editFields } from "../edits/fields.ts";
 import { SMALL_HAND } from "@yarrow-ridge/core/score";
 import { ReachSelect } from "../students/ReachSelect.tsx";
+import { lengthText } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 
@@ -22,6 +24,7 @@ export function ForWhom({
   assignmentId: string | undefined;
   hasPrinted: boolean;
 }) {
+  const spoken = useSpoken();
   const { school, both, layer, player: said, set } = useDesk();
   const { student, player } = usePlayer(assignmentId);
   const assignment = useAnswer(
@@ -46,7 +49,7 @@ export function ForWhom({
               : "The teacher’s fingers"}
         </b>{" "}
         <span className="soft small">
-          · {player.reach} mm
+          · {lengthText(player.reach, spoken)}
           {player.octave && player.octave !== STANDARD_OCTAVE ? ", narrow keys" : ""}
           {player.level === "beginner" ? ", beginner" : ""}
           {school.edition ? ", the edition’s kept" : ""}
@@ -98,7 +101,9 @@ export function ForWhom({
               </MenuItem>
             ))}
             {player.octave !== undefined && !OCTAVES.some(([mm]) => mm === player.octave) && (
-              <MenuItem value={player.octave}>{player.octave} mm an octave</MenuItem>
+              <MenuItem value={player.octave}>
+                {lengthText(player.octave, spoken)} an octave
+              </MenuItem>
             )}
           </TextField>
         </div>

@@ -101,7 +101,7 @@ export function NoteCard({
         noteId={current.id}
       />
       <p className="small soft">
-        Type it; that moves on to the next note. <span className="key">Tab</span> other hand,{" "}
+        Type it; that moves on to the next note. <span className="key">Shift ↑</span> other hand,{" "}
         <span className="key">⌫</span> none.
       </p>
     </div>

@@ -8,33 +8,29 @@ import {
   Divider,
   Menu,
   MenuItem,
-  TextField,
 } from "@mui/material";
 import type { Body, Piece } from "@yarrow-ridge/contract";
-import { instrument, instruments } from "@yarrow-ridge/core/instruments";
+import { instrument } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
-import { FormDialog } from "../shell/FormDialog.tsx";
-import { useForm } from "react-hook-form";
+import { PieceForm, type PieceFields } from "../piece/PieceForm.tsx";
 import { useNavigate } from "react-router";
 import { CorrectedFile } from "./CorrectedFile.tsx";
 import { editFields } from "../edits/fields.ts";
 import { LayoutForm } from "./LayoutForm.tsx";
+import { useDesk } from "../piece/useDesk.ts";
+import { PrintSave } from "./PrintSave.tsx";
 import { PaperAgain } from "./PaperAgain.tsx";
 import { SetupDialog } from "./SetupDialog.tsx";
 import { PartsForm } from "./PartsForm.tsx";
 import { FindOne } from "../shell/FindOne.tsx";
 
-interface Fields {
-  title: string;
-  composer: string;
-  instrument: Piece["instrument"];
-}
-
-/** Editing and archiving a piece. */
+/** Printing, saving, editing and archiving a piece. */
 export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [editing, setEditing] = useState(false);
+  const [printing, setPrinting] = useState(false);
+  const { chosen } = useDesk();
   const [comparing, setComparing] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const [parting, setParting] = useState(false);
@@ -46,7 +42,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const edit = (from: Body<"editPiece">, to: Body<"editPiece">, label: string) =>
     editFields("editPiece", piece.id, from, to, label);
   const before = { title: piece.title, composer: piece.composer, instrument: piece.instrument };
-  const save = (after: Fields) => {
+  const save = (after: PieceFields) => {
     setEditing(false);
     // another instrument is set up, and its staves are read, in its own way
     const other = after.instrument !== before.instrument;
@@ -66,45 +62,20 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   };
   return (
     <>
+      <Button size="small" variant="outlined" onClick={() => setPrinting(true)}>
+        Print, save
+      </Button>
       <Button
         size="small"
         variant="outlined"
         endIcon={<MoreIcon />}
-        aria-label="Print, save, edit"
+        aria-label="Edit the piece"
         aria-haspopup="menu"
         onClick={(event) => setAnchor(event.currentTarget)}
       >
-        Print, save
+        Edit
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        <MenuItem component="a" href={`/print/score/${piece.id}`}>
-          Print the marked score
-        </MenuItem>
-        <MenuItem
-          component="a"
-          href={`/api/pieces/${piece.id}/export.musicxml`}
-          download
-          onClick={() => setAnchor(null)}
-        >
-          Save as MusicXML, with fingers, pedal and sections
-        </MenuItem>
-        <MenuItem
-          component="a"
-          href={`/api/pieces/${piece.id}/section.mid`}
-          download
-          onClick={() => setAnchor(null)}
-        >
-          Save as MIDI
-        </MenuItem>
-        <MenuItem
-          component="a"
-          href={`/api/pieces/${piece.id}/copy`}
-          download
-          onClick={() => setAnchor(null)}
-        >
-          Save with everything in it, for a colleague
-        </MenuItem>
-        <Divider />
         <MenuItem
           onClick={() => {
             setAnchor(null);
@@ -174,8 +145,12 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
             Compare with another edition …
           </MenuItem>
         )}
+        <Divider />
         <MenuItem onClick={() => void archive()}>Archive</MenuItem>
       </Menu>
+      {printing && (
+        <PrintSave piece={piece} score={score} chosen={chosen} onClose={() => setPrinting(false)} />
+      )}
       {settingUp && of.setup && (
         <SetupDialog piece={piece} form={of.setup} onClose={() => setSettingUp(false)} />
       )}
@@ -213,57 +188,3 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
 
 const chosenLayout = ({ layout }: Score): string | null =>
   layout && !layout.guessed ? layout.id : null;
-
-function PieceForm({
-  before,
-  onSave,
-  onClose,
-}: {
-  before: Fields;
-  onSave: (after: Fields) => void;
-  onClose: () => void;
-}) {
-  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
-    defaultValues: before,
-  });
-  return (
-    <FormDialog dirty={formState.isDirty} onClose={onClose} fullWidth maxWidth="sm">
-      <form onSubmit={(event) => void handleSubmit(onSave)(event)}>
-        <DialogTitle component="h2">About this piece</DialogTitle>
-        <DialogContent className="stack" sx={{ pt: "8px !important" }}>
-          <TextField
-            label="Title"
-            autoFocus
-            slotProps={{ htmlInput: { maxLength: 200 } }}
-            error={!!formState.errors.title}
-            helperText={formState.errors.title && "A piece needs a title."}
-            {...register("title", { validate: (value) => value.trim().length > 0 })}
-          />
-          <TextField
-            label="Composer"
-            slotProps={{ htmlInput: { maxLength: 200 } }}
-            {...register("composer")}
-          />
-          <TextField
-            label="Instrument"
-            select
-            value={watch("instrument")}
-            onChange={(event) => setValue("instrument", event.target.value)}
-          >
-            {instruments.map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">
-            Save
-          </Button>
-        </DialogActions>
-      </form>
-    </FormDialog>
-  );
-}

@@ -62,33 +62,31 @@ export function ReturnsHere({
   return (
     <div className="card stack returns-here">
       {sorted.map((one) => (
-        <details
-          key={`${one.hand} ${one.from} ${one.of} ${one.relation}`}
-          open={one.differences.length > 0 && one.differences.length < 6 && sorted.length < 4}
-        >
-          <summary>
-            {handName(kind, one.hand)} {barSpan(score.bars, one.from, one.to)}: as{" "}
-            <button type="button" className="bar-link" onClick={() => onShow(one.of, one.ofTo)}>
-              {barSpan(score.bars, one.of, one.ofTo)}
-            </button>{" "}
-            {relationText(one)}
-          </summary>
+        <div key={`${one.hand} ${one.from} ${one.of} ${one.relation}`}>
+          {handName(kind, one.hand)} {barSpan(score.bars, one.from, one.to)}: as{" "}
+          <button type="button" className="bar-link" onClick={() => onShow(one.of, one.ofTo)}>
+            {barSpan(score.bars, one.of, one.ofTo)}
+          </button>{" "}
+          {relationText(one)}
           {one.differences.length > 0 && (
-            <ul className="reasons small">
-              {one.differences.map((difference, i) => (
-                <li key={i}>
-                  <button
-                    type="button"
-                    className="bar-link"
-                    onClick={() => onShow(difference.bar, difference.bar)}
-                  >
-                    {difference.text}
-                  </button>
-                </li>
-              ))}
-            </ul>
+            <details open={one.differences.length < 6 && sorted.length < 4}>
+              <summary className="small">what differs</summary>
+              <ul className="reasons small">
+                {one.differences.map((difference, i) => (
+                  <li key={i}>
+                    <button
+                      type="button"
+                      className="bar-link"
+                      onClick={() => onShow(difference.bar, difference.bar)}
+                    >
+                      {difference.text}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </details>
           )}
-        </details>
+        </div>
       ))}
       {back.length > 0 && (
         <p className="small">

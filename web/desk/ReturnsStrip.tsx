@@ -2,6 +2,7 @@ import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { Tooltip } from "@mui/material";
+import { BarStop } from "../piece/BarStop.tsx";
 import { returnText } from "../piece/relations.ts";
 
 const PAINTED = ["rhythm", "varied", "exchanged", "transposed", "octave", "exact"];
@@ -30,45 +31,66 @@ export function ReturnsStrip({
   onChoose: (from: number, to: number) => void;
 }) {
   const kind = instrument(piece.instrument);
+  const hands = Object.keys(form.isNew);
+  const at = (bar: number) =>
+    hands.flatMap((hand) =>
+      returnsOf(form, hand).filter((found) => found.from <= bar && found.to >= bar),
+    );
+  const text = (bar: number) =>
+    `bar ${score.bars[bar]!.number}: ` +
+    hands
+      .map((hand) => {
+        const found = at(bar).find((one) => one.hand === hand);
+        const what = found ? returnText(score.bars, found) : "known";
+        return `${handName(kind, hand)} ${form.isNew[hand]![bar] ? "new" : what}`;
+      })
+      .join("; ");
+  const open = (bar: number) => {
+    const [widest] = at(bar).sort((a, b) => b.to - b.from - (a.to - a.from));
+    onChoose(widest?.from ?? bar, widest?.to ?? bar);
+  };
   return (
-    <div className="returns" role="group" aria-label="New bars and returns in each hand">
-      {Object.entries(form.isNew).map(([hand, isNew]) => (
-        <div key={hand} className="returns-row">
-          <span className="returns-name">
-            {handName(kind, hand)} <span className="soft">{form.newBarsByHand[hand]} new</span>
-          </span>
-          <div
-            className="returns-axis"
-            style={{ gridTemplateColumns: `repeat(${form.bars}, 1fr)` }}
-          >
-            {isNew.map((fresh, bar) => (
-              <span
-                key={bar}
-                className={
-                  !fresh ? "is-known" : form.work[hand]![bar]! < 1 ? "is-nearly" : "is-new"
-                }
-                style={{ gridColumn: bar + 1 }}
-              />
-            ))}
-            {returnsOf(form, hand).map((found) => {
-              const text = returnText(score.bars, found);
-              const active =
-                chosen !== undefined && found.from <= chosen.to && found.to >= chosen.from;
-              return (
-                <Tooltip key={`${found.from} ${found.of} ${found.relation}`} title={text}>
-                  <button
-                    type="button"
-                    className={`returns-span ${found.relation}${active ? " active" : ""}`}
-                    aria-label={`Return: bars ${text}`}
-                    style={{ gridColumn: `${found.from + 1} / ${found.to + 2}` }}
-                    onClick={() => onChoose(found.from, found.to)}
+    <BarStop label="New bars and returns in each hand" count={form.bars} text={text} onOpen={open}>
+      {(held) => (
+        <div className="returns">
+          {Object.entries(form.isNew).map(([hand, isNew]) => (
+            <div key={hand} className="returns-row">
+              <span className="returns-name">
+                {handName(kind, hand)} <span className="soft">{form.newBarsByHand[hand]} new</span>
+              </span>
+              <div
+                className="returns-axis"
+                style={{ gridTemplateColumns: `repeat(${form.bars}, 1fr)` }}
+              >
+                {isNew.map((fresh, bar) => (
+                  <span
+                    key={bar}
+                    className={
+                      (!fresh ? "is-known" : form.work[hand]![bar]! < 1 ? "is-nearly" : "is-new") +
+                      (bar === held ? " held" : "")
+                    }
+                    style={{ gridColumn: bar + 1 }}
                   />
-                </Tooltip>
-              );
-            })}
-          </div>
+                ))}
+                {returnsOf(form, hand).map((found) => {
+                  const text = returnText(score.bars, found);
+                  const active =
+                    chosen !== undefined && found.from <= chosen.to && found.to >= chosen.from;
+                  return (
+                    <Tooltip key={`${found.from} ${found.of} ${found.relation}`} title={text}>
+                      <span
+                        className={`returns-span ${found.relation}${active ? " active" : ""}`}
+                        style={{ gridColumn: `${found.from + 1} / ${found.to + 2}` }}
+                        onClick={() => onChoose(found.from, found.to)}
+                      />
+                    </Tooltip>
+                  );
+                })}
+              </div>
+            </div>
+          ))}
         </div>
-      ))}
-    </div>
+      )}
+    </BarStop>
   );
 }

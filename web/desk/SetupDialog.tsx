@@ -4,6 +4,7 @@ import { instrument, type RecordForm } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
 import { FormDialog } from "../shell/FormDialog.tsx";
 import { editFields } from "../edits/fields.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { RecordFields, recordOf, typedOf } from "../shell/RecordFields.tsx";
 
 /** How the instrument of this piece is set up: its tuning, its pedals, its board. */
@@ -16,21 +17,22 @@ export function SetupDialog({
   form: RecordForm;
   onClose: () => void;
 }) {
-  const [typed, setTyped] = useState(typedOf(form, piece.setup));
+  const spoken = useSpoken();
+  const [typed, setTyped] = useState(() => typedOf(form, piece.setup, spoken));
   const name = instrument(piece.instrument).name.toLowerCase();
   const save = async () => {
     const ok = await editFields(
       "editPiece",
       piece.id,
       { setup: piece.setup },
-      { setup: recordOf(form, typed) },
+      { setup: recordOf(form, typed, spoken) },
       `how the ${name} is set up`,
     );
     if (ok) onClose();
   };
   return (
     <FormDialog
-      dirty={JSON.stringify(typed) !== JSON.stringify(typedOf(form, piece.setup))}
+      dirty={JSON.stringify(typed) !== JSON.stringify(typedOf(form, piece.setup, spoken))}
       onClose={onClose}
       fullWidth
       maxWidth="sm"

@@ -18,6 +18,17 @@ import { stopped, useWork } from "../piece/useWork.ts";
 /** In longer stretches other ways are too many to compare at the keyboard. */
 const MOST_FOR_WAYS = 12;
 
+const fingersOf = (
+  notes: readonly { id: string; finger: number | null; to?: number | undefined }[],
+): ReadonlyMap<string, string> =>
+  new Map(
+    notes.flatMap((one) =>
+      one.finger === null
+        ? []
+        : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)] as const],
+    ),
+  );
+
 /**
  * Fingers in pencil for the chosen bars: suggested for this hand, or carried to where the bars
  * return.
@@ -79,13 +90,8 @@ export function SuggestFingers({
             hand: models[i]!.id,
             more,
             reason,
-            fingers: new Map(
-              [...notes, ...elsewhere].flatMap((one) =>
-                one.finger === null
-                  ? []
-                  : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)]],
-              ),
-            ),
+            fingers: fingersOf(notes),
+            elsewhere: fingersOf(elsewhere),
           }),
         ),
       );
@@ -177,6 +183,11 @@ export function SuggestFingers({
       ],
     });
   };
+  /** What would be the same elsewhere, of the ways that stand in pencil. */
+  const along = advice.ways
+    .filter((way) => [...way.fingers].every(([id, one]) => !free(id) || pencil.get(id) === one))
+    .flatMap((way) => [...way.elsewhere])
+    .filter(([id]) => free(id) && !pencil.has(id));
   useCommand("hands.suggest", () => void suggest());
   useCommand("hands.ink", () => ink(), { enabled: pencil.size > 0 });
   useCommand(
@@ -217,7 +228,15 @@ export function SuggestFingers({
                 word="bar"
                 onOpen={(from, to) => set({ chosen: { from, to } })}
               />
-              .
+              .{" "}
+              {along.length > 0 && (
+                <Button
+                  size="small"
+                  onClick={() => set({ pencil: new Map([...pencil, ...along]) })}
+                >
+                  Pencil them there too
+                </Button>
+              )}
             </p>
           )}
           <FingerAdviceList piece={piece} score={score} free={free} />

@@ -1,4 +1,5 @@
 import { v4 as newId } from "uuid";
+import type { Body } from "@yarrow-ridge/contract";
 import { call } from "../api/client.ts";
 import { request } from "../outbox/request.ts";
 import { useHistory } from "./history.ts";
@@ -28,6 +29,27 @@ export async function givePiece(
     label,
     redo: [request("addAssignment", {}, { id, studentId, pieceId })],
     undo: [request("editAssignment", { id }, { archived: true })],
+  });
+  return ok ? id : undefined;
+}
+
+/**
+ * Adds a student.
+ *
+ * @returns the student's id; nothing when it was refused
+ */
+export async function addStudent(
+  fields: Omit<Body<"addStudent">, "id">,
+): Promise<string | undefined> {
+  const id = newId();
+  const ok = await useHistory.getState().perform({
+    label: `adding ${fields.name}`,
+    // done again, one that is there already comes out of the archive
+    redo: [
+      request("addStudent", {}, { id, ...fields }),
+      request("editStudent", { id }, { archived: false }),
+    ],
+    undo: [request("editStudent", { id }, { archived: true })],
   });
   return ok ? id : undefined;
 }

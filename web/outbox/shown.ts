@@ -1,4 +1,5 @@
 import type { Answer, AnnotationsAnswer, Body, OperationName } from "@yarrow-ridge/contract";
+import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { parseFraction, toNumber, toText, fromNumber } from "@yarrow-ridge/core/score";
 import { marksOf, withMarks } from "../api/marks.ts";
 import type { Entry, Request } from "./request.ts";
@@ -143,21 +144,55 @@ const fields =
 
 const piece = fields("editPiece");
 const student = fields("editStudent");
+/** A list with its items edited; what is put away or brought back leaves the list it was in. */
 const listed =
-  <T extends { id: string }>(edit: (one: T, request: Request) => T) =>
+  <T extends { id: string; archived?: boolean }>(edit: (one: T, request: Request) => T) =>
   <L extends { items: T[] }>(list: L, request: Request): L => ({
     ...list,
-    items: list.items.map((one) => edit(one, request)),
+    items: list.items.flatMap((one) => {
+      const after = edit(one, request);
+      return after.archived === one.archived ? [after] : [];
+    }),
   });
 
-type Overlay = (data: never, request: Request, id: string) => unknown;
+type Students = Answer<"listStudents">;
+/** One who was added and is not stored yet stands in the list already. */
+const withNew = (list: Students, { operation, body }: Request): Students => {
+  const added = body as unknown as Body<"addStudent">;
+  const { id } = added ?? {};
+  if (operation !== "addStudent" || !id || list.items.some((one) => one.id === id)) return list;
+  const one = {
+    instrument: USUAL_INSTRUMENT,
+    notes: "",
+    lessonWeekday: null,
+    lessonTime: null,
+    player: {},
+    reach: null,
+    hand: null,
+    nextLesson: null,
+    archived: false,
+    createdAt: "",
+    ...added,
+    id,
+  };
+  return {
+    ...list,
+    items: [...list.items, one],
+    total: list.total + 1,
+  };
+};
+
+type Overlay = (data: never, request: Request, id: string, asked: Params) => unknown;
 const OVERLAYS: { readonly [K in OperationName]?: Overlay } = {
   annotations: (marks: Marks & { id?: string }, request) => written(marks, request),
   card,
   piece: piece,
   student: student,
   listPieces: listed(piece as never),
-  listStudents: listed(student as never),
+  listStudents: (list: Students, request, _, { archived }) => {
+    const edited = listed<Students["items"][number]>(student)(list, request);
+    return archived === "true" ? edited : withNew(edited, request);
+  },
 };
 
 export const isShown = (name: OperationName): boolean => name in OVERLAYS;
@@ -177,7 +212,7 @@ export function shown<K extends OperationName>(
         state !== "refused" && (name !== "annotations" || request.params.id === params.id),
     )
     .reduce(
-      (now, { request, id }) => overlay(now as never, request, id),
+      (now, { request, id }) => overlay(now as never, request, id, params),
       data as unknown,
     ) as Answer<K>;
 }

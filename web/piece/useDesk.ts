@@ -16,10 +16,12 @@ export interface MarkPencil {
   readonly notes: readonly string[];
 }
 
-/** One way to finger a stretch: its notes and the same music elsewhere. */
+/** One way to finger a stretch. */
 export interface FingerWay {
   readonly hand: string;
   readonly fingers: ReadonlyMap<string, string>;
+  /** The same music elsewhere, to be taken along when that is wished. */
+  readonly elsewhere: ReadonlyMap<string, string>;
   /** What it costs more than the first choice; 0 for that itself. */
   readonly more: number;
   readonly reason: string;
@@ -56,6 +58,8 @@ export type Stratum = string;
 interface Desk {
   readonly stratum: Stratum;
   readonly zoom: number;
+  /** Whether what is heard keeps even time, or gives where its shape says so. */
+  readonly time: "strict" | "shaped";
   /**
    * How the score is looked at; a piece on paper is seen on its pages unless this says otherwise.
    */
@@ -96,6 +100,7 @@ export const useDesk = create<Desk>()(
     (set) => ({
       stratum: "form",
       zoom: 1,
+      time: "shaped",
       face: undefined,
       chosen: undefined,
       note: undefined,

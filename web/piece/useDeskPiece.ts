@@ -25,6 +25,9 @@ const placeOf = (place: { bar: number; exact: string }): Place => ({
   offset: parseFraction(place.exact)!,
 });
 
+/** The layer of nothing but what came with the file. */
+export const PRINTED = "printed";
+
 /** What is written into a score, by whoever reads it. */
 export interface Written {
   /** What is said of notes, in the order it is drawn. */
@@ -55,6 +58,7 @@ function valuesOf(
     const value = printed?.[aspect];
     if (value !== undefined) found.set(id, { finger: value, look: "printed" });
   }
+  if (layers === PRINTED) return found;
   const order = [TEACHER, ...layers.split(" ").filter((one) => one !== "" && one !== TEACHER)];
   for (const layer of order) {
     for (const one of written) {

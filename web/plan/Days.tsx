@@ -3,6 +3,8 @@ import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
 import dayjs from "dayjs";
 import { useState } from "react";
+import { withWeekday } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
 
 const FIRST = 7;
@@ -17,6 +19,7 @@ export function Days({
   instrument: string;
   assignmentId: string;
 }) {
+  const spoken = useSpoken();
   const [all, setAll] = useState(false);
   const today = dayjs().format("YYYY-MM-DD");
   const days = all ? plan.days : plan.days.slice(0, FIRST);
@@ -56,7 +59,7 @@ export function Days({
       {days.map(({ date, cards }) => (
         <div key={date} className="plan-day">
           <div className={date === today ? "plan-date today" : "plan-date"}>
-            <b>{date === today ? "Today" : dayjs(date).format("ddd D MMM")}</b>
+            <b>{date === today ? "Today" : withWeekday(date, spoken, true)}</b>
             <span className="soft">{cards.reduce((sum, card) => sum + card.minutes, 0)} min</span>
           </div>
           <ul className="plain-list grow">

@@ -1,12 +1,21 @@
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from "@mui/material";
 import type { Body, PlanAnswer } from "@yarrow-ridge/contract";
 import { firstReading, promotionRule, promotionRules, steps } from "@yarrow-ridge/core/practice";
-import { barSpan, lastBarOf, nest, type Score, type Section } from "@yarrow-ridge/core/score";
+import {
+  barSpan,
+  beatSign,
+  lastBarOf,
+  nest,
+  type Score,
+  type Section,
+} from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
+import { weekFrom } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { request } from "../outbox/request.ts";
 
 interface Fields {
@@ -34,6 +43,7 @@ export function PlanForm({
   printedTempo: number | null;
 }) {
   const perform = useHistory((state) => state.perform);
+  const spoken = useSpoken();
   const [busy, setBusy] = useState(false);
   const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
     defaultValues: {
@@ -87,9 +97,9 @@ export function PlanForm({
       )}
       <div className="row">
         <TextField
-          label="Performance tempo"
+          label={`Performance tempo, ${beatSign(score.bars[0]!)} =`}
           type="number"
-          sx={{ width: 150 }}
+          sx={{ width: 190 }}
           slotProps={{ htmlInput: { min: 10, max: 400, step: "any" } }}
           error={!!errors.goalTempo}
           helperText={errors.goalTempo && "10 to 400"}
@@ -109,13 +119,13 @@ export function PlanForm({
       </div>
       <fieldset className="plan-minutes">
         <legend className="soft">Minutes on each weekday</legend>
-        {DAYS.map((day, i) => (
+        {weekFrom(spoken).map((i) => (
           <TextField
-            key={day}
-            label={day}
+            key={i}
+            label={DAYS[i]}
             type="number"
             error={!!errors.minutes?.[i]}
-            slotProps={{ htmlInput: { min: 0, max: 600, "aria-label": `Minutes on ${day}` } }}
+            slotProps={{ htmlInput: { min: 0, max: 600, "aria-label": `Minutes on ${DAYS[i]!}` } }}
             {...register(`minutes.${i}`, {
               validate: (value) => /^\d{1,3}$/.test(value) && Number(value) <= 600,
             })}

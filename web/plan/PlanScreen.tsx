@@ -2,7 +2,6 @@ import { Button } from "@mui/material";
 import { lazy, Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
-import { Refusal } from "../api/client.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge } from "../ridge/Ridge.tsx";
 import { Title } from "../shell/Title.tsx";
@@ -22,13 +21,14 @@ export function PlanScreen() {
   const assignment = useAnswer("assignment", { id });
   const { ready, sections, error, again } = useDeskPiece(assignment.data?.pieceId);
   const ridge = useAnswer("ridge", { id });
-  const plan = useAnswer("currentPlan", { id });
+  const none = assignment.data?.plan === null;
+  const plan = useAnswer("currentPlan", { id }, undefined, assignment.data !== undefined && !none);
   const problem = assignment.error ?? error ?? ridge.error;
   if (problem) return <Trouble error={problem} again={again} />;
-  const none = plan.error instanceof Refusal && plan.error.status === 404;
-  if (!assignment.data || !ready || !ridge.data || (!plan.data && !plan.isError))
+  if (plan.error) return <Trouble error={plan.error} again={() => void plan.refetch()} />;
+  if (!assignment.data || !ready || !ridge.data || (!plan.data && !none))
     return <Waiting what="the plan" />;
-  if (plan.error && !none) return <Trouble error={plan.error} again={() => void plan.refetch()} />;
+  const made = none ? undefined : plan.data;
   const { pieceTitle, studentName, studentId, pieceId, instrument } = assignment.data;
   const printed = ready.piece.tempo;
   return (
@@ -49,8 +49,8 @@ export function PlanScreen() {
       />
       <div className="plan-columns">
         <section className="stack">
-          {plan.data ? (
-            <Days plan={plan.data} instrument={instrument} assignmentId={id} />
+          {made ? (
+            <Days plan={made} instrument={instrument} assignmentId={id} />
           ) : (
             <div className="card">
               <h2>No plan yet</h2>
@@ -63,9 +63,9 @@ export function PlanScreen() {
         </section>
         <section className="stack">
           <PlanForm
-            key={plan.data?.id ?? "new"}
+            key={made?.id ?? "new"}
             assignmentId={id}
-            plan={plan.data}
+            plan={made}
             sections={sections}
             score={ready.score}
             printedTempo={printed}

@@ -1,5 +1,6 @@
 import type { RidgeAnswer } from "@yarrow-ridge/contract";
-import dayjs from "dayjs";
+import { dayAndMonth } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import {
   CartesianGrid,
   Line,
@@ -13,8 +14,9 @@ import {
 
 /** Mean secure tempo after each day of practice, against performance tempo. */
 export function Rise({ history, goal }: { history: RidgeAnswer["history"]; goal: number | null }) {
+  const spoken = useSpoken();
   const data = history.map(({ date, secure, clean, slip }) => ({
-    date: dayjs(date).format("D MMM"),
+    date: dayAndMonth(date, spoken, true),
     secure: Math.round(secure),
     clean,
     slip,

@@ -2,10 +2,13 @@ import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instrum
 import dayjs from "dayjs";
 import { useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
+import { dayAndMonth, timeText } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { Pager } from "../shell/Pager.tsx";
 
 /** Every try, the newest first. */
 export function TryLog({ assignmentId, instrument }: { assignmentId: string; instrument: string }) {
+  const spoken = useSpoken();
   const [page, setPage] = useState(1);
   const [open, setOpen] = useState(false);
   const log = useAnswer("log", { id: assignmentId }, { page: String(page) }, open).data;
@@ -30,7 +33,10 @@ export function TryLog({ assignmentId, instrument }: { assignmentId: string; ins
             <tbody>
               {log.items.map((one) => (
                 <tr key={one.id}>
-                  <td>{dayjs(one.at).format("D MMM HH:mm")}</td>
+                  <td>
+                    {dayAndMonth(dayjs(one.at).format("YYYY-MM-DD"), spoken, true)}{" "}
+                    {timeText(dayjs(one.at).format("HH:mm"), spoken)}
+                  </td>
                   <td>{one.bars.replace(/^bars? /, "")}</td>
                   <td>{handName(instrumentOf(instrument), one.hands)}</td>
                   <td>{one.tempo}</td>

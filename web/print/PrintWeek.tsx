@@ -6,6 +6,8 @@ import dayjs from "dayjs";
 import { useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
+import { dayAndMonth, withWeekday } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { PrintFrame } from "./PrintFrame.tsx";
@@ -16,11 +18,14 @@ import { PrintFrame } from "./PrintFrame.tsx";
  */
 export function PrintWeek() {
   const { id = "" } = useParams();
+  const spoken = useSpoken();
   const assignment = useAnswer("assignment", { id });
-  const plan = useAnswer("currentPlan", { id });
+  const none = assignment.data?.plan === null;
+  const plan = useAnswer("currentPlan", { id }, undefined, assignment.data !== undefined && !none);
   const { ready, error: unread, shape } = useDeskPiece(assignment.data?.pieceId);
   const error = assignment.error ?? plan.error;
   if (error) return <Trouble error={error} again={() => void plan.refetch()} />;
+  if (none) return <Trouble error={new Error("There is no plan yet, so there are no cards.")} />;
   if (!assignment.data || !plan.data) return <Waiting what="the week" />;
   const { pieceTitle, studentName, instrument } = assignment.data;
   const until = dayjs().add(6, "day").format("YYYY-MM-DD");
@@ -47,8 +52,7 @@ export function PrintWeek() {
       <header className="sheet-head">
         <h1>{pieceTitle}</h1>
         <span>
-          {studentName} · ready by {dayjs(plan.data.readyBy).format("D MMMM")} at{" "}
-          {plan.data.goalTempo}
+          {studentName} · ready by {dayAndMonth(plan.data.readyBy, spoken)} at {plan.data.goalTempo}
         </span>
       </header>
       <p>
@@ -58,7 +62,7 @@ export function PrintWeek() {
       {week.map((day) => (
         <section key={day.date} className="sheet-day">
           <h2>
-            {dayjs(day.date).format("dddd, D MMMM")}{" "}
+            {withWeekday(day.date, spoken)}{" "}
             <small>{day.cards.reduce((sum, card) => sum + card.minutes, 0)} min</small>
           </h2>
           <table>

@@ -1,6 +1,6 @@
 import { useMediaQuery } from "@mui/material";
 import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
-import { lastBarOf, startOf, takenBy, type About } from "@yarrow-ridge/core/score";
+import { beatSign, lastBarOf, startOf, takenBy, type About } from "@yarrow-ridge/core/score";
 import { shapeWords } from "@yarrow-ridge/core/shaping";
 import { useEffect, useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
@@ -21,6 +21,7 @@ import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { useCommand } from "../shell/useCommand.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
+import { TempoAndVolume } from "./TempoAndVolume.tsx";
 import { RoomKeys } from "./RoomKeys.tsx";
 import { Staircase } from "./Staircase.tsx";
 import { Tries } from "./Tries.tsx";
@@ -44,7 +45,15 @@ export function RoomScreen() {
   const room = useRoom(id, card);
   const rest = useBreak(id);
   const narrow = useMediaQuery("(max-width: 560px)");
-  const tempo = card ? mendTempo(card.step, room.mend) : 60;
+  const low = useMediaQuery("(max-height: 500px)");
+  const tempo = card ? (room.byHand ?? mendTempo(card.step, room.mend)) : 60;
+  const today = useAnswer(
+    "dueCards",
+    {},
+    { studentId: card?.studentId ?? "" },
+    card !== undefined,
+  ).data;
+  const place = today ? today.items.findIndex((one) => one.id === id) : -1;
   const { sounding, time, setTiming, metronome, hear } = useRoomSound(
     ready,
     card,
@@ -77,6 +86,8 @@ export function RoomScreen() {
   useCommand("room.slip", () => room.attempt("slip"), keys, [room]);
   useCommand("room.hear", () => void hear(), keys, [hear]);
   useCommand("room.mend", mend, keys, [mend]);
+  useCommand("room.slower", () => room.turn(-1), keys, [room]);
+  useCommand("room.faster", () => room.turn(1), keys, [room]);
   useCommand("room.back", room.takeBack, keys, [room]);
   useCommand("room.next", next, { ...keys, enabled: card?.finished || card?.status === "done" }, [
     next,
@@ -134,7 +145,8 @@ export function RoomScreen() {
   if (!card || !ready || !layers || !line) return <Waiting what="the card" />;
   const kind = instrument(ready.piece.instrument);
   const count = card.to - card.from + 1;
-  const zoom = (count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9) * (narrow ? 0.7 : 1);
+  const zoom =
+    (count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9) * (narrow || low ? 0.7 : 1);
   const section = sections.find(
     (one) =>
       one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
@@ -150,6 +162,7 @@ export function RoomScreen() {
         </h1>
         <span className="soft">
           {[
+            ...(place >= 0 ? [`card ${place + 1} of ${today!.items.length}`] : []),
             line.name,
             card.pieceTitle,
             rest.left > 0 ? `${rest.left} of ${card.minutes} min left` : "the minutes are over",
@@ -201,13 +214,21 @@ export function RoomScreen() {
         goal={card.goalTempo}
         sounding={tempo}
         finished={card.finished}
+        most={low ? 5 : narrow ? 8 : 11}
       />
       <div className="room-tries">
         <p className="room-words">{told || card.why}</p>
         {how.length > 0 && <p className="room-shape">{how.join(" · ")}</p>}
         <Tries card={card} />
         <p className="room-news" role="status" aria-live="polite">
-          {room.mend !== 0 ? (
+          {room.byHand !== undefined ? (
+            <>
+              By hand at {room.byHand}; these tries do not count.{" "}
+              <button type="button" className="room-mend" onClick={room.countAgain}>
+                Back to {card.step}
+              </button>
+            </>
+          ) : room.mend !== 0 ? (
             <b>
               Mending at {tempo}
               {room.mend === 1 ? ": slowly, then between, then back." : ": nearly there."} These
@@ -242,6 +263,11 @@ export function RoomScreen() {
         hear={() => void hear()}
       />
       <footer className="room-foot">
+        <TempoAndVolume
+          sign={beatSign(ready.score.bars[card.from]!)}
+          tempo={tempo}
+          turn={room.turn}
+        />
         <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>
           take the last try back <span className="key">⌫</span>
         </button>

@@ -6,6 +6,7 @@ export function Staircase({
   goal,
   sounding,
   finished,
+  most,
 }: {
   steps: readonly number[];
   step: number;
@@ -13,8 +14,10 @@ export function Staircase({
   goal: number;
   sounding: number;
   finished: boolean;
+  /** So many steps have room. */
+  most: number;
 }) {
-  const shown = around(steps, step, 11);
+  const shown = around(steps, step, most);
   const all = shown.at(-1) === goal ? shown : [...shown, goal];
   return (
     <ol className="stair" aria-label={`Tempo ${step}, goal ${goal}`}>
@@ -39,6 +42,6 @@ export function Staircase({
 
 function around(steps: readonly number[], step: number, most: number): readonly number[] {
   const at = steps.indexOf(step);
-  const from = Math.max(0, Math.min(at - 4, steps.length - most));
+  const from = Math.max(0, Math.min(at - Math.floor(most / 2) + 1, steps.length - most));
   return steps.slice(from, from + most);
 }

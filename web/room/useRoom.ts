@@ -1,6 +1,6 @@
 import type { Answer, CardStateAnswer } from "@yarrow-ridge/contract";
 import { enqueueSnackbar } from "notistack";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { v4 as newId } from "uuid";
 import { send } from "../outbox/outbox.ts";
 import { request, type Outcome } from "../outbox/request.ts";
@@ -12,8 +12,14 @@ export type Mend = 0 | 1 | 2;
 export const mendTempo = (step: number, mend: Mend): number =>
   mend === 1 ? Math.round(step / 2) : mend === 2 ? Math.round(step * 0.75) : step;
 
+/** Beats a minute a metronome goes down and up to. */
+const [SLOWEST, FASTEST] = [10, 400];
+
 /** The tries of a card: logged one after the other, the newest can be taken back. */
 export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
+  /** A tempo set by hand; what is tried at it does not count. */
+  const [byHand, setByHand] = useState<number>();
+  useEffect(() => setByHand(undefined), [cardId]);
   const [mend, setMend] = useState<Mend>(0);
   const [slipped, setSlipped] = useState(false);
   const [news, setNews] = useState("");
@@ -34,8 +40,8 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
     };
     setNews("");
     setMine((before) => [...before, id]);
-    if (tempo !== undefined && result === "clean") setMend((now) => (now === 1 ? 2 : 0));
-    else if (tempo !== undefined) setMend(1);
+    if (byHand === undefined && tempo !== undefined)
+      setMend((now) => (result === "slip" ? 1 : now === 1 ? 2 : 0));
     setSlipped(result === "slip" && tempo === undefined);
     const outcome = await send(request("addAttempt", {}, body), "a try");
     tell(outcome);
@@ -51,7 +57,7 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
   };
   const attempt = (result: "clean" | "slip", bar?: number) => {
     if (!card) return;
-    void log(result, bar, mend === 0 ? undefined : mendTempo(card.step, mend));
+    void log(result, bar, byHand ?? (mend === 0 ? undefined : mendTempo(card.step, mend)));
   };
   const takeBack = () => {
     const last = mine.at(-1) ?? card?.tries.at(-1)?.id;
@@ -62,9 +68,22 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
     setNews("The last try was taken back.");
     void send(request("removeAttempt", { id: last }), "a try taken back").then(tell);
   };
+  /** Slower or faster by hand; back at the step the tries count again. */
+  const turn = (by: number) => {
+    if (!card) return;
+    const next = Math.max(SLOWEST, Math.min(FASTEST, (byHand ?? card.step) + by));
+    setMend(0);
+    setByHand(next === card.step ? undefined : next);
+  };
   return {
+    byHand,
+    turn,
+    countAgain: () => setByHand(undefined),
     mend,
-    setMend,
+    setMend: (next: Mend) => {
+      setByHand(undefined);
+      setMend(next);
+    },
     slipped,
     news,
     attempt,

@@ -80,6 +80,8 @@ export function ScorePage({
     const margin = root.querySelector<SVGGElement>("g.page-margin");
     if (!margin) return;
     const [under, over] = [document.createElementNS(SVG, "g"), document.createElementNS(SVG, "g")];
+    // what listens to the focus is a stop for the Tab key in a drawing, unless it is said otherwise
+    for (const layer of [under, over]) layer.setAttribute("tabindex", "-1");
     const boxes = measure(root, score);
     for (const mark of margin.querySelectorAll<SVGGraphicsElement>("g.tempo, g.ending"))
       makeRoom(mark, boxes);

@@ -166,7 +166,8 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
     <div
       ref={scroller}
       className="score"
-      role="img"
+      role="group"
+      tabIndex={0}
       aria-label={label}
       data-drawn={engraved ? "yes" : "no"}
     >
@@ -249,7 +250,7 @@ function PageSlot({
     };
     const watchers = [
       watch(NEAR, (isNear) => isNear && ask.current(number)),
-      watch(FAR, (isNear) => setLeft(isNear ? undefined : slot.current!.clientHeight)),
+      watch(FAR, (isNear) => setLeft(isNear ? undefined : slot.current?.clientHeight)),
     ];
     return () => watchers.forEach((watcher) => watcher.disconnect());
   }, [number, eager, round, scroller]);

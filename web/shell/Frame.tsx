@@ -2,10 +2,11 @@ import UndoIcon from "@mui/icons-material/Undo";
 import RedoIcon from "@mui/icons-material/Redo";
 import DarkModeIcon from "@mui/icons-material/DarkModeOutlined";
 import LightModeIcon from "@mui/icons-material/LightModeOutlined";
+import SettingsIcon from "@mui/icons-material/TuneOutlined";
 import KeyboardIcon from "@mui/icons-material/KeyboardOutlined";
 import { IconButton, Tooltip, useTheme } from "@mui/material";
 import { enqueueSnackbar } from "notistack";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, Outlet, useLocation } from "react-router";
 import { useHistory } from "../edits/history.ts";
 import { useLook } from "../look/theme.ts";
@@ -16,6 +17,9 @@ import { Waiting } from "./Waiting.tsx";
 import { useCommand } from "./useCommand.ts";
 import "./shell.css";
 
+const SettingsDialog = lazy(async () => ({
+  default: (await import("../settings/SettingsDialog.tsx")).SettingsDialog,
+}));
 const Shortcuts = lazy(async () => ({
   default: (await import("./Shortcuts.tsx")).Shortcuts,
 }));
@@ -25,6 +29,7 @@ const Shortcuts = lazy(async () => ({
  * shortcuts.
  */
 export function Frame() {
+  const [settings, setSettings] = useState(false);
   const [help, setHelp] = useState(false);
   const { pathname } = useLocation();
   const { done, undone, undo, redo, problem, clearProblem } = useHistory();
@@ -42,8 +47,27 @@ export function Frame() {
     enqueueSnackbar(problem, { variant: "error", autoHideDuration: 9000 });
     clearProblem();
   }, [problem, clearProblem]);
+  const main = useRef<HTMLElement>(null);
+  const seen = useRef(pathname);
+  useEffect(() => {
+    if (seen.current === pathname) return;
+    seen.current = pathname;
+    // another page begins at its beginning, and its title is said
+    if (!main.current?.contains(document.activeElement))
+      main.current?.focus({ preventScroll: true });
+  }, [pathname]);
   return (
     <div className="frame">
+      <a
+        className="skip"
+        href="#page"
+        onClick={(event) => {
+          event.preventDefault();
+          main.current?.focus();
+        }}
+      >
+        Skip to the page
+      </a>
       <header className="frame-bar">
         <Link to="/" className="frame-name">
           <img src="/ridge.svg" alt="" width={26} height={26} /> <span>Yarrow Ridge</span>
@@ -72,6 +96,11 @@ export function Frame() {
             {dark ? <LightModeIcon /> : <DarkModeIcon />}
           </IconButton>
         </Tooltip>
+        <Tooltip title="Dates, times, lengths">
+          <IconButton aria-label="Settings" onClick={() => setSettings(true)}>
+            <SettingsIcon />
+          </IconButton>
+        </Tooltip>
         <Tooltip title="Keyboard shortcuts (?)">
           <IconButton aria-label="Keyboard shortcuts" onClick={() => setHelp(true)}>
             <KeyboardIcon />
@@ -79,13 +108,22 @@ export function Frame() {
         </Tooltip>
       </header>
       <Stuck />
-      <main className="frame-body">
+      <main id="page" ref={main} tabIndex={-1} className="frame-body">
         <Guard what="This page" again={pathname}>
           <Suspense fallback={<Waiting what="the page" />}>
             <Outlet />
           </Suspense>
         </Guard>
       </main>
+      <div id="frame-said" className="sr-only" aria-live="polite" />
+      <div className="sr-only" aria-live="polite">
+        {done.at(-1)?.label}
+      </div>
+      {settings && (
+        <Suspense fallback={null}>
+          <SettingsDialog onClose={() => setSettings(false)} />
+        </Suspense>
+      )}
       {help && (
         <Suspense fallback={null}>
           <Shortcuts open onClose={() => setHelp(false)} />

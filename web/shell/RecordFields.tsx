@@ -1,4 +1,6 @@
 import { MenuItem, TextField } from "@mui/material";
+import { typedUnit, type Spoken } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import type { RecordField, RecordForm } from "@yarrow-ridge/core/instruments";
 
 /** What is typed into the fields of a record, by their keys. */
@@ -25,33 +27,46 @@ const textOf = (value: unknown): string =>
         : JSON.stringify(value);
 
 /** A record as it stands in the fields. */
-export const typedOf = ({ fields }: RecordForm, record: unknown): Typed =>
+export const typedOf = ({ fields }: RecordForm, record: unknown, spoken: Spoken): Typed =>
   Object.fromEntries(
-    fields.map(({ key }) => {
+    fields.map(({ key, unit }) => {
       const value = at(record, key);
-      return [key, textOf(value)];
+      const { times } = typedUnit(unit, spoken);
+      return [
+        key,
+        typeof value === "number" && times !== 1 ? inUnit(value / times) : textOf(value),
+      ];
     }),
   );
 
+/** Two places: a millimetre is 0.04 inch. */
+const inUnit = (value: number): string => String(Math.round(value * 100) / 100);
+
 /** The record that was typed; what was left empty is not in it. */
-export function recordOf({ fields }: RecordForm, typed: Typed): Record<string, unknown> {
+export function recordOf(
+  { fields }: RecordForm,
+  typed: Typed,
+  spoken: Spoken,
+): Record<string, unknown> {
   const record: Record<string, unknown> = {};
   for (const field of fields) {
     const text = (typed[field.key] ?? "").trim();
     if (text === "") continue;
     const [first, second] = field.key.split(".");
-    if (second === undefined) record[first!] = valueOf(field, text);
+    if (second === undefined) record[first!] = valueOf(field, text, spoken);
     else
       record[first!] = {
         ...(record[first!] as object | undefined),
-        [second]: valueOf(field, text),
+        [second]: valueOf(field, text, spoken),
       };
   }
   return record;
 }
 
-function valueOf({ options, several }: RecordField, text: string): unknown {
+function valueOf({ options, several, unit }: RecordField, text: string, spoken: Spoken): unknown {
   if (options) return options.find(([value]) => String(value) === text)?.[0];
+  const { times } = typedUnit(unit, spoken);
+  if (times !== 1) return Math.round(Number(text) * times);
   return several ? text.split(/[\s,]+/).map(Number) : Number(text);
 }
 
@@ -68,8 +83,10 @@ export function RecordFields({
   /** What "more" is called. */
   more: string;
 }) {
+  const spoken = useSpoken();
   const shown = (field: RecordField) => {
-    const { key, label, unit, options, usual, help } = field;
+    const { key, label, options, usual, help } = field;
+    const { unit, times } = typedUnit(field.unit, spoken);
     const text = typed[key] ?? "";
     const wrong = !options && text.trim() !== "" && !/^[\d.\s,]+$/.test(text);
     return (
@@ -77,7 +94,9 @@ export function RecordFields({
         key={key}
         select={options !== undefined}
         label={unit ? `${label}, ${unit}` : label}
-        placeholder={usual ?? ""}
+        placeholder={
+          usual !== undefined && times !== 1 ? inUnit(Number(usual) / times) : (usual ?? "")
+        }
         value={text}
         error={wrong}
         helperText={wrong ? "A number." : help}
@@ -109,8 +128,8 @@ export function RecordFields({
             {inside.length > 0 && (
               <div>
                 <p className="small soft">
-                  Spans of other fingers in mm, between the keys they take without force; leave out
-                  what nobody measured.
+                  Spans of other fingers, between the keys they take without force; leave out what
+                  nobody measured.
                 </p>
                 <div className="finger-pairs">{inside.map(shown)}</div>
               </div>

@@ -31,19 +31,26 @@ export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => voi
   return (
     <Dialog open={open} onClose={onClose} maxWidth="md">
       <DialogTitle component="h2">Keys</DialogTitle>
-      <DialogContent className="shortcuts">
-        {PLACES.map(([place, name]) => (
-          <Keys
-            key={place}
-            name={name}
-            keys={(COMMANDS[place] as readonly Command[]).map((one) => [shownKeys(one), one.does])}
-          />
-        ))}
-        <Keys name="On a chosen note" keys={SIGNS} />
+      <DialogContent className="shortcuts" tabIndex={0}>
+        <AllKeys />
       </DialogContent>
     </Dialog>
   );
 }
+
+/** Every key, by where it acts. */
+export const AllKeys = () => (
+  <>
+    {PLACES.map(([place, name]) => (
+      <Keys
+        key={place}
+        name={name}
+        keys={(COMMANDS[place] as readonly Command[]).map((one) => [shownKeys(one), one.does])}
+      />
+    ))}
+    <Keys name="On a chosen note" keys={SIGNS} />
+  </>
+);
 
 function Keys({
   name,

@@ -27,19 +27,26 @@ export const COMMANDS = {
     { id: "larger", keys: ["+", "="], shown: "+", does: "larger" },
     { id: "smaller", keys: ["-"], shown: "−", does: "smaller" },
     { id: "widen", keys: ["shift+right", "shift+left"], does: "widen or narrow the chosen bars" },
+    { id: "hear", keys: ["space"], does: "hear the chosen bars, or stop" },
+    { id: "go.to", keys: ["g"], does: "go to a bar", yields: true },
     { id: "let.go", keys: ["esc"], does: "let go of the selection" },
   ],
   form: [
     {
       id: "boundary",
       keys: arrows.sideways,
-      does: "on a boundary of a section: move it; with Alt it moves alone",
+      does: "on the boundaries of sections: move one; with Alt it moves alone",
+    },
+    {
+      id: "boundary.next",
+      keys: arrows.upright,
+      does: "on the boundaries of sections: the next or previous one",
     },
   ],
   hands: [
     { id: "note.along", keys: arrows.sideways, does: "next or previous note" },
     { id: "note.chord", keys: arrows.upright, does: "within a chord" },
-    { id: "note.line", keys: ["tab"], does: "the other hand" },
+    { id: "note.line", keys: ["shift+up", "shift+down"], does: "the other hand" },
     { id: "note.none", keys: ["backspace", "delete"], does: "rub it out" },
     { id: "note.give", keys: ["x"], does: "give the note to the other hand" },
     { id: "note.then", keys: ["w"], does: "the next finger takes over silently (4-5)" },
@@ -61,11 +68,14 @@ export const COMMANDS = {
     { id: "pedal.suggest", keys: ["s"], does: "suggest a pedal for the chosen bars" },
   ],
   shape: [
-    { id: "curve.level", keys: arrows.upright, does: "on a point of the curve: louder, softer" },
-    { id: "curve.along", keys: arrows.sideways, does: "to the next or previous point" },
+    { id: "curve.level", keys: arrows.upright, does: "on the curve of loudness: louder, softer" },
+    {
+      id: "curve.along",
+      keys: arrows.sideways,
+      does: "on the curve of loudness: the next or previous bar",
+    },
     { id: "curve.none", keys: ["backspace"], does: "take the point away" },
     { id: "shape.out", keys: ["o"], does: "bring the chosen note out, or not" },
-    { id: "shape.hear", keys: ["space"], does: "hear the chosen bars" },
   ],
   room: [
     { id: "room.metronome", keys: ["space"], does: "start or stop the metronome" },
@@ -73,6 +83,8 @@ export const COMMANDS = {
     { id: "room.slip", keys: ["left", "pageup"], shown: "← or Page Up", does: "slip" },
     { id: "room.hear", keys: ["up"], does: "hear it" },
     { id: "room.mend", keys: ["down"], does: "mend a slip: half tempo, between, back" },
+    { id: "room.slower", keys: ["-"], shown: "−", does: "slower by hand" },
+    { id: "room.faster", keys: ["+", "="], shown: "+", does: "faster by hand" },
     {
       id: "room.back",
       keys: ["backspace", "mod+z"],

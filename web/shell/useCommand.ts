@@ -6,11 +6,19 @@ import { typedKeys } from "./typedKeys.ts";
 const CONTROLS =
   "button, a[href], summary, input, select, textarea, [role=button], [role=combobox]";
 
+/** What opens over a page: letters choose in it, or are typed. */
+const OPENED = "[role=menu], [role=listbox], [role=dialog]";
+
+/** What the arrow keys move in. */
+const MOVED_IN =
+  "[role=tablist], [role=slider], [role=radiogroup], [role=combobox], input[type=radio]";
+
 /** A key does what the focused control says: Enter on "Rub out" rubs out, whatever it means. */
 const belongsToControl = ({ key, target }: KeyboardEvent): boolean =>
-  (key === "Enter" || key === " ") &&
   target instanceof Element &&
-  target.closest(CONTROLS) !== null;
+  (target.closest(OPENED) !== null ||
+    ((key === "Enter" || key === " ") && target.closest(CONTROLS) !== null) ||
+    (key.startsWith("Arrow") && target.closest(MOVED_IN) !== null));
 
 const isMac =
   typeof navigator !== "undefined" &&

@@ -1,5 +1,7 @@
 import { MenuItem, TextField } from "@mui/material";
 import type { Player } from "@yarrow-ridge/core/instruments";
+import { lengthText } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { useAnswer } from "../answers/queries.ts";
 
 /**
@@ -46,6 +48,7 @@ export function ReachSelect({
   student: Reacher | undefined;
   onChange: (mm: number) => void;
 }) {
+  const spoken = useSpoken();
   const own =
     student?.reach && !REACHES.some(([mm]) => mm === student.reach) ? student.reach : undefined;
   return (
@@ -58,11 +61,11 @@ export function ReachSelect({
     >
       {own && (
         <MenuItem value={own}>
-          {student!.name}, {own} mm
+          {student!.name}, {lengthText(own, spoken)}
         </MenuItem>
       )}
       {!own && !REACHES.some(([mm]) => mm === reach) && (
-        <MenuItem value={reach}>{reach} mm</MenuItem>
+        <MenuItem value={reach}>{lengthText(reach, spoken)}</MenuItem>
       )}
       {REACHES.map(([mm, name]) => (
         <MenuItem key={mm} value={mm}>

@@ -10,12 +10,13 @@ import type { StudentAnswer } from "@yarrow-ridge/contract";
 import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { enqueueSnackbar } from "notistack";
 import { FormDialog } from "../shell/FormDialog.tsx";
+import type { ReactNode } from "react";
 import { useForm } from "react-hook-form";
-import { v4 as newId } from "uuid";
 import { RecordFields, recordOf, typedOf, type Typed } from "../shell/RecordFields.tsx";
 import { editFields } from "../edits/fields.ts";
-import { useHistory } from "../edits/history.ts";
-import { request } from "../outbox/request.ts";
+import { WEEKDAYS, weekFrom, type Spoken } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
+import { addStudent } from "../edits/give.ts";
 import "./students.css";
 
 interface Fields {
@@ -28,18 +29,8 @@ interface Fields {
   notes: string;
 }
 
-export const WEEKDAYS = [
-  "Monday",
-  "Tuesday",
-  "Wednesday",
-  "Thursday",
-  "Friday",
-  "Saturday",
-  "Sunday",
-];
-
 /** @param had instruments of which something was known */
-const bodyOf = (fields: Fields, had: readonly string[]) => ({
+const bodyOf = (fields: Fields, had: readonly string[], spoken: Spoken) => ({
   name: fields.name.trim(),
   instrument: fields.instrument,
   notes: fields.notes,
@@ -47,7 +38,7 @@ const bodyOf = (fields: Fields, had: readonly string[]) => ({
   lessonTime: fields.lessonTime || null,
   player: Object.fromEntries(
     instruments.flatMap(({ id, player }) => {
-      const record = player && recordOf(player, fields.player[id] ?? {});
+      const record = player && recordOf(player, fields.player[id] ?? {}, spoken);
       // of instruments nothing is said of, nothing is sent
       return record && (Object.keys(record).length || had.includes(id)) ? [[id, record]] : [];
     }),
@@ -62,7 +53,7 @@ export function StudentForm({
   student?: StudentAnswer;
   onClose: () => void;
 }) {
-  const perform = useHistory((state) => state.perform);
+  const spoken = useSpoken();
   const before: Fields = {
     name: student?.name ?? "",
     instrument: student?.instrument ?? USUAL_INSTRUMENT,
@@ -72,7 +63,7 @@ export function StudentForm({
     lessonTime: student?.lessonTime ?? "",
     player: Object.fromEntries(
       instruments.flatMap(({ id, player }) =>
-        player ? [[id, typedOf(player, student?.player[id])] as const] : [],
+        player ? [[id, typedOf(player, student?.player[id], spoken)] as const] : [],
       ),
     ),
   };
@@ -87,24 +78,15 @@ export function StudentForm({
       const kept = await editFields(
         "editStudent",
         student.id,
-        bodyOf(before, had),
-        bodyOf(fields, had),
+        bodyOf(before, had, spoken),
+        bodyOf(fields, had, spoken),
         `details of ${fields.name}`,
       );
       // what was typed stays while it cannot be stored
       if (kept) onClose();
       return;
     }
-    const id = newId();
-    const ok = await perform({
-      label: `adding ${fields.name}`,
-      // done again, one that is there already comes out of the archive
-      redo: [
-        request("addStudent", {}, { id, ...bodyOf(fields, []) }),
-        request("editStudent", { id }, { archived: false }),
-      ],
-      undo: [request("editStudent", { id }, { archived: true })],
-    });
+    const ok = await addStudent(bodyOf(fields, [], spoken));
     if (ok) {
       enqueueSnackbar(`${fields.name.trim()} is in the studio.`);
       onClose();
@@ -135,44 +117,46 @@ export function StudentForm({
               </MenuItem>
             ))}
           </TextField>
-          <div className="row">
+          <More open={student !== undefined}>
+            <div className="row">
+              <TextField
+                select
+                label="Lesson day"
+                value={watch("lessonWeekday")}
+                onChange={(event) => setValue("lessonWeekday", event.target.value)}
+                sx={{ minWidth: 160 }}
+              >
+                <MenuItem value="">none</MenuItem>
+                {weekFrom(spoken).map((i) => (
+                  <MenuItem key={i} value={String(i)}>
+                    {WEEKDAYS[i]}
+                  </MenuItem>
+                ))}
+              </TextField>
+              <TextField
+                label="Lesson time"
+                type="time"
+                slotProps={{ inputLabel: { shrink: true } }}
+                {...register("lessonTime")}
+              />
+            </div>
+            {form && (
+              <RecordFields
+                key={of.id}
+                form={form}
+                typed={watch("player")[of.id] ?? {}}
+                onType={(typed) => setValue("player", { ...watch("player"), [of.id]: typed })}
+                more="More about the hand and the instrument"
+              />
+            )}
             <TextField
-              select
-              label="Lesson day"
-              value={watch("lessonWeekday")}
-              onChange={(event) => setValue("lessonWeekday", event.target.value)}
-              sx={{ minWidth: 160 }}
-            >
-              <MenuItem value="">none</MenuItem>
-              {WEEKDAYS.map((day, i) => (
-                <MenuItem key={day} value={String(i)}>
-                  {day}
-                </MenuItem>
-              ))}
-            </TextField>
-            <TextField
-              label="Lesson time"
-              type="time"
-              slotProps={{ inputLabel: { shrink: true } }}
-              {...register("lessonTime")}
+              label="Notes"
+              multiline
+              minRows={3}
+              slotProps={{ htmlInput: { maxLength: 4000 } }}
+              {...register("notes")}
             />
-          </div>
-          {form && (
-            <RecordFields
-              key={of.id}
-              form={form}
-              typed={watch("player")[of.id] ?? {}}
-              onType={(typed) => setValue("player", { ...watch("player"), [of.id]: typed })}
-              more="More about the hand and the instrument"
-            />
-          )}
-          <TextField
-            label="Notes"
-            multiline
-            minRows={3}
-            slotProps={{ htmlInput: { maxLength: 4000 } }}
-            {...register("notes")}
-          />
+          </More>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
@@ -184,3 +168,14 @@ export function StudentForm({
     </FormDialog>
   );
 }
+
+/** What is known of a student later than the name: out of the way while one is added. */
+const More = ({ open, children }: { open: boolean; children: ReactNode }) =>
+  open ? (
+    children
+  ) : (
+    <details>
+      <summary>Lesson, hands, notes</summary>
+      <div className="stack student-more">{children}</div>
+    </details>
+  );

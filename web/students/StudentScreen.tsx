@@ -1,6 +1,5 @@
 import { Button } from "@mui/material";
 import type { AssignmentAnswer } from "@yarrow-ridge/contract";
-import dayjs from "dayjs";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAnswer, useScore } from "../answers/queries.ts";
@@ -10,13 +9,16 @@ import { Ridge } from "../ridge/Ridge.tsx";
 import { FindOne, type Choice } from "../shell/FindOne.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
+import { dayAndMonth, timeText, WEEKDAYS } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { Waiting } from "../shell/Waiting.tsx";
-import { StudentForm, WEEKDAYS } from "./StudentForm.tsx";
+import { StudentForm } from "./StudentForm.tsx";
 
 /** One student: the pieces in work, each with its ridge, and what is due today. */
 export function StudentScreen() {
   const { id = "" } = useParams();
   const navigate = useNavigate();
+  const spoken = useSpoken();
   const student = useAnswer("student", { id });
   const working = useAnswer("listAssignments", {}, { studentId: id }).data?.items ?? [];
   const due = useAnswer("dueCards", {}, { studentId: id }).data?.items ?? [];
@@ -39,7 +41,7 @@ export function StudentScreen() {
         <span className="soft">
           {lessonWeekday === null
             ? "no lesson time set"
-            : `${WEEKDAYS[lessonWeekday]}s${lessonTime ? ` at ${lessonTime}` : ""}`}
+            : `${WEEKDAYS[lessonWeekday]}s${lessonTime ? ` at ${timeText(lessonTime, spoken)}` : ""}`}
         </span>
       </Title>
       <div className="row spread">
@@ -86,6 +88,7 @@ function InWork({ assignment }: { assignment: AssignmentAnswer }) {
   const ridge = useAnswer("ridge", { id: assignment.id }).data;
   const score = useScore(assignment.pieceId).data;
   const { plan } = assignment;
+  const spoken = useSpoken();
   return (
     <section className="card stack">
       <div className="row spread">
@@ -95,7 +98,7 @@ function InWork({ assignment }: { assignment: AssignmentAnswer }) {
         <span className="soft">
           {[
             ridge?.stage,
-            plan && `ready by ${dayjs(plan.readyBy).format("D MMMM")}`,
+            plan && `ready by ${dayAndMonth(plan.readyBy, spoken)}`,
             plan && !plan.feasible && "too little time",
           ]
             .filter(Boolean)

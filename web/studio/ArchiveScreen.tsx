@@ -1,41 +1,92 @@
 import { Button } from "@mui/material";
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
 import { editFields } from "../edits/fields.ts";
+import { FindField } from "../shell/FindField.tsx";
 import { Pager } from "../shell/Pager.tsx";
 import { Title } from "../shell/Title.tsx";
+import { Erase } from "./Erase.tsx";
 import "./studio.css";
 
-/** What was put away, to be brought back. */
+const MANY = 8;
+
+/** What was archived or put away: to be found, brought back, or erased for good. */
 export function ArchiveScreen() {
+  const [q, setQ] = useState("");
+  const asked = useDeferredValue(q);
   const [page, setPage] = useState({ pieces: 1, students: 1 });
+  const find = asked ? { q: asked } : {};
   const pieces = useAnswer(
     "listPieces",
     {},
-    { archived: "true", sort: "title", page: String(page.pieces) },
+    { archived: "true", sort: "title", page: String(page.pieces), ...find },
   ).data;
   const students = useAnswer(
     "listStudents",
     {},
-    { archived: "true", page: String(page.students) },
+    { archived: "true", page: String(page.students), ...find },
   ).data;
+  const all = useAnswer("listAssignments", {}, { archived: "true" }).data?.items ?? [];
+  const given = all.filter((one) =>
+    `${one.studentName} ${one.pieceTitle}`.toLowerCase().includes(asked.toLowerCase()),
+  );
+  const total = (pieces?.total ?? 0) + (students?.total ?? 0) + given.length;
   return (
     <div className="archive stack">
       <Title name="Archive" />
-      {pieces?.total === 0 && students?.total === 0 && (
+      {(total > MANY || q !== "") && (
+        <FindField
+          label="Find in the archive"
+          value={q}
+          onChange={(text) => {
+            setQ(text);
+            setPage({ pieces: 1, students: 1 });
+          }}
+        />
+      )}
+      {pieces && students && total === 0 && (
         <p className="soft">
-          Nothing is archived. Pieces and students that you archive rest here with all their work,
-          and can be brought back.
+          {q
+            ? `Nothing called “${q}” rests here.`
+            : "Nothing is archived. Pieces and students that you archive, and pieces that are put " +
+              "away by a student, rest here with all their work, and can be brought back."}
         </p>
       )}
+      {students && students.total > 0 && <h2>Students</h2>}
       {students?.items.map(({ id, name }) => (
-        <Resting key={id} id={id} name={name} what="student" operation="editStudent" />
+        <Resting
+          key={id}
+          id={id}
+          name={name}
+          what="student"
+          edit="editStudent"
+          erase="removeStudent"
+        />
       ))}
       <Pager list={students} onPage={(students) => setPage({ ...page, students })} />
+      {pieces && pieces.total > 0 && <h2>Pieces</h2>}
       {pieces?.items.map(({ id, title, composer }) => (
-        <Resting key={id} id={id} name={title} what={composer || "piece"} operation="editPiece" />
+        <Resting
+          key={id}
+          id={id}
+          name={title}
+          what={composer || "piece"}
+          edit="editPiece"
+          erase="removePiece"
+        />
       ))}
       <Pager list={pieces} onPage={(pieces) => setPage({ ...page, pieces })} />
+      {given.length > 0 && <h2>Put away by students</h2>}
+      {given.map(({ id, studentName, pieceTitle }) => (
+        <Resting
+          key={id}
+          id={id}
+          name={pieceTitle}
+          what={studentName}
+          edit="editAssignment"
+          erase="removeAssignment"
+        />
+      ))}
     </div>
   );
 }
@@ -44,24 +95,25 @@ function Resting({
   id,
   name,
   what,
-  operation,
+  edit,
+  erase,
 }: {
   id: string;
   name: string;
   what: string;
-  operation: "editStudent" | "editPiece";
+  edit: "editStudent" | "editPiece" | "editAssignment";
+  erase: "removeStudent" | "removePiece" | "removeAssignment";
 }) {
   const label = `bringing back ${name}`;
   return (
     <div className="card row spread">
-      <span>
+      <span className="grow">
         <b className="serif">{name}</b> <span className="soft">{what}</span>
       </span>
+      <Erase id={id} name={name} operation={erase} />
       <Button
         variant="outlined"
-        onClick={() =>
-          void editFields(operation, id, { archived: true }, { archived: false }, label)
-        }
+        onClick={() => void editFields(edit, id, { archived: true }, { archived: false }, label)}
       >
         Bring back
       </Button>

@@ -1,27 +1,35 @@
-import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
+import { instruments } from "@yarrow-ridge/core/instruments";
 import { MenuItem, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
 import { FindField } from "../shell/FindField.tsx";
+import { InstrumentSign } from "../instruments/InstrumentSign.tsx";
+import { PieceLineMenu } from "./PieceLineMenu.tsx";
 import { Pager } from "../shell/Pager.tsx";
 
 /** The repertoire, searched, sorted and paged on the server. */
 export function PieceList() {
   const [q, setQ] = useState("");
   const [sort, setSort] = useState("newest");
+  const [kind, setKind] = useState<string>("");
   const [page, setPage] = useState(1);
   const asked = useDeferredValue(q);
   const list = useAnswer(
     "listPieces",
     {},
-    { sort, page: String(page), ...(asked ? { q: asked } : {}) },
+    {
+      sort,
+      page: String(page),
+      ...(asked ? { q: asked } : {}),
+      ...(kind ? { instrument: kind } : {}),
+    },
   );
   const working = useAnswer("listAssignments", {}, {}).data?.items ?? [];
   const { items = [], total = 0 } = list.data ?? {};
   return (
     <div className="stack">
-      {(total > 5 || q !== "") && (
+      {(total > 5 || q !== "" || kind !== "") && (
         <div className="row">
           <FindField
             label="Find a piece"
@@ -42,10 +50,31 @@ export function PieceList() {
             <MenuItem value="composer">by composer</MenuItem>
             <MenuItem value="bars">shortest first</MenuItem>
           </TextField>
+          <TextField
+            select
+            value={kind}
+            onChange={(event) => {
+              setKind(event.target.value);
+              setPage(1);
+            }}
+            slotProps={{
+              htmlInput: { "aria-label": "Instrument" },
+              select: { displayEmpty: true },
+            }}
+          >
+            <MenuItem value="">every instrument</MenuItem>
+            {instruments.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
         </div>
       )}
       {list.data && items.length === 0 && (
-        <p className="soft">{q ? `Nothing called “${q}”.` : "No piece yet."}</p>
+        <p className="soft">
+          {q ? `Nothing called “${q}”.` : kind ? "Nothing for this instrument." : "No piece yet."}
+        </p>
       )}
       <ul className="plain-list">
         {items.map((piece) => {
@@ -58,22 +87,17 @@ export function PieceList() {
               >
                 <span className="roster-name">{piece.title}</span>
                 <span className="soft">
-                  {[
-                    piece.composer,
-                    piece.instrument === USUAL_INSTRUMENT ? "" : piece.instrument,
-                    piece.key,
-                    piece.metre,
-                  ]
-                    .filter(Boolean)
-                    .join(" · ")}
+                  {[piece.composer, piece.key, piece.metre].filter(Boolean).join(" · ")}
                 </span>
                 <span className="soft">
-                  {piece.bars} bars, {piece.newBars} new
+                  <InstrumentSign kind={piece.instrument} /> · {piece.bars} bars, {piece.newBars}{" "}
+                  new
                   {players.length
                     ? ` · ${players.map((one) => one.studentName.split(" ")[0]).join(", ")}`
                     : ""}
                 </span>
               </Link>
+              <PieceLineMenu piece={piece} without={players.map((one) => one.studentId)} />
             </li>
           );
         })}

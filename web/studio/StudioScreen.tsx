@@ -1,17 +1,20 @@
 import { useDeferredValue, useEffect, useState } from "react";
-import { Button } from "@mui/material";
+import { Button, MenuItem, TextField } from "@mui/material";
 import dayjs from "dayjs";
 import { Link } from "react-router";
 import type { DueCardAnswer, StudioAnswer } from "@yarrow-ridge/contract";
 import { useAnswer } from "../answers/queries.ts";
 import { FindField } from "../shell/FindField.tsx";
 import { Pager } from "../shell/Pager.tsx";
+import { timeText, WEEKDAYS, weekdayOf, withWeekday, type Spoken } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { StudentForm } from "../students/StudentForm.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { Ridge } from "../ridge/Ridge.tsx";
 import { BringScore } from "./BringScore.tsx";
+import { TryOurs } from "./TryOurs.tsx";
 import { PieceList } from "./PieceList.tsx";
 import { Week } from "./Week.tsx";
 import "./studio.css";
@@ -22,6 +25,7 @@ const IDLE = 4000;
 /** Today in the studio: who comes, what is due, and the repertoire. */
 export function StudioScreen() {
   const studio = useAnswer("studio");
+  const spoken = useSpoken();
   const [adding, setAdding] = useState(false);
   const hasPieces = (studio.data?.pieces ?? 0) > 0;
   useEffect(() => {
@@ -38,14 +42,20 @@ export function StudioScreen() {
   return (
     <div className="studio">
       <Title name={name}>
-        <span className="soft">{dayjs(today).format("dddd, D MMMM")}</span>
+        <span className="soft">{withWeekday(today, spoken)}</span>
       </Title>
       {empty ? (
         <div className="studio-empty">
           <BringScore large />
+          <TryOurs />
           <p className="soft">
-            No file at hand? <code>npm run demo</code> opens a made-up studio to look around in.
-            Coming from another machine? <Link to="/copies">Bring a copy back.</Link>
+            <Button onClick={() => setAdding(true)}>Add a student</Button>
+            <Button component={Link} to="/help">
+              How it goes
+            </Button>
+            <Button component={Link} to="/copies">
+              Bring a copy back
+            </Button>
           </p>
         </div>
       ) : (
@@ -60,7 +70,8 @@ export function StudioScreen() {
             <Roster due={due} today={today} />
             <p className="small soft">
               At least a few minutes’ break in every half hour, for children sooner.{" "}
-              <Link to="/archive">Archive</Link> · <Link to="/copies">Copies</Link>
+              <Link to="/archive">Archive</Link> · <Link to="/copies">Copies</Link> ·{" "}
+              <Link to="/help">How it goes</Link> · <Link to="/about">About</Link>
             </p>
           </section>
           <section className="stack" aria-label="Repertoire">
@@ -69,6 +80,7 @@ export function StudioScreen() {
             </div>
             <PieceList />
             <BringScore large={pieces === 0} />
+            {pieces === 0 && <TryOurs />}
             <Week studio={studio.data} />
           </section>
         </>
@@ -82,11 +94,13 @@ export function StudioScreen() {
 function Roster({ due, today }: Pick<StudioAnswer, "due" | "today">) {
   const [q, setQ] = useState("");
   const [page, setPage] = useState(1);
+  const [sort, setSort] = useState("lesson");
+  const spoken = useSpoken();
   const asked = useDeferredValue(q);
   const everyone = useAnswer(
     "listStudents",
     {},
-    { sort: "lesson", page: String(page), ...(asked ? { q: asked } : {}) },
+    { sort, page: String(page), ...(asked ? { q: asked } : {}) },
   );
   const rows = everyone.data?.items ?? [];
   const total = everyone.data?.total ?? 0;
@@ -99,14 +113,26 @@ function Roster({ due, today }: Pick<StudioAnswer, "due" | "today">) {
   return (
     <>
       {(total > 8 || q !== "") && (
-        <FindField
-          label="Find a student"
-          value={q}
-          onChange={(text) => {
-            setQ(text);
-            setPage(1);
-          }}
-        />
+        <div className="row">
+          <FindField
+            label="Find a student"
+            value={q}
+            onChange={(text) => {
+              setQ(text);
+              setPage(1);
+            }}
+          />
+          <TextField
+            select
+            value={sort}
+            onChange={(event) => setSort(event.target.value)}
+            slotProps={{ htmlInput: { "aria-label": "Order of the students" } }}
+          >
+            <MenuItem value="lesson">who comes next</MenuItem>
+            <MenuItem value="name">by name</MenuItem>
+            <MenuItem value="newest">newest first</MenuItem>
+          </TextField>
+        </div>
       )}
       {everyone.data && total === 0 && <p className="soft">Nobody called “{q}”.</p>}
       <ul className="plain-list stack">
@@ -120,7 +146,7 @@ function Roster({ due, today }: Pick<StudioAnswer, "due" | "today">) {
                 </Link>
                 <div className="soft">
                   {student.nextLesson
-                    ? lessonText(student.nextLesson, today)
+                    ? lessonText(student.nextLesson, today, spoken)
                     : "no lesson time set"}
                 </div>
               </div>
@@ -178,8 +204,8 @@ function Due({ cards }: { cards: readonly DueCardAnswer[] }) {
   );
 }
 
-const lessonText = (at: string, today: string): string => {
+const lessonText = (at: string, today: string, spoken: Spoken): string => {
   const days = dayjs(at.slice(0, 10)).diff(dayjs(today), "day");
-  const day = days === 0 ? "today" : days === 1 ? "tomorrow" : dayjs(at).format("dddd");
-  return `lesson ${day} at ${dayjs(at).format("HH:mm")}`;
+  const day = days === 0 ? "today" : days === 1 ? "tomorrow" : WEEKDAYS[weekdayOf(at)]!;
+  return `lesson ${day} at ${timeText(at.slice(11, 16), spoken)}`;
 };

@@ -1,11 +1,13 @@
 import type { StudioAnswer } from "@yarrow-ridge/contract";
-import dayjs from "dayjs";
+import { timeText, withWeekday } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
 
 const first = (name: string): string => name.split(" ")[0]!;
 
 /** The next seven days: who comes, who practises what for how long, and what is to be ready. */
 export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswer }) {
+  const spoken = useSpoken();
   return (
     <section className="stack" aria-label="The week">
       <h2>The week</h2>
@@ -14,11 +16,11 @@ export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswe
           const coming = lessons.filter((lesson) => lesson.at.startsWith(date));
           return (
             <li key={date} className={date === today ? "week-day today" : "week-day"}>
-              <b>{date === today ? "Today" : dayjs(date).format("ddd D")}</b>
+              <b>{date === today ? "Today" : withWeekday(date, spoken, true)}</b>
               <div>
                 {coming.map((lesson) => (
                   <div key={lesson.studentId}>
-                    <span className="week-time">{lesson.at.slice(11)}</span>{" "}
+                    <span className="week-time">{timeText(lesson.at.slice(11), spoken)}</span>{" "}
                     <Link to={`/students/${lesson.studentId}`}>{lesson.studentName}</Link>
                   </div>
                 ))}

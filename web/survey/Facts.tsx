@@ -2,6 +2,8 @@ import type { FormAnswer, SurveyAnswer } from "@yarrow-ridge/contract";
 import { handName, type Instrument } from "@yarrow-ridge/core/instruments";
 import { parseFraction, type Score } from "@yarrow-ridge/core/score";
 import type { ReactNode } from "react";
+import { lengthText } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
 import { BarLinks } from "../piece/BarLinks.tsx";
 
 const signed = (pitch: string): string => pitch.replace(/#/g, "♯").replace(/\b([A-G])b/g, "$1♭");
@@ -20,6 +22,7 @@ export function Facts({
   kind: Instrument;
   onOpen: (from: number, to: number) => void;
 }) {
+  const spoken = useSpoken();
   const at = (bars: readonly number[]) => (
     <BarLinks bars={bars} score={score} onOpen={onOpen} word="bar" />
   );
@@ -121,7 +124,8 @@ export function Facts({
         survey.leaps.slice(0, 5).map((one, i) => (
           <span key={i}>
             {i > 0 && "; "}
-            {handName(kind, one.hand)} {one.centimetres} cm ({at([one.bar])})
+            {handName(kind, one.hand)} {lengthText(one.centimetres * 10, spoken, "cm")} (
+            {at([one.bar])})
           </span>
         )),
     ],
@@ -132,7 +136,7 @@ export function Facts({
           <span key={i}>
             {i > 0 && "; "}
             {handName(kind, one.hand)} {one.notes.split("–").map(signed).join("–")},{" "}
-            {one.millimetres} mm ({at([one.bar])})
+            {lengthText(one.millimetres, spoken)} ({at([one.bar])})
           </span>
         )),
     ],

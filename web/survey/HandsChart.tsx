@@ -1,5 +1,6 @@
 import type { SurveyAnswer } from "@yarrow-ridge/contract";
 import { barSpan, type Bar } from "@yarrow-ridge/core/score";
+import { BarStop } from "../piece/BarStop.tsx";
 import { HarmonyStrip } from "./HarmonyStrip.tsx";
 
 const LETTERS: Record<string, string> = {
@@ -34,53 +35,72 @@ export function HandsChart({
   const count = bars.length;
   const most = Math.max(1, ...survey.density);
   const letters = count <= 120;
+  const told = (h: number, bar: number) =>
+    (survey.roles[h]!.roles[bar] ?? "rests") +
+    (survey.roles[h]!.odd.includes(bar) ? ", unlike the bars around it" : "");
+  const text = (bar: number) =>
+    `bar ${barSpan(bars, bar, bar)}: ` +
+    survey.roles.map((_, h) => `${hands[h]} ${told(h, bar)}`).join("; ") +
+    `; ${survey.density[bar]} notes a second`;
   return (
-    <div className="hands-chart" role="group" aria-label="What each hand does in each bar">
-      {survey.roles.map(({ hand, roles, odd }, h) => (
-        <div key={hand} className="hands-row">
-          <span className="small">{hands[h]}</span>
-          <div className="hands-axis" style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}>
-            {roles.map((role, bar) => (
-              <button
-                key={bar}
-                type="button"
-                title={
-                  `bar ${barSpan(bars, bar, bar)}: ${role}` +
-                  (odd.includes(bar) ? ", unlike the bars around it" : "")
-                }
-                aria-label={`${hands[h]}, bar ${barSpan(bars, bar, bar)}: ${role}`}
-                className={odd.includes(bar) ? "hands-cell odd" : "hands-cell"}
-                style={{
-                  height: ROW,
-                  background: TONES[role]
-                    ? `color-mix(in srgb, ${TONES[role]} 22%, var(--card))`
-                    : "none",
-                }}
-                onClick={() => onOpen(bar, bar)}
-              >
-                {letters ? LETTERS[role] : ""}
-              </button>
+    <div className="hands-chart">
+      <BarStop
+        label="What each hand does in each bar"
+        count={count}
+        text={text}
+        onOpen={(bar) => onOpen(bar, bar)}
+      >
+        {(held) => (
+          <>
+            {survey.roles.map(({ hand, roles, odd }, h) => (
+              <div key={hand} className="hands-row">
+                <span className="small">{hands[h]}</span>
+                <div
+                  className="hands-axis"
+                  style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}
+                >
+                  {roles.map((role, bar) => (
+                    <span
+                      key={bar}
+                      data-bar={bar}
+                      title={`bar ${barSpan(bars, bar, bar)}: ${told(h, bar)}`}
+                      className={
+                        `hands-cell${odd.includes(bar) ? " odd" : ""}` +
+                        (bar === held ? " held" : "")
+                      }
+                      style={{
+                        height: ROW,
+                        background: TONES[role]
+                          ? `color-mix(in srgb, ${TONES[role]} 22%, var(--card))`
+                          : "none",
+                      }}
+                    >
+                      {letters ? LETTERS[role] : ""}
+                    </span>
+                  ))}
+                </div>
+              </div>
             ))}
-          </div>
-        </div>
-      ))}
-      <div className="hands-row">
-        <span className="small">notes a second</span>
-        <div
-          className="hands-axis dense"
-          style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}
-          role="img"
-          aria-label={`Notes a second, at most ${most}`}
-        >
-          {survey.density.map((value, bar) => (
-            <span
-              key={bar}
-              title={`bar ${barSpan(bars, bar, bar)}: ${value}`}
-              style={{ height: `${(value / most) * 100}%` }}
-            />
-          ))}
-        </div>
-      </div>
+            <div className="hands-row">
+              <span className="small">notes a second</span>
+              <div
+                className="hands-axis dense"
+                style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}
+                title={`Notes a second, at most ${most}`}
+              >
+                {survey.density.map((value, bar) => (
+                  <span
+                    key={bar}
+                    data-bar={bar}
+                    title={`bar ${barSpan(bars, bar, bar)}: ${value}`}
+                    style={{ height: `${(value / most) * 100}%` }}
+                  />
+                ))}
+              </div>
+            </div>
+          </>
+        )}
+      </BarStop>
       <div className="hands-row from-top">
         <span className="small">harmony</span>
         <HarmonyStrip survey={survey} bars={bars} onOpen={onOpen} />

@@ -1,4 +1,5 @@
 import type { SurveyAnswer } from "@yarrow-ridge/contract";
+import { BarStop } from "../piece/BarStop.tsx";
 import { barSpan, beatName, fromNumber, type Bar } from "@yarrow-ridge/core/score";
 
 type Chords = SurveyAnswer["chords"];
@@ -61,31 +62,47 @@ interface Props {
  */
 export function HarmonyStrip({ survey, bars, onOpen }: Props) {
   if (survey.chords.length === 0) return null;
+  const cells = cellsOf(bars.length, survey.chords).map((cell) => {
+    const cadences = survey.cadences
+      .filter((one) => one.bar >= cell.from && one.bar <= cell.to)
+      .map((one) => one.text);
+    const text = [chordsText(bars[cell.from]!, cell.chords), ...cadences].join("; ");
+    return { ...cell, text, isCadence: cadences.length > 0 };
+  });
+  const cellAt = (bar: number) => cells.findLast((cell) => cell.from <= bar);
   return (
-    <div className="harmony" role="group" aria-label="Harmony, bar by bar">
-      {cellsOf(bars.length, survey.chords).map(({ from, to, chords }) => {
-        const cadences = survey.cadences
-          .filter((one) => one.bar >= from && one.bar <= to)
-          .map((one) => one.text);
-        const text = [chordsText(bars[from]!, chords), ...cadences].join("; ");
-        return (
-          <button
-            key={from}
-            type="button"
-            className={cadences.length ? "harmony-cell cadence" : "harmony-cell"}
-            title={text}
-            onClick={() => onOpen(from, to)}
-          >
-            <span className="harmony-bar">{barSpan(bars, from, to)}</span>
-            {chords.map((chord) => (
-              <span key={chord.offset} className="harmony-chord">
-                <b>{signed(chord.name)}</b>
-                <i>{chord.numeral}</i>
-              </span>
-            ))}
-          </button>
-        );
-      })}
-    </div>
+    <BarStop
+      label="Harmony, bar by bar"
+      count={bars.length}
+      text={(bar) => cellAt(bar)?.text ?? `bar ${bars[bar]!.number}: no chord`}
+      onOpen={(bar) => {
+        const cell = cellAt(bar);
+        onOpen(cell?.from ?? bar, cell?.to ?? bar);
+      }}
+    >
+      {(held) => (
+        <div className="harmony">
+          {cells.map(({ from, to, chords, text, isCadence }) => (
+            <span
+              key={from}
+              data-bar={from}
+              className={
+                `harmony-cell${isCadence ? " cadence" : ""}` +
+                (held !== undefined && held >= from && held <= to ? " held" : "")
+              }
+              title={text}
+            >
+              <span className="harmony-bar">{barSpan(bars, from, to)}</span>
+              {chords.map((chord) => (
+                <span key={chord.offset} className="harmony-chord">
+                  <b>{signed(chord.name)}</b>
+                  <i>{chord.numeral}</i>
+                </span>
+              ))}
+            </span>
+          ))}
+        </div>
+      )}
+    </BarStop>
   );
 }

@@ -12,6 +12,26 @@ export function beatLength(bar: Pick<Bar, "metre">): Fraction {
   return num % beatType === 0 ? { num: num / beatType, den: 1 } : reduce(num, beatType);
 }
 
+const SIGNS: Readonly<Record<string, string>> = {
+  "1/2": "♪",
+  "3/4": "♪.",
+  "1/1": "♩",
+  "3/2": "♩.",
+  "2/1": "half note",
+  "4/1": "whole note",
+};
+
+/**
+ * The beat of a bar as it is written before a metronome figure.
+ *
+ * @example
+ *   beatSign({ metre: { beats: 6, beatType: 8 } }); // "♩."
+ */
+export function beatSign(bar: Pick<Bar, "metre">): string {
+  const { num, den } = beatLength(bar);
+  return SIGNS[`${num}/${den}`] ?? "beat";
+}
+
 const reduce = (num: number, den: number): Fraction => {
   const factor = [16, 8, 4, 2].find((f) => num % f === 0 && den % f === 0) ?? 1;
   return { num: num / factor, den: den / factor };

@@ -1,23 +1,19 @@
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import type { Return } from "@yarrow-ridge/core/form";
-import { instrument, marksHeard, sounded } from "@yarrow-ridge/core/instruments";
 import {
   barSpan,
   lastBarOf,
-  perform,
   spokenName,
   startOf,
-  type Mark,
   type Place,
   type Score,
   type Section,
   type Shape,
 } from "@yarrow-ridge/core/score";
-import { freeRuns, shaped, shapeDoubts, timingIdeas, voiceIdeas } from "@yarrow-ridge/core/shaping";
-import { useMemo, useState } from "react";
+import { freeRuns, shapeDoubts, timingIdeas, voiceIdeas } from "@yarrow-ridge/core/shaping";
+import { useMemo } from "react";
 import { useCommand } from "../../shell/useCommand.ts";
-import { useSounding } from "../../audio/useSounding.ts";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
 import { useDesk } from "../../piece/useDesk.ts";
 import { AccentRows } from "./AccentRows.tsx";
@@ -38,8 +34,6 @@ export function ShapePanel({
   shape,
   sections,
   climax,
-  marks,
-  goal,
   onShow,
 }: {
   piece: Piece;
@@ -48,14 +42,10 @@ export function ShapePanel({
   shape: Shape;
   sections: readonly Section[];
   climax: Place | undefined;
-  marks: ReadonlyMap<string, readonly Mark[]>;
-  goal: number | undefined;
   onShow: (from: number, to: number) => void;
 }) {
-  const { chosen, note } = useDesk();
+  const { chosen, note, time, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
-  const [time, setTime] = useState<"strict" | "shaped">("shaped");
-  const sounding = useSounding(piece.instrument);
   const range = chosen ?? { from: 0, to: score.bars.length - 1 };
   const here: Here = {
     from: startOf(range.from),
@@ -82,19 +72,6 @@ export function ShapePanel({
     ({ lead }) => lead.from.bar <= range.to && lastBarOf(lead.to) >= range.from,
   );
   const runs = useMemo(() => freeRuns(score, shape), [score, shape]);
-  const tempo = goal ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
-  const heard = useMemo(() => ({ marks: marksHeard(marks) }), [marks]);
-  const hear = () =>
-    sounding.state === "hear"
-      ? sounding.stop()
-      : void sounding.start(
-          "hear",
-          sounded(
-            instrument(piece.instrument),
-            shaped(score, perform(score, here.from, here.to, heard), shape, time === "shaped"),
-          ),
-          tempo,
-        );
   const current = score.notes.find((one) => one.id === note);
   const bringOut = () => {
     if (!current) return;
@@ -107,7 +84,6 @@ export function ShapePanel({
       `${spokenName(current.pitch)} ${isOut ? "no longer " : ""}brought out, bar ${score.bars[current.bar]!.number}`,
     );
   };
-  useCommand("shape.hear", hear, { preventDefault: true }, [hear]);
   useCommand("shape.out", bringOut, {}, [bringOut]);
   return (
     <div className="stack">
@@ -116,9 +92,6 @@ export function ShapePanel({
           <h2>
             {chosen ? `${here.name[0]!.toUpperCase()}${here.name.slice(1)}` : "The whole piece"}
           </h2>
-          <Button variant="contained" onClick={hear}>
-            {sounding.state === "hear" ? "Stop" : "Hear it"}&nbsp;<span className="key">space</span>
-          </Button>
         </div>
         <ToggleButtonGroup
           exclusive
@@ -126,10 +99,7 @@ export function ShapePanel({
           value={time}
           aria-label="Time"
           onChange={(_, value: "strict" | "shaped" | null) => {
-            if (value) {
-              sounding.stop();
-              setTime(value);
-            }
+            if (value) set({ time: value });
           }}
         >
           <ToggleButton value="strict" title="In even time: first">

@@ -49,6 +49,8 @@ export function ShapeStrip({
 }) {
   const edits = useAnnotationEdits(piece.id);
   const [draft, setDraft] = useState<readonly LoudnessPoint[]>();
+  /** The bar that the keys raise and lower. */
+  const [bar, setBar] = useState(0);
   const field = useRef<HTMLDivElement>(null);
   const count = score.bars.length;
   const points = draft ?? loudnessOf(score, shape);
@@ -61,13 +63,14 @@ export function ShapeStrip({
     void edits.shape(score, (before) => ({ ...before, loudness: next }), label);
 
   /** Drags the level at a place; without moving, a click chooses the bar. */
-  const drag = (place: Place, isPoint: boolean) => (event: PointerEvent<HTMLElement>) => {
+  const drag = (place: Place) => (event: PointerEvent<HTMLElement>) => {
     if (event.button !== 0) return;
     event.preventDefault();
     event.stopPropagation();
     const handle = event.currentTarget;
     handle.setPointerCapture(event.pointerId);
-    if (isPoint) handle.focus();
+    field.current!.focus();
+    setBar(Math.min(place.bar, count - 1));
     const [base, startY, box] = [
       loudnessOf(score, shape),
       event.clientY,
@@ -92,18 +95,28 @@ export function ShapeStrip({
     handle.addEventListener("pointerup", up);
     handle.addEventListener("pointercancel", cancel);
   };
-  const key = (point: LoudnessPoint, index: number) => (event: KeyboardEvent<HTMLElement>) => {
+  /** The level at the beginning of a bar, on the line between the points around it. */
+  const levelAt = (bar: number): number => {
+    const after = points.find((one) => barAxis(score.bars, one) >= bar);
+    const before = points.findLast((one) => barAxis(score.bars, one) <= bar);
+    if (!before || !after) return (before ?? after)!.level;
+    const [from, to] = [barAxis(score.bars, before), barAxis(score.bars, after)];
+    return to === from
+      ? before.level
+      : before.level + ((bar - from) / (to - from)) * (after.level - before.level);
+  };
+  const keyed = startOf(bar);
+  const key = (event: KeyboardEvent<HTMLElement>) => {
     const by = { ArrowUp: 0.5, ArrowDown: -0.5 }[event.key];
-    const along = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-    if (by) write(withLevel(points, point, point.level + by), `loudness in ${placeText(point)}`);
-    else if (along)
-      field.current!.querySelector<HTMLElement>(`[data-point="${index + along}"]`)?.focus();
-    else if (event.key === "Backspace" || event.key === "Delete")
-      write(
-        points.filter((one) => one !== point),
-        `no point in ${placeText(point)}`,
-      );
-    else return;
+    const to = { ArrowRight: bar + 1, ArrowLeft: bar - 1, Home: 0, End: count - 1 }[event.key];
+    if (by) write(withLevel(points, keyed, levelAt(bar) + by), `loudness in ${placeText(keyed)}`);
+    else if (to !== undefined) setBar(Math.max(0, Math.min(count - 1, to)));
+    else if (event.key === "Enter") onChoose(bar, bar);
+    else if (event.key === "Backspace" || event.key === "Delete") {
+      const rest = points.filter((one) => one.bar !== bar);
+      if (rest.length === points.length) return;
+      write(rest, `no point in ${placeText(keyed)}`);
+    } else return;
     event.preventDefault();
     event.stopPropagation();
   };
@@ -116,7 +129,6 @@ export function ShapeStrip({
           Math.min(count - 1, Math.floor(((event.clientX - box.left) / box.width) * count)),
         ),
       ),
-      false,
     )(event);
   };
   const line = points.map((point) => `${x(point)},${yOf(point.level)}`);
@@ -136,13 +148,17 @@ export function ShapeStrip({
         className="shape-field"
         onPointerDown={press}
         title="Drag the curve up or down"
+        role="slider"
+        tabIndex={0}
+        aria-label={`Loudness over ${count} bars: left and right choose a bar`}
+        aria-orientation="vertical"
+        aria-valuemin={SOFTEST}
+        aria-valuemax={LOUDEST}
+        aria-valuenow={levelAt(bar)}
+        aria-valuetext={`${placeText(keyed)}: ${levelName(levelAt(bar))}`}
+        onKeyDown={key}
       >
-        <svg
-          viewBox={`0 0 100 ${TALL}`}
-          preserveAspectRatio="none"
-          role="img"
-          aria-label={`Loudness over ${count} bars`}
-        >
+        <svg viewBox={`0 0 100 ${TALL}`} preserveAspectRatio="none" aria-hidden>
           {ticks.map((level) => (
             <line
               key={level}
@@ -165,6 +181,7 @@ export function ShapeStrip({
           {climax && (
             <line x1={x(climax)} x2={x(climax)} y1={0} y2={TALL} className="shape-climax" />
           )}
+          <line x1={x(keyed)} x2={x(keyed)} y1={0} y2={TALL} className="shape-keyed" />
           <path d={`${path} L 100,${TALL} L 0,${TALL} Z`} className="shape-area" />
           <path d={path} className={`shape-curve${shape.loudness || draft ? "" : " printed"}`} />
         </svg>
@@ -174,20 +191,11 @@ export function ShapeStrip({
           return covered ? null : (
             <span
               key={`${point.bar}:${toText(point.offset)}`}
-              role="slider"
-              tabIndex={0}
               data-point={i}
               className="shape-point"
-              aria-label={`Loudness, ${placeText(point)}`}
-              aria-orientation="vertical"
-              aria-valuemin={SOFTEST}
-              aria-valuemax={LOUDEST}
-              aria-valuenow={point.level}
-              aria-valuetext={levelName(point.level)}
               title={`${placeText(point)}: ${levelName(point.level)}`}
               style={{ left: `${x(point)}%`, top: `${(yOf(point.level) / TALL) * 100}%` }}
-              onPointerDown={drag(point, true)}
-              onKeyDown={key(point, i)}
+              onPointerDown={drag(point)}
             />
           );
         })}
@@ -196,9 +204,8 @@ export function ShapeStrip({
         {shape.timing.map((mark) => {
           const left = x(mark.from);
           return (
-            <button
+            <span
               key={mark.id}
-              type="button"
               className={`shape-mark ${mark.kind}`}
               style={{
                 left: `${left}%`,
@@ -208,7 +215,7 @@ export function ShapeStrip({
               onClick={() => onChoose(mark.from.bar, mark.from.bar)}
             >
               <span>{mark.kind === "breathe" ? "’" : mark.kind === "wait" ? "|" : mark.kind}</span>
-            </button>
+            </span>
           );
         })}
         {shape.timing.length === 0 && (

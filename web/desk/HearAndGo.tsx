@@ -1,0 +1,75 @@
+import HearIcon from "@mui/icons-material/PlayArrow";
+import StopIcon from "@mui/icons-material/Stop";
+import { Button } from "@mui/material";
+import { barSpan } from "@yarrow-ridge/core/score";
+import { useEffect, useRef, useState } from "react";
+import { useDesk } from "../piece/useDesk.ts";
+import { useCommand } from "../shell/useCommand.ts";
+import type { AtDesk } from "./atDesk.ts";
+import { useHear } from "./useHear.ts";
+
+/** Hearing the chosen bars, and going to one by its number; from whichever stratum is open. */
+export function HearAndGo({ at }: { at: AtDesk }) {
+  const { piece, score, shape, marks, goal, choose } = at;
+  const { chosen, time } = useDesk();
+  const { hear, isHeard, stop } = useHear({ kind: piece.instrument, score, shape, marks, goal });
+  useEffect(stop, [chosen, time, stop]);
+  const [typed, setTyped] = useState("");
+  const [unknown, setUnknown] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  useCommand("go.to", () => field.current?.focus(), { preventDefault: true });
+  const go = () => {
+    const [from, to] = typed.split(/[-–]/).map((one) => one.trim());
+    const find = (number: string | undefined) =>
+      score.bars.findIndex((bar) => bar.number === number);
+    const [first, last] = [find(from), to ? find(to) : find(from)];
+    if (first < 0 || last < first) return setUnknown(true);
+    choose(first, last);
+    setTyped("");
+    field.current?.blur();
+  };
+  return (
+    <>
+      {!piece.onPaper && (
+        <Button
+          size="small"
+          startIcon={isHeard ? <StopIcon /> : <HearIcon />}
+          title={
+            chosen ? `Hear bars ${barSpan(score.bars, chosen.from, chosen.to)}` : "Hear it all"
+          }
+          onClick={hear}
+        >
+          {isHeard ? "Stop" : "Hear it"}
+        </Button>
+      )}
+      <form
+        className="go-to"
+        onSubmit={(event) => {
+          event.preventDefault();
+          go();
+        }}
+      >
+        <input
+          ref={field}
+          value={typed}
+          size={5}
+          maxLength={12}
+          inputMode="numeric"
+          placeholder="bar …"
+          aria-label="Go to bar"
+          aria-invalid={unknown}
+          title={unknown ? `There is no bar ${typed}.` : "Go to a bar, or to bars such as 9-12"}
+          onChange={(event) => {
+            setUnknown(false);
+            setTyped(event.target.value);
+          }}
+        />
+        {unknown && (
+          <span role="alert" className="go-to-none">
+            no bar {typed}
+          </span>
+        )}
+      </form>
+    </>
+  );
+}

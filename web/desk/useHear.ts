@@ -1,0 +1,52 @@
+import { instrument, marksHeard, sounded } from "@yarrow-ridge/core/instruments";
+import {
+  beatLength,
+  perform,
+  startOf,
+  toNumber,
+  type Mark,
+  type Score,
+  type Shape,
+} from "@yarrow-ridge/core/score";
+import { shaped } from "@yarrow-ridge/core/shaping";
+import { useSounding } from "../audio/useSounding.ts";
+import { useDesk } from "../piece/useDesk.ts";
+import { useCommand } from "../shell/useCommand.ts";
+
+/** Quarters a minute where neither a plan nor the score says one. */
+const USUAL_TEMPO = 90;
+
+interface Heard {
+  readonly kind: string;
+  readonly score: Score;
+  readonly shape: Shape;
+  readonly marks: ReadonlyMap<string, readonly Mark[]>;
+  /** Performance tempo in beats a minute, where there is a plan. */
+  readonly goal: number | undefined;
+}
+
+/**
+ * Hears the chosen bars, or the whole piece, with pedal and shape, from wherever one is at the
+ * desk.
+ */
+export function useHear(heard: Heard) {
+  const { kind, score, shape, marks, goal } = heard;
+  const { chosen, time } = useDesk();
+  const sounding = useSounding(kind);
+  const hear = () => {
+    if (sounding.state === "hear") return sounding.stop();
+    const range = chosen ?? { from: 0, to: score.bars.length - 1 };
+    const first = score.bars[range.from]!;
+    const written = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? USUAL_TEMPO;
+    const performance = perform(score, startOf(range.from), startOf(range.to + 1), {
+      marks: marksHeard(marks),
+    });
+    void sounding.start(
+      "hear",
+      sounded(instrument(kind), shaped(score, performance, shape, time === "shaped")),
+      goal === undefined ? written : goal * toNumber(beatLength(first)),
+    );
+  };
+  useCommand("hear", hear, { preventDefault: true }, [hear]);
+  return { hear, isHeard: sounding.state === "hear", stop: sounding.stop };
+}

@@ -1,0 +1,72 @@
+import {
+  Button,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  TextField,
+} from "@mui/material";
+import { instruments } from "@yarrow-ridge/core/instruments";
+import { useForm } from "react-hook-form";
+import { FormDialog } from "../shell/FormDialog.tsx";
+
+export interface PieceFields {
+  title: string;
+  composer: string;
+  instrument: string;
+}
+
+/** Title, composer and instrument of a piece. */
+export function PieceForm({
+  before,
+  onSave,
+  onClose,
+}: {
+  before: PieceFields;
+  onSave: (after: PieceFields) => void;
+  onClose: () => void;
+}) {
+  const { register, handleSubmit, watch, setValue, formState } = useForm<PieceFields>({
+    defaultValues: before,
+  });
+  return (
+    <FormDialog dirty={formState.isDirty} onClose={onClose} fullWidth maxWidth="sm">
+      <form onSubmit={(event) => void handleSubmit(onSave)(event)}>
+        <DialogTitle component="h2">About this piece</DialogTitle>
+        <DialogContent className="stack" sx={{ pt: "8px !important" }}>
+          <TextField
+            label="Title"
+            autoFocus
+            slotProps={{ htmlInput: { maxLength: 200 } }}
+            error={!!formState.errors.title}
+            helperText={formState.errors.title && "A piece needs a title."}
+            {...register("title", { validate: (value) => value.trim().length > 0 })}
+          />
+          <TextField
+            label="Composer"
+            slotProps={{ htmlInput: { maxLength: 200 } }}
+            {...register("composer")}
+          />
+          <TextField
+            label="Instrument"
+            select
+            value={watch("instrument")}
+            onChange={(event) => setValue("instrument", event.target.value)}
+          >
+            {instruments.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained">
+            Save
+          </Button>
+        </DialogActions>
+      </form>
+    </FormDialog>
+  );
+}

@@ -1,0 +1,39 @@
+import { Slider } from "@mui/material";
+import { useVolume } from "../audio/volume.ts";
+
+/** Tempo and volume by hand. */
+export function TempoAndVolume({
+  sign,
+  tempo,
+  turn,
+}: {
+  /** The beat that is counted. */
+  sign: string;
+  tempo: number;
+  turn: (by: number) => void;
+}) {
+  const { volume, set } = useVolume();
+  return (
+    <div className="room-turn">
+      <button type="button" aria-label="Slower" onClick={() => turn(-1)}>
+        −
+      </button>
+      <output aria-label="Tempo by hand">
+        {sign} = {tempo}
+      </output>
+      <button type="button" aria-label="Faster" onClick={() => turn(1)}>
+        +
+      </button>
+      <Slider
+        size="small"
+        min={0}
+        max={1}
+        step={0.05}
+        value={volume}
+        aria-label="Volume"
+        getAriaValueText={(value) => `${Math.round(value * 100)} %`}
+        onChange={(_, value) => set(value)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  TextField,
+} from "@mui/material";
+import type { Spoken } from "./spoken.ts";
+import { useChosen, useSpoken } from "./useSpoken.ts";
+
+const CHOICES: readonly (readonly [
+  keyof Spoken,
+  string,
+  readonly (readonly [Spoken[keyof Spoken], string])[],
+])[] = [
+  [
+    "dates",
+    "Dates",
+    [
+      ["day first", "28 November"],
+      ["month first", "November 28"],
+    ],
+  ],
+  [
+    "clock",
+    "Clock",
+    [
+      ["24", "16:30"],
+      ["12", "4:30 pm"],
+    ],
+  ],
+  [
+    "weekStart",
+    "The week begins on",
+    [
+      [1, "Monday"],
+      [6, "Saturday"],
+      [7, "Sunday"],
+    ],
+  ],
+  [
+    "lengths",
+    "Hands are measured in",
+    [
+      ["metric", "millimetres and centimetres"],
+      ["inches", "inches"],
+    ],
+  ],
+];
+
+/** How dates, times and lengths are said on this device. */
+export function SettingsDialog({ onClose }: { onClose: () => void }) {
+  const spoken = useSpoken();
+  const { set } = useChosen();
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle component="h2">Dates, times, lengths</DialogTitle>
+      <DialogContent className="stack" sx={{ pt: "8px !important" }}>
+        {CHOICES.map(([key, label, options]) => (
+          <TextField
+            key={key}
+            select
+            label={label}
+            value={String(spoken[key])}
+            onChange={(event) => {
+              const found = options.find(([value]) => String(value) === event.target.value);
+              if (found) set({ [key]: found[0] });
+            }}
+          >
+            {options.map(([value, name]) => (
+              <MenuItem key={value} value={String(value)}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+        <p className="small soft">Kept on this device.</p>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Done</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
