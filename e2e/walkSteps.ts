@@ -232,7 +232,7 @@ export async function planAndPractise(
   base: string,
   goal: string,
 ): Promise<{ assignmentId: string }> {
-  await fill(page, "Performance tempo", goal);
+  await fill(page, "Performance tempo, ♩ =", goal);
   await press(page, /^Lay (out the cards|it out again)/);
   await page.waitForSelector(".plan-go");
   const assignmentId = idIn(page);

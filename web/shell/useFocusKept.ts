@@ -1,30 +1,24 @@
 import { useEffect } from "react";
 
-/** Controls that take no letters: a key that follows does what it did before. */
-const CONTROLS = "a[href], button:not(:disabled), [role=slider]";
+/** What a control lies in that can be read on from. */
+const REGIONS = "section, aside, form, main, li, [role=tabpanel], [role=dialog], .card";
 
-/** The nearest that is left of where the focus was: a control beside it, or what held it. */
-function nearest(path: readonly Element[]): HTMLElement | undefined {
-  for (const one of path.slice(1)) {
-    if (!one.isConnected || one === document.body) continue;
-    const control = [...one.querySelectorAll<HTMLElement>(CONTROLS)].find(
-      (each) => each.offsetParent !== null,
-    );
-    if (control) return control;
-  }
-  return document.querySelector<HTMLElement>("main") ?? undefined;
-}
+/** The nearest region that is left of those the focus was in. */
+const nearest = (path: readonly HTMLElement[]): HTMLElement | null =>
+  path.find((one) => one.isConnected && one.matches(REGIONS)) ??
+  document.querySelector<HTMLElement>("main");
 
 /**
  * Keeps the focus on the page: when the control that has it is taken away (deleted, dragged,
- * disabled by its own press), the nearest that is left gets it instead of the body.
+ * disabled by its own press), what it lay in gets it instead of the body. No other control does, so
+ * that Enter never presses what nobody chose.
  */
 export function useFocusKept(): void {
   useEffect(() => {
-    let path: Element[] = [];
+    let path: HTMLElement[] = [];
     const remember = (event: FocusEvent) => {
       path = [];
-      for (let at = event.target as Element | null; at; at = at.parentElement) path.push(at);
+      for (let at = event.target as HTMLElement | null; at; at = at.parentElement) path.push(at);
     };
     let asked = 0;
     const look = () => {
@@ -32,7 +26,10 @@ export function useFocusKept(): void {
       const [held] = path;
       if (!held || document.activeElement !== document.body) return;
       if (held.isConnected && !held.matches(":disabled")) return;
-      nearest(path)?.focus({ preventScroll: true });
+      const region = nearest(path.slice(1));
+      if (!region) return;
+      if (!region.hasAttribute("tabindex")) region.tabIndex = -1;
+      region.focus({ preventScroll: true });
     };
     const ask = () => {
       if (document.activeElement === document.body && path.length > 0)
