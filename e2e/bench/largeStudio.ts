@@ -3,7 +3,7 @@ import { openDatabase } from "../../server/db/open.ts";
 
 const [STUDENTS, PIECES, TRIES] = [2000, 500, 50_000];
 /** PostgreSQL takes 65,535 parameters in a statement. */
-const AT_ONCE = 1000;
+const AT_ONCE = 500;
 
 type Db = Awaited<ReturnType<typeof openDatabase>>["db"];
 const insert = async <T>(db: Db, table: never, rows: readonly T[]): Promise<void> => {
@@ -15,7 +15,7 @@ const times = <T>(count: number, make: (i: number) => T): T[] =>
 
 /** Makes a studio that stands still large: copies of the demo's own rows. */
 export async function makeLarge(folder: string): Promise<void> {
-  const { db, close } = await openDatabase({ folder });
+  const { db, close } = await openDatabase({ folder, name: "demo" });
   const [student] = await db.select().from(students);
   const [given] = await db.select().from(assignments);
   const [plan] = await db.select().from(plans);

@@ -89,7 +89,12 @@ async function screens(server: string): Promise<Record<string, string[]>> {
   const [given] = assignments.items;
   const student = students.items[0]!.id;
   return {
-    studio: ["/api/studio", "/api/students?sort=lesson", "/api/pieces?sort=newest"],
+    studio: [
+      "/api/studio",
+      "/api/students?sort=lesson",
+      "/api/pieces?sort=newest",
+      "/api/assignments",
+    ],
     search: ["/api/students?q=a", "/api/pieces?q=a"],
     student: [
       `/api/students/${student}`,

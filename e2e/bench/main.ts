@@ -8,6 +8,7 @@ import { VerovioToolkit } from "verovio/esm";
 import { openBrowser } from "../browser.ts";
 import { startServer } from "../server.ts";
 import { pairs, report } from "./measure.ts";
+import { measureStudio } from "./studio.ts";
 import { melody, pianoScore } from "./score.ts";
 
 // npm run bench: one JSON line a measure, each a ratio within this run.
@@ -250,3 +251,4 @@ report(
 );
 await browser.close();
 await server.stop();
+await measureStudio();

@@ -214,7 +214,7 @@ function staffBox(bar: Element): { top: number; bottom: number } {
 }
 
 /** Pages this near to what is seen are drawn; those farther than that leave the document. */
-const [NEAR, FAR] = ["1200px", "2600px"];
+const [NEAR, FAR] = ["400px", "700px"];
 
 function PageSlot({
   number,
