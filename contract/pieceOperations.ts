@@ -238,7 +238,11 @@ export const pieceOperations = {
     path: "/api/pieces/:id/export.musicxml",
     summary: "The marked score, of the teacher's layer or another; `printed` is as it came",
     status: 200,
-    query: Type.Object({ layer: Type.Optional(Type.String({ maxLength: 120 })) }),
+    query: Type.Object({
+      layer: Type.Optional(Type.String({ maxLength: 120 })),
+      from: Type.Optional(Type.String({ pattern: "^\\d{1,4}$", description: "a bar index" })),
+      to: Type.Optional(Type.String({ pattern: "^\\d{1,4}$", description: "a bar index" })),
+    }),
     produces: "application/vnd.recordare.musicxml+xml",
   }),
   copyPiece: op({

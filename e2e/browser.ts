@@ -14,6 +14,7 @@ export interface Window {
 
 const FLAGS = [
   "--headless",
+  "--lang=en-GB",
   "--no-sandbox",
   "--disable-gpu",
   "--disable-quic",

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
-import { fill, press, says } from "./browser.ts";
+import { fill, press, says, until } from "./browser.ts";
 import { root } from "./server.ts";
 import { demo, studio } from "./studio.ts";
 
@@ -126,6 +126,22 @@ it("shows its pages, with the bars found on them", async () => {
   await page.keyboard.press("Delete");
   await says(page, "23 of 24 bars marked");
   await says(page, "Not marked yet: 24");
+  await press(page, "Undo");
+  await says(page, "24 of 24 bars marked");
+  // what the mouse draws the keys can: move, size, split
+  const box = async (bar: number) =>
+    (await json<Pages>(`/api/pieces/${id}/pages`)).items[0]!.marks.find(
+      (mark) => mark.bar === bar,
+    ) as unknown as { x: number; width: number };
+  const first = await box(0);
+  await (await page.$('[data-bar="0"]'))!.focus();
+  await page.keyboard.press("ArrowRight");
+  await until(async () => (await box(0)).x > first.x);
+  await press(page, "Undo");
+  await until(async () => (await box(0)).x === first.x);
+  await (await page.$('[data-bar="23"]'))!.focus();
+  await page.keyboard.press("s");
+  await until(async () => (await box(23)).width < first.width);
   await press(page, "Undo");
   await says(page, "24 of 24 bars marked");
   await press(page, "To the desk");

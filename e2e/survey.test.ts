@@ -137,7 +137,7 @@ it("takes a corrected file, says what became of the marks, and takes it back", a
   );
   await page.goto(here.url(`/pieces/${id}`));
   await drawn();
-  await press(page, "Print, save, edit");
+  await press(page, "Edit the piece");
   await press(page, /^Bring a corrected file/);
   const input = (await page.waitForSelector(
     '[aria-label="Corrected file"]',

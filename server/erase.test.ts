@@ -121,5 +121,14 @@ it("saves the score in a layer, over the teacher's, or as it was printed", async
     });
   };
   expect(without(await fingers(""))).toEqual(["1", "5"]);
+  const bars = async (query: string) => {
+    const response = await studio.app.request(
+      `http://127.0.0.1/api/pieces/${piece}/export.musicxml${query}`,
+      { headers: { host: "127.0.0.1" } },
+    );
+    return [response.status, (await response.text()).match(/<measure /g)?.length ?? 0];
+  };
+  expect(await bars("?from=4&to=7")).toEqual([200, 4]);
+  expect(await bars("?from=4&to=400")).toEqual([400, 0]);
   expect(without(await fingers(`?layer=student:${student}`))).toEqual(["3", "5"]);
 });

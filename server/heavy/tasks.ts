@@ -49,6 +49,7 @@ import {
 import {
   adopt,
   annotate,
+  excerpt,
   engravable,
   withAdopted,
   type AdoptedMeasure,
@@ -238,6 +239,7 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
     const { aspects, strata } = instrument(kind);
     return annotate(inUse(source), { ...annotations, aspects }, practised, strata);
   },
+  excerpt: (xml: string, from: number, to: number): string => excerpt(xml, from, to),
   engravable: (source: Source, practised: readonly number[], kind: string): string =>
     engravable(inUse(source), practised, instrument(kind).aspects),
 });

@@ -73,6 +73,21 @@ async function notesOver(db: Studio["db"], pieceId: string, layer: string) {
   return [...found.values()];
 }
 
+/** @throws ProblemError 400 where the piece has no such bars */
+function barsOf(
+  { bars }: { bars: readonly unknown[] },
+  query: { from?: string | undefined; to?: string | undefined },
+): [from: number, to: number] {
+  const [from, to] = [Number(query.from ?? 0), Number(query.to ?? bars.length - 1)];
+  if (to < from || to >= bars.length)
+    throw new ProblemError(
+      400,
+      `The bars must lie from 0 to ${bars.length - 1}, the first not after the last.`,
+      "to",
+    );
+  return [from, to];
+}
+
 type Made = Pick<
   Handlers,
   | "listPieces"
@@ -237,6 +252,9 @@ export const pieceHandlers = (studio: Studio): Made => ({
   exportScore: async ({ param, query, c }) => {
     const { title, instrument: kind } = await pieceRow(studio.db, param("id"));
     const { layer = TEACHER } = query;
+    const { score } = await knownPiece(studio, param("id"));
+    const [from, to] = barsOf(score, query);
+    const isWhole = from === 0 && to === score.bars.length - 1;
     const notes = await notesOver(studio.db, param("id"), layer);
     const strata = await marksInForce(studio, param("id"));
     const shape = await shapeOf(studio, param("id"));
@@ -256,26 +274,27 @@ export const pieceHandlers = (studio: Studio): Made => ({
             ]),
         ),
       },
-      mineOf((await knownPiece(studio, param("id"))).score),
+      mineOf(score),
       kind,
     );
-    return c.body(annotated, 200, {
-      "content-type": "application/vnd.recordare.musicxml+xml; charset=utf-8",
-      "content-disposition": attachment(title, "musicxml"),
-    });
+    return c.body(
+      isWhole ? annotated : await studio.heavy.run("excerpt", annotated, from, to),
+      200,
+      {
+        "content-type": "application/vnd.recordare.musicxml+xml; charset=utf-8",
+        "content-disposition": attachment(
+          isWhole ? title : `${title} ${score.bars[from]!.number}-${score.bars[to]!.number}`,
+          "musicxml",
+        ),
+      },
+    );
   },
 
   midi: async ({ param, query, c }) => {
     const { score } = await knownPiece(studio, param("id"));
     const { title, instrument: kind } = await pieceRow(studio.db, param("id"));
     const written = await marksInForce(studio, param("id"));
-    const [from, to] = [Number(query.from ?? 0), Number(query.to ?? score.bars.length - 1)];
-    if (to < from || to >= score.bars.length)
-      throw new ProblemError(
-        400,
-        `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
-        "to",
-      );
+    const [from, to] = barsOf(score, query);
     const tempo =
       tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
     return c.body(

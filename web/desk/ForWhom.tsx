@@ -6,6 +6,7 @@ import { SMALL_HAND } from "@yarrow-ridge/core/score";
 import { ReachSelect } from "../students/ReachSelect.tsx";
 import { lengthText } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
+import { rubOut } from "../piece/rubOut.tsx";
 import { useDesk } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 
@@ -61,7 +62,7 @@ export function ForWhom({
           label="Whose fingers are written"
           value={layer === "own" && !student ? "teacher" : layer}
           onChange={(event) =>
-            set({ layer: event.target.value as typeof layer, pencil: new Map() })
+            rubOut({ layer: event.target.value as typeof layer, pencil: new Map() })
           }
         >
           <MenuItem value="teacher">the teacher’s</MenuItem>

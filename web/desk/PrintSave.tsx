@@ -39,7 +39,7 @@ export function PrintSave({
   const [range, setRange] = useState<"all" | "chosen">("all");
   const working = useAnswer("listAssignments", {}, { pieceId: piece.id }).data?.items ?? [];
   const hasLayer = form === "print" || form === "musicxml";
-  const hasBars = (form === "print" || form === "midi") && chosen !== undefined;
+  const hasBars = form !== "copy" && chosen !== undefined;
   const bars = hasBars && range === "chosen" ? chosen : undefined;
   const query = new URLSearchParams({
     ...(hasLayer && layer !== TEACHER ? { layer } : {}),
@@ -99,7 +99,7 @@ export function PrintSave({
             </MenuItem>
           </TextField>
         )}
-        {!chosen && form !== "copy" && form !== "musicxml" && (
+        {!chosen && form !== "copy" && (
           <p className="small soft">Choose bars first to have only those.</p>
         )}
       </DialogContent>

@@ -8,7 +8,7 @@ import {
   type Score,
   type Section,
 } from "@yarrow-ridge/core/score";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useForm } from "react-hook-form";
 import type { SectionDraft } from "../edits/annotations.ts";
 import { AboutFields } from "../piece/AboutFields.tsx";
@@ -62,6 +62,16 @@ export function SectionForm({
       toOffset: section && section.to.offset.num > 0 ? toText(section.to.offset) : whole(to),
     },
   });
+  // other bars are chosen for it: what was typed stays
+  const bounds = useRef({ from, to });
+  useEffect(() => {
+    if (bounds.current.from === from && bounds.current.to === to) return;
+    bounds.current = { from, to };
+    setValue("fromBar", from);
+    setValue("fromOffset", "0");
+    setValue("toBar", to);
+    setValue("toOffset", toText(score.bars[to]!.length));
+  }, [from, to, score, setValue]);
   const [fromBar, toBar] = [Number(watch("fromBar")), Number(watch("toBar"))];
   const bars = score.bars.map((bar) => (
     <MenuItem key={bar.index} value={bar.index}>

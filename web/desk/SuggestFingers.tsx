@@ -11,6 +11,7 @@ import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { WrittenFinger } from "../score/Fingers.tsx";
 import { BarLinks } from "../piece/BarLinks.tsx";
 import { FingerAdviceList } from "./FingerAdvice.tsx";
+import { rubOut } from "../piece/rubOut.tsx";
 import { NO_ADVICE, useDesk, type FingerWay } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
 import { stopped, useWork } from "../piece/useWork.ts";
@@ -217,7 +218,7 @@ export function SuggestFingers({
             {chosen && inside > 0 && inside < pencil.size && (
               <Button onClick={() => ink(chosen)}>Only {span}</Button>
             )}
-            <Button onClick={() => set(nothing)}>Rub out</Button>
+            <Button onClick={() => rubOut(nothing)}>Rub out</Button>
           </div>
           {advice.sisters.length > 0 && (
             <p>

@@ -13,6 +13,51 @@ const percent = (share: number): string => `${share * 100}%`;
 /** Smaller than this, in shares of the page, was a click and no box. */
 const LEAST = 0.015;
 
+/** A box moves and grows by this share of the page with each press of an arrow. */
+const STEP = 0.005;
+const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
+  ArrowLeft: [-STEP, 0],
+  ArrowRight: [STEP, 0],
+  ArrowUp: [0, -STEP],
+  ArrowDown: [0, STEP],
+};
+const inside = ({ x, y, width, height }: Box): boolean =>
+  x >= 0 && y >= 0 && x + width <= 1 && y + height <= 1 && width > LEAST && height > LEAST;
+
+/** What a key makes of a box: moved, with Shift of another size, split, one more, none. */
+function byKey(
+  mark: Box,
+  { key, shiftKey }: Pick<KeyboardEvent, "key" | "shiftKey">,
+): { boxes: Box[]; label: string } | undefined {
+  const [x, y] = ARROWS[key] ?? [];
+  if (x !== undefined && y !== undefined) {
+    const next = shiftKey
+      ? { ...mark, width: mark.width + x, height: mark.height + y }
+      : { ...mark, x: mark.x + x, y: mark.y + y };
+    return inside(next) ? { boxes: [next], label: "where a bar is on the page" } : undefined;
+  }
+  const half = mark.width / 2;
+  switch (key) {
+    case "Delete":
+    case "Backspace":
+      return { boxes: [], label: "a bar rubbed out on the page" };
+    case "s":
+      return {
+        boxes: [
+          { ...mark, width: half },
+          { ...mark, x: mark.x + half, width: half },
+        ],
+        label: "splitting a bar on the page",
+      };
+    case "n": {
+      const beside = { ...mark, x: Math.min(mark.x + mark.width, 1 - mark.width) };
+      return { boxes: [mark, beside], label: "a bar marked on the page" };
+    }
+    default:
+      return undefined;
+  }
+}
+
 /**
  * A page with its bars in boxes. With `onBoxes` boxes can be drawn, split by a double click, and
  * removed.
@@ -77,10 +122,11 @@ export function PageMarks({
     );
   };
   const key = (mark: Mark) => (event: KeyboardEvent) => {
-    if (!onBoxes || (event.key !== "Delete" && event.key !== "Backspace")) return;
+    const done = onBoxes && byKey(mark, event);
+    if (!done) return;
     event.preventDefault();
     event.stopPropagation();
-    onBoxes(without(mark), "a bar rubbed out on the page");
+    onBoxes([...without(mark), ...done.boxes], done.label);
   };
   return (
     <div

@@ -5,6 +5,7 @@ import { enqueueSnackbar } from "notistack";
 import { useRef } from "react";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { useDesk, type MarkPencil } from "./useDesk.ts";
+import { rubOut } from "./rubOut.tsx";
 import { stopped, useWork } from "./useWork.ts";
 
 /** What is asked for: marks with their reasons, for some bars, under the name of the work. */
@@ -60,7 +61,6 @@ export function useMarkPencil(
       if (mine === round.current) end();
     }
   };
-  const rubOut = () => set({ markPencil: undefined });
   const ink = () => {
     if (!pencil) return;
     const inked = pencil.marks.map(({ why: _, ...mark }) => mark);
@@ -74,8 +74,17 @@ export function useMarkPencil(
         `the suggested ${name} of ${barSpan(score.bars, pencil.from, pencil.to)}`,
         layer,
       )
-      .then((ok) => ok && rubOut());
+      .then((ok) => ok && set({ markPencil: undefined }));
   };
   const span = barSpan(score.bars, range.from, range.to);
-  return { pencil, span, busy, share, cancel, suggest, ink, rubOut };
+  return {
+    pencil,
+    span,
+    busy,
+    share,
+    cancel,
+    suggest,
+    ink,
+    rubOut: () => rubOut({ markPencil: undefined }),
+  };
 }

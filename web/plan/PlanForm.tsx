@@ -10,7 +10,7 @@ import {
   type Section,
 } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
@@ -45,7 +45,7 @@ export function PlanForm({
   const perform = useHistory((state) => state.perform);
   const spoken = useSpoken();
   const [busy, setBusy] = useState(false);
-  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
+  const { register, handleSubmit, watch, setValue, reset, subscribe, formState } = useForm<Fields>({
     defaultValues: {
       goalTempo: String(plan?.goalTempo ?? printedTempo ?? 80),
       readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
@@ -55,6 +55,19 @@ export function PlanForm({
     },
   });
   const { errors, isDirty } = formState;
+  // what was changed and not laid out waits here while one looks at something else
+  const draft = `yarrow-ridge-plan ${assignmentId}`;
+  useEffect(() => {
+    const kept = sessionStorage.getItem(draft);
+    if (kept) reset(JSON.parse(kept) as Fields, { keepDefaultValues: true });
+    return subscribe({
+      formState: { values: true, isDirty: true },
+      callback: ({ values, isDirty: changed }) =>
+        changed
+          ? sessionStorage.setItem(draft, JSON.stringify(values))
+          : sessionStorage.removeItem(draft),
+    });
+  }, [draft, reset, subscribe]);
   const goal = Number(watch("goalTempo"));
   const chosen = watch("sections");
   const ladder = goal >= 10 && goal <= 400 ? steps(firstReading(goal), goal) : [];
@@ -80,6 +93,7 @@ export function PlanForm({
       sections: plan.sections,
     };
     const made = plain(body(fields));
+    sessionStorage.removeItem(draft);
     await perform({
       label: "the plan",
       redo: [made],

@@ -10,6 +10,7 @@ const PLACES: readonly (readonly [Place, string])[] = [
   ["marks", "Pedal and other marks"],
   ["pedal", "Pedal"],
   ["shape", "Shape"],
+  ["pages", "Pages of a printed score"],
   ["room", "Practice room"],
 ];
 

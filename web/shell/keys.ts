@@ -77,6 +77,16 @@ export const COMMANDS = {
     { id: "curve.none", keys: ["backspace"], does: "take the point away" },
     { id: "shape.out", keys: ["o"], does: "bring the chosen note out, or not" },
   ],
+  pages: [
+    {
+      id: "page.move",
+      keys: ["right", "left", "up", "down"],
+      does: "on a bar of a page: move its box; with Shift its size",
+    },
+    { id: "page.split", keys: ["s"], does: "on a bar of a page: split it" },
+    { id: "page.new", keys: ["n"], does: "on a bar of a page: another box beside it" },
+    { id: "page.none", keys: ["backspace", "delete"], does: "on a bar of a page: rub it out" },
+  ],
   room: [
     { id: "room.metronome", keys: ["space"], does: "start or stop the metronome" },
     { id: "room.clean", keys: ["right", "pagedown"], shown: "→ or Page Down", does: "clean" },

@@ -1,0 +1,25 @@
+import { Button } from "@mui/material";
+import { closeSnackbar, enqueueSnackbar } from "notistack";
+import { useDesk } from "./useDesk.ts";
+
+/** Pencil is work too: what is rubbed out can be brought back for a while. */
+export function rubOut(change: Partial<ReturnType<typeof useDesk.getState>>): void {
+  const { pencil, suggested, reasons, advice, markPencil, set } = useDesk.getState();
+  set(change);
+  if (pencil.size === 0 && !markPencil?.marks.length) return;
+  enqueueSnackbar("The pencil is rubbed out.", {
+    autoHideDuration: 20_000,
+    action: (key) => (
+      <Button
+        color="inherit"
+        size="small"
+        onClick={() => {
+          closeSnackbar(key);
+          useDesk.getState().set({ pencil, suggested, reasons, advice, markPencil });
+        }}
+      >
+        Bring it back
+      </Button>
+    ),
+  });
+}
