@@ -1,5 +1,5 @@
 import { promotionRule } from "@yarrow-ridge/core/practice";
-import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { addDays, nextLesson, today } from "../clock.ts";
 import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
@@ -304,12 +304,16 @@ export function practiceHandlers(studio: Studio): Made {
 
     studio: async () => {
       const date = today(clock);
-      const everyone = await db.select().from(students).where(eq(students.archived, false));
-      const repertoire = await db
-        .select({ id: pieces.id })
-        .from(pieces)
-        .where(eq(pieces.archived, false));
-      const lessons = everyone
+      const coming = await db
+        .select({
+          id: students.id,
+          name: students.name,
+          lessonWeekday: students.lessonWeekday,
+          lessonTime: students.lessonTime,
+        })
+        .from(students)
+        .where(and(eq(students.archived, false), isNotNull(students.lessonWeekday)));
+      const lessons = coming
         .flatMap((student) => {
           const at = nextLesson(clock, student.lessonWeekday, student.lessonTime);
           return at ? [{ studentId: student.id, studentName: student.name, at }] : [];
@@ -319,8 +323,8 @@ export function practiceHandlers(studio: Studio): Made {
         name: studio.name,
         demo: studio.demo,
         today: date,
-        pieces: repertoire.length,
-        students: everyone.length,
+        pieces: await db.$count(pieces, eq(pieces.archived, false)),
+        students: await db.$count(students, eq(students.archived, false)),
         lessons,
         due: await due(date),
         week: await week(date),

@@ -9,7 +9,6 @@ import {
   type Shape,
 } from "@yarrow-ridge/core/score";
 import { shapeDoubts } from "@yarrow-ridge/core/shaping";
-import { useState } from "react";
 import { Link } from "react-router";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { HereActions } from "./HereActions.tsx";
@@ -49,15 +48,12 @@ export function FormPanel({
   const edits = useAnnotationEdits(piece.id);
   const { shape, remarks } = written;
   const { chosen, set } = useDesk();
-  /** Sections named so far: each begins on a sheet of its own. */
-  const [named, setNamed] = useState(0);
   return (
     <div className="stack">
       <StavesNotice pieceId={piece.id} layout={score.layout} />
       {chosen ? (
         <>
           <SectionForm
-            key={named}
             score={score}
             piece={piece}
             from={chosen.from}
@@ -73,11 +69,9 @@ export function FormPanel({
               void edits
                 .addSections([draft], `section ${draft.name}`)
                 // other bars may have been chosen in the meantime
-                .then((ok) => {
-                  if (!ok) return;
-                  setNamed((count) => count + 1);
-                  if (useDesk.getState().chosen === chosen) set({ chosen: undefined });
-                })
+                .then(
+                  (ok) => ok && useDesk.getState().chosen === chosen && set({ chosen: undefined }),
+                )
             }
             onCancel={() => set({ chosen: undefined })}
           />

@@ -23,6 +23,8 @@ interface Fields {
   toOffset: string;
 }
 
+const EMPTY = { words: "", fromBar: 0, fromOffset: "0", toBar: 0, toOffset: "0" };
+
 /** On a tablet the screen keyboard would cover the score with every bar that is touched. */
 const HAS_KEYBOARD = window.matchMedia("(pointer: fine)").matches;
 
@@ -52,7 +54,7 @@ export function SectionForm({
 }) {
   const [about, setAbout] = useState<About>(section?.about ?? {});
   const whole = (bar: number) => toText(score.bars[bar]!.length);
-  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({
+  const { register, handleSubmit, watch, setValue, reset, formState } = useForm<Fields>({
     defaultValues: {
       name: section?.name ?? suggestedName,
       words: section?.words ?? "",
@@ -62,23 +64,31 @@ export function SectionForm({
       toOffset: section && section.to.offset.num > 0 ? toText(section.to.offset) : whole(to),
     },
   });
+  /** What was typed is on its way: other bars are the next section's. */
+  const sent = useRef(false);
   // other bars are chosen for it: what was typed stays
   const bounds = useRef({ from, to });
   useEffect(() => {
     if (bounds.current.from === from && bounds.current.to === to) return;
     bounds.current = { from, to };
+    if (sent.current) {
+      sent.current = false;
+      reset({ ...EMPTY, name: suggestedName });
+      setAbout({});
+    }
     setValue("fromBar", from);
     setValue("fromOffset", "0");
     setValue("toBar", to);
     setValue("toOffset", toText(score.bars[to]!.length));
-  }, [from, to, score, setValue]);
+  }, [from, to, score, suggestedName, setValue, reset]);
   const [fromBar, toBar] = [Number(watch("fromBar")), Number(watch("toBar"))];
   const bars = score.bars.map((bar) => (
     <MenuItem key={bar.index} value={bar.index}>
       {bar.number}
     </MenuItem>
   ));
-  const save = (fields: Fields) =>
+  const save = (fields: Fields) => {
+    sent.current = true;
     onSave({
       name: fields.name.trim(),
       words: fields.words,
@@ -86,6 +96,7 @@ export function SectionForm({
       from: { bar: Number(fields.fromBar), offset: fields.fromOffset },
       to: { bar: Number(fields.toBar), offset: fields.toOffset },
     });
+  };
   return (
     <form className="card stack section-form" onSubmit={(event) => void handleSubmit(save)(event)}>
       <h2>{heading}</h2>
