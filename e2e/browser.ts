@@ -14,7 +14,6 @@ export interface Window {
 
 const FLAGS = [
   "--headless",
-  "--lang=en-GB",
   "--no-sandbox",
   "--disable-gpu",
   "--disable-quic",
