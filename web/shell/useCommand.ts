@@ -10,15 +10,16 @@ const CONTROLS =
 const OPENED = "[role=menu], [role=listbox], [role=dialog]";
 
 /** What the arrow keys move in. */
-const MOVED_IN =
-  "[role=tablist], [role=slider], [role=radiogroup], [role=combobox], input[type=radio]";
+const MOVED_IN = "[role=tablist], [role=slider], [role=radiogroup], input[type=radio]";
 
 /** A key does what the focused control says: Enter on "Rub out" rubs out, whatever it means. */
 const belongsToControl = ({ key, target }: KeyboardEvent): boolean =>
   target instanceof Element &&
   (target.closest(OPENED) !== null ||
     ((key === "Enter" || key === " ") && target.closest(CONTROLS) !== null) ||
-    (key.startsWith("Arrow") && target.closest(MOVED_IN) !== null));
+    (key.startsWith("Arrow") && target.closest(MOVED_IN) !== null) ||
+    // a closed list opens by up and down
+    (/^Arrow(Up|Down)$/.test(key) && target.closest("[role=combobox]") !== null));
 
 const isMac =
   typeof navigator !== "undefined" &&
