@@ -82,7 +82,7 @@ it("a guitarist takes melody and bass where two voices are written", () => {
   expect(linesIn(one, linesOf(instrument("guitar"))).apart).toEqual([]);
 });
 
-it("an accordionist learns the bare tune before its ornaments, where it has any", () => {
+it("an accordionist learns the bare tune before its ornaments, if it is ornamented", () => {
   const bars = (grace: string) =>
     Array.from({ length: 4 }, (_, i) => [
       `${grace}${note(STEPS[i]!, 5, 1)}`,

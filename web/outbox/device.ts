@@ -48,7 +48,15 @@ function noted(): Entry[] {
   try {
     return Object.keys(localStorage)
       .filter((key) => key.startsWith(AT_ONCE))
-      .map((key) => JSON.parse(localStorage.getItem(key)!) as Entry);
+      .flatMap(read);
+  } catch {
+    return [];
+  }
+}
+/** One that cannot be read keeps back none of the others. */
+function read(key: string): Entry[] {
+  try {
+    return [JSON.parse(localStorage.getItem(key)!) as Entry];
   } catch {
     return [];
   }

@@ -1,15 +1,8 @@
-import {
-  Button,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  MenuItem,
-  TextField,
-} from "@mui/material";
-import { instruments } from "@yarrow-ridge/core/instruments";
+import { Button, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
 import { useState } from "react";
 import { addStudent, givePiece } from "../edits/give.ts";
 import { FindOne } from "../shell/FindOne.tsx";
+import { InstrumentSelect } from "../shell/InstrumentSelect.tsx";
 import { FormDialog } from "../shell/FormDialog.tsx";
 
 /** Gives a piece to a student of the studio, or to one who is added with that. */
@@ -58,18 +51,7 @@ export function GiveDialog({
             onChange={(event) => setName(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 200 } }}
           />
-          <TextField
-            select
-            label="Instrument"
-            value={plays}
-            onChange={(event) => setPlays(event.target.value)}
-          >
-            {instruments.map((one) => (
-              <MenuItem key={one.id} value={one.id}>
-                {one.name}
-              </MenuItem>
-            ))}
-          </TextField>
+          <InstrumentSelect value={plays} onChange={(id) => setPlays(id)} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

@@ -1,13 +1,6 @@
-import {
-  Button,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  MenuItem,
-  TextField,
-} from "@mui/material";
-import { instruments } from "@yarrow-ridge/core/instruments";
+import { Button, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
 import { useForm } from "react-hook-form";
+import { InstrumentSelect } from "../shell/InstrumentSelect.tsx";
 import { FormDialog } from "../shell/FormDialog.tsx";
 
 export interface PieceFields {
@@ -47,18 +40,10 @@ export function PieceForm({
             slotProps={{ htmlInput: { maxLength: 200 } }}
             {...register("composer")}
           />
-          <TextField
-            label="Instrument"
-            select
+          <InstrumentSelect
             value={watch("instrument")}
-            onChange={(event) => setValue("instrument", event.target.value)}
-          >
-            {instruments.map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChange={(id) => setValue("instrument", id)}
+          />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

@@ -38,15 +38,20 @@ export function useWork(hands: readonly string[]) {
     const own = newId();
     current.current = own;
     setName(own);
+    /** Parts that are over; they are not asked after again. */
+    const over = new Set<string>();
     const look = async () => {
-      // a part that is over, or has not begun, is not known
       const found = await Promise.all(
-        parts(own).map((params) =>
-          call("work", { params }).then(
-            (one) => one.share,
-            () => 1,
-          ),
-        ),
+        parts(own).map(async (params) => {
+          if (over.has(params.id)) return 1;
+          try {
+            return (await call("work", { params })).share;
+          } catch (error) {
+            // a part that is over is not known
+            if (error instanceof Refusal && error.status === 404) over.add(params.id);
+            return 1;
+          }
+        }),
       );
       if (current.current !== own) return;
       setShare(Math.min(...found));

@@ -223,7 +223,7 @@ export function RoomScreen() {
         <p className="room-news" role="status" aria-live="polite">
           {room.byHand !== undefined ? (
             <>
-              By hand at {room.byHand}; these tries do not count.{" "}
+              By hand at {room.byHand}; these tries do not count for {card.step}.{" "}
               <button type="button" className="room-mend" onClick={room.countAgain}>
                 Back to {card.step}
               </button>

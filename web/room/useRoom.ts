@@ -17,7 +17,7 @@ const [SLOWEST, FASTEST] = [10, 400];
 
 /** The tries of a card: logged one after the other, the newest can be taken back. */
 export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
-  /** A tempo set by hand; what is tried at it does not count. */
+  /** A tempo set by hand; what is tried at it does not count for the step. */
   const [byHand, setByHand] = useState<number>();
   useEffect(() => setByHand(undefined), [cardId]);
   const [mend, setMend] = useState<Mend>(0);

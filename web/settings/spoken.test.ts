@@ -13,6 +13,8 @@ import {
 it("takes over what is usual where the browser is", () => {
   expect(usualIn("en-GB")).toMatchObject({ dates: "day first", clock: "24", lengths: "metric" });
   expect(usualIn("en-US")).toMatchObject({ dates: "month first", clock: "12", lengths: "inches" });
+  expect(usualIn("en-US@posix")).toEqual(usualIn("en-US"));
+  expect(usualIn("")).toEqual(usualIn("en-GB"));
   expect(usualIn("de")).toMatchObject({ dates: "day first", lengths: "metric" });
 });
 

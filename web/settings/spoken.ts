@@ -11,9 +11,18 @@ export interface Spoken {
 /** Regions that measure in inches (CLDR, measurementSystem US). */
 const INCHES = ["US", "LR", "MM"];
 
+/** Some systems name a language that is none, such as `en-US@posix`. */
+function localeOf(language: string): Intl.Locale {
+  try {
+    return new Intl.Locale(language.replace(/[@.].*$/, ""));
+  } catch {
+    return new Intl.Locale("en-GB");
+  }
+}
+
 /** What is usual where the browser says it is. */
 export function usualIn(language: string): Spoken {
-  const locale = new Intl.Locale(language).maximize();
+  const locale = localeOf(language).maximize();
   const english = `en-${locale.region ?? "GB"}`;
   const parts = new Intl.DateTimeFormat(english, { day: "numeric", month: "long" }).formatToParts(
     new Date(2026, 10, 28),

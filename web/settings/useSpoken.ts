@@ -18,8 +18,11 @@ export const useChosen = create<Chosen>()(
   ),
 );
 
+/** As the browser has it, looked up once. */
+const USUAL = usualIn(navigator.language);
+
 /** How dates, times and lengths are said here: as the browser has it, or as was chosen. */
 export const useSpoken = (): Spoken => {
   const { chosen } = useChosen();
-  return { ...usualIn(navigator.language), ...chosen };
+  return { ...USUAL, ...chosen };
 };

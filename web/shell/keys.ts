@@ -120,7 +120,6 @@ const NAMES: Readonly<Record<string, string>> = {
   up: "↑",
   down: "↓",
   esc: "Esc",
-  tab: "Tab",
   enter: "Enter",
   space: "Space",
   backspace: "Backspace",

@@ -9,6 +9,7 @@ import {
 import type { StudentAnswer } from "@yarrow-ridge/contract";
 import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { enqueueSnackbar } from "notistack";
+import { InstrumentSelect } from "../shell/InstrumentSelect.tsx";
 import { FormDialog } from "../shell/FormDialog.tsx";
 import type { ReactNode } from "react";
 import { useForm } from "react-hook-form";
@@ -105,18 +106,10 @@ export function StudentForm({
             helperText={formState.errors.name && "A student needs a name."}
             {...register("name", { validate: (value) => value.trim().length > 0 })}
           />
-          <TextField
-            select
-            label="Instrument"
+          <InstrumentSelect
             value={watch("instrument")}
-            onChange={(event) => setValue("instrument", event.target.value)}
-          >
-            {instruments.map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChange={(id) => setValue("instrument", id)}
+          />
           <More open={student !== undefined}>
             <div className="row">
               <TextField

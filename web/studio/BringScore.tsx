@@ -1,7 +1,8 @@
 import UploadIcon from "@mui/icons-material/FileUploadOutlined";
-import { Alert, Button, LinearProgress, MenuItem, TextField } from "@mui/material";
-import { instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
+import { Alert, Button, LinearProgress } from "@mui/material";
+import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { useRef, useState, type DragEvent } from "react";
+import { InstrumentSelect } from "../shell/InstrumentSelect.tsx";
 import { TuneChooser } from "./TuneChooser.tsx";
 import { CopyBrought } from "./CopyBrought.tsx";
 import { PaperForm } from "./PaperForm.tsx";
@@ -62,19 +63,7 @@ export function BringScore({ large }: { large: boolean }) {
         >
           {large ? "Choose a file" : "Bring a score"}
         </Button>
-        <TextField
-          select
-          label="for"
-          value={instrument}
-          onChange={(event) => setInstrument(event.target.value)}
-          sx={{ minWidth: 120 }}
-        >
-          {instruments.map(({ id, name }) => (
-            <MenuItem key={id} value={id}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        <InstrumentSelect label="for" value={instrument} onChange={(id) => setInstrument(id)} />
         {!large && <span className="soft small">or drop it here</span>}
         <Button onClick={() => setPaper(true)}>It is only on paper</Button>
       </div>

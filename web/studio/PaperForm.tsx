@@ -9,9 +9,10 @@ import {
   MenuItem,
   TextField,
 } from "@mui/material";
-import { instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
+import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { keyName, type Paper } from "@yarrow-ridge/core/score";
 import { useState } from "react";
+import { InstrumentSelect } from "../shell/InstrumentSelect.tsx";
 import { FormDialog } from "../shell/FormDialog.tsx";
 import { useFieldArray, useForm } from "react-hook-form";
 import { NO_PAPER, paperOf, type PaperFields } from "./paperFields.ts";
@@ -126,19 +127,10 @@ export function PaperForm({
                   slotProps={{ htmlInput: { maxLength: 200 } }}
                   {...register("composer")}
                 />
-                <TextField
-                  label="Instrument"
-                  select
+                <InstrumentSelect
                   value={watch("instrument")}
-                  onChange={(event) => setValue("instrument", event.target.value)}
-                  sx={{ minWidth: 130 }}
-                >
-                  {instruments.map(({ id, name }) => (
-                    <MenuItem key={id} value={id}>
-                      {name}
-                    </MenuItem>
-                  ))}
-                </TextField>
+                  onChange={(id) => setValue("instrument", id)}
+                />
               </div>
             </>
           )}
