@@ -24,8 +24,7 @@ const SIGNS: Readonly<Record<string, string>> = {
 /**
  * The beat of a bar as it is written before a metronome figure.
  *
- * @example
- *   beatSign({ metre: { beats: 6, beatType: 8 } }); // "♩."
+ * @example beatSign({ metre: { beats: 6, beatType: 8 } }) // => "♩."
  */
 export function beatSign(bar: Pick<Bar, "metre">): string {
   const { num, den } = beatLength(bar);

@@ -123,11 +123,9 @@ const pitchOf = (tied: Element): string => {
  * Some bars of a score as a score of their own: with the key, the clefs and the tempo in force, and
  * without what begins or ends outside.
  *
- * @example
- *   excerpt(xml, 8, 15); // bars 9 to 16 of a piece without a pick-up
- *
  * @param from index of the first bar, in written order
  * @param to index of the last, inclusive
+ * @example readScore(excerpt(xml, 8, 15)).score.bars.length // => 8
  */
 export function excerpt(xml: string, from: number, to: number): string {
   const { document, root } = parseXml(xml);
