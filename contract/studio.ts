@@ -215,6 +215,7 @@ export const CardState = Type.Intersect([
       description: "the highest step earned on these bars and hands, 0 for none",
     }),
     tries: Type.Array(Type.Object({ id: Id, result: Result, bar: Nullable(Type.Integer()) })),
+    newest: Nullable(Type.String({ description: "id of the newest try on these bars and hands" })),
     missing: Type.Integer({ description: "clean tries still needed for this step" }),
     finished: Type.Boolean(),
     nextCard: Nullable(Id),

@@ -80,9 +80,12 @@ export const writtenOperations = {
   work: op({
     method: "get",
     path: "/api/work/:id",
-    summary: "How far the work of a name is",
+    summary: "How far the work of a name is, and whether it is over",
     status: 200,
-    response: Type.Object({ share: Type.Number({ description: "0 to 1" }) }),
+    response: Type.Object({
+      share: Type.Number({ description: "0 to 1" }),
+      over: Type.Boolean(),
+    }),
   }),
   stopWork: op({
     method: "delete",

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import type { AxeResults } from "axe-core";
-import type { Page } from "puppeteer-core";
+import type { ElementHandle, Page } from "puppeteer-core";
 import { press, quiet, says } from "./browser.ts";
 import { studio } from "./studio.ts";
 
@@ -31,12 +31,41 @@ interface Ids {
   card: string;
 }
 
-/** A view, what it says when it is there, and what is opened in it: buttons pressed in turn. */
+/** A button pressed, or something else done. */
+type Step = string | RegExp | (() => Promise<void>);
+
+/** A view, what it says when it is there, and what is opened in it: steps done in turn. */
 type View = readonly [
   path: (ids: Ids) => string,
   text: string,
-  opened?: readonly (readonly (string | RegExp)[])[],
+  opened?: readonly (readonly Step[])[],
 ];
+
+/** The first list to choose from, opened. */
+async function openList(): Promise<void> {
+  await here.page().waitForFunction(() => {
+    for (const folded of document.querySelectorAll("details")) folded.open = true;
+    const lists = [...document.querySelectorAll<HTMLElement>("[role=combobox]")];
+    const list = lists.find((one) => one.checkVisibility() && !one.ariaDisabled);
+    list?.focus();
+    return list !== undefined;
+  });
+  await here.page().keyboard.press("Enter");
+  await here.page().waitForSelector("[role=option]");
+}
+
+/** The piece's own file brought as a corrected one, until its report is there. */
+async function correct(): Promise<void> {
+  const { title } = await here.json<{ title: string }>(`/api/pieces/${known.piece}`);
+  const name = title
+    .toLowerCase()
+    .replace(/[^a-z ]/g, "")
+    .replaceAll(" ", "-");
+  const input = await here.page().waitForSelector(".MuiDialog-root input[type=file]");
+  const file = new URL(`../demo/pieces/${name}.musicxml`, import.meta.url).pathname;
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(file);
+  await says(here.page(), "The score was corrected");
+}
 
 const PIECE_MENU = "Edit the piece";
 const VIEWS: readonly View[] = [
@@ -55,6 +84,8 @@ const VIEWS: readonly View[] = [
       [PIECE_MENU, "Title, composer"],
       [PIECE_MENU, "Bring a corrected file"],
       [PIECE_MENU, "Compare with"],
+      ["Form", /^Carry section/],
+      ["Hands", openList],
       [/ ▾$/],
       [/ ▾$/, "Give it to a student"],
     ],
@@ -62,13 +93,19 @@ const VIEWS: readonly View[] = [
   [({ piece, assignment }) => `/pieces/${piece}/survey?for=${assignment}`, "Work on these first"],
   [({ piece }) => `/pieces/${piece}/map`, "The darker"],
   [({ piece }) => `/pieces/${piece}/pages`, "page"],
-  [({ assignment }) => `/assignments/${assignment}`, "The plan"],
+  [({ assignment }) => `/assignments/${assignment}`, "The plan", [[/^Choose date/], [openList]]],
   [({ card }) => `/practice/${card}`, "Clean", [["Start"], [/Slip/]]],
   [() => "/archive", "Nothing is archived"],
   [() => "/copies", "copy"],
   [({ assignment }) => `/print/week/${assignment}`, "min"],
   [({ piece }) => `/print/score/${piece}`, "Print"],
   [() => "/nowhere", "There is no page"],
+  // last: what is corrected is read anew
+  [
+    ({ piece }) => `/pieces/${piece}?bars=4-7`,
+    "bars new",
+    [[PIECE_MENU, "Bring a corrected file", correct]],
+  ],
 ];
 
 async function ids(): Promise<Ids> {
@@ -137,18 +174,20 @@ beforeAll(async () => {
   known = await ids();
 });
 
+const nameOf = (step: Step): string => (typeof step === "function" ? step.name : String(step));
+
 // one test for each thing that opens: a slow machine needs a minute for some of them
 const OPENED = VIEWS.flatMap(([path, text, opened = []]) =>
-  [[], ...opened].map((presses) => [text, presses.join(" › "), presses, path] as const),
+  [[], ...opened].map((steps) => [text, steps.map(nameOf).join(" › "), steps, path] as const),
 );
 it.each(OPENED)(
   "has nothing serious axe-core knows of where it says %s, with open: %s",
-  async (text, name, presses, path) => {
+  async (text, name, steps, path) => {
     const page = here.page();
     await page.goto(here.url(path(known)));
     await says(page, text);
     await quiet(page);
-    for (const one of presses) await press(page, one);
+    for (const one of steps) await (typeof one === "function" ? one() : press(page, one));
     await quiet(page);
     expect(await everySize(page, name)).toEqual([]);
     expect(here.complaints().splice(0)).toEqual([]);
@@ -238,7 +277,9 @@ it("in the practice room Space is the beat wherever the focus is, Enter goes on,
   await quiet(page);
   const isOn = () =>
     page.$eval(".room-key.main", (one) => one.getAttribute("aria-pressed") === "true");
-  const controls = await page.$$(".room button:not(:disabled), .room [role=slider], .room .score");
+  const controls = await page.$$(
+    ".room button:not(:disabled), .room [role=slider], .room div.score",
+  );
   for (const control of controls) {
     await control.focus();
     const before = await isOn();

@@ -89,7 +89,11 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
     const root = relative(process.cwd(), web) || ".";
     app.use("/assets/*", async (c, next) => {
       await next();
-      if (c.res.ok) c.res.headers.set("cache-control", "public, max-age=31536000, immutable");
+      if (!c.res.ok) return;
+      c.res.headers.set("cache-control", "public, max-age=31536000, immutable");
+      // what is sent compressed says no length; who shows how far it is needs one
+      const length = c.res.headers.get("content-length");
+      if (length) c.res.headers.set("x-whole-length", length);
     });
     app.use("*", serveStatic({ root }));
     app.get("/assets/*", (c) => c.text("Not found", 404));

@@ -1,3 +1,3 @@
 export { createApp } from "./app.ts";
 export { openDatabase } from "./db/open.ts";
-export { HeavyPool } from "./heavy/pool.ts";
+export { Workshop } from "./heavy/pool.ts";

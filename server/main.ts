@@ -10,7 +10,7 @@ import { edits } from "./db/schema.ts";
 import { openDatabase } from "./db/open.ts";
 import { copyDaily } from "./copies/daily.ts";
 import { fillDemo } from "./demo.ts";
-import { HeavyPool } from "./heavy/pool.ts";
+import { Workshop } from "./heavy/pool.ts";
 import type { Studio } from "./studio.ts";
 
 const root = fileURLToPath(new URL("..", import.meta.url));
@@ -30,7 +30,7 @@ async function main(): Promise<void> {
     url: process.env.DATABASE_URL,
     say,
   });
-  const heavy = new HeavyPool();
+  const heavy = new Workshop();
   const studio: Studio = {
     name: demo ? "Sallowford Music Rooms" : "Your studio",
     demo,

@@ -1,6 +1,6 @@
 import type { Database } from "./db/open.ts";
 import type { Clock } from "./clock.ts";
-import type { HeavyPool } from "./heavy/pool.ts";
+import type { Workshop } from "./heavy/pool.ts";
 import type { Known } from "./heavy/tasks.ts";
 
 /** What every handler works with. */
@@ -9,7 +9,7 @@ export interface Studio {
   readonly demo: boolean;
   readonly db: Database;
   readonly clock: Clock;
-  readonly heavy: HeavyPool;
+  readonly heavy: Workshop;
   /** Folder of the daily copies; none where nothing is copied by itself. */
   readonly copies?: string;
   /** Scores read lately, by piece id. */

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import type { Hono } from "hono";
 import { createApp } from "./app.ts";
 import { openDatabase, type OpenDatabase } from "./db/open.ts";
-import { HeavyPool } from "./heavy/pool.ts";
+import { Workshop } from "./heavy/pool.ts";
 import type { Studio } from "./studio.ts";
 
 export interface TestStudio {
@@ -43,7 +43,7 @@ export async function openTestStudio(
   const folder = mkdtempSync(join(tmpdir(), "yarrow-ridge-"));
   const opened: OpenDatabase = await openDatabase({ folder, url: options.url });
   let now = new Date(`${options.date ?? "2030-03-04"}T12:00`);
-  const heavy = new HeavyPool();
+  const heavy = new Workshop();
   const studio: Studio = {
     name: "Test",
     demo: false,

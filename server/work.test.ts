@@ -42,7 +42,8 @@ describe("long work", () => {
       status: 409,
       json: { detail: "Stopped; nothing was changed." },
     });
-    expect((await studio.ask("GET", "/api/work/long-line")).status).toBe(404);
+    expect((await studio.ask("GET", "/api/work/long-line")).json).toMatchObject({ over: true });
+    expect((await studio.ask("GET", "/api/work/never-begun")).status).toBe(404);
     // and the pool works on
     expect((await propose({ notes: notes(8) })).status).toBe(200);
   });

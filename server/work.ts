@@ -9,6 +9,9 @@ interface Running {
 
 /** Work that is going on under a name its asker chose. */
 const running = new Map<string, Running>();
+/** Names of work that is over, so that asking after it once more is no error; the newest. */
+const over = new Map<string, number>();
+const MOST_OVER = 500;
 
 /**
  * Does some work so that it can be asked after and stopped under its name, and stops it when the
@@ -37,7 +40,11 @@ export async function underName<T>(
     throw error;
   } finally {
     gone.removeEventListener("abort", stop);
-    if (name !== undefined) running.delete(name);
+    if (name !== undefined) {
+      running.delete(name);
+      over.set(name, own.share);
+      for (const old of [...over.keys()].slice(0, -MOST_OVER)) over.delete(old);
+    }
   }
 }
 
@@ -48,7 +55,12 @@ export const workHandlers = (): Pick<Handlers, "work" | "stopWork"> => {
     return found;
   };
   return {
-    work: async ({ param }) => ({ share: find(param("id")).share }),
+    work: async ({ param }) => {
+      const ended = running.has(param("id")) ? undefined : over.get(param("id"));
+      return ended === undefined
+        ? { share: find(param("id")).share, over: false }
+        : { share: ended, over: true };
+    },
     stopWork: async ({ param }) => {
       find(param("id")).stop.abort();
       return { id: param("id") };

@@ -17,3 +17,4 @@ export {
   type Schedule,
   type ScheduleInput,
 } from "./schedule.ts";
+export { afterTry, standing, type Standing, type Try } from "./standing.ts";

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { asc } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
 import { strToU8, unzipSync, zipSync } from "fflate";
+import pg from "pg";
 import { demoFile, openTestStudio, type TestStudio } from "../testing.ts";
 import { copiesIn, copyToday } from "./daily.ts";
 import { columnsOf, keyOf, orderOf, TABLES, type Row, type TableName } from "./tables.ts";
@@ -127,6 +128,26 @@ describe("a copy of the studio", () => {
     expect([again.json.added, again.json.brought]).toEqual([0, true]);
     expect((await to.ask("GET", `/api/pieces/${piece}/form`)).status).toBe(200);
     await to.close();
+  });
+
+  // npm test starts a server where it finds or can install one
+  const server = process.env.TEST_DATABASE_URL;
+  (server ? it : it.skip)("goes from the embedded database to a server and back", async () => {
+    const admin = new pg.Client({ connectionString: server });
+    await admin.connect();
+    await admin.query("create database copies");
+    const url = new URL(server!);
+    url.pathname = "/copies";
+    const there = await openTestStudio({ url: url.href });
+    const zip = await copyOf(from);
+    expect((await bring(there, zip)).json).toMatchObject({ brought: true, different: [] });
+    expect(await everything(there)).toEqual(await everything(from));
+    const back = await openTestStudio();
+    expect((await bring(back, await copyOf(there))).json).toMatchObject({ brought: true });
+    expect(await everything(back)).toEqual(await everything(from));
+    for (const studio of [there, back]) await studio.close();
+    await admin.query("drop database copies");
+    await admin.end();
   });
 
   it("asks before it goes over what is otherwise here, and keeps or takes it", async () => {

@@ -25,7 +25,7 @@ async function checkScores({ db, heavy }: Studio, { tables }: ReadCopy): Promise
   const there = new Set(known.map(({ id }) => id));
   for (const row of rows.filter(({ id }) => !there.has(id))) {
     try {
-      await heavy.run("know", { xml: row.xml, adopted: [], handOf: {} }, readingOf(row));
+      await heavy.read(new TextEncoder().encode(row.xml), readingOf(row), {});
     } catch (error) {
       throw new ProblemError(
         422,

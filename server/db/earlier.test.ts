@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { brotliDecompressSync } from "node:zlib";
 import { createApp } from "../app.ts";
-import { HeavyPool } from "../heavy/pool.ts";
+import { Workshop } from "../heavy/pool.ts";
 import { openDatabase, type OpenDatabase } from "./open.ts";
 
 // A data folder that an earlier program wrote, with what that program answered about it: fingers of
@@ -14,7 +14,7 @@ import { openDatabase, type OpenDatabase } from "./open.ts";
 const kept = (name: string) => readFileSync(new URL(`earlier/${name}`, import.meta.url));
 const answers = JSON.parse(kept("answers.json").toString()) as Record<string, unknown>;
 const folder = mkdtempSync(join(tmpdir(), "yarrow-ridge-earlier-"));
-const heavy = new HeavyPool();
+const heavy = new Workshop();
 let opened: OpenDatabase;
 let app: ReturnType<typeof createApp>;
 const get = (path: string) =>

@@ -166,8 +166,10 @@ async function openServer(url: string): Promise<OpenDatabase> {
   return { db, close: () => pool.end() };
 }
 
-/** One that is younger may be another process's, which is at it. */
+/** A half-made one that is younger than an hour may be another process's, which is at it. */
 const AN_HOUR = 3_600_000;
+/** A whole one of other tables goes after a month: by then nobody goes back to that version. */
+const A_MONTH = 30 * 24 * AN_HOUR;
 
 /**
  * An empty, migrated database folder to copy from: making one takes seconds, copying it a fraction
@@ -186,7 +188,10 @@ export async function databaseTemplate(say?: (line: string) => void): Promise<st
   mkdirSync(cacheFolder, { recursive: true });
   // what another start left half made, or an older version needed
   for (const old of readdirSync(cacheFolder).filter((name) => name.startsWith("database-")))
-    if (/\.\d+$/.test(old) && Date.now() - statSync(join(cacheFolder, old)).mtimeMs > AN_HOUR)
+    if (
+      Date.now() - statSync(join(cacheFolder, old)).mtimeMs >
+      (/\.\d+$/.test(old) ? AN_HOUR : A_MONTH)
+    )
       rmSync(join(cacheFolder, old), { recursive: true, force: true });
   const making = `${template}.${process.pid}`;
   const { close } = await openFolder(making);

@@ -18,6 +18,8 @@ interface Job {
 }
 
 interface Reply {
+  /** The worker has what it needs and begins: from now on the time counts. */
+  readonly begun?: true;
   readonly progress?: number;
   readonly result?: unknown;
   readonly error?: {
@@ -28,10 +30,25 @@ interface Reply {
   };
 }
 
-/** Two, so that one large import does not keep everybody waiting. */
-const SIZE = 2;
-/** Milliseconds; the largest file that is allowed takes a third of it on a slow machine. */
-const LIMIT = 120_000;
+/** What a pool of workers may cost. */
+export interface Cost {
+  readonly workers: number;
+  /** Milliseconds a task may take once it has begun. */
+  readonly time: number;
+  /** Megabytes a worker may hold. */
+  readonly memory: number;
+}
+
+/**
+ * Two, so that one large piece does not keep everybody waiting; the largest file that is allowed
+ * takes a third of the time on a slow machine.
+ */
+const WORK: Cost = { workers: 2, time: 120_000, memory: 2048 };
+
+/** A file nobody has looked at yet may be damaged or hostile: it costs this much and no more. */
+const READING: Cost = { workers: 1, time: 10_000, memory: 450 };
+
+const DAMAGED = "to work through; it may be damaged or far too large.";
 
 /** Somebody stopped the work. */
 export class Stopped extends Error {
@@ -48,6 +65,8 @@ export class HeavyPool {
   private readonly idle: Worker[] = [];
   private readonly workers = new Set<Worker>();
   private readonly queue: Job[] = [];
+
+  constructor(private readonly cost: Cost = WORK) {}
 
   run<K extends keyof Tasks>(
     name: K,
@@ -86,7 +105,8 @@ export class HeavyPool {
 
   private next(): void {
     if (this.queue.length === 0) return;
-    const worker = this.idle.pop() ?? (this.workers.size < SIZE ? this.start() : undefined);
+    const worker =
+      this.idle.pop() ?? (this.workers.size < this.cost.workers ? this.start() : undefined);
     if (!worker) return;
     const job = this.queue.shift()!;
     const settle = (finish: () => void, alive: boolean) => {
@@ -102,27 +122,19 @@ export class HeavyPool {
       finish();
       this.next();
     };
-    const timer = setTimeout(
-      () =>
-        settle(
-          () =>
-            job.reject(
-              new ScoreError(
-                "The score takes too long to work through; it may be damaged or far too large.",
-              ),
-            ),
-          false,
-        ),
-      LIMIT,
-    );
+    let timer: NodeJS.Timeout | undefined;
+    const tooLong = () =>
+      settle(() => job.reject(new ScoreError(`The score takes too long ${DAMAGED}`)), false);
     const onAbort = () => settle(() => job.reject(new Stopped()), false);
-    const onMessage = (reply: Reply) =>
-      reply.progress !== undefined
-        ? job.watch?.onProgress(reply.progress)
-        : settle(
-            () => (reply.error ? job.reject(revive(reply.error)) : job.resolve(reply.result)),
-            true,
-          );
+    const onMessage = (reply: Reply) => {
+      if (reply.begun) timer = setTimeout(tooLong, this.cost.time);
+      else if (reply.progress !== undefined) job.watch?.onProgress(reply.progress);
+      else
+        settle(
+          () => (reply.error ? job.reject(revive(reply.error)) : job.resolve(reply.result)),
+          true,
+        );
+    };
     const onError = (error: Error) =>
       settle(
         () =>
@@ -141,10 +153,23 @@ export class HeavyPool {
 
   private start(): Worker {
     const worker = new Worker(new URL("./start.mjs", import.meta.url), {
-      resourceLimits: { maxOldGenerationSizeMb: 2048 },
+      resourceLimits: { maxOldGenerationSizeMb: this.cost.memory },
     });
     this.workers.add(worker);
     return worker;
+  }
+}
+
+/** The server's workers: one reads files from outside, two work on what was read. */
+export class Workshop extends HeavyPool {
+  private readonly reading = new HeavyPool(READING);
+
+  /** Reads a file from outside, at a cost that is small whatever is in it. */
+  readonly read = (...args: Parameters<Tasks["read"]>): Promise<ReturnType<Tasks["read"]>> =>
+    this.reading.run("read", ...args);
+
+  override async close(): Promise<void> {
+    await Promise.all([super.close(), this.reading.close()]);
   }
 }
 

@@ -62,6 +62,7 @@ import {
   shapeIn,
   type Annotations,
   type CurvePoint,
+  type Import,
   type MarkDoubt,
   type MarkTask,
   type ProposedMark,
@@ -73,6 +74,7 @@ import {
   type Shape,
 } from "@yarrow-ridge/core/score";
 import { fits } from "../http/validate.ts";
+import { midiFile, type MidiChoice } from "../pieces/midi.ts";
 
 /** A stored score and what is read otherwise in it. */
 export interface Source {
@@ -159,23 +161,21 @@ const LONGEST = 5000;
  * @param onProgress told how much of it is done, 0 to 1
  */
 export const tasksWith = (onProgress: (share: number) => void) => ({
-  bring: (file: Uint8Array, how: Reading, choice: FileChoice): Brought => {
-    const { score, xml } = readFile(file, { ...choice, ...optionsOf(how) });
-    return {
-      ...know(score),
-      xml,
-      sections: sectionsIn(xml, score.bars.length),
-      shape: shapeIn(xml, score),
-      marks: instrument(how.instrument).strata.map((stratum) => ({
-        stratum: stratum.id,
-        marks: marksIn(xml, score, stratum, (data) => fits(stratum.schema, data)),
-      })),
-    };
-  },
-  /** A corrected file, read with the ids of the notes it has kept. */
-  correct: (before: Score, file: Uint8Array, how: Reading, choice: FileChoice): Corrected => {
-    const options = { ...choice, ...optionsOf(how) };
-    const read = readFile(file, options);
+  /** A file from outside: refused here if it is damaged. */
+  read: (file: Uint8Array, how: Reading, choice: FileChoice): Import =>
+    readFile(file, { ...choice, ...optionsOf(how) }),
+  bring: ({ score, xml }: Import, how: Reading): Brought => ({
+    ...know(score),
+    xml,
+    sections: sectionsIn(xml, score.bars.length),
+    shape: shapeIn(xml, score),
+    marks: instrument(how.instrument).strata.map((stratum) => ({
+      stratum: stratum.id,
+      marks: marksIn(xml, score, stratum, (data) => fits(stratum.schema, data)),
+    })),
+  }),
+  /** A corrected file that was read, with the ids of the notes it has kept. */
+  correct: (before: Score, read: Import, how: Reading, choice: FileChoice): Corrected => {
     const { bars, notes, gone } = correction(before, read.score);
     const { score, xml } = readScore(
       renameNotes(
@@ -183,7 +183,7 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
         notes,
         gone.map((note) => note.id),
       ),
-      options,
+      { ...choice, ...optionsOf(how) },
     );
     return {
       ...know(score),
@@ -216,6 +216,8 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
   ): Doubt[] => check(score, fingers, options),
   redistribute: (score: Score, options: HandoverOptions & ForWhom): Handover[] =>
     redistribute(score, options),
+  midi: (score: Score, kind: string, choice: MidiChoice): Uint8Array =>
+    midiFile(score, instrument(kind), choice),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] =>
     proposePedal(score, { ...options, onProgress }),
   checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),

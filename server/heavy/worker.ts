@@ -12,6 +12,7 @@ async function answer({ name, args, watched }: Message): Promise<unknown> {
   const onProgress = (progress: number) => {
     if (watched) parentPort!.postMessage({ progress });
   };
+  parentPort!.postMessage({ begun: true });
   try {
     const task = tasksWith(onProgress)[name] as (...args: unknown[]) => unknown;
     return { result: await task(...args) };

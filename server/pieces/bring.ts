@@ -22,6 +22,7 @@ export async function bringScore(
   instrument: string,
   options: Pick<ReadOptions, "tune" | "name"> = {},
 ): Promise<PieceRow> {
+  const read = await heavy.read(file, { instrument }, options);
   const {
     score,
     xml,
@@ -30,7 +31,7 @@ export async function bringScore(
     sections: named,
     shape,
     marks: printed,
-  } = await heavy.run("bring", file, { instrument }, options);
+  } = await heavy.run("bring", read, { instrument });
   const id = newId();
   return db.transaction(async (tx) => {
     const [row] = await tx

@@ -37,13 +37,10 @@ export const correctionHandlers = (studio: Studio): Made => ({
     const { score: old } = source.adopted.length
       ? await studio.heavy.run("know", { ...source, adopted: [] }, readingOf(row))
       : await knownPiece(studio, id);
-    const now = await studio.heavy.run(
-      "correct",
-      old,
-      file,
-      readingOf({ ...row, paper: null }),
-      tuneOf(fields),
-    );
+    const how = readingOf({ ...row, paper: null });
+    const choice = tuneOf(fields);
+    const read = await studio.heavy.read(file, how, choice);
+    const now = await studio.heavy.run("correct", old, read, how, choice);
     if (now.gone.length > old.notes.length * MOST_GONE)
       throw new ProblemError(
         422,

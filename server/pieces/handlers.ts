@@ -17,6 +17,7 @@ import { markHandlers, refreshHead } from "./marks.ts";
 import { pageHandlers } from "./pages.ts";
 import { paperHandlers } from "./paper.ts";
 import { pedalHandlers } from "./pedal.ts";
+import { underName } from "../work.ts";
 import { shapeHandlers } from "./shape.ts";
 import { readingHandlers } from "./readings.ts";
 import { sectionHandlers } from "./sections.ts";
@@ -25,7 +26,6 @@ import { surveyHandlers, tempoIn } from "./survey.ts";
 import { bringScore } from "./bring.ts";
 import { answerForm, formOf } from "./form.ts";
 import { tuneOf, uploadedScore } from "./upload.ts";
-import { midiFile } from "./midi.ts";
 import { markPieceStale } from "./stale.ts";
 import {
   answerPiece,
@@ -298,16 +298,16 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const tempo =
       tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
     return c.body(
-      midiFile(
-        score,
-        from,
-        to,
-        tempo,
-        instrument(kind),
-        new Map(written.map(({ stratum, marks }) => [stratum.id, marks])),
-        (await shapeOf(studio, param("id"))) ?? NO_SHAPE,
-        query.time === "shaped",
-      ) as Uint8Array<ArrayBuffer>,
+      (await underName(undefined, c.req.raw.signal, async (watch) =>
+        studio.heavy.watched(watch, "midi", score, kind, {
+          from,
+          to,
+          tempo,
+          marks: new Map(written.map(({ stratum, marks }) => [stratum.id, marks])),
+          shape: (await shapeOf(studio, param("id"))) ?? NO_SHAPE,
+          free: query.time === "shaped",
+        }),
+      )) as Uint8Array<ArrayBuffer>,
       200,
       { "content-type": "audio/midi", "content-disposition": attachment(title, "mid") },
     );

@@ -13,19 +13,24 @@ import { writeMidi, type MidiEvent } from "midi-file";
 
 const TICKS = 480;
 
+/** Bars (inclusive), tempo in quarters a minute, what is written; `free` shapes the time too. */
+export interface MidiChoice {
+  readonly from: number;
+  readonly to: number;
+  readonly tempo: number;
+  readonly marks: ReadonlyMap<string, readonly Mark[]>;
+  readonly shape: Shape;
+  readonly free: boolean;
+}
+
 /**
- * Bars (inclusive) as a Standard MIDI File: a tempo track and one track for each hand, all of them
- * with the controllers its marks set. Tempo in quarters a minute; `free` shapes the time too.
+ * Some bars as a Standard MIDI File: a tempo track and one track for each hand, all of them with
+ * the controllers its marks set.
  */
 export function midiFile(
   score: Score,
-  from: number,
-  to: number,
-  tempo: number,
   of: Instrument,
-  marks: ReadonlyMap<string, readonly Mark[]>,
-  shape: Shape,
-  free: boolean,
+  { from, to, tempo, marks, shape, free }: MidiChoice,
 ): Uint8Array {
   const heard = { marks: marksHeard(marks) };
   const performance = shaped(

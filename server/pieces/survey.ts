@@ -11,6 +11,7 @@ import {
 import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import type { Studio } from "../studio.ts";
+import { underName } from "../work.ts";
 import { knownPiece, pieceRow } from "./store.ts";
 
 type Made = Pick<Handlers, "survey" | "order" | "compareEditions">;
@@ -41,27 +42,31 @@ const answerSurvey = (found: Survey): SurveyAnswer =>
   }) as SurveyAnswer;
 
 export const surveyHandlers = (studio: Studio): Made => ({
-  survey: async ({ param, query }) => {
+  survey: async ({ param, query, c }) => {
     const tempo = tempoIn(query.tempo);
     const { score } = await knownPiece(studio, param("id"));
     const { instrument, setup } = await pieceRow(studio.db, param("id"));
     return answerSurvey(
-      await studio.heavy.run("survey", score, {
-        ...(setup ? { setup } : {}),
-        instrument,
-        ...(tempo ? { tempo } : {}),
-        ...(query.reach ? { reach: Number(query.reach) } : {}),
-      }),
+      await underName(undefined, c.req.raw.signal, (watch) =>
+        studio.heavy.watched(watch, "survey", score, {
+          ...(setup ? { setup } : {}),
+          instrument,
+          ...(tempo ? { tempo } : {}),
+          ...(query.reach ? { reach: Number(query.reach) } : {}),
+        }),
+      ),
     );
   },
 
-  compareEditions: async ({ param }) => {
+  compareEditions: async ({ param, c }) => {
     const rows = [
       await pieceRow(studio.db, param("id")),
       await pieceRow(studio.db, param("other")),
     ] as const;
     const [a, b] = [await knownPiece(studio, rows[0].id), await knownPiece(studio, rows[1].id)];
-    const { bars, totals } = await studio.heavy.run("compareEditions", a.score, b.score);
+    const { bars, totals } = await underName(undefined, c.req.raw.signal, (watch) =>
+      studio.heavy.watched(watch, "compareEditions", a.score, b.score),
+    );
     return {
       bars: bars.map((one) => ({
         a: one.a ?? null,

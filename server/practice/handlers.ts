@@ -1,4 +1,4 @@
-import { promotionRule } from "@yarrow-ridge/core/practice";
+import { promotionRule, standing } from "@yarrow-ridge/core/practice";
 import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { addDays, nextLesson, today } from "../clock.ts";
 import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
@@ -11,7 +11,6 @@ import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../p
 import { newId, type Studio } from "../studio.ts";
 
 type Made = Pick<Handlers, "dueCards" | "card" | "addAttempt" | "removeAttempt" | "studio">;
-type AttemptRow = typeof attempts.$inferSelect;
 
 interface Opened {
   card: CardRow;
@@ -42,22 +41,6 @@ async function openCard(db: Database, id: string): Promise<Opened> {
     .where(eq(cards.id, id));
   if (!row) throw notFound("card");
   return row;
-}
-
-/** Where the log leaves a card: the step to play, and the tries that count for it. */
-function standing(card: CardRow, log: readonly AttemptRow[], rule: string) {
-  const secure = Math.max(0, ...log.filter((row) => row.promoted).map((row) => row.tempo));
-  const last = card.steps.at(-1)!;
-  const step = card.steps.find((tempo) => tempo > secure) ?? last;
-  const since = log.findLastIndex((row) => row.promoted);
-  const tries = log.filter((row, i) => row.tempo === step && (secure < last || i > since));
-  return {
-    secure,
-    step,
-    tries,
-    missing: promotionRule(rule).missing(tries.map((row) => row.result)),
-    finished: secure >= last,
-  };
 }
 
 /** Older tries than this were not made on this card. */
@@ -198,11 +181,8 @@ export function practiceHandlers(studio: Studio): Made {
   const state = async (opened: Opened) => {
     const { card, plan, pieceId } = opened;
     const { score } = await knownPiece(studio, pieceId);
-    const { secure, step, tries, missing, finished } = standing(
-      card,
-      await unitLog(db, plan.assignmentId, card.unit),
-      plan.rule,
-    );
+    const log = await unitLog(db, plan.assignmentId, card.unit);
+    const { secure, step, tries, missing, finished } = standing(card.steps, log, plan.rule);
     const status = (await statuses(db, [card])).get(card.id)!;
     const ofDay = await cardsOn(card.date, opened.studentId);
     const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
@@ -226,6 +206,7 @@ export function practiceHandlers(studio: Studio): Made {
       missing,
       finished,
       tries: tries.map(({ id, result, bar }) => ({ id, result, bar })),
+      newest: log.at(-1)?.id ?? null,
       nextCard: after[0]?.card.id ?? null,
       words: named?.words ?? "",
     };
@@ -255,7 +236,7 @@ export function practiceHandlers(studio: Studio): Made {
         const [sent] = await tx.select().from(attempts).where(eq(attempts.id, id));
         if (sent) return sent;
         const { step, tries, finished } = standing(
-          card,
+          card.steps,
           await unitLog(tx, plan.assignmentId, card.unit),
           plan.rule,
         );

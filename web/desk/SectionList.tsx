@@ -10,6 +10,7 @@ import { useState } from "react";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { aboutText } from "../piece/AboutFields.tsx";
 import { CarryDialog } from "./CarryDialog.tsx";
+import { DeletedSections } from "./DeletedSections.tsx";
 import { newByHand, newText } from "./newWork.ts";
 import { SectionForm } from "./SectionForm.tsx";
 import type { Written } from "../piece/useDeskPiece.ts";
@@ -124,6 +125,11 @@ export function SectionList({
           );
         })}
       </ul>
+      <DeletedSections
+        piece={piece.id}
+        score={score}
+        there={new Set(sections.map(({ id }) => id))}
+      />
       {carried && (
         <CarryDialog
           piece={piece}

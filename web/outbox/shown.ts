@@ -1,4 +1,5 @@
 import type { Answer, AnnotationsAnswer, Body, OperationName } from "@yarrow-ridge/contract";
+import { afterTry, promotionRule } from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { parseFraction, toNumber, toText, fromNumber } from "@yarrow-ridge/core/score";
 import { marksOf, withMarks } from "../api/marks.ts";
@@ -120,15 +121,19 @@ export function written(marks: Marks, { operation, params, body }: Request): Mar
 }
 
 type Card = Answer<"card">;
+const withoutTry = (state: Card, gone: string): Card => {
+  const tries = state.tries.filter((one) => one.id !== gone);
+  const missing = promotionRule(state.rule).missing(tries.map(({ result }) => result));
+  return { ...state, tries, missing };
+};
 const card = (state: Card, { operation, body, params }: Request, id: string): Card => {
-  if (operation === "removeAttempt")
-    return { ...state, tries: state.tries.filter((one) => one.id !== params.id) };
+  if (operation === "removeAttempt") return withoutTry(state, params.id!);
   const one = body as unknown as Body<"addAttempt">;
-  if (operation !== "addAttempt" || one.cardId !== state.id) return state;
-  if (one.tempo !== undefined || state.tries.some((other) => other.id === (one.id ?? id)))
-    return state;
-  const tries = [...state.tries, { id: one.id ?? id, result: one.result, bar: one.bar ?? null }];
-  return { ...state, tries };
+  const own = one.id ?? id;
+  if (operation !== "addAttempt" || one.cardId !== state.id || own === state.newest) return state;
+  if (one.tempo !== undefined) return { ...state, newest: own };
+  const after = afterTry(state, { id: own, result: one.result, bar: one.bar ?? null });
+  return { ...after, newest: own };
 };
 
 /** Single fields that were edited, over the answer as it came. */

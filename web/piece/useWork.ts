@@ -38,23 +38,14 @@ export function useWork(hands: readonly string[]) {
     const own = newId();
     current.current = own;
     setName(own);
-    /** Parts that are over; they are not asked after again. */
-    const over = new Set<string>();
     const look = async () => {
       const found = await Promise.all(
-        parts(own).map(async (params) => {
-          if (over.has(params.id)) return 1;
-          try {
-            return (await call("work", { params })).share;
-          } catch (error) {
-            // a part that is over is not known
-            if (error instanceof Refusal && error.status === 404) over.add(params.id);
-            return 1;
-          }
-        }),
+        parts(own).map((params) =>
+          call("work", { params }).catch(() => ({ share: 1, over: true })),
+        ),
       );
       if (current.current !== own) return;
-      setShare(Math.min(...found));
+      setShare(Math.min(...found.map((one) => (one.over ? 1 : one.share))));
       timer.current = setTimeout(() => void look(), EVERY);
     };
     timer.current = setTimeout(() => void look(), PATIENCE);

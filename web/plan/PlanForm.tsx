@@ -11,9 +11,10 @@ import {
 } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { useEffect, useState } from "react";
-import { useForm } from "react-hook-form";
+import { Controller, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
+import { DateField } from "../settings/DateField.tsx";
 import { weekFrom } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { request } from "../outbox/request.ts";
@@ -45,7 +46,7 @@ export function PlanForm({
   const perform = useHistory((state) => state.perform);
   const spoken = useSpoken();
   const [busy, setBusy] = useState(false);
-  const { register, handleSubmit, watch, setValue, reset, subscribe, formState } = useForm<Fields>({
+  const form = useForm<Fields>({
     defaultValues: {
       goalTempo: String(plan?.goalTempo ?? printedTempo ?? 80),
       readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
@@ -54,7 +55,8 @@ export function PlanForm({
       sections: plan?.sections ?? [],
     },
   });
-  const { errors, isDirty } = formState;
+  const { register, control, handleSubmit, watch, setValue, reset, subscribe } = form;
+  const { errors, isDirty } = form.formState;
   // what was changed and not laid out waits here while one looks at something else
   const draft = `yarrow-ridge-plan ${assignmentId}`;
   useEffect(() => {
@@ -121,14 +123,19 @@ export function PlanForm({
             validate: (value) => Number(value) >= 10 && Number(value) <= 400,
           })}
         />
-        <TextField
-          label="Ready by"
-          type="date"
-          sx={{ width: 170 }}
-          slotProps={{ inputLabel: { shrink: true } }}
-          error={!!errors.readyBy}
-          helperText={errors.readyBy && "today or later"}
-          {...register("readyBy", { validate: (value) => value >= dayjs().format("YYYY-MM-DD") })}
+        <Controller
+          name="readyBy"
+          control={control}
+          rules={{ validate: (value) => value >= dayjs().format("YYYY-MM-DD") }}
+          render={({ field }) => (
+            <DateField
+              label="Ready by"
+              value={field.value}
+              onChange={field.onChange}
+              error={errors.readyBy && "today or later"}
+              width={200}
+            />
+          )}
         />
       </div>
       <fieldset className="plan-minutes">

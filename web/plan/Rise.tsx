@@ -21,9 +21,17 @@ export function Rise({ history, goal }: { history: RidgeAnswer["history"]; goal:
     clean,
     slip,
   }));
+  const [first, last] = [data.at(0), data.at(-1)];
+  const told = first
+    ? `Secure tempo on average: ${first.secure} on ${first.date}, ${last!.secure} on ${last!.date}`
+    : "No day of practice yet";
   return (
-    <ResponsiveContainer width="100%" height={170}>
-      <LineChart data={data} margin={{ top: 8, right: 12, bottom: 0, left: -18 }}>
+    <ResponsiveContainer width="100%" height={170} role="img" aria-label={told}>
+      <LineChart
+        data={data}
+        accessibilityLayer={false}
+        margin={{ top: 8, right: 12, bottom: 0, left: -18 }}
+      >
         <CartesianGrid stroke="var(--line)" vertical={false} />
         <XAxis dataKey="date" stroke="var(--soft)" fontSize={12} tickLine={false} />
         <YAxis

@@ -8,6 +8,7 @@ import {
   useState,
   type MouseEvent,
 } from "react";
+import { Engraving } from "./Engraving.tsx";
 import { startEngraver, type StartedEngraver } from "./engraver.ts";
 import type { Engraved } from "./engraver.worker.ts";
 import { ScorePage, type Hit, type Layers } from "./ScorePage.tsx";
@@ -176,11 +177,7 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
           {failed}
         </p>
       )}
-      {!failed && Object.keys(pages).length === 0 && (
-        <p role="status" className="soft score-failed">
-          Engraving …
-        </p>
-      )}
+      {!failed && Object.keys(pages).length === 0 && <Engraving />}
       {Array.from({ length: count }, (_, i) => (
         <PageSlot
           key={i}

@@ -1,0 +1,66 @@
+import { promotionRule, type Result } from "./rules.ts";
+
+/** A try as it stands in the log of a unit, in order. Tempo in beats a minute. */
+export interface Try {
+  readonly tempo: number;
+  readonly result: Result;
+  readonly promoted: boolean;
+}
+
+/** Where a log leaves the tempo steps of a unit. */
+export interface Standing<T> {
+  /** Highest tempo earned, 0 while none is. */
+  readonly secure: number;
+  /** The step to play. */
+  readonly step: number;
+  /** The tries that count for it. */
+  readonly tries: readonly T[];
+  /** Clean tries still needed if all are clean from now on. */
+  readonly missing: number;
+  /** Whether the last step is earned. */
+  readonly finished: boolean;
+}
+
+/**
+ * Where the log of a unit leaves its tempo steps: the plan and the practice room both ask here.
+ *
+ * @param steps rising, beats a minute
+ * @param rule by which a step is earned
+ * @example standing([60, 66], [], "ten-in-a-row").missing // => 10
+ */
+export function standing<T extends Try>(
+  steps: readonly number[],
+  log: readonly T[],
+  rule: string,
+): Standing<T> {
+  const secure = Math.max(0, ...log.filter((one) => one.promoted).map((one) => one.tempo));
+  const last = steps.at(-1)!;
+  const step = steps.find((tempo) => tempo > secure) ?? last;
+  const since = log.findLastIndex((one) => one.promoted);
+  const tries = log.filter((one, i) => one.tempo === step && (secure < last || i > since));
+  const missing = promotionRule(rule).missing(tries.map((one) => one.result));
+  return { secure, step, tries, missing, finished: secure >= last };
+}
+
+/** What a card shows of its standing. */
+interface Shown {
+  readonly steps: readonly number[];
+  readonly step: number;
+  readonly secure: number;
+  readonly missing: number;
+  readonly finished: boolean;
+  readonly rule: string;
+  readonly tries: readonly { readonly result: Result }[];
+}
+
+/** The same after one more try that counts, from what a card shows, before the log is asked. */
+export function afterTry<S extends Shown>(card: S, one: S["tries"][number]): S {
+  const rule = promotionRule(card.rule);
+  const tries = [...card.tries, one];
+  const results = tries.map(({ result }) => result);
+  if (card.finished || !rule.met(results))
+    return { ...card, tries, missing: rule.missing(results) };
+  const step = card.steps.find((tempo) => tempo > card.step) ?? card.step;
+  const finished = card.step >= card.steps.at(-1)!;
+  return { ...card, secure: card.step, step, finished, tries: [], missing: rule.missing([]) };
+}

@@ -1,0 +1,49 @@
+import { DatePicker } from "@mui/x-date-pickers/DatePicker";
+import { LocalizationProvider } from "@mui/x-date-pickers/LocalizationProvider";
+import { AdapterDayjs } from "@mui/x-date-pickers/AdapterDayjs";
+import dayjs from "dayjs";
+import english from "dayjs/locale/en-gb";
+import { useSpoken } from "./useSpoken.ts";
+
+const WRITTEN = "YYYY-MM-DD";
+
+/** dayjs reads the first day of the week from its locale. */
+const localeFrom = (weekStart: number): string => {
+  const name = `en-week-${weekStart}`;
+  dayjs.locale({ ...english, name, weekStart: weekStart % 7 }, undefined, true);
+  return name;
+};
+
+/** A date, typed or picked, in the way dates are said here. Its value is an ISO date. */
+export function DateField({
+  label,
+  value,
+  onChange,
+  error,
+  earliest,
+  width,
+}: {
+  label: string;
+  value: string;
+  onChange: (date: string) => void;
+  error?: string | undefined;
+  /** ISO date. */
+  earliest?: string;
+  width: number;
+}) {
+  const { dates, weekStart } = useSpoken();
+  const known = dayjs(value, WRITTEN);
+  return (
+    <LocalizationProvider dateAdapter={AdapterDayjs} adapterLocale={localeFrom(weekStart)}>
+      <DatePicker
+        label={label}
+        value={known.isValid() ? known : null}
+        onChange={(date) => onChange(date?.isValid() ? date.format(WRITTEN) : "")}
+        format={dates === "month first" ? "MMM D, YYYY" : "D MMM YYYY"}
+        sx={{ width }}
+        {...(earliest ? { minDate: dayjs(earliest, WRITTEN) } : {})}
+        slotProps={{ textField: { size: "small", error: error !== undefined, helperText: error } }}
+      />
+    </LocalizationProvider>
+  );
+}
