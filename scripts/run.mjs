@@ -1,5 +1,5 @@
-// npm run demo | start | dev | lint | backup | bench | fuzz | figures | same: makes sure all is there, then
-// does it.
+// npm run demo | start | dev | lint | backup | bench | fuzz | kills | figures | same: makes sure all is
+// there, then does it.
 import { spawn } from "node:child_process";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
@@ -47,6 +47,10 @@ const commands = {
     (await run("npx", ["eslint", "."])) ||
     (await run("npx", ROOMS)) ||
     run("npx", ["tsc", "-p", "."]),
+  kills: async () => {
+    await build();
+    return run(process.execPath, ["--import", "tsx", join("e2e", "bench", "kills.ts")]);
+  },
   fuzz: async () => {
     process.env.FUZZ_RUNS ??= "20000";
     return (
