@@ -136,6 +136,20 @@ export const Ridge = Type.Object({
   ),
 });
 
+const LearningOrder = Type.Union(
+  [Type.Literal("front-to-back"), Type.Literal("last-first"), Type.Literal("theme-first")],
+  { description: "the order in which sections are learned" },
+);
+const Raise = Type.Union([Type.Literal("stages"), Type.Literal("full"), Type.Literal("together")], {
+  description: "how far each level is raised before it is joined",
+});
+const HandsFirst = Type.Union([Type.Literal("apart"), Type.Literal("together")], {
+  description: "whether hands are learned apart first",
+});
+const Ladder = Type.Union(
+  [Type.Literal("metronome"), Type.Literal("equal-ratio"), Type.Literal("fixed-size")],
+  { description: "how tempo steps are spaced" },
+);
 export const PlanNew = Type.Object({
   id: OwnId,
   assignmentId: Id,
@@ -158,6 +172,10 @@ export const PlanNew = Type.Object({
       description: "three-to-one or ten-in-a-row",
     }),
   ),
+  order: Type.Optional(LearningOrder),
+  raise: Type.Optional(Raise),
+  hands: Type.Optional(HandsFirst),
+  ladder: Type.Optional(Ladder),
   sections: Type.Optional(
     Nullable(
       Type.Array(Id, { maxItems: 500, description: "section ids; none means the whole piece" }),
@@ -172,7 +190,13 @@ export const Card = Type.Object({
   hands: Type.String(),
   tempo: Type.Number(),
   minutes: Type.Integer(),
-  kind: OneOf("cell", "section", "join", "piece", "keeping"),
+  kind: OneOf("cell", "four", "eight", "sixteen", "section", "join", "piece", "keeping"),
+  played: Nullable(
+    Type.Array(Type.Integer(), {
+      description: "bar indexes as they are played, where not from the first to the last once",
+    }),
+  ),
+  beat: Type.String({ description: "what the tempo counts, as a note sign" }),
   section: Type.String(),
   why: Type.String(),
   bars: Type.String(),
@@ -185,6 +209,10 @@ export const Plan = Type.Object({
   readyBy: Type.String(),
   rule: Rule,
   minutesByWeekday: Type.Array(Type.Integer()),
+  order: LearningOrder,
+  raise: Raise,
+  hands: HandsFirst,
+  ladder: Ladder,
   sections: Nullable(Type.Array(Id)),
   steps: Type.Array(
     Type.Number({ description: "the tempo steps from first reading to performance tempo" }),
@@ -254,6 +282,7 @@ export const LogEntry = Type.Object({
   bars: Type.String(),
   hands: Type.String(),
   tempo: Type.Number(),
+  beat: Type.String(),
   result: Result,
   bar: Nullable(Type.Integer()),
   promoted: Type.Boolean(),
@@ -268,6 +297,7 @@ export const DueCard = Type.Object({
   bars: Type.String(),
   hands: Type.String(),
   tempo: Type.Number(),
+  beat: Type.String(),
   minutes: Type.Integer(),
   section: Type.String(),
   status: Status,

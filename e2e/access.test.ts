@@ -146,6 +146,14 @@ async function scan(page: Page, rules: readonly string[], tags = true): Promise<
     });
 }
 
+/** A page is never wider than its window; a sheet of paper is as wide as paper. */
+const tooWide = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const wide = document.documentElement.scrollWidth;
+    const isPaper = document.querySelector(".sheet") !== null;
+    return wide > innerWidth + 1 && !isPaper ? [`is ${wide} wide`] : [];
+  });
+
 /** The same at every size in light; in dark what depends on colour. */
 async function everySize(page: Page, name: string): Promise<string[]> {
   const found: string[] = [];
@@ -160,7 +168,8 @@ async function everySize(page: Page, name: string): Promise<string[]> {
       await new Promise((resolve) => setTimeout(resolve, 150));
       const problems =
         mode === "light" ? await scan(page, RULES) : await scan(page, ["color-contrast"], false);
-      found.push(...problems.map((one) => `${name} ${width} ${mode} ${one}`));
+      const over = mode === "light" ? await tooWide(page) : [];
+      found.push(...[...problems, ...over].map((one) => `${name} ${width} ${mode} ${one}`));
     }
   }
   await page.setViewport({ width: 1280, height: 800 });

@@ -245,6 +245,7 @@ async function practise(
   turn: number,
 ): Promise<number> {
   const rule = promotionRule(demo.rule);
+  const bars = card.played?.length ?? card.toBar - card.fromBar + 1;
   const steps = card.steps
     .filter((step) => step >= card.tempo)
     .slice(0, Math.max(1, Math.round(card.minutes / 4)));
@@ -252,7 +253,7 @@ async function practise(
   for (const tempo of steps) {
     const tries: Result[] = [];
     const slips = demo.slips[turn++ % demo.slips.length]!;
-    while (!rule.met(tries)) {
+    while (!rule.met(tries, bars)) {
       tries.push(tries.length < slips ? "slip" : "clean");
       rows.push({
         id: newId(),
@@ -264,7 +265,7 @@ async function practise(
         hands: card.hands,
         tempo,
         result: tries.at(-1)!,
-        promoted: rule.met(tries),
+        promoted: rule.met(tries, bars),
         at: at
           .add(card.position * 6, "minute")
           .add(rows.length * 20, "second")

@@ -1,5 +1,18 @@
 export { linesIn, type PracticeLines } from "./lines.ts";
-export { SCALE, firstReading, nextStep, stepAt, steps } from "./ladder.ts";
+export {
+  SCALE,
+  firstReading,
+  halfBeats,
+  ladderOf,
+  ladders,
+  stepAt,
+  stepBelow,
+  steps,
+  type Ladder,
+} from "./ladder.ts";
+export { workInOrder, type Work } from "./newness.ts";
+export { levelsOf, type Level } from "./levels.ts";
+export { orders, raises, type Order, type Raise } from "./schools.ts";
 export {
   expectedForRun,
   promotionRule,
@@ -7,11 +20,14 @@ export {
   type PromotionRule,
   type Result,
 } from "./rules.ts";
-export { cover, unitKey, unitsOf, type Unit } from "./units.ts";
-export { cleanShare, stepMinutes, trySeconds, USUAL_CLEAN } from "./workload.ts";
+export { unitKey, type Unit } from "./unit.ts";
+export { cover, unitsOf } from "./units.ts";
+export { type How } from "./sectionUnits.ts";
+export { barCount, cleanShares, stepMinutes, trySeconds, USUAL_CLEAN } from "./workload.ts";
 export { earned, ridge, stageOf, type Promotion, type RidgeBar, type Stage } from "./progress.ts";
 export {
   schedule,
+  type DayToFill,
   type PlannedCard,
   type PlannedDay,
   type Schedule,

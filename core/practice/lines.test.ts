@@ -32,9 +32,10 @@ const organBars = (feet: (i: number) => boolean) =>
   ]);
 const plan = (kind: string, score: ReturnType<typeof scoreFor>) =>
   unitsOf(score, analyse(score), cover(score, []), 80, linesOf(instrument(kind)));
-const cells = (kind: string, score: ReturnType<typeof scoreFor>, from: number) =>
+/** Lines in which four bars are practised. */
+const fours = (kind: string, score: ReturnType<typeof scoreFor>, from: number) =>
   plan(kind, score)
-    .filter((unit) => unit.from === from && unit.kind === "cell")
+    .filter((unit) => unit.from === from && unit.kind === "four")
     .map((unit) => unit.hands);
 
 it("an organist takes each limb alone, then each hand with the feet and both hands, then all", () => {
@@ -42,7 +43,7 @@ it("an organist takes each limb alone, then each hand with the feet and both han
     "organ",
     organBars(() => true),
   );
-  expect(cells("organ", score, 0)).toEqual([
+  expect(fours("organ", score, 0)).toEqual([
     ...["right", "left", "feet", "left-feet", "right-feet", "hands"],
     "both",
   ]);
@@ -57,7 +58,7 @@ it("where the feet are silent nothing is asked of them, and the hands together a
     "organ",
     organBars((i) => i < 4),
   );
-  expect(cells("organ", score, 4)).toEqual(["right", "left", "both"]);
+  expect(fours("organ", score, 4)).toEqual(["right", "left", "both"]);
 });
 
 it("a hand that only holds on is nothing to practise apart", () => {
@@ -68,7 +69,7 @@ it("a hand that only holds on is nothing to practise apart", () => {
     "piano",
     Array.from({ length: 8 }, (_, i) => [note(STEPS[i]!, 5, 1), held(i)]),
   );
-  expect(cells("piano", score, 4)).toEqual(["both"]);
+  expect(fours("piano", score, 4)).toEqual(["both"]);
 });
 
 it("a guitarist takes melody and bass where two voices are written", () => {

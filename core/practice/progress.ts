@@ -1,7 +1,7 @@
 import { contents, playsIn, type Form } from "../form/index.ts";
 import { covers, limbLine, TOGETHER, type Line, type Score } from "../score/index.ts";
 import { linesIn } from "./lines.ts";
-import type { Unit } from "./units.ts";
+import type { Unit } from "./unit.ts";
 
 /** A step that was earned: this stretch, these hands, at this tempo (beats a minute). */
 export interface Promotion {

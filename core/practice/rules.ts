@@ -1,18 +1,18 @@
 /** One try at a step: clean, or with a slip. */
 export type Result = "clean" | "slip";
 
-/** When a step counts as learnt and the tempo goes up. */
+/** When a step counts as learnt and the tempo goes up. `bars` is how long the unit is. */
 export interface PromotionRule {
   readonly id: "three-to-one" | "ten-in-a-row";
   readonly name: string;
   /** Why one would choose it. */
   readonly why: string;
   /** Whether the tries made on a step, in order, are enough. */
-  readonly met: (tries: readonly Result[]) => boolean;
+  readonly met: (tries: readonly Result[], bars: number) => boolean;
   /** Clean tries still needed if all are clean from now on. */
-  readonly missing: (tries: readonly Result[]) => number;
+  readonly missing: (tries: readonly Result[], bars: number) => number;
   /** Expected number of tries until it is met, when each is clean with chance `p`. */
-  readonly expected: (p: number) => number;
+  readonly expected: (p: number, bars: number) => number;
 }
 
 const cleanRun = (tries: readonly Result[]): number => tries.length - 1 - tries.lastIndexOf("slip");
@@ -27,54 +27,86 @@ const count = (tries: readonly Result[], result: Result): number =>
 export const expectedForRun = (r: number, p: number): number =>
   p >= 1 ? r : (p ** -r - 1) / (1 - p);
 
-const IN_A_ROW = 10;
+/** Clean tries in a row by the length of the unit: the longer, the more there is in each. */
+const inARow = (bars: number): number => (bars > 16 ? 3 : bars > 8 ? 5 : 10);
 
 const tenInARow: PromotionRule = {
   id: "ten-in-a-row",
   name: "Ten clean in a row",
-  why: "Strict: a slip restarts the count. For spots that must never fail.",
-  met: (tries) => cleanRun(tries) >= IN_A_ROW,
-  missing: (tries) => Math.max(0, IN_A_ROW - cleanRun(tries)),
-  expected: (p) => expectedForRun(IN_A_ROW, p),
+  why:
+    "Strict: a slip restarts the count. Five are enough above eight bars, three above sixteen. " +
+    "For spots that must never fail.",
+  met: (tries, bars) => cleanRun(tries) >= inARow(bars),
+  missing: (tries, bars) => Math.max(0, inARow(bars) - cleanRun(tries)),
+  expected: (p, bars) => expectedForRun(inARow(bars), p),
 };
 
 const LEAST_CLEAN = 3;
 const CLEAN_PER_SLIP = 3;
+/** Tries that count: what went wrong longer ago has been made good. */
+const NEWEST = 12;
 
-const cleanWanted = (slips: number): number => Math.max(LEAST_CLEAN, CLEAN_PER_SLIP * slips);
+function threeForEach(tries: readonly Result[]): boolean {
+  const counted = tries.slice(-NEWEST);
+  const wanted = Math.max(LEAST_CLEAN, CLEAN_PER_SLIP * count(counted, "slip"));
+  return count(counted, "clean") >= wanted;
+}
 
-/** A path less likely than this no longer moves the expectation. */
-const NEGLIGIBLE = 1e-9;
+/** A chance less likely than this no longer moves the expectation. */
+const NEGLIGIBLE = 1e-6;
 
 /**
- * Sum over n of the chance that the rule is not yet met after n tries, by counting paths of clean
- * and slip.
+ * Sum over n of the chance that the rule is not yet met after n tries: the newest tries are the
+ * state of a Markov chain, written as bits under a leading one, a slip being 1.
  */
-function expectedThreeToOne(p: number): number {
-  let open = new Map([[0, 1]]); // slips so far → chance, after n tries
+function expectedThreeForEach(p: number): number {
+  let open = new Map([[1, 1]]);
   let expected = 0;
-  for (let n = 0; n < 400 && open.size; n++) {
-    for (const chance of open.values()) expected += chance;
+  const isMet = (state: number, length: number) => {
+    let slips = 0;
+    for (let bit = 0; bit < length; bit++) slips += (state >> bit) & 1;
+    return length - slips >= Math.max(LEAST_CLEAN, CLEAN_PER_SLIP * slips);
+  };
+  for (let n = 0; ; n++) {
+    let chance = 0;
+    for (const one of open.values()) chance += one;
+    expected += chance;
+    if (chance < NEGLIGIBLE) return expected;
+    const length = Math.min(n + 1, NEWEST);
+    const [first, mask] = [1 << length, (1 << length) - 1];
     const next = new Map<number, number>();
-    for (const [slips, chance] of open) {
-      const clean = n - slips + 1;
-      if (clean < cleanWanted(slips)) next.set(slips, (next.get(slips) ?? 0) + chance * p);
-      if (chance > NEGLIGIBLE) next.set(slips + 1, (next.get(slips + 1) ?? 0) + chance * (1 - p));
-    }
+    for (const [state, share] of open)
+      for (const [slip, likely] of [
+        [0, p],
+        [1, 1 - p],
+      ] as const) {
+        const after = first | (((state << 1) | slip) & mask);
+        if (!isMet(after & mask, length)) next.set(after, (next.get(after) ?? 0) + share * likely);
+      }
     open = next;
   }
-  return expected;
 }
+
+/** Expectations by chance in hundredths: the same few are asked for again and again. */
+const expectations = new Map<number, number>();
 
 const threeToOne: PromotionRule = {
   id: "three-to-one",
   name: "Three clean for each slip",
   why:
-    "At least three clean, and three for every slip on this step. Quicker, " +
-    "and a slip is made good rather than starting over.",
-  met: (tries) => count(tries, "clean") >= cleanWanted(count(tries, "slip")),
-  missing: (tries) => Math.max(0, cleanWanted(count(tries, "slip")) - count(tries, "clean")),
-  expected: expectedThreeToOne,
+    "At least three clean, and three for every slip among the newest twelve tries on this step. " +
+    "Quicker, and a slip is made good rather than starting over.",
+  met: threeForEach,
+  missing: (tries) => {
+    for (let more = 0; ; more++)
+      if (threeForEach([...tries, ...Array<Result>(more).fill("clean")])) return more;
+  },
+  expected: (p) => {
+    const key = Math.round(Math.min(1, Math.max(0.05, p)) * 100);
+    const known = expectations.get(key) ?? expectedThreeForEach(key / 100);
+    expectations.set(key, known);
+    return known;
+  },
 };
 
 /** The schools of raising the tempo. A new one is an entry here. */
@@ -82,7 +114,7 @@ export const promotionRules: readonly PromotionRule[] = [threeToOne, tenInARow];
 
 /**
  * @throws RangeError for a rule nobody registered
- * @example promotionRule("ten-in-a-row").missing(["clean", "slip", "clean"]) // => 9
+ * @example promotionRule("ten-in-a-row").missing(["clean", "slip", "clean"], 4) // => 9
  */
 export function promotionRule(id: string): PromotionRule {
   const found = promotionRules.find((rule) => rule.id === id);

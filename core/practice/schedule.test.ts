@@ -44,7 +44,7 @@ const plans = fc
         : [];
     const units = unitsOf(score, form, cover(score, sections), goal);
     const days = minutes.map((each, i) => ({
-      date: `day ${String(i).padStart(2, "0")}`,
+      date: `2030-0${1 + Math.floor(i / 28)}-${String((i % 28) + 1).padStart(2, "0")}`,
       minutes: each,
     }));
     return { score, form, units, days, goal, rule, clean };
@@ -60,7 +60,12 @@ const lay = (
     clean: number;
   },
   promotions: readonly Promotion[] = [],
-) => schedule({ ...input, earned: earned(input.units, promotions) });
+) =>
+  schedule({
+    ...input,
+    clean: () => input.clean,
+    earned: earned(input.units, promotions),
+  });
 const cardsOf = (planned: Planned): PlannedCard[] => planned.days.flatMap((day) => [...day.cards]);
 
 describe("every plan", () => {

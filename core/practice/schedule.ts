@@ -1,7 +1,7 @@
 import type { Score } from "../score/index.ts";
 import type { PromotionRule } from "./rules.ts";
-import type { Unit } from "./units.ts";
-import { stepMinutes } from "./workload.ts";
+import type { Unit } from "./unit.ts";
+import { barCount, stepMinutes } from "./workload.ts";
 
 /** One thing to practise on one day. */
 export interface PlannedCard {
@@ -34,16 +34,24 @@ export interface Schedule {
   readonly missingMinutes: number;
 }
 
+export interface DayToFill {
+  /** ISO date. */
+  readonly date: string;
+  readonly minutes: number;
+  /** The day it must be ready is past: nothing new is begun, what is learnt is kept. */
+  readonly isAfter?: boolean;
+}
+
 export interface ScheduleInput {
   readonly score: Score;
   readonly units: readonly Unit[];
   readonly rule: PromotionRule;
-  /** Share of tries that come out clean. */
-  readonly clean: number;
+  /** Share of tries on a unit that come out clean. */
+  readonly clean: (unit: string) => number;
   /** Highest tempo earned on each unit. */
   readonly earned: ReadonlyMap<string, number>;
-  /** Days to fill, in order: ISO date and minutes. */
-  readonly days: readonly { date: string; minutes: number }[];
+  /** Days to fill, in order. */
+  readonly days: readonly DayToFill[];
   readonly goal: number;
 }
 
@@ -70,25 +78,29 @@ interface Load {
  * counted, not dropped.
  */
 export function schedule(input: ScheduleInput): Schedule {
-  const tries = input.rule.expected(input.clean);
   const loads = input.units.map((unit): Load => ({
     unit,
-    left: stepMinutes(input.score, unit, tries, input.earned.get(unit.key) ?? 0),
+    left: stepMinutes(
+      input.score,
+      unit,
+      input.rule.expected(input.clean(unit.key), barCount(unit)),
+      input.earned.get(unit.key) ?? 0,
+    ),
   }));
   const workMinutes = Math.ceil(total(loads));
   const byKey = new Map(loads.map((load) => [load.unit.key, load]));
-  const days = input.days.map(({ date, minutes }): PlannedDay => ({
+  const days = input.days.map(({ date, minutes, isAfter }): PlannedDay => ({
     date,
-    cards: minutes > 0 ? fillDay(loads, byKey, minutes) : [],
+    cards: minutes > 0 && !isAfter ? fillDay(loads, byKey, minutes) : [],
   }));
   const missingMinutes = Math.ceil(total(loads));
   return {
     days: days.map((day, i) =>
-      day.cards.length ? day : { ...day, cards: keep(input, input.days[i]!.minutes, i, loads) },
+      day.cards.length ? day : { ...day, cards: keep(input, input.days[i]!, loads) },
     ),
     feasible: missingMinutes === 0,
     workMinutes,
-    availableMinutes: input.days.reduce((sum, day) => sum + day.minutes, 0),
+    availableMinutes: input.days.reduce((sum, day) => sum + (day.isAfter ? 0 : day.minutes), 0),
     missingMinutes,
   };
 }
@@ -98,32 +110,67 @@ const total = (loads: readonly Load[]): number =>
 
 const remaining = (load: Load): number => load.left.reduce((sum, step) => sum + step.minutes, 0);
 
+/** Steps of a unit that are climbed on one day, where there is other work. */
+const STEPS_A_DAY = 2;
+
+/**
+ * A day's cards. First what may be done by rule: forerunners done on an earlier day, two steps a
+ * unit; minutes that are left then go on with the same, so that none is lost.
+ */
 function fillDay(
   loads: readonly Load[],
   byKey: ReadonlyMap<string, Load>,
   minutes: number,
 ): PlannedCard[] {
   const cards = new Map<string, PlannedCard>();
+  const isDone = (key: string) => !byKey.get(key)?.left.length;
+  const doneBefore = new Set(loads.map(({ unit }) => unit.key).filter(isDone));
+  const ready = loads.filter(({ unit }) =>
+    unit.after.every((key) => doneBefore.has(key) || !byKey.has(key)),
+  );
+  const ofToday = new Map(
+    loads.map((load) => [
+      load,
+      load.left.slice(0, STEPS_A_DAY).reduce((sum, step) => sum + step.minutes, 0),
+    ]),
+  );
+  const budget = give(ready, minutes, cards, (load) => Math.ceil(ofToday.get(load)!));
+  give(loads, budget, cards, (load) =>
+    load.unit.after.every(isDone) ? Infinity : (cards.get(load.unit.key)?.minutes ?? 0),
+  );
+  return [...cards.values()];
+}
+
+/**
+ * Gives minutes to units in their order, a few each, more only once all have had theirs.
+ *
+ * @param most minutes a unit may have on the day
+ * @returns what is left
+ */
+function give(
+  loads: readonly Load[],
+  minutes: number,
+  cards: Map<string, PlannedCard>,
+  most: (load: Load) => number,
+): number {
   let budget = minutes;
   for (let longest = LONG; budget > 0 && longest <= 64; longest *= 2) {
     for (const load of loads) {
       if (budget <= 0) break;
-      if (load.left.length === 0 || load.unit.after.some((key) => byKey.get(key)?.left.length))
-        continue;
+      if (load.left.length === 0) continue;
       const before = cards.get(load.unit.key);
+      const had = before?.minutes ?? 0;
       const wanted = Math.max(SHORT, Math.ceil(remaining(load)));
-      const room = longest - (before?.minutes ?? 0);
+      const room = Math.min(longest, Math.max(SHORT, most(load))) - had;
       const given = Math.min(budget, wanted, room);
-      if (given <= 0 || (budget < SHORT && !before && cards.size > 0)) continue;
-      cards.set(
-        load.unit.key,
-        before ? { ...before, minutes: before.minutes + given } : cardOf(load, given),
-      );
+      if (given <= 0 || most(load) <= had || (budget < SHORT && !before && cards.size > 0))
+        continue;
+      cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
       budget -= given;
       work(load, given);
     }
   }
-  return [...cards.values()];
+  return budget;
 }
 
 function cardOf({ unit, left }: Load, minutes: number): PlannedCard {
@@ -143,21 +190,35 @@ function work(load: Load, minutes: number): void {
 }
 
 /**
- * Once all is learnt: a run-through and one section in turn, so that the piece is not forgotten
- * before the day.
+ * Days since 1970-01-01 of an ISO date: what comes in turn goes on though it is laid out anew. The
+ * year begins with March, so that leap days come last (Gregorian calendar: 146,097 days in 400
+ * years).
+ */
+function dayNumber(date: string): number {
+  const [year, month, day] = date.split("-").map(Number) as [number, number, number];
+  const y = month > 2 ? year : year - 1;
+  const ofYear = Math.floor((153 * ((month + 9) % 12) + 2) / 5) + day - 1;
+  const leaps = Math.floor(y / 4) - Math.floor(y / 100) + Math.floor(y / 400);
+  return 365 * y + leaps + ofYear - 719_468;
+}
+
+/**
+ * Once all is learnt, or the day is past: a run-through and one section in turn, each at the tempo
+ * it stands at, so that the piece is not forgotten.
  */
 function keep(
-  { units, goal }: ScheduleInput,
-  minutes: number,
-  day: number,
+  { units, goal, earned }: ScheduleInput,
+  { date, minutes, isAfter }: DayToFill,
   loads: readonly Load[],
 ): PlannedCard[] {
-  if (minutes <= 0 || total(loads) > 0) return [];
+  const isLearnt = total(loads) === 0;
+  if (minutes <= 0 || !(isLearnt || isAfter)) return [];
+  const tempoOf = (unit: Unit) => (isLearnt ? goal : (earned.get(unit.key) ?? 0));
+  const kept = units.filter((unit) => tempoOf(unit) > 0);
   const whole =
-    units.find((unit) => unit.kind === "piece") ??
-    units.findLast((unit) => unit.kind === "section");
-  const sections = units.filter((unit) => unit.kind === "section" && unit !== whole);
-  const turn = sections[day % Math.max(1, sections.length)];
+    kept.find((unit) => unit.kind === "piece") ?? kept.findLast((unit) => unit.kind === "section");
+  const sections = kept.filter((unit) => unit.kind === "section" && unit !== whole);
+  const turn = sections[dayNumber(date) % Math.max(1, sections.length)];
   const budget = Math.min(minutes, KEEPING);
   return [whole, budget > 1 ? turn : undefined]
     .filter((unit) => unit !== undefined)
@@ -166,7 +227,7 @@ function keep(
       from: unit.from,
       to: unit.to,
       hands: unit.hands,
-      tempo: goal,
+      tempo: tempoOf(unit),
       kind: "keeping",
       section: unit.section,
       minutes: Math.max(1, Math.floor(budget / all.length)),

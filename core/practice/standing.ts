@@ -26,24 +26,34 @@ export interface Standing<T> {
  *
  * @param steps rising, beats a minute
  * @param rule by which a step is earned
- * @example standing([60, 66], [], "ten-in-a-row").missing // => 10
+ * @param bars how long the unit is
+ * @param known the highest tempo earned on stretches that hold this one, 0 for none
+ * @example standing([60, 66], [], "ten-in-a-row", 4).missing // => 10
  */
 export function standing<T extends Try>(
   steps: readonly number[],
   log: readonly T[],
   rule: string,
+  bars: number,
+  known = 0,
 ): Standing<T> {
-  const secure = Math.max(0, ...log.filter((one) => one.promoted).map((one) => one.tempo));
+  const secure = Math.max(known, ...log.filter((one) => one.promoted).map((one) => one.tempo));
   const last = steps.at(-1)!;
   const step = steps.find((tempo) => tempo > secure) ?? last;
   const since = log.findLastIndex((one) => one.promoted);
   const tries = log.filter((one, i) => one.tempo === step && (secure < last || i > since));
-  const missing = promotionRule(rule).missing(tries.map((one) => one.result));
+  const missing = promotionRule(rule).missing(
+    tries.map((one) => one.result),
+    bars,
+  );
   return { secure, step, tries, missing, finished: secure >= last };
 }
 
 /** What a card shows of its standing. */
 interface Shown {
+  readonly from: number;
+  readonly to: number;
+  readonly played?: readonly number[] | null;
   readonly steps: readonly number[];
   readonly step: number;
   readonly secure: number;
@@ -58,9 +68,10 @@ export function afterTry<S extends Shown>(card: S, one: S["tries"][number]): S {
   const rule = promotionRule(card.rule);
   const tries = [...card.tries, one];
   const results = tries.map(({ result }) => result);
-  if (card.finished || !rule.met(results))
-    return { ...card, tries, missing: rule.missing(results) };
+  const bars = card.played?.length ?? card.to - card.from + 1;
+  if (card.finished || !rule.met(results, bars))
+    return { ...card, tries, missing: rule.missing(results, bars) };
   const step = card.steps.find((tempo) => tempo > card.step) ?? card.step;
   const finished = card.step >= card.steps.at(-1)!;
-  return { ...card, secure: card.step, step, finished, tries: [], missing: rule.missing([]) };
+  return { ...card, secure: card.step, step, finished, tries: [], missing: rule.missing([], bars) };
 }

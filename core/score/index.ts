@@ -79,7 +79,7 @@ export type {
   Sounding,
   BarPass,
 } from "./model/performance.ts";
-export { perform, performRoad } from "./order/playback.ts";
+export { perform, performOrder, performRoad } from "./order/playback.ts";
 export { engravable } from "./musicxml/engrave.ts";
 export { adopt, withAdopted, type AdoptedMeasure } from "./musicxml/adopt.ts";
 export { paperXml, type Paper, type PaperRepeat } from "./files/paper.ts";

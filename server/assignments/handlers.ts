@@ -1,3 +1,4 @@
+import { beatSign } from "@yarrow-ridge/core/score";
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import { ridge, stageOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
@@ -187,6 +188,7 @@ export function assignmentHandlers(studio: Studio): Made {
           bars: barsText(score, row.fromBar, row.toBar),
           hands: row.hands,
           tempo: row.tempo,
+          beat: beatSign(score.bars[row.fromBar] ?? score.bars[0]!),
           result: row.result,
           bar: row.bar,
           promoted: row.promoted,

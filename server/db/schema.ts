@@ -1,4 +1,4 @@
-import type { PlannedCard, PromotionRule } from "@yarrow-ridge/core/practice";
+import type { Ladder, Order, PlannedCard, PromotionRule, Raise } from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from "@yarrow-ridge/core/score";
 import type { InstrumentRecord } from "@yarrow-ridge/core/instruments";
@@ -237,6 +237,14 @@ export const assignments = pgTable(
   ],
 );
 
+/** A section a plan was made for. */
+export interface ChosenSection {
+  readonly id: string;
+  readonly name: string;
+  readonly from: { readonly bar: number; readonly offset: string };
+  readonly to: { readonly bar: number; readonly offset: string };
+}
+
 export const plans = pgTable(
   "plans",
   {
@@ -249,6 +257,12 @@ export const plans = pgTable(
     minutesByWeekday: jsonb("minutes_by_weekday").$type<number[]>().notNull(),
     rule: text("rule").$type<PromotionRule["id"]>().notNull(),
     sections: jsonb("sections").$type<string[]>(),
+    /** Those sections as they were last seen: what is removed later stays in the plan. */
+    chosen: jsonb("chosen").$type<ChosenSection[]>(),
+    order: text("learning_order").$type<Order["id"]>().notNull().default("front-to-back"),
+    raise: text("raise").$type<Raise["id"]>().notNull().default("stages"),
+    hands: text("hands").$type<"apart" | "together">().notNull().default("apart"),
+    ladder: text("ladder").$type<Ladder["id"]>().notNull().default("metronome"),
     /** The day the cards were last laid out. */
     laidOutOn: text("laid_out_on"),
     /** The log or the form has moved on since: the days after today are laid out again. */
@@ -282,6 +296,8 @@ export const cards = pgTable(
     section: text("section").notNull(),
     why: text("why").notNull(),
     steps: jsonb("steps").$type<number[]>().notNull(),
+    /** Bars as they are played, where that is not from the first to the last once. */
+    played: jsonb("played").$type<number[]>(),
   },
   (table) => [index("cards_plan").on(table.planId, table.date), index("cards_date").on(table.date)],
 );

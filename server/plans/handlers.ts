@@ -7,7 +7,7 @@ import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
 import { newId, type Studio } from "../studio.ts";
 import { calendar } from "./calendar.ts";
-import { FARTHEST, upToDate } from "./layout.ts";
+import { chosenRecord, FARTHEST, upToDate } from "./layout.ts";
 import { answerPlan, planRow, type PlanRow } from "./store.ts";
 
 type Made = Pick<Handlers, "addPlan" | "plan" | "currentPlan" | "removePlan" | "calendar">;
@@ -54,10 +54,15 @@ export function planHandlers(studio: Studio): Made {
           "readyBy",
         );
       const chosen = body.sections?.length ? body.sections : null;
-      const named = new Set(
-        (await sectionsOf(db, assignment.pieceId)).map((section) => section.id),
-      );
-      const unknown = chosen?.find((id) => !named.has(id));
+      const there = await sectionsOf(db, assignment.pieceId);
+      const named = new Set(there.map((section) => section.id));
+      const [before] = await db
+        .select()
+        .from(plans)
+        .where(and(eq(plans.assignmentId, assignment.id), eq(plans.superseded, false)));
+      const known = new Map((before?.chosen ?? []).map((one) => [one.id, one]));
+      // what the plan before held and was removed since may stay
+      const unknown = chosen?.find((id) => !named.has(id) && !known.has(id));
       if (unknown !== undefined)
         throw new ProblemError(
           400,
@@ -82,7 +87,15 @@ export function planHandlers(studio: Studio): Made {
             readyBy: body.readyBy,
             minutesByWeekday: body.minutesByWeekday,
             rule: body.rule ?? "three-to-one",
+            order: body.order ?? before?.order ?? "front-to-back",
+            raise: body.raise ?? before?.raise ?? "stages",
+            hands: body.hands ?? before?.hands ?? "apart",
+            ladder: body.ladder ?? before?.ladder ?? "metronome",
             sections: chosen,
+            chosen: chosen && [
+              ...there.filter(({ id }) => chosen.includes(id)).map(chosenRecord),
+              ...[...known.values()].filter(({ id }) => chosen.includes(id) && !named.has(id)),
+            ],
           })
           .returning();
         return made!;

@@ -1,24 +1,29 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import {
-  cleanShare,
+  cleanShares,
   cover,
   earned,
   promotionRule,
   schedule,
   unitsOf,
+  type DayToFill,
   type PlannedCard,
+  type Promotion,
+  type Result,
   type Unit,
 } from "@yarrow-ridge/core/practice";
 import {
   comparePlaces,
   lastBarOf,
+  parseFraction,
   startOf,
+  toText,
   type Road,
   type Section,
 } from "@yarrow-ridge/core/score";
-import { and, eq, getTableColumns, gte, inArray, lt, notExists, sql } from "drizzle-orm";
+import { and, asc, eq, getTableColumns, gte, inArray, lt, notExists, sql } from "drizzle-orm";
 import { addDays, daysBetween, today, weekday } from "../clock.ts";
-import { assignments, attempts, cards, plans } from "../db/schema.ts";
+import { assignments, attempts, cards, plans, type ChosenSection } from "../db/schema.ts";
 import { formOf } from "../pieces/form.ts";
 import { pieceRow, sectionsOf } from "../pieces/store.ts";
 import { newId, type Studio } from "../studio.ts";
@@ -48,34 +53,28 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
   const named = await sectionsOf(db, assignment!.pieceId);
   const { road, instrument: kind } = await pieceRow(db, assignment!.pieceId);
   const lines = linesOf(instrument(kind));
-  const chosen = named
-    .filter((section) => plan.sections?.includes(section.id))
-    .sort((a, b) => comparePlaces(a.from, b.from));
+  const chosen = chosenIn(named, plan, score.bars.length);
   const units = unitsOf(
     score,
     form,
-    chosen.length ? chosen : onRoad(cover(score, named), road),
+    onRoad(chosen.length ? chosen : cover(score, named), road),
     plan.goalTempo,
     lines,
+    { order: plan.order, raise: plan.raise, ladder: plan.ladder, hands: plan.hands, road },
   );
-  const log = await db.select().from(attempts).where(eq(attempts.assignmentId, plan.assignmentId));
+  const log = await db
+    .select()
+    .from(attempts)
+    .where(eq(attempts.assignmentId, plan.assignmentId))
+    .orderBy(asc(attempts.position));
   const date = today(clock);
   const laid = schedule({
     score,
     units,
     rule: promotionRule(plan.rule),
     goal: plan.goalTempo,
-    clean: cleanShare(
-      log.filter((row) => row.result === "clean").length,
-      log.filter((row) => row.result === "slip").length,
-    ),
-    earned: earned(
-      units,
-      log
-        .filter((row) => row.promoted)
-        .map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo })),
-      lines,
-    ),
+    clean: cleanShares(newestTries(log)).of,
+    earned: earned(units, promotionsIn(log), lines),
     days: daysUntil(date, plan),
   });
   const planned = laid.days
@@ -116,6 +115,7 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
       .set({
         laidOutOn: date,
         stale: false,
+        ...(chosen.length ? { chosen: chosen.map(chosenRecord) } : {}),
         feasible: laid.feasible,
         workMinutes: laid.workMinutes,
         availableMinutes: laid.availableMinutes,
@@ -146,12 +146,62 @@ export function onRoad(sections: readonly Section[], road: Road | null): Section
   );
 }
 
-function daysUntil(date: string, plan: PlanRow): { date: string; minutes: number }[] {
-  const count = Math.min(FARTHEST, daysBetween(date, plan.readyBy) + 1);
-  return Array.from({ length: Math.max(0, count) }, (_, i) => {
+/** Cards that keep a piece reach this far beyond the day it must be ready, and beyond today. */
+const KEPT_FOR = 28;
+
+function daysUntil(date: string, plan: PlanRow): DayToFill[] {
+  const before = Math.min(FARTHEST, Math.max(0, daysBetween(date, plan.readyBy) + 1));
+  return Array.from({ length: before + KEPT_FOR }, (_, i) => {
     const day = addDays(date, i);
-    return { date: day, minutes: plan.minutesByWeekday[weekday(day)] ?? 0 };
+    return {
+      date: day,
+      minutes: plan.minutesByWeekday[weekday(day)] ?? 0,
+      isAfter: day > plan.readyBy,
+    };
   });
+}
+
+/** The sections a plan was made for: as they are now, or as they were before they were removed. */
+function chosenIn(named: readonly Section[], plan: PlanRow, bars: number): Section[] {
+  const before = new Map((plan.chosen ?? []).map((one) => [one.id, one]));
+  return (plan.sections ?? [])
+    .flatMap((id): Section[] => {
+      const now = named.find((section) => section.id === id);
+      if (now) return [now];
+      const was = before.get(id);
+      if (!was || was.to.bar > bars) return [];
+      const place = ({ bar, offset }: ChosenSection["from"]) => ({
+        bar,
+        offset: parseFraction(offset)!,
+      });
+      return [{ id, name: was.name, words: "", from: place(was.from), to: place(was.to) }];
+    })
+    .sort((a, b) => comparePlaces(a.from, b.from));
+}
+
+export const chosenRecord = ({ id, name, from, to }: Section): ChosenSection => ({
+  id,
+  name,
+  from: { bar: from.bar, offset: toText(from.offset) },
+  to: { bar: to.bar, offset: toText(to.offset) },
+});
+
+type AttemptRow = typeof attempts.$inferSelect;
+
+/** Steps that were earned, from the log. */
+export const promotionsIn = (log: readonly AttemptRow[]): Promotion[] =>
+  log
+    .filter((row) => row.promoted)
+    .map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo }));
+
+/** Tries of a unit that say how it goes now. */
+const NEWEST = 12;
+
+function newestTries(log: readonly AttemptRow[]): Map<string, Result[]> {
+  const found = new Map<string, Result[]>();
+  for (const row of log)
+    found.set(row.unit, [...(found.get(row.unit) ?? []), row.result].slice(-NEWEST));
+  return found;
 }
 
 function row(
@@ -176,6 +226,7 @@ function row(
     kind: card.kind,
     section: card.section,
     why: card.why,
+    played: units.get(card.unit)!.played ? [...units.get(card.unit)!.played!] : null,
     steps: card.kind === "keeping" ? [card.tempo] : [...units.get(card.unit)!.steps],
   };
 }

@@ -12,6 +12,7 @@ interface Card {
   status: string;
 }
 interface Plan extends Answer {
+  sections: string[] | null;
   feasible: boolean;
   missingMinutes: number;
   workMinutes: number;
@@ -79,7 +80,9 @@ describe("a plan", () => {
     expect(json.days[0]!.date).toBe("2030-03-04");
     for (const day of json.days) {
       const weekday = (new Date(`${day.date}T12:00`).getDay() + 6) % 7;
-      expect(day.date <= "2030-03-24").toBe(true);
+      expect(day.date <= "2030-03-24" || day.cards.every((one) => one.kind === "keeping")).toBe(
+        true,
+      );
       expect(day.cards.reduce((sum, card) => sum + card.minutes, 0)).toBeLessThanOrEqual(
         [20, 20, 0, 20, 20, 30, 0][weekday]!,
       );
@@ -184,10 +187,96 @@ describe("a plan", () => {
         true,
       ]);
       expect(event.description.split("\n")).toHaveLength(made.days[i]!.cards.length);
-      expect(event.description).toContain(`at ${made.days[i]!.cards[0]!.tempo}`);
+      expect(event.description).toContain(`at ♩ = ${made.days[i]!.cards[0]!.tempo}`);
     });
     expect(events.at(-1)!.startDate.toString()).toBe("2030-03-24");
-    expect(new Set(events.map((event) => event.uid)).size).toBe(events.length);
+    const uids = events.map((event) => event.uid);
+    expect(new Set(uids).size).toBe(events.length);
+    // made again it is the same calendar
+    const again = (await make({ goalTempo: 96 })).json;
+    const text = await (
+      await studio.app.request(`http://127.0.0.1/api/plans/${again.id}/calendar.ics`, {
+        headers: { host: "127.0.0.1" },
+      })
+    ).text();
+    for (const uid of uids) expect(text.replace(/\r\n /g, "")).toContain(uid);
+  });
+
+  it("keeps what it was made for though its sections are removed", async () => {
+    const path = `/api/pieces/${assignment.pieceId as string}/sections`;
+    const section = (
+      await studio.ask("POST", path, { name: "Middle", from: { bar: 8 }, to: { bar: 12 } })
+    ).json;
+    const made = (await make({ sections: [section.id] })).json;
+    const bars = async () => {
+      const all = (await plan(made.id)).days.slice(1).flatMap((day) => day.cards);
+      return [Math.min(...all.map((one) => one.from)), Math.max(...all.map((one) => one.to))];
+    };
+    expect(await bars()).toEqual([8, 11]);
+    await studio.ask("DELETE", `${path}/${section.id}`);
+    expect(await bars()).toEqual([8, 11]);
+    // and it can be laid out anew, for another day
+    const later = await make({ sections: [section.id], readyBy: "2030-04-01" });
+    expect(later.status).toBe(201);
+    expect(later.json.sections).toEqual([section.id]);
+  });
+
+  it("after a section is split, the practice room stands where the plan does", async () => {
+    const { json: piece } = await studio.bring(demoFile("lanterns-on-the-ettle"));
+    const student = (await studio.ask("POST", "/api/students", { name: "Split" })).json;
+    const given = (
+      await studio.ask("POST", "/api/assignments", { studentId: student.id, pieceId: piece.id })
+    ).json;
+    const path = `/api/pieces/${piece.id}/sections`;
+    const whole = (
+      await studio.ask("POST", path, { name: "All", from: { bar: 0 }, to: { bar: 8 } })
+    ).json;
+    const made = (await make({ assignmentId: given.id, sections: [whole.id] })).json;
+    const played = made.days.flatMap((day) => day.cards);
+    const section = played.find((one) => one.from === 0 && one.to === 7)!;
+    const state = async (id: string) =>
+      (await studio.ask("GET", `/api/cards/${id}`)).json as unknown as State;
+    for (let i = 0; i < 3; i++) await attempt(section.id, "clean");
+    const { secure } = await state(section.id);
+    expect(secure).toBeGreaterThan(0);
+    await studio.ask("PATCH", `${path}/${whole.id}`, { to: { bar: 4 } });
+    await studio.ask("POST", path, { name: "Rest", from: { bar: 4 }, to: { bar: 8 } });
+    studio.setDate("2030-03-05");
+    const cards = (await plan(made.id)).days.flatMap((day) => day.cards);
+    const first = cards.find((one) => one.from === 0 && one.to === 3 && one.hands === "both")!;
+    expect(await state(first.id)).toMatchObject({ step: first.tempo, secure });
+    studio.setDate("2030-03-04");
+    await studio.ask("PATCH", `/api/students/${student.id}`, { archived: true });
+  });
+
+  it("after the day keeps the piece, and begins nothing new", async () => {
+    const made = (await make({ readyBy: "2030-03-05" })).json;
+    for (const card of made.days[0]!.cards.slice(0, 1))
+      for (let i = 0; i < 3; i++) await attempt(card.id, "clean");
+    studio.setDate("2030-03-20");
+    const after = await plan(made.id);
+    const cards = after.days.flatMap((day) => day.cards);
+    expect(cards.every((one) => one.kind === "keeping")).toBe(true);
+    studio.setDate("2030-03-04");
+  });
+
+  it("is learned by the school that is chosen, and says which is on", async () => {
+    const { json } = await make({
+      order: "last-first",
+      raise: "full",
+      hands: "together",
+      ladder: "fixed-size",
+    });
+    expect(json).toMatchObject({ order: "last-first", raise: "full", hands: "together" });
+    expect(json.steps.slice(1).map((step, i) => step - json.steps[i]!)).toEqual(
+      json.steps.slice(1).map(() => 8),
+    );
+    const cards = json.days.flatMap((day) => day.cards);
+    expect(cards.every((one) => one.hands === "both")).toBe(true);
+    // a plan made without saying goes on by the same school
+    expect((await make()).json).toMatchObject({ order: "last-first", ladder: "fixed-size" });
+    const usual = { order: "front-to-back", raise: "stages", hands: "apart", ladder: "metronome" };
+    expect((await make(usual)).json).toMatchObject(usual);
   });
 });
 
@@ -247,7 +336,7 @@ describe("practice", () => {
     expect(await ridge()).toEqual(before);
     const log = (await studio.ask("GET", `/api/assignments/${assignment.id}/log`))
       .json as unknown as { total: number; items: { result: string; hands: string }[] };
-    expect(log.total).toBe(14);
+    expect(log.total).toBe(17);
     expect(log.items[0]).toMatchObject({ result: "clean", hands: "left" });
   });
 

@@ -1,5 +1,5 @@
-import { firstReading, steps } from "@yarrow-ridge/core/practice";
-import { barSpan, type Score } from "@yarrow-ridge/core/score";
+import { firstReading, ladderOf } from "@yarrow-ridge/core/practice";
+import { barSpan, beatSign, roadText, type Score } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray } from "drizzle-orm";
 import { attempts, cards, plans } from "../db/schema.ts";
@@ -53,7 +53,11 @@ export const answerCard = (score: Score, row: CardRow, status: CardStatus) => ({
   kind: row.kind,
   section: row.section,
   why: row.why,
-  bars: barsText(score, row.fromBar, row.toBar),
+  bars: row.played
+    ? `bars ${roadText(score.bars, row.played)}`
+    : barsText(score, row.fromBar, row.toBar),
+  played: row.played,
+  beat: beatSign(score.bars[row.fromBar]!),
   status,
 });
 
@@ -78,7 +82,11 @@ export async function answerPlan(db: Database, score: Score, plan: PlanRow, from
     rule: plan.rule,
     minutesByWeekday: plan.minutesByWeekday,
     sections: plan.sections,
-    steps: steps(firstReading(plan.goalTempo), plan.goalTempo),
+    order: plan.order,
+    raise: plan.raise,
+    hands: plan.hands,
+    ladder: plan.ladder,
+    steps: ladderOf(plan.ladder).steps(firstReading(plan.goalTempo), plan.goalTempo),
     feasible: plan.feasible,
     workMinutes: plan.workMinutes,
     availableMinutes: plan.availableMinutes,

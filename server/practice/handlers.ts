@@ -1,12 +1,14 @@
-import { promotionRule, standing } from "@yarrow-ridge/core/practice";
-import { and, asc, eq, inArray, isNotNull, sql } from "drizzle-orm";
+import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
+import { barCount, earned, promotionRule, standing } from "@yarrow-ridge/core/practice";
+import { beatSign } from "@yarrow-ridge/core/score";
+import { and, asc, eq, gte, inArray, isNotNull, lte, sql } from "drizzle-orm";
 import { addDays, nextLesson, today } from "../clock.ts";
 import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
-import { markStale, upToDate } from "../plans/layout.ts";
+import { markStale, promotionsIn, upToDate } from "../plans/layout.ts";
 import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../plans/store.ts";
 import { newId, type Studio } from "../studio.ts";
 
@@ -20,6 +22,7 @@ interface Opened {
   layer: string;
   pieceId: string;
   pieceTitle: string;
+  instrument: string;
 }
 
 async function openCard(db: Database, id: string): Promise<Opened> {
@@ -32,6 +35,7 @@ async function openCard(db: Database, id: string): Promise<Opened> {
       studentName: students.name,
       pieceId: pieces.id,
       pieceTitle: pieces.title,
+      instrument: pieces.instrument,
     })
     .from(cards)
     .innerJoin(plans, eq(plans.id, cards.planId))
@@ -58,6 +62,31 @@ const unitLog = (db: Database, assignmentId: string, unit: string) =>
     .from(attempts)
     .where(and(eq(attempts.assignmentId, assignmentId), eq(attempts.unit, unit)))
     .orderBy(asc(attempts.position));
+
+const barsIn = ({ fromBar: from, toBar: to, played }: CardRow): number =>
+  barCount({ from, to, ...(played ? { played } : {}) });
+
+/** Where the log leaves a card, with what was earned on stretches that hold it. */
+async function standingOf(
+  db: Pick<Database, "select">,
+  { card, plan, instrument: kind }: Opened,
+  log: Awaited<ReturnType<typeof unitLog>>,
+) {
+  const { fromBar: from, toBar: to, unit: key, hands } = card;
+  const over = await db
+    .select()
+    .from(attempts)
+    .where(
+      and(
+        eq(attempts.assignmentId, plan.assignmentId),
+        eq(attempts.promoted, true),
+        lte(attempts.fromBar, from),
+        gte(attempts.toBar, to),
+      ),
+    );
+  const known = earned([{ key, from, to, hands }], promotionsIn(over), linesOf(instrument(kind)));
+  return standing(card.steps, log, plan.rule, barsIn(card), known.get(key));
+}
 
 export function practiceHandlers(studio: Studio): Made {
   const { db, clock } = studio;
@@ -122,6 +151,7 @@ export function practiceHandlers(studio: Studio): Made {
           bars: barsText(score, card.fromBar, card.toBar),
           hands: card.hands,
           tempo: card.tempo,
+          beat: beatSign(score.bars[card.fromBar]!),
           minutes: card.minutes,
           section: card.section,
           status: status.get(card.id)!,
@@ -182,7 +212,7 @@ export function practiceHandlers(studio: Studio): Made {
     const { card, plan, pieceId } = opened;
     const { score } = await knownPiece(studio, pieceId);
     const log = await unitLog(db, plan.assignmentId, card.unit);
-    const { secure, step, tries, missing, finished } = standing(card.steps, log, plan.rule);
+    const { secure, step, tries, missing, finished } = await standingOf(db, opened, log);
     const status = (await statuses(db, [card])).get(card.id)!;
     const ofDay = await cardsOn(card.date, opened.studentId);
     const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
@@ -235,15 +265,16 @@ export function practiceHandlers(studio: Studio): Made {
       const made = await db.transaction(async (tx) => {
         const [sent] = await tx.select().from(attempts).where(eq(attempts.id, id));
         if (sent) return sent;
-        const { step, tries, finished } = standing(
-          card.steps,
-          await unitLog(tx, plan.assignmentId, card.unit),
-          plan.rule,
-        );
+        const log = await unitLog(tx, plan.assignmentId, card.unit);
+        const { step, tries, finished } = await standingOf(tx, opened, log);
         const tempo = body.tempo ?? step;
         const counts = tempo === step && !finished;
         const promoted =
-          counts && promotionRule(plan.rule).met([...tries.map((row) => row.result), body.result]);
+          counts &&
+          promotionRule(plan.rule).met(
+            [...tries.map((row) => row.result), body.result],
+            barsIn(card),
+          );
         const [row] = await tx
           .insert(attempts)
           .values({

@@ -8,17 +8,22 @@ import "./outbox.css";
 
 /** Whether what was done is stored: quiet, and true as long as it is shown. */
 export function OutboxSign() {
-  const { entries, reached } = useOutbox();
+  const { entries, reached, keeping } = useOutbox();
   const count = entries.filter(({ state }) => state === "waiting").length;
   const state = count === 0 ? "stored" : reached ? "waiting" : "away";
   const some = count === 1 ? "one edit" : `${count} edits`;
-  const safe = keeps() ? "kept on this device" : "kept only while this page is open";
+  const safe = !keeps()
+    ? "kept only while this page is open"
+    : keeping
+      ? "being written down"
+      : "kept on this device";
   return (
     <span
       className={`outbox-sign ${state}`}
       aria-live="polite"
       data-outbox={state}
       data-waiting={count}
+      data-keeping={keeping}
     >
       {state === "stored" && (
         <>

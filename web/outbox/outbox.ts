@@ -13,8 +13,10 @@ interface Outbox {
   readonly entries: readonly Entry[];
   /** Whether the last request came through. */
   readonly reached: boolean;
+  /** How many are on their way to the device: for some milliseconds they are not safe yet. */
+  readonly keeping: number;
 }
-export const useOutbox = create<Outbox>()(() => ({ entries: [], reached: true }));
+export const useOutbox = create<Outbox>()(() => ({ entries: [], reached: true, keeping: 0 }));
 
 /** This window; while it is open it holds a lock of this name. */
 const WINDOW = newId();
@@ -29,6 +31,13 @@ const FAULTS = 4;
 
 const all = () => useOutbox.getState().entries;
 const put = (entries: readonly Entry[]) => useOutbox.setState({ entries });
+/** Puts entries down on the device, and says so until they are. */
+async function putDown(entries: readonly Entry[]): Promise<void> {
+  const count = (by: number) => useOutbox.setState(({ keeping }) => ({ keeping: keeping + by }));
+  count(entries.length);
+  await keep(entries);
+  count(-entries.length);
+}
 const change = (ids: ReadonlySet<string>, how: (entry: Entry) => Entry) => {
   const changed: Entry[] = [];
   put(
@@ -39,7 +48,7 @@ const change = (ids: ReadonlySet<string>, how: (entry: Entry) => Entry) => {
       return next;
     }),
   );
-  return keep(changed);
+  return putDown(changed);
 };
 
 interface Hooks {
@@ -92,7 +101,7 @@ export function send(request: Request, label: string): Promise<Outcome> {
   };
   put([...all(), entry]);
   const outcome = new Promise<Outcome>((resolve) => waiting.set(entry.id, resolve));
-  void keep([entry]).then(run);
+  void putDown([entry]).then(run);
   return outcome;
 }
 
@@ -263,7 +272,7 @@ async function takeOver(): Promise<void> {
     .filter(({ window }) => closed.has(window))
     .map((entry): Entry => ({ ...entry, window: WINDOW }));
   if (taken.length === 0) return;
-  await keep(taken);
+  await putDown(taken);
   put([...all(), ...taken].sort((a, b) => a.order - b.order));
   await run();
 }

@@ -123,7 +123,9 @@ export function written(marks: Marks, { operation, params, body }: Request): Mar
 type Card = Answer<"card">;
 const withoutTry = (state: Card, gone: string): Card => {
   const tries = state.tries.filter((one) => one.id !== gone);
-  const missing = promotionRule(state.rule).missing(tries.map(({ result }) => result));
+  const bars = state.played?.length ?? state.to - state.from + 1;
+  const results = tries.map(({ result }) => result);
+  const missing = promotionRule(state.rule).missing(results, bars);
   return { ...state, tries, missing };
 };
 const card = (state: Card, { operation, body, params }: Request, id: string): Card => {

@@ -3,6 +3,7 @@ import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
 import dayjs from "dayjs";
 import { useState } from "react";
+import { Tempo } from "../piece/Tempo.tsx";
 import { withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
@@ -88,7 +89,9 @@ function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }
         <span className="soft">
           {card.kind === "keeping" ? "keeping" : handName(instrumentOf(instrument), card.hands)}
         </span>
-        <span className="plan-tempo">{card.tempo}</span>
+        <span className="plan-tempo">
+          <Tempo beat={card.beat} tempo={card.tempo} />
+        </span>
         <span className="soft">{card.minutes} min</span>
         <span className="soft plan-mark">{mark}</span>
       </Link>

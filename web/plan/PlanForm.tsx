@@ -1,6 +1,13 @@
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from "@mui/material";
 import type { Body, PlanAnswer } from "@yarrow-ridge/contract";
-import { firstReading, promotionRule, promotionRules, steps } from "@yarrow-ridge/core/practice";
+import {
+  firstReading,
+  ladderOf,
+  ladders,
+  orders,
+  promotionRules,
+  raises,
+} from "@yarrow-ridge/core/practice";
 import {
   barSpan,
   beatSign,
@@ -11,7 +18,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { useEffect, useState } from "react";
-import { Controller, useForm } from "react-hook-form";
+import { Controller, useForm, type UseFormReturn } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
 import { DateField } from "../settings/DateField.tsx";
@@ -24,8 +31,18 @@ interface Fields {
   readyBy: string;
   minutes: string[];
   rule: PlanAnswer["rule"];
+  order: PlanAnswer["order"];
+  raise: PlanAnswer["raise"];
+  hands: PlanAnswer["hands"];
+  ladder: PlanAnswer["ladder"];
   sections: string[];
 }
+
+/** Common practice, no source. */
+const HANDS_FIRST: readonly School[] = [
+  { id: "apart", name: "Apart first", why: "Each hand alone on four bars, then together." },
+  { id: "together", name: "Together at once", why: "For pieces that are easily read." },
+];
 
 const DAYS = ["Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"];
 
@@ -52,6 +69,10 @@ export function PlanForm({
       readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
       minutes: (plan?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String),
       rule: plan?.rule ?? promotionRules[0]!.id,
+      order: plan?.order ?? orders[0]!.id,
+      raise: plan?.raise ?? raises[0]!.id,
+      hands: plan?.hands ?? "apart",
+      ladder: plan?.ladder ?? ladders[0]!.id,
       sections: plan?.sections ?? [],
     },
   });
@@ -72,14 +93,18 @@ export function PlanForm({
   }, [draft, reset, subscribe]);
   const goal = Number(watch("goalTempo"));
   const chosen = watch("sections");
-  const ladder = goal >= 10 && goal <= 400 ? steps(firstReading(goal), goal) : [];
-  const rule = promotionRules.find((one) => one.id === watch("rule"))!;
+  const ladder =
+    goal >= 10 && goal <= 400 ? ladderOf(watch("ladder")).steps(firstReading(goal), goal) : [];
   const body = (fields: Fields) => ({
     assignmentId,
     goalTempo: Number(fields.goalTempo),
     readyBy: fields.readyBy,
     minutesByWeekday: fields.minutes.map(Number),
     rule: fields.rule,
+    order: fields.order,
+    raise: fields.raise,
+    hands: fields.hands,
+    ladder: fields.ladder,
     sections: fields.sections.length ? fields.sections : null,
   });
   // each is a plan of its own: what was laid out before rests beneath it
@@ -92,6 +117,10 @@ export function PlanForm({
       readyBy: plan.readyBy,
       minutesByWeekday: plan.minutesByWeekday,
       rule: plan.rule,
+      order: plan.order,
+      raise: plan.raise,
+      hands: plan.hands,
+      ladder: plan.ladder,
       sections: plan.sections,
     };
     const made = plain(body(fields));
@@ -153,21 +182,16 @@ export function PlanForm({
           />
         ))}
       </fieldset>
-      <TextField
-        select
-        label="Raise the tempo after"
-        value={watch("rule")}
-        onChange={(event) =>
-          setValue("rule", promotionRule(event.target.value).id, { shouldDirty: true })
-        }
-        helperText={rule.why}
-      >
-        {promotionRules.map((one) => (
-          <MenuItem key={one.id} value={one.id}>
-            {one.name.toLowerCase()}
-          </MenuItem>
-        ))}
-      </TextField>
+      <SchoolSelect form={form} name="rule" label="Raise the tempo after" all={promotionRules} />
+      <details>
+        <summary>How it is learned</summary>
+        <div className="stack" style={{ paddingTop: 12 }}>
+          <SchoolSelect form={form} name="order" label="Order of the sections" all={orders} />
+          <SchoolSelect form={form} name="raise" label="Before parts are joined" all={raises} />
+          <SchoolSelect form={form} name="hands" label="Hands" all={HANDS_FIRST} />
+          <SchoolSelect form={form} name="ladder" label="Tempo steps" all={ladders} />
+        </div>
+      </details>
       {sections.length > 0 && (
         <fieldset className="plan-sections">
           <legend className="soft">
@@ -214,5 +238,41 @@ export function PlanForm({
         </Button>
       </div>
     </form>
+  );
+}
+
+interface School {
+  readonly id: string;
+  readonly name: string;
+  readonly why: string;
+}
+
+/** Which school is on, with why one would choose it. */
+function SchoolSelect({
+  form: { watch, setValue },
+  name,
+  label,
+  all,
+}: {
+  form: UseFormReturn<Fields>;
+  name: "rule" | "order" | "raise" | "hands" | "ladder";
+  label: string;
+  all: readonly School[];
+}) {
+  const value = watch(name);
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(event) => setValue(name, event.target.value as never, { shouldDirty: true })}
+      helperText={all.find((one) => one.id === value)?.why}
+    >
+      {all.map((one) => (
+        <MenuItem key={one.id} value={one.id}>
+          {one.name.toLowerCase()}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

@@ -2,6 +2,7 @@ import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instrum
 import dayjs from "dayjs";
 import { useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
+import { Tempo } from "../piece/Tempo.tsx";
 import { dayAndMonth, timeText } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Pager } from "../shell/Pager.tsx";
@@ -39,7 +40,9 @@ export function TryLog({ assignmentId, instrument }: { assignmentId: string; ins
                   </td>
                   <td>{one.bars.replace(/^bars? /, "")}</td>
                   <td>{handName(instrumentOf(instrument), one.hands)}</td>
-                  <td>{one.tempo}</td>
+                  <td>
+                    <Tempo beat={one.beat} tempo={one.tempo} />
+                  </td>
                   <td>
                     {one.result === "clean" ? "● clean" : "✕ slip"}
                     {one.promoted ? " ↑ step earned" : ""}

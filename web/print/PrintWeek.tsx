@@ -6,6 +6,7 @@ import dayjs from "dayjs";
 import { useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
+import { Tempo } from "../piece/Tempo.tsx";
 import { dayAndMonth, withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Trouble } from "../shell/Trouble.tsx";
@@ -87,7 +88,9 @@ export function PrintWeek() {
                   </td>
                   <td>{handName(kind, card.hands)}</td>
                   <td>
-                    <b>{card.tempo}</b>
+                    <b>
+                      <Tempo beat={card.beat} tempo={card.tempo} />
+                    </b>
                   </td>
                   <td>{card.minutes} min</td>
                   <td className="sheet-boxes">{"○".repeat(10)}</td>

@@ -1,3 +1,4 @@
+import { halfBeats } from "@yarrow-ridge/core/practice";
 import { Slider } from "@mui/material";
 import { useVolume } from "../audio/volume.ts";
 
@@ -20,6 +21,7 @@ export function TempoAndVolume({
       </button>
       <output aria-label="Tempo by hand">
         {sign} = {tempo}
+        {halfBeats(tempo) !== undefined && ` (halves ${halfBeats(tempo)!})`}
       </output>
       <button type="button" aria-label="Faster" onClick={() => turn(1)}>
         +

@@ -3,13 +3,11 @@ import { instrument, lineOf, marksHeard, sounded } from "@yarrow-ridge/core/inst
 import {
   beatLength,
   perform,
-  performRoad,
+  performOrder,
   startOf,
   takenBy,
   toNumber,
-  WHOLE_ROAD,
   type Mark,
-  type Road,
   type Shape,
 } from "@yarrow-ridge/core/score";
 import { shaped } from "@yarrow-ridge/core/shaping";
@@ -41,12 +39,8 @@ export function useRoomSound(
       marks: marksHeard(marks),
       bare: line.bare ?? false,
     };
-    // the whole piece is played on its road: with its repeats, or as it is cut
-    if (
-      card.kind === "piece" ||
-      (card.kind === "keeping" && card.from === 0 && card.to === ready.score.bars.length - 1)
-    )
-      return performRoad(ready.score, (ready.piece.road as Road | null) ?? WHOLE_ROAD, heard);
+    // over a cut, and the whole with its repeats
+    if (card.played) return performOrder(ready.score, card.played, heard);
     return perform(ready.score, startOf(card.from), startOf(card.to + 1), heard);
   }, [ready, card, marks]);
   const quarters =

@@ -100,10 +100,16 @@ export function perform(
  *
  * @example performRoad(score, WHOLE_ROAD).passes.length // => 24
  */
-export function performRoad(score: Score, road: Road, options: PerformOptions = {}): Performance {
-  const order = roadOrder(score.bars, road);
-  return performBars(score, order, startOf(order[0] ?? 0), startOf(score.bars.length), options);
-}
+export const performRoad = (score: Score, road: Road, options: PerformOptions = {}): Performance =>
+  performOrder(score, roadOrder(score.bars, road), options);
+
+/** Whole bars in an order of their own: over a cut, or with their repeats. Bar indexes. */
+export const performOrder = (
+  score: Score,
+  order: readonly number[],
+  options: PerformOptions = {},
+): Performance =>
+  performBars(score, order, startOf(order[0] ?? 0), startOf(score.bars.length), options);
 
 function performBars(
   score: Score,

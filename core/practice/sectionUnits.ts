@@ -1,0 +1,220 @@
+import { playsIn } from "../form/index.ts";
+import {
+  covers,
+  lastBarOf,
+  type Line,
+  type Road,
+  type Score,
+  type Section,
+} from "../score/index.ts";
+import { firstReading, ladderOf, stepAt, stepBelow, type Ladder } from "./ladder.ts";
+import { levelsOf, type Level, type Range } from "./levels.ts";
+import { inBars, linesIn } from "./lines.ts";
+import type { Work } from "./newness.ts";
+import { raiseOf, type Order, type Raise } from "./schools.ts";
+import { unitKey, type Unit } from "./unit.ts";
+
+/** How a piece is learned: the schools, and how it is gone through. */
+export interface How {
+  readonly order?: Order["id"];
+  readonly raise?: Raise["id"];
+  readonly ladder?: Ladder["id"];
+  /** Whether hands are learned apart before they play together; they are when not said. */
+  readonly hands?: "apart" | "together";
+  readonly road?: Road | null;
+}
+
+/** Hands alone go to this share of the goal. Common practice, no source. */
+const APART = 0.7;
+/** However nearly known, bars are read and played through. Common practice, no source. */
+const LEAST_WORK = 0.3;
+
+/** The bars of a section, the last inclusive. */
+export const rangeOf = ({ from, to }: Section): Range => [
+  from.bar,
+  Math.max(from.bar, lastBarOf(to)),
+];
+
+/** Units of sections while they are made. */
+export class SectionUnits {
+  readonly found = new Map<string, Unit>();
+  readonly together: string;
+  readonly ladder: Ladder;
+  private readonly hands: readonly string[];
+  private readonly apart: readonly Line[];
+  private readonly raise: Raise;
+  private readonly strikes: Readonly<Record<string, readonly boolean[]>>;
+  private readonly contentOf: ReadonlyMap<Line, (from: number, to: number) => string>;
+  private readonly whole: Line;
+
+  constructor(
+    score: Score,
+    private readonly work: Work,
+    private readonly goal: number,
+    lines: readonly Line[],
+    how: How,
+  ) {
+    const { apart, whole: all } = linesIn(score, lines.length ? lines : undefined);
+    this.whole = all;
+    this.hands = all.limbs;
+    this.together = all.id;
+    this.apart = how.hands === "together" ? apart.filter((line) => line.bare) : apart;
+    this.raise = raiseOf(how.raise ?? "stages");
+    this.ladder = ladderOf(how.ladder ?? "metronome");
+    this.strikes = Object.fromEntries(all.limbs.map((hand) => [hand, playsIn(score, hand)]));
+    this.contentOf = new Map([...apart, all].map((line) => [line, inBars(score, line)]));
+    this.levels = (from, to) => levelsOf(score, from, to);
+  }
+  private readonly levels: (from: number, to: number) => Level[];
+
+  /** @returns the key of the section's own unit */
+  section(section: Section): string {
+    const [from, to] = rangeOf(section);
+    const parts = this.levels(from, to).flatMap((level) => this.level(level, section, [from, to]));
+    // a section without parts is read as a whole, hands apart where that is new
+    const alone = parts.length ? [] : this.alone([from, to], section.name);
+    const isJoined = parts.length > 0;
+    return this.put({
+      from,
+      to,
+      hands: this.together,
+      kind: "section",
+      section: section.name,
+      steps: this.climb(parts, 1),
+      after: [...parts, ...alone],
+      work: 1,
+      why: isJoined
+        ? "The parts joined into the section, up to performance tempo."
+        : alone.length || this.isNew(from, to)
+          ? "A short section, brought up from first reading to performance tempo."
+          : "Everything here returns from earlier; the section is played through.",
+    });
+  }
+
+  /** @returns keys of the largest units made of it, none where nothing is new */
+  private level(
+    { kind, range, parts }: Level,
+    section: Section,
+    whole: Range,
+    outer: readonly string[] = [],
+  ): string[] {
+    const [from, to] = range;
+    if (!this.isNew(from, to)) return [];
+    const isFour = kind === "four" || (kind === "cell" && !this.fours.has(section));
+    if (kind === "four") this.fours.add(section);
+    const alone = isFour && !same(range, whole) ? this.alone(range, section.name) : outer;
+    const before = parts.flatMap((part) => this.level(part, section, whole, alone));
+    if (same(range, whole)) return before;
+    const [only] = before;
+    const inside = only === undefined ? undefined : this.found.get(only);
+    if (before.length === 1 && inside && same([inside.from, inside.to], range)) return before;
+    const work = this.newWork(from, to, this.hands);
+    const key = this.put({
+      from,
+      to,
+      hands: this.together,
+      kind,
+      section: section.name,
+      steps: this.climb(before, this.raise.top[kind]),
+      after: before.length ? before : alone,
+      work: kind === "cell" ? work : 1,
+      why:
+        kind === "cell"
+          ? `${newness(work)}: a short cell is brought up before it is joined.`
+          : `${WORDS[kind]}, joined from what stands already.`,
+    });
+    return [key];
+  }
+  /** Sections that are long enough for fours, which are then learned hands apart. */
+  private readonly fours = new Set<Section>();
+
+  /** Hands and lines alone on a stretch, where they have something new; keys, in order. */
+  private alone(range: Range, section: string): string[] {
+    const [from, to] = range;
+    const here = new Map([...this.contentOf].map(([line, content]) => [line, content(from, to)]));
+    const equal = (a: Line, b: Line) => here.get(a) === here.get(b);
+    const isNewIn = (hand: string) => this.work[hand]!.slice(from, to + 1).some((work) => work > 0);
+    const plays = (hand: string) => this.strikes[hand]!.slice(from, to + 1).some(Boolean);
+    const lines = this.apart.filter(
+      (line) =>
+        line.limbs.some(isNewIn) &&
+        line.limbs.every(plays) &&
+        here.get(line) !== "" &&
+        !equal(line, this.whole) &&
+        // what adds nothing to a hand alone is that hand
+        !this.apart.some(
+          (other) => other !== line && isLimb(other) && !isLimb(line) && equal(line, other),
+        ),
+    );
+    const keys = new Map<Line, string>();
+    for (const line of lines) {
+      const work = this.newWork(from, to, line.limbs);
+      const way = `${line.name}${isLimb(line) ? " alone" : ""} first, to about 70 % of the goal.`;
+      const key = this.put({
+        from,
+        to,
+        hands: line.id,
+        kind: "four",
+        section,
+        steps: everyOther(this.climb([], APART)),
+        after: [...keys].filter(([other]) => comesFirst(other, line)).map(([, one]) => one),
+        work,
+        why: `${newness(work)}, ${way}`,
+      });
+      keys.set(line, key);
+    }
+    return [...keys.values()];
+  }
+
+  /** From one mark below the slowest part, or from a first reading, to a share of the goal. */
+  private climb(parts: readonly string[], share: number): number[] {
+    const tops = parts.map((key) => this.found.get(key)!.steps.at(-1)!);
+    const top = stepAt(share, this.goal);
+    const first = tops.length
+      ? Math.min(stepBelow(Math.min(...tops)), top)
+      : firstReading(this.goal);
+    return this.ladder.steps(Math.max(first, firstReading(this.goal)), top);
+  }
+
+  private readonly isNew = (from: number, to: number): boolean =>
+    this.hands.some((hand) => this.work[hand]!.slice(from, to + 1).some((work) => work > 0));
+
+  /** Mean work of the bars that are new in one of the hands. */
+  private newWork(from: number, to: number, hands: readonly string[]): number {
+    const fresh = Array.from({ length: to - from + 1 }, (_, i) =>
+      Math.max(...hands.map((hand) => this.work[hand]?.[from + i] ?? 1)),
+    ).filter((work) => work > 0);
+    return fresh.length
+      ? Math.max(LEAST_WORK, fresh.reduce((sum, work) => sum + work, 0) / fresh.length)
+      : 1;
+  }
+
+  private put(unit: Omit<Unit, "key">): string {
+    const key = unitKey(unit.from, unit.to, unit.hands);
+    if (!this.found.has(key)) this.found.set(key, { ...unit, key });
+    return key;
+  }
+}
+
+const WORDS: Readonly<Record<Level["kind"], string>> = {
+  cell: "Two bars",
+  four: "Four bars",
+  eight: "Eight bars",
+  sixteen: "A longer stretch",
+};
+
+const same = (a: Range, b: Range): boolean => a[0] === b[0] && a[1] === b[1];
+
+const isLimb = (line: Line): boolean => line.limbs.length === 1 && !line.within && !line.bare;
+
+/** A part is learned before what holds it. */
+const comesFirst = (part: Line, line: Line): boolean => part !== line && covers(line, part);
+
+const newness = (work: number): string =>
+  work < 0.75
+    ? `Nearly known from earlier, about ${Math.round(work * 100)} % of the work`
+    : "New material";
+
+/** Every second step, always with the last. */
+const everyOther = (all: readonly number[]): number[] =>
+  all.filter((_, i) => (all.length - 1 - i) % 2 === 0);

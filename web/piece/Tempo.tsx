@@ -1,0 +1,12 @@
+import { halfBeats } from "@yarrow-ridge/core/practice";
+
+/** A tempo with what it counts; a slow one also in half beats, which a metronome is set to. */
+export function Tempo({ beat, tempo }: { beat: string; tempo: number }) {
+  const halves = halfBeats(tempo);
+  return (
+    <>
+      <small className="soft">{beat}</small> {tempo}
+      {halves !== undefined && <small className="soft"> (halves {halves})</small>}
+    </>
+  );
+}
