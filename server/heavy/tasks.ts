@@ -74,7 +74,7 @@ import {
   type Shape,
 } from "@yarrow-ridge/core/score";
 import { fits } from "../http/validate.ts";
-import { midiFile, type MidiChoice } from "../pieces/midi.ts";
+import { midiFile, type MidiChoice } from "./midi.ts";
 
 /** A stored score and what is read otherwise in it. */
 export interface Source {
