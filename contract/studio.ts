@@ -222,6 +222,14 @@ export const Plan = Type.Object({
   availableMinutes: Type.Integer(),
   missingMinutes: Type.Integer(),
   message: Type.String(),
+  remedies: Type.Object(
+    {
+      minutes: Type.Optional(Type.Integer({ description: "more on each day of practice" })),
+      readyBy: Type.Optional(Type.String({ description: "the first day that fits" })),
+      rule: Type.Optional(Rule),
+    },
+    { description: "what would make a plan fit that does not, each alone" },
+  ),
   days: Type.Array(Type.Object({ date: Type.String(), cards: Type.Array(Card) })),
 });
 

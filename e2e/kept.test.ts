@@ -79,3 +79,20 @@ it("keeps a changed plan while one looks at something else", async () => {
   await says(page, "performance 101");
   expect(await page.evaluate(() => sessionStorage.length)).toBe(0);
 });
+
+it("says what would make a plan fit, and takes it over in two steps", async () => {
+  const page = here.page();
+  const { id } = await given();
+  await here.send("POST", "/api/plans", {
+    assignmentId: id,
+    goalTempo: 100,
+    readyBy: new Date(Date.now() + 86_400_000).toISOString().slice(0, 10),
+    minutesByWeekday: [20, 20, 20, 20, 20, 20, 20],
+  });
+  await page.goto(here.url(`/assignments/${id}`));
+  await says(page, "Too little time");
+  await quiet(page);
+  await press(page, /^Ready by \w/);
+  await press(page, "Lay it out again");
+  await says(page, "It fits");
+});

@@ -34,3 +34,4 @@ export {
   type ScheduleInput,
 } from "./schedule.ts";
 export { afterTry, standing, type Standing, type Try } from "./standing.ts";
+export { remedies, type Remedies } from "./remedies.ts";

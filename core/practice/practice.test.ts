@@ -15,6 +15,7 @@ import {
   ladders,
   levelsOf,
   promotionRule,
+  remedies,
   ridge,
   SCALE,
   schedule,
@@ -494,6 +495,32 @@ it("goes on with what is learnt once the day is past, and begins nothing new", (
     { kind: "keeping", from: first!.from, to: first!.to, tempo: 66 },
   ]);
   expect(laid.availableMinutes).toBe(0);
+});
+
+it("works out what would make it fit: minutes, the first day, another rule", () => {
+  const input = {
+    score: wheel,
+    units: unitsOf(wheel, form, sections, 88),
+    rule: promotionRule("ten-in-a-row"),
+    clean: () => 0.9,
+    earned: new Map<string, number>(),
+    goal: 88,
+    days: days(14, 20),
+  };
+  const further = Array.from({ length: 200 }, (_, i) => ({
+    date: `2030-${String(2 + Math.floor(i / 28)).padStart(2, "0")}-${String((i % 28) + 1).padStart(2, "0")}`,
+    minutes: 20,
+  }));
+  const found = remedies(input, further);
+  const fits = (over: Partial<typeof input>) => schedule({ ...input, ...over }).feasible;
+  expect(fits({})).toBe(false);
+  // each is enough, and a step less is not
+  const more = (minutes: number) => fits({ days: days(14, 20 + minutes) });
+  expect([more(found.minutes!), more(found.minutes! - 5)]).toEqual([true, false]);
+  const until = (date: string) => [...input.days, ...further].filter((day) => day.date <= date);
+  const before = until(found.readyBy!).slice(0, -1);
+  expect([fits({ days: until(found.readyBy!) }), fits({ days: before })]).toEqual([true, false]);
+  if (found.rule) expect(fits({ rule: promotionRule(found.rule) })).toBe(true);
 });
 
 it("twenty slips on one bar do not multiply the work", () => {

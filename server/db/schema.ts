@@ -1,4 +1,11 @@
-import type { Ladder, Order, PlannedCard, PromotionRule, Raise } from "@yarrow-ridge/core/practice";
+import type {
+  Ladder,
+  Order,
+  PlannedCard,
+  PromotionRule,
+  Raise,
+  Remedies,
+} from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import type { About, AdoptedMeasure, Paper, Road, ShapeRecord } from "@yarrow-ridge/core/score";
 import type { InstrumentRecord } from "@yarrow-ridge/core/instruments";
@@ -271,6 +278,8 @@ export const plans = pgTable(
     workMinutes: integer("work_minutes").notNull().default(0),
     availableMinutes: integer("available_minutes").notNull().default(0),
     missingMinutes: integer("missing_minutes").notNull().default(0),
+    /** What would make it fit; nothing where it does. */
+    remedies: jsonb("remedies").$type<Remedies>(),
     superseded: boolean("superseded").notNull().default(false),
     createdAt: created(),
   },

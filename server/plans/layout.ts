@@ -4,6 +4,7 @@ import {
   cover,
   earned,
   promotionRule,
+  remedies,
   schedule,
   unitsOf,
   type DayToFill,
@@ -68,7 +69,7 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
     .where(eq(attempts.assignmentId, plan.assignmentId))
     .orderBy(asc(attempts.position));
   const date = today(clock);
-  const laid = schedule({
+  const input = {
     score,
     units,
     rule: promotionRule(plan.rule),
@@ -76,7 +77,9 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
     clean: cleanShares(newestTries(log)).of,
     earned: earned(units, promotionsIn(log), lines),
     days: daysUntil(date, plan),
-  });
+  };
+  const laid = schedule(input);
+  const helped = laid.feasible ? null : remedies(input, daysAfter(plan));
   const planned = laid.days
     .filter((day) => !(keepToday && day.date === date))
     .flatMap((day) => day.cards.map((card, position) => ({ card, position, date: day.date })));
@@ -120,6 +123,7 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
         workMinutes: laid.workMinutes,
         availableMinutes: laid.availableMinutes,
         missingMinutes: laid.missingMinutes,
+        remedies: helped,
       })
       .where(eq(plans.id, plan.id))
       .returning();
@@ -160,6 +164,15 @@ function daysUntil(date: string, plan: PlanRow): DayToFill[] {
     };
   });
 }
+
+/** Days on which it could still become ready after the day it should be, in days. */
+const LATER = 400;
+
+const daysAfter = (plan: PlanRow): DayToFill[] =>
+  Array.from({ length: LATER }, (_, i) => {
+    const date = addDays(plan.readyBy, i + 1);
+    return { date, minutes: plan.minutesByWeekday[weekday(date)] ?? 0 };
+  });
 
 /** The sections a plan was made for: as they are now, or as they were before they were removed. */
 function chosenIn(named: readonly Section[], plan: PlanRow, bars: number): Section[] {

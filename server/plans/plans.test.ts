@@ -13,6 +13,7 @@ interface Card {
 }
 interface Plan extends Answer {
   sections: string[] | null;
+  remedies: { minutes?: number; readyBy?: string; rule?: string };
   feasible: boolean;
   missingMinutes: number;
   workMinutes: number;
@@ -95,6 +96,16 @@ describe("a plan", () => {
     expect(json.feasible).toBe(false);
     expect(json.missingMinutes).toBeGreaterThan(60);
     expect(json.message).toMatch(/Too little time.*missing/);
+    // what would help is worked out, and does
+    const { readyBy, minutes } = json.remedies;
+    expect(readyBy! > "2030-03-05").toBe(true);
+    expect((await make({ readyBy, rule: "ten-in-a-row" })).json.feasible).toBe(true);
+    expect((await make()).json.remedies).toEqual({});
+    const tight = (await make({ readyBy: "2030-03-12" })).json;
+    const more = [20, 20, 0, 20, 20, 30, 0].map((one) => one && one + tight.remedies.minutes!);
+    const helped = await make({ readyBy: "2030-03-12", minutesByWeekday: more });
+    expect([tight.feasible, helped.json.feasible]).toEqual([false, true]);
+    expect(minutes === undefined || minutes > 0).toBe(true);
   });
 
   it.each([

@@ -92,6 +92,7 @@ export async function answerPlan(db: Database, score: Score, plan: PlanRow, from
     availableMinutes: plan.availableMinutes,
     missingMinutes: plan.missingMinutes,
     message: message(plan),
+    remedies: plan.remedies ?? {},
     days,
   };
 }

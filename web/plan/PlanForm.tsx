@@ -1,4 +1,4 @@
-import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from "@mui/material";
+import { Alert, Button, Checkbox, FormControlLabel, TextField } from "@mui/material";
 import type { Body, PlanAnswer } from "@yarrow-ridge/contract";
 import {
   firstReading,
@@ -18,31 +18,16 @@ import {
 } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { useEffect, useState } from "react";
-import { Controller, useForm, type UseFormReturn } from "react-hook-form";
+import { Controller, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
 import { DateField } from "../settings/DateField.tsx";
 import { weekFrom } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { request } from "../outbox/request.ts";
-
-interface Fields {
-  goalTempo: string;
-  readyBy: string;
-  minutes: string[];
-  rule: PlanAnswer["rule"];
-  order: PlanAnswer["order"];
-  raise: PlanAnswer["raise"];
-  hands: PlanAnswer["hands"];
-  ladder: PlanAnswer["ladder"];
-  sections: string[];
-}
-
-/** Common practice, no source. */
-const HANDS_FIRST: readonly School[] = [
-  { id: "apart", name: "Apart first", why: "Each hand alone on four bars, then together." },
-  { id: "together", name: "Together at once", why: "For pieces that are easily read." },
-];
+import { HANDS_FIRST, type Fields } from "./fields.ts";
+import { Remedies, type Taken } from "./Remedies.tsx";
+import { SchoolSelect } from "./SchoolSelect.tsx";
 
 const DAYS = ["Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"];
 
@@ -95,6 +80,13 @@ export function PlanForm({
   const chosen = watch("sections");
   const ladder =
     goal >= 10 && goal <= 400 ? ladderOf(watch("ladder")).steps(firstReading(goal), goal) : [];
+  /** What was taken is seen as changed, and waits to be laid out. */
+  const take = (change: Taken) => {
+    const how = { shouldDirty: true, shouldValidate: true };
+    if (change.minutes) setValue("minutes", change.minutes, how);
+    if (change.readyBy) setValue("readyBy", change.readyBy, how);
+    if (change.rule) setValue("rule", change.rule, how);
+  };
   const body = (fields: Fields) => ({
     assignmentId,
     goalTempo: Number(fields.goalTempo),
@@ -140,6 +132,7 @@ export function PlanForm({
           {plan.message}
         </Alert>
       )}
+      {plan && !plan.feasible && <Remedies plan={plan} onTake={take} />}
       <div className="row">
         <TextField
           label={`Performance tempo, ${beatSign(score.bars[0]!)} =`}
@@ -238,41 +231,5 @@ export function PlanForm({
         </Button>
       </div>
     </form>
-  );
-}
-
-interface School {
-  readonly id: string;
-  readonly name: string;
-  readonly why: string;
-}
-
-/** Which school is on, with why one would choose it. */
-function SchoolSelect({
-  form: { watch, setValue },
-  name,
-  label,
-  all,
-}: {
-  form: UseFormReturn<Fields>;
-  name: "rule" | "order" | "raise" | "hands" | "ladder";
-  label: string;
-  all: readonly School[];
-}) {
-  const value = watch(name);
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      onChange={(event) => setValue(name, event.target.value as never, { shouldDirty: true })}
-      helperText={all.find((one) => one.id === value)?.why}
-    >
-      {all.map((one) => (
-        <MenuItem key={one.id} value={one.id}>
-          {one.name.toLowerCase()}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }

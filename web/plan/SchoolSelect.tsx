@@ -1,0 +1,33 @@
+import { MenuItem, TextField } from "@mui/material";
+import type { UseFormReturn } from "react-hook-form";
+import type { Fields, School } from "./fields.ts";
+
+/** Which school is on, with why one would choose it. */
+export function SchoolSelect({
+  form: { watch, setValue },
+  name,
+  label,
+  all,
+}: {
+  form: UseFormReturn<Fields>;
+  name: "rule" | "order" | "raise" | "hands" | "ladder";
+  label: string;
+  all: readonly School[];
+}) {
+  const value = watch(name);
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(event) => setValue(name, event.target.value as never, { shouldDirty: true })}
+      helperText={all.find((one) => one.id === value)?.why}
+    >
+      {all.map((one) => (
+        <MenuItem key={one.id} value={one.id}>
+          {one.name.toLowerCase()}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
