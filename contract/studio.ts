@@ -254,6 +254,9 @@ export const CardState = Type.Intersect([
     newest: Nullable(Type.String({ description: "id of the newest try on these bars and hands" })),
     missing: Type.Integer({ description: "clean tries still needed for this step" }),
     finished: Type.Boolean(),
+    enough: Type.Boolean({
+      description: "eight slips today sent it back a step: enough of this card for the day",
+    }),
     nextCard: Nullable(Id),
     words: Type.String(),
   }),

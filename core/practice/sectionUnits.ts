@@ -70,9 +70,10 @@ export class SectionUnits {
   /** @returns the key of the section's own unit */
   section(section: Section): string {
     const [from, to] = rangeOf(section);
-    const parts = this.levels(from, to).flatMap((level) => this.level(level, section, [from, to]));
-    // a section without parts is read as a whole, hands apart where that is new
-    const alone = parts.length ? [] : this.alone([from, to], section.name);
+    const levels = this.levels(from, to);
+    // where there are no fours the section itself is short enough for hands apart
+    const alone = levels[0]!.kind === "cell" ? this.alone([from, to], section.name) : [];
+    const parts = levels.flatMap((level) => this.level(level, section, [from, to], alone));
     const isJoined = parts.length > 0;
     return this.put({
       from,
@@ -81,7 +82,7 @@ export class SectionUnits {
       kind: "section",
       section: section.name,
       steps: this.climb(parts, 1),
-      after: [...parts, ...alone],
+      after: isJoined ? parts : alone,
       work: 1,
       why: isJoined
         ? "The parts joined into the section, up to performance tempo."
@@ -100,9 +101,7 @@ export class SectionUnits {
   ): string[] {
     const [from, to] = range;
     if (!this.isNew(from, to)) return [];
-    const isFour = kind === "four" || (kind === "cell" && !this.fours.has(section));
-    if (kind === "four") this.fours.add(section);
-    const alone = isFour && !same(range, whole) ? this.alone(range, section.name) : outer;
+    const alone = kind === "four" ? this.alone(range, section.name) : outer;
     const before = parts.flatMap((part) => this.level(part, section, whole, alone));
     if (same(range, whole)) return before;
     const [only] = before;
@@ -125,9 +124,6 @@ export class SectionUnits {
     });
     return [key];
   }
-  /** Sections that are long enough for fours, which are then learned hands apart. */
-  private readonly fours = new Set<Section>();
-
   /** Hands and lines alone on a stretch, where they have something new; keys, in order. */
   private alone(range: Range, section: string): string[] {
     const [from, to] = range;

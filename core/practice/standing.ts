@@ -5,6 +5,8 @@ export interface Try {
   readonly tempo: number;
   readonly result: Result;
   readonly promoted: boolean;
+  /** The day it was made, ISO date: the tries of a day are a visit. */
+  readonly day: string;
 }
 
 /** Where a log leaves the tempo steps of a unit. */
@@ -19,10 +21,28 @@ export interface Standing<T> {
   readonly missing: number;
   /** Whether the last step is earned. */
   readonly finished: boolean;
+  /** The day on which too many slips sent it back a step that is not earned again yet. */
+  readonly sentBack?: string;
+}
+
+/** Slips in one visit after which a step is too high. Common practice, no source. */
+const TOO_MANY = 8;
+
+/** Index of the try that made it too many on a step, if nothing was earned there since. */
+function tooMany(step: number, log: readonly Try[]): number | undefined {
+  let [found, slips, day]: [number | undefined, number, string] = [undefined, 0, ""];
+  log.forEach((one, i) => {
+    if (one.tempo !== step) return;
+    if (one.day !== day) [day, slips] = [one.day, 0];
+    if (one.promoted) found = undefined;
+    else if (one.result === "slip" && ++slips % TOO_MANY === 0) found = i;
+  });
+  return found;
 }
 
 /**
  * Where the log of a unit leaves its tempo steps: the plan and the practice room both ask here.
+ * Eight slips in a visit send it back one step, which is earned again before the other.
  *
  * @param steps rising, beats a minute
  * @param rule by which a step is earned
@@ -40,13 +60,27 @@ export function standing<T extends Try>(
   const secure = Math.max(known, ...log.filter((one) => one.promoted).map((one) => one.tempo));
   const last = steps.at(-1)!;
   const step = steps.find((tempo) => tempo > secure) ?? last;
-  const since = log.findLastIndex((one) => one.promoted);
-  const tries = log.filter((one, i) => one.tempo === step && (secure < last || i > since));
+  const isFinished = secure >= last;
+  const back = isFinished ? undefined : tooMany(step, log);
+  const lower = steps[steps.indexOf(step) - 1];
+  const again =
+    back === undefined || lower === undefined
+      ? -1
+      : log.findLastIndex((one, i) => i > back && one.promoted && one.tempo === lower);
+  const isBack = back !== undefined && lower !== undefined && again < 0;
+  const since = isFinished
+    ? log.findLastIndex((one) => one.promoted)
+    : Math.max(again, isBack || lower === undefined ? (back ?? -1) : -1);
+  const played = isBack ? lower : step;
+  const tries = log.filter((one, i) => one.tempo === played && i > since);
   const missing = promotionRule(rule).missing(
     tries.map((one) => one.result),
     bars,
   );
-  return { secure, step, tries, missing, finished: secure >= last };
+  return {
+    ...{ secure, step: played, tries, missing, finished: isFinished },
+    ...(isBack ? { sentBack: log[back]!.day } : {}),
+  };
 }
 
 /** What a card shows of its standing. */

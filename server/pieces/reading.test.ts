@@ -114,5 +114,7 @@ it("plans a hand with the feet, and says so in the calendar", async () => {
   });
   const calendar = await answer.text();
   // lines are folded after 75 octets (RFC 5545, 3.1)
-  expect(calendar.replace(/\r\n /g, "")).toMatch(/bars? [\d–]+\\, left hand and feet\\, at \d+/);
+  expect(calendar.replace(/\r\n /g, "")).toMatch(
+    /bars? [\d–]+\\, left hand and feet\\, at ♩ = \d+/,
+  );
 });

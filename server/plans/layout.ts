@@ -1,11 +1,13 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import {
+  barCount,
   cleanShares,
   cover,
   earned,
   promotionRule,
   remedies,
   schedule,
+  standing,
   unitsOf,
   type DayToFill,
   type PlannedCard,
@@ -22,6 +24,7 @@ import {
   type Road,
   type Section,
 } from "@yarrow-ridge/core/score";
+import dayjs from "dayjs";
 import { and, asc, eq, getTableColumns, gte, inArray, lt, notExists, sql } from "drizzle-orm";
 import { addDays, daysBetween, today, weekday } from "../clock.ts";
 import { assignments, attempts, cards, plans, type ChosenSection } from "../db/schema.ts";
@@ -75,7 +78,7 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
     rule: promotionRule(plan.rule),
     goal: plan.goalTempo,
     clean: cleanShares(newestTries(log)).of,
-    earned: earned(units, promotionsIn(log), lines),
+    earned: reached(units, log, plan.rule, earned(units, promotionsIn(log), lines)),
     days: daysUntil(date, plan),
   };
   const laid = schedule(input);
@@ -206,6 +209,29 @@ export const promotionsIn = (log: readonly AttemptRow[]): Promotion[] =>
   log
     .filter((row) => row.promoted)
     .map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo }));
+
+/** Tries as a standing asks for them. */
+export const triesIn = (log: readonly AttemptRow[]) =>
+  log.map((row) => ({ ...row, day: dayjs(row.at).format("YYYY-MM-DD") }));
+
+/** The tempo each unit goes on from: what was earned, or below the step it was sent back to. */
+function reached(
+  units: readonly Unit[],
+  log: readonly AttemptRow[],
+  rule: string,
+  known: ReadonlyMap<string, number>,
+): Map<string, number> {
+  const tries = new Map<string, ReturnType<typeof triesIn>>();
+  for (const row of triesIn(log)) tries.set(row.unit, [...(tries.get(row.unit) ?? []), row]);
+  return new Map(
+    units.map((unit) => {
+      const own = tries.get(unit.key) ?? [];
+      const at = standing(unit.steps, own, rule, barCount(unit), known.get(unit.key));
+      const before = unit.steps[unit.steps.indexOf(at.step) - 1] ?? 0;
+      return [unit.key, at.sentBack === undefined ? at.secure : before];
+    }),
+  );
+}
 
 /** Tries of a unit that say how it goes now. */
 const NEWEST = 12;

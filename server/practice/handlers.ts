@@ -8,7 +8,7 @@ import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
-import { markStale, promotionsIn, upToDate } from "../plans/layout.ts";
+import { markStale, promotionsIn, triesIn, upToDate } from "../plans/layout.ts";
 import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../plans/store.ts";
 import { newId, type Studio } from "../studio.ts";
 
@@ -85,7 +85,7 @@ async function standingOf(
       ),
     );
   const known = earned([{ key, from, to, hands }], promotionsIn(over), linesOf(instrument(kind)));
-  return standing(card.steps, log, plan.rule, barsIn(card), known.get(key));
+  return standing(card.steps, triesIn(log), plan.rule, barsIn(card), known.get(key));
 }
 
 export function practiceHandlers(studio: Studio): Made {
@@ -212,7 +212,7 @@ export function practiceHandlers(studio: Studio): Made {
     const { card, plan, pieceId } = opened;
     const { score } = await knownPiece(studio, pieceId);
     const log = await unitLog(db, plan.assignmentId, card.unit);
-    const { secure, step, tries, missing, finished } = await standingOf(db, opened, log);
+    const { secure, step, tries, missing, finished, sentBack } = await standingOf(db, opened, log);
     const status = (await statuses(db, [card])).get(card.id)!;
     const ofDay = await cardsOn(card.date, opened.studentId);
     const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
@@ -235,6 +235,7 @@ export function practiceHandlers(studio: Studio): Made {
       secure,
       missing,
       finished,
+      enough: sentBack === today(clock),
       tries: tries.map(({ id, result, bar }) => ({ id, result, bar })),
       newest: log.at(-1)?.id ?? null,
       nextCard: after[0]?.card.id ?? null,
@@ -292,7 +293,8 @@ export function practiceHandlers(studio: Studio): Made {
             at,
           })
           .returning();
-        if (promoted) await markStale({ db: tx }, plan.assignmentId);
+        const after = await standingOf(tx, opened, await unitLog(tx, plan.assignmentId, card.unit));
+        if (promoted || after.step !== step) await markStale({ db: tx }, plan.assignmentId);
         return row!;
       });
       return { id: made.id, promoted: made.promoted, card: await state(opened) };

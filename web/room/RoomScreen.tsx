@@ -89,9 +89,8 @@ export function RoomScreen() {
   useCommand("room.slower", () => room.turn(-1), keys, [room]);
   useCommand("room.faster", () => room.turn(1), keys, [room]);
   useCommand("room.back", room.takeBack, keys, [room]);
-  useCommand("room.next", next, { ...keys, enabled: card?.finished || card?.status === "done" }, [
-    next,
-  ]);
+  const isOver = card && (card.finished || card.enough || card.status === "done");
+  useCommand("room.next", next, { ...keys, enabled: isOver === true }, [next]);
   useCommand("room.leave", leave, keys, [leave]);
 
   const layers = useMemo((): Layers | undefined => {
@@ -234,6 +233,8 @@ export function RoomScreen() {
               {room.mend === 1 ? ": slowly, then between, then back." : ": nearly there."} These
               tries do not count.
             </b>
+          ) : card.enough ? (
+            `Eight slips today: back to ${card.step}, and enough of this card. Go on with another.`
           ) : room.slipped ? (
             <>
               A slip. Mend it:{" "}
@@ -255,7 +256,7 @@ export function RoomScreen() {
       <RoomKeys
         state={sounding.state}
         beat={sounding.beat}
-        over={(card.finished || card.status === "done") && card.nextCard !== null}
+        over={isOver === true && card.nextCard !== null}
         onPaper={ready.piece.onPaper}
         next={next}
         metronome={() => void metronome()}
