@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { Worker } from "node:worker_threads";
 import { ScoreError } from "@yarrow-ridge/core/score";
 import type { Tasks } from "./tasks.ts";
@@ -19,7 +20,7 @@ interface Job {
 
 interface Reply {
   /** The worker has what it needs and begins: from now on the time counts. */
-  readonly begun?: true;
+  readonly begun?: { readonly thread: string | undefined };
   readonly progress?: number;
   readonly result?: unknown;
   readonly error?: {
@@ -33,7 +34,7 @@ interface Reply {
 /** What a pool of workers may cost. */
 export interface Cost {
   readonly workers: number;
-  /** Milliseconds a task may take once it has begun. */
+  /** Milliseconds of the processor a task may take. */
   readonly time: number;
   /** Megabytes a worker may hold. */
   readonly memory: number;
@@ -110,7 +111,7 @@ export class HeavyPool {
     if (!worker) return;
     const job = this.queue.shift()!;
     const settle = (finish: () => void, alive: boolean) => {
-      clearTimeout(timer);
+      clearInterval(timer);
       job.watch?.signal.removeEventListener("abort", onAbort);
       worker.off("message", onMessage).off("error", onError);
       worker.unref();
@@ -127,8 +128,10 @@ export class HeavyPool {
       settle(() => job.reject(new ScoreError(`The score takes too long ${DAMAGED}`)), false);
     const onAbort = () => settle(() => job.reject(new Stopped()), false);
     const onMessage = (reply: Reply) => {
-      if (reply.begun) timer = setTimeout(tooLong, this.cost.time);
-      else if (reply.progress !== undefined) job.watch?.onProgress(reply.progress);
+      if (reply.begun) {
+        const spent = timeOf(reply.begun.thread);
+        timer = setInterval(() => spent() > this.cost.time && tooLong(), LOOKED_AFTER);
+      } else if (reply.progress !== undefined) job.watch?.onProgress(reply.progress);
       else
         settle(
           () => (reply.error ? job.reject(revive(reply.error)) : job.resolve(reply.result)),
@@ -170,6 +173,41 @@ export class Workshop extends HeavyPool {
 
   override async close(): Promise<void> {
     await Promise.all([super.close(), this.reading.close()]);
+  }
+}
+
+/** Milliseconds between two looks at what a task has cost. */
+const LOOKED_AFTER = 200;
+/** Milliseconds in one of the ticks Linux counts processor time in (USER_HZ is 100). */
+const TICK = 10;
+/** On a machine that is this busy a task is given up all the same. */
+const SLOWEST = 8;
+
+/**
+ * What a task costs from now on, in milliseconds of the processor: on a busy machine it takes
+ * longer and costs the same. Where the system does not tell, by the clock.
+ *
+ * @param thread its folder under `/proc`
+ */
+function timeOf(thread: string | undefined): () => number {
+  const start = performance.now();
+  const clock = () => performance.now() - start;
+  const ticks = () => {
+    // the name, in brackets, may hold anything; user and system time are the 14th and 15th field
+    const fields = readFileSync(`/proc/${thread}/stat`, "utf8").split(") ").at(-1)!.split(" ");
+    return (Number(fields[11]) + Number(fields[12])) * TICK;
+  };
+  try {
+    const before = ticks();
+    return () => {
+      try {
+        return Math.max(ticks() - before, clock() / SLOWEST);
+      } catch {
+        return clock();
+      }
+    };
+  } catch {
+    return clock;
   }
 }
 

@@ -1,3 +1,4 @@
+import { readlinkSync } from "node:fs";
 import { parentPort } from "node:worker_threads";
 import { ScoreError } from "@yarrow-ridge/core/score";
 import { tasksWith, type Tasks } from "./tasks.ts";
@@ -8,11 +9,20 @@ interface Message {
   readonly watched: boolean;
 }
 
+/** Where the system tells what this thread costs; nothing where it does not. */
+const THREAD = ((): string | undefined => {
+  try {
+    return readlinkSync("/proc/thread-self");
+  } catch {
+    return undefined;
+  }
+})();
+
 async function answer({ name, args, watched }: Message): Promise<unknown> {
   const onProgress = (progress: number) => {
     if (watched) parentPort!.postMessage({ progress });
   };
-  parentPort!.postMessage({ begun: true });
+  parentPort!.postMessage({ begun: { thread: THREAD } });
   try {
     const task = tasksWith(onProgress)[name] as (...args: unknown[]) => unknown;
     return { result: await task(...args) };
