@@ -11,6 +11,8 @@ import {
 import {
   isMusic,
   parse,
+  MAX_VOICES,
+  tooManyVoices,
   titleOf,
   type AbcElement,
   type AbcPitch,
@@ -38,9 +40,6 @@ const ORNAMENTS: Readonly<Record<string, string>> = {
 };
 const DYNAMICS = ["ppp", "pp", "p", "mp", "mf", "f", "ff", "fff"];
 
-/** More than any score in ABC has. */
-const MAX_VOICES = 64;
-
 /** Reads one tune of an ABC file into MusicXML. @throws ScoreError with what to do */
 export function abcToXml(text: string, index: number): { xml: string; warnings: Warning[] } {
   const tune = parse(text)[index];
@@ -50,8 +49,7 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
     );
   const staves = stavesOf(tune);
   const voices = staves.reduce((sum, staff) => sum + staff.voices.length, 0);
-  if (voices > MAX_VOICES)
-    throw new ScoreError(`The tune has ${voices} voices; up to ${MAX_VOICES} can be read.`);
+  if (voices > MAX_VOICES) throw tooManyVoices(voices);
   const lines = staves.map(({ voices }) => voices.map((voice) => readVoice(voice)));
   const count = Math.max(...lines.flat().map((bars) => bars.length));
   const first = lines[0]![0]!;

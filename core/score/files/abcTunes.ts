@@ -56,11 +56,27 @@ export interface AbcTune {
   warnings?: string[];
 }
 
+/** More than any score in ABC has. */
+export const MAX_VOICES = 64;
+
+export const tooManyVoices = (voices: number): ScoreError =>
+  new ScoreError(`The tune has ${voices} voices; up to ${MAX_VOICES} can be read.`);
+
+/** Counted before the parser sees them: its time grows with their square. */
+function checkVoices(text: string): void {
+  for (const tune of text.split(/^X:/m)) {
+    const names = [...tune.matchAll(/^V:\s*(\S+)/gm)].map(([, name]) => name);
+    const voices = new Set(names).size;
+    if (voices > MAX_VOICES) throw tooManyVoices(voices);
+  }
+}
+
 export const parse = (text: string): AbcTune[] => {
   if (text.length > MAX_CHARACTERS)
     throw new ScoreError(
       "The ABC file is longer than a million characters. Take the tunes you want out of it.",
     );
+  checkVoices(text);
   try {
     return abcjs.parseOnly(text) as unknown as AbcTune[];
   } catch {
