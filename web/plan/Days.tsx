@@ -8,7 +8,8 @@ import { withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
 
-const FIRST = 7;
+/** Days that are shown until more are asked for: what is done until the next lesson or so. */
+const FIRST = 4;
 
 /** The days ahead with their cards; today's first card is the one main action. */
 export function Days({
@@ -72,7 +73,7 @@ export function Days({
       ))}
       {plan.days.length > FIRST && (
         <Button onClick={() => setAll(!all)}>
-          {all ? "Only this week" : `All ${plan.days.length} days`}
+          {all ? "Only the next days" : `All ${plan.days.length} days`}
         </Button>
       )}
     </div>
