@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { playerFields } from "@yarrow-ridge/core/instruments";
+import { handsFirst, ladders, orders, promotionRules, raises } from "@yarrow-ridge/core/practice";
 import {
   BarIndex,
   Id,
@@ -75,7 +76,7 @@ export const StudentEdit = Type.Object(
   { additionalProperties: false },
 );
 
-const Rule = OneOf("three-to-one", "ten-in-a-row");
+const Rule = OneOf(...promotionRules.map(({ id }) => id));
 const Result = OneOf("clean", "slip");
 const Status = OneOf("open", "started", "done");
 
@@ -136,20 +137,13 @@ export const Ridge = Type.Object({
   ),
 });
 
-const LearningOrder = Type.Union(
-  [Type.Literal("front-to-back"), Type.Literal("last-first"), Type.Literal("theme-first")],
-  { description: "the order in which sections are learned" },
-);
-const Raise = Type.Union([Type.Literal("stages"), Type.Literal("full"), Type.Literal("together")], {
-  description: "how far each level is raised before it is joined",
-});
-const HandsFirst = Type.Union([Type.Literal("apart"), Type.Literal("together")], {
-  description: "whether hands are learned apart first",
-});
-const Ladder = Type.Union(
-  [Type.Literal("metronome"), Type.Literal("equal-ratio"), Type.Literal("fixed-size")],
-  { description: "how tempo steps are spaced" },
-);
+/** The schools are those of the core's lists: what is added there is known here. */
+const Schools = {
+  order: OneOf(...orders.map(({ id }) => id)),
+  raise: OneOf(...raises.map(({ id }) => id)),
+  hands: OneOf(...handsFirst.map(({ id }) => id)),
+  ladder: OneOf(...ladders.map(({ id }) => id)),
+};
 export const PlanNew = Type.Object({
   id: OwnId,
   assignmentId: Id,
@@ -167,15 +161,11 @@ export const PlanNew = Type.Object({
       description: "seven numbers, the minutes of each weekday, Monday first",
     },
   ),
-  rule: Type.Optional(
-    Type.Union([Type.Literal("three-to-one"), Type.Literal("ten-in-a-row")], {
-      description: "three-to-one or ten-in-a-row",
-    }),
-  ),
-  order: Type.Optional(LearningOrder),
-  raise: Type.Optional(Raise),
-  hands: Type.Optional(HandsFirst),
-  ladder: Type.Optional(Ladder),
+  rule: Type.Optional(Rule),
+  order: Type.Optional(Schools.order),
+  raise: Type.Optional(Schools.raise),
+  hands: Type.Optional(Schools.hands),
+  ladder: Type.Optional(Schools.ladder),
   sections: Type.Optional(
     Nullable(
       Type.Array(Id, { maxItems: 500, description: "section ids; none means the whole piece" }),
@@ -209,10 +199,7 @@ export const Plan = Type.Object({
   readyBy: Type.String(),
   rule: Rule,
   minutesByWeekday: Type.Array(Type.Integer()),
-  order: LearningOrder,
-  raise: Raise,
-  hands: HandsFirst,
-  ladder: Ladder,
+  ...Schools,
   sections: Nullable(Type.Array(Id)),
   steps: Type.Array(
     Type.Number({ description: "the tempo steps from first reading to performance tempo" }),

@@ -7,8 +7,10 @@ export interface Clock {
 
 export const systemClock: Clock = { now: () => new Date() };
 
-/** The local date, ISO. */
-export const today = (clock: Clock): string => dayjs(clock.now()).format("YYYY-MM-DD");
+/** The local date of an instant, ISO. */
+export const localDate = (at: Date): string => dayjs(at).format("YYYY-MM-DD");
+
+export const today = (clock: Clock): string => localDate(clock.now());
 
 /** Monday is 0. */
 export const weekday = (date: string): number => (dayjs(date).day() + 6) % 7;

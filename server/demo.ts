@@ -6,7 +6,7 @@ import {
   type DemoStudio,
 } from "@yarrow-ridge/demo";
 import { instrument } from "@yarrow-ridge/core/instruments";
-import { promotionRule, type Result } from "@yarrow-ridge/core/practice";
+import { barCount, promotionRule, type Result } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { and, asc, eq, sql } from "drizzle-orm";
 import { TABLES } from "./copies/tables.ts";
@@ -245,7 +245,7 @@ async function practise(
   turn: number,
 ): Promise<number> {
   const rule = promotionRule(demo.rule);
-  const bars = card.played?.length ?? card.toBar - card.fromBar + 1;
+  const bars = barCount({ from: card.fromBar, to: card.toBar, played: card.played });
   const steps = card.steps
     .filter((step) => step >= card.tempo)
     .slice(0, Math.max(1, Math.round(card.minutes / 4)));

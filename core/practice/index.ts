@@ -12,7 +12,16 @@ export {
 } from "./ladder.ts";
 export { workInOrder, type Work } from "./newness.ts";
 export { levelsOf, type Level } from "./levels.ts";
-export { orders, raises, type Order, type Raise } from "./schools.ts";
+export {
+  handsFirst,
+  orders,
+  raises,
+  USUAL_SCHOOLS,
+  type HandsFirst,
+  type Order,
+  type Raise,
+  type Schools,
+} from "./schools.ts";
 export {
   expectedForRun,
   promotionRule,

@@ -1,5 +1,6 @@
-import { contents, handsOf, type Form } from "../form/index.ts";
+import { handsOf, type Form } from "../form/index.ts";
 import type { Score } from "../score/index.ts";
+import { barKeys, SILENT } from "./sameBars.ts";
 
 /** For each hand the work in each bar: 1 new, 0 known, between for what is nearly known. */
 export type Work = Readonly<Record<string, readonly number[]>>;
@@ -16,13 +17,13 @@ export function workInOrder(score: Score, form: Form, order: readonly number[]):
 }
 
 function inHand(score: Score, form: Form, hand: string, order: readonly number[]): number[] {
-  const keys = score.paperHands ? onPaper(score, form) : written(score, hand);
+  const keys = barKeys(score, form, hand);
   const partners = nearlyKnown(form, hand);
   const [met, bars] = [new Set<string>(), new Set<number>()];
   const work = score.bars.map(() => 0);
   for (const bar of order) {
     const key = keys[bar]!;
-    if (key !== "" && !met.has(key)) {
+    if (key !== SILENT && !met.has(key)) {
       const known = (partners.get(bar) ?? []).filter(
         (one) => bars.has(one.bar) || met.has(keys[one.bar]!),
       );
@@ -32,20 +33,6 @@ function inHand(score: Score, form: Form, hand: string, order: readonly number[]
     bars.add(bar);
   }
   return work;
-}
-
-/** Equal for bars of the same content, in whatever octave; empty where nothing is struck. */
-const written = (score: Score, hand: string): string[] =>
-  contents(score, hand).map(({ shape, base }) => (shape < 0 ? "" : `${shape} ${base % 12}`));
-
-/** Of a piece on paper, the bar each one is said to bring back. */
-function onPaper(score: Score, { returns }: Form): string[] {
-  return score.bars.map(({ index }) => {
-    const back = returns.find(
-      (one) => one.relation === "exact" && one.from <= index && one.to >= index,
-    );
-    return String(back ? back.of + index - back.from : index);
-  });
 }
 
 /** Bars that make one another nearly known, with the work that is left, either way round. */

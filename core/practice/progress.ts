@@ -1,6 +1,7 @@
-import { contents, playsIn, type Form } from "../form/index.ts";
+import { playsIn, type Form } from "../form/index.ts";
 import { covers, limbLine, TOGETHER, type Line, type Score } from "../score/index.ts";
 import { linesIn } from "./lines.ts";
+import { barKeys } from "./sameBars.ts";
 import type { Unit } from "./unit.ts";
 
 /** A step that was earned: this stretch, these hands, at this tempo (beats a minute). */
@@ -98,7 +99,7 @@ function shareAmongReturns(
   const own = promotions.filter(({ hands }) => hands === line.id);
   if (own.length === 0) return score.bars.map(() => 0);
   const best = new Map<string, number>();
-  const keys = score.paperHands ? firstTimes(score, form) : contentKeys(score, line);
+  const keys = lineKeys(score, form, line);
   for (const { from, to, tempo } of own)
     for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++)
       best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
@@ -106,22 +107,11 @@ function shareAmongReturns(
 }
 
 /** Equal for bars that hold the same in every hand of a line. */
-function contentKeys(score: Score, line: Line): string[] {
-  const of = line.id === TOGETHER ? [TOGETHER] : line.limbs;
-  const each = of.map((hand) => contents(score, hand));
-  return score.bars.map(({ index }) =>
-    each.map((bars) => `${bars[index]!.shape} ${bars[index]!.base % 12}`).join(),
+function lineKeys(score: Score, form: Pick<Form, "returns">, line: Line): string[] {
+  const each = (line.id === TOGETHER ? [TOGETHER] : line.limbs).map((hand) =>
+    barKeys(score, form, hand),
   );
-}
-
-/** Of a piece on paper, for each bar the one that it is said to bring back exactly. */
-function firstTimes(score: Score, { returns }: Pick<Form, "returns">): string[] {
-  return score.bars.map(({ index }) => {
-    const back = returns.find(
-      (one) => one.relation === "exact" && one.from <= index && one.to >= index,
-    );
-    return String(back ? back.of + index - back.from : index);
-  });
+  return score.bars.map(({ index }) => each.map((keys) => keys[index]!).join());
 }
 
 export type Stage =

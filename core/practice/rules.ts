@@ -44,7 +44,7 @@ const tenInARow: PromotionRule = {
 const LEAST_CLEAN = 3;
 const CLEAN_PER_SLIP = 3;
 /** Tries that count: what went wrong longer ago has been made good. */
-const NEWEST = 12;
+export const NEWEST = 12;
 
 function threeForEach(tries: readonly Result[]): boolean {
   const counted = tries.slice(-NEWEST);

@@ -124,12 +124,9 @@ function fillDay(
 ): PlannedCard[] {
   const cards = new Map<string, PlannedCard>();
   const isDone = (key: string) => !byKey.get(key)?.left.length;
-  const doneBefore = new Set(loads.map(({ unit }) => unit.key).filter(isDone));
-  const ready = loads.filter(({ unit }) =>
-    unit.after.every((key) => doneBefore.has(key) || !byKey.has(key)),
-  );
+  const ready = loads.filter(({ unit }) => unit.after.every(isDone));
   const ofToday = new Map(
-    loads.map((load) => [
+    ready.map((load) => [
       load,
       load.left.slice(0, STEPS_A_DAY).reduce((sum, step) => sum + step.minutes, 0),
     ]),
@@ -202,8 +199,18 @@ function dayNumber(date: string): number {
   return 365 * y + leaps + ofYear - 719_468;
 }
 
+/** Whether another unit holds all its bars; of two on the same bars the later is the whole one. */
+const liesIn = (unit: Unit, all: readonly Unit[]): boolean =>
+  all.some(
+    (other, i) =>
+      other !== unit &&
+      other.from <= unit.from &&
+      other.to >= unit.to &&
+      (other.from < unit.from || other.to > unit.to || i > all.indexOf(unit)),
+  );
+
 /**
- * Once all is learnt, or the day is past: a run-through and one section in turn, each at the tempo
+ * Once all is learnt, or the day is past: a run-through and one part in turn, each at the tempo
  * it stands at, so that the piece is not forgotten.
  */
 function keep(
@@ -214,11 +221,15 @@ function keep(
   const isLearnt = total(loads) === 0;
   if (minutes <= 0 || !(isLearnt || isAfter)) return [];
   const tempoOf = (unit: Unit) => (isLearnt ? goal : (earned.get(unit.key) ?? 0));
-  const kept = units.filter((unit) => tempoOf(unit) > 0);
+  const reached = units.filter((unit) => tempoOf(unit) > 0);
+  // of what was only begun, the largest parts that stand
+  const kept = reached.filter(
+    (unit) => unit.kind === "piece" || unit.kind === "section" || !liesIn(unit, reached),
+  );
   const whole =
     kept.find((unit) => unit.kind === "piece") ?? kept.findLast((unit) => unit.kind === "section");
-  const sections = kept.filter((unit) => unit.kind === "section" && unit !== whole);
-  const turn = sections[dayNumber(date) % Math.max(1, sections.length)];
+  const parts = kept.filter((unit) => unit.kind !== "piece" && unit !== whole);
+  const turn = parts[dayNumber(date) % Math.max(1, parts.length)];
   const budget = Math.min(minutes, KEEPING);
   return [whole, budget > 1 ? turn : undefined]
     .filter((unit) => unit !== undefined)

@@ -1,6 +1,6 @@
-import { comparePlaces, type Section } from "../score/index.ts";
 import type { Form } from "../form/index.ts";
-import { lastBarOf } from "../score/index.ts";
+import { comparePlaces, lastBarOf, type Section } from "../score/index.ts";
+import { ladders, type Ladder } from "./ladder.ts";
 import type { Level } from "./levels.ts";
 
 /** How far each level is raised before it is joined, as shares of the goal. */
@@ -81,6 +81,36 @@ export const orders: readonly Order[] = [
         .map(({ section }) => section),
   },
 ];
+
+/** Whether hands are learned apart before they play together. */
+export interface HandsFirst {
+  readonly id: "apart" | "together";
+  readonly name: string;
+  /** Why one would choose it. */
+  readonly why: string;
+}
+
+/** Common practice, no source. */
+export const handsFirst: readonly HandsFirst[] = [
+  { id: "apart", name: "Apart first", why: "Each hand alone on four bars, then together." },
+  { id: "together", name: "Together at once", why: "For pieces that are easily read." },
+];
+
+/** The schools a piece is learned by. */
+export interface Schools {
+  readonly order: Order["id"];
+  readonly raise: Raise["id"];
+  readonly hands: HandsFirst["id"];
+  readonly ladder: Ladder["id"];
+}
+
+/** Those that are on where nobody chose: the first of each list. */
+export const USUAL_SCHOOLS: Schools = {
+  order: orders[0]!.id,
+  raise: raises[0]!.id,
+  hands: handsFirst[0]!.id,
+  ladder: ladders[0]!.id,
+};
 
 const find = <T extends { readonly id: string }>(
   all: readonly T[],

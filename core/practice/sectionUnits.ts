@@ -11,17 +11,12 @@ import { firstReading, ladderOf, stepAt, stepBelow, type Ladder } from "./ladder
 import { levelsOf, type Level, type Range } from "./levels.ts";
 import { inBars, linesIn } from "./lines.ts";
 import type { Work } from "./newness.ts";
-import { raiseOf, type Order, type Raise } from "./schools.ts";
+import { raiseOf, type Raise, type Schools } from "./schools.ts";
 import { unitKey, type Unit } from "./unit.ts";
 
 /** How a piece is learned: the schools, and how it is gone through. */
-export interface How {
-  readonly order?: Order["id"];
-  readonly raise?: Raise["id"];
-  readonly ladder?: Ladder["id"];
-  /** Whether hands are learned apart before they play together; they are when not said. */
-  readonly hands?: "apart" | "together";
-  readonly road?: Road | null;
+export interface How extends Schools {
+  readonly road: Road | null;
 }
 
 /** Hands alone go to this share of the goal. Common practice, no source. */
@@ -48,7 +43,7 @@ export class SectionUnits {
   private readonly whole: Line;
 
   constructor(
-    score: Score,
+    private readonly score: Score,
     private readonly work: Work,
     private readonly goal: number,
     lines: readonly Line[],
@@ -59,18 +54,16 @@ export class SectionUnits {
     this.hands = all.limbs;
     this.together = all.id;
     this.apart = how.hands === "together" ? apart.filter((line) => line.bare) : apart;
-    this.raise = raiseOf(how.raise ?? "stages");
-    this.ladder = ladderOf(how.ladder ?? "metronome");
+    this.raise = raiseOf(how.raise);
+    this.ladder = ladderOf(how.ladder);
     this.strikes = Object.fromEntries(all.limbs.map((hand) => [hand, playsIn(score, hand)]));
     this.contentOf = new Map([...apart, all].map((line) => [line, inBars(score, line)]));
-    this.levels = (from, to) => levelsOf(score, from, to);
   }
-  private readonly levels: (from: number, to: number) => Level[];
 
   /** @returns the key of the section's own unit */
   section(section: Section): string {
     const [from, to] = rangeOf(section);
-    const levels = this.levels(from, to);
+    const levels = levelsOf(this.score, from, to);
     // where there are no fours the section itself is short enough for hands apart
     const alone = levels[0]!.kind === "cell" ? this.alone([from, to], section.name) : [];
     const parts = levels.flatMap((level) => this.level(level, section, [from, to], alone));
@@ -124,6 +117,7 @@ export class SectionUnits {
     });
     return [key];
   }
+
   /** Hands and lines alone on a stretch, where they have something new; keys, in order. */
   private alone(range: Range, section: string): string[] {
     const [from, to] = range;
@@ -172,8 +166,9 @@ export class SectionUnits {
     return this.ladder.steps(Math.max(first, firstReading(this.goal)), top);
   }
 
-  private readonly isNew = (from: number, to: number): boolean =>
-    this.hands.some((hand) => this.work[hand]!.slice(from, to + 1).some((work) => work > 0));
+  private isNew(from: number, to: number): boolean {
+    return this.hands.some((hand) => this.work[hand]!.slice(from, to + 1).some((work) => work > 0));
+  }
 
   /** Mean work of the bars that are new in one of the hands. */
   private newWork(from: number, to: number, hands: readonly string[]): number {

@@ -1,4 +1,5 @@
 import { promotionRule, type Result } from "./rules.ts";
+import { barCount } from "./workload.ts";
 
 /** A try as it stands in the log of a unit, in order. Tempo in beats a minute. */
 export interface Try {
@@ -102,7 +103,7 @@ export function afterTry<S extends Shown>(card: S, one: S["tries"][number]): S {
   const rule = promotionRule(card.rule);
   const tries = [...card.tries, one];
   const results = tries.map(({ result }) => result);
-  const bars = card.played?.length ?? card.to - card.from + 1;
+  const bars = barCount(card);
   if (card.finished || !rule.met(results, bars))
     return { ...card, tries, missing: rule.missing(results, bars) };
   const step = card.steps.find((tempo) => tempo > card.step) ?? card.step;

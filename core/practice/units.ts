@@ -14,7 +14,7 @@ import {
 import { joins, whole } from "./joins.ts";
 import { workInOrder } from "./newness.ts";
 import { rangeOf, SectionUnits, type How } from "./sectionUnits.ts";
-import { orderOf } from "./schools.ts";
+import { orderOf, USUAL_SCHOOLS } from "./schools.ts";
 import type { Unit } from "./unit.ts";
 
 /**
@@ -53,16 +53,17 @@ export function unitsOf(
   sections: readonly Section[],
   goal: number,
   lines?: readonly Line[],
-  how: How = {},
+  how: Partial<How> = {},
 ): Unit[] {
-  const order = orderOf(how.order ?? "front-to-back").of(sections, form);
-  const road = roadOrder(score.bars, how.road ?? WHOLE_ROAD);
+  const all: How = { ...USUAL_SCHOOLS, road: null, ...how };
+  const order = orderOf(all.order).of(sections, form);
+  const road = roadOrder(score.bars, all.road ?? WHOLE_ROAD);
   const onRoad = new Set(road);
   const learned = order
     .map(rangeOf)
     .flatMap(([from, to]) => score.bars.slice(from, to + 1).map(({ index }) => index))
     .filter((bar) => onRoad.has(bar));
-  const making = new SectionUnits(score, workInOrder(score, form, learned), goal, lines ?? [], how);
+  const making = new SectionUnits(score, workInOrder(score, form, learned), goal, lines ?? [], all);
   const keys = new Map(order.map((section) => [section, making.section(section)]));
   const inPlace = [...sections]
     .sort((a, b) => comparePlaces(a.from, b.from))

@@ -1,5 +1,5 @@
 import { beatLength, toNumber, type Score } from "../score/index.ts";
-import type { Result } from "./rules.ts";
+import { NEWEST, type Result } from "./rules.ts";
 import type { Unit } from "./unit.ts";
 
 /** Seconds between two tries: hands back, breathe, decide. Common practice, no source. */
@@ -18,7 +18,7 @@ const [USUAL_UNITS, USUAL_TRIES] = [5, 24];
  * The share of clean tries to expect, in general and on one unit. In general it is the middle of
  * the units practised: one bad bar does not make a bad player. On a unit it follows its own tries.
  *
- * @param tries the newest of each unit, by unit key
+ * @param tries of each unit in order, by unit key; the newest count
  * @example cleanShares(new Map()).of("0-1-both") // => 0.9
  */
 export function cleanShares(tries: ReadonlyMap<string, readonly Result[]>): {
@@ -26,23 +26,26 @@ export function cleanShares(tries: ReadonlyMap<string, readonly Result[]>): {
   readonly of: (unit: string) => number;
 } {
   const clean = (all: readonly Result[]) => all.filter((one) => one === "clean").length;
-  const shares = [...tries.values()]
-    .filter((all) => all.length > 0)
-    .map((all) => clean(all) / all.length);
+  const newest = new Map([...tries].map(([unit, all]) => [unit, all.slice(-NEWEST)]));
+  const shares = [...newest.values()].map((all) => clean(all) / all.length);
   const all = [...Array<number>(USUAL_UNITS).fill(USUAL_CLEAN), ...shares].sort((a, b) => a - b);
   const within = (share: number) => Math.min(BEST, Math.max(WORST, share));
   const usual = within((all[(all.length - 1) >> 1]! + all[all.length >> 1]!) / 2);
   return {
     usual,
     of: (unit) => {
-      const own = tries.get(unit) ?? [];
+      const own = newest.get(unit) ?? [];
       return within((clean(own) + usual * USUAL_TRIES) / (own.length + USUAL_TRIES));
     },
   };
 }
 
 /** What a try plays: bars from the first to the last, or those told, as often as they come. */
-type Played = Pick<Unit, "from" | "to" | "played">;
+interface Played {
+  readonly from: number;
+  readonly to: number;
+  readonly played?: readonly number[] | null;
+}
 
 const barsOf = ({ bars }: Score, { from, to, played }: Played): Score["bars"] =>
   played ? played.map((bar) => bars[bar]!) : bars.slice(from, to + 1);

@@ -50,6 +50,7 @@ export {
   voiceLine,
   type Line,
 } from "./model/lines.ts";
+export { placeText, type PlaceText } from "./model/spans.ts";
 export type { Layout, StaffFacts } from "./musicxml/layouts.ts";
 export {
   firstFinger,

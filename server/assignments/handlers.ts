@@ -1,9 +1,8 @@
 import { beatSign } from "@yarrow-ridge/core/score";
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import { ridge, stageOf } from "@yarrow-ridge/core/practice";
-import dayjs from "dayjs";
 import { and, asc, desc, eq, sql } from "drizzle-orm";
-import { today } from "../clock.ts";
+import { localDate, today } from "../clock.ts";
 import { assignments, attempts, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound } from "../http/problems.ts";
@@ -200,5 +199,3 @@ export function assignmentHandlers(studio: Studio): Made {
     },
   };
 }
-
-const localDate = (at: Date): string => dayjs(at).format("YYYY-MM-DD");

@@ -1,110 +1,23 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { asc } from "drizzle-orm";
-import type { PgTable } from "drizzle-orm/pg-core";
 import { strToU8, unzipSync, zipSync } from "fflate";
-import pg from "pg";
-import { demoFile, openTestStudio, type TestStudio } from "../testing.ts";
+import { openTestStudio, type TestStudio } from "../testing.ts";
 import { copiesIn, copyToday } from "./daily.ts";
-import { columnsOf, keyOf, orderOf, TABLES, type Row, type TableName } from "./tables.ts";
+import type { Row } from "./tables.ts";
+import { bring, copyOf, everything, openFilled } from "./testing.ts";
 
-// A copy of a studio brought back is equal, row for row. What is in it is invented.
+// A copy of a studio brought back is equal, row for row.
 let from: TestStudio;
 let piece: string;
 const folders: string[] = [];
 beforeAll(async () => {
-  from = await openTestStudio();
-  piece = (await from.bring(demoFile("lanterns-on-the-ettle"))).json.id;
-  const { ask } = from;
-  const { notes } = (await ask("GET", `/api/pieces/${piece}/score`)).json as unknown as {
-    notes: { id: string }[];
-  };
-  const student = (await ask("POST", "/api/students", { name: "Ada Rill 🎹", reach: 170 })).json.id;
-  const given = (await ask("POST", "/api/assignments", { studentId: student, pieceId: piece }))
-    .json;
-  await ask("PUT", `/api/pieces/${piece}/notes/finger`, {
-    values: notes.slice(0, 9).map((one, i) => ({ note: one.id, value: String((i % 5) + 1) })),
-  });
-  await ask("PUT", `/api/pieces/${piece}/notes/finger`, {
-    layer: `student:${student}`,
-    values: [{ note: notes[0]!.id, value: "5" }],
-  });
-  await ask("PUT", `/api/pieces/${piece}/pedal`, {
-    marks: [
-      { bar: 0, offset: 0, kind: "down" },
-      { bar: 0, offset: "3/2", kind: "change", depth: 0.5 },
-      { bar: 2, offset: 0, kind: "up" },
-    ],
-  });
-  await ask("POST", `/api/pieces/${piece}/sections`, {
-    name: "A <b>",
-    from: { bar: 0 },
-    to: { bar: 4 },
-    words: "light",
-  });
-  await ask("PUT", `/api/pieces/${piece}/remarks`, {
-    put: [{ id: "remark-1", bar: 1, text: "breathe" }],
-    remove: [],
-  });
-  const paper = {
-    bars: 8,
-    metres: [{ bar: 0, beats: 3, beatType: 4 }],
-    keys: [],
-    repeats: [],
-    lengths: [],
-  };
-  // of one title, and ids that begin alike
-  for (const id of ["paper-piece-1", "paper-piece-2"])
-    await ask("POST", "/api/pieces/paper", { id, title: "On paper", paper });
-  await ask("POST", "/api/plans", {
-    assignmentId: given.id,
-    goalTempo: 80,
-    readyBy: "2030-04-20",
-    minutesByWeekday: [20, 20, 20, 20, 20, 20, 0],
-  });
-  const { items } = (await ask("GET", "/api/cards")).json as unknown as { items: { id: string }[] };
-  for (const result of ["clean", "slip", "clean", "clean"])
-    await ask("POST", "/api/attempts", { cardId: items[0]!.id, result });
+  ({ studio: from, piece } = await openFilled());
 });
 afterAll(async () => {
   await from.close();
   for (const folder of folders) rmSync(folder, { recursive: true, force: true });
 });
-
-const copyOf = async (studio: TestStudio, path = "/api/studio/copy") => {
-  const answer = await studio.app.request(`http://127.0.0.1${path}`, {
-    headers: { host: "127.0.0.1" },
-  });
-  expect(answer.status).toBe(200);
-  return new Uint8Array(await answer.arrayBuffer());
-};
-const bring = async (studio: TestStudio, zip: Uint8Array, choice?: string) => {
-  const form = new FormData();
-  form.set("file", new File([zip as Uint8Array<ArrayBuffer>], "studio.zip"));
-  if (choice) form.set("choice", choice);
-  const answer = await studio.app.request("http://127.0.0.1/api/studio/copy", {
-    method: "POST",
-    body: form,
-    headers: { host: "127.0.0.1" },
-  });
-  return { status: answer.status, json: (await answer.json()) as Record<string, unknown> };
-};
-/** All rows, in the order the program reads them, without the numbers the database counts by. */
-async function everything({ studio }: TestStudio): Promise<Record<string, unknown[]>> {
-  const all: Record<string, unknown[]> = {};
-  for (const name of Object.keys(TABLES) as TableName[]) {
-    const table = TABLES[name] as PgTable;
-    const order = orderOf(name);
-    const rows = (await (order
-      ? studio.db.select().from(table).orderBy(asc(order))
-      : studio.db.select().from(table))) as Row[];
-    const fields = columnsOf(name).map(([field]) => field);
-    const told = rows.map((row) => Object.fromEntries(fields.map((one) => [one, row[one]])));
-    all[name] = order ? told : told.sort((a, b) => (keyOf(name, a) < keyOf(name, b) ? -1 : 1));
-  }
-  return all;
-}
 
 describe("a copy of the studio", () => {
   it("is a zip people can read, and comes back into an empty studio row for row", async () => {
@@ -128,26 +41,6 @@ describe("a copy of the studio", () => {
     expect([again.json.added, again.json.brought]).toEqual([0, true]);
     expect((await to.ask("GET", `/api/pieces/${piece}/form`)).status).toBe(200);
     await to.close();
-  });
-
-  // npm test starts a server where it finds or can install one
-  const server = process.env.TEST_DATABASE_URL;
-  (server ? it : it.skip)("goes from the embedded database to a server and back", async () => {
-    const admin = new pg.Client({ connectionString: server });
-    await admin.connect();
-    await admin.query("create database copies");
-    const url = new URL(server!);
-    url.pathname = "/copies";
-    const there = await openTestStudio({ url: url.href });
-    const zip = await copyOf(from);
-    expect((await bring(there, zip)).json).toMatchObject({ brought: true, different: [] });
-    expect(await everything(there)).toEqual(await everything(from));
-    const back = await openTestStudio();
-    expect((await bring(back, await copyOf(there))).json).toMatchObject({ brought: true });
-    expect(await everything(back)).toEqual(await everything(from));
-    for (const studio of [there, back]) await studio.close();
-    await admin.query("drop database copies");
-    await admin.end();
   });
 
   it("asks before it goes over what is otherwise here, and keeps or takes it", async () => {

@@ -7,7 +7,8 @@ import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
 import { newId, type Studio } from "../studio.ts";
 import { calendar } from "./calendar.ts";
-import { chosenRecord, FARTHEST, upToDate } from "./layout.ts";
+import { chosenRecord } from "./chosen.ts";
+import { FARTHEST, remediesOf, upToDate } from "./layout.ts";
 import { answerPlan, planRow, type PlanRow } from "./store.ts";
 
 type Made = Pick<Handlers, "addPlan" | "plan" | "currentPlan" | "removePlan" | "calendar">;
@@ -34,7 +35,7 @@ export function planHandlers(studio: Studio): Made {
     const plan = await upToDate(studio, row);
     const { assignment } = await assignmentOf(plan.assignmentId);
     const { score } = await knownPiece(studio, assignment.pieceId);
-    return answerPlan(db, score, plan, today(clock));
+    return answerPlan(db, score, plan, today(clock), await remediesOf(studio, plan));
   };
 
   return {
@@ -87,10 +88,11 @@ export function planHandlers(studio: Studio): Made {
             readyBy: body.readyBy,
             minutesByWeekday: body.minutesByWeekday,
             rule: body.rule ?? "three-to-one",
-            order: body.order ?? before?.order ?? "front-to-back",
-            raise: body.raise ?? before?.raise ?? "stages",
-            hands: body.hands ?? before?.hands ?? "apart",
-            ladder: body.ladder ?? before?.ladder ?? "metronome",
+            // where nobody says, as the plan before; the table has what is usual
+            order: body.order ?? before?.order,
+            raise: body.raise ?? before?.raise,
+            hands: body.hands ?? before?.hands,
+            ladder: body.ladder ?? before?.ladder,
             sections: chosen,
             chosen: chosen && [
               ...there.filter(({ id }) => chosen.includes(id)).map(chosenRecord),

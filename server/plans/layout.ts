@@ -1,36 +1,32 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import {
-  barCount,
   cleanShares,
   cover,
-  earned,
   promotionRule,
   remedies,
   schedule,
-  standing,
   unitsOf,
   type DayToFill,
   type PlannedCard,
-  type Promotion,
-  type Result,
+  type Remedies,
+  type ScheduleInput,
   type Unit,
 } from "@yarrow-ridge/core/practice";
 import {
   comparePlaces,
   lastBarOf,
-  parseFraction,
   startOf,
-  toText,
   type Road,
   type Section,
 } from "@yarrow-ridge/core/score";
-import dayjs from "dayjs";
 import { and, asc, eq, getTableColumns, gte, inArray, lt, notExists, sql } from "drizzle-orm";
 import { addDays, daysBetween, today, weekday } from "../clock.ts";
-import { assignments, attempts, cards, plans, type ChosenSection } from "../db/schema.ts";
+import { assignments, attempts, cards, plans } from "../db/schema.ts";
 import { formOf } from "../pieces/form.ts";
 import { pieceRow, sectionsOf } from "../pieces/store.ts";
 import { newId, type Studio } from "../studio.ts";
+import { chosenIn, chosenRecord } from "./chosen.ts";
+import { reached, resultsIn } from "./log.ts";
 import type { PlanRow } from "./store.ts";
 
 /** Plans reach at most this far ahead, in days. */
@@ -47,7 +43,8 @@ export async function upToDate(studio: Studio, plan: PlanRow): Promise<PlanRow> 
   return layOut(studio, plan, plan.laidOutOn === date);
 }
 
-async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promise<PlanRow> {
+/** What a plan is laid out from. */
+async function layingOf(studio: Studio, plan: PlanRow) {
   const { db, clock } = studio;
   const [assignment] = await db
     .select()
@@ -58,31 +55,51 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
   const { road, instrument: kind } = await pieceRow(db, assignment!.pieceId);
   const lines = linesOf(instrument(kind));
   const chosen = chosenIn(named, plan, score.bars.length);
+  const { order, raise, ladder, hands } = plan;
   const units = unitsOf(
     score,
     form,
-    onRoad(chosen.length ? chosen : cover(score, named), road),
+    onRoad(chosen ?? cover(score, named), road),
     plan.goalTempo,
     lines,
-    { order: plan.order, raise: plan.raise, ladder: plan.ladder, hands: plan.hands, road },
+    { order, raise, ladder, hands, road },
   );
   const log = await db
     .select()
     .from(attempts)
     .where(eq(attempts.assignmentId, plan.assignmentId))
     .orderBy(asc(attempts.position));
-  const date = today(clock);
-  const input = {
+  const input: ScheduleInput = {
     score,
     units,
     rule: promotionRule(plan.rule),
     goal: plan.goalTempo,
-    clean: cleanShares(newestTries(log)).of,
-    earned: reached(units, log, plan.rule, earned(units, promotionsIn(log), lines)),
-    days: daysUntil(date, plan),
+    clean: cleanShares(resultsIn(log)).of,
+    earned: reached(units, log, plan.rule, lines),
+    days: daysUntil(today(clock), plan),
   };
+  return { chosen, input };
+}
+
+/**
+ * What would make a plan fit that does not: worked out when somebody looks at the plan, and kept
+ * until it is laid out anew.
+ */
+export async function remediesOf(studio: Studio, plan: PlanRow): Promise<Remedies> {
+  if (plan.feasible || plan.superseded) return {};
+  if (plan.remedies) return plan.remedies;
+  const { input } = await layingOf(studio, plan);
+  const found = remedies(input, daysFrom(addDays(plan.readyBy, 1), LATER, plan));
+  await studio.db.update(plans).set({ remedies: found }).where(eq(plans.id, plan.id));
+  return found;
+}
+
+async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promise<PlanRow> {
+  const { db, clock } = studio;
+  const { chosen, input } = await layingOf(studio, plan);
+  const { units } = input;
+  const date = today(clock);
   const laid = schedule(input);
-  const helped = laid.feasible ? null : remedies(input, daysAfter(plan));
   const planned = laid.days
     .filter((day) => !(keepToday && day.date === date))
     .flatMap((day) => day.cards.map((card, position) => ({ card, position, date: day.date })));
@@ -121,12 +138,12 @@ async function layOut(studio: Studio, plan: PlanRow, keepToday: boolean): Promis
       .set({
         laidOutOn: date,
         stale: false,
-        ...(chosen.length ? { chosen: chosen.map(chosenRecord) } : {}),
+        chosen: chosen?.map(chosenRecord) ?? null,
         feasible: laid.feasible,
         workMinutes: laid.workMinutes,
         availableMinutes: laid.availableMinutes,
         missingMinutes: laid.missingMinutes,
-        remedies: helped,
+        remedies: null,
       })
       .where(eq(plans.id, plan.id))
       .returning();
@@ -153,95 +170,25 @@ export function onRoad(sections: readonly Section[], road: Road | null): Section
   );
 }
 
+/** So many days after the one it should be ready by are looked at for one that fits. */
+const LATER = 400;
+
 /** Cards that keep a piece reach this far beyond the day it must be ready, and beyond today. */
 const KEPT_FOR = 28;
 
 function daysUntil(date: string, plan: PlanRow): DayToFill[] {
   const before = Math.min(FARTHEST, Math.max(0, daysBetween(date, plan.readyBy) + 1));
-  return Array.from({ length: before + KEPT_FOR }, (_, i) => {
-    const day = addDays(date, i);
-    return {
-      date: day,
-      minutes: plan.minutesByWeekday[weekday(day)] ?? 0,
-      isAfter: day > plan.readyBy,
-    };
+  return daysFrom(date, before + KEPT_FOR, plan).map((day) => ({
+    ...day,
+    isAfter: day.date > plan.readyBy,
+  }));
+}
+
+const daysFrom = (first: string, count: number, { minutesByWeekday }: PlanRow): DayToFill[] =>
+  Array.from({ length: count }, (_, i) => {
+    const date = addDays(first, i);
+    return { date, minutes: minutesByWeekday[weekday(date)] ?? 0 };
   });
-}
-
-/** Days on which it could still become ready after the day it should be, in days. */
-const LATER = 400;
-
-const daysAfter = (plan: PlanRow): DayToFill[] =>
-  Array.from({ length: LATER }, (_, i) => {
-    const date = addDays(plan.readyBy, i + 1);
-    return { date, minutes: plan.minutesByWeekday[weekday(date)] ?? 0 };
-  });
-
-/** The sections a plan was made for: as they are now, or as they were before they were removed. */
-function chosenIn(named: readonly Section[], plan: PlanRow, bars: number): Section[] {
-  const before = new Map((plan.chosen ?? []).map((one) => [one.id, one]));
-  return (plan.sections ?? [])
-    .flatMap((id): Section[] => {
-      const now = named.find((section) => section.id === id);
-      if (now) return [now];
-      const was = before.get(id);
-      if (!was || was.to.bar > bars) return [];
-      const place = ({ bar, offset }: ChosenSection["from"]) => ({
-        bar,
-        offset: parseFraction(offset)!,
-      });
-      return [{ id, name: was.name, words: "", from: place(was.from), to: place(was.to) }];
-    })
-    .sort((a, b) => comparePlaces(a.from, b.from));
-}
-
-export const chosenRecord = ({ id, name, from, to }: Section): ChosenSection => ({
-  id,
-  name,
-  from: { bar: from.bar, offset: toText(from.offset) },
-  to: { bar: to.bar, offset: toText(to.offset) },
-});
-
-type AttemptRow = typeof attempts.$inferSelect;
-
-/** Steps that were earned, from the log. */
-export const promotionsIn = (log: readonly AttemptRow[]): Promotion[] =>
-  log
-    .filter((row) => row.promoted)
-    .map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo }));
-
-/** Tries as a standing asks for them. */
-export const triesIn = (log: readonly AttemptRow[]) =>
-  log.map((row) => ({ ...row, day: dayjs(row.at).format("YYYY-MM-DD") }));
-
-/** The tempo each unit goes on from: what was earned, or below the step it was sent back to. */
-function reached(
-  units: readonly Unit[],
-  log: readonly AttemptRow[],
-  rule: string,
-  known: ReadonlyMap<string, number>,
-): Map<string, number> {
-  const tries = new Map<string, ReturnType<typeof triesIn>>();
-  for (const row of triesIn(log)) tries.set(row.unit, [...(tries.get(row.unit) ?? []), row]);
-  return new Map(
-    units.map((unit) => {
-      const own = tries.get(unit.key) ?? [];
-      const at = standing(unit.steps, own, rule, barCount(unit), known.get(unit.key));
-      const before = unit.steps[unit.steps.indexOf(at.step) - 1] ?? 0;
-      return [unit.key, at.sentBack === undefined ? at.secure : before];
-    }),
-  );
-}
-
-/** Tries of a unit that say how it goes now. */
-const NEWEST = 12;
-
-function newestTries(log: readonly AttemptRow[]): Map<string, Result[]> {
-  const found = new Map<string, Result[]>();
-  for (const row of log)
-    found.set(row.unit, [...(found.get(row.unit) ?? []), row.result].slice(-NEWEST));
-  return found;
-}
 
 function row(
   planId: string,
@@ -251,6 +198,7 @@ function row(
   units: ReadonlyMap<string, Unit>,
   id = newId(),
 ) {
+  const { played, steps } = units.get(card.unit)!;
   return {
     id,
     planId,
@@ -265,8 +213,8 @@ function row(
     kind: card.kind,
     section: card.section,
     why: card.why,
-    played: units.get(card.unit)!.played ? [...units.get(card.unit)!.played!] : null,
-    steps: card.kind === "keeping" ? [card.tempo] : [...units.get(card.unit)!.steps],
+    played: played ? [...played] : null,
+    steps: card.kind === "keeping" ? [card.tempo] : [...steps],
   };
 }
 

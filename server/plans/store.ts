@@ -1,4 +1,4 @@
-import { firstReading, ladderOf } from "@yarrow-ridge/core/practice";
+import { firstReading, ladderOf, type Remedies } from "@yarrow-ridge/core/practice";
 import { barSpan, beatSign, roadText, type Score } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray } from "drizzle-orm";
@@ -61,7 +61,13 @@ export const answerCard = (score: Score, row: CardRow, status: CardStatus) => ({
   status,
 });
 
-export async function answerPlan(db: Database, score: Score, plan: PlanRow, from: string) {
+export async function answerPlan(
+  db: Database,
+  score: Score,
+  plan: PlanRow,
+  from: string,
+  remedies: Remedies,
+) {
   const rows = await db
     .select()
     .from(cards)
@@ -92,7 +98,7 @@ export async function answerPlan(db: Database, score: Score, plan: PlanRow, from
     availableMinutes: plan.availableMinutes,
     missingMinutes: plan.missingMinutes,
     message: message(plan),
-    remedies: plan.remedies ?? {},
+    remedies,
     days,
   };
 }

@@ -1,14 +1,15 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import { barCount, earned, promotionRule, standing } from "@yarrow-ridge/core/practice";
 import { beatSign } from "@yarrow-ridge/core/score";
-import { and, asc, eq, gte, inArray, isNotNull, lte, sql } from "drizzle-orm";
+import { and, asc, eq, gte, inArray, isNotNull, lte, or, sql } from "drizzle-orm";
 import { addDays, nextLesson, today } from "../clock.ts";
 import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
-import { markStale, promotionsIn, triesIn, upToDate } from "../plans/layout.ts";
+import { markStale, upToDate } from "../plans/layout.ts";
+import { promotionsIn, triesIn, type AttemptRow } from "../plans/log.ts";
 import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../plans/store.ts";
 import { newId, type Studio } from "../studio.ts";
 
@@ -56,36 +57,36 @@ function triedAt(now: Date, said: string | undefined): Date {
   return at > now || at.getTime() < now.getTime() - OLDEST ? now : at;
 }
 
-const unitLog = (db: Database, assignmentId: string, unit: string) =>
-  db
-    .select()
-    .from(attempts)
-    .where(and(eq(attempts.assignmentId, assignmentId), eq(attempts.unit, unit)))
-    .orderBy(asc(attempts.position));
-
 const barsIn = ({ fromBar: from, toBar: to, played }: CardRow): number =>
-  barCount({ from, to, ...(played ? { played } : {}) });
+  barCount({ from, to, played });
 
-/** Where the log leaves a card, with what was earned on stretches that hold it. */
-async function standingOf(
-  db: Pick<Database, "select">,
-  { card, plan, instrument: kind }: Opened,
-  log: Awaited<ReturnType<typeof unitLog>>,
-) {
-  const { fromBar: from, toBar: to, unit: key, hands } = card;
-  const over = await db
+/** The tries of a unit, and the steps earned on stretches that hold its bars, in order. */
+const logOf = (db: Pick<Database, "select">, assignmentId: string, unit: UnitColumns) =>
+  db
     .select()
     .from(attempts)
     .where(
       and(
-        eq(attempts.assignmentId, plan.assignmentId),
-        eq(attempts.promoted, true),
-        lte(attempts.fromBar, from),
-        gte(attempts.toBar, to),
+        eq(attempts.assignmentId, assignmentId),
+        or(
+          eq(attempts.unit, unit.unit),
+          and(
+            eq(attempts.promoted, true),
+            lte(attempts.fromBar, unit.fromBar),
+            gte(attempts.toBar, unit.toBar),
+          ),
+        ),
       ),
-    );
-  const known = earned([{ key, from, to, hands }], promotionsIn(over), linesOf(instrument(kind)));
-  return standing(card.steps, triesIn(log), plan.rule, barsIn(card), known.get(key));
+    )
+    .orderBy(asc(attempts.position));
+type UnitColumns = Pick<CardRow, "unit" | "fromBar" | "toBar">;
+
+/** Where the log leaves a card. */
+function standingOf({ card, plan, instrument: kind }: Opened, log: readonly AttemptRow[]) {
+  const { fromBar: from, toBar: to, unit: key, hands } = card;
+  const known = earned([{ key, from, to, hands }], promotionsIn(log), linesOf(instrument(kind)));
+  const own = triesIn(log.filter((row) => row.unit === key));
+  return { ...standing(card.steps, own, plan.rule, barsIn(card), known.get(key)), own };
 }
 
 export function practiceHandlers(studio: Studio): Made {
@@ -211,8 +212,8 @@ export function practiceHandlers(studio: Studio): Made {
   const state = async (opened: Opened) => {
     const { card, plan, pieceId } = opened;
     const { score } = await knownPiece(studio, pieceId);
-    const log = await unitLog(db, plan.assignmentId, card.unit);
-    const { secure, step, tries, missing, finished, sentBack } = await standingOf(db, opened, log);
+    const log = await logOf(db, plan.assignmentId, card);
+    const { secure, step, tries, missing, finished, sentBack, own } = standingOf(opened, log);
     const status = (await statuses(db, [card])).get(card.id)!;
     const ofDay = await cardsOn(card.date, opened.studentId);
     const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
@@ -237,7 +238,7 @@ export function practiceHandlers(studio: Studio): Made {
       finished,
       enough: sentBack === today(clock),
       tries: tries.map(({ id, result, bar }) => ({ id, result, bar })),
-      newest: log.at(-1)?.id ?? null,
+      newest: own.at(-1)?.id ?? null,
       nextCard: after[0]?.card.id ?? null,
       words: named?.words ?? "",
     };
@@ -266,8 +267,8 @@ export function practiceHandlers(studio: Studio): Made {
       const made = await db.transaction(async (tx) => {
         const [sent] = await tx.select().from(attempts).where(eq(attempts.id, id));
         if (sent) return sent;
-        const log = await unitLog(tx, plan.assignmentId, card.unit);
-        const { step, tries, finished } = await standingOf(tx, opened, log);
+        const log = await logOf(tx, plan.assignmentId, card);
+        const { step, tries, finished } = standingOf(opened, log);
         const tempo = body.tempo ?? step;
         const counts = tempo === step && !finished;
         const promoted =
@@ -293,7 +294,7 @@ export function practiceHandlers(studio: Studio): Made {
             at,
           })
           .returning();
-        const after = await standingOf(tx, opened, await unitLog(tx, plan.assignmentId, card.unit));
+        const after = standingOf(opened, [...log, row!]);
         if (promoted || after.step !== step) await markStale({ db: tx }, plan.assignmentId);
         return row!;
       });
@@ -307,11 +308,14 @@ export function practiceHandlers(studio: Studio): Made {
         .where(eq(attempts.id, param("id")));
       if (!row) throw notFound("try");
       await db.transaction(async (tx) => {
-        const log = await unitLog(tx, row.assignmentId, row.unit);
-        if (log.at(-1)?.id !== row.id)
+        const own = (await logOf(tx, row.assignmentId, row)).filter(
+          ({ unit }) => unit === row.unit,
+        );
+        if (own.at(-1)?.id !== row.id)
           throw new ProblemError(409, "Only the newest try on these bars can be taken back.");
         await tx.delete(attempts).where(eq(attempts.id, row.id));
-        if (row.promoted) await markStale({ db: tx }, row.assignmentId);
+        // it may have earned a step, or have been the slip that sent it back
+        await markStale({ db: tx }, row.assignmentId);
       });
       return state(await openCard(db, row.cardId));
     },

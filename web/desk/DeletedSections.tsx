@@ -1,6 +1,6 @@
 import { Button } from "@mui/material";
 import type { Body } from "@yarrow-ridge/contract";
-import { barSpan, type Score } from "@yarrow-ridge/core/score";
+import { barSpan, lastBarOf, parseFraction, type Score } from "@yarrow-ridge/core/score";
 import { useAnnotationEdits, type SectionPut } from "../edits/annotations.ts";
 import { useHistory, type Edit, type Step } from "../edits/history.ts";
 
@@ -61,6 +61,5 @@ export function DeletedSections({
   );
 }
 
-/** A section ends before the place it ends at. */
-const lastBar = ({ from, to }: SectionPut): number =>
-  String(to.offset) === "0" ? Math.max(from.bar, to.bar - 1) : to.bar;
+const lastBar = ({ to: { bar, offset } }: SectionPut): number =>
+  lastBarOf({ bar, offset: parseFraction(String(offset))! });

@@ -1,5 +1,5 @@
 import type { Answer, AnnotationsAnswer, Body, OperationName } from "@yarrow-ridge/contract";
-import { afterTry, promotionRule } from "@yarrow-ridge/core/practice";
+import { afterTry, barCount, promotionRule } from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { parseFraction, toNumber, toText, fromNumber } from "@yarrow-ridge/core/score";
 import { marksOf, withMarks } from "../api/marks.ts";
@@ -123,9 +123,8 @@ export function written(marks: Marks, { operation, params, body }: Request): Mar
 type Card = Answer<"card">;
 const withoutTry = (state: Card, gone: string): Card => {
   const tries = state.tries.filter((one) => one.id !== gone);
-  const bars = state.played?.length ?? state.to - state.from + 1;
   const results = tries.map(({ result }) => result);
-  const missing = promotionRule(state.rule).missing(results, bars);
+  const missing = promotionRule(state.rule).missing(results, barCount(state));
   return { ...state, tries, missing };
 };
 const card = (state: Card, { operation, body, params }: Request, id: string): Card => {

@@ -8,7 +8,7 @@ import { withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
 
-/** Days that are shown until more are asked for: what is done until the next lesson or so. */
+/** Days shown until more are asked for: a dozen cards a day are many stops for the Tab key. */
 const FIRST = 4;
 
 /** The days ahead with their cards; today's first card is the one main action. */

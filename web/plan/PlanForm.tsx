@@ -2,11 +2,14 @@ import { Alert, Button, Checkbox, FormControlLabel, TextField } from "@mui/mater
 import type { Body, PlanAnswer } from "@yarrow-ridge/contract";
 import {
   firstReading,
+  handsFirst,
   ladderOf,
   ladders,
   orders,
   promotionRules,
   raises,
+  USUAL_SCHOOLS,
+  type Schools,
 } from "@yarrow-ridge/core/practice";
 import {
   barSpan,
@@ -25,9 +28,16 @@ import { DateField } from "../settings/DateField.tsx";
 import { weekFrom } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { request } from "../outbox/request.ts";
-import { HANDS_FIRST, type Fields } from "./fields.ts";
+import type { Fields } from "./fields.ts";
 import { Remedies, type Taken } from "./Remedies.tsx";
 import { SchoolSelect } from "./SchoolSelect.tsx";
+
+const schoolsOf = ({ order, raise, hands, ladder }: Schools): Schools => ({
+  order,
+  raise,
+  hands,
+  ladder,
+});
 
 const DAYS = ["Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"];
 
@@ -54,10 +64,7 @@ export function PlanForm({
       readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
       minutes: (plan?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String),
       rule: plan?.rule ?? promotionRules[0]!.id,
-      order: plan?.order ?? orders[0]!.id,
-      raise: plan?.raise ?? raises[0]!.id,
-      hands: plan?.hands ?? "apart",
-      ladder: plan?.ladder ?? ladders[0]!.id,
+      ...schoolsOf(plan ?? USUAL_SCHOOLS),
       sections: plan?.sections ?? [],
     },
   });
@@ -93,10 +100,7 @@ export function PlanForm({
     readyBy: fields.readyBy,
     minutesByWeekday: fields.minutes.map(Number),
     rule: fields.rule,
-    order: fields.order,
-    raise: fields.raise,
-    hands: fields.hands,
-    ladder: fields.ladder,
+    ...schoolsOf(fields),
     sections: fields.sections.length ? fields.sections : null,
   });
   // each is a plan of its own: what was laid out before rests beneath it
@@ -109,10 +113,7 @@ export function PlanForm({
       readyBy: plan.readyBy,
       minutesByWeekday: plan.minutesByWeekday,
       rule: plan.rule,
-      order: plan.order,
-      raise: plan.raise,
-      hands: plan.hands,
-      ladder: plan.ladder,
+      ...schoolsOf(plan),
       sections: plan.sections,
     };
     const made = plain(body(fields));
@@ -181,7 +182,7 @@ export function PlanForm({
         <div className="stack" style={{ paddingTop: 12 }}>
           <SchoolSelect form={form} name="order" label="Order of the sections" all={orders} />
           <SchoolSelect form={form} name="raise" label="Before parts are joined" all={raises} />
-          <SchoolSelect form={form} name="hands" label="Hands" all={HANDS_FIRST} />
+          <SchoolSelect form={form} name="hands" label="Hands" all={handsFirst} />
           <SchoolSelect form={form} name="ladder" label="Tempo steps" all={ladders} />
         </div>
       </details>

@@ -1,15 +1,12 @@
 import type { PlanAnswer } from "@yarrow-ridge/contract";
+import type { Schools } from "@yarrow-ridge/core/practice";
 
 /** What a plan is made from, as it is typed. */
-export interface Fields {
+export interface Fields extends Schools {
   goalTempo: string;
   readyBy: string;
   minutes: string[];
   rule: PlanAnswer["rule"];
-  order: PlanAnswer["order"];
-  raise: PlanAnswer["raise"];
-  hands: PlanAnswer["hands"];
-  ladder: PlanAnswer["ladder"];
   sections: string[];
 }
 
@@ -19,9 +16,3 @@ export interface School {
   readonly name: string;
   readonly why: string;
 }
-
-/** Common practice, no source. */
-export const HANDS_FIRST: readonly School[] = [
-  { id: "apart", name: "Apart first", why: "Each hand alone on four bars, then together." },
-  { id: "together", name: "Together at once", why: "For pieces that are easily read." },
-];

@@ -7,12 +7,14 @@ import { useSpoken } from "./useSpoken.ts";
 
 const WRITTEN = "YYYY-MM-DD";
 
-/** dayjs reads the first day of the week from its locale. */
-const localeFrom = (weekStart: number): string => {
-  const name = `en-week-${weekStart}`;
-  dayjs.locale({ ...english, name, weekStart: weekStart % 7 }, undefined, true);
-  return name;
-};
+/** dayjs reads the first day of the week from its locale: one for each, made known once. */
+const localeOf = (weekStart: number): string => `en-week-${weekStart}`;
+for (const weekStart of [1, 6, 7])
+  dayjs.locale(
+    { ...english, name: localeOf(weekStart), weekStart: weekStart % 7 },
+    undefined,
+    true,
+  );
 
 /** A date, typed or picked, in the way dates are said here. Its value is an ISO date. */
 export function DateField({
@@ -20,28 +22,24 @@ export function DateField({
   value,
   onChange,
   error,
-  earliest,
   width,
 }: {
   label: string;
   value: string;
   onChange: (date: string) => void;
   error?: string | undefined;
-  /** ISO date. */
-  earliest?: string;
   width: number;
 }) {
   const { dates, weekStart } = useSpoken();
-  const known = dayjs(value, WRITTEN);
+  const known = dayjs(value);
   return (
-    <LocalizationProvider dateAdapter={AdapterDayjs} adapterLocale={localeFrom(weekStart)}>
+    <LocalizationProvider dateAdapter={AdapterDayjs} adapterLocale={localeOf(weekStart)}>
       <DatePicker
         label={label}
         value={known.isValid() ? known : null}
         onChange={(date) => onChange(date?.isValid() ? date.format(WRITTEN) : "")}
         format={dates === "month first" ? "MMM D, YYYY" : "D MMM YYYY"}
         sx={{ width }}
-        {...(earliest ? { minDate: dayjs(earliest, WRITTEN) } : {})}
         slotProps={{ textField: { size: "small", error: error !== undefined, helperText: error } }}
       />
     </LocalizationProvider>

@@ -1,0 +1,25 @@
+import { contents, type Form } from "../form/index.ts";
+import type { Score } from "../score/index.ts";
+
+/** What a bar without a note struck in it has for a key. */
+export const SILENT = "";
+
+/**
+ * For each bar a key that is equal where the same returns in a hand, in whatever octave; of a piece
+ * on paper where it is said to return exactly.
+ */
+export const barKeys = (score: Score, form: Pick<Form, "returns">, hand: string): string[] =>
+  score.paperHands
+    ? firstTimes(score, form)
+    : contents(score, hand).map(({ shape, base }) =>
+        shape < 0 ? SILENT : `${shape} ${base % 12}`,
+      );
+
+function firstTimes(score: Score, { returns }: Pick<Form, "returns">): string[] {
+  return score.bars.map(({ index }) => {
+    const back = returns.find(
+      (one) => one.relation === "exact" && one.from <= index && one.to >= index,
+    );
+    return String(back ? back.of + index - back.from : index);
+  });
+}

@@ -1,0 +1,172 @@
+import { analyse } from "../form/index.ts";
+import { startOf } from "../score/index.ts";
+import { scoreOf } from "../testing.ts";
+import { barCount, cover, levelsOf, stepBelow, unitsOf, workInOrder } from "./index.ts";
+import { wheel, wheelForm, wheelUnits } from "./testFiles.ts";
+
+describe("units", () => {
+  it(
+    "cuts practice from new material, hands apart before together, and every " +
+      "bar is in some unit up to the goal",
+    () => {
+      const units = wheelUnits;
+      for (const bar of wheel.bars)
+        expect(
+          units.some(
+            (unit) =>
+              unit.from <= bar.index &&
+              unit.to >= bar.index &&
+              unit.hands === "both" &&
+              unit.steps.at(-1) === 88,
+          ),
+        ).toBe(true);
+      for (const unit of units.filter((one) => one.kind === "cell")) {
+        expect(
+          Object.values(wheelForm.isNew).some((bars) =>
+            bars.slice(unit.from, unit.to + 1).some(Boolean),
+          ),
+        ).toBe(true);
+        // hands apart, on the four bars it lies in
+        if (unit.hands === "both")
+          for (const key of unit.after) {
+            const [from, to, hands] = key.split("-");
+            expect(hands).not.toBe("both");
+            expect(Number(from) <= unit.from && Number(to) >= unit.to).toBe(true);
+          }
+      }
+      expect(new Set(units.map((unit) => unit.key)).size).toBe(units.length);
+    },
+  );
+
+  it("covers the gaps between named sections", () => {
+    const named = [{ id: "a", name: "A", words: "", from: startOf(4), to: startOf(8) }];
+    expect(cover(wheel, named).map((one) => [one.name, one.from.bar, one.to.bar])).toEqual([
+      ["Bars 0–3", 0, 4],
+      ["A", 4, 8],
+      ["Bars 8–78", 8, 79],
+    ]);
+    expect(cover(wheel, []).map((one) => one.name)).toEqual(["All"]);
+  });
+
+  const bar = (names: string) => [names, "C3:4"] as const;
+  /** Sixteen bars, each of its own content. */
+  const sixteen = Array.from({ length: 16 }, (_, i) =>
+    bar(`${"CDEFGAB"[i % 7]}4 ${"BAGFE"[i % 5]}4 ${"CDEFGAB"[(i * 3) % 7]}5:2`),
+  );
+  const named = (name: string, from: number, to: number) => ({
+    id: name,
+    name,
+    words: "",
+    from: startOf(from),
+    to: startOf(to + 1),
+  });
+  const kinds = (units: readonly { kind: string; from: number; to: number; hands: string }[]) =>
+    units.filter(({ hands }) => hands === "both").map((one) => `${one.kind} ${one.from}-${one.to}`);
+
+  it("joins two bars to four, eight and the section; no unit has more than four parts", () => {
+    const score = scoreOf(sixteen);
+    const units = unitsOf(score, analyse(score), [named("A", 0, 15)], 80);
+    expect(kinds(units)).toEqual([
+      ...["cell 0-1", "cell 2-3", "four 0-3", "cell 4-5", "cell 6-7", "four 4-7", "eight 0-7"],
+      ...["cell 8-9", "cell 10-11", "four 8-11", "cell 12-13", "cell 14-15", "four 12-15"],
+      ...["eight 8-15", "section 0-15"],
+    ]);
+    const byKey = new Map(units.map((unit) => [unit.key, unit]));
+    for (const { after, hands } of units)
+      expect(after.filter((key) => byKey.get(key)!.hands === hands).length).toBeLessThanOrEqual(4);
+    // one mark below the slowest part
+    const top = (key: string) => byKey.get(key)!.steps.at(-1)!;
+    expect(byKey.get("0-3-both")!.steps[0]).toBe(stepBelow(top("0-1-both")));
+    expect(["0-1-both", "0-3-both", "0-7-both", "0-15-both"].map(top)).toEqual([66, 72, 76, 80]);
+  });
+
+  it("puts a pick-up with the first cell and an odd bar with its neighbour", () => {
+    const levels = levelsOf(scoreOf(sixteen), 0, 6);
+    expect(levels.map(({ range }) => range)).toEqual([
+      [0, 1],
+      [2, 3],
+      [4, 6],
+    ]);
+    expect(levelsOf(wheel, 0, 9)[0]!.parts[0]!.range).toEqual([0, 2]);
+  });
+
+  it("takes for new what comes first in the order of learning", () => {
+    const twice = [...sixteen.slice(0, 4), ...sixteen.slice(8, 12), ...sixteen.slice(0, 4)];
+    const score = scoreOf(twice);
+    const all = [named("A", 0, 3), named("B", 4, 7), named("A′", 8, 11)];
+    const cells = (order: "front-to-back" | "last-first" | "theme-first") =>
+      unitsOf(score, analyse(score), all, 80, undefined, { order })
+        .filter(({ kind, hands }) => kind === "cell" && hands === "both")
+        .map(({ from }) => from);
+    expect(cells("front-to-back")).toEqual([0, 2, 4, 6]);
+    expect(cells("last-first")).toEqual([8, 10, 4, 6]);
+    expect(cells("theme-first")).toEqual([0, 2, 4, 6]);
+    // as they are written, what is new is what the form says is new
+    for (const one of [score, wheel]) {
+      const known = analyse(one);
+      const order = one.bars.map(({ index }) => index);
+      expect(workInOrder(one, known, order)).toEqual(known.work);
+    }
+  });
+
+  it("learns first what returns most, wherever it stands", () => {
+    const score = scoreOf([
+      ...sixteen.slice(8, 12),
+      ...sixteen.slice(0, 4),
+      ...sixteen.slice(12, 16),
+      ...sixteen.slice(0, 4),
+    ]);
+    const all = [named("A", 0, 3), named("B", 4, 7), named("C", 8, 11), named("B′", 12, 15)];
+    const sections = unitsOf(score, analyse(score), all, 80, undefined, { order: "theme-first" });
+    expect([...new Set(sections.map(({ section }) => section))].slice(0, 4)).toEqual([
+      ...["B", "A", "C", "B′"],
+    ]);
+  });
+
+  it("follows a cut: the join over it, the whole without it, and what was first played in it", () => {
+    const twice = [...sixteen.slice(0, 8), ...sixteen.slice(4, 8), ...sixteen.slice(8, 12)];
+    const score = scoreOf(twice);
+    const road = {
+      repeats: "all" as const,
+      cuts: [
+        { from: 0, to: 3 },
+        { from: 8, to: 15 },
+      ],
+    };
+    const sections = [named("A", 0, 3), named("B", 8, 15)];
+    const units = unitsOf(score, analyse(score), sections, 80, undefined, { road });
+    expect(units.find(({ kind }) => kind === "join")).toMatchObject({
+      from: 2,
+      to: 9,
+      played: [2, 3, 8, 9],
+    });
+    const piece = units.find(({ kind }) => kind === "piece")!;
+    expect(piece.played).toEqual([0, 1, 2, 3, 8, 9, 10, 11, 12, 13, 14, 15]);
+    expect(barCount(piece)).toBe(12);
+    // bars 8 to 11 return from 4 to 7, which are cut
+    expect(kinds(units)).toEqual(expect.arrayContaining(["cell 8-9", "cell 10-11"]));
+  });
+});
+
+describe("what is nearly known", () => {
+  // the same eight bars a second time, once in the same key with every bar new, once a tone higher
+  const bars = (names: string[]) => names.map((name) => [name, "r:4"] as const);
+  const first = ["C4 D4 E4 F4", "G4 E4 F4 D4", "E4 C4 D4 B3", "C4 E4 G4 C5"];
+  const higher = ["D4 E4 F#4 G4", "A4 F#4 G4 E4", "F#4 D4 E4 C#4", "D4 F#4 A4 D5"];
+  const other = ["A4:2 B4:2", "C5 B4:2 A4", "B4 A4:3", "G4:3 A4"];
+  const cellWork = (second: string[]) => {
+    const score = scoreOf(bars([...first, ...second]));
+    const sections = [{ id: "1", name: "A", words: "", from: startOf(0), to: startOf(8) }];
+    return unitsOf(score, analyse(score), sections, 100)
+      .filter((unit) => unit.kind === "cell" && unit.from === 4)
+      .map((unit) => unit.work);
+  };
+  it("takes less of the plan than what is new", () => {
+    expect(cellWork(other)).toEqual([1]);
+    // a quarter of it is to be learnt, but it is read and joined all the same
+    expect(cellWork(higher)).toEqual([0.3]);
+    const score = scoreOf(bars([...first, ...higher]));
+    expect(analyse(score)).toMatchObject({ newBars: 8, nearlyKnown: 4 });
+    expect(analyse(score).work.right!.slice(4)).toEqual([0.25, 0.25, 0.25, 0.25]);
+  });
+});

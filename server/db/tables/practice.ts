@@ -1,0 +1,157 @@
+import { USUAL_INSTRUMENT, type InstrumentRecord } from "@yarrow-ridge/core/instruments";
+import {
+  USUAL_SCHOOLS,
+  type HandsFirst,
+  type Ladder,
+  type Order,
+  type PlannedCard,
+  type PromotionRule,
+  type Raise,
+  type Remedies,
+} from "@yarrow-ridge/core/practice";
+import type { PlaceText } from "@yarrow-ridge/core/score";
+import {
+  boolean,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+} from "drizzle-orm/pg-core";
+import { archived, created, id } from "./columns.ts";
+import { pieces } from "./pieces.ts";
+
+// Students, what they have been given, and how they practise it.
+
+export const students = pgTable("students", {
+  id: id(),
+  name: text("name").notNull(),
+  instrument: text("instrument").notNull().default(USUAL_INSTRUMENT),
+  notes: text("notes").notNull().default(""),
+  /** Monday is 0. */
+  lessonWeekday: integer("lesson_weekday"),
+  lessonTime: text("lesson_time"),
+  /** What is known of the hands and feet, by instrument: records of its own. */
+  player: jsonb("player").$type<Record<string, InstrumentRecord>>().notNull().default({}),
+  archived: archived(),
+  createdAt: created(),
+});
+
+export const assignments = pgTable(
+  "assignments",
+  {
+    id: id(),
+    studentId: text("student_id")
+      .notNull()
+      .references(() => students.id),
+    pieceId: text("piece_id")
+      .notNull()
+      .references(() => pieces.id),
+    layer: text("layer").notNull().default("teacher"),
+    archived: archived(),
+    createdAt: created(),
+  },
+  (table) => [
+    index("assignments_piece").on(table.pieceId),
+    index("assignments_student").on(table.studentId),
+  ],
+);
+
+/** A section a plan was made for. */
+export interface ChosenSection {
+  readonly id: string;
+  readonly name: string;
+  readonly from: PlaceText;
+  readonly to: PlaceText;
+}
+
+export const plans = pgTable(
+  "plans",
+  {
+    id: id(),
+    assignmentId: text("assignment_id")
+      .notNull()
+      .references(() => assignments.id),
+    goalTempo: doublePrecision("goal_tempo").notNull(),
+    readyBy: text("ready_by").notNull(),
+    minutesByWeekday: jsonb("minutes_by_weekday").$type<number[]>().notNull(),
+    rule: text("rule").$type<PromotionRule["id"]>().notNull(),
+    sections: jsonb("sections").$type<string[]>(),
+    /** Those sections as they were last seen: what is removed later stays in the plan. */
+    chosen: jsonb("chosen").$type<ChosenSection[]>(),
+    order: text("learning_order").$type<Order["id"]>().notNull().default(USUAL_SCHOOLS.order),
+    raise: text("raise").$type<Raise["id"]>().notNull().default(USUAL_SCHOOLS.raise),
+    hands: text("hands").$type<HandsFirst["id"]>().notNull().default(USUAL_SCHOOLS.hands),
+    ladder: text("ladder").$type<Ladder["id"]>().notNull().default(USUAL_SCHOOLS.ladder),
+    /** The day the cards were last laid out. */
+    laidOutOn: text("laid_out_on"),
+    /** The log or the form has moved on since: the days after today are laid out again. */
+    stale: boolean("stale").notNull().default(false),
+    feasible: boolean("feasible").notNull().default(true),
+    workMinutes: integer("work_minutes").notNull().default(0),
+    availableMinutes: integer("available_minutes").notNull().default(0),
+    missingMinutes: integer("missing_minutes").notNull().default(0),
+    /** What would make it fit, once somebody has asked. */
+    remedies: jsonb("remedies").$type<Remedies>(),
+    superseded: boolean("superseded").notNull().default(false),
+    createdAt: created(),
+  },
+  (table) => [index("plans_assignment").on(table.assignmentId)],
+);
+
+export const cards = pgTable(
+  "cards",
+  {
+    id: id(),
+    planId: text("plan_id")
+      .notNull()
+      .references(() => plans.id),
+    date: text("date").notNull(),
+    position: integer("position").notNull(),
+    unit: text("unit").notNull(),
+    fromBar: integer("from_bar").notNull(),
+    toBar: integer("to_bar").notNull(),
+    hands: text("hands").notNull(),
+    tempo: doublePrecision("tempo").notNull(),
+    minutes: integer("minutes").notNull(),
+    kind: text("kind").$type<PlannedCard["kind"]>().notNull(),
+    section: text("section").notNull(),
+    why: text("why").notNull(),
+    steps: jsonb("steps").$type<number[]>().notNull(),
+    /** Bars as they are played, where that is not from the first to the last once. */
+    played: jsonb("played").$type<number[]>(),
+  },
+  (table) => [index("cards_plan").on(table.planId, table.date), index("cards_date").on(table.date)],
+);
+
+export const attempts = pgTable(
+  "attempts",
+  {
+    id: id(),
+    cardId: text("card_id")
+      .notNull()
+      .references(() => cards.id),
+    assignmentId: text("assignment_id")
+      .notNull()
+      .references(() => assignments.id),
+    unit: text("unit").notNull(),
+    fromBar: integer("from_bar").notNull(),
+    toBar: integer("to_bar").notNull(),
+    hands: text("hands").notNull(),
+    tempo: doublePrecision("tempo").notNull(),
+    result: text("result").$type<"clean" | "slip">().notNull(),
+    /** Where the slip was, if said. */
+    bar: integer("bar"),
+    /** Whether this try earned its step. */
+    promoted: boolean("promoted").notNull(),
+    /** Counts tries in the order they came, also within one instant. */
+    position: integer("position").generatedAlwaysAsIdentity(),
+    at: timestamp("at", { withTimezone: true, mode: "date" }).notNull(),
+  },
+  (table) => [
+    index("attempts_assignment").on(table.assignmentId, table.unit),
+    index("attempts_card").on(table.cardId),
+  ],
+);

@@ -1,0 +1,49 @@
+import {
+  comparePlaces,
+  parseFraction,
+  placeText,
+  startOf,
+  type Section,
+} from "@yarrow-ridge/core/score";
+import type { ChosenSection } from "../db/schema.ts";
+import type { PlanRow } from "./store.ts";
+
+/** A chosen section as it is remembered with the plan. */
+export const chosenRecord = ({ id, name, from, to }: Section): ChosenSection => ({
+  id,
+  name,
+  from: placeText(from),
+  to: placeText(to),
+});
+
+/** The same after it was removed, as far as the piece still has its bars. */
+function remembered({ id, name, from, to }: ChosenSection, bars: number): Section[] {
+  if (from.bar >= bars) return [];
+  const place = ({ bar, offset }: ChosenSection["from"]) => ({
+    bar,
+    offset: parseFraction(offset)!,
+  });
+  const end = to.bar >= bars ? startOf(bars) : place(to);
+  return [{ id, name, words: "", from: place(from), to: end }];
+}
+
+/**
+ * The sections a plan was made for: as they are now, or as they were before they were removed.
+ * Nothing for a plan of the whole piece.
+ */
+export function chosenIn(
+  named: readonly Section[],
+  { sections, chosen }: PlanRow,
+  bars: number,
+): Section[] | undefined {
+  if (!sections?.length) return undefined;
+  const known = new Map((chosen ?? []).map((one) => [one.id, one]));
+  const found = sections.flatMap((id): Section[] => {
+    const now = named.find((section) => section.id === id);
+    const was = known.get(id);
+    return now ? [now] : was ? remembered(was, bars) : [];
+  });
+  // made before plans remembered, and its sections are gone: nobody knows which bars they were
+  if (found.length === 0 && !chosen) return undefined;
+  return found.sort((a, b) => comparePlaces(a.from, b.from));
+}
