@@ -8,9 +8,10 @@ import "./outbox.css";
 
 /** Whether what was done is stored: quiet, and true as long as it is shown. */
 export function OutboxSign() {
-  const { entries, reached, keeping } = useOutbox();
+  const { entries, reached, keeping, looked } = useOutbox();
   const count = entries.filter(({ state }) => state === "waiting").length;
-  const state = count === 0 ? "stored" : reached ? "waiting" : "away";
+  const resting = looked ? "stored" : "looking";
+  const state = count === 0 ? resting : reached ? "waiting" : "away";
   const some = count === 1 ? "one edit" : `${count} edits`;
   const safe = !keeps()
     ? "kept only while this page is open"

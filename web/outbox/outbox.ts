@@ -15,8 +15,15 @@ interface Outbox {
   readonly reached: boolean;
   /** How many are on their way to the device: for some milliseconds they are not safe yet. */
   readonly keeping: number;
+  /** Whether what was left from before has been looked for: until then nobody knows what waits. */
+  readonly looked: boolean;
 }
-export const useOutbox = create<Outbox>()(() => ({ entries: [], reached: true, keeping: 0 }));
+export const useOutbox = create<Outbox>()(() => ({
+  entries: [],
+  reached: true,
+  keeping: 0,
+  looked: false,
+}));
 
 /** This window; while it is open it holds a lock of this name. */
 const WINDOW = newId();
@@ -271,10 +278,10 @@ async function takeOver(): Promise<void> {
   const taken = left
     .filter(({ window }) => closed.has(window))
     .map((entry): Entry => ({ ...entry, window: WINDOW }));
-  if (taken.length === 0) return;
-  await putDown(taken);
+  if (taken.length) await putDown(taken);
   put([...all(), ...taken].sort((a, b) => a.order - b.order));
-  await run();
+  useOutbox.setState({ looked: true });
+  if (taken.length) await run();
 }
 
 /** Whether nobody holds the lock of a window; where a page may hold none, all others are closed. */
