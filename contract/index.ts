@@ -1,5 +1,6 @@
 import type { Static } from "@sinclair/typebox";
 import type * as pieces from "./pieces.ts";
+import type * as plans from "./plans.ts";
 import type * as studio from "./studio.ts";
 import type * as surveys from "./survey.ts";
 
@@ -21,8 +22,9 @@ export type FormAnswer = Static<typeof pieces.Form>;
 export type AnnotationsAnswer = Static<typeof pieces.Annotations>;
 export type StudentAnswer = Static<typeof studio.Student>;
 export type AssignmentAnswer = Static<typeof studio.Assignment>;
-export type PlanAnswer = Static<typeof studio.Plan>;
-export type CardAnswer = Static<typeof studio.Card>;
+export type PlanAnswer = Static<typeof plans.Plan>;
+export type PortfolioAnswer = Static<typeof plans.Portfolio>;
+export type CardAnswer = Static<typeof plans.Card>;
 export type CardStateAnswer = Static<typeof studio.CardState>;
 export type RidgeAnswer = Static<typeof studio.Ridge>;
 export type DueCardAnswer = Static<typeof studio.DueCard>;

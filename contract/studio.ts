@@ -1,6 +1,5 @@
 import { Type } from "@sinclair/typebox";
 import { playerFields } from "@yarrow-ridge/core/instruments";
-import { handsFirst, ladders, orders, promotionRules, raises } from "@yarrow-ridge/core/practice";
 import {
   BarIndex,
   Id,
@@ -13,6 +12,7 @@ import {
   OwnId,
   Was,
 } from "./common.ts";
+import { Card, DaysOff, Minutes, Result, Rule, Status } from "./plans.ts";
 
 const LessonTime = Type.String({
   pattern: "^([01]\\d|2[0-3]):[0-5]\\d$",
@@ -31,6 +31,10 @@ export const Student = Type.Object({
   notes: Type.String(),
   lessonWeekday: Nullable(Type.Integer()),
   lessonTime: Nullable(Type.String()),
+  minutesByWeekday: Type.Array(Type.Integer(), {
+    description: "practised on each weekday over all pieces, Monday first",
+  }),
+  daysOff: Type.Array(Type.String(), { description: "dates without practice" }),
   reach: Nullable(Type.Number({ description: "millimetres between the outer keys a hand takes" })),
   hand: Nullable(Hand),
   player: Type.Record(Type.String(), Type.Record(Type.String(), Type.Unknown()), {
@@ -45,6 +49,8 @@ const studentFields = {
   notes: Type.Optional(LongText),
   lessonWeekday: Type.Optional(Nullable(Weekday)),
   lessonTime: Type.Optional(Nullable(LessonTime)),
+  minutesByWeekday: Type.Optional(Minutes),
+  daysOff: Type.Optional(DaysOff),
   reach: Type.Optional(
     Nullable(
       Type.Integer({
@@ -75,10 +81,6 @@ export const StudentEdit = Type.Object(
   },
   { additionalProperties: false },
 );
-
-const Rule = OneOf(...promotionRules.map(({ id }) => id));
-const Result = OneOf("clean", "slip");
-const Status = OneOf("open", "started", "done");
 
 export const PlanSummary = Type.Object({
   id: Id,
@@ -135,89 +137,6 @@ export const Ridge = Type.Object({
       slip: Type.Integer(),
     }),
   ),
-});
-
-/** The schools are those of the core's lists: what is added there is known here. */
-const Schools = {
-  order: OneOf(...orders.map(({ id }) => id)),
-  raise: OneOf(...raises.map(({ id }) => id)),
-  hands: OneOf(...handsFirst.map(({ id }) => id)),
-  ladder: OneOf(...ladders.map(({ id }) => id)),
-};
-export const PlanNew = Type.Object({
-  id: OwnId,
-  assignmentId: Id,
-  goalTempo: Type.Number({
-    minimum: 10,
-    maximum: 400,
-    description: "performance tempo, 10 to 400 beats a minute",
-  }),
-  readyBy: IsoDate,
-  minutesByWeekday: Type.Array(
-    Type.Integer({ minimum: 0, maximum: 600, description: "whole minutes, 0 to 600" }),
-    {
-      minItems: 7,
-      maxItems: 7,
-      description: "seven numbers, the minutes of each weekday, Monday first",
-    },
-  ),
-  rule: Type.Optional(Rule),
-  order: Type.Optional(Schools.order),
-  raise: Type.Optional(Schools.raise),
-  hands: Type.Optional(Schools.hands),
-  ladder: Type.Optional(Schools.ladder),
-  sections: Type.Optional(
-    Nullable(
-      Type.Array(Id, { maxItems: 500, description: "section ids; none means the whole piece" }),
-    ),
-  ),
-});
-export const Card = Type.Object({
-  id: Id,
-  date: Type.String(),
-  from: Type.Integer(),
-  to: Type.Integer(),
-  hands: Type.String(),
-  tempo: Type.Number(),
-  minutes: Type.Integer(),
-  kind: OneOf("cell", "four", "eight", "sixteen", "section", "join", "piece", "keeping"),
-  played: Nullable(
-    Type.Array(Type.Integer(), {
-      description: "bar indexes as they are played, where not from the first to the last once",
-    }),
-  ),
-  beat: Type.String({ description: "what the tempo counts, as a note sign" }),
-  section: Type.String(),
-  why: Type.String(),
-  bars: Type.String(),
-  status: Status,
-});
-export const Plan = Type.Object({
-  id: Id,
-  assignmentId: Id,
-  goalTempo: Type.Number(),
-  readyBy: Type.String(),
-  rule: Rule,
-  minutesByWeekday: Type.Array(Type.Integer()),
-  ...Schools,
-  sections: Nullable(Type.Array(Id)),
-  steps: Type.Array(
-    Type.Number({ description: "the tempo steps from first reading to performance tempo" }),
-  ),
-  feasible: Type.Boolean(),
-  workMinutes: Type.Integer(),
-  availableMinutes: Type.Integer(),
-  missingMinutes: Type.Integer(),
-  message: Type.String(),
-  remedies: Type.Object(
-    {
-      minutes: Type.Optional(Type.Integer({ description: "more on each day of practice" })),
-      readyBy: Type.Optional(Type.String({ description: "the first day that fits" })),
-      rule: Type.Optional(Rule),
-    },
-    { description: "what would make a plan fit that does not, each alone" },
-  ),
-  days: Type.Array(Type.Object({ date: Type.String(), cards: Type.Array(Card) })),
 });
 
 export const CardState = Type.Intersect([

@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { Erased, Listed, Page, IsoDate } from "./common.ts";
+import * as plans from "./plans.ts";
 import * as studio from "./studio.ts";
 import { op } from "./operation.ts";
 
@@ -75,6 +76,13 @@ export const studioOperations = {
     body: studio.StudentEdit,
     response: studio.Student,
   }),
+  portfolio: op({
+    method: "get",
+    path: "/api/students/:id/portfolio",
+    summary: "All a student works on, and each day with its cards",
+    status: 200,
+    response: plans.Portfolio,
+  }),
 
   removeStudent: op({
     method: "delete",
@@ -146,23 +154,23 @@ export const studioOperations = {
     path: "/api/assignments/:id/plan",
     summary: "The plan in force",
     status: 200,
-    response: studio.Plan,
+    response: plans.Plan,
   }),
 
   addPlan: op({
     method: "post",
     path: "/api/plans",
-    summary: "Makes a plan; it takes the place of an earlier one",
+    summary: "Makes a plan, or those of several pieces; each takes the place of an earlier one",
     status: 201,
-    body: studio.PlanNew,
-    response: studio.Plan,
+    body: Type.Union([plans.PlanNew, plans.PlansNew]),
+    response: Type.Union([plans.Plan, plans.Portfolio]),
   }),
   plan: op({
     method: "get",
     path: "/api/plans/:id",
     summary: "One plan; a day that was missed has rolled forward",
     status: 200,
-    response: studio.Plan,
+    response: plans.Plan,
   }),
   removePlan: op({
     method: "delete",

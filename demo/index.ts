@@ -20,6 +20,7 @@ export interface DemoStudio {
     instrument: string;
     lessonWeekday: number;
     lessonTime: string;
+    minutesByWeekday?: number[];
     reach?: number;
     notes: string;
   }[];
@@ -55,7 +56,6 @@ export interface DemoStudio {
     piece: string;
     goalTempo: number;
     readyInDays: number;
-    minutesByWeekday: number[];
     rule: "three-to-one" | "ten-in-a-row";
     /**
      * Days of practice behind, those left out, and the slips before each step was earned, in turn.

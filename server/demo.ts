@@ -30,7 +30,7 @@ import { bringPaper } from "./pieces/paper.ts";
 import { knownPiece } from "./pieces/store.ts";
 import { TEACHER } from "@yarrow-ridge/core/score";
 import { insertMarks, rowOf } from "./pieces/written.ts";
-import { upToDate } from "./plans/layout.ts";
+import { layOutStudents } from "./plans/layout.ts";
 import { newId, type Studio } from "./studio.ts";
 
 /** The settings key that says for which day the demo's dates hold. */
@@ -64,8 +64,10 @@ export async function fillDemo(studio: Studio, say: (line: string) => void): Pro
     const data = demoStudio();
     const [people, scores] = [await addStudents(studio, data), await addPieces(studio, data)];
     for (const one of data.paper) await addPaper(studio, one);
-    for (const one of data.assignments)
-      await addAssignment(studio, one, people.get(one.student)!, scores.get(one.piece)!);
+    for (const [key, id] of people) {
+      const given = data.assignments.filter((one) => one.student === key);
+      await addPractice(studio, id, given, scores);
+    }
   }
   await studio.db
     .insert(settings)
@@ -188,48 +190,62 @@ const sectionRow = (pieceId: string, { name, words, about = {}, from, to }: Demo
 });
 
 type DemoAssignment = DemoStudio["assignments"][number];
+interface Given {
+  readonly demo: DemoAssignment;
+  readonly assignmentId: string;
+  readonly planId: string;
+}
 
-/**
- * The assignment with its plan, practised day by day as it would have been, on a clock set back.
- */
-async function addAssignment(
+/** What a student was given, with plans, practised day by day as it would have been. */
+async function addPractice(
   studio: Studio,
-  demo: DemoAssignment,
   studentId: string,
-  pieceId: string,
+  all: readonly DemoAssignment[],
+  pieceIds: ReadonlyMap<string, string>,
 ): Promise<void> {
   const { db } = studio;
   const now = today(studio.clock);
-  const assignmentId = newId();
-  await db.insert(assignments).values({ id: assignmentId, studentId, pieceId });
-  const [made] = await db
-    .insert(plans)
-    .values({
-      id: newId(),
-      assignmentId,
-      goalTempo: demo.goalTempo,
-      readyBy: addDays(now, demo.readyInDays),
-      minutesByWeekday: demo.minutesByWeekday,
-      rule: demo.rule,
-    })
-    .returning();
-  let turn = 0;
-  for (let ago = demo.daysBehind; ago > 0; ago--) {
-    const date = addDays(now, -ago);
-    const plan = await upToDate(
-      { ...studio, clock: { now: () => dayjs(`${date}T17:00`).toDate() } },
-      { ...made!, laidOutOn: null, stale: true },
-    );
-    if (demo.skips.includes(demo.daysBehind - ago)) continue;
-    const ofDay = await db
-      .select()
-      .from(cards)
-      .where(and(eq(cards.planId, plan.id), eq(cards.date, date)))
-      .orderBy(asc(cards.position));
-    for (const card of ofDay)
-      turn = await practise(studio, card, assignmentId, demo, dayjs(`${date}T17:00`), turn);
+  const begun: Given[] = [];
+  const turns = new Map<Given, number>();
+  for (let ago = Math.max(0, ...all.map((one) => one.daysBehind)); ago > 0; ago--) {
+    const at = dayjs(`${addDays(now, -ago)}T17:00`);
+    for (const demo of all)
+      if (demo.daysBehind === ago)
+        begun.push(await give(studio, studentId, pieceIds.get(demo.piece)!, demo, at.toDate()));
+    await layOutStudents({ ...studio, clock: { now: () => at.toDate() } }, [studentId]);
+    for (const given of begun) {
+      if (given.demo.skips.includes(given.demo.daysBehind - ago)) continue;
+      const ofDay = await db
+        .select()
+        .from(cards)
+        .where(and(eq(cards.planId, given.planId), eq(cards.date, at.format("YYYY-MM-DD"))))
+        .orderBy(asc(cards.position));
+      for (const card of ofDay)
+        turns.set(given, await practise(studio, card, given, at, turns.get(given) ?? 0));
+    }
   }
-  await upToDate(studio, { ...made!, laidOutOn: null });
+  for (const demo of all)
+    if (demo.daysBehind === 0)
+      await give(studio, studentId, pieceIds.get(demo.piece)!, demo, studio.clock.now());
+  await layOutStudents(studio, [studentId]);
+}
+
+async function give(
+  { db, clock }: Studio,
+  studentId: string,
+  pieceId: string,
+  demo: DemoAssignment,
+  createdAt: Date,
+): Promise<Given> {
+  const [assignmentId, planId] = [newId(), newId()];
+  await db.insert(assignments).values({ id: assignmentId, studentId, pieceId });
+  await db.insert(plans).values({
+    ...{ id: planId, assignmentId, createdAt },
+    goalTempo: demo.goalTempo,
+    readyBy: addDays(today(clock), demo.readyInDays),
+    rule: demo.rule,
+  });
+  return { demo, assignmentId, planId };
 }
 
 /**
@@ -239,8 +255,7 @@ async function addAssignment(
 async function practise(
   { db }: Studio,
   card: typeof cards.$inferSelect,
-  assignmentId: string,
-  demo: DemoAssignment,
+  { demo, assignmentId }: Given,
   at: dayjs.Dayjs,
   turn: number,
 ): Promise<number> {

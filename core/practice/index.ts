@@ -34,13 +34,14 @@ export { cover, unitsOf } from "./units.ts";
 export { type How } from "./sectionUnits.ts";
 export { barCount, cleanShares, stepMinutes, trySeconds, USUAL_CLEAN } from "./workload.ts";
 export { earned, ridge, stageOf, type Promotion, type RidgeBar, type Stage } from "./progress.ts";
+export { type DayToFill, type PlannedCard, type PlannedDay } from "./card.ts";
 export {
+  layOut,
   schedule,
-  type DayToFill,
-  type PlannedCard,
-  type PlannedDay,
+  type PieceToLay,
   type Schedule,
   type ScheduleInput,
 } from "./schedule.ts";
+export { USUAL_MINUTES } from "./share.ts";
 export { afterTry, standing, type Standing, type Try } from "./standing.ts";
 export { remedies, type Remedies } from "./remedies.ts";

@@ -5,11 +5,12 @@ import {
   cleanShares,
   cover,
   earned,
+  layOut,
   promotionRule,
   remedies,
-  schedule,
   trySeconds,
   unitsOf,
+  type PieceToLay,
   type Result,
 } from "./index.ts";
 import { daysOf, layWheel, wheel, wheelSections, wheelUnits } from "./testFiles.ts";
@@ -100,7 +101,8 @@ it("goes on with what is learnt once the day is past, and begins nothing new", (
   const [first] = wheelUnits.filter(({ kind }) => kind === "section");
   const laid = layWheel({
     earned: earned(wheelUnits, [{ from: first!.from, to: first!.to, hands: "both", tempo: 66 }]),
-    days: [{ date: "2030-01-01", minutes: 30, isAfter: true }],
+    days: [{ date: "2030-01-01", minutes: 30 }],
+    readyBy: "2029-12-31",
   });
   expect(laid.days[0]!.cards).toMatchObject([
     { kind: "keeping", from: first!.from, to: first!.to, tempo: 66 },
@@ -114,7 +116,8 @@ it("keeps what was only begun, the largest parts of it, when the day comes too e
     (date) =>
       layWheel({
         earned: new Map(begun.map((key) => [key, 60])),
-        days: [{ date, minutes: 30, isAfter: true }],
+        days: [{ date, minutes: 30 }],
+        readyBy: "2029-12-31",
       }).days[0]!.cards,
   );
   expect(kept.flat().map(({ kind, unit, tempo }) => [kind, unit, tempo])).toEqual(
@@ -124,28 +127,30 @@ it("keeps what was only begun, the largest parts of it, when the day comes too e
 });
 
 it("works out what would make it fit: minutes, the first day, another rule", () => {
-  const input = {
+  const piece: PieceToLay = {
     score: wheel,
     units: wheelUnits,
     rule: promotionRule("ten-in-a-row"),
     clean: () => 0.9,
     earned: new Map<string, number>(),
     goal: 88,
-    days: daysOf(20, 30),
+    readyBy: "2030-01-20",
   };
   const further = Array.from({ length: 200 }, (_, i) => ({
     date: `2030-${String(2 + Math.floor(i / 28)).padStart(2, "0")}-${String((i % 28) + 1).padStart(2, "0")}`,
     minutes: 30,
   }));
-  const found = remedies(input, further);
-  const fits = (over: Partial<typeof input>) => schedule({ ...input, ...over }).feasible;
+  const days = daysOf(20, 30);
+  const found = remedies([piece], 0, days, further);
+  const fits = (over: Partial<PieceToLay>, on = days) =>
+    layOut([{ ...piece, ...over }], on)[0]!.feasible;
   expect(fits({})).toBe(false);
   // each is enough, and a step less is not
-  const more = (minutes: number) => fits({ days: daysOf(20, 30 + minutes) });
+  const more = (minutes: number) => fits({}, daysOf(20, 30 + minutes));
   expect([more(found.minutes!), more(found.minutes! - 5)]).toEqual([true, false]);
-  const until = (date: string) => [...input.days, ...further].filter((day) => day.date <= date);
-  const before = until(found.readyBy!).slice(0, -1);
-  expect([fits({ days: until(found.readyBy!) }), fits({ days: before })]).toEqual([true, false]);
+  const at = further.findIndex((day) => day.date === found.readyBy);
+  const until = (date: string) => fits({ readyBy: date }, [...days, ...further]);
+  expect([until(found.readyBy!), until(further[at - 1]!.date)]).toEqual([true, false]);
   expect(found.rule === "three-to-one" && fits({ rule: promotionRule(found.rule) })).toBe(true);
 });
 

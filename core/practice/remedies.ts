@@ -1,5 +1,6 @@
+import type { DayToFill } from "./card.ts";
 import { promotionRules, type PromotionRule } from "./rules.ts";
-import { schedule, type DayToFill, type ScheduleInput } from "./schedule.ts";
+import { layOut, type PieceToLay } from "./schedule.ts";
 
 /** What would make a plan fit that does not: each alone is enough. */
 export interface Remedies {
@@ -16,46 +17,48 @@ const STEP = 5;
 const MOST = 120;
 
 /**
- * Works out each remedy for a plan that does not fit.
+ * Works out each remedy for a piece that does not get ready among the student's others.
  *
- * @param further the days after the one it must be ready by, as they would be practised
+ * @param at which of the pieces
+ * @param further the days after the last of them, as they would be practised
  */
-export function remedies(input: ScheduleInput, further: readonly DayToFill[]): Remedies {
-  const minutes = moreMinutes(input);
-  const readyBy = firstDay(input, further);
-  const rule = promotionRules.find(
-    (one) => one !== input.rule && schedule({ ...input, rule: one }).feasible,
+export function remedies(
+  pieces: readonly PieceToLay[],
+  at: number,
+  days: readonly DayToFill[],
+  further: readonly DayToFill[],
+): Remedies {
+  const fits = (over: Partial<PieceToLay>, on = days) =>
+    layOut(
+      pieces.map((piece, i) => (i === at ? { ...piece, ...over } : piece)),
+      on,
+    )[at]!.feasible;
+  const minutes = least(MOST / STEP, (steps) =>
+    fits(
+      {},
+      days.map((day) => (day.minutes > 0 ? { ...day, minutes: day.minutes + steps * STEP } : day)),
+    ),
   );
+  const all = [...days, ...further];
+  const { readyBy, rule } = pieces[at]!;
+  const later = all.filter(({ date }) => date > (readyBy ?? days.at(-1)?.date ?? ""));
+  const day = least(later.length, (count) => fits({ readyBy: later[count - 1]!.date }, all));
+  const other = promotionRules.find((one) => one !== rule && fits({ rule: one }));
   return {
-    ...(minutes === undefined ? {} : { minutes }),
-    ...(readyBy === undefined ? {} : { readyBy }),
-    ...(rule ? { rule: rule.id } : {}),
+    ...(minutes === undefined ? {} : { minutes: minutes * STEP }),
+    ...(day === undefined ? {} : { readyBy: later[day - 1]!.date }),
+    ...(other ? { rule: other.id } : {}),
   };
 }
 
-/** The fewest minutes more a day that are enough, in steps of five. */
-function moreMinutes(input: ScheduleInput): number | undefined {
-  const fits = (steps: number) =>
-    schedule({
-      ...input,
-      days: input.days.map((day) =>
-        day.minutes > 0 && !day.isAfter ? { ...day, minutes: day.minutes + steps * STEP } : day,
-      ),
-    }).feasible;
-  let [low, high] = [1, MOST / STEP];
-  if (!fits(high)) return undefined;
+/** The least count from one up that is enough, where more is never worse; if the most is. */
+function least(most: number, isEnough: (count: number) => boolean): number | undefined {
+  let [low, high] = [1, most];
+  if (high < low || !isEnough(high)) return undefined;
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (fits(middle)) high = middle;
+    if (isEnough(middle)) high = middle;
     else low = middle + 1;
   }
-  return low * STEP;
-}
-
-/** Work is laid out as early as it fits: the day of its last card is the first that fits. */
-function firstDay(input: ScheduleInput, further: readonly DayToFill[]): string | undefined {
-  const days = [...input.days.filter((day) => !day.isAfter), ...further];
-  const laid = schedule({ ...input, days });
-  if (!laid.feasible) return undefined;
-  return laid.days.findLast(({ cards }) => cards.some(({ kind }) => kind !== "keeping"))?.date;
+  return low;
 }

@@ -1,48 +1,25 @@
 import type { Score } from "../score/index.ts";
+import type { DayToFill, PlannedCard, PlannedDay } from "./card.ts";
+import { fillDay, longestChain, total, type Load } from "./fillDay.ts";
+import { keep, KEEPING } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
+import { fairShares, LONGEST_WAIT, SHORT, wholeShares, type Claim } from "./share.ts";
 import type { Unit } from "./unit.ts";
 import { barCount, stepMinutes } from "./workload.ts";
-
-/** One thing to practise on one day. */
-export interface PlannedCard {
-  readonly unit: string;
-  readonly from: number;
-  readonly to: number;
-  readonly hands: string;
-  /** Beats a minute. */
-  readonly tempo: number;
-  readonly minutes: number;
-  readonly kind: Unit["kind"] | "keeping";
-  readonly section: string;
-  readonly why: string;
-}
-
-export interface PlannedDay {
-  /** ISO date. */
-  readonly date: string;
-  readonly cards: readonly PlannedCard[];
-}
 
 export interface Schedule {
   readonly days: readonly PlannedDay[];
   readonly feasible: boolean;
   /** Expected minutes of all work still to be done. */
   readonly workMinutes: number;
-  /** Minutes available up to the day it must be ready. */
+  /** Minutes up to the day it must be ready that other pieces leave. */
   readonly availableMinutes: number;
   /** Minutes of work that do not fit. */
   readonly missingMinutes: number;
 }
 
-export interface DayToFill {
-  /** ISO date. */
-  readonly date: string;
-  readonly minutes: number;
-  /** The day it must be ready is past: nothing new is begun, what is learnt is kept. */
-  readonly isAfter?: boolean;
-}
-
-export interface ScheduleInput {
+/** A piece of a student's, to be laid out over the days. */
+export interface PieceToLay {
   readonly score: Score;
   readonly units: readonly Unit[];
   readonly rule: PromotionRule;
@@ -50,198 +27,211 @@ export interface ScheduleInput {
   readonly clean: (unit: string) => number;
   /** Highest tempo earned on each unit. */
   readonly earned: ReadonlyMap<string, number>;
+  readonly goal: number;
+  /**
+   * The day it must be ready, ISO date; every day when not given. After it nothing new is begun,
+   * what is learnt is kept.
+   */
+  readonly readyBy?: string;
+  /** Days of practice since it was last practised. */
+  readonly waited?: number;
+}
+
+export interface ScheduleInput extends PieceToLay {
   /** Days to fill, in order. */
   readonly days: readonly DayToFill[];
-  readonly goal: number;
+}
+
+/** A piece while it is laid out. */
+interface Laying {
+  readonly piece: PieceToLay;
+  readonly loads: readonly Load[];
+  readonly byKey: ReadonlyMap<string, Load>;
+  readonly workMinutes: number;
+  readonly days: PlannedDay[];
+  isBegun: boolean;
+  owed: number;
+  waited: number;
+  available: number;
 }
 
 /**
- * A card is no shorter and, at first, no longer than this many minutes: long enough to climb, short
- * enough to stay fresh.
+ * New pieces are not begun all at once, but one that needs this share of all practice until its day
+ * cannot wait. Common practice, no source.
  */
-const SHORT = 3;
-const LONG = 8;
-/**
- * Minutes a day for a piece that is finished: one run-through and one section. Common practice, no
- * source.
- */
-const KEEPING = 10;
+const [IN_FIRST_READING, CANNOT_WAIT] = [2, 0.25];
+/** Of an hour as many minutes keep what is learnt, where something else is learned. */
+const KEPT_SHARE = 10 / 60;
 
-interface Load {
-  unit: Unit;
-  left: { tempo: number; minutes: number }[];
+/** Lays out a single piece: {@link layOut} for a student who has no other. */
+export const schedule = ({ days, ...piece }: ScheduleInput): Schedule => layOut([piece], days)[0]!;
+
+/**
+ * Lays the work on a student's pieces out over the days, as early as it fits. They share the
+ * minutes of a day by what is left over until their days; each day takes the units whose
+ * forerunners are done, a few minutes each, and assumes the expected progress on them. What does
+ * not fit is counted, not dropped.
+ *
+ * @returns one for each piece, in their order
+ */
+export function layOut(pieces: readonly PieceToLay[], days: readonly DayToFill[]): Schedule[] {
+  const all = pieces.map(begin);
+  const minutesBefore = sums(days.map((day) => day.minutes));
+  const daysBefore = sums(days.map((day) => Number(day.minutes > 0)));
+  const endOf = new Map(all.map((one) => [one, endIn(days, one.piece.readyBy)]));
+  const inOrder = [...all].sort((a, b) => endOf.get(a)! - endOf.get(b)!);
+  days.forEach((day, i) =>
+    layDay(inOrder, day, (one) => ({
+      isAfter: i >= endOf.get(one)!,
+      isFirst: i === 0,
+      left: total(one.loads),
+      chain: pieces.length > 1 ? longestChain(one.loads) : 0,
+      until: minutesBefore[endOf.get(one)!]! - minutesBefore[i]!,
+      days: daysBefore[endOf.get(one)!]! - daysBefore[i]!,
+      waited: one.waited,
+    })),
+  );
+  return all.map((one): Schedule => {
+    const missingMinutes = Math.ceil(total(one.loads));
+    return {
+      days: one.days,
+      feasible: missingMinutes === 0,
+      workMinutes: one.workMinutes,
+      availableMinutes: one.available,
+      missingMinutes,
+    };
+  });
 }
 
-/**
- * Lays the work out over the days, as early as it fits: each day takes the units whose forerunners
- * are done, a few minutes each, and assumes the expected progress on them. What does not fit is
- * counted, not dropped.
- */
-export function schedule(input: ScheduleInput): Schedule {
-  const loads = input.units.map((unit): Load => ({
+/** How many of the days come before a piece must be ready. */
+const endIn = (days: readonly DayToFill[], readyBy: string | undefined): number =>
+  readyBy === undefined ? days.length : days.filter(({ date }) => date <= readyBy).length;
+
+/** Sum of what comes before each, and of all. */
+function sums(all: readonly number[]): number[] {
+  const found = [0];
+  for (const one of all) found.push(found.at(-1)! + one);
+  return found;
+}
+
+function begin(piece: PieceToLay): Laying {
+  const loads = piece.units.map((unit): Load => ({
     unit,
     left: stepMinutes(
-      input.score,
+      piece.score,
       unit,
-      input.rule.expected(input.clean(unit.key), barCount(unit)),
-      input.earned.get(unit.key) ?? 0,
+      piece.rule.expected(piece.clean(unit.key), barCount(unit)),
+      piece.earned.get(unit.key) ?? 0,
     ),
   }));
-  const workMinutes = Math.ceil(total(loads));
-  const byKey = new Map(loads.map((load) => [load.unit.key, load]));
-  const days = input.days.map(({ date, minutes, isAfter }): PlannedDay => ({
-    date,
-    cards: minutes > 0 && !isAfter ? fillDay(loads, byKey, minutes) : [],
-  }));
-  const missingMinutes = Math.ceil(total(loads));
   return {
-    days: days.map((day, i) =>
-      day.cards.length ? day : { ...day, cards: keep(input, input.days[i]!, loads) },
-    ),
-    feasible: missingMinutes === 0,
-    workMinutes,
-    availableMinutes: input.days.reduce((sum, day) => sum + (day.isAfter ? 0 : day.minutes), 0),
-    missingMinutes,
+    piece,
+    loads,
+    byKey: new Map(loads.map((load) => [load.unit.key, load])),
+    workMinutes: Math.ceil(total(loads)),
+    days: [],
+    isBegun: [...piece.earned.values()].some((tempo) => tempo > 0),
+    owed: 0,
+    waited: piece.waited ?? 0,
+    available: 0,
   };
 }
 
-const total = (loads: readonly Load[]): number =>
-  loads.reduce((sum, load) => sum + remaining(load), 0);
-
-const remaining = (load: Load): number => load.left.reduce((sum, step) => sum + step.minutes, 0);
-
-/** Steps of a unit that are climbed on one day, where there is other work. */
-const STEPS_A_DAY = 2;
-
-/**
- * A day's cards. First what may be done by rule: forerunners done on an earlier day, two steps a
- * unit; minutes that are left then go on with the same, so that none is lost.
- */
-function fillDay(
-  loads: readonly Load[],
-  byKey: ReadonlyMap<string, Load>,
-  minutes: number,
-): PlannedCard[] {
-  const cards = new Map<string, PlannedCard>();
-  const isDone = (key: string) => !byKey.get(key)?.left.length;
-  const ready = loads.filter(({ unit }) => unit.after.every(isDone));
-  const ofToday = new Map(
-    ready.map((load) => [
-      load,
-      load.left.slice(0, STEPS_A_DAY).reduce((sum, step) => sum + step.minutes, 0),
-    ]),
-  );
-  const budget = give(ready, minutes, cards, (load) => Math.ceil(ofToday.get(load)!));
-  give(loads, budget, cards, (load) =>
-    load.unit.after.every(isDone) ? Infinity : (cards.get(load.unit.key)?.minutes ?? 0),
-  );
-  return [...cards.values()];
+/** How a piece stands on a day. */
+interface Today extends Omit<Claim, "owed"> {
+  readonly isAfter: boolean;
+  readonly isFirst: boolean;
 }
 
-/**
- * Gives minutes to units in their order, a few each, more only once all have had theirs.
- *
- * @param most minutes a unit may have on the day
- * @returns what is left
- */
-function give(
-  loads: readonly Load[],
-  minutes: number,
-  cards: Map<string, PlannedCard>,
-  most: (load: Load) => number,
-): number {
-  let budget = minutes;
-  for (let longest = LONG; budget > 0 && longest <= 64; longest *= 2) {
-    for (const load of loads) {
-      if (budget <= 0) break;
-      if (load.left.length === 0) continue;
-      const before = cards.get(load.unit.key);
-      const had = before?.minutes ?? 0;
-      const wanted = Math.max(SHORT, Math.ceil(remaining(load)));
-      const room = Math.min(longest, Math.max(SHORT, most(load))) - had;
-      const given = Math.min(budget, wanted, room);
-      if (given <= 0 || most(load) <= had || (budget < SHORT && !before && cards.size > 0))
-        continue;
-      cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
-      budget -= given;
-      work(load, given);
-    }
+/** @param all in the order of their days */
+function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) => Today): void {
+  const today = new Map(all.map((one) => [one, standing(one)]));
+  const isOpen = (one: Laying) => !today.get(one)!.isAfter && today.get(one)!.left > 0;
+  const learning = day.minutes > 0 ? atOnce(all.filter(isOpen), today) : [];
+  const kept = all.filter((one) => !isOpen(one) && hasLearnt(one));
+  const toKeep = minutesToKeep(kept, day.minutes, learning.length > 0, today);
+  const forKeeping = sum([...toKeep.values()]);
+  const toLearn = minutesToLearn(learning, day.minutes - forKeeping, today);
+
+  const cards = new Map(all.map((one) => [one, new Map<string, PlannedCard>()]));
+  const fill = (one: Laying, minutes: number) =>
+    fillDay(one.loads, one.byKey, minutes, cards.get(one)!);
+  let rest = day.minutes - forKeeping - sum([...toLearn.values()]);
+  for (const [one, minutes] of toLearn) rest += fill(one, minutes);
+  // what one has no use for today is another's, where it is not too little
+  for (const one of learning) if (rest >= SHORT || cards.get(one)!.size > 0) rest = fill(one, rest);
+
+  const used = new Map<Laying, number>();
+  for (const one of all) {
+    const made = toKeep.has(one)
+      ? keep(one.piece, { ...day, minutes: toKeep.get(one)! }, today.get(one)!.left === 0)
+      : [...cards.get(one)!.values()];
+    one.days.push({ date: day.date, cards: made });
+    used.set(one, sum(made.map((card) => card.minutes)));
+    if (day.minutes > 0) one.waited = made.length ? 0 : one.waited + 1;
+    if (made.length) one.isBegun = true;
   }
-  return budget;
+  const inAll = sum([...used.values()]);
+  for (const one of all)
+    if (!today.get(one)!.isAfter) one.available += day.minutes - inAll + used.get(one)!;
 }
 
-function cardOf({ unit, left }: Load, minutes: number): PlannedCard {
-  const { from, to, hands, kind, section, why } = unit;
-  return { unit: unit.key, from, to, hands, tempo: left[0]!.tempo, minutes, kind, section, why };
+const sum = (all: readonly number[]): number => all.reduce((found, one) => found + one, 0);
+
+const hasLearnt = ({ piece, loads }: Laying): boolean =>
+  (piece.units.length > 0 && total(loads) === 0) ||
+  [...piece.earned.values()].some((tempo) => tempo > 0);
+
+/** Some of what comes first has not been played at all. */
+const isInFirstReading = ({ loads }: Laying): boolean =>
+  loads.some(({ unit, left }) => !unit.after.length && left.length === unit.steps.length);
+
+/** What is begun goes on; of what is new and can wait no more than two are in first reading. */
+function atOnce(open: readonly Laying[], today: ReadonlyMap<Laying, Today>): Laying[] {
+  const cannotWait = (one: Laying) => today.get(one)!.left >= CANNOT_WAIT * today.get(one)!.until;
+  const isOn = (one: Laying) => one.isBegun || cannotWait(one);
+  const reading = open.filter((one) => isOn(one) && isInFirstReading(one)).length;
+  const fresh = open.filter((one) => !isOn(one));
+  const now = fresh.slice(0, Math.max(0, IN_FIRST_READING - reading));
+  return open.filter((one) => isOn(one) || now.includes(one));
 }
 
-function work(load: Load, minutes: number): void {
-  let spent = minutes;
-  while (spent > 1e-9 && load.left.length) {
-    const step = load.left[0]!;
-    const used = Math.min(spent, step.minutes);
-    spent -= used;
-    if (step.minutes - used < 1e-9) load.left.shift();
-    else load.left[0] = { ...step, minutes: step.minutes - used };
+/** Minutes owed with those of today; on the first day also for the days it waited. */
+const owing = (one: Laying, share: number, { isFirst, waited }: Today): number =>
+  one.owed + share * (isFirst ? 1 + Math.min(waited, LONGEST_WAIT) : 1);
+
+function minutesToKeep(
+  kept: readonly Laying[],
+  minutes: number,
+  isLearning: boolean,
+  today: ReadonlyMap<Laying, Today>,
+): Map<Laying, number> {
+  const found = new Map<Laying, number>();
+  let rest = minutes;
+  for (const one of [...kept].sort((a, b) => b.waited - a.waited)) {
+    one.owed = owing(one, (minutes * KEPT_SHARE) / kept.length, today.get(one)!);
+    const wanted = isLearning ? (one.owed < SHORT ? 0 : Math.floor(one.owed)) : KEEPING;
+    const given = Math.min(rest, KEEPING, wanted);
+    if (given <= 0) continue;
+    found.set(one, given);
+    one.owed = isLearning ? one.owed - given : 0;
+    rest -= given;
   }
+  return found;
 }
 
-/**
- * Days since 1970-01-01 of an ISO date: what comes in turn goes on though it is laid out anew. The
- * year begins with March, so that leap days come last (Gregorian calendar: 146,097 days in 400
- * years).
- */
-function dayNumber(date: string): number {
-  const [year, month, day] = date.split("-").map(Number) as [number, number, number];
-  const y = month > 2 ? year : year - 1;
-  const ofYear = Math.floor((153 * ((month + 9) % 12) + 2) / 5) + day - 1;
-  const leaps = Math.floor(y / 4) - Math.floor(y / 100) + Math.floor(y / 400);
-  return 365 * y + leaps + ofYear - 719_468;
-}
-
-/** Whether another unit holds all its bars; of two on the same bars the later is the whole one. */
-const liesIn = (unit: Unit, all: readonly Unit[]): boolean =>
-  all.some(
-    (other, i) =>
-      other !== unit &&
-      other.from <= unit.from &&
-      other.to >= unit.to &&
-      (other.from < unit.from || other.to > unit.to || i > all.indexOf(unit)),
+function minutesToLearn(
+  learning: readonly Laying[],
+  minutes: number,
+  today: ReadonlyMap<Laying, Today>,
+): Map<Laying, number> {
+  const claims = learning.map((one): Claim => ({ ...today.get(one)!, owed: 0 }));
+  const fair = fairShares(minutes, claims);
+  const owed = learning.map((one, i) => owing(one, fair[i]!, today.get(one)!));
+  const given = wholeShares(
+    minutes,
+    claims.map((claim, i) => ({ ...claim, owed: owed[i]! })),
   );
-
-/**
- * Once all is learnt, or the day is past: a run-through and one part in turn, each at the tempo
- * it stands at, so that the piece is not forgotten.
- */
-function keep(
-  { units, goal, earned }: ScheduleInput,
-  { date, minutes, isAfter }: DayToFill,
-  loads: readonly Load[],
-): PlannedCard[] {
-  const isLearnt = total(loads) === 0;
-  if (minutes <= 0 || !(isLearnt || isAfter)) return [];
-  const tempoOf = (unit: Unit) => (isLearnt ? goal : (earned.get(unit.key) ?? 0));
-  const reached = units.filter((unit) => tempoOf(unit) > 0);
-  // of what was only begun, the largest parts that stand
-  const kept = reached.filter(
-    (unit) => unit.kind === "piece" || unit.kind === "section" || !liesIn(unit, reached),
-  );
-  const whole =
-    kept.find((unit) => unit.kind === "piece") ?? kept.findLast((unit) => unit.kind === "section");
-  const parts = kept.filter((unit) => unit.kind !== "piece" && unit !== whole);
-  const turn = parts[dayNumber(date) % Math.max(1, parts.length)];
-  const budget = Math.min(minutes, KEEPING);
-  return [whole, budget > 1 ? turn : undefined]
-    .filter((unit) => unit !== undefined)
-    .map((unit, _, all): PlannedCard => ({
-      unit: unit.key,
-      from: unit.from,
-      to: unit.to,
-      hands: unit.hands,
-      tempo: tempoOf(unit),
-      kind: "keeping",
-      section: unit.section,
-      minutes: Math.max(1, Math.floor(budget / all.length)),
-      why: "Learnt: kept ready by a run-through and one section in turn.",
-    }));
+  learning.forEach((one, i) => (one.owed = owed[i]! - given[i]!));
+  return new Map(learning.map((one, i) => [one, given[i]!]));
 }

@@ -10,6 +10,7 @@ import { unlessMoved } from "../http/was.ts";
 import type { Handlers } from "../http/serve.ts";
 import { formOf } from "../pieces/form.ts";
 import { knownPiece, pieceRow } from "../pieces/store.ts";
+import { markStudentStale } from "../plans/layout.ts";
 import { barsText } from "../plans/store.ts";
 import { newId, PAGE_SIZE, type Studio } from "../studio.ts";
 
@@ -93,6 +94,7 @@ export function assignmentHandlers(studio: Studio): Made {
         );
       if (before) {
         await db.update(assignments).set({ archived: false }).where(eq(assignments.id, before.id));
+        await markStudentStale(studio, body.studentId);
         return c.json(answer(await find(db, before.id)), 200);
       }
       const { id = newId(), studentId, pieceId } = body;
@@ -116,6 +118,8 @@ export function assignmentHandlers(studio: Studio): Made {
           .update(assignments)
           .set(change)
           .where(eq(assignments.id, param("id")));
+      // what it took is the student's other pieces', and the other way round
+      if (archived !== undefined) await markStudentStale(studio, assignment.studentId);
       return answer(await find(db, param("id")));
     },
 

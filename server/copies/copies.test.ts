@@ -43,6 +43,33 @@ describe("a copy of the studio", () => {
     await to.close();
   });
 
+  it("made by an older program it comes back: minutes of plans are the student's", async () => {
+    const files = unzipSync(await copyOf(from));
+    const rowsOf = (name: string) =>
+      JSON.parse(Buffer.from(files[`tables/${name}.json`]!).toString()) as Row[];
+    const older = rowsOf("students").map(({ minutesByWeekday: _, daysOff: __, ...row }) => row);
+    const plans = rowsOf("plans").map(({ dates: _, ...row }) => ({
+      ...row,
+      minutesByWeekday: [5, 10, 15, 20, 25, 30, 35],
+    }));
+    const manifest = JSON.parse(Buffer.from(files["studio.json"]!).toString()) as object;
+    const text = (value: unknown) => strToU8(JSON.stringify(value));
+    const zip = zipSync({
+      ...files,
+      "studio.json": text({ ...manifest, version: 16 }),
+      "tables/students.json": text(older),
+      "tables/plans.json": text(plans),
+    });
+    const to = await openTestStudio();
+    expect((await bring(to, zip)).json).toMatchObject({ brought: true });
+    const { students, plans: there } = await everything(to);
+    expect(students).toMatchObject([
+      { minutesByWeekday: [5, 10, 15, 20, 25, 30, 35], daysOff: [] },
+    ]);
+    expect(there).toHaveLength(plans.length);
+    await to.close();
+  });
+
   it("asks before it goes over what is otherwise here, and keeps or takes it", async () => {
     const zip = await copyOf(from);
     const to = await openTestStudio();

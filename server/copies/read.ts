@@ -2,6 +2,7 @@ import type { Column } from "drizzle-orm";
 import { strFromU8, unzipSync } from "fflate";
 import { migrationsApplied } from "../db/open.ts";
 import { ProblemError } from "../http/problems.ts";
+import { bringUpToDate } from "./older.ts";
 import { columnsOf, TABLES, type Row, type TableName } from "./tables.ts";
 import type { Manifest } from "./write.ts";
 
@@ -89,16 +90,20 @@ export function readCopy(zip: Uint8Array): ReadCopy {
     return refuse(
       "The copy was made by a newer version of the program; bring this one up to date first.",
     );
-  const tables = new Map<TableName, readonly Row[]>();
+  const told = new Map<TableName, unknown[]>();
   for (const name of Object.keys(TABLES) as TableName[]) {
     if (!(name in (manifest.rows ?? {}))) continue;
-    const told = json(files, `tables/${name}.json`);
-    if (!Array.isArray(told) || told.length !== manifest.rows[name])
+    const rows = json(files, `tables/${name}.json`);
+    if (!Array.isArray(rows) || rows.length !== manifest.rows[name])
       return refuse(`tables/${name}.json does not hold the ${manifest.rows[name]} rows it should.`);
+    told.set(name, rows);
+  }
+  bringUpToDate(told, manifest.version);
+  const tables = new Map<TableName, readonly Row[]>();
+  for (const [name, rows] of told)
     tables.set(
       name,
-      told.map((row, i) => rowOf(name, row, i, files)),
+      rows.map((row, i) => rowOf(name, row, i, files)),
     );
-  }
   return { manifest, tables };
 }

@@ -62,6 +62,18 @@ it.each(Object.keys(answers).filter((path) => path.endsWith(".musicxml")))(
   },
 );
 
+it("has the minutes that stood with plans with their students", async () => {
+  const { items } = (await (await get("/api/students")).json()) as {
+    items: { name: string; minutesByWeekday: number[]; daysOff: string[] }[];
+  };
+  const minutes = Object.fromEntries(items.map((one) => [one.name, one.minutesByWeekday]));
+  expect(minutes).toMatchObject({
+    "Tobin Raske": [30, 30, 15, 30, 30, 40, 20],
+    "Ines Aldous": [15, 15, 15, 15, 15, 20, 10],
+    "Casimir Thole": [20, 20, 20, 20, 20, 20, 0],
+  });
+});
+
 it("takes a correction back that was made before", async () => {
   const [path] = Object.entries(answers).find(([, answer]) =>
     /Lanterns/.test((answer as { title?: string }).title ?? ""),

@@ -42,9 +42,19 @@ function validator(schema: TSchema): ValidateFunction {
   return validate;
 }
 
+/** Of a choice of objects the one whose fields are meant: most of what it must have is there. */
+function meant(schema: TSchema, value: unknown): TSchema {
+  const choice = (schema as { anyOf?: (TSchema & { required?: string[] })[] }).anyOf ?? [];
+  if (!choice.length || !choice.every(({ required }) => required)) return schema;
+  const has = (key: string) => typeof value === "object" && value !== null && key in value;
+  const share = ({ required }: { required?: string[] }) =>
+    required!.filter(has).length / required!.length;
+  return choice.reduce((best, one) => (share(one) > share(best) ? one : best));
+}
+
 /** @throws ProblemError 400 with a sentence that names the field */
 export function check(schema: TSchema, value: unknown, what: string): void {
-  const validate = validator(schema);
+  const validate = validator(meant(schema, value));
   if (validate(value)) return;
   const error = telling(validate.errors!);
   const field = fieldOf(error);

@@ -67,6 +67,7 @@ export async function answerPlan(
   plan: PlanRow,
   from: string,
   remedies: Remedies,
+  isShared: boolean,
 ) {
   const rows = await db
     .select()
@@ -86,7 +87,7 @@ export async function answerPlan(
     goalTempo: plan.goalTempo,
     readyBy: plan.readyBy,
     rule: plan.rule,
-    minutesByWeekday: plan.minutesByWeekday,
+    dates: plan.dates,
     sections: plan.sections,
     order: plan.order,
     raise: plan.raise,
@@ -97,7 +98,7 @@ export async function answerPlan(
     workMinutes: plan.workMinutes,
     availableMinutes: plan.availableMinutes,
     missingMinutes: plan.missingMinutes,
-    message: message(plan),
+    message: message(plan, isShared),
     remedies,
     days,
   };
@@ -108,9 +109,11 @@ const duration = (minutes: number): string =>
     ? `${minutes} min`
     : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ""}`;
 
-function message(plan: PlanRow): string {
+/** @param isShared whether other pieces take of the same minutes */
+function message(plan: PlanRow, isShared: boolean): string {
   const day = dayjs(plan.readyBy).format("D MMMM");
-  const time = `about ${duration(plan.workMinutes)} of work, ${duration(plan.availableMinutes)} until ${day}`;
+  const left = `${duration(plan.availableMinutes)}${isShared ? " left by other pieces" : ""}`;
+  const time = `about ${duration(plan.workMinutes)} of work, ${left} until ${day}`;
   if (plan.workMinutes === 0)
     return `Every step is earned; from now on the piece is kept ready until ${day}.`;
   return plan.feasible

@@ -1,14 +1,14 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import { barCount, earned, promotionRule, standing } from "@yarrow-ridge/core/practice";
 import { beatSign } from "@yarrow-ridge/core/score";
-import { and, asc, eq, gte, inArray, isNotNull, lte, or, sql } from "drizzle-orm";
+import { and, asc, eq, gte, inArray, isNotNull, isNull, lte, ne, or, sql } from "drizzle-orm";
 import { addDays, nextLesson, today } from "../clock.ts";
 import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
-import { markStale, upToDate } from "../plans/layout.ts";
+import { layOutStudents, markStale } from "../plans/layout.ts";
 import { promotionsIn, triesIn, type AttemptRow } from "../plans/log.ts";
 import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../plans/store.ts";
 import { newId, type Studio } from "../studio.ts";
@@ -107,15 +107,6 @@ export function practiceHandlers(studio: Studio): Made {
    * practised.
    */
   const cardsOn = async (date: string, studentId?: string) => {
-    const active = inForce(studentId);
-    const open = await db
-      .select({ plan: plans })
-      .from(plans)
-      .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
-      .innerJoin(students, eq(students.id, assignments.studentId))
-      .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
-      .where(active);
-    for (const { plan } of open) await upToDate(studio, plan);
     return db
       .select({
         card: cards,
@@ -130,11 +121,32 @@ export function practiceHandlers(studio: Studio): Made {
       .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
       .innerJoin(students, eq(students.id, assignments.studentId))
       .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
-      .where(and(active, eq(cards.date, date)))
+      .where(and(inForce(studentId), eq(cards.date, date)))
       .orderBy(asc(students.name), asc(pieces.title), asc(cards.position));
   };
 
+  /** Lays out anew what has moved on since it was last laid out. */
+  const refresh = async (studentId?: string) => {
+    const moved = await db
+      .selectDistinct({ id: students.id })
+      .from(plans)
+      .innerJoin(assignments, eq(assignments.id, plans.assignmentId))
+      .innerJoin(students, eq(students.id, assignments.studentId))
+      .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
+      .where(
+        and(
+          inForce(studentId),
+          or(plans.stale, isNull(plans.laidOutOn), ne(plans.laidOutOn, today(clock))),
+        ),
+      );
+    await layOutStudents(
+      studio,
+      moved.map(({ id }) => id),
+    );
+  };
+
   const due = async (date: string, studentId?: string) => {
+    await refresh(studentId);
     const rows = await cardsOn(date, studentId);
     const status = await statuses(
       db,

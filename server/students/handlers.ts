@@ -13,6 +13,7 @@ import { notFound, ProblemError } from "../http/problems.ts";
 import { unlessMoved } from "../http/was.ts";
 import { checkedRecord } from "../http/records.ts";
 import type { Handlers } from "../http/serve.ts";
+import { layAnew } from "../plans/layout.ts";
 import { like, newId, PAGE_SIZE, type Studio } from "../studio.ts";
 
 type Made = Pick<Handlers, "listStudents" | "addStudent" | "student" | "editStudent">;
@@ -141,6 +142,7 @@ export function studentHandlers(studio: Studio): Made {
           .update(students)
           .set({ ...rest, player: after, ...(name === undefined ? {} : { name: name.trim() }) })
           .where(eq(students.id, param("id")));
+      if (rest.minutesByWeekday || rest.daysOff) await layAnew(studio, param("id"));
       return answer(await find(param("id")));
     },
   };

@@ -1,5 +1,5 @@
 import type { Answer, AnnotationsAnswer, Body, OperationName } from "@yarrow-ridge/contract";
-import { afterTry, barCount, promotionRule } from "@yarrow-ridge/core/practice";
+import { afterTry, barCount, promotionRule, USUAL_MINUTES } from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { parseFraction, toNumber, toText, fromNumber } from "@yarrow-ridge/core/score";
 import { marksOf, withMarks } from "../api/marks.ts";
@@ -172,6 +172,8 @@ const withNew = (list: Students, { operation, body }: Request): Students => {
     notes: "",
     lessonWeekday: null,
     lessonTime: null,
+    minutesByWeekday: [...USUAL_MINUTES],
+    daysOff: [],
     player: {},
     reach: null,
     hand: null,

@@ -1,5 +1,5 @@
 import { Alert, Button, Checkbox, FormControlLabel, TextField } from "@mui/material";
-import type { Body, PlanAnswer } from "@yarrow-ridge/contract";
+import type { Body, PlanAnswer, StudentAnswer } from "@yarrow-ridge/contract";
 import {
   firstReading,
   handsFirst,
@@ -45,11 +45,16 @@ const DAYS = ["Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"];
 export function PlanForm({
   assignmentId,
   plan,
+  student,
+  others,
   sections,
   score,
   printedTempo,
 }: {
   assignmentId: string;
+  student: StudentAnswer;
+  /** Titles of the other pieces that share the student's minutes. */
+  others: readonly string[];
   plan: PlanAnswer | undefined;
   sections: readonly Section[];
   score: Score;
@@ -62,7 +67,7 @@ export function PlanForm({
     defaultValues: {
       goalTempo: String(plan?.goalTempo ?? printedTempo ?? 80),
       readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
-      minutes: (plan?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String),
+      minutes: student.minutesByWeekday.map(String),
       rule: plan?.rule ?? promotionRules[0]!.id,
       ...schoolsOf(plan ?? USUAL_SCHOOLS),
       sections: plan?.sections ?? [],
@@ -104,24 +109,24 @@ export function PlanForm({
     sections: fields.sections.length ? fields.sections : null,
   });
   // each is a plan of its own: what was laid out before rests beneath it
-  const plain = (wanted: Body<"addPlan">) => request("addPlan", {}, { ...wanted, id: newId() });
+  const plain = (id: string, wanted: Body<"addPlan">) => request("addPlan", {}, { ...wanted, id });
   const save = async (fields: Fields) => {
     setBusy(true);
     const before = plan && {
       assignmentId,
       goalTempo: plan.goalTempo,
       readyBy: plan.readyBy,
-      minutesByWeekday: plan.minutesByWeekday,
+      minutesByWeekday: student.minutesByWeekday,
       rule: plan.rule,
       ...schoolsOf(plan),
       sections: plan.sections,
     };
-    const made = plain(body(fields));
+    const id = newId();
     sessionStorage.removeItem(draft);
     await perform({
       label: "the plan",
-      redo: [made],
-      undo: [before ? plain(before) : request("removePlan", { id: made.body!.id! })],
+      redo: [plain(id, body(fields))],
+      undo: [before ? plain(newId(), before) : request("removePlan", { id })],
     });
     setBusy(false);
   };
@@ -162,7 +167,10 @@ export function PlanForm({
         />
       </div>
       <fieldset className="plan-minutes">
-        <legend className="soft">Minutes on each weekday</legend>
+        <legend className="soft">
+          {student.name.split(" ")[0]}’s minutes on each weekday
+          {others.length > 0 && `, shared with ${others.join(", ")}`}
+        </legend>
         {weekFrom(spoken).map((i) => (
           <TextField
             key={i}

@@ -21,15 +21,19 @@ export function PlanScreen() {
   const assignment = useAnswer("assignment", { id });
   const { ready, sections, error, again } = useDeskPiece(assignment.data?.pieceId);
   const ridge = useAnswer("ridge", { id });
+  const studentId = assignment.data?.studentId ?? "";
+  const student = useAnswer("student", { id: studentId }, undefined, studentId !== "");
+  const given = useAnswer("listAssignments", {}, { studentId }, studentId !== "");
   const none = assignment.data?.plan === null;
   const plan = useAnswer("currentPlan", { id }, undefined, assignment.data !== undefined && !none);
-  const problem = assignment.error ?? error ?? ridge.error;
+  const problem = assignment.error ?? error ?? ridge.error ?? student.error ?? given.error;
   if (problem) return <Trouble error={problem} again={again} />;
   if (plan.error) return <Trouble error={plan.error} again={() => void plan.refetch()} />;
-  if (!assignment.data || !ready || !ridge.data || (!plan.data && !none))
-    return <Waiting what="the plan" />;
+  const isHere = assignment.data && student.data && given.data;
+  if (!isHere || !ready || !ridge.data || (!plan.data && !none)) return <Waiting what="the plan" />;
   const made = none ? undefined : plan.data;
-  const { pieceTitle, studentName, studentId, pieceId, instrument } = assignment.data;
+  const { pieceTitle, studentName, pieceId, instrument } = assignment.data;
+  const others = given.data.items.filter((one) => one.id !== id && one.plan);
   const printed = ready.piece.tempo;
   return (
     <div className="plan">
@@ -63,9 +67,11 @@ export function PlanScreen() {
         </section>
         <section className="stack">
           <PlanForm
-            key={made?.id ?? "new"}
+            key={`${made?.id ?? "new"} ${student.data.minutesByWeekday.join(" ")}`}
             assignmentId={id}
             plan={made}
+            student={student.data}
+            others={others.map((one) => one.pieceTitle)}
             sections={sections}
             score={ready.score}
             printedTempo={printed}

@@ -1,5 +1,5 @@
 import { Button } from "@mui/material";
-import type { AssignmentAnswer } from "@yarrow-ridge/contract";
+import type { AssignmentAnswer, DueCardAnswer, PortfolioAnswer } from "@yarrow-ridge/contract";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAnswer, useScore } from "../answers/queries.ts";
@@ -12,6 +12,8 @@ import { Trouble } from "../shell/Trouble.tsx";
 import { dayAndMonth, timeText, WEEKDAYS } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Waiting } from "../shell/Waiting.tsx";
+import { Calendar } from "./Calendar.tsx";
+import { PracticeTime } from "./PracticeTime.tsx";
 import { StudentForm } from "./StudentForm.tsx";
 
 /** One student: the pieces in work, each with its ridge, and what is due today. */
@@ -22,6 +24,7 @@ export function StudentScreen() {
   const student = useAnswer("student", { id });
   const working = useAnswer("listAssignments", {}, { studentId: id }).data?.items ?? [];
   const due = useAnswer("dueCards", {}, { studentId: id }).data?.items ?? [];
+  const portfolio = useAnswer("portfolio", { id }).data;
   const [editing, setEditing] = useState(false);
   if (student.isError)
     return <Trouble error={student.error} again={() => void student.refetch()} />;
@@ -60,6 +63,7 @@ export function StudentScreen() {
             <span className="soft">
               {open.length} {open.length === 1 ? "card" : "cards"},{" "}
               {open.reduce((sum, card) => sum + card.minutes, 0)} min
+              {working.length > 1 && `: ${minutesByPiece(open)}`}
             </span>
           </span>
           <Button variant="contained" size="large" component={Link} to={`/practice/${open[0]!.id}`}>
@@ -67,44 +71,105 @@ export function StudentScreen() {
           </Button>
         </div>
       )}
-      {working.map((one) => (
-        <InWork key={one.id} assignment={one} />
-      ))}
-      {working.length === 0 && <p className="soft">No piece in work. Give one below.</p>}
-      <div className="row">
-        <FindOne
-          label="Give a piece"
-          from="listPieces"
-          without={working.map((one) => one.pieceId)}
-          onChoose={give}
-        />
+      <section className="stack" aria-label="Pieces">
+        <div className="student-pieces">
+          {working.map((one) => (
+            <InWork
+              key={one.id}
+              assignment={one}
+              minutes={minutesAhead(portfolio, one.id)}
+              missing={
+                portfolio?.plans.find((plan) => plan.assignmentId === one.id)?.missingMinutes
+              }
+            />
+          ))}
+        </div>
+        {working.length === 0 && <p className="soft">No piece in work. Give one below.</p>}
+        <div className="row">
+          <FindOne
+            label="Give a piece"
+            from="listPieces"
+            without={working.map((one) => one.pieceId)}
+            onChoose={give}
+          />
+        </div>
+      </section>
+      <div className="student-columns">
+        {portfolio && <Calendar portfolio={portfolio} student={student.data} />}
+        <PracticeTime student={student.data} />
       </div>
       {editing && <StudentForm student={student.data} onClose={() => setEditing(false)} />}
     </div>
   );
 }
 
-function InWork({ assignment }: { assignment: AssignmentAnswer }) {
+/** Such as “Lullaby of the Reeds 6, Rain on the Weir 16”. */
+function minutesByPiece(cards: readonly DueCardAnswer[]): string {
+  const found = new Map<string, number>();
+  for (const { pieceTitle, minutes } of cards)
+    found.set(pieceTitle, (found.get(pieceTitle) ?? 0) + minutes);
+  return [...found].map(([title, minutes]) => `${title} ${minutes}`).join(", ");
+}
+
+/** Minutes that lie ahead for a piece within a week. */
+const minutesAhead = (portfolio: PortfolioAnswer | undefined, assignmentId: string): number =>
+  (portfolio?.days ?? [])
+    .slice(0, 7)
+    .flatMap((day) => day.cards)
+    .filter((card) => card.assignmentId === assignmentId)
+    .reduce((sum, card) => sum + card.minutes, 0);
+
+function InWork({
+  assignment,
+  minutes,
+  missing,
+}: {
+  assignment: AssignmentAnswer;
+  minutes: number;
+  missing: number | undefined;
+}) {
   const ridge = useAnswer("ridge", { id: assignment.id }).data;
   const score = useScore(assignment.pieceId).data;
   const { plan } = assignment;
   const spoken = useSpoken();
   return (
-    <section className="card stack">
+    <section className="card stack in-work">
       <div className="row spread">
         <Link to={`/assignments/${assignment.id}`} className="roster-name">
           {assignment.pieceTitle}
         </Link>
-        <span className="soft">
-          {[
-            ridge?.stage,
-            plan && `ready by ${dayAndMonth(plan.readyBy, spoken)}`,
-            plan && !plan.feasible && "too little time",
-          ]
-            .filter(Boolean)
-            .join(" · ")}
-        </span>
+        <div className="row">
+          <Button variant="outlined" component={Link} to={`/assignments/${assignment.id}`}>
+            {plan ? "Plan and practice" : "Make a plan"}
+          </Button>
+          <Button component={Link} to={`/pieces/${assignment.pieceId}?for=${assignment.id}`}>
+            Score
+          </Button>
+          <Button
+            onClick={() =>
+              void editFields(
+                "editAssignment",
+                assignment.id,
+                { archived: false },
+                { archived: true },
+                `putting away ${assignment.pieceTitle}`,
+              )
+            }
+          >
+            Put away
+          </Button>
+        </div>
       </div>
+      <span className="soft">
+        {[
+          ridge?.stage,
+          plan && `ready by ${dayAndMonth(plan.readyBy, spoken)}`,
+          plan && minutes > 0 && `${minutes} min this week`,
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+        {missing ? <b className="goal-text"> · {missing} min too few</b> : null}
+      </span>
       {ridge && score && (
         <Ridge
           bars={score.bars}
@@ -112,31 +177,9 @@ function InWork({ assignment }: { assignment: AssignmentAnswer }) {
           goal={ridge.goalTempo ?? undefined}
           sections={[]}
           chosen={undefined}
-          height={56}
+          height={48}
         />
       )}
-      <div className="row">
-        <Button variant="outlined" component={Link} to={`/assignments/${assignment.id}`}>
-          {plan ? "Plan and practice" : "Make a plan"}
-        </Button>
-        <Button component={Link} to={`/pieces/${assignment.pieceId}?for=${assignment.id}`}>
-          Score
-        </Button>
-        <span className="grow" />
-        <Button
-          onClick={() =>
-            void editFields(
-              "editAssignment",
-              assignment.id,
-              { archived: false },
-              { archived: true },
-              `putting away ${assignment.pieceTitle}`,
-            )
-          }
-        >
-          Put away
-        </Button>
-      </div>
     </section>
   );
 }

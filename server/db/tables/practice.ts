@@ -1,5 +1,6 @@
 import { USUAL_INSTRUMENT, type InstrumentRecord } from "@yarrow-ridge/core/instruments";
 import {
+  USUAL_MINUTES,
   USUAL_SCHOOLS,
   type HandsFirst,
   type Ladder,
@@ -33,6 +34,13 @@ export const students = pgTable("students", {
   /** Monday is 0. */
   lessonWeekday: integer("lesson_weekday"),
   lessonTime: text("lesson_time"),
+  /** Practised on each weekday, Monday first, over all pieces. */
+  minutesByWeekday: jsonb("minutes_by_weekday")
+    .$type<number[]>()
+    .notNull()
+    .default([...USUAL_MINUTES]),
+  /** Dates on which nothing is practised. */
+  daysOff: jsonb("days_off").$type<string[]>().notNull().default([]),
   /** What is known of the hands and feet, by instrument: records of its own. */
   player: jsonb("player").$type<Record<string, InstrumentRecord>>().notNull().default({}),
   archived: archived(),
@@ -67,6 +75,13 @@ export interface ChosenSection {
   readonly to: PlaceText;
 }
 
+/** A day for which a piece is prepared. */
+export interface PlanDate {
+  /** ISO date. */
+  readonly date: string;
+  readonly kind: "lesson" | "exam" | "concert";
+}
+
 export const plans = pgTable(
   "plans",
   {
@@ -76,7 +91,8 @@ export const plans = pgTable(
       .references(() => assignments.id),
     goalTempo: doublePrecision("goal_tempo").notNull(),
     readyBy: text("ready_by").notNull(),
-    minutesByWeekday: jsonb("minutes_by_weekday").$type<number[]>().notNull(),
+    /** Other days that matter: lessons, exams, concerts before and after. */
+    dates: jsonb("dates").$type<PlanDate[]>().notNull().default([]),
     rule: text("rule").$type<PromotionRule["id"]>().notNull(),
     sections: jsonb("sections").$type<string[]>(),
     /** Those sections as they were last seen: what is removed later stays in the plan. */

@@ -1,0 +1,157 @@
+import { Type } from "@sinclair/typebox";
+import { handsFirst, ladders, orders, promotionRules, raises } from "@yarrow-ridge/core/practice";
+import { Id, IsoDate, Nullable, OneOf, OwnId } from "./common.ts";
+
+export const Rule = OneOf(...promotionRules.map(({ id }) => id));
+export const Result = OneOf("clean", "slip");
+export const Status = OneOf("open", "started", "done");
+
+export const Minutes = Type.Array(
+  Type.Integer({ minimum: 0, maximum: 600, description: "whole minutes, 0 to 600" }),
+  {
+    minItems: 7,
+    maxItems: 7,
+    description: "seven numbers, the minutes of each weekday, Monday first",
+  },
+);
+export const DaysOff = Type.Array(IsoDate, {
+  maxItems: 400,
+  description: "up to 400 dates without practice",
+});
+const PlanDate = Type.Object({ date: IsoDate, kind: OneOf("lesson", "exam", "concert") });
+
+/** The schools are those of the core's lists: what is added there is known here. */
+const Schools = {
+  order: OneOf(...orders.map(({ id }) => id)),
+  raise: OneOf(...raises.map(({ id }) => id)),
+  hands: OneOf(...handsFirst.map(({ id }) => id)),
+  ladder: OneOf(...ladders.map(({ id }) => id)),
+};
+const how = {
+  rule: Type.Optional(Rule),
+  order: Type.Optional(Schools.order),
+  raise: Type.Optional(Schools.raise),
+  hands: Type.Optional(Schools.hands),
+  ladder: Type.Optional(Schools.ladder),
+  sections: Type.Optional(
+    Nullable(
+      Type.Array(Id, { maxItems: 500, description: "section ids; none means the whole piece" }),
+    ),
+  ),
+};
+const GoalTempo = Type.Number({
+  minimum: 10,
+  maximum: 400,
+  description: "performance tempo, 10 to 400 beats a minute",
+});
+const Dates = Type.Array(PlanDate, {
+  maxItems: 40,
+  description: "up to forty days such as {date, kind}: lesson, exam or concert",
+});
+export const PlanNew = Type.Object({
+  id: OwnId,
+  assignmentId: Id,
+  goalTempo: GoalTempo,
+  readyBy: IsoDate,
+  dates: Type.Optional(Dates),
+  minutesByWeekday: Type.Optional(Minutes),
+  ...how,
+});
+/** Plans of several of a student's pieces at once. */
+export const PlansNew = Type.Object({
+  studentId: Id,
+  pieces: Type.Array(
+    Type.Object({ id: OwnId, assignmentId: Id, goalTempo: GoalTempo, dates: Dates, ...how }),
+    { minItems: 1, maxItems: 40, description: "one to forty pieces" },
+  ),
+  minutesByWeekday: Type.Optional(Minutes),
+  daysOff: Type.Optional(DaysOff),
+});
+const Remedies = Type.Object(
+  {
+    minutes: Type.Optional(Type.Integer({ description: "more on each day of practice" })),
+    readyBy: Type.Optional(Type.String({ description: "the first day that fits" })),
+    rule: Type.Optional(Rule),
+  },
+  { description: "what would make a plan fit that does not, each alone" },
+);
+export const Card = Type.Object({
+  id: Id,
+  date: Type.String(),
+  from: Type.Integer(),
+  to: Type.Integer(),
+  hands: Type.String(),
+  tempo: Type.Number(),
+  minutes: Type.Integer(),
+  kind: OneOf("cell", "four", "eight", "sixteen", "section", "join", "piece", "keeping"),
+  played: Nullable(
+    Type.Array(Type.Integer(), {
+      description: "bar indexes as they are played, where not from the first to the last once",
+    }),
+  ),
+  beat: Type.String({ description: "what the tempo counts, as a note sign" }),
+  section: Type.String(),
+  why: Type.String(),
+  bars: Type.String(),
+  status: Status,
+});
+export const Plan = Type.Object({
+  id: Id,
+  assignmentId: Id,
+  goalTempo: Type.Number(),
+  readyBy: Type.String(),
+  rule: Rule,
+  dates: Type.Array(PlanDate),
+  minutesByWeekday: Type.Array(Type.Integer(), {
+    description: "the student's, over all pieces",
+  }),
+  ...Schools,
+  sections: Nullable(Type.Array(Id)),
+  steps: Type.Array(
+    Type.Number({ description: "the tempo steps from first reading to performance tempo" }),
+  ),
+  feasible: Type.Boolean(),
+  workMinutes: Type.Integer(),
+  availableMinutes: Type.Integer(),
+  missingMinutes: Type.Integer(),
+  message: Type.String(),
+  remedies: Remedies,
+  days: Type.Array(Type.Object({ date: Type.String(), cards: Type.Array(Card) })),
+});
+
+const DatedCard = Type.Intersect([
+  Card,
+  Type.Object({ assignmentId: Id, pieceTitle: Type.String(), instrument: Type.String() }),
+]);
+/** All a student works on: what each piece needs, and each day with its cards. */
+export const Portfolio = Type.Object({
+  studentId: Id,
+  today: Type.String(),
+  minutesByWeekday: Type.Array(Type.Integer()),
+  daysOff: Type.Array(Type.String()),
+  feasible: Type.Boolean(),
+  shortfallMinutes: Type.Integer({ description: "work that does not fit, over all pieces" }),
+  plans: Type.Array(
+    Type.Object({
+      id: Id,
+      assignmentId: Id,
+      pieceTitle: Type.String(),
+      goalTempo: Type.Number(),
+      readyBy: Type.String(),
+      dates: Type.Array(PlanDate),
+      feasible: Type.Boolean(),
+      workMinutes: Type.Integer(),
+      availableMinutes: Type.Integer(),
+      missingMinutes: Type.Integer(),
+      remedies: Remedies,
+    }),
+    { description: "the nearest day first" },
+  ),
+  days: Type.Array(
+    Type.Object({
+      date: Type.String(),
+      minutes: Type.Integer({ description: "what there is to practise in" }),
+      cards: Type.Array(DatedCard),
+    }),
+  ),
+});

@@ -1,0 +1,87 @@
+import { and, asc, eq, gte, inArray } from "drizzle-orm";
+import { addDays, today } from "../clock.ts";
+import { cards, pieces, students } from "../db/schema.ts";
+import { notFound } from "../http/problems.ts";
+import { knownPiece } from "../pieces/store.ts";
+import type { Studio } from "../studio.ts";
+import { daysFrom, openPlans } from "./laying.ts";
+import { upToDate } from "./layout.ts";
+import { remediesOf } from "./remedies.ts";
+import { answerCard, statuses } from "./store.ts";
+
+/** Days of which is told what there is to practise in, though no card lies on them. */
+const WEEKS = 28;
+
+/** All a student works on, and each day with its cards. */
+export async function portfolioOf(studio: Studio, studentId: string) {
+  const { db, clock } = studio;
+  const [student] = await db.select().from(students).where(eq(students.id, studentId));
+  if (!student) throw notFound("student");
+  const date = today(clock);
+  const [any] = await openPlans(db, studentId);
+  // one brings all of them up to date
+  if (any) await upToDate(studio, any.plan);
+  const open = await openPlans(db, studentId);
+  const of = new Map(open.map((one) => [one.plan.id, one]));
+  const titles = await titlesOf(studio, [...new Set(open.map(({ pieceId }) => pieceId))]);
+  const rows = of.size
+    ? await db
+        .select()
+        .from(cards)
+        .where(and(inArray(cards.planId, [...of.keys()]), gte(cards.date, date)))
+        .orderBy(asc(cards.date), asc(cards.planId), asc(cards.position))
+    : [];
+  const status = await statuses(db, rows);
+  const byDay = new Map<string, typeof rows>();
+  for (const row of rows) byDay.set(row.date, [...(byDay.get(row.date) ?? []), row]);
+  const last = rows.at(-1)?.date ?? date;
+  const days = [];
+  for (let on = date; on <= last || on < addDays(date, WEEKS); on = addDays(on, 1)) {
+    const found = [];
+    for (const row of byDay.get(on) ?? []) {
+      const { plan, pieceId, kind } = of.get(row.planId)!;
+      const { score } = await knownPiece(studio, pieceId);
+      found.push({
+        ...answerCard(score, row, status.get(row.id)!),
+        assignmentId: plan.assignmentId,
+        pieceTitle: titles.get(pieceId)!,
+        instrument: kind,
+      });
+    }
+    days.push({ ...daysFrom(student, on, 1)[0]!, cards: found });
+  }
+  const plans = [];
+  for (const { plan, pieceId } of open)
+    plans.push({
+      id: plan.id,
+      assignmentId: plan.assignmentId,
+      pieceTitle: titles.get(pieceId)!,
+      goalTempo: plan.goalTempo,
+      readyBy: plan.readyBy,
+      dates: plan.dates,
+      feasible: plan.feasible,
+      workMinutes: plan.workMinutes,
+      availableMinutes: plan.availableMinutes,
+      missingMinutes: plan.missingMinutes,
+      remedies: await remediesOf(studio, plan),
+    });
+  return {
+    studentId,
+    today: date,
+    minutesByWeekday: student.minutesByWeekday,
+    daysOff: student.daysOff,
+    feasible: plans.every((one) => one.feasible),
+    shortfallMinutes: plans.reduce((sum, one) => sum + one.missingMinutes, 0),
+    plans,
+    days,
+  };
+}
+
+async function titlesOf({ db }: Studio, ids: readonly string[]): Promise<Map<string, string>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({ id: pieces.id, title: pieces.title })
+    .from(pieces)
+    .where(inArray(pieces.id, [...ids]));
+  return new Map(rows.map(({ id, title }) => [id, title]));
+}

@@ -1,0 +1,38 @@
+import { remedies, type Remedies } from "@yarrow-ridge/core/practice";
+import { eq } from "drizzle-orm";
+import { addDays, today } from "../clock.ts";
+import { plans } from "../db/schema.ts";
+import type { Studio } from "../studio.ts";
+import { daysFrom, daysUntil, layingOf } from "./laying.ts";
+import { practisingOf, togetherWith } from "./layout.ts";
+import type { PlanRow } from "./store.ts";
+
+/** So many days after the last one known are looked at for one that fits. */
+const LATER = 400;
+
+/**
+ * What would make a plan fit that does not: worked out when somebody looks at the plan, and kept
+ * until it is laid out anew.
+ */
+export async function remediesOf(studio: Studio, plan: PlanRow): Promise<Remedies> {
+  if (plan.feasible || plan.superseded) return {};
+  if (plan.remedies) return plan.remedies;
+  const all = await togetherWith(studio.db, plan);
+  const practising = await practisingOf(studio.db, all[0]!.studentId);
+  const pieces = [];
+  for (const open of all) pieces.push((await layingOf(studio, open, practising)).piece);
+  const days = daysUntil(
+    practising,
+    today(studio.clock),
+    all.map((open) => open.plan.readyBy),
+  );
+  const at = all.findIndex((open) => open.plan.id === plan.id);
+  const found = remedies(
+    pieces,
+    at,
+    days,
+    daysFrom(practising, addDays(days.at(-1)!.date, 1), LATER),
+  );
+  await studio.db.update(plans).set({ remedies: found }).where(eq(plans.id, plan.id));
+  return found;
+}

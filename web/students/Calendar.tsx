@@ -1,0 +1,158 @@
+import { Button } from "@mui/material";
+import type { PortfolioAnswer, StudentAnswer } from "@yarrow-ridge/contract";
+import dayjs from "dayjs";
+import { useRef, useState, type KeyboardEvent } from "react";
+import { dayAndMonth, weekdayOf, weekFrom, WEEKDAYS, withWeekday } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
+import { editPractising } from "./PracticeTime.tsx";
+
+type Day = PortfolioAnswer["days"][number];
+
+/** Weeks shown until more are asked for. */
+const WEEKS = 4;
+
+/** The days ahead over all pieces: what is practised, what is to be ready, what is free. */
+export function Calendar({
+  portfolio,
+  student,
+}: {
+  portfolio: PortfolioAnswer;
+  student: StudentAnswer;
+}) {
+  const spoken = useSpoken();
+  const [all, setAll] = useState(false);
+  const week = weekFrom(spoken);
+  const first = week.indexOf(weekdayOf(portfolio.today));
+  const cells: (Day | undefined)[] = [...Array<undefined>(first), ...portfolio.days];
+  const [at, setAt] = useState(0);
+  const grid = useRef<HTMLTableSectionElement>(null);
+  // one stop for the Tab key; arrows go from day to day
+  const go = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    const days = grid.current!.querySelectorAll("button");
+    const next = Math.min(days.length - 1, Math.max(0, at + by));
+    setAt(next);
+    days[next]!.focus();
+  };
+  const weeks = Array.from({ length: Math.ceil(cells.length / 7) }, (_, i) =>
+    Array.from({ length: 7 }, (__, day) => cells[i * 7 + day]),
+  );
+  return (
+    <section className="stack" aria-labelledby="days-ahead">
+      <div className="row spread">
+        <h2 id="days-ahead">Days ahead</h2>
+        <span className="soft small">A day off: choose it, and what it had moves on.</span>
+      </div>
+      <table className="calendar">
+        <thead>
+          <tr>
+            {week.map((day) => (
+              <th key={day} scope="col" abbr={WEEKDAYS[day]}>
+                {WEEKDAYS[day]!.slice(0, 2)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody ref={grid} onKeyDown={go}>
+          {(all ? weeks : weeks.slice(0, WEEKS)).map((days, i) => (
+            <tr key={i}>
+              {days.map((day, column) => (
+                <td key={column}>
+                  {day && (
+                    <Cell
+                      day={day}
+                      portfolio={portfolio}
+                      student={student}
+                      tabIndex={i * 7 + column - first === at ? 0 : -1}
+                      onFocus={() => setAt(i * 7 + column - first)}
+                    />
+                  )}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {weeks.length > WEEKS && (
+        <Button onClick={() => setAll(!all)} sx={{ alignSelf: "start" }}>
+          {all ? "Only four weeks" : `All ${weeks.length} weeks`}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** Minutes of a day by piece. */
+function byPiece(day: Day): [title: string, minutes: number][] {
+  const found = new Map<string, number>();
+  for (const { pieceTitle, minutes } of day.cards)
+    found.set(pieceTitle, (found.get(pieceTitle) ?? 0) + minutes);
+  return [...found];
+}
+
+function Cell({
+  day: { date, minutes, cards },
+  portfolio: { plans, today },
+  student,
+  tabIndex,
+  onFocus,
+}: {
+  day: Day;
+  portfolio: PortfolioAnswer;
+  student: StudentAnswer;
+  tabIndex: number;
+  onFocus: () => void;
+}) {
+  const spoken = useSpoken();
+  const isOff = student.daysOff.includes(date);
+  const pieces = byPiece({ date, minutes, cards });
+  const used = pieces.reduce((sum, [, one]) => sum + one, 0);
+  const ready = plans.flatMap((plan) => [
+    ...(plan.readyBy === date ? [`ready: ${plan.pieceTitle}`] : []),
+    ...plan.dates
+      .filter((one) => one.date === date && date !== plan.readyBy)
+      .map((one) => `${one.kind}: ${plan.pieceTitle}`),
+  ]);
+  const told = [
+    withWeekday(date, spoken),
+    isOff ? "a day off" : `${used} of ${minutes} min`,
+    ...pieces.map(([title, one]) => `${title} ${one} min`),
+    ...ready,
+  ].join(", ");
+  const toggle = () =>
+    void editPractising(student, {
+      daysOff: isOff
+        ? student.daysOff.filter((one) => one !== date)
+        : [...student.daysOff, date].sort(),
+    });
+  const number = dayjs(date).date();
+  return (
+    <button
+      type="button"
+      className={`calendar-day${date === today ? " today" : ""}${isOff ? " off" : ""}`}
+      aria-label={`${told}. ${isOff ? "Practise on it again" : "Make it a day off"}`}
+      aria-pressed={isOff}
+      tabIndex={tabIndex}
+      onFocus={onFocus}
+      onClick={toggle}
+    >
+      <span className="calendar-head">
+        <b>{number === 1 || date === today ? dayAndMonth(date, spoken, true) : number}</b>
+        <span className="soft">{isOff ? "off" : minutes > 0 ? `${used} min` : ""}</span>
+      </span>
+      {ready.map((one) => (
+        <span key={one} className="calendar-line goal-text">
+          {one}
+        </span>
+      ))}
+      {!isOff &&
+        pieces.map(([title, one]) => (
+          <span key={title} className="calendar-line soft">
+            {one} {title}
+          </span>
+        ))}
+    </button>
+  );
+}
