@@ -40,8 +40,8 @@ export function longestChain(loads: readonly Load[]): number {
 }
 
 /**
- * Adds cards of a day. First what may be done by rule: forerunners done on an earlier day, two steps a
- * unit; minutes that are left then go on with the same, so that none is lost.
+ * Adds cards of a day. First what may be done by rule: forerunners done on an earlier day, two
+ * steps a unit; minutes that are left then go on with the same, so that none is lost.
  *
  * @returns minutes nothing can be done in
  */

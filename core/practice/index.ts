@@ -33,7 +33,15 @@ export { unitKey, type Unit } from "./unit.ts";
 export { cover, unitsOf } from "./units.ts";
 export { type How } from "./sectionUnits.ts";
 export { barCount, cleanShares, stepMinutes, trySeconds, USUAL_CLEAN } from "./workload.ts";
-export { earned, ridge, stageOf, type Promotion, type RidgeBar, type Stage } from "./progress.ts";
+export {
+  earned,
+  earnedOn,
+  ridge,
+  stageOf,
+  type Promotion,
+  type RidgeBar,
+  type Stage,
+} from "./progress.ts";
 export { type DayToFill, type PlannedCard, type PlannedDay } from "./card.ts";
 export {
   layOut,
@@ -43,5 +51,6 @@ export {
   type ScheduleInput,
 } from "./schedule.ts";
 export { USUAL_MINUTES } from "./share.ts";
+export { type Visit } from "./forgetting.ts";
 export { afterTry, standing, type Standing, type Try } from "./standing.ts";
 export { remedies, type Remedies } from "./remedies.ts";

@@ -1,11 +1,18 @@
 import type { DayToFill, PlannedCard } from "./card.ts";
+import { dayNumber, visited, type Memory } from "./forgetting.ts";
 import type { Unit } from "./unit.ts";
 
-/**
- * Minutes a day for a piece that is finished: one run-through and one section. Common practice, no
- * source.
- */
-export const KEEPING = 10;
+/** Minutes for a run-through, and for a section, of what is learnt. Common practice, no source. */
+export const KEEPING = 5;
+
+/** What is remembered of each unit, by key; it goes along with the days. */
+export type Memories = Map<string, Memory>;
+
+/** Something to be visited again. Tempo in beats a minute. */
+export interface Due {
+  readonly unit: Unit;
+  readonly tempo: number;
+}
 
 /** What is kept of a piece. */
 interface Kept {
@@ -14,19 +21,6 @@ interface Kept {
   readonly goal: number;
   /** Highest tempo earned on each unit. */
   readonly earned: ReadonlyMap<string, number>;
-}
-
-/**
- * Days since 1970-01-01 of an ISO date: what comes in turn goes on though it is laid out anew. The
- * year begins with March, so that leap days come last (Gregorian calendar: 146,097 days in 400
- * years).
- */
-function dayNumber(date: string): number {
-  const [year, month, day] = date.split("-").map(Number) as [number, number, number];
-  const y = month > 2 ? year : year - 1;
-  const ofYear = Math.floor((153 * ((month + 9) % 12) + 2) / 5) + day - 1;
-  const leaps = Math.floor(y / 4) - Math.floor(y / 100) + Math.floor(y / 400);
-  return 365 * y + leaps + ofYear - 719_468;
 }
 
 /** Whether another unit holds all its bars; of two on the same bars the later is the whole one. */
@@ -39,38 +33,54 @@ const liesIn = (unit: Unit, all: readonly Unit[]): boolean =>
       (other.from < unit.from || other.to > unit.to || i > all.indexOf(unit)),
   );
 
-/**
- * Once all is learnt, or the day is past: a run-through and one part in turn, each at the tempo
- * it stands at, so that the piece is not forgotten.
- */
-export function keep(
-  { units, goal, earned }: Kept,
-  { date, minutes }: DayToFill,
-  isLearnt: boolean,
-): PlannedCard[] {
-  if (minutes <= 0) return [];
-  const tempoOf = (unit: Unit) => (isLearnt ? goal : (earned.get(unit.key) ?? 0));
+/** Its sections and the whole, or the largest parts of what was only begun. */
+function keptOf(units: readonly Unit[], tempoOf: (unit: Unit) => number): Unit[] {
   const reached = units.filter((unit) => tempoOf(unit) > 0);
-  // of what was only begun, the largest parts that stand
-  const kept = reached.filter(
+  return reached.filter(
     (unit) => unit.kind === "piece" || unit.kind === "section" || !liesIn(unit, reached),
   );
+}
+
+/** A run-through, and the one section that has waited longest, of what is due on a day. */
+export function dueOn(
+  { units, goal, earned }: Kept,
+  memory: Memories,
+  date: string,
+  isLearnt: boolean,
+): Due[] {
+  const today = dayNumber(date);
+  const tempoOf = (unit: Unit) => (isLearnt ? goal : (earned.get(unit.key) ?? 0));
+  const kept = keptOf(units, tempoOf);
   const whole =
     kept.find((unit) => unit.kind === "piece") ?? kept.findLast((unit) => unit.kind === "section");
-  const parts = kept.filter((unit) => unit.kind !== "piece" && unit !== whole);
-  const turn = parts[dayNumber(date) % Math.max(1, parts.length)];
-  const budget = Math.min(minutes, KEEPING);
-  return [whole, budget > 1 ? turn : undefined]
+  // of what nobody knows when it was visited it is high time
+  const dueAt = (unit: Unit) => memory.get(unit.key)?.due ?? 0;
+  const parts = kept
+    .filter((unit) => unit !== whole && unit.kind !== "piece" && dueAt(unit) <= today)
+    .sort((a, b) => dueAt(a) - dueAt(b));
+  return [whole && dueAt(whole) <= today ? whole : undefined, parts[0]]
     .filter((unit) => unit !== undefined)
-    .map((unit, _, all): PlannedCard => ({
-      unit: unit.key,
-      from: unit.from,
-      to: unit.to,
-      hands: unit.hands,
-      tempo: tempoOf(unit),
-      kind: "keeping",
-      section: unit.section,
-      minutes: Math.max(1, Math.floor(budget / all.length)),
-      why: "Learnt: kept ready by a run-through and one section in turn.",
-    }));
+    .map((unit) => ({ unit, tempo: tempoOf(unit) }));
+}
+
+/** Cards that keep what is learnt, and what is remembered once they are played. */
+export function keep(
+  due: readonly Due[],
+  { date, minutes }: DayToFill,
+  memory: Memories,
+): PlannedCard[] {
+  const played = minutes > 1 ? due : due.slice(0, 1);
+  for (const { unit } of played)
+    memory.set(unit.key, visited(memory.get(unit.key), dayNumber(date), 0));
+  return played.map(({ unit, tempo }): PlannedCard => ({
+    unit: unit.key,
+    from: unit.from,
+    to: unit.to,
+    hands: unit.hands,
+    tempo,
+    kind: "keeping",
+    section: unit.section,
+    minutes: Math.max(1, Math.floor(minutes / played.length)),
+    why: "Learnt: visited again before it fades, after ever longer gaps while it comes clean.",
+  }));
 }

@@ -23,16 +23,41 @@ export function earned(
   promotions: readonly Promotion[],
   lines: readonly Line[] = [],
 ): Map<string, number> {
+  const holding = holders(units, promotions, lines);
+  return new Map(
+    [...holding].map(([key, all]) => [key, Math.max(0, ...all.map((one) => one.tempo))]),
+  );
+}
+
+/** The day on which each unit first came to the tempo it has, by unit key. */
+export function earnedOn(
+  units: readonly Pick<Unit, "key" | "from" | "to" | "hands">[],
+  promotions: readonly (Promotion & { readonly day: string })[],
+  lines: readonly Line[] = [],
+): Map<string, string> {
+  const found = new Map<string, string>();
+  for (const [key, all] of holders(units, promotions, lines)) {
+    const highest = Math.max(...all.map((one) => one.tempo));
+    const first = all.find((one) => one.tempo === highest);
+    if (first) found.set(key, first.day);
+  }
+  return found;
+}
+
+/** What was earned on stretches and lines that hold each unit, by unit key, in order. */
+function holders<P extends Promotion>(
+  units: readonly Pick<Unit, "key" | "from" | "to" | "hands">[],
+  promotions: readonly P[],
+  lines: readonly Line[],
+): Map<string, P[]> {
   const lineOf = (id: string): Line => lines.find((line) => line.id === id) ?? limbLine(id);
   const holds = (whole: string, part: string) =>
     whole === TOGETHER || covers(lineOf(whole), lineOf(part));
   return new Map(
-    units.map(({ key, from, to, hands }) => {
-      const holding = promotions.filter(
-        (one) => one.from <= from && one.to >= to && holds(one.hands, hands),
-      );
-      return [key, Math.max(0, ...holding.map((one) => one.tempo))];
-    }),
+    units.map(({ key, from, to, hands }) => [
+      key,
+      promotions.filter((one) => one.from <= from && one.to >= to && holds(one.hands, hands)),
+    ]),
   );
 }
 

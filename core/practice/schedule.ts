@@ -1,7 +1,8 @@
 import type { Score } from "../score/index.ts";
 import type { DayToFill, PlannedCard, PlannedDay } from "./card.ts";
 import { fillDay, longestChain, total, type Load } from "./fillDay.ts";
-import { keep, KEEPING } from "./keep.ts";
+import { memoryOf, type Visit } from "./forgetting.ts";
+import { dueOn, keep, KEEPING, type Due, type Memories } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
 import { fairShares, LONGEST_WAIT, SHORT, wholeShares, type Claim } from "./share.ts";
 import type { Unit } from "./unit.ts";
@@ -35,6 +36,8 @@ export interface PieceToLay {
   readonly readyBy?: string;
   /** Days of practice since it was last practised. */
   readonly waited?: number;
+  /** Visits of what is learnt, by unit, from the day it was learnt on. */
+  readonly visits?: ReadonlyMap<string, readonly Visit[]>;
 }
 
 export interface ScheduleInput extends PieceToLay {
@@ -49,6 +52,7 @@ interface Laying {
   readonly byKey: ReadonlyMap<string, Load>;
   readonly workMinutes: number;
   readonly days: PlannedDay[];
+  readonly memory: Memories;
   isBegun: boolean;
   owed: number;
   waited: number;
@@ -130,6 +134,12 @@ function begin(piece: PieceToLay): Laying {
     byKey: new Map(loads.map((load) => [load.unit.key, load])),
     workMinutes: Math.ceil(total(loads)),
     days: [],
+    memory: new Map(
+      [...(piece.visits ?? [])].flatMap(([key, visits]) => {
+        const memory = memoryOf(visits);
+        return memory ? [[key, memory] as const] : [];
+      }),
+    ),
     isBegun: [...piece.earned.values()].some((tempo) => tempo > 0),
     owed: 0,
     waited: piece.waited ?? 0,
@@ -148,8 +158,12 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   const today = new Map(all.map((one) => [one, standing(one)]));
   const isOpen = (one: Laying) => !today.get(one)!.isAfter && today.get(one)!.left > 0;
   const learning = day.minutes > 0 ? atOnce(all.filter(isOpen), today) : [];
-  const kept = all.filter((one) => !isOpen(one) && hasLearnt(one));
-  const toKeep = minutesToKeep(kept, day.minutes, learning.length > 0, today);
+  const due = new Map<Laying, Due[]>();
+  for (const one of all)
+    if (!isOpen(one))
+      due.set(one, dueOn(one.piece, one.memory, day.date, today.get(one)!.left === 0));
+  const kept = all.filter((one) => due.get(one)?.length);
+  const toKeep = minutesToKeep(kept, due, day.minutes, learning.length > 0, today);
   const forKeeping = sum([...toKeep.values()]);
   const toLearn = minutesToLearn(learning, day.minutes - forKeeping, today);
 
@@ -164,7 +178,7 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   const used = new Map<Laying, number>();
   for (const one of all) {
     const made = toKeep.has(one)
-      ? keep(one.piece, { ...day, minutes: toKeep.get(one)! }, today.get(one)!.left === 0)
+      ? keep(due.get(one)!, { ...day, minutes: toKeep.get(one)! }, one.memory)
       : [...cards.get(one)!.values()];
     one.days.push({ date: day.date, cards: made });
     used.set(one, sum(made.map((card) => card.minutes)));
@@ -177,10 +191,6 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
 }
 
 const sum = (all: readonly number[]): number => all.reduce((found, one) => found + one, 0);
-
-const hasLearnt = ({ piece, loads }: Laying): boolean =>
-  (piece.units.length > 0 && total(loads) === 0) ||
-  [...piece.earned.values()].some((tempo) => tempo > 0);
 
 /** Some of what comes first has not been played at all. */
 const isInFirstReading = ({ loads }: Laying): boolean =>
@@ -202,6 +212,7 @@ const owing = (one: Laying, share: number, { isFirst, waited }: Today): number =
 
 function minutesToKeep(
   kept: readonly Laying[],
+  due: ReadonlyMap<Laying, readonly Due[]>,
   minutes: number,
   isLearning: boolean,
   today: ReadonlyMap<Laying, Today>,
@@ -210,8 +221,9 @@ function minutesToKeep(
   let rest = minutes;
   for (const one of [...kept].sort((a, b) => b.waited - a.waited)) {
     one.owed = owing(one, (minutes * KEPT_SHARE) / kept.length, today.get(one)!);
-    const wanted = isLearning ? (one.owed < SHORT ? 0 : Math.floor(one.owed)) : KEEPING;
-    const given = Math.min(rest, KEEPING, wanted);
+    const most = KEEPING * due.get(one)!.length;
+    const wanted = isLearning ? (one.owed < SHORT ? 0 : Math.floor(one.owed)) : most;
+    const given = Math.min(rest, most, wanted);
     if (given <= 0) continue;
     found.set(one, given);
     one.owed = isLearning ? one.owed - given : 0;

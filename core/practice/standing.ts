@@ -41,9 +41,27 @@ function tooMany(step: number, log: readonly Try[]): number | undefined {
   return found;
 }
 
+/** Slips in one visit after which what was learnt counts as lost. Common practice, no source. */
+const LOST = 2;
+
+/** Index of the try by which the last step was lost again, on a later day than it was earned. */
+function lost(last: number, log: readonly Try[]): number | undefined {
+  const earned = log.findLastIndex((one) => one.promoted && one.tempo >= last);
+  if (earned < 0) return undefined;
+  let [slips, day] = [0, ""];
+  for (let i = earned + 1; i < log.length; i++) {
+    const one = log[i]!;
+    if (one.tempo !== last || one.day === log[earned]!.day) continue;
+    if (one.day !== day) [day, slips] = [one.day, 0];
+    if (one.result === "slip" && ++slips === LOST) return i;
+  }
+  return undefined;
+}
+
 /**
  * Where the log of a unit leaves its tempo steps: the plan and the practice room both ask here.
- * Eight slips in a visit send it back one step, which is earned again before the other.
+ * Eight slips in a visit send it back one step, which is earned again before the other; two slips
+ * in a later visit of what was learnt take its last step away until it is earned again.
  *
  * @param steps rising, beats a minute
  * @param rule by which a step is earned
@@ -58,8 +76,10 @@ export function standing<T extends Try>(
   bars: number,
   known = 0,
 ): Standing<T> {
-  const secure = Math.max(known, ...log.filter((one) => one.promoted).map((one) => one.tempo));
   const last = steps.at(-1)!;
+  const reached = Math.max(known, ...log.filter((one) => one.promoted).map((one) => one.tempo));
+  const lostAt = reached >= last ? lost(last, log) : undefined;
+  const secure = lostAt === undefined ? reached : (steps.at(-2) ?? 0);
   const step = steps.find((tempo) => tempo > secure) ?? last;
   const isFinished = secure >= last;
   const back = isFinished ? undefined : tooMany(step, log);
@@ -71,7 +91,7 @@ export function standing<T extends Try>(
   const isBack = back !== undefined && lower !== undefined && again < 0;
   const since = isFinished
     ? log.findLastIndex((one) => one.promoted)
-    : Math.max(again, isBack || lower === undefined ? (back ?? -1) : -1);
+    : Math.max(again, lostAt ?? -1, isBack || lower === undefined ? (back ?? -1) : -1);
   const played = isBack ? lower : step;
   const tries = log.filter((one, i) => one.tempo === played && i > since);
   const missing = promotionRule(rule).missing(

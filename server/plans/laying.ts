@@ -23,7 +23,7 @@ import { formOf } from "../pieces/form.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { chosenIn } from "./chosen.ts";
-import { reached, resultsIn, type AttemptRow } from "./log.ts";
+import { reached, resultsIn, visitsIn, type AttemptRow } from "./log.ts";
 import type { PlanRow } from "./store.ts";
 
 /** Plans reach at most this far ahead, in days. */
@@ -86,13 +86,15 @@ export async function layingOf(studio: Studio, open: Open, practising: Practisin
     .from(attempts)
     .where(eq(attempts.assignmentId, plan.assignmentId))
     .orderBy(asc(attempts.position));
+  const tempos = reached(units, log, plan.rule, lines);
   const piece: PieceToLay = {
     score,
     units,
     rule: promotionRule(plan.rule),
     goal: plan.goalTempo,
     clean: cleanShares(resultsIn(log)).of,
-    earned: reached(units, log, plan.rule, lines),
+    earned: tempos,
+    visits: visitsIn(units, log, tempos, lines),
     readyBy: plan.readyBy,
     waited: waited(practising, lastOn(plan, log), today(clock)),
   };

@@ -1,10 +1,12 @@
 import {
   barCount,
   earned,
+  earnedOn,
   standing,
   type Promotion,
   type Result,
   type Unit,
+  type Visit,
 } from "@yarrow-ridge/core/practice";
 import type { Line } from "@yarrow-ridge/core/score";
 import { localDate } from "../clock.ts";
@@ -51,6 +53,30 @@ export function reached(
       const at = standing(unit.steps, own, rule, barCount(unit), known.get(unit.key));
       const before = unit.steps[unit.steps.indexOf(at.step) - 1] ?? 0;
       return [unit.key, at.sentBack === undefined ? at.secure : before];
+    }),
+  );
+}
+
+/** Visits of what was learnt: the day it was, and those after on which it was played at tempo. */
+export function visitsIn(
+  units: readonly Unit[],
+  log: readonly AttemptRow[],
+  tempos: ReadonlyMap<string, number>,
+  lines: readonly Line[],
+): Map<string, Visit[]> {
+  const days = triesIn(log);
+  const promoted = days
+    .filter((row) => row.promoted)
+    .map((row) => ({ from: row.fromBar, to: row.toBar, ...row }));
+  const learnt = earnedOn(units, promoted, lines);
+  const own = byUnit(days);
+  return new Map(
+    [...learnt].map(([unit, day]) => {
+      const slips = new Map([[day, 0]]);
+      for (const row of own.get(unit) ?? [])
+        if (row.day > day && row.tempo >= tempos.get(unit)!)
+          slips.set(row.day, (slips.get(row.day) ?? 0) + Number(row.result === "slip"));
+      return [unit, [...slips].map(([on, count]) => ({ day: on, slips: count }))];
     }),
   );
 }
