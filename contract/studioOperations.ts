@@ -83,6 +83,13 @@ export const studioOperations = {
     status: 200,
     response: plans.Portfolio,
   }),
+  studentCalendar: op({
+    method: "get",
+    path: "/api/students/:id/calendar.ics",
+    summary: "The same as a calendar, an entry a day",
+    status: 200,
+    produces: "text/calendar",
+  }),
 
   removeStudent: op({
     method: "delete",

@@ -98,6 +98,7 @@ const VIEWS: readonly View[] = [
   [() => "/archive", "Nothing is archived"],
   [() => "/copies", "copy"],
   [({ assignment }) => `/print/week/${assignment}`, "min"],
+  [({ student }) => `/print/students/${student}`, "min on"],
   [({ piece }) => `/print/score/${piece}`, "Print"],
   [() => "/nowhere", "There is no page"],
   // last: what is corrected is read anew

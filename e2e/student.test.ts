@@ -39,6 +39,36 @@ it("says of each day what is practised in how many minutes", async () => {
   });
 });
 
+it("prints the week over all pieces on one page, with minutes that add up", async () => {
+  const { page } = await here.browser().window(900, 1200);
+  await page.goto(here.url(`/print/students/${await juna()}`));
+  await page.waitForSelector(".sheet-day tr");
+  const { days } = await portfolio();
+  const week = days.slice(0, 7).filter((day) => day.cards.length > 0);
+  const minutes = week.map((day) => day.cards.reduce((sum, card) => sum + card.minutes, 0));
+  const told = await page.$$eval(".sheet-day", (all) =>
+    all.map((day) => ({
+      head: day.querySelector("h2 small")!.textContent,
+      sum: [...day.querySelectorAll("tbody td:nth-child(3)")].reduce(
+        (sum, cell) => sum + parseInt(cell.textContent),
+        0,
+      ),
+    })),
+  );
+  expect(told).toEqual(minutes.map((sum) => ({ head: `${sum} min`, sum })));
+  await says(page, `${minutes.reduce((a, b) => a + b, 0)} min on ${week.length} days`);
+  for (const format of ["A4", "Letter"] as const) {
+    const pdf = Buffer.from(
+      await page.pdf({
+        format,
+        margin: { top: "14mm", bottom: "14mm", left: "14mm", right: "14mm" },
+      }),
+    );
+    expect(pdf.toString("latin1").match(/\/Type \/Page\b/g)).toHaveLength(1);
+  }
+  await page.close();
+});
+
 it("makes a day free by keys, moves what it had, and undoes it", async () => {
   const page = here.page();
   const { days } = await portfolio();
@@ -59,8 +89,12 @@ it("makes a day free by keys, moves what it had, and undoes it", async () => {
 it("takes other minutes for a weekday, over all pieces", async () => {
   const page = here.page();
   const before = (await portfolio()).minutesByWeekday;
-  const field = await page.waitForSelector("[aria-label='Minutes on Mondays']");
-  await field!.click({ count: 3 });
+  await page.bringToFront();
+  await page.focus("[aria-label='Minutes on Mondays']");
+  await page.keyboard.press("Home");
+  await page.keyboard.down("Shift");
+  await page.keyboard.press("End");
+  await page.keyboard.up("Shift");
   await page.keyboard.type("25");
   await page.keyboard.press("Enter");
   await says(page, `${before.reduce((sum, one) => sum + one, 0) - 20} min a week`);

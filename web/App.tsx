@@ -56,6 +56,9 @@ const PrintScore = lazy(() =>
 const PrintWeek = lazy(() =>
   import("./print/PrintWeek.tsx").then((module) => ({ default: module.PrintWeek })),
 );
+const PrintStudent = lazy(() =>
+  import("./print/PrintStudent.tsx").then((module) => ({ default: module.PrintStudent })),
+);
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -103,6 +106,7 @@ export function App() {
                   <Route path="practice/:id" element={<RoomScreen />} />
                   <Route path="print/score/:id" element={<PrintScore />} />
                   <Route path="print/week/:id" element={<PrintWeek />} />
+                  <Route path="print/students/:id" element={<PrintStudent />} />
                 </Routes>
               </Suspense>
             </Guard>

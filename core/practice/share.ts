@@ -68,13 +68,19 @@ export function fairShares(minutes: number, claims: readonly Claim[]): number[] 
 export function wholeShares(minutes: number, claims: readonly Claim[]): number[] {
   const given = claims.map(() => 0);
   let rest = minutes;
-  /** What has lain for a week comes first; then what has no day to lose; then what is owed most. */
+  /**
+   * What has lain for a week comes first; then what has no day to lose,
+   * the nearest day first; then what is owed most.
+   */
   const rank = ({ days, chain, waited }: Claim) =>
     waited >= LONGEST_WAIT ? 2 : days <= LAST_DAYS || chain >= days ? 1 : 0;
   const inOrder = claims
     .map((claim, i) => ({ claim, i, most: Math.max(SHORT, Math.ceil(claim.left)) }))
     .filter(({ claim }) => claim.left > 0)
-    .sort((a, b) => rank(b.claim) - rank(a.claim) || b.claim.owed - a.claim.owed);
+    .sort(
+      ({ claim: a }, { claim: b }) =>
+        rank(b) - rank(a) || (rank(a) === 1 ? a.days - b.days : 0) || b.owed - a.owed,
+    );
   for (const { claim, i, most } of inOrder) {
     if (rest < SHORT && rest < minutes) break;
     if (claim.owed < SHORT && rank(claim) === 0 && rest < minutes) continue;

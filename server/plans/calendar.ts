@@ -1,5 +1,5 @@
-import type { PlanAnswer } from "@yarrow-ridge/contract";
-import { handName, type Instrument } from "@yarrow-ridge/core/instruments";
+import type { CardAnswer, PlanAnswer, PortfolioAnswer } from "@yarrow-ridge/contract";
+import { handName, instrument, type Instrument } from "@yarrow-ridge/core/instruments";
 import ical, { ICalCalendarMethod } from "ical-generator";
 
 /** A date is no instant: all-day entries are written from its parts in UTC, wherever this runs. */
@@ -8,46 +8,80 @@ const dateOf = (date: string): Date => {
   return new Date(Date.UTC(year, month - 1, day));
 };
 
-/**
- * The plan as iCalendar (RFC 5545): one all-day entry for each day of practice, and one for the day
- * it must be ready.
- */
-export function calendar(
-  plan: PlanAnswer,
-  piece: string,
-  student: string,
-  of: Instrument,
-  now: Date,
-): string {
+/** A whole day in a calendar. */
+interface Entry {
+  /** The same each time it is made: whoever subscribes keeps one entry. */
+  readonly uid: string;
+  /** ISO date. */
+  readonly date: string;
+  readonly summary: string;
+  readonly description?: string;
+}
+
+/** Entries as iCalendar (RFC 5545). */
+export function calendar(name: string, entries: readonly Entry[], now: Date): string {
   const made = ical({
-    name: `${piece} · ${student}`,
+    name,
     method: ICalCalendarMethod.PUBLISH,
     prodId: { company: "Yarrow Ridge", product: "Practice plan", language: "EN" },
   });
-  // made again it is the same calendar: whoever subscribes to it keeps one entry a day
-  const uid = (what: string) => `${plan.assignmentId}-${what}@yarrow-ridge`;
-  for (const { date, cards } of plan.days) {
-    const minutes = cards.reduce((sum, card) => sum + card.minutes, 0);
+  for (const { uid, date, summary, description } of entries)
     made.createEvent({
-      id: uid(date),
+      id: `${uid}@yarrow-ridge`,
       start: dateOf(date),
       allDay: true,
       stamp: now,
-      summary: `Practise ${piece}: ${minutes} min`,
-      description: cards
-        .map(
-          (card) =>
-            `${card.section}, ${card.bars}, ${handName(of, card.hands)}, at ${card.beat} = ${card.tempo}: ${card.minutes} min`,
-        )
-        .join("\n"),
+      summary,
+      ...(description === undefined ? {} : { description }),
     });
-  }
-  made.createEvent({
-    id: uid("ready"),
-    start: dateOf(plan.readyBy),
-    allDay: true,
-    stamp: now,
-    summary: `${piece} ready (performance tempo ${plan.goalTempo})`,
-  });
   return made.toString();
 }
+
+const minutesOf = (cards: readonly { minutes: number }[]): number =>
+  cards.reduce((sum, card) => sum + card.minutes, 0);
+
+const lineOf = (card: CardAnswer, of: Instrument): string =>
+  `${card.section}, ${card.bars}, ${handName(of, card.hands)}, at ${card.beat} = ${card.tempo}: ${card.minutes} min`;
+
+/** Each day of practice of a piece, and the day it must be ready. */
+export const planEntries = (plan: PlanAnswer, piece: string, of: Instrument): Entry[] => [
+  ...plan.days.map(({ date, cards }) => ({
+    uid: `${plan.assignmentId}-${date}`,
+    date,
+    summary: `Practise ${piece}: ${minutesOf(cards)} min`,
+    description: cards.map((card) => lineOf(card, of)).join("\n"),
+  })),
+  {
+    uid: `${plan.assignmentId}-ready`,
+    date: plan.readyBy,
+    summary: `${piece} ready (performance tempo ${plan.goalTempo})`,
+  },
+];
+
+/** Each day of practice of a student over all pieces, and the days that matter for each. */
+export const studentEntries = ({ studentId, days, plans }: PortfolioAnswer): Entry[] => [
+  ...days
+    .filter(({ cards }) => cards.length > 0)
+    .map(({ date, cards }) => ({
+      uid: `${studentId}-${date}`,
+      date,
+      summary: `Practise: ${minutesOf(cards)} min`,
+      description: cards
+        .map((card) => `${card.pieceTitle}: ${lineOf(card, instrument(card.instrument))}`)
+        .join("\n"),
+    })),
+  ...plans.flatMap(({ assignmentId, pieceTitle, readyBy, goalTempo, dates }) => [
+    {
+      uid: `${assignmentId}-ready`,
+      date: readyBy,
+      summary: `${pieceTitle} ready (performance tempo ${goalTempo})`,
+    },
+    ...dates
+      .filter(({ date }) => date !== readyBy)
+      .map(({ date, kind }) => ({
+        uid: `${assignmentId}-${kind}-${date}`,
+        date,
+        summary: `${kind[0]!.toUpperCase()}${kind.slice(1)}: ${pieceTitle}`,
+      })),
+  ]),
+];

@@ -1,12 +1,13 @@
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { and, eq } from "drizzle-orm";
+import type { Context } from "hono";
 import { today } from "../clock.ts";
 import { assignments, pieces, plans, students } from "../db/schema.ts";
 import { notFound } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
-import { calendar } from "./calendar.ts";
+import { calendar, planEntries, studentEntries } from "./calendar.ts";
 import { openPlans } from "./laying.ts";
 import { markStudentStale, practisingOf, upToDate } from "./layout.ts";
 import { makePlans } from "./make.ts";
@@ -16,7 +17,7 @@ import { answerPlan, planRow, type PlanRow } from "./store.ts";
 
 type Made = Pick<
   Handlers,
-  "addPlan" | "plan" | "portfolio" | "currentPlan" | "removePlan" | "calendar"
+  "addPlan" | "plan" | "portfolio" | "currentPlan" | "removePlan" | "calendar" | "studentCalendar"
 >;
 
 export function planHandlers(studio: Studio): Made {
@@ -92,10 +93,20 @@ export function planHandlers(studio: Studio): Made {
     calendar: async ({ param, c }) => {
       const plan = await answer(await planRow(db, param("id")));
       const { studentName, pieceTitle, kind } = await assignmentOf(plan.assignmentId);
-      return c.body(calendar(plan, pieceTitle, studentName, instrument(kind), clock.now()), 200, {
-        "content-type": "text/calendar; charset=utf-8",
-        "content-disposition": 'attachment; filename="practice.ics"',
-      });
+      const entries = planEntries(plan, pieceTitle, instrument(kind));
+      return sent(c, calendar(`${pieceTitle} · ${studentName}`, entries, clock.now()));
+    },
+
+    studentCalendar: async ({ param, c }) => {
+      const entries = studentEntries(await portfolioOf(studio, param("id")));
+      const { name } = await practisingOf(db, param("id"));
+      return sent(c, calendar(name, entries, clock.now()));
     },
   };
 }
+
+const sent = (c: Context, text: string): Response =>
+  c.body(text, 200, {
+    "content-type": "text/calendar; charset=utf-8",
+    "content-disposition": 'attachment; filename="practice.ics"',
+  });

@@ -1,3 +1,4 @@
+import ICAL from "ical.js";
 import { demoFile } from "../testing.ts";
 import { openGiven, type Card, type Plan, type State } from "./testing.ts";
 
@@ -83,6 +84,35 @@ it("is the same for each of its plans, and what one day holds of both stays with
         .cards.filter((card) => card.assignmentId === given.assignment.id)
         .map((card) => card.id),
     );
+});
+
+it("is a calendar with an entry a day over all pieces, and the days that matter", async () => {
+  const path = `/api/students/${given.student.id}/calendar.ics`;
+  const get = async () =>
+    (
+      await given.studio.app.request(`http://127.0.0.1${path}`, { headers: { host: "127.0.0.1" } })
+    ).text();
+  const read = (text: string) =>
+    new ICAL.Component(ICAL.parse(text) as string)
+      .getAllSubcomponents("vevent")
+      .map((one) => new ICAL.Event(one));
+  const events = read(await get());
+  const { days } = await portfolio();
+  const practised = days.filter((day) => day.cards.length > 0);
+  const practice = events.filter((event) => event.summary.startsWith("Practise"));
+  expect(practice.map((event) => [event.startDate.toString(), event.summary])).toEqual(
+    practised.map((day) => [day.date, `Practise: ${minutesOn(day)} min`]),
+  );
+  const others = events.filter((event) => !event.summary.startsWith("Practise"));
+  expect(others.map((event) => [event.startDate.toString(), event.summary.split(":")[0]])).toEqual([
+    ["2030-03-24", "Lanterns on the Ettle ready (performance tempo 92)"],
+    ["2030-03-13", "Lesson"],
+    ["2030-04-02", "Concert"],
+    ["2030-05-10", "The Ferryman's Wheel ready (performance tempo 80)"],
+  ]);
+  const uids = events.map((event) => event.uid);
+  expect(new Set(uids).size).toBe(uids.length);
+  expect(read(await get()).map((event) => event.uid)).toEqual(uids);
 });
 
 it("lays out anew when the minutes or the days off change; what was begun today stays", async () => {

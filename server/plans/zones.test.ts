@@ -10,7 +10,7 @@ const ZONES = [
 ];
 
 const program = `
-import { calendar } from "./calendar.ts";
+import { calendar, planEntries } from "./calendar.ts";
 import { addDays, daysBetween, weekday } from "../clock.ts";
 import { instrument } from "@yarrow-ridge/core/instruments";
 const days = Array.from({ length: 366 }, (_, i) => addDays("2026-01-01", i));
@@ -18,7 +18,7 @@ const plan = { assignmentId: "a", readyBy: days.at(-1), goalTempo: 80, days: day
 for (const zone of ${JSON.stringify(ZONES)}) {
   process.env.TZ = zone;
   const all = Array.from({ length: 366 }, (_, i) => addDays("2026-01-01", i));
-  const text = calendar(plan, "Piece", "Student", instrument("piano"), new Date());
+  const text = calendar("Piece", planEntries(plan, "Piece", instrument("piano")), new Date());
   const between = all.map((date) => daysBetween("2026-01-01", date));
   const behindUtc = new Date(2026, 0, 1).getTimezoneOffset();
   console.log(JSON.stringify([zone, text, all, between, all.map(weekday), behindUtc]));

@@ -2,6 +2,7 @@ import { Button } from "@mui/material";
 import type { PortfolioAnswer, StudentAnswer } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
 import { useRef, useState, type KeyboardEvent } from "react";
+import { Link } from "react-router";
 import { dayAndMonth, weekdayOf, weekFrom, WEEKDAYS, withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { editPractising } from "./PracticeTime.tsx";
@@ -43,7 +44,19 @@ export function Calendar({
     <section className="stack" aria-labelledby="days-ahead">
       <div className="row spread">
         <h2 id="days-ahead">Days ahead</h2>
-        <span className="soft small">A day off: choose it, and what it had moves on.</span>
+        <div className="row">
+          <Button
+            size="small"
+            component="a"
+            href={`/api/students/${student.id}/calendar.ics`}
+            download
+          >
+            Calendar file
+          </Button>
+          <Button size="small" component={Link} to={`/print/students/${student.id}`}>
+            Print the week
+          </Button>
+        </div>
       </div>
       <table className="calendar">
         <thead>
@@ -75,6 +88,7 @@ export function Calendar({
           ))}
         </tbody>
       </table>
+      <p className="soft small">A day off: choose it, and what it had moves on.</p>
       {weeks.length > WEEKS && (
         <Button onClick={() => setAll(!all)} sx={{ alignSelf: "start" }}>
           {all ? "Only four weeks" : `All ${weeks.length} weeks`}

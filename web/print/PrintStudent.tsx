@@ -1,0 +1,93 @@
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import dayjs from "dayjs";
+import { useParams } from "react-router";
+import { useAnswer } from "../answers/queries.ts";
+import { Tempo } from "../piece/Tempo.tsx";
+import { dayAndMonth, withWeekday } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
+import { Trouble } from "../shell/Trouble.tsx";
+import { Waiting } from "../shell/Waiting.tsx";
+import { PrintFrame } from "./PrintFrame.tsx";
+
+const minutesOf = (cards: readonly { minutes: number }[]): number =>
+  cards.reduce((sum, card) => sum + card.minutes, 0);
+
+/** So small that a week of so many cards goes on one sheet, as far as it can be read. */
+const sizeFor = (cards: number): string =>
+  cards <= 40 ? "0.84rem" : cards <= 55 ? "0.74rem" : "0.66rem";
+
+/** A student's next seven days over all pieces on one sheet, with places to tick tries. */
+export function PrintStudent() {
+  const { id = "" } = useParams();
+  const spoken = useSpoken();
+  const student = useAnswer("student", { id });
+  const portfolio = useAnswer("portfolio", { id });
+  const error = student.error ?? portfolio.error;
+  if (error) return <Trouble error={error} again={() => void portfolio.refetch()} />;
+  if (!student.data || !portfolio.data) return <Waiting what="the week" />;
+  const until = dayjs(portfolio.data.today).add(6, "day").format("YYYY-MM-DD");
+  const week = portfolio.data.days.filter((day) => day.date <= until && day.cards.length > 0);
+  return (
+    <PrintFrame title={`The week, ${student.data.name}`} ready>
+      <header className="sheet-head">
+        <h1>{student.data.name}</h1>
+        <span>
+          {minutesOf(week.flatMap((day) => day.cards))} min on {week.length}{" "}
+          {week.length === 1 ? "day" : "days"}
+        </span>
+      </header>
+      <p className="small">
+        {portfolio.data.plans
+          .map((plan) => `${plan.pieceTitle} ready by ${dayAndMonth(plan.readyBy, spoken)}`)
+          .join(" · ")}
+      </p>
+      {week.length === 0 && <p>No cards in the next seven days.</p>}
+      <div
+        className="sheet-week"
+        style={{ fontSize: sizeFor(week.flatMap((day) => day.cards).length) }}
+      >
+        {week.map((day) => (
+          <section key={day.date} className="sheet-day">
+            <h2>
+              {withWeekday(day.date, spoken)} <small>{minutesOf(day.cards)} min</small>
+            </h2>
+            <table>
+              <thead className="sr-only">
+                <tr>
+                  <th>Piece and bars</th>
+                  <th>Tempo</th>
+                  <th>Minutes</th>
+                  <th>Tries</th>
+                </tr>
+              </thead>
+              <tbody>
+                {day.cards.map((card, i) => (
+                  <tr key={card.id}>
+                    <td>
+                      {card.pieceTitle !== day.cards[i - 1]?.pieceTitle && (
+                        <b className="sheet-piece">{card.pieceTitle}</b>
+                      )}
+                      {card.bars}
+                      {card.kind === "keeping"
+                        ? ", keeping"
+                        : `, ${handName(instrument(card.instrument), card.hands).toLowerCase()}`}
+                    </td>
+                    <td>
+                      <Tempo beat={card.beat} tempo={card.tempo} />
+                    </td>
+                    <td>{card.minutes}′</td>
+                    <td className="sheet-boxes">{"○".repeat(6)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        ))}
+      </div>
+      <p className="sheet-foot">
+        A few minutes’ break in every half hour. Pain, numbness or tingling: stop, and see a doctor
+        or hand therapist.
+      </p>
+    </PrintFrame>
+  );
+}
