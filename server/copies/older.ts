@@ -5,7 +5,7 @@ const isRow = (row: unknown): row is Told => row !== null && typeof row === "obj
 const isNumbers = (value: unknown): value is number[] =>
   Array.isArray(value) && value.every((one) => typeof one === "number");
 
-/** Rows of a copy an older program made, as the tables are now; what does not fit stays as it is. */
+/** Rows of a copy an older program made, as the tables are now; what does not fit stays. */
 export function bringUpToDate(tables: ReadonlyMap<TableName, unknown[]>, version: number): void {
   if (version < SHARED_MINUTES) shareMinutes(tables);
 }
