@@ -43,13 +43,8 @@ export {
   type Stage,
 } from "./progress.ts";
 export { type DayToFill, type PlannedCard, type PlannedDay } from "./card.ts";
-export {
-  layOut,
-  schedule,
-  type PieceToLay,
-  type Schedule,
-  type ScheduleInput,
-} from "./schedule.ts";
+export { type PieceToLay } from "./laying.ts";
+export { layOut, schedule, type Schedule, type ScheduleInput } from "./schedule.ts";
 export { USUAL_MINUTES } from "./share.ts";
 export { type Visit } from "./forgetting.ts";
 export { afterTry, standing, type Standing, type Try } from "./standing.ts";

@@ -1,6 +1,7 @@
 import type { DayToFill } from "./card.ts";
 import { promotionRules, type PromotionRule } from "./rules.ts";
-import { layOut, type PieceToLay } from "./schedule.ts";
+import type { PieceToLay } from "./laying.ts";
+import { layOut } from "./schedule.ts";
 
 /** What would make a plan fit that does not: each alone is enough. */
 export interface Remedies {

@@ -1,0 +1,72 @@
+import type { Score } from "../score/index.ts";
+import type { PlannedDay } from "./card.ts";
+import { total, type Load } from "./fillDay.ts";
+import { memoryOf, type Visit } from "./forgetting.ts";
+import type { Memories } from "./keep.ts";
+import type { PromotionRule } from "./rules.ts";
+import type { Unit } from "./unit.ts";
+import { barCount, stepMinutes } from "./workload.ts";
+
+/** A piece of a student's, to be laid out over the days. */
+export interface PieceToLay {
+  readonly score: Score;
+  readonly units: readonly Unit[];
+  readonly rule: PromotionRule;
+  /** Share of tries on a unit that come out clean. */
+  readonly clean: (unit: string) => number;
+  /** Highest tempo earned on each unit. */
+  readonly earned: ReadonlyMap<string, number>;
+  readonly goal: number;
+  /**
+   * The day it must be ready, ISO date; every day when not given. After it nothing new is begun,
+   * what is learnt is kept.
+   */
+  readonly readyBy?: string;
+  /** Days of practice since it was last practised. */
+  readonly waited?: number;
+  /** Visits of what is learnt, by unit, from the day it was learnt on. */
+  readonly visits?: ReadonlyMap<string, readonly Visit[]>;
+}
+
+/** A piece while it is laid out. */
+export interface Laying {
+  readonly piece: PieceToLay;
+  readonly loads: readonly Load[];
+  readonly byKey: ReadonlyMap<string, Load>;
+  readonly workMinutes: number;
+  readonly days: PlannedDay[];
+  readonly memory: Memories;
+  isBegun: boolean;
+  owed: number;
+  waited: number;
+  available: number;
+}
+
+export function begin(piece: PieceToLay): Laying {
+  const loads = piece.units.map((unit): Load => ({
+    unit,
+    left: stepMinutes(
+      piece.score,
+      unit,
+      piece.rule.expected(piece.clean(unit.key), barCount(unit)),
+      piece.earned.get(unit.key) ?? 0,
+    ),
+  }));
+  return {
+    piece,
+    loads,
+    byKey: new Map(loads.map((load) => [load.unit.key, load])),
+    workMinutes: Math.ceil(total(loads)),
+    days: [],
+    memory: new Map(
+      [...(piece.visits ?? [])].flatMap(([key, visits]) => {
+        const memory = memoryOf(visits);
+        return memory ? [[key, memory] as const] : [];
+      }),
+    ),
+    isBegun: [...piece.earned.values()].some((tempo) => tempo > 0),
+    owed: 0,
+    waited: piece.waited ?? 0,
+    available: 0,
+  };
+}
