@@ -100,6 +100,7 @@ async function screens(server: string): Promise<Record<string, string[]>> {
       `/api/students/${student}`,
       `/api/assignments?studentId=${student}`,
       `/api/cards?studentId=${student}`,
+      `/api/students/${student}/portfolio`,
     ],
     desk: [
       `/api/pieces/${given?.pieceId ?? pieces.items[0]!.id}/annotations`,
