@@ -10,17 +10,16 @@ interface Portfolio {
   plans: { pieceTitle: string; feasible: boolean; missingMinutes: number }[];
   days: { date: string; minutes: number; cards: { minutes: number; pieceTitle: string }[] }[];
 }
-const juna = async () =>
+const una = async () =>
   (await here.json<{ items: { id: string; name: string }[] }>("/api/students")).items.find(
-    (one) => one.name === "Juna Perrow",
+    (one) => one.name === "Una Perrow",
   )!.id;
-const portfolio = async () => here.json<Portfolio>(`/api/students/${await juna()}/portfolio`);
-const cells = () =>
-  here.page().$$eval(".calendar-day", (all) => all.map((one) => one.getAttribute("aria-label")!));
+const portfolio = async () => here.json<Portfolio>(`/api/students/${await una()}/portfolio`);
+const cells = () => here.page().$$eval(".calendar-day", (all) => all.map((one) => one.textContent));
 
 it("shows four pieces at four stages, and which of them does not get ready", async () => {
   const page = here.page();
-  await page.goto(here.url(`/students/${await juna()}`));
+  await page.goto(here.url(`/students/${await una()}`));
   for (const stage of ["Keeping", "Settling", "Taking shape", "First reading"])
     await says(page, stage);
   const late = (await portfolio()).plans.filter((plan) => !plan.feasible);
@@ -41,7 +40,7 @@ it("says of each day what is practised in how many minutes", async () => {
 
 it("prints the week over all pieces on one page, with minutes that add up", async () => {
   const { page } = await here.browser().window(900, 1200);
-  await page.goto(here.url(`/print/students/${await juna()}`));
+  await page.goto(here.url(`/print/students/${await una()}`));
   await page.waitForSelector(".sheet-day tr");
   const { days } = await portfolio();
   const week = days.slice(0, 7).filter((day) => day.cards.length > 0);

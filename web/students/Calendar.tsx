@@ -129,12 +129,6 @@ function Cell({
       .filter((one) => one.date === date && date !== plan.readyBy)
       .map((one) => `${one.kind}: ${plan.pieceTitle}`),
   ]);
-  const told = [
-    withWeekday(date, spoken),
-    isOff ? "a day off" : `${used} of ${minutes} min`,
-    ...pieces.map(([title, one]) => `${title} ${one} min`),
-    ...ready,
-  ].join(", ");
   const toggle = () =>
     void editPractising(student, {
       daysOff: isOff
@@ -146,13 +140,15 @@ function Cell({
     <button
       type="button"
       className={`calendar-day${date === today ? " today" : ""}${isOff ? " off" : ""}`}
-      aria-label={`${told}. ${isOff ? "Practise on it again" : "Make it a day off"}`}
       aria-pressed={isOff}
       tabIndex={tabIndex}
       onFocus={onFocus}
       onClick={toggle}
     >
-      <span className="calendar-head">
+      <span className="sr-only">
+        {withWeekday(date, spoken)}, {isOff ? "a day off" : `${used} of ${minutes} min`}.
+      </span>
+      <span className="calendar-head" aria-hidden>
         <b>{number === 1 || date === today ? dayAndMonth(date, spoken, true) : number}</b>
         <span className="soft">{isOff ? "off" : minutes > 0 ? `${used} min` : ""}</span>
       </span>
@@ -167,6 +163,7 @@ function Cell({
             {one} {title}
           </span>
         ))}
+      <span className="sr-only">{isOff ? "Practise on it again" : "Make it a day off"}</span>
     </button>
   );
 }
