@@ -15,6 +15,7 @@ const { items } = (await (await fetch(`${server.url}/api/assignments`)).json()) 
   items: { id: string; pieceId: string; studentId: string; studentName: string }[];
 };
 const tobin = items.find((one) => one.studentName.startsWith("Tobin"))!;
+const una = items.find((one) => one.studentName.startsWith("Una"))!;
 const ines = items.find((one) => one.studentName.startsWith("Ines"))!;
 const { page } = await browser.window(1280, 800);
 await page.emulateMediaFeatures([{ name: "prefers-color-scheme", value: "light" }]);
@@ -57,8 +58,8 @@ await shot("desk-shape");
 await page.goto(`${server.url}/assignments/${tobin.id}`);
 await says(page, "The plan");
 await shot("plan");
-await page.goto(`${server.url}/students/${tobin.studentId}`);
-await says(page, "Put away");
+await page.goto(`${server.url}/students/${una.studentId}`);
+await page.waitForSelector(".calendar-day");
 await shot("student");
 await page.goto(`${server.url}/pieces/${tobin.pieceId}/survey?for=${tobin.id}`);
 await says(page, "Work on these first");

@@ -33,34 +33,29 @@ const liesIn = (unit: Unit, all: readonly Unit[]): boolean =>
       (other.from < unit.from || other.to > unit.to || i > all.indexOf(unit)),
   );
 
-/** Its sections and the whole, or the largest parts of what was only begun. */
-function keptOf(units: readonly Unit[], tempoOf: (unit: Unit) => number): Unit[] {
+/** Its sections and the whole, or the largest parts of what was only begun, each at its tempo. */
+export function keptOf({ units, goal, earned }: Kept, isLearnt: boolean): Due[] {
+  const tempoOf = (unit: Unit) => (isLearnt ? goal : (earned.get(unit.key) ?? 0));
   const reached = units.filter((unit) => tempoOf(unit) > 0);
-  return reached.filter(
-    (unit) => unit.kind === "piece" || unit.kind === "section" || !liesIn(unit, reached),
-  );
+  return reached
+    .filter((unit) => unit.kind === "piece" || unit.kind === "section" || !liesIn(unit, reached))
+    .map((unit) => ({ unit, tempo: tempoOf(unit) }));
 }
 
 /** A run-through, and the one section that has waited longest, of what is due on a day. */
-export function dueOn(
-  { units, goal, earned }: Kept,
-  memory: Memories,
-  date: string,
-  isLearnt: boolean,
-): Due[] {
+export function dueOn(kept: readonly Due[], memory: Memories, date: string): Due[] {
   const today = dayNumber(date);
-  const tempoOf = (unit: Unit) => (isLearnt ? goal : (earned.get(unit.key) ?? 0));
-  const kept = keptOf(units, tempoOf);
   const whole =
-    kept.find((unit) => unit.kind === "piece") ?? kept.findLast((unit) => unit.kind === "section");
+    kept.find(({ unit }) => unit.kind === "piece") ??
+    kept.findLast(({ unit }) => unit.kind === "section");
   // of what nobody knows when it was visited it is high time
-  const dueAt = (unit: Unit) => memory.get(unit.key)?.due ?? 0;
+  const dueAt = ({ unit }: Due) => memory.get(unit.key)?.due ?? 0;
   const parts = kept
-    .filter((unit) => unit !== whole && unit.kind !== "piece" && dueAt(unit) <= today)
+    .filter((one) => one !== whole && one.unit.kind !== "piece" && dueAt(one) <= today)
     .sort((a, b) => dueAt(a) - dueAt(b));
-  return [whole && dueAt(whole) <= today ? whole : undefined, parts[0]]
-    .filter((unit) => unit !== undefined)
-    .map((unit) => ({ unit, tempo: tempoOf(unit) }));
+  return [whole && dueAt(whole) <= today ? whole : undefined, parts[0]].filter(
+    (one) => one !== undefined,
+  );
 }
 
 /** Cards that keep what is learnt, and what is remembered once they are played. */

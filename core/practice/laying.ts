@@ -2,7 +2,7 @@ import type { Score } from "../score/index.ts";
 import type { PlannedDay } from "./card.ts";
 import { total, type Load } from "./fillDay.ts";
 import { memoryOf, type Visit } from "./forgetting.ts";
-import type { Memories } from "./keep.ts";
+import { keptOf, type Due, type Memories } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
 import type { Unit } from "./unit.ts";
 import { barCount, stepMinutes } from "./workload.ts";
@@ -36,6 +36,8 @@ export interface Laying {
   readonly workMinutes: number;
   readonly days: PlannedDay[];
   readonly memory: Memories;
+  /** What is kept of it once all is learnt, and where its day came before. */
+  readonly kept: { readonly learnt: readonly Due[]; readonly begun: readonly Due[] };
   isBegun: boolean;
   owed: number;
   waited: number;
@@ -64,6 +66,7 @@ export function begin(piece: PieceToLay): Laying {
         return memory ? [[key, memory] as const] : [];
       }),
     ),
+    kept: { learnt: keptOf(piece, true), begun: keptOf(piece, false) },
     isBegun: [...piece.earned.values()].some((tempo) => tempo > 0),
     owed: 0,
     waited: piece.waited ?? 0,

@@ -80,7 +80,10 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   const due = new Map<Laying, Due[]>();
   for (const one of all)
     if (!isOpen(one))
-      due.set(one, dueOn(one.piece, one.memory, day.date, today.get(one)!.left === 0));
+      due.set(
+        one,
+        dueOn(today.get(one)!.left ? one.kept.begun : one.kept.learnt, one.memory, day.date),
+      );
   const kept = all.filter((one) => due.get(one)?.length);
   const toKeep = minutesToKeep(kept, due, day.minutes, learning.length > 0, today);
   const forKeeping = sum([...toKeep.values()]);
