@@ -1,4 +1,4 @@
-import { press, says } from "./browser.ts";
+import { press, says, until } from "./browser.ts";
 import { studio } from "./studio.ts";
 
 // The page of a student with several pieces: the minutes they share, days off, and what follows.
@@ -101,4 +101,41 @@ it("takes other minutes for a weekday, over all pieces", async () => {
   expect(after.minutesByWeekday).toEqual([25, ...before.slice(1)]);
   for (const day of after.days)
     expect(day.cards.reduce((sum, card) => sum + card.minutes, 0)).toBeLessThanOrEqual(day.minutes);
+});
+
+it("has a concert in the calendar that was added to a plan", async () => {
+  const page = here.page();
+  const { items } = await here.json<{ items: { id: string; pieceTitle: string }[] }>(
+    `/api/assignments?studentId=${await una()}`,
+  );
+  const { id } = items.find((one) => one.pieceTitle === "Rain on the Weir")!;
+  await page.goto(here.url(`/assignments/${id}`));
+  await says(page, "How it is learned");
+  await page.$$eval("summary", (all) =>
+    all.find((one) => one.textContent.startsWith("How it is learned"))!.click(),
+  );
+  await page.waitForSelector("[aria-label='Choose date']");
+  await page.click("[aria-label='Choose date']");
+  await page.waitForSelector("[role=gridcell]");
+  await press(page, "Next month");
+  await page.waitForFunction(
+    () =>
+      [...document.querySelectorAll("[role=gridcell]")].filter((one) => one.textContent === "15")
+        .length === 1,
+  );
+  await page.$$eval("[role=gridcell]", (all) =>
+    (all.find((one) => one.textContent === "15") as HTMLElement).click(),
+  );
+  await press(page, "Add the day");
+  await says(page, "15");
+  await press(page, "Lay it out again");
+  const dates = async () =>
+    (await here.json<{ dates: { date: string; kind: string }[] }>(`/api/assignments/${id}/plan`))
+      .dates;
+  await until(async () => (await dates()).length === 1);
+  const [added] = await dates();
+  expect(added!.kind).toBe("concert");
+  expect(added!.date).toMatch(/-15$/);
+  await page.goto(here.url(`/students/${await una()}`));
+  await says(page, "concert: Rain on the Weir");
 });

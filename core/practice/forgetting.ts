@@ -47,11 +47,7 @@ export function visited(before: Memory | undefined, day: number, slips: number):
   return { state, last: day, due: day + model.next_interval(state.stability, since) };
 }
 
-/**
- * What is remembered after visits, in order.
- *
- * @example memoryOf([{ day: "2030-01-01", slips: 0 }])!.due - dayNumber("2030-01-01") // => 1
- */
+/** What is remembered after visits, in order. */
 export const memoryOf = (visits: readonly Visit[]): Memory | undefined =>
   visits.reduce<Memory | undefined>(
     (memory, { day, slips }) => visited(memory, dayNumber(day), slips),

@@ -30,11 +30,9 @@ const LAST_DAYS = 3;
  * in the same proportion.
  *
  * @param claims in the order of their days
- * @example
- *   const claim = { days: 3, chain: 0, owed: 0, waited: 0 };
- *   fairShares(30, [{ ...claim, left: 60, until: 90 }]); // => [30]
  */
 export function fairShares(minutes: number, claims: readonly Claim[]): number[] {
+  if (minutes <= 0) return claims.map(() => 0);
   let rest = minutes;
   const needed = claims.map(({ left, until, days, chain }) => {
     const within = (until * Math.max(0, days - chain)) / Math.max(1, days);

@@ -29,6 +29,7 @@ import { weekFrom } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { request } from "../outbox/request.ts";
 import type { Fields } from "./fields.ts";
+import { PlanDates } from "./PlanDates.tsx";
 import { Remedies, type Taken } from "./Remedies.tsx";
 import { SchoolSelect } from "./SchoolSelect.tsx";
 
@@ -67,19 +68,21 @@ export function PlanForm({
     defaultValues: {
       goalTempo: String(plan?.goalTempo ?? printedTempo ?? 80),
       readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
+      dates: plan?.dates ?? [],
       minutes: student.minutesByWeekday.map(String),
       rule: plan?.rule ?? promotionRules[0]!.id,
       ...schoolsOf(plan ?? USUAL_SCHOOLS),
       sections: plan?.sections ?? [],
     },
   });
-  const { register, control, handleSubmit, watch, setValue, reset, subscribe } = form;
+  const { register, control, handleSubmit, watch, setValue, getValues, reset, subscribe } = form;
   const { errors, isDirty } = form.formState;
   // what was changed and not laid out waits here while one looks at something else
   const draft = `yarrow-ridge-plan ${assignmentId}`;
   useEffect(() => {
     const kept = sessionStorage.getItem(draft);
-    if (kept) reset(JSON.parse(kept) as Fields, { keepDefaultValues: true });
+    if (kept)
+      reset({ ...getValues(), ...(JSON.parse(kept) as Fields) }, { keepDefaultValues: true });
     return subscribe({
       formState: { values: true, isDirty: true },
       callback: ({ values, isDirty: changed }) =>
@@ -87,7 +90,7 @@ export function PlanForm({
           ? sessionStorage.setItem(draft, JSON.stringify(values))
           : sessionStorage.removeItem(draft),
     });
-  }, [draft, reset, subscribe]);
+  }, [draft, getValues, reset, subscribe]);
   const goal = Number(watch("goalTempo"));
   const chosen = watch("sections");
   const ladder =
@@ -103,6 +106,7 @@ export function PlanForm({
     assignmentId,
     goalTempo: Number(fields.goalTempo),
     readyBy: fields.readyBy,
+    dates: fields.dates,
     minutesByWeekday: fields.minutes.map(Number),
     rule: fields.rule,
     ...schoolsOf(fields),
@@ -116,6 +120,7 @@ export function PlanForm({
       assignmentId,
       goalTempo: plan.goalTempo,
       readyBy: plan.readyBy,
+      dates: plan.dates,
       minutesByWeekday: student.minutesByWeekday,
       rule: plan.rule,
       ...schoolsOf(plan),
@@ -186,8 +191,12 @@ export function PlanForm({
       </fieldset>
       <SchoolSelect form={form} name="rule" label="Raise the tempo after" all={promotionRules} />
       <details>
-        <summary>How it is learned</summary>
+        <summary>How it is learned, other days</summary>
         <div className="stack" style={{ paddingTop: 12 }}>
+          <PlanDates
+            dates={watch("dates")}
+            onChange={(dates) => setValue("dates", dates, { shouldDirty: true })}
+          />
           <SchoolSelect form={form} name="order" label="Order of the sections" all={orders} />
           <SchoolSelect form={form} name="raise" label="Before parts are joined" all={raises} />
           <SchoolSelect form={form} name="hands" label="Hands" all={handsFirst} />

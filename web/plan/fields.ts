@@ -5,6 +5,7 @@ import type { Schools } from "@yarrow-ridge/core/practice";
 export interface Fields extends Schools {
   goalTempo: string;
   readyBy: string;
+  dates: PlanAnswer["dates"];
   minutes: string[];
   rule: PlanAnswer["rule"];
   sections: string[];
