@@ -14,7 +14,7 @@ const minutesOf = (cards: readonly { minutes: number }[]): number =>
 
 /** So small that a week of so many cards goes on one sheet, as far as it can be read. */
 const sizeFor = (cards: number): string =>
-  cards <= 40 ? "0.84rem" : cards <= 55 ? "0.74rem" : "0.66rem";
+  cards <= 40 ? "0.84rem" : cards <= 52 ? "0.74rem" : cards <= 62 ? "0.66rem" : "0.57rem";
 
 /** A student's next seven days over all pieces on one sheet, with places to tick tries. */
 export function PrintStudent() {
