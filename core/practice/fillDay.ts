@@ -39,30 +39,40 @@ export function longestChain(loads: readonly Load[]): number {
   return longest;
 }
 
-/**
- * Adds cards of a day. First what may be done by rule: forerunners done on an earlier day, two
- * steps a unit; minutes that are left then go on with the same, so that none is lost.
- *
- * @returns minutes nothing can be done in
- */
-export function fillDay(
-  loads: readonly Load[],
-  byKey: ReadonlyMap<string, Load>,
-  minutes: number,
-  cards: Map<string, PlannedCard>,
-): number {
-  const isDone = (key: string) => !byKey.get(key)?.left.length;
-  const ready = loads.filter(({ unit }) => unit.after.every(isDone));
+/** A day of a piece while it is filled. */
+export interface DayOfPiece {
+  readonly cards: ReadonlyMap<string, PlannedCard>;
+  /**
+   * Adds what may be done by rule: forerunners done on an earlier day, two steps a unit.
+   *
+   * @returns minutes that are left
+   */
+  readonly byRule: (minutes: number) => number;
+  /** Goes on with the same, so that no minutes are lost. @returns those nothing can be done in */
+  readonly beyond: (minutes: number) => number;
+}
+
+/** What a piece can take of a day, from where its loads stand before it. */
+export function dayOf(loads: readonly Load[], byKey: ReadonlyMap<string, Load>): DayOfPiece {
+  const cards = new Map<string, PlannedCard>();
+  const isReady = ({ unit }: Load) => unit.after.every((key) => !byKey.get(key)?.left.length);
   const ofToday = new Map(
-    ready.map((load) => [
-      load,
-      load.left.slice(0, STEPS_A_DAY).reduce((sum, step) => sum + step.minutes, 0),
-    ]),
+    loads
+      .filter(isReady)
+      .map((load) => [
+        load,
+        load.left.slice(0, STEPS_A_DAY).reduce((sum, step) => sum + step.minutes, 0),
+      ]),
   );
-  const budget = give(ready, minutes, cards, (load) => Math.ceil(ofToday.get(load)!));
-  return give(loads, budget, cards, (load) =>
-    load.unit.after.every(isDone) ? Infinity : (cards.get(load.unit.key)?.minutes ?? 0),
-  );
+  return {
+    cards,
+    byRule: (minutes) =>
+      give([...ofToday.keys()], minutes, cards, (load) => Math.ceil(ofToday.get(load)!)),
+    beyond: (minutes) =>
+      give(loads, minutes, cards, (load) =>
+        isReady(load) ? Infinity : (cards.get(load.unit.key)?.minutes ?? 0),
+      ),
+  };
 }
 
 /**

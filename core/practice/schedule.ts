@@ -1,6 +1,6 @@
-import type { DayToFill, PlannedCard, PlannedDay } from "./card.ts";
+import type { DayToFill, PlannedDay } from "./card.ts";
 import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.ts";
-import { fillDay, longestChain, total } from "./fillDay.ts";
+import { dayOf, longestChain, total } from "./fillDay.ts";
 import { dueOn, keep, type Due } from "./keep.ts";
 import { begin, type Laying, type PieceToLay } from "./laying.ts";
 import { SHORT } from "./share.ts";
@@ -89,19 +89,20 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   const forKeeping = sum([...toKeep.values()]);
   const toLearn = minutesToLearn(learning, day.minutes - forKeeping, today);
 
-  const cards = new Map(all.map((one) => [one, new Map<string, PlannedCard>()]));
-  const fill = (one: Laying, minutes: number) =>
-    fillDay(one.loads, one.byKey, minutes, cards.get(one)!);
+  const filling = new Map(learning.map((one) => [one, dayOf(one.loads, one.byKey)]));
   let rest = day.minutes - forKeeping - sum([...toLearn.values()]);
-  for (const [one, minutes] of toLearn) rest += fill(one, minutes);
-  // what one has no use for today is another's, where it is not too little
-  for (const one of learning) if (rest >= SHORT || cards.get(one)!.size > 0) rest = fill(one, rest);
+  for (const [one, minutes] of toLearn) rest += filling.get(one)!.byRule(minutes);
+  // what one has no use for today is another's, where it is not too little, before it goes beyond
+  for (const { cards, byRule } of filling.values())
+    if (rest >= SHORT || cards.size > 0) rest = byRule(rest);
+  for (const { cards, beyond } of filling.values())
+    if (rest >= SHORT || cards.size > 0) rest = beyond(rest);
 
   const used = new Map<Laying, number>();
   for (const one of all) {
     const made = toKeep.has(one)
       ? keep(due.get(one)!, { ...day, minutes: toKeep.get(one)! }, one.memory)
-      : [...cards.get(one)!.values()];
+      : [...(filling.get(one)?.cards.values() ?? [])];
     one.days.push({ date: day.date, cards: made });
     used.set(one, sum(made.map((card) => card.minutes)));
     if (day.minutes > 0) one.waited = made.length ? 0 : one.waited + 1;

@@ -122,7 +122,7 @@ it("gets all ready where the minutes are enough, the nearest day first", () => {
     }),
     { numRuns: 120 },
   );
-  // each day is shared without looking ahead: measured 15 of 400 students have a piece late that
-  // need not have been
-  expect(misses.filter(Boolean).length).toBeLessThanOrEqual(misses.length * 0.08);
+  // each day is shared without looking ahead, and nobody does more of one piece than the rule says
+  // while another can be practised: measured 10 of 120 students have a piece late that need not be
+  expect(misses.filter(Boolean).length).toBeLessThanOrEqual(misses.length * 0.1);
 });
