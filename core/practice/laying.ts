@@ -24,7 +24,7 @@ export interface PieceToLay {
   readonly readyBy?: string;
   /** Days of practice since it was last practised. */
   readonly waited?: number;
-  /** Visits of what is learnt, by unit, from the day it was learnt on. */
+  /** Visits of what is learnt, by unit: the day it was learnt, and those after. */
   readonly visits?: ReadonlyMap<string, readonly Visit[]>;
 }
 
@@ -60,12 +60,7 @@ export function begin(piece: PieceToLay): Laying {
     byKey: new Map(loads.map((load) => [load.unit.key, load])),
     workMinutes: Math.ceil(total(loads)),
     days: [],
-    memory: new Map(
-      [...(piece.visits ?? [])].flatMap(([key, visits]) => {
-        const memory = memoryOf(visits);
-        return memory ? [[key, memory] as const] : [];
-      }),
-    ),
+    memory: new Map([...(piece.visits ?? [])].map(([key, visits]) => [key, memoryOf(visits)!])),
     kept: { learnt: keptOf(piece, true), begun: keptOf(piece, false) },
     isBegun: [...piece.earned.values()].some((tempo) => tempo > 0),
     owed: 0,

@@ -59,7 +59,13 @@ export const planEntries = (plan: PlanAnswer, piece: string, of: Instrument): En
 ];
 
 /** Each day of practice of a student over all pieces, and the days that matter for each. */
-export const studentEntries = ({ studentId, days, plans }: PortfolioAnswer): Entry[] => [
+export const studentEntries = ({
+  studentId,
+  days,
+  plans,
+}: Pick<PortfolioAnswer, "studentId" | "days"> & {
+  readonly plans: readonly Omit<PortfolioAnswer["plans"][number], "remedies">[];
+}): Entry[] => [
   ...days
     .filter(({ cards }) => cards.length > 0)
     .map(({ date, cards }) => ({

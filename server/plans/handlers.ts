@@ -11,7 +11,7 @@ import { calendar, planEntries, studentEntries } from "./calendar.ts";
 import { openPlans } from "./laying.ts";
 import { markStudentStale, practisingOf, upToDate } from "./layout.ts";
 import { makePlans } from "./make.ts";
-import { portfolioOf } from "./portfolio.ts";
+import { daysOfStudent, portfolioOf } from "./portfolio.ts";
 import { remediesOf } from "./remedies.ts";
 import { answerPlan, planRow, type PlanRow } from "./store.ts";
 
@@ -98,7 +98,7 @@ export function planHandlers(studio: Studio): Made {
     },
 
     studentCalendar: async ({ param, c }) => {
-      const entries = studentEntries(await portfolioOf(studio, param("id")));
+      const entries = studentEntries(await daysOfStudent(studio, param("id")));
       const { name } = await practisingOf(db, param("id"));
       return sent(c, calendar(name, entries, clock.now()));
     },

@@ -98,7 +98,7 @@ export async function layingOf(studio: Studio, open: Open, practising: Practisin
     readyBy: plan.readyBy,
     waited: waited(practising, lastOn(plan, log), today(clock)),
   };
-  return { open, chosen, piece, log };
+  return { open, chosen, piece };
 }
 
 const lastOn = (plan: PlanRow, log: readonly AttemptRow[]): string =>

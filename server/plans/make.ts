@@ -16,7 +16,7 @@ type Several = Extract<Body<"addPlan">, { pieces: unknown }>;
 type Wanted = Several["pieces"][number] & { readonly readyBy?: string };
 
 /** The first day on which it is played to somebody; without one the last lesson. */
-export function readyByOf({ readyBy, dates }: Wanted): string {
+function readyByOf({ readyBy, dates }: Wanted): string {
   if (readyBy !== undefined) return readyBy;
   const sorted = [...dates].sort((a, b) => a.date.localeCompare(b.date));
   const day = sorted.find(({ kind }) => kind !== "lesson") ?? sorted.at(-1);

@@ -14,6 +14,15 @@ const WEEKS = 28;
 
 /** All a student works on, and each day with its cards. */
 export async function portfolioOf(studio: Studio, studentId: string) {
+  const told = await daysOfStudent(studio, studentId);
+  const plans = [];
+  for (const { plan, ...one } of told.plans)
+    plans.push({ ...one, remedies: await remediesOf(studio, plan) });
+  return { ...told, plans };
+}
+
+/** The same without what would make plans fit, which takes its time to work out. */
+export async function daysOfStudent(studio: Studio, studentId: string) {
   const { db, clock } = studio;
   const [student] = await db.select().from(students).where(eq(students.id, studentId));
   if (!student) throw notFound("student");
@@ -50,21 +59,19 @@ export async function portfolioOf(studio: Studio, studentId: string) {
     }
     days.push({ ...daysFrom(student, on, 1)[0]!, cards: found });
   }
-  const plans = [];
-  for (const { plan, pieceId } of open)
-    plans.push({
-      id: plan.id,
-      assignmentId: plan.assignmentId,
-      pieceTitle: titles.get(pieceId)!,
-      goalTempo: plan.goalTempo,
-      readyBy: plan.readyBy,
-      dates: plan.dates,
-      feasible: plan.feasible,
-      workMinutes: plan.workMinutes,
-      availableMinutes: plan.availableMinutes,
-      missingMinutes: plan.missingMinutes,
-      remedies: await remediesOf(studio, plan),
-    });
+  const plans = open.map(({ plan, pieceId }) => ({
+    plan,
+    id: plan.id,
+    assignmentId: plan.assignmentId,
+    pieceTitle: titles.get(pieceId)!,
+    goalTempo: plan.goalTempo,
+    readyBy: plan.readyBy,
+    dates: plan.dates,
+    feasible: plan.feasible,
+    workMinutes: plan.workMinutes,
+    availableMinutes: plan.availableMinutes,
+    missingMinutes: plan.missingMinutes,
+  }));
   return {
     studentId,
     today: date,

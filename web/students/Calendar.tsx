@@ -26,6 +26,8 @@ export function Calendar({
   const first = week.indexOf(weekdayOf(portfolio.today));
   const cells: (Day | undefined)[] = [...Array<undefined>(first), ...portfolio.days];
   const [at, setAt] = useState(0);
+  // fewer weeks may be shown since
+  const stop = all ? at : Math.min(at, WEEKS * 7 - first - 1);
   const grid = useRef<HTMLTableSectionElement>(null);
   // one stop for the Tab key; arrows go from day to day
   const go = (event: KeyboardEvent) => {
@@ -33,7 +35,7 @@ export function Calendar({
     if (by === undefined) return;
     event.preventDefault();
     const days = grid.current!.querySelectorAll("button");
-    const next = Math.min(days.length - 1, Math.max(0, at + by));
+    const next = Math.min(days.length - 1, Math.max(0, stop + by));
     setAt(next);
     days[next]!.focus();
   };
@@ -78,7 +80,7 @@ export function Calendar({
                       day={day}
                       portfolio={portfolio}
                       student={student}
-                      tabIndex={i * 7 + column - first === at ? 0 : -1}
+                      tabIndex={i * 7 + column - first === stop ? 0 : -1}
                       onFocus={() => setAt(i * 7 + column - first)}
                     />
                   )}
