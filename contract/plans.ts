@@ -1,6 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { handsFirst, ladders, orders, promotionRules, raises } from "@yarrow-ridge/core/practice";
-import { Id, IsoDate, Nullable, OneOf, OwnId } from "./common.ts";
+import { BarIndex, Id, IsoDate, Nullable, OneOf, OwnId, Was } from "./common.ts";
 
 export const Rule = OneOf(...promotionRules.map(({ id }) => id));
 export const Result = OneOf("clean", "slip");
@@ -67,6 +67,26 @@ export const PlansNew = Type.Object({
   minutesByWeekday: Type.Optional(Minutes),
   daysOff: Type.Optional(DaysOff),
 });
+const AddedBars = Type.Object({ from: BarIndex, to: BarIndex });
+/** What the teacher changes in a plan without making it anew. */
+export const PlanEdit = Type.Object({
+  added: Type.Optional(
+    Type.Array(AddedBars, { maxItems: 100, description: "up to a hundred stretches of bars" }),
+  ),
+  dropped: Type.Optional(
+    Type.Array(Type.String({ maxLength: 100 }), {
+      maxItems: 500,
+      description: "units that are left out, up to 500",
+    }),
+  ),
+  was: Was,
+});
+export const CardMove = Type.Object({
+  date: IsoDate,
+  pinned: Type.Optional(
+    Type.Boolean({ description: "whether it stays on that day; it does when not given" }),
+  ),
+});
 const Remedies = Type.Object(
   {
     minutes: Type.Optional(Type.Integer({ description: "more on each day of practice" })),
@@ -77,13 +97,17 @@ const Remedies = Type.Object(
 );
 export const Card = Type.Object({
   id: Id,
+  unit: Type.String({ description: "what is practised: the same on all its days" }),
   date: Type.String(),
   from: Type.Integer(),
   to: Type.Integer(),
   hands: Type.String(),
   tempo: Type.Number(),
   minutes: Type.Integer(),
-  kind: OneOf("cell", "four", "eight", "sixteen", "section", "join", "piece", "keeping"),
+  kind: OneOf(
+    ...(["cell", "four", "eight", "sixteen", "spot"] as const),
+    ...(["section", "join", "part", "piece", "keeping"] as const),
+  ),
   played: Nullable(
     Type.Array(Type.Integer(), {
       description: "bar indexes as they are played, where not from the first to the last once",
@@ -93,6 +117,7 @@ export const Card = Type.Object({
   section: Type.String(),
   why: Type.String(),
   bars: Type.String(),
+  pinned: Type.Boolean({ description: "put on its day by hand" }),
   status: Status,
 });
 export const Plan = Type.Object({
@@ -107,6 +132,11 @@ export const Plan = Type.Object({
   }),
   ...Schools,
   sections: Nullable(Type.Array(Id)),
+  added: Type.Array(AddedBars, { description: "bars the teacher has practised alone" }),
+  dropped: Type.Array(
+    Type.Object({ unit: Type.String(), bars: Type.String(), hands: Type.String() }),
+    { description: "what the teacher leaves out" },
+  ),
   steps: Type.Array(
     Type.Number({ description: "the tempo steps from first reading to performance tempo" }),
   ),
@@ -155,3 +185,12 @@ export const Portfolio = Type.Object({
     }),
   ),
 });
+
+export const Moved = Type.Intersect([
+  Plan,
+  Type.Object({
+    broken: Type.Array(Type.String(), {
+      description: "rules the move breaks, a sentence each; it is made all the same",
+    }),
+  }),
+]);

@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { playerFields } from "@yarrow-ridge/core/instruments";
+import { stages } from "@yarrow-ridge/core/practice";
 import {
   BarIndex,
   Id,
@@ -90,6 +91,7 @@ export const PlanSummary = Type.Object({
   feasible: Type.Boolean(),
   missingMinutes: Type.Integer(),
 });
+const Said = OneOf("keeping", "left");
 export const Assignment = Type.Object({
   id: Id,
   studentId: Id,
@@ -101,12 +103,14 @@ export const Assignment = Type.Object({
     description:
       "whose fingers the student reads: teacher or small-hand; their own come over these",
   }),
+  said: Nullable(Said),
   archived: Type.Boolean(),
   createdAt: Type.String(),
   plan: Nullable(PlanSummary),
 });
 export const AssignmentNew = Type.Object({ id: OwnId, studentId: Id, pieceId: Id });
 export const AssignmentEdit = Type.Object({
+  said: Type.Optional(Nullable(Said)),
   archived: Type.Optional(Type.Boolean()),
   layer: Type.Optional(
     Type.Union([Type.Literal("teacher"), Type.Literal("small-hand")], {
@@ -124,9 +128,15 @@ export const RidgeBar = Type.Object({
 });
 export const Ridge = Type.Object({
   goalTempo: Nullable(Type.Number()),
-  stage: OneOf(
-    ...(["First reading", "Taking shape", "Joining up"] as const),
-    ...(["Settling", "Performance", "Keeping"] as const),
+  stage: OneOf(...stages),
+  evidence: Type.Array(
+    Type.Object({
+      stage: OneOf(...stages),
+      have: Type.Integer(),
+      of: Type.Integer(),
+      what: Type.String(),
+    }),
+    { description: "what speaks for each stage; none without a plan" },
   ),
   bars: Type.Array(RidgeBar),
   history: Type.Array(
@@ -156,9 +166,19 @@ export const CardState = Type.Intersect([
     secure: Type.Number({
       description: "the highest step earned on these bars and hands, 0 for none",
     }),
-    tries: Type.Array(Type.Object({ id: Id, result: Result, bar: Nullable(Type.Integer()) })),
+    tries: Type.Array(
+      Type.Object({
+        id: Id,
+        result: Result,
+        slips: Nullable(Type.Integer()),
+        bar: Nullable(Type.Integer()),
+        day: Type.String(),
+      }),
+    ),
     newest: Nullable(Type.String({ description: "id of the newest try on these bars and hands" })),
-    missing: Type.Integer({ description: "clean tries still needed for this step" }),
+    missing: Type.Integer({ description: "clean tries still needed for this step today" }),
+    days: Type.Integer({ description: "days on which it was earned" }),
+    daysNeeded: Type.Integer({ description: "on how many it is to be" }),
     finished: Type.Boolean(),
     enough: Type.Boolean({
       description: "eight slips today sent it back a step: enough of this card for the day",
@@ -179,6 +199,9 @@ export const AttemptNew = Type.Object({
   result: Type.Union([Type.Literal("clean"), Type.Literal("slip")], {
     description: "clean or slip",
   }),
+  slips: Type.Optional(
+    Type.Integer({ minimum: 1, maximum: 99, description: "how many in a run-through, 1 to 99" }),
+  ),
   bar: Type.Optional(Nullable(BarIndex)),
   tempo: Type.Optional(
     Type.Number({
@@ -219,7 +242,26 @@ export const DueCard = Type.Object({
   section: Type.String(),
   status: Status,
 });
+export const Stages = Type.Object({
+  joining: Type.Number({
+    minimum: 0.1,
+    maximum: 1,
+    description: "share of the goal at which sections stand, 0.1 to 1",
+  }),
+  settling: Type.Number({
+    minimum: 0.1,
+    maximum: 1,
+    description: "share of the goal at which joins stand, 0.1 to 1",
+  }),
+  days: Type.Integer({
+    minimum: 1,
+    maximum: 3,
+    description: "days with a good run-through at the goal, 1 to 3",
+  }),
+});
+export const StudioEdit = Type.Object({ stages: Type.Optional(Stages), was: Was });
 export const Studio = Type.Object({
+  stages: Stages,
   name: Type.String(),
   demo: Type.Boolean(),
   today: Type.String(),

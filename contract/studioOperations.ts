@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { Erased, Listed, Page, IsoDate } from "./common.ts";
+import * as lessons from "./lessons.ts";
 import * as plans from "./plans.ts";
 import * as studio from "./studio.ts";
 import { op } from "./operation.ts";
@@ -19,6 +20,14 @@ export const studioOperations = {
     summary: "Today at a glance: lessons ahead and cards due",
     status: 200,
     response: studio.Studio,
+  }),
+  editStudio: op({
+    method: "patch",
+    path: "/api/studio",
+    summary: "Changes what the studio asks for: the evidence of each stage",
+    status: 200,
+    body: studio.StudioEdit,
+    response: Type.Object({ stages: studio.Stages }),
   }),
 
   listStudents: op({
@@ -178,6 +187,38 @@ export const studioOperations = {
     summary: "One plan; a day that was missed has rolled forward",
     status: 200,
     response: plans.Plan,
+  }),
+  editPlan: op({
+    method: "patch",
+    path: "/api/plans/:id",
+    summary: "Adds bars to be practised alone, or leaves units out; the cards follow",
+    status: 200,
+    body: plans.PlanEdit,
+    response: plans.Plan,
+  }),
+  moveCard: op({
+    method: "post",
+    path: "/api/cards/:id/move",
+    summary: "Puts a card on another day, where it stays; the other cards give way",
+    status: 200,
+    body: plans.CardMove,
+    response: plans.Moved,
+  }),
+  lesson: op({
+    method: "get",
+    path: "/api/students/:id/lesson",
+    summary: "From the last lesson to this one: what was set, what is done, where the slips were",
+    status: 200,
+    query: Type.Object({ since: Type.Optional(IsoDate) }),
+    response: lessons.Lesson,
+  }),
+  putLesson: op({
+    method: "put",
+    path: "/api/lessons/:id",
+    summary: "Writes down what was agreed at a lesson",
+    status: 200,
+    body: lessons.LessonPut,
+    response: lessons.LessonSaved,
   }),
   removePlan: op({
     method: "delete",

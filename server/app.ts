@@ -12,6 +12,7 @@ import { openapi } from "./http/openapi.ts";
 import { onError, problem } from "./http/problems.ts";
 import { headers, onlyFromHere } from "./http/security.ts";
 import { serve } from "./http/serve.ts";
+import { lessonHandlers } from "./lessons/handlers.ts";
 import { pieceHandlers } from "./pieces/handlers.ts";
 import { planHandlers } from "./plans/handlers.ts";
 import { practiceHandlers } from "./practice/handlers.ts";
@@ -78,6 +79,7 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
     ...studentHandlers(studio),
     ...assignmentHandlers(studio),
     ...planHandlers(studio),
+    ...lessonHandlers(studio),
     ...practiceHandlers(studio),
     ...eraseHandlers(studio),
     ...workHandlers(),

@@ -6,11 +6,11 @@ import {
   type DemoStudio,
 } from "@yarrow-ridge/demo";
 import { instrument } from "@yarrow-ridge/core/instruments";
-import { barCount, promotionRule, type Result } from "@yarrow-ridge/core/practice";
+import { barCount, daysToEarn, stepEarned, type CountedTry } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { and, asc, eq, sql } from "drizzle-orm";
 import { TABLES } from "./copies/tables.ts";
-import { addDays, daysBetween, today } from "./clock.ts";
+import { addDays, daysBetween, localDate, today } from "./clock.ts";
 import {
   assignments,
   attempts,
@@ -31,6 +31,7 @@ import { knownPiece } from "./pieces/store.ts";
 import { TEACHER } from "@yarrow-ridge/core/score";
 import { insertMarks, rowOf } from "./pieces/written.ts";
 import { layOutStudents } from "./plans/layout.ts";
+import { triesIn } from "./plans/log.ts";
 import { newId, type Studio } from "./studio.ts";
 
 /** The settings key that says for which day the demo's dates hold. */
@@ -259,17 +260,31 @@ async function practise(
   at: dayjs.Dayjs,
   turn: number,
 ): Promise<number> {
-  const rule = promotionRule(demo.rule);
   const bars = barCount({ from: card.fromBar, to: card.toBar, played: card.played });
   const steps = card.steps
     .filter((step) => step >= card.tempo)
     .slice(0, Math.max(1, Math.round(card.minutes / 4)));
+  const before = await db
+    .select()
+    .from(attempts)
+    .where(and(eq(attempts.assignmentId, assignmentId), eq(attempts.unit, card.unit)))
+    .orderBy(asc(attempts.position));
+  const day = localDate(at.toDate());
   const rows: (typeof attempts.$inferInsert)[] = [];
   for (const tempo of steps) {
-    const tries: Result[] = [];
+    const isLast = tempo === card.steps.at(-1);
+    const step = { kind: card.kind, bars, rule: demo.rule, isLast };
+    // what is to be earned on several days goes on from those before
+    const tries: CountedTry[] =
+      isLast && daysToEarn(card.kind) > 1
+        ? triesIn(before.filter((row) => row.tempo === tempo))
+        : [];
     const slips = demo.slips[turn++ % demo.slips.length]!;
-    while (!rule.met(tries, bars)) {
-      tries.push(tries.length < slips ? "slip" : "clean");
+    let [promoted, missing] = [false, 1];
+    for (let i = 0; missing > 0; i++) {
+      const result = i < slips ? "slip" : "clean";
+      tries.push({ result, day });
+      ({ met: promoted, missing } = stepEarned(step, tries, day));
       rows.push({
         id: newId(),
         cardId: card.id,
@@ -279,14 +294,15 @@ async function practise(
         toBar: card.toBar,
         hands: card.hands,
         tempo,
-        result: tries.at(-1)!,
-        promoted: rule.met(tries, bars),
+        result,
+        promoted: promoted && missing === 0,
         at: at
           .add(card.position * 6, "minute")
           .add(rows.length * 20, "second")
           .toDate(),
       });
     }
+    if (!promoted) break;
   }
   await db.insert(attempts).values(rows);
   return turn;

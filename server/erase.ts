@@ -3,6 +3,7 @@ import {
   assignments,
   attempts,
   cards,
+  lessons,
   marks,
   noteMarks,
   pieces,
@@ -49,6 +50,7 @@ export const eraseHandlers = ({ db }: Studio): Made => ({
       await eraseAssignments(tx, await idsWhere(tx, eq(assignments.studentId, id)));
       await tx.delete(noteMarks).where(eq(noteMarks.layer, ownLayer(id)));
       await tx.delete(marks).where(eq(marks.layer, ownLayer(id)));
+      await tx.delete(lessons).where(eq(lessons.studentId, id));
       await tx.delete(students).where(eq(students.id, id));
     });
     return { id };

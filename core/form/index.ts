@@ -28,6 +28,7 @@ export { compareEditions, type ComparedBar, type Editions } from "./editions.ts"
 export { formName, type FormName } from "./names.ts";
 export { segment, type Grain, type Segment } from "./segments.ts";
 export {
+  difficultiesByHand,
   firstKey,
   survey,
   type Survey,

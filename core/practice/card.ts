@@ -12,12 +12,22 @@ export interface PlannedCard {
   readonly kind: Unit["kind"] | "keeping";
   readonly section: string;
   readonly why: string;
+  /** Put on its day by hand: it stays there. */
+  readonly pinned?: boolean;
 }
 
 export interface PlannedDay {
   /** ISO date. */
   readonly date: string;
   readonly cards: readonly PlannedCard[];
+}
+
+/** A card that was put on a day by hand. */
+export interface Pin {
+  readonly unit: string;
+  /** ISO date. */
+  readonly date: string;
+  readonly minutes: number;
 }
 
 export interface DayToFill {

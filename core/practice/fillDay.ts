@@ -1,4 +1,5 @@
-import type { PlannedCard } from "./card.ts";
+import type { Pin, PlannedCard } from "./card.ts";
+import { daysToEarn, isRunThrough } from "./earning.ts";
 import type { Unit } from "./unit.ts";
 
 /**
@@ -16,10 +17,30 @@ export interface Load {
 export const total = (loads: readonly Load[]): number =>
   loads.reduce((sum, load) => sum + remaining(load), 0);
 
-const remaining = (load: Load): number => load.left.reduce((sum, step) => sum + step.minutes, 0);
+const remaining = (load: Load): number => minutesOf(load.left);
 
 /** Steps of a unit that are climbed on one day, where there is other work. */
 const STEPS_A_DAY = 2;
+
+/** Run-throughs on one day, and of how much of its minutes. Common practice, no source. */
+const RUN_THROUGHS_A_DAY = 2;
+const RUN_THROUGH_SHARE = 0.25;
+
+/** Steps that can be climbed on one day: what is to be earned on several is played once on each. */
+function ofOneDay(left: Load["left"], most: number): Load["left"] {
+  const again = left.findIndex((step, i) => left[i + 1]?.tempo === step.tempo);
+  return left.slice(0, again < 0 ? most : Math.min(most, again + 1));
+}
+
+const minutesOf = (steps: Load["left"]): number =>
+  steps.reduce((sum, step) => sum + step.minutes, 0);
+
+/** Days it takes to climb what is left, two steps a day. */
+function daysToClimb(left: Load["left"]): number {
+  let [days, at] = [0, 0];
+  for (; at < left.length; days++) at += ofOneDay(left.slice(at, at + 3), STEPS_A_DAY).length;
+  return days;
+}
 
 /**
  * Days it takes by rule: two steps a unit a day, and what rests on another begins a day later.
@@ -32,7 +53,7 @@ export function longestChain(loads: readonly Load[]): number {
   for (const { unit, left } of loads) {
     let days = 0;
     for (const key of unit.after) days = Math.max(days, until.get(key) ?? 0);
-    days += Math.ceil(left.length / STEPS_A_DAY);
+    days += daysToClimb(left);
     until.set(unit.key, days);
     longest = Math.max(longest, days);
   }
@@ -42,6 +63,8 @@ export function longestChain(loads: readonly Load[]): number {
 /** A day of a piece while it is filled. */
 export interface DayOfPiece {
   readonly cards: ReadonlyMap<string, PlannedCard>;
+  /** Puts on the day what was pinned to it, whatever the rules say. @returns minutes it takes */
+  readonly pinned: () => number;
   /**
    * Adds what may be done by rule: forerunners done on an earlier day, two steps a unit.
    *
@@ -52,25 +75,59 @@ export interface DayOfPiece {
   readonly beyond: (minutes: number) => number;
 }
 
-/** What a piece can take of a day, from where its loads stand before it. */
-export function dayOf(loads: readonly Load[], byKey: ReadonlyMap<string, Load>): DayOfPiece {
+/**
+ * What a piece can take of a day, from where its loads stand before it.
+ *
+ * @param pins of this day and later ones
+ */
+export function dayOf(
+  all: readonly Load[],
+  byKey: ReadonlyMap<string, Load>,
+  pins: readonly Pin[],
+  date: string,
+): DayOfPiece {
   const cards = new Map<string, PlannedCard>();
-  const isReady = ({ unit }: Load) => unit.after.every((key) => !byKey.get(key)?.left.length);
+  const isHeld = new Set(pins.filter((pin) => pin.date > date).map(({ unit }) => unit));
+  const loads = isHeld.size ? all.filter(({ unit }) => !isHeld.has(unit.key)) : all;
+  const isReady = ({ unit, left }: Load) =>
+    unit.after.every((key) => {
+      const [next] = byKey.get(key)?.left ?? [];
+      // a run-through is played at a tempo at which all it goes through stands
+      return !next || (isRunThrough(unit.kind) && next.tempo > (left[0]?.tempo ?? Infinity));
+    });
   const ofToday = new Map(
-    loads
-      .filter(isReady)
-      .map((load) => [
-        load,
-        load.left.slice(0, STEPS_A_DAY).reduce((sum, step) => sum + step.minutes, 0),
-      ]),
+    loads.filter(isReady).map((load) => [load, minutesOf(ofOneDay(load.left, STEPS_A_DAY))]),
   );
+  const severalDays = loads.filter(({ unit }) => daysToEarn(unit.kind) > 1);
+  const mostAtAll = new Map(severalDays.map((load) => [load, minutesOf(ofOneDay(load.left, 64))]));
+  const isOneMore = ({ unit }: Load) =>
+    !isRunThrough(unit.kind) ||
+    cards.has(unit.key) ||
+    [...cards.values()].filter(({ kind }) => isRunThrough(kind)).length < RUN_THROUGHS_A_DAY;
   return {
     cards,
+    pinned: () => {
+      let used = 0;
+      for (const { unit, minutes } of pins.filter((pin) => pin.date === date)) {
+        const load = byKey.get(unit);
+        if (!load || cards.has(unit)) continue;
+        cards.set(unit, { ...cardOf(load, minutes), pinned: true });
+        work(load, minutes);
+        used += minutes;
+      }
+      return used;
+    },
     byRule: (minutes) =>
-      give([...ofToday.keys()], minutes, cards, (load) => Math.ceil(ofToday.get(load)!)),
+      give([...ofToday.keys()], minutes, cards, (load) => {
+        if (!isOneMore(load)) return 0;
+        const most = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
+        return Math.ceil(Math.min(most, ofToday.get(load)!));
+      }),
     beyond: (minutes) =>
       give(loads, minutes, cards, (load) =>
-        isReady(load) ? Infinity : (cards.get(load.unit.key)?.minutes ?? 0),
+        isReady(load) && isOneMore(load)
+          ? Math.ceil(mostAtAll.get(load) ?? Infinity)
+          : (cards.get(load.unit.key)?.minutes ?? 0),
       ),
   };
 }
@@ -108,8 +165,12 @@ function give(
 }
 
 function cardOf({ unit, left }: Load, minutes: number): PlannedCard {
-  const { from, to, hands, kind, section, why } = unit;
-  return { unit: unit.key, from, to, hands, tempo: left[0]!.tempo, minutes, kind, section, why };
+  const { from, to, hands, section, why } = unit;
+  const [next] = left;
+  // one that is earned meanwhile is played to keep it
+  const kind = next ? unit.kind : "keeping";
+  const tempo = next?.tempo ?? unit.steps.at(-1)!;
+  return { unit: unit.key, from, to, hands, tempo, minutes, kind, section, why };
 }
 
 function work(load: Load, minutes: number): void {
@@ -118,7 +179,11 @@ function work(load: Load, minutes: number): void {
     const step = load.left[0]!;
     const used = Math.min(spent, step.minutes);
     spent -= used;
-    if (step.minutes - used < 1e-9) load.left.shift();
-    else load.left[0] = { ...step, minutes: step.minutes - used };
+    if (step.minutes - used > 1e-9) load.left[0] = { ...step, minutes: step.minutes - used };
+    else {
+      load.left.shift();
+      // the same again is for another day
+      if (load.left[0]?.tempo === step.tempo) return;
+    }
   }
 }

@@ -62,12 +62,13 @@ it("goes on where it was, however often it is laid out anew", () => {
   });
 });
 
+const section = { steps: [80, 84, 88], kind: "section", bars: 4, rule: "three-to-one" } as const;
+
 it("takes the last step away after two slips in a later visit, until it is earned again", () => {
   const clean = (day: string, promoted = false) =>
     ({ tempo: 88, result: "clean", promoted, day }) as const;
   const slip = (day: string) => ({ tempo: 88, result: "slip", promoted: false, day }) as const;
-  const at = (log: Parameters<typeof standing>[1]) =>
-    standing([80, 84, 88], log, "three-to-one", 4);
+  const at = (log: Parameters<typeof standing>[1]) => standing(section, log, 0, "2030-02-01");
   const won = clean(dateOf(0), true);
   expect(at([won])).toMatchObject({ secure: 88, finished: true });
   // the day it was earned is no visit; one slip is no loss

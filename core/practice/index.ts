@@ -31,21 +31,42 @@ export {
 } from "./rules.ts";
 export { unitKey, type Unit } from "./unit.ts";
 export { cover, unitsOf } from "./units.ts";
-export { type How } from "./sectionUnits.ts";
+export { type HardSpot, type How } from "./sectionUnits.ts";
 export { barCount, cleanShares, stepMinutes, trySeconds, USUAL_CLEAN } from "./workload.ts";
+export { earned, earnedOn, ridge, type Promotion, type RidgeBar } from "./progress.ts";
+export { arrange, tires } from "./arrange.ts";
 export {
-  earned,
-  earnedOn,
-  ridge,
-  stageOf,
-  type Promotion,
-  type RidgeBar,
+  evidenceOf,
+  stageFrom,
+  stages,
+  USUAL_THRESHOLDS,
+  type Evidence,
   type Stage,
-} from "./progress.ts";
-export { type DayToFill, type PlannedCard, type PlannedDay } from "./card.ts";
+  type Thresholds,
+} from "./stages.ts";
+export { type DayToFill, type Pin, type PlannedCard, type PlannedDay } from "./card.ts";
 export { type PieceToLay } from "./laying.ts";
 export { layOut, schedule, type Schedule, type ScheduleInput } from "./schedule.ts";
 export { USUAL_MINUTES } from "./share.ts";
 export { type Visit } from "./forgetting.ts";
-export { afterTry, standing, type Standing, type Try } from "./standing.ts";
+export { daysToEarn, isRunThrough, slipsAllowed, stepEarned, type CountedTry } from "./earning.ts";
+export {
+  afterTry,
+  earns,
+  standing,
+  withTries,
+  type Raised,
+  type Standing,
+  type Try,
+} from "./standing.ts";
+export {
+  difficultiesAt,
+  hardBars,
+  hardest,
+  hardness,
+  type BarHardness,
+  type Difficulties,
+  type Hardness,
+} from "./hardness.ts";
+export { slipShares, stuckSpots, type PlacedTry } from "./slips.ts";
 export { remedies, type Remedies } from "./remedies.ts";

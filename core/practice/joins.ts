@@ -4,7 +4,7 @@ import type { Range } from "./levels.ts";
 import { unitKey, type Unit } from "./unit.ts";
 
 /** A section in its place, with the key of its unit. */
-interface Placed {
+export interface Placed {
   readonly name: string;
   readonly range: Range;
   readonly key: string;
@@ -25,7 +25,11 @@ const JOIN_FROM = 0.8;
 /** Bars on each side of a join. Common practice, no source. */
 const SIDE = 2;
 
-const lastSteps = ({ ladder, goal }: Over): number[] => ladder.steps(stepAt(JOIN_FROM, goal), goal);
+/** By every other step, from where the sections stand. */
+const throughSteps = ({ ladder, goal }: Over): number[] =>
+  ladder
+    .steps(stepAt(JOIN_FROM, goal), goal)
+    .filter((_, step, all) => (all.length - 1 - step) % 2 === 0);
 
 /**
  * The ways out of one section and into the next one on the road: two bars each side. Over a cut the
@@ -53,7 +57,7 @@ export function joins(sections: readonly Placed[], over: Over): Unit[] {
         hands: over.hands,
         kind: "join",
         section: `${section.name} → ${next.name}`,
-        steps: lastSteps(over).filter((_, step, all) => (all.length - 1 - step) % 2 === 0),
+        steps: throughSteps(over),
         after: [section.key, next.key],
         work: 1,
         why: isCut
@@ -68,32 +72,66 @@ export function joins(sections: readonly Placed[], over: Over): Unit[] {
 const follows = (one: Range, next: Range, road: readonly number[]): boolean =>
   road.some((bar, i) => bar === one[1] && road[i + 1] === next[0]);
 
-/** From start to end along the road, once the sections and their joins stand. */
+/** Some sections in a row, played through along the road. */
+function through(sections: readonly Placed[], units: readonly Unit[], over: Over) {
+  const from = Math.min(...sections.map(({ range }) => range[0]));
+  const to = Math.max(...sections.map(({ range }) => range[1]));
+  const within = (bar: number) => sections.some(({ range }) => bar >= range[0] && bar <= range[1]);
+  const played = over.road.filter(within);
+  const isPlain = played.length === to - from + 1 && played.every((bar, i) => bar === from + i);
+  const joined = units.filter((unit) => unit.kind === "join" && unit.from >= from && unit.to <= to);
+  return {
+    key: unitKey(from, to, over.hands),
+    ...{ from, to },
+    ...(isPlain ? {} : { played }),
+    hands: over.hands,
+    steps: throughSteps(over),
+    after: [...sections.map(({ key }) => key), ...joined.map(({ key }) => key)],
+    work: 1,
+  };
+}
+
+/**
+ * Sections that hold others, played through once those stand; the smaller of them first.
+ *
+ * @param named all sections of the piece
+ * @param sections those that are learned, in place
+ */
+export function parts(
+  named: readonly Pick<Placed, "name" | "range">[],
+  sections: readonly Placed[],
+  units: readonly Unit[],
+  over: Over,
+): Unit[] {
+  return named
+    .map(({ name, range }) => ({
+      name,
+      held: sections.filter((one) => one.range[0] >= range[0] && one.range[1] <= range[1]),
+    }))
+    .filter(({ held }) => held.length > 1 && held.length < sections.length)
+    .sort((a, b) => a.held.length - b.held.length)
+    .map(({ name, held }): Unit => ({
+      ...through(held, units, over),
+      kind: "part",
+      section: name,
+      why: "What belongs together, played through: on three days at the goal before it counts.",
+    }));
+}
+
+/** From start to end along the road, once the sections, their joins and parts stand. */
 export function whole(
   sections: readonly Placed[],
   units: readonly Unit[],
   over: Over,
 ): Unit | undefined {
   if (sections.length < 2) return undefined;
-  const from = Math.min(...sections.map(({ range }) => range[0]));
-  const to = Math.max(...sections.map(({ range }) => range[1]));
-  const within = (bar: number) => sections.some(({ range }) => bar >= range[0] && bar <= range[1]);
-  const played = over.road.filter(within);
-  const isPlain = played.length === to - from + 1 && played.every((bar, i) => bar === from + i);
+  const all = through(sections, units, over);
+  const held = units.filter(({ kind }) => kind === "part").map(({ key }) => key);
   return {
-    key: unitKey(from, to, over.hands),
-    from,
-    to,
-    ...(isPlain ? {} : { played }),
-    hands: over.hands,
+    ...all,
+    after: [...all.after, ...held],
     kind: "piece",
     section: "From start to end",
-    steps: lastSteps(over).slice(-2),
-    after: [
-      ...sections.map(({ key }) => key),
-      ...units.filter(({ kind }) => kind === "join").map(({ key }) => key),
-    ],
-    work: 1,
-    why: "The whole, once its sections are at tempo.",
+    why: "The whole, played through as its sections rise: on three days at the goal.",
   };
 }

@@ -1,5 +1,6 @@
 import type { Score } from "../score/index.ts";
-import type { PlannedDay } from "./card.ts";
+import type { Pin, PlannedDay } from "./card.ts";
+import { daysToEarn, ruleFor } from "./earning.ts";
 import { total, type Load } from "./fillDay.ts";
 import { memoryOf, type Visit } from "./forgetting.ts";
 import { keptOf, type Due, type Memories } from "./keep.ts";
@@ -22,6 +23,10 @@ export interface PieceToLay {
    * what is learnt is kept.
    */
   readonly readyBy?: string;
+  /** Days on which the last step was played well enough, of units that need several, by key. */
+  readonly daysHad?: ReadonlyMap<string, number>;
+  /** Cards that were put on a day by hand; before it their units wait. */
+  readonly pins?: readonly Pin[];
   /** Days of practice since it was last practised. */
   readonly waited?: number;
   /** Visits of what is learnt, by unit: the day it was learnt, and those after. */
@@ -47,11 +52,15 @@ export interface Laying {
 export function begin(piece: PieceToLay): Laying {
   const loads = piece.units.map((unit): Load => ({
     unit,
-    left: stepMinutes(
-      piece.score,
+    left: onItsDays(
       unit,
-      piece.rule.expected(piece.clean(unit.key), barCount(unit)),
-      piece.earned.get(unit.key) ?? 0,
+      stepMinutes(
+        piece.score,
+        unit,
+        ruleFor(unit.kind, piece.rule.id).expected(piece.clean(unit.key), barCount(unit)),
+        piece.earned.get(unit.key) ?? 0,
+      ),
+      piece.daysHad?.get(unit.key) ?? 0,
     ),
   }));
   return {
@@ -67,4 +76,11 @@ export function begin(piece: PieceToLay): Laying {
     waited: piece.waited ?? 0,
     available: 0,
   };
+}
+
+/** The last step once for each day on which it has still to be played well. */
+function onItsDays({ kind }: Unit, steps: Load["left"], had: number): Load["left"] {
+  const last = steps.at(-1);
+  const more = Math.max(0, daysToEarn(kind) - had - 1);
+  return last ? [...steps, ...Array.from({ length: more }, () => ({ ...last }))] : steps;
 }

@@ -1,5 +1,5 @@
 import { handsOf } from "../form/index.ts";
-import { limbLine, takenBy, TOGETHER, type Line, type Score } from "../score/index.ts";
+import { covers, limbLine, takenBy, TOGETHER, type Line, type Score } from "../score/index.ts";
 
 /** What is practised in one score, the parts before the whole. */
 export interface PracticeLines {
@@ -54,4 +54,10 @@ export function inBars(score: Score, line: Line): (from: number, to: number) => 
       .slice(from, to + 1)
       .flat()
       .join();
+}
+
+/** Whether what is played in one line is played in another too; by their ids. */
+export function holding(lines: readonly Line[]): (whole: string, part: string) => boolean {
+  const lineOf = (id: string): Line => lines.find((line) => line.id === id) ?? limbLine(id);
+  return (whole, part) => whole === TOGETHER || covers(lineOf(whole), lineOf(part));
 }

@@ -1,6 +1,6 @@
 import { analyse } from "../form/index.ts";
 import { scoreOf } from "../testing.ts";
-import { ridge, stageOf } from "./index.ts";
+import { ridge } from "./index.ts";
 
 describe("the ridge", () => {
   const score = scoreOf([
@@ -47,32 +47,5 @@ describe("the ridge", () => {
       [0, 0],
     ]);
     expect(secure([{ from: 3, to: 3, hands: "right", tempo: 50 }])[3]).toEqual([50, 0]);
-  });
-
-  it("names the stage", () => {
-    const at = (tempo: number) =>
-      stageOf(
-        ridge(
-          score,
-          { isNew, returns: [] },
-          tempo ? [{ from: 0, to: 4, hands: "both", tempo }] : [],
-        ),
-        100,
-        false,
-      );
-    expect([at(0), at(40), at(60), at(90), at(100)]).toEqual([
-      "First reading",
-      "Taking shape",
-      "Joining up",
-      "Settling",
-      "Performance",
-    ]);
-    expect(
-      stageOf(
-        ridge(score, { isNew, returns: [] }, [{ from: 0, to: 4, hands: "both", tempo: 100 }]),
-        100,
-        true,
-      ),
-    ).toBe("Keeping");
   });
 });

@@ -1,6 +1,6 @@
 import { playsIn, type Form } from "../form/index.ts";
 import { covers, limbLine, TOGETHER, type Line, type Score } from "../score/index.ts";
-import { linesIn } from "./lines.ts";
+import { holding, linesIn } from "./lines.ts";
 import { barKeys } from "./sameBars.ts";
 import type { Unit } from "./unit.ts";
 
@@ -50,9 +50,7 @@ function holders<P extends Promotion>(
   promotions: readonly P[],
   lines: readonly Line[],
 ): Map<string, P[]> {
-  const lineOf = (id: string): Line => lines.find((line) => line.id === id) ?? limbLine(id);
-  const holds = (whole: string, part: string) =>
-    whole === TOGETHER || covers(lineOf(whole), lineOf(part));
+  const holds = holding(lines);
   return new Map(
     units.map(({ key, from, to, hands }) => [
       key,
@@ -137,24 +135,4 @@ function lineKeys(score: Score, form: Pick<Form, "returns">, line: Line): string
     barKeys(score, form, hand),
   );
   return score.bars.map(({ index }) => each.map((keys) => keys[index]!).join());
-}
-
-export type Stage =
-  "First reading" | "Taking shape" | "Joining up" | "Settling" | "Performance" | "Keeping";
-
-/** How far a piece has come, from the mean height of its ridge against performance tempo. */
-export function stageOf(bars: readonly RidgeBar[], goal: number, isPast: boolean): Stage {
-  const counted = bars.filter((bar) => !bar.silent);
-  const mean =
-    counted.reduce((sum, bar) => sum + Math.min(1, bar.secure / goal), 0) /
-    Math.max(1, counted.length);
-  if (counted.length && counted.every((bar) => bar.together >= goal))
-    return isPast ? "Keeping" : "Performance";
-  return mean === 0
-    ? "First reading"
-    : mean < 0.5
-      ? "Taking shape"
-      : mean < 0.8
-        ? "Joining up"
-        : "Settling";
 }

@@ -1,4 +1,5 @@
 import type { DayToFill, PlannedDay } from "./card.ts";
+import { arrange } from "./arrange.ts";
 import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.ts";
 import { dayOf, longestChain, total } from "./fillDay.ts";
 import { dueOn, keep, type Due } from "./keep.ts";
@@ -73,44 +74,61 @@ function sums(all: readonly number[]): number[] {
 }
 
 /** @param all in the order of their days */
-function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) => Today): void {
+function layDay(
+  all: readonly Laying[],
+  { date, minutes }: DayToFill,
+  standing: (one: Laying) => Today,
+): void {
   const today = new Map(all.map((one) => [one, standing(one)]));
+  const filling = new Map(
+    all.map((one) => [one, dayOf(one.loads, one.byKey, pinsFrom(one, date), date)]),
+  );
+  let pinned = 0;
+  for (const day of filling.values()) pinned += day.pinned();
+  const free = Math.max(0, minutes - pinned);
+
   const isOpen = (one: Laying) => !today.get(one)!.isAfter && today.get(one)!.left > 0;
-  const learning = day.minutes > 0 ? atOnce(all.filter(isOpen), today) : [];
+  const learning = free > 0 ? atOnce(all.filter(isOpen), today) : [];
   const due = new Map<Laying, Due[]>();
   for (const one of all)
     if (!isOpen(one))
       due.set(
         one,
-        dueOn(today.get(one)!.left ? one.kept.begun : one.kept.learnt, one.memory, day.date),
+        dueOn(today.get(one)!.left ? one.kept.begun : one.kept.learnt, one.memory, date),
       );
   const kept = all.filter((one) => due.get(one)?.length);
-  const toKeep = minutesToKeep(kept, due, day.minutes, learning.length > 0, today);
+  const toKeep = minutesToKeep(kept, due, free, learning.length > 0, today);
   const forKeeping = sum([...toKeep.values()]);
-  const toLearn = minutesToLearn(learning, day.minutes - forKeeping, today);
+  const toLearn = minutesToLearn(learning, free - forKeeping, today);
 
-  const filling = new Map(learning.map((one) => [one, dayOf(one.loads, one.byKey)]));
-  let rest = day.minutes - forKeeping - sum([...toLearn.values()]);
-  for (const [one, minutes] of toLearn) rest += filling.get(one)!.byRule(minutes);
+  let rest = free - forKeeping - sum([...toLearn.values()]);
+  for (const [one, given] of toLearn) rest += filling.get(one)!.byRule(given);
   // what one has no use for today is another's, where it is not too little, before it goes beyond
-  for (const { cards, byRule } of filling.values())
-    if (rest >= SHORT || cards.size > 0) rest = byRule(rest);
-  for (const { cards, beyond } of filling.values())
-    if (rest >= SHORT || cards.size > 0) rest = beyond(rest);
+  const days = learning.map((one) => filling.get(one)!);
+  for (const { cards, byRule } of days) if (rest >= SHORT || cards.size > 0) rest = byRule(rest);
+  for (const { cards, beyond } of days) if (rest >= SHORT || cards.size > 0) rest = beyond(rest);
 
   const used = new Map<Laying, number>();
   for (const one of all) {
-    const made = toKeep.has(one)
-      ? keep(due.get(one)!, { ...day, minutes: toKeep.get(one)! }, one.memory)
-      : [...(filling.get(one)?.cards.values() ?? [])];
-    one.days.push({ date: day.date, cards: made });
+    const keeping = toKeep.has(one)
+      ? keep(due.get(one)!, { date, minutes: toKeep.get(one)! }, one.memory)
+      : [];
+    const learnt = filling.get(one)!.cards;
+    const made = [
+      ...arrange([...learnt.values()]),
+      ...keeping.filter(({ unit }) => !learnt.has(unit)),
+    ];
+    one.days.push({ date, cards: made });
     used.set(one, sum(made.map((card) => card.minutes)));
-    if (day.minutes > 0) one.waited = made.length ? 0 : one.waited + 1;
+    if (minutes > 0) one.waited = made.length ? 0 : one.waited + 1;
     if (made.length) one.isBegun = true;
   }
   const inAll = sum([...used.values()]);
   for (const one of all)
-    if (!today.get(one)!.isAfter) one.available += day.minutes - inAll + used.get(one)!;
+    if (!today.get(one)!.isAfter) one.available += Math.max(0, minutes - inAll + used.get(one)!);
 }
+
+const pinsFrom = ({ piece }: Laying, date: string) =>
+  (piece.pins ?? []).filter((pin) => pin.date >= date);
 
 const sum = (all: readonly number[]): number => all.reduce((found, one) => found + one, 0);

@@ -1,5 +1,6 @@
 import type { Form } from "../form/index.ts";
 import { comparePlaces, lastBarOf, type Section } from "../score/index.ts";
+import type { BarHardness } from "./hardness.ts";
 import { ladders, type Ladder } from "./ladder.ts";
 import type { Level } from "./levels.ts";
 
@@ -34,13 +35,20 @@ export const raises: readonly Raise[] = [
   },
 ];
 
+/** What is known of a piece before it is learned. */
+export interface Known {
+  readonly form: Form;
+  /** By bar, over all hands; empty where nobody knows. */
+  readonly hard: readonly BarHardness[];
+}
+
 /** In which order sections are learned. */
 export interface Order {
-  readonly id: "front-to-back" | "last-first" | "theme-first";
+  readonly id: "front-to-back" | "last-first" | "theme-first" | "hardest-first";
   readonly name: string;
   /** Why one would choose it. */
   readonly why: string;
-  readonly of: (sections: readonly Section[], form: Form) => Section[];
+  readonly of: (sections: readonly Section[], known: Known) => Section[];
 }
 
 const byPlace = (sections: readonly Section[]): Section[] =>
@@ -55,6 +63,18 @@ function broughtBack({ from, to }: Section, { returns }: Form): number {
     return isElsewhere ? sum + Math.max(0, shared) : sum;
   }, 0);
 }
+
+/** A section is as hard as its bars are on average. */
+function meanHardness({ from, to }: Section, hard: readonly BarHardness[]): number {
+  const bars = hard.slice(from.bar, lastBarOf(to) + 1);
+  return bars.reduce((sum, one) => sum + one.hardness, 0) / Math.max(1, bars.length);
+}
+
+const mostFirst = (sections: readonly Section[], of: (section: Section) => number): Section[] =>
+  byPlace(sections)
+    .map((section) => ({ section, share: of(section) }))
+    .sort((a, b) => b.share - a.share)
+    .map(({ section }) => section);
 
 /** The orders of learning. Common practice, no source. A new one is an entry here. */
 export const orders: readonly Order[] = [
@@ -74,11 +94,13 @@ export const orders: readonly Order[] = [
     id: "theme-first",
     name: "What returns first",
     why: "The section that comes back most is learned once, and the rest is less work at once.",
-    of: (sections, form) =>
-      byPlace(sections)
-        .map((section) => ({ section, share: broughtBack(section, form) }))
-        .sort((a, b) => b.share - a.share)
-        .map(({ section }) => section),
+    of: (sections, { form }) => mostFirst(sections, (section) => broughtBack(section, form)),
+  },
+  {
+    id: "hardest-first",
+    name: "Hardest first",
+    why: "What takes longest has the most days; what is easy comes when the day is near.",
+    of: (sections, { hard }) => mostFirst(sections, (section) => meanHardness(section, hard)),
   },
 ];
 

@@ -1,5 +1,6 @@
 import { playsIn } from "../form/index.ts";
 import {
+  barSpan,
   covers,
   lastBarOf,
   type Line,
@@ -7,6 +8,7 @@ import {
   type Score,
   type Section,
 } from "../score/index.ts";
+import type { BarHardness } from "./hardness.ts";
 import { firstReading, ladderOf, stepAt, stepBelow, type Ladder } from "./ladder.ts";
 import { levelsOf, type Level, type Range } from "./levels.ts";
 import { inBars, linesIn } from "./lines.ts";
@@ -14,9 +16,21 @@ import type { Work } from "./newness.ts";
 import { raiseOf, type Raise, type Schools } from "./schools.ts";
 import { unitKey, type Unit } from "./unit.ts";
 
+/** A bar to be practised alone; its own reasons are said where nobody gives one. */
+export interface HardSpot {
+  readonly bar: number;
+  readonly why: string;
+}
+
 /** How a piece is learned: the schools, and how it is gone through. */
 export interface How extends Schools {
   readonly road: Road | null;
+  /** How hard its bars are, over all hands; empty where nobody knows. */
+  readonly hard: readonly BarHardness[];
+  /** Bars to be practised alone besides the hardest. */
+  readonly spots: readonly HardSpot[];
+  /** All its sections, for those that hold others. */
+  readonly named: readonly Section[];
 }
 
 /** Hands alone go to this share of the goal. Common practice, no source. */
@@ -41,6 +55,8 @@ export class SectionUnits {
   private readonly strikes: Readonly<Record<string, readonly boolean[]>>;
   private readonly contentOf: ReadonlyMap<Line, (from: number, to: number) => string>;
   private readonly whole: Line;
+  private readonly spots: readonly HardSpot[];
+  private readonly hard: readonly BarHardness[];
 
   constructor(
     private readonly score: Score,
@@ -55,6 +71,8 @@ export class SectionUnits {
     this.together = all.id;
     this.apart = how.hands === "together" ? apart.filter((line) => line.bare) : apart;
     this.raise = raiseOf(how.raise);
+    this.spots = how.spots;
+    this.hard = how.hard;
     this.ladder = ladderOf(how.ladder);
     this.strikes = Object.fromEntries(all.limbs.map((hand) => [hand, playsIn(score, hand)]));
     this.contentOf = new Map([...apart, all].map((line) => [line, inBars(score, line)]));
@@ -67,6 +85,7 @@ export class SectionUnits {
     // where there are no fours the section itself is short enough for hands apart
     const alone = levels[0]!.kind === "cell" ? this.alone([from, to], section.name) : [];
     const parts = levels.flatMap((level) => this.level(level, section, [from, to], alone));
+    const spots = this.spotsIn([from, to], section.name);
     const isJoined = parts.length > 0;
     return this.put({
       from,
@@ -75,13 +94,50 @@ export class SectionUnits {
       kind: "section",
       section: section.name,
       steps: this.climb(parts, 1),
-      after: isJoined ? parts : alone,
+      after: [...(isJoined ? parts : alone), ...spots],
       work: 1,
       why: isJoined
         ? "The parts joined into the section, up to performance tempo."
         : alone.length || this.isNew(from, to)
           ? "A short section, brought up from first reading to performance tempo."
           : "Everything here returns from earlier; the section is played through.",
+    });
+  }
+
+  /** Hard bars with their neighbours, apart from the cells they lie in; keys, in order. */
+  private spotsIn([from, to]: Range, section: string): string[] {
+    const here = this.spots
+      .filter(({ bar }) => bar >= from && bar <= to)
+      .sort((a, b) => a.bar - b.bar);
+    // hard bars in a row are one
+    const rows: HardSpot[][] = [];
+    for (const spot of here) {
+      const row = rows.at(-1);
+      if (row && spot.bar <= row.at(-1)!.bar + 1) row.push(spot);
+      else rows.push([spot]);
+    }
+    return rows.flatMap((row) => {
+      const bars = [row[0]!.bar, row.at(-1)!.bar] as const;
+      const [start, end] = [Math.max(from, bars[0] - 1), Math.min(to, bars[1] + 1)];
+      if (this.found.has(unitKey(start, end, this.together)) || same([start, end], [from, to]))
+        return [];
+      const reasons = row.flatMap(({ bar, why }) =>
+        why ? [why] : (this.hard[bar]?.reasons ?? []),
+      );
+      const key = this.put({
+        ...{ from: start, to: end },
+        hands: this.together,
+        kind: "spot",
+        section,
+        steps: everyOther(this.climb([], this.raise.top.cell)),
+        after: [],
+        work: 1,
+        why:
+          `${row.length > 1 ? "Bars" : "Bar"} ${barSpan(this.score.bars, ...bars)}: ` +
+          `${[...new Set(reasons)].join("; ") || "hard"}. Alone first, then with the bar before, ` +
+          "with the bar after, with both. Two days at its tempo close it.",
+      });
+      return [key];
     });
   }
 

@@ -1,13 +1,21 @@
-import { promotionRule, type Result } from "./rules.ts";
+import { resultOf, stepEarned, type CountedTry, type StepToEarn } from "./earning.ts";
 import { barCount } from "./workload.ts";
 
-/** A try as it stands in the log of a unit, in order. Tempo in beats a minute. */
-export interface Try {
+/** A try as it stands in the log of a unit, in order: the tries of a day are a visit. */
+export interface Try extends CountedTry {
+  /** Beats a minute. */
   readonly tempo: number;
-  readonly result: Result;
   readonly promoted: boolean;
-  /** The day it was made, ISO date: the tries of a day are a visit. */
-  readonly day: string;
+}
+
+/** What is raised. */
+export interface Raised {
+  /** Rising, beats a minute. */
+  readonly steps: readonly number[];
+  readonly kind: StepToEarn["kind"];
+  readonly bars: number;
+  /** The promotion rule that was chosen. */
+  readonly rule: string;
 }
 
 /** Where a log leaves the tempo steps of a unit. */
@@ -18,8 +26,11 @@ export interface Standing<T> {
   readonly step: number;
   /** The tries that count for it. */
   readonly tries: readonly T[];
-  /** Clean tries still needed if all are clean from now on. */
+  /** Clean tries still needed on this day if all are clean from now on. */
   readonly missing: number;
+  /** Days on which the step was earned, and on how many it is to be. */
+  readonly days: number;
+  readonly daysNeeded: number;
   /** Whether the last step is earned. */
   readonly finished: boolean;
   /** The day on which too many slips sent it back a step that is not earned again yet. */
@@ -63,26 +74,27 @@ function lost(last: number, log: readonly Try[]): number | undefined {
  * Eight slips in a visit send it back one step, which is earned again before the other; two slips
  * in a later visit of what was learnt take its last step away until it is earned again.
  *
- * @param steps rising, beats a minute
- * @param rule by which a step is earned
- * @param bars how long the unit is
  * @param known the highest tempo earned on stretches that hold this one, 0 for none
- * @example standing([60, 66], [], "ten-in-a-row", 4).missing // => 10
+ * @param today the day it is asked for, ISO date
+ * @example
+ *   const cell = { steps: [60, 66], kind: "cell", bars: 2, rule: "ten-in-a-row" } as const;
+ *   standing(cell, [], 0, "2030-01-01").missing; // => 10
  */
 export function standing<T extends Try>(
-  steps: readonly number[],
+  unit: Raised,
   log: readonly T[],
-  rule: string,
-  bars: number,
-  known = 0,
+  known: number,
+  today: string,
 ): Standing<T> {
+  const { steps } = unit;
   const last = steps.at(-1)!;
+  const counted = log.map((one) => ({ ...one, result: resultOf(one, unit.kind, unit.bars) }));
   const reached = Math.max(known, ...log.filter((one) => one.promoted).map((one) => one.tempo));
-  const lostAt = reached >= last ? lost(last, log) : undefined;
+  const lostAt = reached >= last ? lost(last, counted) : undefined;
   const secure = lostAt === undefined ? reached : (steps.at(-2) ?? 0);
   const step = steps.find((tempo) => tempo > secure) ?? last;
   const isFinished = secure >= last;
-  const back = isFinished ? undefined : tooMany(step, log);
+  const back = isFinished ? undefined : tooMany(step, counted);
   const lower = steps[steps.indexOf(step) - 1];
   const again =
     back === undefined || lower === undefined
@@ -94,15 +106,24 @@ export function standing<T extends Try>(
     : Math.max(again, lostAt ?? -1, isBack || lower === undefined ? (back ?? -1) : -1);
   const played = isBack ? lower : step;
   const tries = log.filter((one, i) => one.tempo === played && i > since);
-  const missing = promotionRule(rule).missing(
-    tries.map((one) => one.result),
-    bars,
-  );
+  const { missing, days, daysNeeded } = stepEarned(stepOf(unit, played), tries, today);
   return {
-    ...{ secure, step: played, tries, missing, finished: isFinished },
+    ...{ secure, step: played, tries, missing, days, daysNeeded, finished: isFinished },
     ...(isBack ? { sentBack: log[back]!.day } : {}),
   };
 }
+
+const stepOf = ({ steps, ...unit }: Raised, step: number): StepToEarn => ({
+  ...unit,
+  isLast: step === steps.at(-1),
+});
+
+/** Whether one more try that counts earns the step of a standing. */
+export const earns = <T extends Try>(
+  unit: Raised,
+  { step, tries }: Standing<T>,
+  one: CountedTry,
+): boolean => stepEarned(stepOf(unit, step), [...tries, one], one.day).met;
 
 /** What a card shows of its standing. */
 interface Shown {
@@ -113,20 +134,28 @@ interface Shown {
   readonly step: number;
   readonly secure: number;
   readonly missing: number;
+  readonly days: number;
+  readonly daysNeeded: number;
   readonly finished: boolean;
+  readonly kind: StepToEarn["kind"];
   readonly rule: string;
-  readonly tries: readonly { readonly result: Result }[];
+  readonly tries: readonly CountedTry[];
+}
+
+const raised = (card: Shown): Raised => ({ ...card, bars: barCount(card) });
+
+/** The same with other tries on its step, as its rule counts them. */
+export function withTries<S extends Shown>(card: S, tries: S["tries"], today: string): S {
+  const { missing, days, daysNeeded } = stepEarned(stepOf(raised(card), card.step), tries, today);
+  return { ...card, tries, missing, days, daysNeeded };
 }
 
 /** The same after one more try that counts, from what a card shows, before the log is asked. */
 export function afterTry<S extends Shown>(card: S, one: S["tries"][number]): S {
-  const rule = promotionRule(card.rule);
   const tries = [...card.tries, one];
-  const results = tries.map(({ result }) => result);
-  const bars = barCount(card);
-  if (card.finished || !rule.met(results, bars))
-    return { ...card, tries, missing: rule.missing(results, bars) };
+  if (card.finished || !stepEarned(stepOf(raised(card), card.step), tries, one.day).met)
+    return withTries(card, tries, one.day);
   const step = card.steps.find((tempo) => tempo > card.step) ?? card.step;
   const finished = card.step >= card.steps.at(-1)!;
-  return { ...card, secure: card.step, step, finished, tries: [], missing: rule.missing([], bars) };
+  return withTries({ ...card, secure: card.step, step, finished }, [], one.day);
 }

@@ -10,7 +10,8 @@ export interface Unit {
   readonly played?: readonly number[];
   /** The line: a hand, a hand and the feet, everything. */
   readonly hands: string;
-  readonly kind: Level["kind"] | "section" | "join" | "piece";
+  /** A part holds sections; a spot is a hard bar with its neighbours. */
+  readonly kind: Level["kind"] | "spot" | "section" | "join" | "part" | "piece";
   /** Name of the section it comes from. */
   readonly section: string;
   /** Tempo steps, rising. */

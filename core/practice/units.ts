@@ -11,7 +11,8 @@ import {
   type Score,
   type Section,
 } from "../score/index.ts";
-import { joins, whole } from "./joins.ts";
+import { hardest } from "./hardness.ts";
+import { joins, parts, whole, type Placed } from "./joins.ts";
 import { workInOrder } from "./newness.ts";
 import { rangeOf, SectionUnits, type How } from "./sectionUnits.ts";
 import { orderOf, USUAL_SCHOOLS } from "./schools.ts";
@@ -40,7 +41,8 @@ export function cover(score: Score, sections: readonly Section[]): Section[] {
 /**
  * What has to be practised, in the order it is learned: for each section its cells of two bars with
  * something new, hands apart on fours, joined to four, eight and the section; joins between
- * neighbours; at last the piece. A return enters at the first larger unit that holds it.
+ * neighbours; sections that hold others, and at last the piece. A return enters at the first larger
+ * unit that holds it; a hard bar is practised with its neighbours alone.
  *
  * @param sections the ranges chosen; {@link cover} gives the whole piece
  * @param goal performance tempo, beats a minute
@@ -55,19 +57,22 @@ export function unitsOf(
   lines?: readonly Line[],
   how: Partial<How> = {},
 ): Unit[] {
-  const all: How = { ...USUAL_SCHOOLS, road: null, ...how };
-  const order = orderOf(all.order).of(sections, form);
+  const usual = { ...USUAL_SCHOOLS, road: null, hard: [], spots: [], named: [] };
+  const all: How = { ...usual, ...how };
+  const order = orderOf(all.order).of(sections, { form, hard: all.hard });
   const road = roadOrder(score.bars, all.road ?? WHOLE_ROAD);
   const onRoad = new Set(road);
   const learned = order
     .map(rangeOf)
     .flatMap(([from, to]) => score.bars.slice(from, to + 1).map(({ index }) => index))
     .filter((bar) => onRoad.has(bar));
-  const making = new SectionUnits(score, workInOrder(score, form, learned), goal, lines ?? [], all);
+  const spots = [...hardest(all.hard).map((bar) => ({ bar, why: "" })), ...all.spots];
+  const work = workInOrder(score, form, learned);
+  const making = new SectionUnits(score, work, goal, lines ?? [], { ...all, spots });
   const keys = new Map(order.map((section) => [section, making.section(section)]));
   const inPlace = [...sections]
     .sort((a, b) => comparePlaces(a.from, b.from))
-    .map((section) => ({
+    .map((section): Placed => ({
       name: section.name,
       range: rangeOf(section),
       key: keys.get(section)!,
@@ -75,6 +80,9 @@ export function unitsOf(
   const found = making.found;
   const met = { hands: making.together, ladder: making.ladder, goal, road };
   for (const unit of joins(inPlace, met)) if (!found.has(unit.key)) found.set(unit.key, unit);
+  const held = all.named.map((section) => ({ name: section.name, range: rangeOf(section) }));
+  for (const unit of parts(held, inPlace, [...found.values()], met))
+    if (!found.has(unit.key)) found.set(unit.key, unit);
   const last = whole(inPlace, [...found.values()], met);
   if (last && !found.has(last.key)) found.set(last.key, last);
   return [...found.values()];

@@ -1,6 +1,6 @@
 import { beatSign } from "@yarrow-ridge/core/score";
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
-import { ridge, stageOf } from "@yarrow-ridge/core/practice";
+import { ridge } from "@yarrow-ridge/core/practice";
 import { and, asc, desc, eq, sql } from "drizzle-orm";
 import { localDate, today } from "../clock.ts";
 import { assignments, attempts, pieces, plans, students } from "../db/schema.ts";
@@ -10,7 +10,9 @@ import { unlessMoved } from "../http/was.ts";
 import type { Handlers } from "../http/serve.ts";
 import { formOf } from "../pieces/form.ts";
 import { knownPiece, pieceRow } from "../pieces/store.ts";
-import { markStudentStale } from "../plans/layout.ts";
+import { layingOf, openPlans } from "../plans/laying.ts";
+import { clearAhead, layAnew, markStudentStale, practisingOf } from "../plans/layout.ts";
+import { stageOf, thresholdsOf } from "../plans/stage.ts";
 import { barsText } from "../plans/store.ts";
 import { newId, PAGE_SIZE, type Studio } from "../studio.ts";
 
@@ -43,6 +45,7 @@ const answer = ({ assignment, studentName, pieceTitle, instrument, plan }: Row) 
   pieceTitle,
   instrument,
   layer: assignment.layer,
+  said: assignment.said,
   archived: assignment.archived,
   createdAt: assignment.createdAt.toISOString(),
   plan: plan && {
@@ -106,12 +109,13 @@ export function assignmentHandlers(studio: Studio): Made {
     assignment: async ({ param }) => answer(await find(db, param("id"))),
 
     editAssignment: async ({ param, body }) => {
-      const { assignment } = await find(db, param("id"));
+      const { assignment, plan } = await find(db, param("id"));
       unlessMoved(assignment, body, body.was);
-      const { archived, layer } = body;
+      const { archived, layer, said } = body;
       const change = {
         ...(archived === undefined ? {} : { archived }),
         ...(layer === undefined ? {} : { layer }),
+        ...(said === undefined ? {} : { said }),
       };
       if (Object.keys(change).length)
         await db
@@ -120,6 +124,10 @@ export function assignmentHandlers(studio: Studio): Made {
           .where(eq(assignments.id, param("id")));
       // what it took is the student's other pieces', and the other way round
       if (archived !== undefined) await markStudentStale(studio, assignment.studentId);
+      if (said !== undefined && said !== assignment.said) {
+        if (said === "left" && plan) await clearAhead(db, plan.id, today(clock));
+        await layAnew(studio, assignment.studentId);
+      }
       return answer(await find(db, param("id")));
     },
 
@@ -158,12 +166,20 @@ export function assignmentHandlers(studio: Studio): Made {
           slip: ofDay.filter((row) => row.result === "slip").length,
         };
       });
-      const goalTempo = plan?.goalTempo ?? null;
-      const stage =
-        goalTempo === null
-          ? "First reading"
-          : stageOf(bars, goalTempo, plan!.readyBy < today(clock));
-      return { goalTempo, stage, bars: bars.map((bar) => ({ ...bar })), history };
+      const open =
+        plan &&
+        (await openPlans(db, assignment.studentId, plan.id)).find((one) => one.plan.id === plan.id);
+      const laying =
+        open && (await layingOf(studio, open, await practisingOf(db, assignment.studentId)));
+      const at = laying
+        ? stageOf(studio, open, laying, await thresholdsOf(db))
+        : { stage: "First reading" as const, evidence: [] };
+      return {
+        goalTempo: plan?.goalTempo ?? null,
+        ...at,
+        bars: bars.map((bar) => ({ ...bar })),
+        history,
+      };
     },
 
     log: async ({ param, query }) => {

@@ -17,6 +17,7 @@ export const TABLES = {
   plans: schema.plans,
   cards: schema.cards,
   attempts: schema.attempts,
+  lessons: schema.lessons,
 } as const satisfies Record<string, PgTable>;
 
 export type TableName = keyof typeof TABLES;

@@ -8,6 +8,7 @@ import type { Handlers } from "../http/serve.ts";
 import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { calendar, planEntries, studentEntries } from "./calendar.ts";
+import { editPlan, moveCard } from "./edit.ts";
 import { openPlans } from "./laying.ts";
 import { markStudentStale, practisingOf, upToDate } from "./layout.ts";
 import { makePlans } from "./make.ts";
@@ -17,7 +18,8 @@ import { answerPlan, planRow, type PlanRow } from "./store.ts";
 
 type Made = Pick<
   Handlers,
-  "addPlan" | "plan" | "portfolio" | "currentPlan" | "removePlan" | "calendar" | "studentCalendar"
+  | ("addPlan" | "plan" | "portfolio" | "currentPlan" | "editPlan" | "removePlan")
+  | ("moveCard" | "calendar" | "studentCalendar")
 >;
 
 export function planHandlers(studio: Studio): Made {
@@ -79,6 +81,13 @@ export function planHandlers(studio: Studio): Made {
         .where(and(eq(plans.assignmentId, param("id")), eq(plans.superseded, false)));
       if (!row) throw notFound("plan for this piece and student yet");
       return answer(row);
+    },
+
+    editPlan: async ({ param, body }) => answer(await editPlan(studio, param("id"), body)),
+
+    moveCard: async ({ param, body }) => {
+      const { plan, broken } = await moveCard(studio, param("id"), body);
+      return { ...(await answer(plan)), broken };
     },
 
     removePlan: async ({ param }) => {

@@ -1,29 +1,41 @@
+import type { Form } from "@yarrow-ridge/core/form";
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import {
   cleanShares,
   cover,
   promotionRule,
   unitsOf,
+  difficultiesAt,
+  hardBars,
+  hardness,
+  slipShares,
+  stuckSpots,
   type DayToFill,
+  type Difficulties,
+  type How,
   type PieceToLay,
+  type Pin,
+  type Unit,
 } from "@yarrow-ridge/core/practice";
 import {
   comparePlaces,
   lastBarOf,
   startOf,
+  type Line,
   type Road,
+  type Score,
   type Section,
 } from "@yarrow-ridge/core/score";
-import { and, asc, eq } from "drizzle-orm";
+import { and, asc, eq, gte } from "drizzle-orm";
 import { addDays, daysBetween, localDate, today, weekday } from "../clock.ts";
 import type { students } from "../db/schema.ts";
-import { assignments, attempts, pieces, plans } from "../db/schema.ts";
+import { assignments, attempts, cards, pieces, plans } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { formOf } from "../pieces/form.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { chosenIn } from "./chosen.ts";
-import { reached, resultsIn, visitsIn, type AttemptRow } from "./log.ts";
+import { reached, resultsIn, triesIn, visitsIn, type AttemptRow } from "./log.ts";
 import type { PlanRow } from "./store.ts";
 
 /** Plans reach at most this far ahead, in days. */
@@ -31,7 +43,8 @@ export const FARTHEST = 730;
 /** Cards that keep a piece reach this far beyond the day it must be ready, and beyond today. */
 const KEPT_FOR = 28;
 
-type Practising = Pick<typeof students.$inferSelect, "minutesByWeekday" | "daysOff">;
+type Student = typeof students.$inferSelect;
+type Practising = Pick<Student, "minutesByWeekday" | "daysOff">;
 
 /** A plan with whose and of what it is. */
 export interface Open {
@@ -40,6 +53,8 @@ export interface Open {
   readonly pieceId: string;
   readonly road: Road | null;
   readonly kind: string;
+  /** What the teacher says of its stage. */
+  readonly said: "keeping" | "left" | null;
 }
 
 /** The plans of a student that are in force, and this one though it was put away. */
@@ -51,6 +66,7 @@ export async function openPlans(db: Database, studentId: string, always?: string
       pieceId: assignments.pieceId,
       road: pieces.road,
       kind: pieces.instrument,
+      said: assignments.said,
       putAway: assignments.archived,
       pieceGone: pieces.archived,
     })
@@ -60,12 +76,13 @@ export async function openPlans(db: Database, studentId: string, always?: string
     .where(and(eq(assignments.studentId, studentId), eq(plans.superseded, false)))
     .orderBy(asc(plans.readyBy), asc(plans.createdAt), asc(plans.id));
   return rows.filter(
-    ({ plan, putAway, pieceGone }) => plan.id === always || !(putAway || pieceGone),
+    ({ plan, said, putAway, pieceGone }) =>
+      plan.id === always || !(putAway || pieceGone || said === "left"),
   );
 }
 
 /** What a plan is laid out from. */
-export async function layingOf(studio: Studio, open: Open, practising: Practising) {
+export async function layingOf(studio: Studio, open: Open, student: Student) {
   const { plan, pieceId, road } = open;
   const { db, clock } = studio;
   const { score, form } = await formOf(studio, pieceId);
@@ -73,20 +90,29 @@ export async function layingOf(studio: Studio, open: Open, practising: Practisin
   const lines = linesOf(instrument(open.kind));
   const chosen = chosenIn(named, plan, score.bars.length);
   const { order, raise, ladder, hands } = plan;
-  const units = unitsOf(
-    score,
-    form,
-    onRoad(chosen ?? cover(score, named), road),
-    plan.goalTempo,
-    lines,
-    { order, raise, ladder, hands, road },
-  );
   const log = await db
     .select()
     .from(attempts)
     .where(eq(attempts.assignmentId, plan.assignmentId))
     .orderBy(asc(attempts.position));
-  const tempos = reached(units, log, plan.rule, lines);
+  const found = unitsOf(
+    score,
+    form,
+    onRoad(chosen ?? cover(score, named), road),
+    plan.goalTempo,
+    lines,
+    {
+      order,
+      raise,
+      ladder,
+      hands,
+      road,
+      named,
+      ...hardSpots(open, student, score, form, log, lines),
+    },
+  );
+  const units = without(found, plan.dropped);
+  const { tempos, daysHad } = reached(units, log, plan.rule, lines, today(clock));
   const piece: PieceToLay = {
     score,
     units,
@@ -94,11 +120,68 @@ export async function layingOf(studio: Studio, open: Open, practising: Practisin
     goal: plan.goalTempo,
     clean: cleanShares(resultsIn(log)).of,
     earned: tempos,
+    daysHad,
     visits: visitsIn(units, log, tempos, lines),
-    readyBy: plan.readyBy,
-    waited: waited(practising, lastOn(plan, log), today(clock)),
+    // nothing new is begun in what is only kept
+    readyBy: open.said === "keeping" ? addDays(today(clock), -1) : plan.readyBy,
+    pins: await pinsOf(db, plan.id, today(clock)),
+    waited: waited(student, lastOn(plan, log), today(clock)),
   };
-  return { open, chosen, piece };
+  return { open, chosen, piece, form, log, lines, found };
+}
+
+/** Cards put on days by hand, from today. */
+const pinsOf = (db: Database, planId: string, from: string): Promise<Pin[]> =>
+  db
+    .select({ unit: cards.unit, date: cards.date, minutes: cards.minutes })
+    .from(cards)
+    .where(and(eq(cards.planId, planId), eq(cards.pinned, true), gte(cards.date, from)));
+
+/** What makes a score hard for a hand at a tempo is found once. */
+const difficult = new WeakMap<Score, Map<string, Difficulties>>();
+
+/** How hard the bars are for this player, and which are practised alone. */
+function hardSpots(
+  { plan, kind }: Open,
+  { player }: Student,
+  score: Score,
+  form: Form,
+  log: readonly AttemptRow[],
+  lines: readonly Line[],
+): Pick<How, "hard" | "spots"> {
+  const { octave } = instrument(kind);
+  const reach = player[kind]?.reach;
+  const on = { ...(octave ? { octave } : {}), ...(typeof reach === "number" ? { reach } : {}) };
+  const known = difficult.get(score) ?? new Map<string, Difficulties>();
+  difficult.set(score, known);
+  const key = `${plan.goalTempo} ${String(reach)}`;
+  const found = known.get(key) ?? difficultiesAt(score, plan.goalTempo, on);
+  known.set(key, found);
+  const tries = triesIn(log);
+  const slips = slipShares(score, Object.keys(found), tries, lines);
+  return {
+    hard: score.paperHands ? [] : hardBars(hardness(score, form, found, slips)),
+    spots: [
+      ...plan.added.flatMap(({ from, to }) =>
+        Array.from({ length: to - from + 1 }, (_, i) => ({ bar: from + i, why: "as asked" })),
+      ),
+      ...stuckSpots(score, tries),
+    ],
+  };
+}
+
+/** What the teacher leaves out is nobody's forerunner. */
+function without(units: readonly Unit[], dropped: readonly string[]): Unit[] {
+  if (dropped.length === 0) return [...units];
+  const gone = new Map(
+    units.filter(({ key }) => dropped.includes(key)).map((one) => [one.key, one]),
+  );
+  // what rests on it rests on what it rested on
+  const standsOn = (keys: readonly string[]): string[] =>
+    keys.flatMap((key) => (gone.has(key) ? standsOn(gone.get(key)!.after) : [key]));
+  return units
+    .filter(({ key }) => !gone.has(key))
+    .map((unit) => ({ ...unit, after: [...new Set(standsOn(unit.after))] }));
 }
 
 const lastOn = (plan: PlanRow, log: readonly AttemptRow[]): string =>

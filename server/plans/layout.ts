@@ -33,6 +33,8 @@ const isUpToDate = ({ laidOutOn, stale }: PlanRow, date: string): boolean =>
 export async function upToDate(studio: Studio, plan: PlanRow): Promise<PlanRow> {
   if (plan.superseded) return plan;
   const all = await togetherWith(studio.db, plan);
+  // what was left as it is takes no minutes
+  if (all.some((open) => open.plan.id === plan.id && open.said === "left")) return plan;
   const date = today(studio.clock);
   const laid = all.every((open) => isUpToDate(open.plan, date))
     ? all.map((open) => open.plan)
@@ -66,7 +68,13 @@ async function layOutTogether(studio: Studio, all: readonly Open[]): Promise<Pla
     laying.map(({ piece }) => piece),
     [{ ...first!, minutes: Math.max(0, first!.minutes - used) }, ...rest],
   );
-  const laid = laying.map((one, i): Laid => ({ ...one, schedule: schedules[i]! }));
+  const laid = laying.map((one, i): Laid => {
+    const made = schedules[i]!;
+    const isKept = one.open.said === "keeping";
+    // what is only kept has nothing more to come to
+    const schedule = isKept ? { ...made, feasible: true, missingMinutes: 0 } : made;
+    return { ...one, schedule };
+  });
   const stays = new Set(begun.map(({ planId, unit }) => `${planId} ${unit}`));
   return db.transaction(async (tx) => {
     // two that look at once lay out one after the other
@@ -102,6 +110,9 @@ async function begunOn(db: Database, date: string, all: readonly Open[]) {
   return [...new Map(today.map((row) => [row.id, row])).values()];
 }
 
+/** Days for which cards that were not tried are remembered. */
+const REMEMBERED = 60;
+
 /** Puts the cards of a plan in the place of those it had from a day on. */
 async function write(
   tx: Database,
@@ -119,9 +130,12 @@ async function write(
   );
   const byKey = new Map(piece.units.map((unit) => [unit.key, unit]));
   const tried = tx.select({ id: attempts.id }).from(attempts).where(eq(attempts.cardId, cards.id));
+  // what was set and not done is asked for at the next lessons
   await tx
     .delete(cards)
-    .where(and(eq(cards.planId, plan.id), lt(cards.date, date), notExists(tried)));
+    .where(
+      and(eq(cards.planId, plan.id), lt(cards.date, addDays(date, -REMEMBERED)), notExists(tried)),
+    );
   const before = (
     await tx
       .select({ id: cards.id, date: cards.date, unit: cards.unit })
@@ -192,6 +206,7 @@ function row(
     section: card.section,
     why: card.why,
     played: played ? [...played] : null,
+    pinned: card.pinned === true,
     steps: card.kind === "keeping" ? [card.tempo] : [...steps],
   };
 }
@@ -222,3 +237,11 @@ export const markStudentStale = ({ db }: Pick<Studio, "db">, studentId: string) 
 /** The same, and today's cards that were not begun are laid out again too. */
 export const layAnew = ({ db }: Pick<Studio, "db">, studentId: string) =>
   db.update(plans).set({ laidOutOn: null }).where(ofStudent(db, studentId));
+
+/** Takes the cards of a plan away from a day on, but those that were tried. */
+export async function clearAhead(db: Database, planId: string, from: string): Promise<void> {
+  const tried = db.select({ id: attempts.id }).from(attempts).where(eq(attempts.cardId, cards.id));
+  await db
+    .delete(cards)
+    .where(and(eq(cards.planId, planId), gte(cards.date, from), notExists(tried)));
+}

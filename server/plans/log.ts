@@ -22,7 +22,7 @@ export const promotionsIn = (log: readonly AttemptRow[]): Promotion[] =>
 
 /** Tries as a standing asks for them. */
 export const triesIn = (log: readonly AttemptRow[]) =>
-  log.map((row) => ({ ...row, day: localDate(row.at) }));
+  log.map((row) => ({ ...row, from: row.fromBar, to: row.toBar, day: localDate(row.at) }));
 
 function byUnit<T extends { unit: string }>(log: readonly T[]): Map<string, T[]> {
   const found = new Map<string, T[]>();
@@ -38,23 +38,41 @@ function byUnit<T extends { unit: string }>(log: readonly T[]): Map<string, T[]>
 export const resultsIn = (log: readonly AttemptRow[]): Map<string, Result[]> =>
   new Map([...byUnit(log)].map(([unit, rows]) => [unit, rows.map((row) => row.result)]));
 
-/** The tempo each unit goes on from: what was earned, or below the step it was sent back to. */
+/** Where each unit goes on. */
+export interface Reached {
+  /** What was earned, or below the step it was sent back to; by unit key. */
+  readonly tempos: ReadonlyMap<string, number>;
+  /** Days on which the last step was played well enough, of units that need several. */
+  readonly daysHad: ReadonlyMap<string, number>;
+}
+
 export function reached(
   units: readonly Unit[],
   log: readonly AttemptRow[],
   rule: string,
   lines: readonly Line[],
-): Map<string, number> {
+  today: string,
+): Reached {
   const known = earned(units, promotionsIn(log), lines);
   const tries = byUnit(triesIn(log));
-  return new Map(
-    units.map((unit) => {
-      const own = tries.get(unit.key) ?? [];
-      const at = standing(unit.steps, own, rule, barCount(unit), known.get(unit.key));
-      const before = unit.steps[unit.steps.indexOf(at.step) - 1] ?? 0;
-      return [unit.key, at.sentBack === undefined ? at.secure : before];
-    }),
-  );
+  const at = units.map((unit) => ({
+    unit,
+    ...standing(
+      { ...unit, bars: barCount(unit), rule },
+      tries.get(unit.key) ?? [],
+      known.get(unit.key) ?? 0,
+      today,
+    ),
+  }));
+  return {
+    tempos: new Map(
+      at.map(({ unit, step, secure, sentBack }) => {
+        const before = unit.steps[unit.steps.indexOf(step) - 1] ?? 0;
+        return [unit.key, sentBack === undefined ? secure : before];
+      }),
+    ),
+    daysHad: new Map(at.map(({ unit, daysNeeded, days }) => [unit.key, daysNeeded > 1 ? days : 0])),
+  };
 }
 
 /** Visits of what was learnt: the day it was, and those after on which it was played at tempo. */
@@ -65,9 +83,7 @@ export function visitsIn(
   lines: readonly Line[],
 ): Map<string, Visit[]> {
   const days = triesIn(log);
-  const promoted = days
-    .filter((row) => row.promoted)
-    .map((row) => ({ from: row.fromBar, to: row.toBar, ...row }));
+  const promoted = days.filter((row) => row.promoted);
   const learnt = earnedOn(units, promoted, lines);
   const own = byUnit(days);
   return new Map(

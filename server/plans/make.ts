@@ -122,6 +122,8 @@ async function makeOne(
       raise: wanted.raise ?? before?.raise,
       hands: wanted.hands ?? before?.hands,
       ladder: wanted.ladder ?? before?.ladder,
+      // what the teacher added and left out stays
+      ...{ added: before?.added, dropped: before?.dropped },
       sections: chosen,
       chosen: chosen && [
         ...there.filter((one) => chosen.includes(one.id)).map(chosenRecord),

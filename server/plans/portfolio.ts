@@ -38,11 +38,14 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
         .select()
         .from(cards)
         .where(and(inArray(cards.planId, [...of.keys()]), gte(cards.date, date)))
-        .orderBy(asc(cards.date), asc(cards.planId), asc(cards.position))
+        .orderBy(asc(cards.date), asc(cards.position))
     : [];
   const status = await statuses(db, rows);
   const byDay = new Map<string, typeof rows>();
-  for (const row of rows) byDay.set(row.date, [...(byDay.get(row.date) ?? []), row]);
+  // piece by piece as their days come, one after the other as they are played
+  for (const { plan } of open)
+    for (const row of rows)
+      if (row.planId === plan.id) byDay.set(row.date, [...(byDay.get(row.date) ?? []), row]);
   const last = rows.at(-1)?.date ?? date;
   const days = [];
   for (let on = date; on <= last || on < addDays(date, WEEKS); on = addDays(on, 1)) {

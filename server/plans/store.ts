@@ -1,10 +1,18 @@
-import { firstReading, ladderOf, type Remedies } from "@yarrow-ridge/core/practice";
+import {
+  barCount,
+  daysToEarn,
+  firstReading,
+  ladderOf,
+  stepEarned,
+  type Remedies,
+} from "@yarrow-ridge/core/practice";
 import { barSpan, beatSign, roadText, type Score } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray } from "drizzle-orm";
 import { attempts, cards, plans } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound } from "../http/problems.ts";
+import { triesIn } from "./log.ts";
 
 export type PlanRow = typeof plans.$inferSelect;
 export type CardRow = typeof cards.$inferSelect;
@@ -29,21 +37,46 @@ export async function statuses(
 ): Promise<Map<string, CardStatus>> {
   const found = new Map<string, CardStatus>(rows.map((row) => [row.id, "open"]));
   if (rows.length === 0) return found;
-  const kinds = new Map(rows.map((row) => [row.id, row.kind]));
   const tries = await db
-    .select({ cardId: attempts.cardId, promoted: attempts.promoted, result: attempts.result })
+    .select({ try: attempts, rule: plans.rule })
     .from(attempts)
-    .where(inArray(attempts.cardId, [...kinds.keys()]));
-  for (const { cardId, promoted, result } of tries) {
-    const done = promoted || (kinds.get(cardId) === "keeping" && result === "clean");
-    if (done) found.set(cardId, "done");
-    else if (found.get(cardId) === "open") found.set(cardId, "started");
+    .innerJoin(cards, eq(cards.id, attempts.cardId))
+    .innerJoin(plans, eq(plans.id, cards.planId))
+    .where(
+      inArray(
+        attempts.cardId,
+        rows.map(({ id }) => id),
+      ),
+    )
+    .orderBy(asc(attempts.position));
+  for (const row of rows) {
+    const own = tries.filter((one) => one.try.cardId === row.id);
+    const [first] = own;
+    if (!first) continue;
+    const isDone =
+      own.some((one) => one.try.promoted) ||
+      (row.kind === "keeping" && own.some((one) => one.try.result === "clean")) ||
+      hasHadItsDay(row, triesIn(own.map((one) => one.try)), first.rule);
+    found.set(row.id, isDone ? "done" : "started");
   }
   return found;
 }
 
+/** Whether the last step, where it is earned on several days, was played well enough on this one. */
+function hasHadItsDay(
+  { kind, steps, fromBar: from, toBar: to, played }: CardRow,
+  tries: ReturnType<typeof triesIn>,
+  rule: string,
+): boolean {
+  if (kind === "keeping" || daysToEarn(kind) === 1) return false;
+  const on = tries.filter(({ tempo }) => tempo === steps.at(-1));
+  const unit = { kind, bars: barCount({ from, to, played }), rule, isLast: true };
+  return stepEarned(unit, on, on[0]?.day ?? "").days > 0;
+}
+
 export const answerCard = (score: Score, row: CardRow, status: CardStatus) => ({
   id: row.id,
+  unit: row.unit,
   date: row.date,
   from: row.fromBar,
   to: row.toBar,
@@ -57,6 +90,7 @@ export const answerCard = (score: Score, row: CardRow, status: CardStatus) => ({
     ? `bars ${roadText(score.bars, row.played)}`
     : barsText(score, row.fromBar, row.toBar),
   played: row.played,
+  pinned: row.pinned,
   beat: beatSign(score.bars[row.fromBar]!),
   status,
 });
@@ -89,6 +123,8 @@ export async function answerPlan(
     rule: plan.rule,
     dates: plan.dates,
     sections: plan.sections,
+    added: plan.added,
+    dropped: plan.dropped.map((unit) => droppedUnit(score, unit)),
     order: plan.order,
     raise: plan.raise,
     hands: plan.hands,
@@ -102,6 +138,14 @@ export async function answerPlan(
     remedies,
     days,
   };
+}
+
+/** A unit that is left out, from its key. */
+function droppedUnit(score: Score, unit: string) {
+  const [from, to, ...line] = unit.split("-");
+  const last = score.bars.length - 1;
+  const bar = (text: string | undefined) => Math.min(last, Number(text) || 0);
+  return { unit, bars: barsText(score, bar(from), bar(to)), hands: line.join("-") };
 }
 
 const duration = (minutes: number): string =>

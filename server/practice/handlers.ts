@@ -1,19 +1,24 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
-import { barCount, earned, promotionRule, standing } from "@yarrow-ridge/core/practice";
+import { barCount, earned, earns, standing } from "@yarrow-ridge/core/practice";
 import { beatSign } from "@yarrow-ridge/core/score";
 import { and, asc, eq, gte, inArray, isNotNull, isNull, lte, ne, or, sql } from "drizzle-orm";
-import { addDays, nextLesson, today } from "../clock.ts";
+import { addDays, localDate, nextLesson, today } from "../clock.ts";
 import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
+import { unlessMoved } from "../http/was.ts";
 import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
 import { layOutStudents, markStale } from "../plans/layout.ts";
+import { putThresholds, thresholdsOf } from "../plans/stage.ts";
 import { promotionsIn, triesIn, type AttemptRow } from "../plans/log.ts";
 import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../plans/store.ts";
 import { newId, type Studio } from "../studio.ts";
 
-type Made = Pick<Handlers, "dueCards" | "card" | "addAttempt" | "removeAttempt" | "studio">;
+type Made = Pick<
+  Handlers,
+  "dueCards" | "card" | "addAttempt" | "removeAttempt" | "studio" | "editStudio"
+>;
 
 interface Opened {
   card: CardRow;
@@ -82,11 +87,16 @@ const logOf = (db: Pick<Database, "select">, assignmentId: string, unit: UnitCol
 type UnitColumns = Pick<CardRow, "unit" | "fromBar" | "toBar">;
 
 /** Where the log leaves a card. */
-function standingOf({ card, plan, instrument: kind }: Opened, log: readonly AttemptRow[]) {
+function standingOf(
+  { card, plan, instrument: kind }: Opened,
+  log: readonly AttemptRow[],
+  today: string,
+) {
   const { fromBar: from, toBar: to, unit: key, hands } = card;
   const known = earned([{ key, from, to, hands }], promotionsIn(log), linesOf(instrument(kind)));
   const own = triesIn(log.filter((row) => row.unit === key));
-  return { ...standing(card.steps, own, plan.rule, barsIn(card), known.get(key)), own };
+  const unit = { steps: card.steps, kind: card.kind, bars: barsIn(card), rule: plan.rule };
+  return { ...standing(unit, own, known.get(key) ?? 0, today), own, unit };
 }
 
 export function practiceHandlers(studio: Studio): Made {
@@ -97,6 +107,8 @@ export function practiceHandlers(studio: Studio): Made {
     and(
       eq(plans.superseded, false),
       eq(assignments.archived, false),
+      // what was left as it is is not worked on
+      sql`${assignments.said} is distinct from 'left'`,
       eq(students.archived, false),
       eq(pieces.archived, false),
       studentId ? eq(students.id, studentId) : undefined,
@@ -122,7 +134,7 @@ export function practiceHandlers(studio: Studio): Made {
       .innerJoin(students, eq(students.id, assignments.studentId))
       .innerJoin(pieces, eq(pieces.id, assignments.pieceId))
       .where(and(inForce(studentId), eq(cards.date, date)))
-      .orderBy(asc(students.name), asc(pieces.title), asc(cards.position));
+      .orderBy(asc(students.name), asc(plans.readyBy), asc(plans.id), asc(cards.position));
   };
 
   /** Lays out anew what has moved on since it was last laid out. */
@@ -225,7 +237,11 @@ export function practiceHandlers(studio: Studio): Made {
     const { card, plan, pieceId } = opened;
     const { score } = await knownPiece(studio, pieceId);
     const log = await logOf(db, plan.assignmentId, card);
-    const { secure, step, tries, missing, finished, sentBack, own } = standingOf(opened, log);
+    const { secure, step, tries, missing, days, daysNeeded, finished, sentBack, own } = standingOf(
+      opened,
+      log,
+      today(clock),
+    );
     const status = (await statuses(db, [card])).get(card.id)!;
     const ofDay = await cardsOn(card.date, opened.studentId);
     const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
@@ -247,9 +263,11 @@ export function practiceHandlers(studio: Studio): Made {
       step,
       secure,
       missing,
+      days,
+      daysNeeded,
       finished,
       enough: sentBack === today(clock),
-      tries: tries.map(({ id, result, bar }) => ({ id, result, bar })),
+      tries: tries.map(({ id, result, slips, bar, day }) => ({ id, result, slips, bar, day })),
       newest: own.at(-1)?.id ?? null,
       nextCard: after[0]?.card.id ?? null,
       words: named?.words ?? "",
@@ -280,15 +298,13 @@ export function practiceHandlers(studio: Studio): Made {
         const [sent] = await tx.select().from(attempts).where(eq(attempts.id, id));
         if (sent) return sent;
         const log = await logOf(tx, plan.assignmentId, card);
-        const { step, tries, finished } = standingOf(opened, log);
-        const tempo = body.tempo ?? step;
-        const counts = tempo === step && !finished;
+        const before = standingOf(opened, log, localDate(at));
+        const tempo = body.tempo ?? before.step;
+        const slips = body.slips ?? null;
         const promoted =
-          counts &&
-          promotionRule(plan.rule).met(
-            [...tries.map((row) => row.result), body.result],
-            barsIn(card),
-          );
+          tempo === before.step &&
+          !before.finished &&
+          earns(before.unit, before, { result: body.result, slips, day: localDate(at) });
         const [row] = await tx
           .insert(attempts)
           .values({
@@ -301,13 +317,15 @@ export function practiceHandlers(studio: Studio): Made {
             hands: card.hands,
             tempo,
             result: body.result,
+            slips,
             bar: body.bar ?? null,
             promoted,
             at,
           })
           .returning();
-        const after = standingOf(opened, [...log, row!]);
-        if (promoted || after.step !== step) await markStale({ db: tx }, plan.assignmentId);
+        const after = standingOf(opened, [...log, row!], localDate(at));
+        if (promoted || after.step !== before.step || after.days !== before.days)
+          await markStale({ db: tx }, plan.assignmentId);
         return row!;
       });
       return { id: made.id, promoted: made.promoted, card: await state(opened) };
@@ -332,6 +350,20 @@ export function practiceHandlers(studio: Studio): Made {
       return state(await openCard(db, row.cardId));
     },
 
+    editStudio: async ({ body }) => {
+      const before = await thresholdsOf(db);
+      unlessMoved({ stages: before }, body, body.was);
+      const stages = body.stages ?? before;
+      if (stages.joining > stages.settling)
+        throw new ProblemError(
+          400,
+          "Joins cannot settle below where sections begin to be joined: raise the second share.",
+          "stages",
+        );
+      await putThresholds(db, stages);
+      return { stages };
+    },
+
     studio: async () => {
       const date = today(clock);
       const coming = await db
@@ -352,6 +384,7 @@ export function practiceHandlers(studio: Studio): Made {
       return {
         name: studio.name,
         demo: studio.demo,
+        stages: await thresholdsOf(db),
         today: date,
         pieces: await db.$count(pieces, eq(pieces.archived, false)),
         students: await db.$count(students, eq(students.archived, false)),

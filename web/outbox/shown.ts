@@ -1,7 +1,8 @@
 import type { Answer, AnnotationsAnswer, Body, OperationName } from "@yarrow-ridge/contract";
-import { afterTry, barCount, promotionRule, USUAL_MINUTES } from "@yarrow-ridge/core/practice";
+import { afterTry, USUAL_MINUTES, withTries } from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { parseFraction, toNumber, toText, fromNumber } from "@yarrow-ridge/core/score";
+import dayjs from "dayjs";
 import { marksOf, withMarks } from "../api/marks.ts";
 import type { Entry, Request } from "./request.ts";
 
@@ -121,11 +122,10 @@ export function written(marks: Marks, { operation, params, body }: Request): Mar
 }
 
 type Card = Answer<"card">;
+const today = () => dayjs().format("YYYY-MM-DD");
 const withoutTry = (state: Card, gone: string): Card => {
   const tries = state.tries.filter((one) => one.id !== gone);
-  const results = tries.map(({ result }) => result);
-  const missing = promotionRule(state.rule).missing(results, barCount(state));
-  return { ...state, tries, missing };
+  return withTries(state, tries, today());
 };
 const card = (state: Card, { operation, body, params }: Request, id: string): Card => {
   if (operation === "removeAttempt") return withoutTry(state, params.id!);
@@ -133,7 +133,9 @@ const card = (state: Card, { operation, body, params }: Request, id: string): Ca
   const own = one.id ?? id;
   if (operation !== "addAttempt" || one.cardId !== state.id || own === state.newest) return state;
   if (one.tempo !== undefined) return { ...state, newest: own };
-  const after = afterTry(state, { id: own, result: one.result, bar: one.bar ?? null });
+  const { result, slips = null, bar = null } = one;
+  const day = one.at ? dayjs(one.at).format("YYYY-MM-DD") : today();
+  const after = afterTry(state, { id: own, result, slips, bar, day });
   return { ...after, newest: own };
 };
 

@@ -5,7 +5,6 @@ import {
   secondsOf,
   toNumber,
   type Bar,
-  type Note,
   type Score,
 } from "../../score/index.ts";
 import {
@@ -22,6 +21,8 @@ import { loudnessOf } from "./loudness.ts";
 import { rolesOf } from "./roles.ts";
 import { feltMetre, polyrhythms } from "./rhythm.ts";
 import type { Survey, SurveyedOn, SurveyOptions } from "./facts.ts";
+import { handsOf } from "../content.ts";
+import { densityOf, difficulties, type Difficulty } from "./difficulties.ts";
 import { firstWork } from "./work.ts";
 
 export type { FirstWork, Survey, SurveyedOn, SurveyOptions } from "./facts.ts";
@@ -60,15 +61,8 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
     longestRun: longestRun(score),
     roles: rolesOf(score),
   };
-  return { ...facts, workFirst: firstWork(score, facts) };
+  return { ...facts, workFirst: firstWork(score, facts, tempo) };
 }
-
-const densityOf = (notes: readonly Note[], bar: Bar, tempo: number): number =>
-  Math.round(
-    (notes.filter((note) => !note.held).length /
-      Math.max(0.25, (toNumber(bar.length) * 60) / tempo)) *
-      10,
-  ) / 10;
 
 const metersOf = (bars: readonly Bar[]) =>
   bars.flatMap(({ metre }, bar) => {
@@ -111,6 +105,30 @@ function outsideOf(score: Score, { name, compass: keys }: SurveyedOn): Spot[] {
     found.set(`${note.bar} ${text}`, { bar: note.bar, hand: note.hand, text });
   }
   return [...found.values()];
+}
+
+/**
+ * What makes the bars of a piece hard, by hand.
+ *
+ * @param tempo quarters a minute
+ * @param on millimetres of an octave and of this hand's reach, where hands go over keys
+ */
+export function difficultiesByHand(
+  score: Score,
+  tempo: number,
+  on: { readonly octave?: number; readonly reach?: number },
+): Readonly<Record<string, readonly Difficulty[]>> {
+  const { octave } = on;
+  const facts = {
+    polyrhythms: polyrhythms(score),
+    oddBars: oddBars(score),
+    betweenHands: betweenHands(score),
+    leaps: octave ? leapsOf(score, tempo, octave) : [],
+    stretches: octave ? stretchesOf(score, on.reach ?? octave, octave) : [],
+  };
+  return Object.fromEntries(
+    handsOf(score).map((hand) => [hand, difficulties(score, facts, tempo, hand)]),
+  );
 }
 
 export { firstKey } from "./harmony.ts";

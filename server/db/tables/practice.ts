@@ -58,6 +58,8 @@ export const assignments = pgTable(
       .notNull()
       .references(() => pieces.id),
     layer: text("layer").notNull().default("teacher"),
+    /** What the teacher says of its stage: it is kept, or left as it is; what the log says if not. */
+    said: text("said").$type<"keeping" | "left">(),
     archived: archived(),
     createdAt: created(),
   },
@@ -73,6 +75,12 @@ export interface ChosenSection {
   readonly name: string;
   readonly from: PlaceText;
   readonly to: PlaceText;
+}
+
+/** Bars practised alone because the teacher says so. */
+export interface AddedBars {
+  readonly from: number;
+  readonly to: number;
 }
 
 /** A day for which a piece is prepared. */
@@ -101,6 +109,9 @@ export const plans = pgTable(
     raise: text("raise").$type<Raise["id"]>().notNull().default(USUAL_SCHOOLS.raise),
     hands: text("hands").$type<HandsFirst["id"]>().notNull().default(USUAL_SCHOOLS.hands),
     ladder: text("ladder").$type<Ladder["id"]>().notNull().default(USUAL_SCHOOLS.ladder),
+    /** Bars the teacher has practised alone, and keys of units that are left out. */
+    added: jsonb("added").$type<AddedBars[]>().notNull().default([]),
+    dropped: jsonb("dropped").$type<string[]>().notNull().default([]),
     /** The day the cards were last laid out. */
     laidOutOn: text("laid_out_on"),
     /** The log or the form has moved on since: the days after today are laid out again. */
@@ -138,6 +149,8 @@ export const cards = pgTable(
     steps: jsonb("steps").$type<number[]>().notNull(),
     /** Bars as they are played, where that is not from the first to the last once. */
     played: jsonb("played").$type<number[]>(),
+    /** It stays on its day, whatever the plan would do. */
+    pinned: boolean("pinned").notNull().default(false),
   },
   (table) => [index("cards_plan").on(table.planId, table.date), index("cards_date").on(table.date)],
 );
@@ -158,6 +171,8 @@ export const attempts = pgTable(
     hands: text("hands").notNull(),
     tempo: doublePrecision("tempo").notNull(),
     result: text("result").$type<"clean" | "slip">().notNull(),
+    /** How many slips there were in a run-through, if said. */
+    slips: integer("slips"),
     /** Where the slip was, if said. */
     bar: integer("bar"),
     /** Whether this try earned its step. */
@@ -170,4 +185,20 @@ export const attempts = pgTable(
     index("attempts_assignment").on(table.assignmentId, table.unit),
     index("attempts_card").on(table.cardId),
   ],
+);
+
+/** What was agreed at a lesson. */
+export const lessons = pgTable(
+  "lessons",
+  {
+    id: id(),
+    studentId: text("student_id")
+      .notNull()
+      .references(() => students.id),
+    /** ISO date. */
+    date: text("date").notNull(),
+    notes: text("notes").notNull().default(""),
+    createdAt: created(),
+  },
+  (table) => [index("lessons_student").on(table.studentId, table.date)],
 );

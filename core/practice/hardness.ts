@@ -1,0 +1,104 @@
+import { difficultiesByHand, playsIn, type Form } from "../form/index.ts";
+import { beatLength, toNumber, type Score } from "../score/index.ts";
+
+/** How hard a bar is in one hand. */
+export interface BarHardness {
+  /** From 0, nothing to do, to 1, the hardest of the piece. */
+  readonly hardness: number;
+  /** What makes it hard, the weightiest first. */
+  readonly reasons: readonly string[];
+}
+
+/** By hand, and by bar index. */
+export type Hardness = Readonly<Record<string, readonly BarHardness[]>>;
+
+/** What the score itself has of difficulties, for a hand and at a tempo. */
+export type Difficulties = ReturnType<typeof difficultiesByHand>;
+
+/**
+ * What makes bars hard at performance tempo.
+ *
+ * @param goal performance tempo, beats a minute
+ * @param on millimetres of an octave and of this hand's reach, where hands go over keys
+ */
+export function difficultiesAt(
+  score: Score,
+  goal: number,
+  on: Parameters<typeof difficultiesByHand>[2],
+): Difficulties {
+  return difficultiesByHand(score, goal * toNumber(beatLength(score.bars[0]!)), on);
+}
+
+/** Weight of a bar that is all new, and of one in which every try has a slip. */
+const [NEW, ALWAYS_SLIPS] = [1, 6];
+/** A share of slips below this is anybody's. Common practice, no source. */
+const SOME_SLIPS = 0.1;
+
+/**
+ * How hard each bar is in each hand within the piece, and why: density at tempo, leaps, stretches
+ * for this hand, polyrhythm, accidentals, crossing, odd bars, what is new, the player's own slips.
+ * The weights are common practice, no source: they only put the bars of a piece in order.
+ *
+ * @param found see {@link difficultiesAt}
+ * @param slips the player's own: shares of the tries of each bar, by hand and bar
+ * @example
+ *   const found = difficultiesAt(score, 80, { octave: 164 });
+ *   hardness(score, analyse(score), found).right[0].hardness <= 1; // => true
+ */
+export function hardness(
+  score: Score,
+  form: Pick<Form, "work">,
+  found: Difficulties,
+  slips: Readonly<Record<string, readonly number[]>> = {},
+): Hardness {
+  const raw = Object.entries(found).map(([hand, all]) => {
+    const plays = playsIn(score, hand);
+    return [
+      hand,
+      score.bars.map(({ index }) => {
+        if (!plays[index]) return { weight: 0, reasons: [] };
+        const own = all.filter(({ bar }) => bar === index).sort((a, b) => b.weight - a.weight);
+        const slipped = slips[hand]?.[index] ?? 0;
+        const weight =
+          NEW * (form.work[hand]?.[index] ?? 1) +
+          own.reduce((sum, one) => sum + one.weight, 0) +
+          ALWAYS_SLIPS * slipped;
+        const reasons = own.map(({ reason }) => reason);
+        if (slipped >= SOME_SLIPS)
+          reasons.unshift(`a slip in ${Math.round(100 * slipped)} % of the tries`);
+        return { weight, reasons };
+      }),
+    ] as const;
+  });
+  const most = Math.max(0, ...raw.flatMap(([, bars]) => bars.map(({ weight }) => weight)));
+  return Object.fromEntries(
+    raw.map(([hand, bars]) => [
+      hand,
+      bars.map(({ weight, reasons }) => ({ hardness: most ? weight / most : 0, reasons })),
+    ]),
+  );
+}
+
+/** A bar as all hands have it: as hard as the hardest, with the reasons of each. */
+export function hardBars(byHand: Hardness): BarHardness[] {
+  const hands = Object.values(byHand);
+  return (hands[0] ?? []).map((_, bar) => ({
+    hardness: Math.max(...hands.map((bars) => bars[bar]!.hardness)),
+    reasons: [...new Set(hands.flatMap((bars) => bars[bar]!.reasons))],
+  }));
+}
+
+/** Of the bars of a piece this share is worth practising alone. */
+const HARDEST = 0.1;
+
+/** Indexes of the hardest tenth of the bars, of those that are hard for some reason; in order. */
+export function hardest(bars: readonly BarHardness[]): number[] {
+  const most = Math.ceil(bars.length * HARDEST);
+  return bars
+    .map((one, bar) => ({ ...one, bar }))
+    .filter(({ reasons }) => reasons.length > 0)
+    .sort((a, b) => b.hardness - a.hardness || a.bar - b.bar)
+    .slice(0, most)
+    .map(({ bar }) => bar)
+    .sort((a, b) => a - b);
+}
