@@ -64,6 +64,8 @@ export interface DemoStudio {
     skips: number[];
     slips: number[];
   }[];
+  /** What was agreed at lessons. */
+  lessons: { student: string; daysAgo: number; notes: string }[];
 }
 
 export const demoStudio = (): DemoStudio =>

@@ -15,6 +15,7 @@ import {
   assignments,
   attempts,
   cards,
+  lessons,
   noteMarks,
   pages,
   pieces,
@@ -68,6 +69,14 @@ export async function fillDemo(studio: Studio, say: (line: string) => void): Pro
     for (const [key, id] of people) {
       const given = data.assignments.filter((one) => one.student === key);
       await addPractice(studio, id, given, scores);
+      const told = data.lessons.filter((one) => one.student === key);
+      if (told.length)
+        await studio.db.insert(lessons).values(
+          told.map(({ daysAgo, notes }) => ({
+            ...{ id: newId(), studentId: id, notes },
+            date: addDays(date, -daysAgo),
+          })),
+        );
     }
   }
   await studio.db
@@ -90,6 +99,21 @@ async function moveDates({ db }: Studio, days: number): Promise<void> {
       readyBy: sql`to_char(${plans.readyBy}::date + ${days}::int, 'YYYY-MM-DD')`,
       laidOutOn: null,
     });
+    await tx
+      .update(lessons)
+      .set({ date: sql`to_char(${lessons.date}::date + ${days}::int, 'YYYY-MM-DD')` });
+    for (const { id, dates } of await tx.select().from(plans))
+      if (dates.length)
+        await tx
+          .update(plans)
+          .set({ dates: dates.map((one) => ({ ...one, date: addDays(one.date, days) })) })
+          .where(eq(plans.id, id));
+    for (const { id, daysOff } of await tx.select().from(students))
+      if (daysOff.length)
+        await tx
+          .update(students)
+          .set({ daysOff: daysOff.map((date) => addDays(date, days)) })
+          .where(eq(students.id, id));
   });
 }
 
@@ -295,6 +319,8 @@ async function practise(
         hands: card.hands,
         tempo,
         result,
+        // where it went wrong is the way out of the stretch
+        bar: result === "slip" ? card.toBar : null,
         promoted: promoted && missing === 0,
         at: at
           .add(card.position * 6, "minute")

@@ -35,6 +35,9 @@ const RoomScreen = lazy(() =>
 const StudentScreen = lazy(() =>
   import("./students/StudentScreen.tsx").then((module) => ({ default: module.StudentScreen })),
 );
+const LessonScreen = lazy(() =>
+  import("./lesson/LessonScreen.tsx").then((module) => ({ default: module.LessonScreen })),
+);
 const ArchiveScreen = lazy(() =>
   import("./studio/ArchiveScreen.tsx").then((module) => ({ default: module.ArchiveScreen })),
 );
@@ -95,6 +98,7 @@ export function App() {
                     <Route path="about" element={<AboutScreen />} />
                     <Route path="copies" element={<CopiesScreen />} />
                     <Route path="students/:id" element={<StudentScreen />} />
+                    <Route path="students/:id/lesson" element={<LessonScreen />} />
                     <Route path="pieces/:id" element={<DeskScreen />} />
                     <Route path="pieces/:id/compare/:other" element={<EditionsScreen />} />
                     <Route path="pieces/:id/map" element={<MapScreen />} />

@@ -186,6 +186,84 @@ describe("every plan", () => {
   });
 });
 
+describe("run-throughs and pins", () => {
+  const hasPiece = fc
+    .tuple(fc.integer({ min: 8, max: 20 }), fc.integer({ min: 10, max: 60 }))
+    .map(([bars, minutes]) => {
+      const score = scoreOf(
+        Array.from({ length: bars }, (_, i) => [
+          `${"CDEFGAB"[i % 7]}4 ${"BAGFE"[(i * 2) % 5]}4 ${"CDEFGAB"[(i * 3) % 7]}5:2`,
+          "C3:4",
+        ]),
+      );
+      const half = Math.floor(bars / 2);
+      const sections: Section[] = [
+        { id: "a", name: "A", words: "", from: startOf(0), to: startOf(half) },
+        { id: "b", name: "B", words: "", from: startOf(half), to: startOf(bars) },
+      ];
+      const units = unitsOf(score, analyse(score), sections, 80);
+      const days = Array.from({ length: 60 }, (_, i) => ({
+        date: `2030-0${1 + Math.floor(i / 28)}-${String((i % 28) + 1).padStart(2, "0")}`,
+        minutes,
+      }));
+      return { score, units, days, goal: 80, rule: promotionRules[0]!, clean: 0.9 };
+    });
+
+  it("plays the whole at the goal on three days, once a day, in a quarter of the minutes", () => {
+    fc.assert(
+      fc.property(hasPiece, (input) => {
+        const runs = lay(input).days.map((day) => day.cards.filter(({ kind }) => kind === "piece"));
+        for (const day of runs) expect(day.length).toBeLessThanOrEqual(2);
+        // at the goal alone: the last step of three
+        expect(runs.filter((day) => day.length).length).toBeGreaterThanOrEqual(3);
+        const at = lay(input);
+        expect(at.feasible).toBe(true);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it("plays it at no tempo at which its sections do not stand", () => {
+    fc.assert(
+      fc.property(hasPiece, (input) => {
+        const done = new Map<string, number>();
+        const whole = input.units.find(({ kind }) => kind === "piece")!;
+        lay(input).days.forEach((day, i) => {
+          for (const card of day.cards) if (!done.has(card.unit)) done.set(card.unit, i);
+          for (const card of day.cards)
+            if (card.unit === whole.key && card.kind === "piece")
+              for (const key of whole.after) expect(done.get(key)).toBeLessThanOrEqual(i);
+        });
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it("puts a card where it was pinned, and its unit nowhere before", () => {
+    fc.assert(
+      fc.property(hasPiece, fc.integer({ min: 1, max: 20 }), fc.nat(), (input, later, pick) => {
+        const unit = input.units[pick % input.units.length]!;
+        const pin = { unit: unit.key, date: input.days[later]!.date, minutes: 5 };
+        const made = schedule({
+          ...input,
+          clean: () => input.clean,
+          earned: new Map(),
+          pins: [pin],
+        });
+        const on = made.days.filter((day) => day.cards.some((card) => card.unit === unit.key));
+        expect(on[0]!.date).toBe(pin.date);
+        const card = on[0]!.cards.find((one) => one.unit === unit.key)!;
+        expect([card.pinned, card.minutes >= 5]).toEqual([true, true]);
+        for (const [i, day] of made.days.entries())
+          expect(day.cards.reduce((sum, card) => sum + card.minutes, 0)).toBeLessThanOrEqual(
+            Math.max(5, input.days[i]!.minutes),
+          );
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
 it("prices only the steps above what is earned", () => {
   const score = scoreOf([
     ["C4 D4 E4 F4", "C3:4"],

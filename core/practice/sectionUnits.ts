@@ -118,14 +118,17 @@ export class SectionUnits {
     }
     return rows.flatMap((row) => {
       const bars = [row[0]!.bar, row.at(-1)!.bar] as const;
-      const [start, end] = [Math.max(from, bars[0] - 1), Math.min(to, bars[1] + 1)];
-      if (this.found.has(unitKey(start, end, this.together)) || same([start, end], [from, to]))
-        return [];
+      const around = [Math.max(from, bars[0] - 1), Math.min(to, bars[1] + 1)] as const;
+      const isFree = (range: Range) =>
+        !this.found.has(unitKey(...range, this.together)) && !same(range, [from, to]);
+      // what is practised with its neighbours anyway is a spot without them
+      const range = [around, bars].find(isFree);
+      if (!range) return [];
       const reasons = row.flatMap(({ bar, why }) =>
         why ? [why] : (this.hard[bar]?.reasons ?? []),
       );
       const key = this.put({
-        ...{ from: start, to: end },
+        ...{ from: range[0], to: range[1] },
         hands: this.together,
         kind: "spot",
         section,

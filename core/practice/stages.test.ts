@@ -11,6 +11,7 @@ const worked = (share: number, kinds: readonly string[] = []) => ({
       .map(({ key }) => [key, share * 88]),
   ),
   daysHad: new Map<string, number>(),
+  bars: wheel.bars.map(() => ({ secure: 0, together: 0, isNew: true, silent: false })),
   log: [{ from: 0, to: 78, hands: "both" }],
 });
 const whole = wheelUnits.find(({ kind }) => kind === "piece")!;
@@ -49,6 +50,15 @@ describe("the stage of a piece", () => {
       ...["Settling", "Settling", "Performance"],
     ]);
     expect(evidenceOf(at(2)).at(-1)).toMatchObject({ have: 2, of: 3 });
+  });
+
+  it("counts a section whose bars all stand together, though it was never played through", () => {
+    const ground = (together: number) =>
+      worked(0).bars.map((bar) => ({ ...bar, secure: together, together }));
+    expect(stageAt({ ...worked(0), bars: ground(60) })).toBe("Joining up");
+    expect(
+      stageAt({ ...worked(0), bars: [...ground(60).slice(1), ...ground(40).slice(0, 1)] }),
+    ).toBe("Taking shape");
   });
 
   it("takes what the studio asks for instead", () => {

@@ -2,6 +2,7 @@ import { playsIn, type Form } from "../form/index.ts";
 import type { Line, Score } from "../score/index.ts";
 import { daysToEarn } from "./earning.ts";
 import { holding } from "./lines.ts";
+import type { RidgeBar } from "./progress.ts";
 import type { Unit } from "./unit.ts";
 
 /** How far a piece has come. */
@@ -38,6 +39,8 @@ export interface Worked {
   /** Highest tempo standing on each unit, and days with a good run-through; by unit key. */
   readonly tempos: ReadonlyMap<string, number>;
   readonly daysHad: ReadonlyMap<string, number>;
+  /** The ridge: a section stands where all its bars stand together, and shares with returns. */
+  readonly bars: readonly RidgeBar[];
   /** Bars and line of every try. */
   readonly log: readonly { readonly from: number; readonly to: number; readonly hands: string }[];
   readonly lines: readonly Line[];
@@ -49,13 +52,15 @@ export interface Worked {
  * @param asked where the studio asks for something else than usual
  */
 export function evidenceOf(worked: Worked, asked: Thresholds = USUAL_THRESHOLDS): Evidence[] {
-  const { units, goal, tempos, daysHad } = worked;
+  const { units, goal, tempos, daysHad, bars } = worked;
   const percent = (share: number) => `${Math.round(share * 100)} % of the goal`;
   const of = (kind: Unit["kind"]) => units.filter((unit) => unit.kind === kind);
   const sections = of("section");
   const joins = of("join").length ? of("join") : sections;
+  const tempoOf = (unit: Unit) =>
+    Math.max(tempos.get(unit.key) ?? 0, unit.kind === "section" ? lowest(bars, unit) : 0);
   const standing = (some: readonly Unit[], share: number) =>
-    some.filter(({ key }) => (tempos.get(key) ?? 0) >= share * goal).length;
+    some.filter((unit) => tempoOf(unit) >= share * goal).length;
   const [whole] = of("piece");
   const through = whole
     ? {
@@ -65,7 +70,7 @@ export function evidenceOf(worked: Worked, asked: Thresholds = USUAL_THRESHOLDS)
       }
     : { have: standing(sections, 1), of: sections.length, what: "sections at the goal" };
   return [
-    { stage: "Taking shape", ...played(worked), what: "new bars played in every hand they need" },
+    { stage: "Taking shape", ...played(worked), what: "new bars played in each hand" },
     {
       stage: "Joining up",
       have: standing(sections, asked.joining),
@@ -81,6 +86,12 @@ export function evidenceOf(worked: Worked, asked: Thresholds = USUAL_THRESHOLDS)
     { stage: "Performance", ...through, have: Math.min(through.have, through.of) },
   ];
 }
+
+/** The tempo at which all bars of a unit stand together, silent ones aside. */
+const lowest = (bars: readonly RidgeBar[], { from, to }: Unit): number => {
+  const played = bars.slice(from, to + 1).filter(({ silent }) => !silent);
+  return played.length ? Math.min(...played.map(({ together }) => together)) : 0;
+};
 
 /** New bars that are practised, and those played in each hand in which they are new. */
 function played({ score, form, units, log, lines }: Worked): { have: number; of: number } {

@@ -148,6 +148,62 @@ describe("units", () => {
   });
 });
 
+describe("spots and parts", () => {
+  const plain = Array.from({ length: 16 }, (_, i) => [
+    `${"CDEFGAB"[i % 7]}4 ${"BAGFE"[i % 5]}4 ${"CDEFGAB"[(i * 3) % 7]}5:2`,
+    "C3:4",
+  ]) as unknown as [string, string][];
+  const score = scoreOf(plain);
+  const section = (name: string, from: number, to: number) => ({
+    ...{ id: name, name, words: "", from: startOf(from), to: startOf(to + 1) },
+  });
+  const hard = (at: readonly number[]) =>
+    score.bars.map(({ index }) =>
+      at.includes(index)
+        ? { hardness: 1, reasons: ["left hand leaps 26 cm"] }
+        : { hardness: 0.2, reasons: [] },
+    );
+  const made = (how: Parameters<typeof unitsOf>[5], sections = [section("A", 0, 15)]) =>
+    unitsOf(score, analyse(score), sections, 80, undefined, how);
+  const spots = (how: Parameters<typeof unitsOf>[5]) =>
+    made(how)
+      .filter(({ kind }) => kind === "spot")
+      .map(({ from, to }) => [from, to]);
+
+  it("practises a hard bar with its neighbours, bars in a row as one, and says why", () => {
+    expect(spots({ hard: hard([4, 11]) })).toEqual([
+      [3, 5],
+      [10, 12],
+    ]);
+    expect(spots({ hard: hard([9, 10]) })).toEqual([[9, 10]]);
+    const [spot] = made({ hard: hard([4]) }).filter(({ kind }) => kind === "spot");
+    expect(spot!.why).toMatch(/^Bar 5: left hand leaps 26 cm\. Alone first, then with/);
+    // the section waits for it, the cell does not
+    const waiting = made({ hard: hard([4]) }).filter(({ after }) => after.includes(spot!.key));
+    expect(waiting.map(({ kind }) => kind)).toEqual(["section"]);
+    expect(spots({ spots: [{ bar: 7, why: "as asked" }] })).toEqual([[6, 8]]);
+  });
+
+  it("learns the hardest section first where one asks for it", () => {
+    const two = [section("A", 0, 7), section("B", 8, 15)];
+    const first = made({ hard: hard([11, 12]), order: "hardest-first" }, two)[0]!;
+    expect(first.section).toBe("B");
+  });
+
+  it("plays a section that holds others through, after them and before the whole", () => {
+    const two = [section("A", 0, 3), section("B", 4, 7), section("C", 8, 15)];
+    const named = [section("First part", 0, 7), ...two];
+    const units = made({ named }, two);
+    const part = units.find(({ kind }) => kind === "part")!;
+    expect([part.from, part.to, part.section]).toEqual([0, 7, "First part"]);
+    expect(part.after).toEqual(expect.arrayContaining(["0-3-both", "4-7-both", "2-5-both"]));
+    expect(units.find(({ kind }) => kind === "piece")!.after).toContain(part.key);
+    // what holds all of them is the whole itself
+    const all = made({ named: [section("All", 0, 15), ...two] }, two);
+    expect(all.some(({ kind }) => kind === "part")).toBe(false);
+  });
+});
+
 describe("what is nearly known", () => {
   // the same eight bars a second time, once in the same key with every bar new, once a tone higher
   const bars = (names: string[]) => names.map((name) => [name, "r:4"] as const);

@@ -172,7 +172,7 @@ export function assignmentHandlers(studio: Studio): Made {
       const laying =
         open && (await layingOf(studio, open, await practisingOf(db, assignment.studentId)));
       const at = laying
-        ? stageOf(studio, open, laying, await thresholdsOf(db))
+        ? stageOf(studio, open, laying, bars, await thresholdsOf(db))
         : { stage: "First reading" as const, evidence: [] };
       return {
         goalTempo: plan?.goalTempo ?? null,

@@ -1,3 +1,4 @@
+import { ridge } from "@yarrow-ridge/core/practice";
 import { barSpan, beatSign, type Score } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray, lt } from "drizzle-orm";
@@ -7,6 +8,7 @@ import type { Database } from "../db/open.ts";
 import { knownPiece } from "../pieces/store.ts";
 import { daysFrom, layingOf, openPlans, type Open } from "../plans/laying.ts";
 import { stageOf, thresholdsOf } from "../plans/stage.ts";
+import { promotionsIn } from "../plans/log.ts";
 import { barsText, statuses, type CardRow, type CardStatus } from "../plans/store.ts";
 import type { Studio } from "../studio.ts";
 
@@ -24,11 +26,13 @@ export async function reportOf(studio: Studio, student: Student, since: string, 
   const tried = await triesSince(db, open, since);
   const practised = new Set(tried.map(({ at }) => localDate(at)));
   const days = daysFrom(student, since, Math.max(0, daysBetween(since, until)));
-  const planned = days.filter(({ minutes }) => minutes > 0);
+  const first = await firstPlanOn(db, open);
+  const planned = days.filter(({ date, minutes }) => minutes > 0 && date >= first);
   const found = [];
   for (const one of open) {
     const { score } = await knownPiece(studio, one.pieceId);
     const laying = await layingOf(studio, one, student);
+    const ground = ridge(score, laying.form, promotionsIn(laying.log), laying.lines);
     const own = tried.filter(({ assignmentId }) => assignmentId === one.plan.assignmentId);
     const set = await cardsSet(db, one, since, until);
     const status = await statuses(db, set);
@@ -41,7 +45,7 @@ export async function reportOf(studio: Studio, student: Student, since: string, 
       pieceId: one.pieceId,
       pieceTitle: piece!.title,
       instrument: one.kind,
-      stage: stageOf(studio, one, laying, asked).stage,
+      stage: stageOf(studio, one, laying, ground, asked).stage,
       tries: own.length,
       steps: own.filter(({ promoted }) => promoted).length,
       ...workOf(score, set, status, own, practised),
@@ -72,6 +76,22 @@ async function triesSince(db: Database, open: readonly Open[], since: string): P
     )
     .orderBy(asc(attempts.position));
   return rows;
+}
+
+/** The day on which the first plan of these pieces was made: before it nothing was set. */
+async function firstPlanOn(db: Database, open: readonly Open[]): Promise<string> {
+  const [first] = await db
+    .select({ at: plans.createdAt })
+    .from(plans)
+    .where(
+      inArray(
+        plans.assignmentId,
+        open.map(({ plan }) => plan.assignmentId),
+      ),
+    )
+    .orderBy(asc(plans.createdAt))
+    .limit(1);
+  return first ? localDate(first.at) : "";
 }
 
 /** Cards of the days between, each of the plan that was in force on its day. */
@@ -168,14 +188,18 @@ function slipsByBar(tried: readonly Try[]): [bar: number, slips: number][] {
   return [...slips].sort((a, b) => b[1] - a[1] || a[0] - b[0]);
 }
 
-/** The bars with most slips. */
+/** A slip in every tenth try is trouble, and one slip is none. Common practice, no source. */
+const [LEAST_SHARE, LEAST_SLIPS] = [0.1, 2];
+
+/** The bars with most slips for how often they were played. */
 const troubleIn = (score: Score, tried: readonly Try[]) =>
   slipsByBar(tried)
     .filter(([bar]) => score.bars[bar])
-    .slice(0, MOST_TROUBLE)
     .map(([bar, slips]) => ({
       bar,
       name: barSpan(score.bars, bar, bar),
       slips,
       tries: tried.filter(({ fromBar, toBar }) => fromBar <= bar && toBar >= bar).length,
-    }));
+    }))
+    .filter(({ slips, tries }) => slips >= LEAST_SLIPS && slips >= LEAST_SHARE * tries)
+    .slice(0, MOST_TROUBLE);

@@ -115,6 +115,7 @@ async function makeOne(
     .insert(plans)
     .values({
       id: id ?? newId(),
+      createdAt: studio.clock.now(),
       ...{ assignmentId, goalTempo, readyBy, dates },
       rule: rule ?? before?.rule ?? "three-to-one",
       // where nobody says, as the plan before; the table has what is usual

@@ -3,6 +3,7 @@ import {
   stageFrom,
   USUAL_THRESHOLDS,
   type Evidence,
+  type RidgeBar,
   type Stage,
   type Thresholds,
 } from "@yarrow-ridge/core/practice";
@@ -37,11 +38,13 @@ export function stageOf(
   studio: Studio,
   { plan, said }: Open,
   { piece, form, log, lines }: Awaited<ReturnType<typeof layingOf>>,
+  bars: readonly RidgeBar[],
   asked: Thresholds,
 ): { stage: Stage; evidence: Evidence[] } {
   const evidence = evidenceOf(
     {
       ...{ score: piece.score, form, units: piece.units, goal: plan.goalTempo, lines },
+      bars,
       tempos: piece.earned,
       daysHad: piece.daysHad ?? new Map<string, number>(),
       log: log.map(({ fromBar: from, toBar: to, hands }) => ({ from, to, hands })),

@@ -1,7 +1,7 @@
 import HearIcon from "@mui/icons-material/PlayArrow";
 import StopIcon from "@mui/icons-material/Stop";
 import { Button } from "@mui/material";
-import { barSpan } from "@yarrow-ridge/core/score";
+import { barsNamed, barSpan } from "@yarrow-ridge/core/score";
 import { useEffect, useRef, useState } from "react";
 import { useDesk } from "../piece/useDesk.ts";
 import { useCommand } from "../shell/useCommand.ts";
@@ -19,12 +19,9 @@ export function HearAndGo({ at }: { at: AtDesk }) {
   const field = useRef<HTMLInputElement>(null);
   useCommand("go.to", () => field.current?.focus(), { preventDefault: true });
   const go = () => {
-    const [from, to] = typed.split(/[-–]/).map((one) => one.trim());
-    const find = (number: string | undefined) =>
-      score.bars.findIndex((bar) => bar.number === number);
-    const [first, last] = [find(from), to ? find(to) : find(from)];
-    if (first < 0 || last < first) return setUnknown(true);
-    choose(first, last);
+    const bars = barsNamed(score.bars, typed);
+    if (!bars) return setUnknown(true);
+    choose(...bars);
     setTyped("");
     field.current?.blur();
   };

@@ -2,10 +2,10 @@ import type { Body } from "@yarrow-ridge/contract";
 import { request } from "../outbox/request.ts";
 import { useHistory } from "./history.ts";
 
-type Fields = "editPiece" | "editStudent" | "editAssignment";
+type Fields = "editPiece" | "editStudent" | "editAssignment" | "editPlan";
 
 /**
- * Changes single fields of a piece, a student or an assignment. What they were is sent along: when
+ * Changes single fields of a piece, a student, an assignment or a plan. What they were is sent along: when
  * another window has changed one of them, neither goes over the other unseen.
  */
 export const editFields = <K extends Fields>(

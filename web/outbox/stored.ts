@@ -1,5 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import type { Answer, AnnotationsAnswer, OperationName } from "@yarrow-ridge/contract";
+import { enqueueSnackbar } from "notistack";
 import { call } from "../api/client.ts";
 import { changesBetween } from "./changes.ts";
 import { useOutbox } from "./outbox.ts";
@@ -58,7 +59,12 @@ export function hooksFor(client: QueryClient) {
         void client
           .resetQueries({ queryKey: ["currentPlan"] })
           .then(() => client.invalidateQueries());
-      else void client.invalidateQueries();
+      else {
+        if (operation === "moveCard")
+          for (const sentence of (answer as Answer<"moveCard">).broken)
+            enqueueSnackbar(sentence, { variant: "warning" });
+        void client.invalidateQueries();
+      }
     },
     moved: async (entry: Entry) => {
       const piece = pieceOf(entry.request);

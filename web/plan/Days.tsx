@@ -1,15 +1,20 @@
+import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
 import { Button } from "@mui/material";
 import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
 import dayjs from "dayjs";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Tempo } from "../piece/Tempo.tsx";
 import { withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
+import { CardToMove } from "./CardToMove.tsx";
+import { moveCard } from "./cardEdits.ts";
 
 /** Days shown until more are asked for: a dozen cards a day are many stops for the Tab key. */
 const FIRST = 4;
+/** A press that goes so far is a drag, in pixels. */
+const DRAGGED = 6;
 
 /** The days ahead with their cards; today's first card is the one main action. */
 export function Days({
@@ -23,14 +28,29 @@ export function Days({
 }) {
   const spoken = useSpoken();
   const [all, setAll] = useState(false);
+  const [moving, setMoving] = useState(false);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: DRAGGED } }),
+  );
   const today = dayjs().format("YYYY-MM-DD");
   const days = all ? plan.days : plan.days.slice(0, FIRST);
-  const next = plan.days.flatMap((day) => day.cards).find((card) => card.status !== "done");
+  const cards = plan.days.flatMap((day) => day.cards);
+  const next = cards.find((card) => card.status !== "done");
+  const drop = (id: string, date: string | undefined) => {
+    const card = cards.find((one) => one.id === id);
+    if (card && date !== undefined && date !== card.date)
+      void moveCard(card, { date, pinned: true });
+  };
   return (
     <div className="stack">
       <div className="row spread">
         <h2>Cards</h2>
         <div className="row">
+          {cards.length > 0 && (
+            <Button size="small" aria-pressed={moving} onClick={() => setMoving(!moving)}>
+              {moving ? "Done moving" : "Move cards"}
+            </Button>
+          )}
           <Button size="small" component="a" href={`/api/plans/${plan.id}/calendar.ics`} download>
             Calendar
           </Button>
@@ -39,7 +59,7 @@ export function Days({
           </Button>
         </div>
       </div>
-      {next && (
+      {next && !moving && (
         <Button
           size="large"
           variant={next.date === today ? "contained" : "outlined"}
@@ -55,22 +75,41 @@ export function Days({
           : {next.section}, {next.bars}
         </Button>
       )}
+      {moving && (
+        <p className="soft small">
+          Drag a card to another day, or choose the day beside it. It stays there, and the others
+          give way.
+        </p>
+      )}
       {plan.days.length === 0 && (
         <p className="card soft">No day with minutes lies before the day it must be ready.</p>
       )}
-      {days.map(({ date, cards }) => (
-        <div key={date} className="plan-day">
-          <div className={date === today ? "plan-date today" : "plan-date"}>
-            <b>{date === today ? "Today" : withWeekday(date, spoken, true)}</b>
-            <span className="soft">{cards.reduce((sum, card) => sum + card.minutes, 0)} min</span>
-          </div>
-          <ul className="plain-list grow">
-            {cards.map((card) => (
-              <CardLine key={card.id} card={card} instrument={instrument} />
-            ))}
-          </ul>
-        </div>
-      ))}
+      <DndContext
+        sensors={sensors}
+        onDragEnd={({ active, over }) =>
+          drop(String(active.id), over ? String(over.id) : undefined)
+        }
+      >
+        {days.map((day) => (
+          <Day key={day.date} date={day.date}>
+            <div className={day.date === today ? "plan-date today" : "plan-date"}>
+              <b>{day.date === today ? "Today" : withWeekday(day.date, spoken, true)}</b>
+              <span className="soft">
+                {day.cards.reduce((sum, card) => sum + card.minutes, 0)} min
+              </span>
+            </div>
+            <ul className="plain-list grow">
+              {day.cards.map((card) =>
+                moving ? (
+                  <CardToMove key={card.id} card={card} plan={plan} instrument={instrument} />
+                ) : (
+                  <CardLine key={card.id} card={card} instrument={instrument} />
+                ),
+              )}
+            </ul>
+          </Day>
+        ))}
+      </DndContext>
       {plan.days.length > FIRST && (
         <Button onClick={() => setAll(!all)}>
           {all ? "Only the next days" : `All ${plan.days.length} days`}
@@ -80,6 +119,25 @@ export function Days({
   );
 }
 
+function Day({ date, children }: { date: string; children: ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id: date });
+  return (
+    <div ref={setNodeRef} className={isOver ? "plan-day over" : "plan-day"} data-date={date}>
+      {children}
+    </div>
+  );
+}
+
+/** Whose turn it is on a card, or what it is for. */
+export const cardLine = (card: CardAnswer, instrument: string): string =>
+  card.kind === "keeping"
+    ? "keeping"
+    : card.kind === "spot"
+      ? "hard spot"
+      : card.kind === "piece" || card.kind === "part"
+        ? "played through"
+        : handName(instrumentOf(instrument), card.hands);
+
 function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }) {
   const mark = { open: "", started: "◐ begun", done: "● done" }[card.status];
   return (
@@ -87,14 +145,12 @@ function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }
       <Link to={`/practice/${card.id}`} className="plan-card" title={card.why}>
         <b className="serif">{card.section}</b>
         <span>{card.bars}</span>
-        <span className="soft">
-          {card.kind === "keeping" ? "keeping" : handName(instrumentOf(instrument), card.hands)}
-        </span>
+        <span className="soft">{cardLine(card, instrument)}</span>
         <span className="plan-tempo">
           <Tempo beat={card.beat} tempo={card.tempo} />
         </span>
         <span className="soft">{card.minutes} min</span>
-        <span className="soft plan-mark">{mark}</span>
+        <span className="soft plan-mark">{mark || (card.pinned && "pinned")}</span>
       </Link>
     </li>
   );

@@ -7,8 +7,10 @@ import { Ridge } from "../ridge/Ridge.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
+import { BarsAlone } from "./BarsAlone.tsx";
 import { Days } from "./Days.tsx";
 import { PlanForm } from "./PlanForm.tsx";
+import { StageCard } from "./StageCard.tsx";
 import { TryLog } from "./TryLog.tsx";
 import "./plan.css";
 
@@ -66,6 +68,7 @@ export function PlanScreen() {
           <TryLog assignmentId={id} instrument={instrument} />
         </section>
         <section className="stack">
+          {made && <StageCard assignment={assignment.data} ridge={ridge.data} />}
           <PlanForm
             key={`${made?.id ?? "new"} ${student.data.minutesByWeekday.join(" ")}`}
             assignmentId={id}
@@ -76,6 +79,11 @@ export function PlanScreen() {
             score={ready.score}
             printedTempo={printed}
           />
+          {made && (
+            <div className="card">
+              <BarsAlone plan={made} score={ready.score} instrument={instrument} />
+            </div>
+          )}
           {ridge.data.history.length > 0 && (
             <div className="card stack">
               <h2>How it rose</h2>

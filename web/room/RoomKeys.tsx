@@ -2,7 +2,7 @@ import type { useSounding } from "../audio/useSounding.ts";
 
 type Sounding = ReturnType<typeof useSounding>;
 
-/** The four keys of the practice room. */
+/** The four keys of the practice room; a long run-through has one for more slips. */
 export function RoomKeys({
   state,
   beat,
@@ -11,6 +11,7 @@ export function RoomKeys({
   next,
   metronome,
   attempt,
+  allowed,
   hear,
 }: {
   readonly state: Sounding["state"];
@@ -20,11 +21,13 @@ export function RoomKeys({
   readonly onPaper: boolean;
   readonly next: () => void;
   readonly metronome: () => void;
-  readonly attempt: (result: "clean" | "slip") => void;
+  readonly attempt: (result: "clean" | "slip", bar?: number, slips?: number) => void;
+  /** Slips with which a run-through is still good; none for what is tried. */
+  readonly allowed: number;
   readonly hear: () => void;
 }) {
   return (
-    <div className="room-keys">
+    <div className={allowed > 0 ? "room-keys five" : "room-keys"}>
       {over ? (
         <button type="button" className="room-key main" onClick={next}>
           Next card<small>enter</small>
@@ -50,8 +53,18 @@ export function RoomKeys({
         ● Clean<small>→</small>
       </button>
       <button type="button" className="room-key slip" onClick={() => attempt("slip")}>
-        ✕ Slip<small>←</small>
+        ✕ {allowed === 0 ? "Slip" : allowed === 1 ? "One slip" : `Up to ${allowed} slips`}
+        <small>←</small>
       </button>
+      {allowed > 0 && (
+        <button
+          type="button"
+          className="room-key slip"
+          onClick={() => attempt("slip", undefined, allowed + 1)}
+        >
+          ✕ More slips
+        </button>
+      )}
       <button
         type="button"
         className="room-key"

@@ -1,5 +1,6 @@
 import { useMediaQuery } from "@mui/material";
 import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
+import { barCount, isRunThrough, slipsAllowed } from "@yarrow-ridge/core/practice";
 import { beatSign, lastBarOf, startOf, takenBy, type About } from "@yarrow-ridge/core/score";
 import { shapeWords } from "@yarrow-ridge/core/shaping";
 import { useEffect, useMemo } from "react";
@@ -27,7 +28,7 @@ import { Staircase } from "./Staircase.tsx";
 import { Tries } from "./Tries.tsx";
 import { useBreak } from "./useBreak.ts";
 import { useRoomSound } from "./useRoomSound.ts";
-import { mendTempo, useRoom } from "./useRoom.ts";
+import { hasHadItsDay, mendTempo, useRoom } from "./useRoom.ts";
 import "./room.css";
 
 /** The practice room: one card, one tempo, its bars, four keys. */
@@ -89,7 +90,8 @@ export function RoomScreen() {
   useCommand("room.slower", () => room.turn(-1), keys, [room]);
   useCommand("room.faster", () => room.turn(1), keys, [room]);
   useCommand("room.back", room.takeBack, keys, [room]);
-  const isOver = card && (card.finished || card.enough || card.status === "done");
+  const isOver =
+    card && (card.finished || card.enough || hasHadItsDay(card) || card.status === "done");
   useCommand("room.next", next, { ...keys, enabled: isOver === true }, [next]);
   useCommand("room.leave", leave, keys, [leave]);
 
@@ -261,6 +263,7 @@ export function RoomScreen() {
         next={next}
         metronome={() => void metronome()}
         attempt={room.attempt}
+        allowed={isRunThrough(card.kind) ? slipsAllowed(barCount(card)) : 0}
         hear={() => void hear()}
       />
       <footer className="room-foot">

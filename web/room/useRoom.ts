@@ -15,6 +15,14 @@ export const mendTempo = (step: number, mend: Mend): number =>
 /** Beats a minute a metronome goes down and up to. */
 const [SLOWEST, FASTEST] = [10, 400];
 
+/** A step that is earned on several days, once today has done its part. */
+export const hasHadItsDay = ({
+  finished,
+  daysNeeded,
+  missing,
+}: Pick<CardStateAnswer, "finished" | "daysNeeded" | "missing">): boolean =>
+  !finished && daysNeeded > 1 && missing === 0;
+
 /** The tries of a card: logged one after the other, the newest can be taken back. */
 export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
   /** A tempo set by hand; what is tried at it does not count for the step. */
@@ -27,7 +35,12 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
   const tell = (outcome: Outcome) => {
     if (outcome.kind === "refused") enqueueSnackbar(outcome.error.message, { variant: "error" });
   };
-  const log = async (result: "clean" | "slip", bar: number | undefined, tempo?: number) => {
+  const log = async (
+    result: "clean" | "slip",
+    bar: number | undefined,
+    tempo: number | undefined,
+    slips: number | undefined,
+  ) => {
     const id = newId();
     const at = new Date().toISOString();
     const body = {
@@ -37,6 +50,7 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
       result,
       ...(bar === undefined ? {} : { bar }),
       ...(tempo === undefined ? {} : { tempo }),
+      ...(slips === undefined ? {} : { slips }),
     };
     setNews("");
     setMine((before) => [...before, id]);
@@ -48,6 +62,8 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
     if (outcome.kind === "refused") setMine((before) => before.filter((one) => one !== id));
     if (outcome.kind !== "stored") return;
     const { promoted, card: after } = outcome.answer as unknown as Answer<"addAttempt">;
+    if (!promoted && hasHadItsDay(after))
+      setNews(`Good for today: on ${after.days} of ${after.daysNeeded} days. Again another day.`);
     if (promoted)
       setNews(
         after.finished
@@ -55,9 +71,10 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
           : `Step earned. Now ${after.step}.`,
       );
   };
-  const attempt = (result: "clean" | "slip", bar?: number) => {
+  const attempt = (result: "clean" | "slip", bar?: number, slips?: number) => {
     if (!card) return;
-    void log(result, bar, byHand ?? (mend === 0 ? undefined : mendTempo(card.step, mend)));
+    const tempo = byHand ?? (mend === 0 ? undefined : mendTempo(card.step, mend));
+    void log(result, bar, tempo, slips);
   };
   const takeBack = () => {
     const last = mine.at(-1) ?? card?.tries.at(-1)?.id;

@@ -7,6 +7,7 @@ import {
   MenuItem,
   TextField,
 } from "@mui/material";
+import { Stages } from "./Stages.tsx";
 import type { Spoken } from "./spoken.ts";
 import { useChosen, useSpoken } from "./useSpoken.ts";
 
@@ -50,13 +51,13 @@ const CHOICES: readonly (readonly [
   ],
 ];
 
-/** How dates, times and lengths are said on this device. */
+/** How dates, times and lengths are said on this device, and what a stage asks for. */
 export function SettingsDialog({ onClose }: { onClose: () => void }) {
   const spoken = useSpoken();
   const { set } = useChosen();
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle component="h2">Dates, times, lengths</DialogTitle>
+      <DialogTitle component="h2">Settings</DialogTitle>
       <DialogContent className="stack" sx={{ pt: "8px !important" }}>
         {CHOICES.map(([key, label, options]) => (
           <TextField
@@ -77,6 +78,7 @@ export function SettingsDialog({ onClose }: { onClose: () => void }) {
           </TextField>
         ))}
         <p className="small soft">Kept on this device.</p>
+        <Stages />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Done</Button>

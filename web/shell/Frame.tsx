@@ -96,7 +96,7 @@ export function Frame() {
             {dark ? <LightModeIcon /> : <DarkModeIcon />}
           </IconButton>
         </Tooltip>
-        <Tooltip title="Dates, times, lengths">
+        <Tooltip title="Settings">
           <IconButton aria-label="Settings" onClick={() => setSettings(true)}>
             <SettingsIcon />
           </IconButton>

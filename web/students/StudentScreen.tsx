@@ -1,5 +1,10 @@
 import { Button } from "@mui/material";
-import type { AssignmentAnswer, DueCardAnswer, PortfolioAnswer } from "@yarrow-ridge/contract";
+import type {
+  Answer,
+  AssignmentAnswer,
+  DueCardAnswer,
+  PortfolioAnswer,
+} from "@yarrow-ridge/contract";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAnswer, useScore } from "../answers/queries.ts";
@@ -50,6 +55,9 @@ export function StudentScreen() {
       <div className="row spread">
         <p className="grow">{notes || <span className="soft">No notes yet.</span>}</p>
         <div className="row">
+          <Button variant="outlined" component={Link} to={`/students/${id}/lesson`}>
+            Lesson
+          </Button>
           <Button variant="outlined" onClick={() => setEditing(true)}>
             Edit
           </Button>
@@ -119,6 +127,13 @@ const minutesAhead = (portfolio: PortfolioAnswer | undefined, assignmentId: stri
     .filter((card) => card.assignmentId === assignmentId)
     .reduce((sum, card) => sum + card.minutes, 0);
 
+/** What is missing for the next stage: `4 of 8 sections at 60 % of the goal`. */
+function nextEvidence(ridge: Answer<"ridge"> | undefined): string | undefined {
+  const next =
+    ridge?.stage === "Keeping" ? undefined : ridge?.evidence.find(({ have, of }) => have < of);
+  return next && `${next.have} of ${next.of} ${next.what}`;
+}
+
 function InWork({
   assignment,
   minutes,
@@ -162,7 +177,8 @@ function InWork({
       </div>
       <span className="soft">
         {[
-          ridge?.stage,
+          assignment.said === "left" ? "Left as it is" : ridge?.stage,
+          assignment.said === "left" ? undefined : nextEvidence(ridge),
           plan && `ready by ${dayAndMonth(plan.readyBy, spoken)}`,
           plan && minutes > 0 && `${minutes} min this week`,
         ]

@@ -19,6 +19,22 @@ export function barSpan(bars: readonly Pick<Bar, "number">[], from: number, to: 
 }
 
 /**
+ * The stretch that printed numbers name, such as `12` or `9-12`, in bar indexes.
+ *
+ * @returns nothing where a bar is not there, or the last lies before the first
+ * @example barsNamed([{ number: "1" }, { number: "2" }], "1–2") // => [0, 1]
+ */
+export function barsNamed(
+  bars: readonly Pick<Bar, "number">[],
+  text: string,
+): [from: number, to: number] | undefined {
+  const find = (name: string) => bars.findIndex(({ number }) => number === name.trim());
+  const [from, to] = text.split(/[-–]/);
+  const [first, last] = [find(from!), find(to ?? from!)];
+  return first < 0 || last < first ? undefined : [first, last];
+}
+
+/**
  * Where a place lies on an axis on which every bar is 1 wide: bar index plus the share of the bar
  * that has passed.
  */

@@ -1,0 +1,108 @@
+import { Button } from "@mui/material";
+import type { Answer } from "@yarrow-ridge/contract";
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { useState } from "react";
+import { Link } from "react-router";
+import { useAnswer, useScore } from "../answers/queries.ts";
+import { Ridge } from "../ridge/Ridge.tsx";
+import { Tempo } from "../piece/Tempo.tsx";
+
+type Piece = Answer<"lesson">["pieces"][number];
+
+/** What is done is told by its number until one wants to see it. */
+const FIRST = 6;
+
+/** What was set in a piece: what is not done and why comes first, for the lesson is about that. */
+export function SincePiece({ piece }: { piece: Piece }) {
+  const [all, setAll] = useState(false);
+  const { done, notDone, trouble } = piece;
+  const ridge = useAnswer("ridge", { id: piece.assignmentId }).data;
+  const score = useScore(piece.pieceId).data;
+  const shown = all ? notDone : notDone.slice(0, FIRST);
+  return (
+    <section className="card stack">
+      <div className="row spread">
+        <Link to={`/assignments/${piece.assignmentId}`} className="roster-name">
+          {piece.pieceTitle}
+        </Link>
+        <span className="soft">
+          {piece.stage} · {piece.tries} {piece.tries === 1 ? "try" : "tries"}, {piece.steps}{" "}
+          {piece.steps === 1 ? "step" : "steps"} earned
+        </span>
+      </div>
+      {ridge && score && (
+        <Ridge
+          bars={score.bars}
+          ground={ridge.bars}
+          goal={ridge.goalTempo ?? undefined}
+          sections={[]}
+          chosen={undefined}
+          height={40}
+        />
+      )}
+      {trouble.length > 0 && (
+        <p>
+          <b>Trouble spots: </b>
+          {trouble.map(({ bar, name, slips, tries }, i) => (
+            <span key={bar}>
+              {i > 0 && ", "}
+              <Link to={`/pieces/${piece.pieceId}?for=${piece.assignmentId}&bars=${bar}-${bar}`}>
+                bar {name}
+              </Link>{" "}
+              <span className="soft">
+                ({slips} {slips === 1 ? "slip" : "slips"} in {tries})
+              </span>
+            </span>
+          ))}
+        </p>
+      )}
+      {notDone.length > 0 && (
+        <table className="lesson-work">
+          <caption>Not done: {notDone.length}</caption>
+          <tbody>
+            {shown.map((one) => (
+              <tr key={one.unit}>
+                <td>
+                  <b className="serif">{one.section}</b> {one.bars},{" "}
+                  {handName(instrument(piece.instrument), one.hands).toLowerCase()}
+                </td>
+                <td>
+                  <Tempo beat={one.beat} tempo={one.tempo} />
+                </td>
+                <td className="soft">{one.why}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {notDone.length > FIRST && (
+        <Button size="small" onClick={() => setAll(!all)} sx={{ alignSelf: "start" }}>
+          {all ? "Only the first" : `All ${notDone.length}`}
+        </Button>
+      )}
+      {done.length > 0 && (
+        <details>
+          <summary>Done: {done.length}</summary>
+          <table className="lesson-work">
+            <tbody>
+              {done.map((one) => (
+                <tr key={one.unit}>
+                  <td>
+                    <b className="serif">{one.section}</b> {one.bars},{" "}
+                    {handName(instrument(piece.instrument), one.hands).toLowerCase()}
+                  </td>
+                  <td>
+                    <Tempo beat={one.beat} tempo={one.tempo} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
+      )}
+      {done.length + notDone.length === 0 && (
+        <p className="soft">Nothing of it was set for these days.</p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { useDraggable } from "@dnd-kit/core";
+import DragIndicatorIcon from "@mui/icons-material/DragIndicator";
+import { Button } from "@mui/material";
+import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
+import dayjs from "dayjs";
+import { withWeekday } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
+import { leaveOut, moveCard } from "./cardEdits.ts";
+import { cardLine } from "./Days.tsx";
+
+/** Days offered from today; a card can be dragged to later ones. */
+const AHEAD = 21;
+
+/** A card that can be put on another day, pinned or let go, or left out. */
+export function CardToMove({
+  card,
+  plan,
+  instrument,
+}: {
+  card: CardAnswer;
+  plan: PlanAnswer;
+  instrument: string;
+}) {
+  const spoken = useSpoken();
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: card.id });
+  const begun = card.status !== "open";
+  const today = dayjs();
+  const dates = Array.from({ length: AHEAD }, (_, i) => today.add(i, "day").format("YYYY-MM-DD"));
+  const offered = dates.includes(card.date) ? dates : [...dates, card.date];
+  const place = transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined;
+  return (
+    <li
+      ref={setNodeRef}
+      className={isDragging ? "plan-move dragging" : "plan-move"}
+      style={{ transform: place }}
+    >
+      <span className="plan-handle" aria-hidden {...(begun ? {} : listeners)}>
+        <DragIndicatorIcon fontSize="small" />
+      </span>
+      <span className="grow">
+        <b className="serif">{card.section}</b> {card.bars}{" "}
+        <span className="soft">
+          {cardLine(card, instrument)}, {card.minutes} min
+        </span>
+      </span>
+      <label>
+        <span className="sr-only">
+          Day of {card.section}, {card.bars}
+        </span>
+        <select
+          value={card.date}
+          disabled={begun}
+          onChange={(event) => void moveCard(card, { date: event.target.value, pinned: true })}
+        >
+          {offered.map((date) => (
+            <option key={date} value={date}>
+              {date === dates[0] ? "Today" : withWeekday(date, spoken, true)}
+            </option>
+          ))}
+        </select>
+      </label>
+      {begun ? (
+        <span className="soft small">begun, it stays</span>
+      ) : (
+        <>
+          <Button
+            size="small"
+            onClick={() => void moveCard(card, { date: card.date, pinned: !card.pinned })}
+          >
+            {card.pinned ? "Let it go" : "Pin"}
+          </Button>
+          <Button size="small" onClick={() => void leaveOut(plan, card)}>
+            Leave out
+          </Button>
+        </>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,38 @@
+import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
+import { editFields } from "../edits/fields.ts";
+import { useHistory } from "../edits/history.ts";
+import { request } from "../outbox/request.ts";
+
+type Where = Pick<CardAnswer, "date" | "pinned">;
+
+/** Puts a card on a day, where it stays, or lets the plan place it again. */
+export function moveCard(card: CardAnswer, to: Where): Promise<boolean> {
+  const step = ({ date, pinned }: Where) => request("moveCard", { id: card.id }, { date, pinned });
+  return useHistory
+    .getState()
+    .perform({ label: `${card.bars} on another day`, redo: [step(to)], undo: [step(card)] });
+}
+
+/** Leaves what a card practises out of the plan, on all days. */
+export function leaveOut(plan: PlanAnswer, card: CardAnswer): Promise<boolean> {
+  const dropped = plan.dropped.map(({ unit }) => unit);
+  return editFields(
+    "editPlan",
+    plan.id,
+    { dropped },
+    { dropped: [...dropped, card.unit] },
+    `leaving ${card.bars} out`,
+  );
+}
+
+/** Takes something that was left out back into the plan. */
+export function takeIn(plan: PlanAnswer, unit: string): Promise<boolean> {
+  const dropped = plan.dropped.map((one) => one.unit);
+  const rest = dropped.filter((one) => one !== unit);
+  return editFields("editPlan", plan.id, { dropped }, { dropped: rest }, "what was left out");
+}
+
+/** Changes which bars are practised alone because the teacher says so. */
+export function putAdded(plan: PlanAnswer, added: PlanAnswer["added"]): Promise<boolean> {
+  return editFields("editPlan", plan.id, { added: plan.added }, { added }, "bars practised alone");
+}
