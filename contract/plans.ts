@@ -194,3 +194,15 @@ export const Moved = Type.Intersect([
     }),
   }),
 ]);
+
+export const Forecast = Type.Object({
+  p10: Nullable(Type.String({ description: "ISO date; none where it lies too far ahead" })),
+  p50: Nullable(Type.String()),
+  p90: Nullable(Type.String()),
+  chance: Nullable(
+    Type.Number({ description: "of being ready by the day it must be; none where nothing is due" }),
+  ),
+  minutesFor80: Nullable(
+    Type.Integer({ description: "minutes a day more for four in five; none where no few do" }),
+  ),
+});

@@ -188,6 +188,13 @@ export const studioOperations = {
     status: 200,
     response: plans.Plan,
   }),
+  forecast: op({
+    method: "get",
+    path: "/api/plans/:id/forecast",
+    summary: "When the piece will be ready, as students like this one would play the plan through",
+    status: 200,
+    response: plans.Forecast,
+  }),
   editPlan: op({
     method: "patch",
     path: "/api/plans/:id",

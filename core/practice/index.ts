@@ -68,5 +68,6 @@ export {
   type Difficulties,
   type Hardness,
 } from "./hardness.ts";
+export { forecast, type Forecast, type ToForecast } from "./forecast/index.ts";
 export { slipShares, stuckSpots, type PlacedTry } from "./slips.ts";
 export { remedies, type Remedies } from "./remedies.ts";

@@ -1,7 +1,7 @@
 import { playsIn, type Form } from "../form/index.ts";
-import { covers, limbLine, TOGETHER, type Line, type Score } from "../score/index.ts";
+import { covers, limbLine, type Line, type Score } from "../score/index.ts";
 import { holding, linesIn } from "./lines.ts";
-import { barKeys } from "./sameBars.ts";
+import { lineKeys } from "./sameBars.ts";
 import type { Unit } from "./unit.ts";
 
 /** A step that was earned: this stretch, these hands, at this tempo (beats a minute). */
@@ -127,12 +127,4 @@ function shareAmongReturns(
     for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++)
       best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));
   return keys.map((key) => best.get(key) ?? 0);
-}
-
-/** Equal for bars that hold the same in every hand of a line. */
-function lineKeys(score: Score, form: Pick<Form, "returns">, line: Line): string[] {
-  const each = (line.id === TOGETHER ? [TOGETHER] : line.limbs).map((hand) =>
-    barKeys(score, form, hand),
-  );
-  return score.bars.map(({ index }) => each.map((keys) => keys[index]!).join());
 }

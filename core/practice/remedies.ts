@@ -53,7 +53,7 @@ export function remedies(
 }
 
 /** The least count from one up that is enough, where more is never worse; if the most is. */
-function least(most: number, isEnough: (count: number) => boolean): number | undefined {
+export function least(most: number, isEnough: (count: number) => boolean): number | undefined {
   let [low, high] = [1, most];
   if (high < low || !isEnough(high)) return undefined;
   while (low < high) {

@@ -1,5 +1,5 @@
 import { contents, type Form } from "../form/index.ts";
-import type { Score } from "../score/index.ts";
+import { TOGETHER, type Line, type Score } from "../score/index.ts";
 
 /** What a bar without a note struck in it has for a key. */
 export const SILENT = "";
@@ -22,4 +22,12 @@ function firstTimes(score: Score, { returns }: Pick<Form, "returns">): string[] 
     );
     return String(back ? back.of + index - back.from : index);
   });
+}
+
+/** Equal for bars that hold the same in every hand of a line. */
+export function lineKeys(score: Score, form: Pick<Form, "returns">, line: Line): string[] {
+  const each = (line.id === TOGETHER ? [TOGETHER] : line.limbs).map((hand) =>
+    barKeys(score, form, hand),
+  );
+  return score.bars.map(({ index }) => each.map((keys) => keys[index]!).join());
 }

@@ -38,7 +38,7 @@ export interface Standing<T> {
 }
 
 /** Slips in one visit after which a step is too high. Common practice, no source. */
-const TOO_MANY = 8;
+export const TOO_MANY = 8;
 
 /** Index of the try that made it too many on a step, if nothing was earned there since. */
 function tooMany(step: number, log: readonly Try[]): number | undefined {

@@ -1,3 +1,4 @@
+import { forecastFigures } from "./forecasts.ts";
 import { cases, caseScore, isSeen, realScores } from "../../core/cases/index.ts";
 import { agreements } from "../../core/instruments/keyboard/taught/again.ts";
 import { chromaticFigures, figures } from "../../core/instruments/keyboard/taught/figures.ts";
@@ -46,3 +47,4 @@ for (const [what, some] of [
         places: silly.map((one) => `bar index ${one.bar}: ${one.kind} ${one.fingers}`),
       });
 }
+forecastFigures();

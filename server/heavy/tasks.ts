@@ -37,6 +37,7 @@ import {
   type ReadingChoice,
 } from "@yarrow-ridge/core/instruments";
 import { surveyFor, type SurveyFor } from "@yarrow-ridge/core/instruments/survey";
+import { forecast, type Forecast, type ToForecast } from "@yarrow-ridge/core/practice";
 import {
   checkPedal,
   clarityOf,
@@ -230,6 +231,7 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
   },
   checkMarks: async (kind: string, id: string, task: MarkTask): Promise<readonly MarkDoubt[]> =>
     (await workOf(kind, id)).check?.(task) ?? [],
+  forecast: (input: ToForecast): Forecast => forecast(input),
   survey: (score: Score, options: SurveyFor): Survey => surveyFor(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),
   annotate: (

@@ -1,7 +1,7 @@
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "hono";
-import { today } from "../clock.ts";
+import { addDays, today } from "../clock.ts";
 import { assignments, pieces, plans, students } from "../db/schema.ts";
 import { notFound } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
@@ -9,6 +9,7 @@ import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { calendar, planEntries, studentEntries } from "./calendar.ts";
 import { editPlan, moveCard } from "./edit.ts";
+import { forecastOf } from "./forecast.ts";
 import { openPlans } from "./laying.ts";
 import { markStudentStale, practisingOf, upToDate } from "./layout.ts";
 import { makePlans } from "./make.ts";
@@ -19,7 +20,7 @@ import { answerPlan, planRow, type PlanRow } from "./store.ts";
 type Made = Pick<
   Handlers,
   | ("addPlan" | "plan" | "portfolio" | "currentPlan" | "editPlan" | "removePlan")
-  | ("moveCard" | "calendar" | "studentCalendar")
+  | ("forecast" | "moveCard" | "calendar" | "studentCalendar")
 >;
 
 export function planHandlers(studio: Studio): Made {
@@ -81,6 +82,17 @@ export function planHandlers(studio: Studio): Made {
         .where(and(eq(plans.assignmentId, param("id")), eq(plans.superseded, false)));
       if (!row) throw notFound("plan for this piece and student yet");
       return answer(row);
+    },
+
+    forecast: async ({ param }) => {
+      const plan = await upToDate(studio, await planRow(db, param("id")));
+      const found = await forecastOf(studio, plan);
+      if (!found) return { p10: null, p50: null, p90: null, chance: null, minutesFor80: null };
+      const date = today(clock);
+      // ready after so many days of practice, today being the first
+      const on = (days: number | null) =>
+        days === null ? null : addDays(date, Math.max(0, days - 1));
+      return { ...found, p10: on(found.p10), p50: on(found.p50), p90: on(found.p90) };
     },
 
     editPlan: async ({ param, body }) => answer(await editPlan(studio, param("id"), body)),

@@ -95,21 +95,14 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
     .from(attempts)
     .where(eq(attempts.assignmentId, plan.assignmentId))
     .orderBy(asc(attempts.position));
+  const { hard, spots } = hardSpots(open, student, score, form, log, lines);
   const found = unitsOf(
     score,
     form,
     onRoad(chosen ?? cover(score, named), road),
     plan.goalTempo,
     lines,
-    {
-      order,
-      raise,
-      ladder,
-      hands,
-      road,
-      named,
-      ...hardSpots(open, student, score, form, log, lines),
-    },
+    { order, raise, ladder, hands, road, named, hard, spots },
   );
   const units = without(found, plan.dropped);
   const { tempos, daysHad } = reached(units, log, plan.rule, lines, today(clock));
@@ -127,7 +120,7 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
     pins: await pinsOf(db, plan.id, today(clock)),
     waited: waited(student, lastOn(plan, log), today(clock)),
   };
-  return { open, chosen, piece, form, log, lines, found };
+  return { open, chosen, piece, form, log, lines, found, hard };
 }
 
 /** Cards put on days by hand, from today. */

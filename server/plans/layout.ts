@@ -169,6 +169,7 @@ async function write(
       availableMinutes: schedule.availableMinutes,
       missingMinutes: schedule.missingMinutes,
       remedies: null,
+      forecast: null,
     })
     .where(eq(plans.id, plan.id))
     .returning();

@@ -18,6 +18,30 @@ it("is made for a student whose next lesson is known", () => {
 });
 
 describe("a plan", () => {
+  it("says when the piece will be ready, and more surely the more was practised", async () => {
+    const { json: made } = await make();
+    const at = async () =>
+      (await given.studio.ask("GET", `/api/plans/${made.id}/forecast`)).json as unknown as {
+        p10: string;
+        p50: string;
+        p90: string;
+        chance: number;
+      };
+    const first = await at();
+    expect(first.p10 <= first.p50 && first.p50 <= first.p90 && first.p10 > "2030-03-04").toBe(true);
+    expect(first.chance).toBeGreaterThan(0);
+    // the same until something moves on
+    expect(await at()).toEqual(first);
+    const [card] = made.days[0]!.cards;
+    for (let i = 0; i < 3; i++) await attempt(card!.id, "clean");
+    expect(await at()).not.toEqual(first);
+    const slow = (await make({ minutesByWeekday: [5, 5, 0, 5, 5, 5, 0] })).json;
+    const late = await given.studio.ask("GET", `/api/plans/${slow.id}/forecast`);
+    expect((late.json as unknown as { chance: number }).chance).toBeLessThan(first.chance);
+    await make();
+    expect((await given.studio.ask("GET", "/api/plans/none/forecast")).status).toBe(404);
+  });
+
   it("lays dated cards out within the minutes of each weekday, up to performance tempo", async () => {
     const { status, json } = await make();
     expect([status, json.feasible, json.missingMinutes]).toEqual([201, true, 0]);

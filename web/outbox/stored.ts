@@ -13,7 +13,9 @@ const keyOf = (piece: string) => ["annotations", { id: piece }, null];
 const READ_AGAIN: readonly OperationName[] = ["putHands"];
 
 /** Of a card only these follow; the score stays. */
-const AFTER_A_TRY = ["ridge", "currentPlan", "portfolio", "studio", "dueCards", "log"];
+const AFTER_A_TRY = [
+  ...["ridge", "currentPlan", "forecast", "portfolio", "studio", "dueCards", "log", "lesson"],
+];
 
 /** What the screens are told when an entry is stored, or met another's edit. */
 export function hooksFor(client: QueryClient) {

@@ -68,7 +68,7 @@ export function PlanScreen() {
           <TryLog assignmentId={id} instrument={instrument} />
         </section>
         <section className="stack">
-          {made && <StageCard assignment={assignment.data} ridge={ridge.data} />}
+          {made && <StageCard assignment={assignment.data} ridge={ridge.data} plan={made} />}
           <PlanForm
             key={`${made?.id ?? "new"} ${student.data.minutesByWeekday.join(" ")}`}
             assignmentId={id}

@@ -1,6 +1,7 @@
 import { Button } from "@mui/material";
-import type { Answer, AssignmentAnswer } from "@yarrow-ridge/contract";
+import type { Answer, AssignmentAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { editFields } from "../edits/fields.ts";
+import { Likely } from "./Likely.tsx";
 
 type Said = AssignmentAnswer["said"];
 
@@ -13,7 +14,9 @@ const LABELS: Readonly<Record<string, string>> = {
 export function StageCard({
   assignment,
   ridge,
+  plan,
 }: {
+  plan: PlanAnswer;
   assignment: AssignmentAnswer;
   ridge: Answer<"ridge">;
 }) {
@@ -30,6 +33,7 @@ export function StageCard({
   return (
     <div className="card stack">
       <h2>{said === "left" ? "Left as it is" : ridge.stage}</h2>
+      {said === null && <Likely planId={plan.id} readyBy={plan.readyBy} />}
       {said !== "left" && (
         <ul className="plain-list evidence">
           {ridge.evidence.map(({ stage, have, of, what }, i) => (

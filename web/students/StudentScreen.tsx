@@ -17,6 +17,7 @@ import { Trouble } from "../shell/Trouble.tsx";
 import { dayAndMonth, timeText, WEEKDAYS } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Waiting } from "../shell/Waiting.tsx";
+import { likelyText } from "../plan/Likely.tsx";
 import { Calendar } from "./Calendar.tsx";
 import { PracticeTime } from "./PracticeTime.tsx";
 import { StudentForm } from "./StudentForm.tsx";
@@ -147,6 +148,7 @@ function InWork({
   const score = useScore(assignment.pieceId).data;
   const { plan } = assignment;
   const spoken = useSpoken();
+  const likely = useAnswer("forecast", { id: plan?.id ?? "" }, undefined, plan !== null).data;
   return (
     <section className="card stack in-work">
       <div className="row spread">
@@ -184,6 +186,12 @@ function InWork({
         ]
           .filter(Boolean)
           .join(" · ")}
+        {likely && plan && likely.chance !== null && (
+          <span className={likely.chance < 0.5 ? "goal-text" : undefined}>
+            {" · "}
+            {likelyText(likely, spoken)}
+          </span>
+        )}
         {missing ? <b className="goal-text"> · {missing} min too few</b> : null}
       </span>
       {ridge && score && (

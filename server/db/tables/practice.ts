@@ -2,6 +2,7 @@ import { USUAL_INSTRUMENT, type InstrumentRecord } from "@yarrow-ridge/core/inst
 import {
   USUAL_MINUTES,
   USUAL_SCHOOLS,
+  type Forecast,
   type HandsFirst,
   type Ladder,
   type Order,
@@ -122,6 +123,8 @@ export const plans = pgTable(
     missingMinutes: integer("missing_minutes").notNull().default(0),
     /** What would make it fit, once somebody has asked. */
     remedies: jsonb("remedies").$type<Remedies>(),
+    /** When it will be ready, once somebody has asked. */
+    forecast: jsonb("forecast").$type<Forecast>(),
     superseded: boolean("superseded").notNull().default(false),
     createdAt: created(),
   },

@@ -1,0 +1,105 @@
+import type { Form } from "../../form/index.ts";
+import type { Line } from "../../score/index.ts";
+import { begin, type PieceToLay } from "../laying.ts";
+import { least } from "../remedies.ts";
+import { promotionRule, type Result } from "../rules.ts";
+import type { PlacedTry } from "../slips.ts";
+import { USUAL_CLEAN } from "../workload.ts";
+import { groundOf } from "./ground.ts";
+import { playThrough, type ToPlay } from "./play.ts";
+import { drawn, normal } from "./random.ts";
+import { weigh, type Candidate } from "./weigh.ts";
+
+/** When a piece will be ready. Days are counted from today, 0; none where it lies beyond them. */
+export interface Forecast {
+  /** The day by which one in ten, half, and nine in ten of the students drawn are ready. */
+  readonly p10: number | null;
+  readonly p50: number | null;
+  readonly p90: number | null;
+  /** Share of the students drawn who are ready by the day it must be. */
+  readonly chance: number;
+  /** Minutes a day, over what there is, with which four in five are ready by then. */
+  readonly minutesFor80: number | null;
+}
+
+/** What a forecast is made from: plain data, so that it can be made beside other work. */
+export interface ToForecast extends Pick<
+  PieceToLay,
+  "score" | "units" | "goal" | "earned" | "daysHad"
+> {
+  /** The promotion rule that was chosen. */
+  readonly rule: string;
+  readonly form: Pick<Form, "returns">;
+  readonly hard: readonly { readonly hardness: number }[];
+  readonly lines: readonly Line[];
+  readonly log: readonly PlacedTry[];
+  /** Tries that count on the step each unit is on. */
+  readonly begun: ReadonlyMap<string, readonly Result[]>;
+  /** ISO date. */
+  readonly today: string;
+  /** Minutes the piece may have on each day from today, as far as one looks. */
+  readonly minutes: readonly number[];
+  /** How many of those days come up to the day it must be ready. */
+  readonly daysUntil: number;
+  /** Days of practice so far, and on how many there was any. */
+  readonly practised: { readonly days: number; readonly of: number };
+}
+
+/** Students drawn; a different number only changes how fine the answer is. */
+const DRAWS = 100;
+/** So many days kept of so many are assumed of everybody. Common practice, no source. */
+const [KEPT, PLANNED] = [8.5, 10];
+/** Minutes more a day that are tried, and the share that should be ready with them. */
+const MORE = [0, 5, 10, 15, 20, 30, 40, 50, 60];
+const LIKELY = 0.8;
+
+/**
+ * When a piece will be ready: students drawn from the bank, weighed by the log, play the plan
+ * through. Measured against simulated students of other kinds, see `forecast.test.ts`.
+ *
+ * @returns days from today; the same for the same input
+ */
+export function forecast(input: ToForecast): Forecast {
+  const { score, units, goal, form, hard, lines, log, today, daysUntil } = input;
+  const ground = groundOf(score, form, units, hard, lines);
+  // as the plan prices it where nothing is known of the player
+  const { loads } = begin({ ...input, rule: promotionRule(input.rule), clean: () => USUAL_CLEAN });
+  const plan = { ground, loads, rule: input.rule, begun: input.begun };
+  const candidates = weigh(ground, goal, log, today);
+  const { days, of } = input.practised;
+  const days0 = (minutes: readonly number[], draws: number) =>
+    drawDays({ ...plan, minutes }, candidates, (KEPT + days) / (PLANNED + of), draws);
+  const found = days0(input.minutes, DRAWS);
+  const share = (all: readonly number[]) =>
+    all.filter((day) => day <= daysUntil).length / all.length;
+  const at = (quantile: number): number | null => {
+    const day = found[Math.min(found.length - 1, Math.floor(quantile * found.length))]!;
+    return Number.isFinite(day) ? day : null;
+  };
+  const more = (extra: number) =>
+    input.minutes.map((minutes) => (minutes > 0 ? minutes + extra : 0));
+  const isEnough = (step: number) =>
+    share(days0(more(MORE[step]!).slice(0, daysUntil + 1), DRAWS / 2)) >= LIKELY;
+  const step = share(found) >= LIKELY ? 0 : least(MORE.length - 1, isEnough);
+  const minutesFor80 = step === undefined ? null : MORE[step]!;
+  return { p10: at(0.1), p50: at(0.5), p90: at(0.9), chance: share(found), minutesFor80 };
+}
+
+/** Days until ready of students drawn from the candidates, sorted. */
+function drawDays(
+  plan: ToPlay,
+  candidates: readonly Candidate[],
+  attends: number,
+  draws: number,
+): number[] {
+  const random = drawn(20_301);
+  const days: number[] = [];
+  // as many of each as its weight asks for, spread evenly: fewer draws say as much
+  let [sum, at] = [candidates[0]!.weight, 0];
+  for (let i = 0; i < draws; i++) {
+    while (sum < (i + 0.5) / draws && at < candidates.length - 1) sum += candidates[++at]!.weight;
+    const skill = candidates[at]!.skill.copy().scatter(normal(random));
+    days.push(playThrough(plan, skill, attends, random));
+  }
+  return days.sort((a, b) => a - b);
+}

@@ -1,0 +1,110 @@
+import { daysToEarn, isRunThrough, ruleFor, slipsAllowed } from "../earning.ts";
+import { dayOf, type Load } from "../fillDay.ts";
+import type { Result } from "../rules.ts";
+import { TOO_MANY } from "../standing.ts";
+import type { Ground, Played } from "./ground.ts";
+import type { Skill } from "./skill.ts";
+
+/** A step that is left, and the tries that count for it so far. */
+interface Climb {
+  readonly played: Played;
+  left: Load["left"];
+  tries: Result[];
+}
+
+/** What a forecast plays through. */
+export interface ToPlay {
+  readonly ground: Ground;
+  /** The work as the plan has it, each unit after those it rests on. */
+  readonly loads: readonly Load[];
+  readonly rule: string;
+  /** Minutes this piece may have on each day from today. */
+  readonly minutes: readonly number[];
+  /** Tries that count on the step each unit is on. */
+  readonly begun: ReadonlyMap<string, readonly Result[]>;
+}
+
+/**
+ * Plays the plan through day by day, as one student might.
+ *
+ * @param attends chance that a day of practice is kept
+ * @returns how many days it takes until every step is earned; infinite where the days are too few
+ */
+export function playThrough(
+  { ground, loads, rule, minutes, begun }: ToPlay,
+  skill: Skill,
+  attends: number,
+  random: () => number,
+): number {
+  const climbs = new Map(
+    loads.map(({ unit, left }): [string, Climb] => [
+      unit.key,
+      {
+        played: ground.units.get(unit.key)!,
+        left: [...left],
+        tries: [...(begun.get(unit.key) ?? [])],
+      },
+    ]),
+  );
+  let open = loads.filter(({ left }) => left.length > 0);
+  for (let day = 0; day < minutes.length; day++) {
+    if (open.length === 0) return day;
+    const isKept = minutes[day]! > 0 && random() < attends;
+    if (isKept) {
+      const filled = open.map(({ unit }): Load => ({
+        unit,
+        left: [...climbs.get(unit.key)!.left],
+      }));
+      const { cards, byRule, beyond } = dayOf(
+        filled,
+        new Map(filled.map((load) => [load.unit.key, load])),
+        [],
+        "",
+      );
+      beyond(byRule(minutes[day]!));
+      for (const card of cards.values())
+        climb(climbs.get(card.unit)!, card.minutes * 60, rule, skill, random);
+      open = open.filter(({ unit }) => climbs.get(unit.key)!.left.length > 0);
+    }
+    skill.night();
+  }
+  return open.length === 0 ? minutes.length : Infinity;
+}
+
+/** Tries on a card until its time is over, the day has done its part, or it was enough. */
+function climb(at: Climb, time: number, rule: string, skill: Skill, random: () => number): void {
+  const { unit, bars, seconds } = at.played;
+  const { met } = ruleFor(unit.kind, rule);
+  const allowed = isRunThrough(unit.kind) ? slipsAllowed(bars) : 0;
+  let [rest, slips] = [time, 0];
+  while (at.left.length > 0) {
+    const { tempo } = at.left[0]!;
+    rest -= seconds.get(tempo) ?? 10;
+    // one that is begun is played to its end
+    if (rest < 0 && (at.tries.length > 0 || slips > 0)) return;
+    const isClean = random() < chanceOf(at.played, skill, tempo, allowed);
+    skill.play(at.played, tempo);
+    at.tries.push(isClean ? "clean" : "slip");
+    if (!isClean && ++slips >= TOO_MANY) return;
+    if (met(at.tries, bars)) {
+      at.left.shift();
+      at.tries = [];
+      if (daysToEarn(unit.kind) > 1 && at.left[0]?.tempo === tempo) return;
+    }
+    if (rest < 0) return;
+  }
+}
+
+/** A run-through may have some slips: the chance of no more than those, as rare events fall. */
+function chanceOf(played: Played, skill: Skill, tempo: number, allowed: number): number {
+  const clean = skill.clean(played, tempo);
+  if (allowed === 0) return clean;
+  // Poisson: the mean number of slips is what makes none of them as likely as it is
+  const mean = -Math.log(Math.max(1e-12, clean));
+  let [term, sum] = [clean, clean];
+  for (let slips = 1; slips <= allowed; slips++) {
+    term *= mean / slips;
+    sum += term;
+  }
+  return Math.min(1, sum);
+}
