@@ -22,6 +22,13 @@ const remaining = (load: Load): number => minutesOf(load.left);
 /** Steps of a unit that are climbed on one day, where there is other work. */
 const STEPS_A_DAY = 2;
 
+/** Of the minutes so many are for what was never played, where there is some. */
+const LEARNING_SHARE = 0.5;
+
+/** Nothing of it was played yet, and nothing comes before it. */
+const isNew = ({ unit, left }: Load): boolean =>
+  unit.after.length === 0 && left.length === unit.steps.length;
+
 /** Run-throughs on one day, and of how much of its minutes. Common practice, no source. */
 const RUN_THROUGHS_A_DAY = 2;
 const RUN_THROUGH_SHARE = 0.25;
@@ -117,12 +124,17 @@ export function dayOf(
       }
       return used;
     },
-    byRule: (minutes) =>
-      give([...ofToday.keys()], minutes, cards, (load) => {
+    byRule: (minutes) => {
+      const today = [...ofToday.keys()];
+      const most = (load: Load) => {
         if (!isOneMore(load)) return 0;
-        const most = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
-        return Math.ceil(Math.min(most, ofToday.get(load)!));
-      }),
+        const share = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
+        return Math.ceil(Math.min(share, ofToday.get(load)!));
+      };
+      const forNew = Math.floor(minutes * LEARNING_SHARE);
+      const rest = give(today.filter(isNew), forNew, cards, most);
+      return give(today, minutes - forNew + rest, cards, most);
+    },
     beyond: (minutes) =>
       give(loads, minutes, cards, (load) =>
         isReady(load) && isOneMore(load)

@@ -88,6 +88,15 @@ export function hardBars(byHand: Hardness): BarHardness[] {
   }));
 }
 
+/**
+ * How hard some bars are together: one hard bar among easy ones is what slips, so the mean is of
+ * the squares.
+ */
+export function hardnessOf(bars: readonly BarHardness[], some: readonly number[]): number {
+  const squares = some.reduce((sum, bar) => sum + (bars[bar]?.hardness ?? 0) ** 2, 0);
+  return Math.sqrt(squares / Math.max(1, some.length));
+}
+
 /** Of the bars of a piece this share is worth practising alone. */
 const HARDEST = 0.1;
 

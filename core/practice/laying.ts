@@ -6,7 +6,7 @@ import { memoryOf, type Visit } from "./forgetting.ts";
 import { keptOf, type Due, type Memories } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
 import type { Unit } from "./unit.ts";
-import { barCount, stepMinutes } from "./workload.ts";
+import { barCount, BEST, stepMinutes, WORST } from "./workload.ts";
 
 /** A piece of a student's, to be laid out over the days. */
 export interface PieceToLay {
@@ -57,7 +57,7 @@ export function begin(piece: PieceToLay): Laying {
       stepMinutes(
         piece.score,
         unit,
-        ruleFor(unit.kind, piece.rule.id).expected(piece.clean(unit.key), barCount(unit)),
+        ruleFor(unit.kind, piece.rule.id).expected(cleanOf(piece, unit), barCount(unit)),
         piece.earned.get(unit.key) ?? 0,
       ),
       piece.daysHad?.get(unit.key) ?? 0,
@@ -77,6 +77,13 @@ export function begin(piece: PieceToLay): Laying {
     available: 0,
   };
 }
+
+/** The hardest unit comes clean so much less often than a middling one. */
+const HARD_COSTS = 0.3;
+
+/** Share of tries on a unit that come out clean, less where it is harder than the piece. */
+const cleanOf = ({ clean }: PieceToLay, { key, harder = 0 }: Unit): number =>
+  Math.min(BEST, Math.max(WORST, clean(key) - HARD_COSTS * harder));
 
 /** The last step once for each day on which it has still to be played well. */
 function onItsDays({ kind }: Unit, steps: Load["left"], had: number): Load["left"] {

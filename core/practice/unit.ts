@@ -20,6 +20,8 @@ export interface Unit {
   readonly after: readonly string[];
   /** Share of it that is really new, 0 to 1: what is nearly known from earlier takes less. */
   readonly work: number;
+  /** How much harder it is than the piece as a whole, -1 to 1; nothing where nobody knows. */
+  readonly harder?: number;
   /** Why it is in the plan. */
   readonly why: string;
 }

@@ -11,7 +11,7 @@ import {
   type Score,
   type Section,
 } from "../score/index.ts";
-import { hardest } from "./hardness.ts";
+import { hardest, hardnessOf, type BarHardness } from "./hardness.ts";
 import { joins, parts, whole, type Placed } from "./joins.ts";
 import { workInOrder } from "./newness.ts";
 import { rangeOf, SectionUnits, type How } from "./sectionUnits.ts";
@@ -85,5 +85,13 @@ export function unitsOf(
     if (!found.has(unit.key)) found.set(unit.key, unit);
   const last = whole(inPlace, [...found.values()], met);
   if (last && !found.has(last.key)) found.set(last.key, last);
-  return [...found.values()];
+  return all.hard.length ? priced([...found.values()], all.hard) : [...found.values()];
+}
+
+/** With how much harder each is than the piece. */
+function priced(units: readonly Unit[], hard: readonly BarHardness[]): Unit[] {
+  const whole = hardnessOf(hard, [...hard.keys()]);
+  const barsOf = ({ from, to, played }: Unit) =>
+    played ?? Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  return units.map((unit) => ({ ...unit, harder: hardnessOf(hard, barsOf(unit)) - whole }));
 }

@@ -9,7 +9,7 @@ const BETWEEN_TRIES = 3;
 export const USUAL_CLEAN = 0.9;
 
 /** No player is taken for better or worse than this. */
-const [WORST, BEST] = [0.6, 0.98];
+export const [WORST, BEST] = [0.6, 0.98];
 
 /** The usual share counts as much as this many units practised, and as this many tries on one. */
 const [USUAL_UNITS, USUAL_TRIES] = [5, 24];
