@@ -70,14 +70,15 @@ describe("a card on another day", () => {
     expect((await move("nothing", { date: "2030-03-09" })).status).toBe(404);
     await given.attempt(begun!.id, "slip");
     expect((await move(begun!.id, { date: "2030-03-09" })).status).toBe(409);
+    // today's card stays while another of its bars is pinned to a later day
     const later = made.days
       .slice(1)
-      .flatMap((day) => day.cards)
-      .find((one) => unitOf(one) === unitOf(card!));
-    if (later) {
-      await move(card!.id, { date: "2030-03-09" });
-      expect((await move(later.id, { date: "2030-03-09" })).status).toBe(409);
-    }
+      .flatMap(({ date, cards }) => cards.map((one) => ({ ...one, date })));
+    const [first, again] = made.days[0]!.cards.flatMap((one) =>
+      later.filter((other) => unitOf(other) === unitOf(one)).map((o) => [one, o]),
+    ).at(0)! as [Card, (typeof later)[number]];
+    expect((await move(again.id, { date: again.date })).status).toBe(200);
+    expect((await move(first.id, { date: again.date })).status).toBe(409);
   });
 });
 
