@@ -70,7 +70,7 @@ async function layOutTogether(studio: Studio, all: readonly Open[]): Promise<Pla
   );
   const laid = laying.map((one, i): Laid => {
     const made = schedules[i]!;
-    const isKept = one.open.said === "keeping";
+    const isKept = one.open.said === "keeping" || one.open.plan.readyBy < date;
     // what is only kept has nothing more to come to
     const schedule = isKept ? { ...made, feasible: true, missingMinutes: 0 } : made;
     return { ...one, schedule };

@@ -134,7 +134,7 @@ export async function answerPlan(
     workMinutes: plan.workMinutes,
     availableMinutes: plan.availableMinutes,
     missingMinutes: plan.missingMinutes,
-    message: message(plan, isShared),
+    message: message(plan, isShared, from),
     remedies,
     days,
   };
@@ -154,10 +154,11 @@ const duration = (minutes: number): string =>
     : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ""}`;
 
 /** @param isShared whether other pieces take of the same minutes */
-function message(plan: PlanRow, isShared: boolean): string {
+function message(plan: PlanRow, isShared: boolean, today: string): string {
   const day = dayjs(plan.readyBy).format("D MMMM");
   const left = `${duration(plan.availableMinutes)}${isShared ? " left by other pieces" : ""}`;
   const time = `about ${duration(plan.workMinutes)} of work, ${left} until ${day}`;
+  if (plan.readyBy < today) return `Its day, ${day}, is past: what is learnt is kept.`;
   if (plan.workMinutes === 0)
     return `Every step is earned; from now on the piece is kept ready until ${day}.`;
   return plan.feasible
