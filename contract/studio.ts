@@ -91,7 +91,7 @@ export const PlanSummary = Type.Object({
   feasible: Type.Boolean(),
   missingMinutes: Type.Integer(),
 });
-const Said = OneOf("keeping", "left");
+const Said = OneOf("keeping", "ended");
 export const Assignment = Type.Object({
   id: Id,
   studentId: Id,

@@ -1,7 +1,8 @@
 import { fill, press, says, until } from "./browser.ts";
 import { studio } from "./studio.ts";
 
-// From one lesson to the next, and the plan in a teacher's hands: moved, added to, left out, judged.
+// From one lesson to the next, and the plan in a teacher's hands: moved, added to, left out,
+// judged.
 const here = studio("--demo");
 
 interface Given {
@@ -164,7 +165,7 @@ describe("the plan in a teacher's hands", () => {
     await says(page, "sections at 60 % of the goal");
     await press(page, "Good enough, leave it here");
     await says(page, "Left as it is");
-    await until(async () => (await wheel()).said === "left");
+    await until(async () => (await wheel()).said === "ended");
     await press(page, "Go on working on it");
     await until(async () => (await wheel()).said === null);
     await says(page, "Likely ready");

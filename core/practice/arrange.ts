@@ -12,8 +12,8 @@ export const tires = (one: InDay, next: InDay): boolean =>
  * last, and where there is a choice no two on the same bars in a row.
  *
  * @example
- *   const card = (from, kind) => ({ from, to: from, kind });
- *   arrange([card(1, "cell"), card(1, "spot"), card(5, "cell")]).map(({ from }) => from); // => [1, 5, 1]
+ *   arrange([2, 2, 8].map((bar) => ({ from: bar, to: bar, kind: "cell" }))).map(({ to }) => to)
+ *   // => [2, 8, 2]
  */
 export function arrange<C extends InDay>(cards: readonly C[]): C[] {
   const rest = cards.filter(({ kind }) => !isRunThrough(kind));

@@ -24,7 +24,10 @@ const BARS_A_SLIP = 32;
 /** Slips that a good run-through may have. */
 export const slipsAllowed = (bars: number): number => Math.floor(bars / BARS_A_SLIP);
 
-/** On so many days is the last step earned: what stands once may be luck. Common practice, no source. */
+/**
+ * On so many days is the last step earned: what stands once may be luck. Common practice, no
+ * source.
+ */
 export const daysToEarn = (kind: string): number =>
   isRunThrough(kind) ? 3 : kind === "spot" ? 2 : 1;
 

@@ -15,7 +15,10 @@ import {
 // of a plan, common practice, no source.
 
 let state = 5;
-const random = () => (state = (state * 1_664_525 + 1_013_904_223) % 4_294_967_296) / 4_294_967_296;
+const random = () => {
+  state = (state * 1_664_525 + 1_013_904_223) % 4_294_967_296;
+  return state / 4_294_967_296;
+};
 const note = (octave: number, length = "") =>
   `${"CDEFGAB"[Math.floor(random() * 7)]}${octave}${length}`;
 const newBar = (): [string, string] => [
@@ -23,7 +26,7 @@ const newBar = (): [string, string] => [
   [note(3, ":2"), note(3, ":2")].join(" "),
 ];
 
-/** Equal new bars in sections of eight, as the plan lays them out over as many days as they take. */
+/** New bars in sections of eight, laid out over as many days as they take. */
 function exposed(order: (typeof orders)[number]["id"], hardAt: readonly number[] = []) {
   const bars = 24 + Math.floor(random() * 5) * 8;
   const score = scoreOf(

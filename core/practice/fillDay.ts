@@ -8,10 +8,17 @@ import type { Unit } from "./unit.ts";
  */
 const SHORT = 3;
 const LONG = 8;
-/** A unit and the steps still to be climbed on it, with their expected minutes. */
+
+/** A tempo step, beats a minute, and the minutes it is expected to take. */
+export interface StepToClimb {
+  readonly tempo: number;
+  readonly minutes: number;
+}
+
+/** A unit and the steps still to be climbed on it. */
 export interface Load {
   readonly unit: Unit;
-  left: { tempo: number; minutes: number }[];
+  left: StepToClimb[];
 }
 
 export const total = (loads: readonly Load[]): number =>
@@ -34,16 +41,16 @@ const RUN_THROUGHS_A_DAY = 2;
 const RUN_THROUGH_SHARE = 0.25;
 
 /** Steps that can be climbed on one day: what is to be earned on several is played once on each. */
-function ofOneDay(left: Load["left"], most: number): Load["left"] {
+function ofOneDay(left: StepToClimb[], most: number): StepToClimb[] {
   const again = left.findIndex((step, i) => left[i + 1]?.tempo === step.tempo);
   return left.slice(0, again < 0 ? most : Math.min(most, again + 1));
 }
 
-const minutesOf = (steps: Load["left"]): number =>
+const minutesOf = (steps: StepToClimb[]): number =>
   steps.reduce((sum, step) => sum + step.minutes, 0);
 
 /** Days it takes to climb what is left, two steps a day. */
-function daysToClimb(left: Load["left"]): number {
+function daysToClimb(left: StepToClimb[]): number {
   let [days, at] = [0, 0];
   for (; at < left.length; days++) at += ofOneDay(left.slice(at, at + 3), STEPS_A_DAY).length;
   return days;

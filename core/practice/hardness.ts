@@ -42,8 +42,8 @@ const SOME_SLIPS = 0.1;
  * @param found see {@link difficultiesAt}
  * @param slips the player's own: shares of the tries of each bar, by hand and bar
  * @example
- *   const found = difficultiesAt(score, 80, { octave: 164 });
- *   hardness(score, analyse(score), found).right[0].hardness <= 1; // => true
+ *   hardness(score, analyse(score), difficultiesAt(score, 80, { octave: 164 })).right.length
+ *   // => 24
  */
 export function hardness(
   score: Score,

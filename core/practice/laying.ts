@@ -1,7 +1,7 @@
 import type { Score } from "../score/index.ts";
 import type { Pin, PlannedDay } from "./card.ts";
 import { daysToEarn, ruleFor } from "./earning.ts";
-import { total, type Load } from "./fillDay.ts";
+import { total, type Load, type StepToClimb } from "./fillDay.ts";
 import { memoryOf, type Visit } from "./forgetting.ts";
 import { keptOf, type Due, type Memories } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
@@ -86,7 +86,7 @@ const cleanOf = ({ clean }: PieceToLay, { key, harder = 0 }: Unit): number =>
   Math.min(BEST, Math.max(WORST, clean(key) - HARD_COSTS * harder));
 
 /** The last step once for each day on which it has still to be played well. */
-function onItsDays({ kind }: Unit, steps: Load["left"], had: number): Load["left"] {
+function onItsDays({ kind }: Unit, steps: StepToClimb[], had: number): StepToClimb[] {
   const last = steps.at(-1);
   const more = Math.max(0, daysToEarn(kind) - had - 1);
   return last ? [...steps, ...Array.from({ length: more }, () => ({ ...last }))] : steps;

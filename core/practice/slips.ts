@@ -36,7 +36,9 @@ export function slipShares(
   );
 }
 
-/** Visits without a step after which the worst bar is practised alone. Common practice, no source. */
+/**
+ * Visits without a step after which the worst bar is practised alone. Common practice, no source.
+ */
 const STUCK_VISITS = 2;
 
 /** The bar with most slips of each unit that has not moved on two visits. */

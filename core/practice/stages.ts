@@ -118,7 +118,9 @@ function played({ score, form, units, log, lines }: Worked): { have: number; of:
  * The stage for which everything speaks up to it.
  *
  * @param isKept its day is past, or the teacher says so
- * @example stageFrom([{ stage: "Taking shape", have: 3, of: 4, what: "" }], false) // => "First reading"
+ * @example
+ *   stageFrom([{ stage: "Taking shape", have: 3, of: 4, what: "bars" }], false)
+ *   // => "First reading"
  */
 export function stageFrom(evidence: readonly Evidence[], isKept: boolean): Stage {
   if (isKept) return "Keeping";

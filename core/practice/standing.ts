@@ -77,8 +77,9 @@ function lost(last: number, log: readonly Try[]): number | undefined {
  * @param known the highest tempo earned on stretches that hold this one, 0 for none
  * @param today the day it is asked for, ISO date
  * @example
- *   const cell = { steps: [60, 66], kind: "cell", bars: 2, rule: "ten-in-a-row" } as const;
- *   standing(cell, [], 0, "2030-01-01").missing; // => 10
+ *   standing({ steps: [60], kind: "cell", bars: 2, rule: "ten-in-a-row" }, [], 0, "2030-01-01")
+ *     .missing
+ *   // => 10
  */
 export function standing<T extends Try>(
   unit: Raised,

@@ -125,7 +125,7 @@ export function assignmentHandlers(studio: Studio): Made {
       // what it took is the student's other pieces', and the other way round
       if (archived !== undefined) await markStudentStale(studio, assignment.studentId);
       if (said !== undefined && said !== assignment.said) {
-        if (said === "left" && plan) await clearAhead(db, plan.id, today(clock));
+        if (said === "ended" && plan) await clearAhead(db, plan.id, today(clock));
         await layAnew(studio, assignment.studentId);
       }
       return answer(await find(db, param("id")));

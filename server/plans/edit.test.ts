@@ -134,7 +134,7 @@ describe("the teacher's word on a stage", () => {
     expect((await stage()).evidence.map((one) => one.stage)).toEqual([
       ...["Taking shape", "Joining up", "Settling", "Performance"],
     ]);
-    await say("left");
+    await say("ended");
     expect((await given.plan(made.id)).days).toEqual([]);
     const due = await given.studio.ask("GET", "/api/cards");
     expect((due.json as unknown as { items: unknown[] }).items).toEqual([]);

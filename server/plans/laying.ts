@@ -54,7 +54,7 @@ export interface Open {
   readonly road: Road | null;
   readonly kind: string;
   /** What the teacher says of its stage. */
-  readonly said: "keeping" | "left" | null;
+  readonly said: "keeping" | "ended" | null;
 }
 
 /** The plans of a student that are in force, and this one though it was put away. */
@@ -77,7 +77,7 @@ export async function openPlans(db: Database, studentId: string, always?: string
     .orderBy(asc(plans.readyBy), asc(plans.createdAt), asc(plans.id));
   return rows.filter(
     ({ plan, said, putAway, pieceGone }) =>
-      plan.id === always || !(putAway || pieceGone || said === "left"),
+      plan.id === always || !(putAway || pieceGone || said === "ended"),
   );
 }
 

@@ -34,7 +34,7 @@ export async function upToDate(studio: Studio, plan: PlanRow): Promise<PlanRow> 
   if (plan.superseded) return plan;
   const all = await togetherWith(studio.db, plan);
   // what was left as it is takes no minutes
-  if (all.some((open) => open.plan.id === plan.id && open.said === "left")) return plan;
+  if (all.some((open) => open.plan.id === plan.id && open.said === "ended")) return plan;
   const date = today(studio.clock);
   const laid = all.every((open) => isUpToDate(open.plan, date))
     ? all.map((open) => open.plan)

@@ -62,7 +62,7 @@ export async function statuses(
   return found;
 }
 
-/** Whether the last step, where it is earned on several days, was played well enough on this one. */
+/** Whether a last step that is earned on several days was played well enough on this one. */
 function hasHadItsDay(
   { kind, steps, fromBar: from, toBar: to, played }: CardRow,
   tries: ReturnType<typeof triesIn>,

@@ -108,7 +108,7 @@ export function practiceHandlers(studio: Studio): Made {
       eq(plans.superseded, false),
       eq(assignments.archived, false),
       // what was left as it is is not worked on
-      sql`${assignments.said} is distinct from 'left'`,
+      sql`${assignments.said} is distinct from 'ended'`,
       eq(students.archived, false),
       eq(pieces.archived, false),
       studentId ? eq(students.id, studentId) : undefined,

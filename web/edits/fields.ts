@@ -5,8 +5,8 @@ import { useHistory } from "./history.ts";
 type Fields = "editPiece" | "editStudent" | "editAssignment" | "editPlan";
 
 /**
- * Changes single fields of a piece, a student, an assignment or a plan. What they were is sent along: when
- * another window has changed one of them, neither goes over the other unseen.
+ * Changes single fields of a piece, a student, an assignment or a plan. What they were is sent
+ * along: when another window has changed one of them, neither goes over the other unseen.
  */
 export const editFields = <K extends Fields>(
   operation: K,

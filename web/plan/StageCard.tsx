@@ -7,7 +7,7 @@ type Said = AssignmentAnswer["said"];
 
 const LABELS: Readonly<Record<string, string>> = {
   keeping: "keeping it from now on",
-  left: "leaving it as it is",
+  ended: "leaving it as it is",
 };
 
 /** The stage of a piece, what speaks for each, and the teacher's own word. */
@@ -32,9 +32,9 @@ export function StageCard({
   const next = ridge.evidence.findIndex(({ have, of }) => have < of);
   return (
     <div className="card stack">
-      <h2>{said === "left" ? "Left as it is" : ridge.stage}</h2>
+      <h2>{said === "ended" ? "Left as it is" : ridge.stage}</h2>
       {said === null && <Likely planId={plan.id} readyBy={plan.readyBy} />}
-      {said !== "left" && (
+      {said !== "ended" && (
         <ul className="plain-list evidence">
           {ridge.evidence.map(({ stage, have, of, what }, i) => (
             <li key={stage} className={i === next ? "next" : undefined}>
@@ -48,7 +48,7 @@ export function StageCard({
         </ul>
       )}
       <p className="small soft">
-        {said === "left"
+        {said === "ended"
           ? "Good enough: it takes no minutes any more."
           : said === "keeping"
             ? "Kept because you say so: what is learnt is visited before it fades."
@@ -65,8 +65,8 @@ export function StageCard({
             Keep it from now on
           </Button>
         )}
-        {said !== "left" && (
-          <Button size="small" onClick={() => say("left")}>
+        {said !== "ended" && (
+          <Button size="small" onClick={() => say("ended")}>
             Good enough, leave it here
           </Button>
         )}

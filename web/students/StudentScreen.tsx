@@ -179,8 +179,8 @@ function InWork({
       </div>
       <span className="soft">
         {[
-          assignment.said === "left" ? "Left as it is" : ridge?.stage,
-          assignment.said === "left" ? undefined : nextEvidence(ridge),
+          assignment.said === "ended" ? "Left as it is" : ridge?.stage,
+          assignment.said === "ended" ? undefined : nextEvidence(ridge),
           plan && `ready by ${dayAndMonth(plan.readyBy, spoken)}`,
           plan && minutes > 0 && `${minutes} min this week`,
         ]

@@ -1,5 +1,5 @@
 import { daysToEarn, isRunThrough, ruleFor, slipsAllowed } from "../earning.ts";
-import { dayOf, type Load } from "../fillDay.ts";
+import { dayOf, type Load, type StepToClimb } from "../fillDay.ts";
 import type { Result } from "../rules.ts";
 import { TOO_MANY } from "../standing.ts";
 import type { Ground, Played } from "./ground.ts";
@@ -8,7 +8,7 @@ import type { Skill } from "./skill.ts";
 /** A step that is left, and the tries that count for it so far. */
 interface Climb {
   readonly played: Played;
-  left: Load["left"];
+  left: StepToClimb[];
   tries: Result[];
 }
 

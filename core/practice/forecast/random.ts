@@ -1,4 +1,7 @@
-/** Numbers from 0 to below 1 that are the same each time: mulberry32 (T. Ettinger, public domain). */
+/**
+ * Numbers from 0 to below 1 that are the same each time: mulberry32 (T. Ettinger, public domain),
+ * from memory.
+ */
 export function drawn(seed: number): () => number {
   let state = seed >>> 0;
   return () => {

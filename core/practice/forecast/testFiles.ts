@@ -50,6 +50,9 @@ export function randomOf(seed: number): Random {
 const between = (random: Random, low: number, high: number) => low + (high - low) * random();
 const bell = (random: Random) => random() + random() + random() + random() - 2;
 
+/** What was played by one hand, whichever. */
+const ALONE = "alone";
+
 function power(random: Random, goal: number, hard: readonly number[]): Simulated {
   const talent = between(random, 0.6, 1.6);
   const exponent = between(random, 0.5, 0.9);
@@ -58,12 +61,15 @@ function power(random: Random, goal: number, hard: readonly number[]): Simulated
   return {
     clean: (bar, line, tempo) => {
       const together = line === "both" ? 1.5 : 1;
-      const known = 1 + of(bar, line) + (line === "both" ? 0.5 * of(bar, "right") : 0);
+      const known = 1 + of(bar, line) + (line === "both" ? 0.25 * of(bar, ALONE) : 0);
       const slips =
         (0.35 * together * (0.6 + hard[bar]!) * (tempo / goal) ** 2.5) / talent / known ** exponent;
       return 1 - Math.min(0.95, slips);
     },
-    tried: (bar, line) => counts.set(`${bar} ${line}`, of(bar, line) + 1),
+    tried: (bar, line) => {
+      for (const one of line === "both" ? [line] : [line, ALONE])
+        counts.set(`${bar} ${one}`, of(bar, one) + 1);
+    },
     night: () => counts.forEach((count, key) => counts.set(key, count * 0.985)),
   };
 }
@@ -116,8 +122,11 @@ function curve(random: Random, goal: number, hard: readonly number[]): Simulated
     },
     tried: (bar, line) => {
       const key = `${bar} ${line}`;
-      const base = line === "both" ? Math.max(of(key), 0.7 * of(`${bar} right`)) : of(key);
-      state.set(key, base + rate * (1 - base));
+      const base = line === "both" ? Math.max(of(key), 0.7 * of(`${bar} ${ALONE}`)) : of(key);
+      const after = base + rate * (1 - base);
+      state.set(key, after);
+      // what one hand can does not make two; the last one played tells
+      if (line !== "both") state.set(`${bar} ${ALONE}`, after);
       seen.set(key, (seen.get(key) ?? 0) + 1);
     },
     night: () => {

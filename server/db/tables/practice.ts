@@ -59,8 +59,8 @@ export const assignments = pgTable(
       .notNull()
       .references(() => pieces.id),
     layer: text("layer").notNull().default("teacher"),
-    /** What the teacher says of its stage: it is kept, or left as it is; what the log says if not. */
-    said: text("said").$type<"keeping" | "left">(),
+    /** The teacher's word on its stage: kept, or good enough as it is; else what the log says. */
+    said: text("said").$type<"keeping" | "ended">(),
     archived: archived(),
     createdAt: created(),
   },
