@@ -71,6 +71,7 @@ const PIECE_MENU = "Edit the piece";
 const VIEWS: readonly View[] = [
   [() => "/", "Ines Aldous", [["Add a student"], ["It is only on paper"], ["Keyboard shortcuts"]]],
   [({ student }) => `/students/${student}`, "Put away", [["Edit"]]],
+  [({ student }) => `/students/${student}/lesson`, "For next time"],
   [
     ({ piece, assignment }) => `/pieces/${piece}?for=${assignment}&bars=4-7`,
     "bars new",
@@ -93,7 +94,11 @@ const VIEWS: readonly View[] = [
   [({ piece, assignment }) => `/pieces/${piece}/survey?for=${assignment}`, "Work on these first"],
   [({ piece }) => `/pieces/${piece}/map`, "The darker"],
   [({ piece }) => `/pieces/${piece}/pages`, "page"],
-  [({ assignment }) => `/assignments/${assignment}`, "The plan", [[/^Choose date/], [openList]]],
+  [
+    ({ assignment }) => `/assignments/${assignment}`,
+    "The plan",
+    [[/^Choose date/], [openList], ["Move cards"]],
+  ],
   [({ card }) => `/practice/${card}`, "Clean", [["Start"], [/Slip/]]],
   [() => "/archive", "Nothing is archived"],
   [() => "/copies", "copy"],

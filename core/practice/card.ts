@@ -1,3 +1,4 @@
+import { isRunThrough } from "./earning.ts";
 import type { Unit } from "./unit.ts";
 
 /** One thing to practise on one day. */
@@ -35,3 +36,18 @@ export interface DayToFill {
   readonly date: string;
   readonly minutes: number;
 }
+
+/**
+ * What is done on a card, as one says it.
+ *
+ * @param hand the name of its line
+ * @example doingOf("spot", "right hand") // => "hard spot"
+ */
+export const doingOf = (kind: PlannedCard["kind"], hand: string): string =>
+  kind === "keeping"
+    ? "keeping"
+    : kind === "spot"
+      ? "hard spot"
+      : isRunThrough(kind)
+        ? "played through"
+        : hand;

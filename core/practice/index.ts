@@ -44,7 +44,7 @@ export {
   type Stage,
   type Thresholds,
 } from "./stages.ts";
-export { type DayToFill, type Pin, type PlannedCard, type PlannedDay } from "./card.ts";
+export { doingOf, type DayToFill, type Pin, type PlannedCard, type PlannedDay } from "./card.ts";
 export { type PieceToLay } from "./laying.ts";
 export { layOut, schedule, type Schedule, type ScheduleInput } from "./schedule.ts";
 export { USUAL_MINUTES } from "./share.ts";

@@ -1,4 +1,5 @@
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { doingOf } from "@yarrow-ridge/core/practice";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { addDays } from "../clock.ts";
 import { knownPiece } from "../pieces/store.ts";
@@ -30,15 +31,8 @@ export async function nextAssignment(
   return told.join("\n\n");
 }
 
-/** What is done with bars, as one says it. */
 const doing = ({ kind, instrument: of, hands }: Card): string =>
-  kind === "keeping"
-    ? "to keep"
-    : kind === "spot"
-      ? "hard spot"
-      : kind === "piece" || kind === "part"
-        ? "played through"
-        : handName(instrument(of), hands).toLowerCase();
+  doingOf(kind, handName(instrument(of), hands).toLowerCase());
 
 /** The bars of each section and hand in one line, with the tempos they go through. */
 function linesOf(score: Score, cards: readonly Card[]): string[] {

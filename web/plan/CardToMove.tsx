@@ -2,11 +2,12 @@ import { useDraggable } from "@dnd-kit/core";
 import DragIndicatorIcon from "@mui/icons-material/DragIndicator";
 import { Button } from "@mui/material";
 import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
+import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
+import { doingOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { leaveOut, moveCard } from "./cardEdits.ts";
-import { cardLine } from "./Days.tsx";
 
 /** Days offered from today; a card can be dragged to later ones. */
 const AHEAD = 21;
@@ -40,7 +41,7 @@ export function CardToMove({
       <span className="grow">
         <b className="serif">{card.section}</b> {card.bars}{" "}
         <span className="soft">
-          {cardLine(card, instrument)}, {card.minutes} min
+          {doingOf(card.kind, handName(instrumentOf(instrument), card.hands))}, {card.minutes} min
         </span>
       </span>
       <label>

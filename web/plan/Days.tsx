@@ -2,6 +2,7 @@ import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from "
 import { Button } from "@mui/material";
 import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
+import { doingOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { useState, type ReactNode } from "react";
 import { Tempo } from "../piece/Tempo.tsx";
@@ -128,16 +129,6 @@ function Day({ date, children }: { date: string; children: ReactNode }) {
   );
 }
 
-/** Whose turn it is on a card, or what it is for. */
-export const cardLine = (card: CardAnswer, instrument: string): string =>
-  card.kind === "keeping"
-    ? "keeping"
-    : card.kind === "spot"
-      ? "hard spot"
-      : card.kind === "piece" || card.kind === "part"
-        ? "played through"
-        : handName(instrumentOf(instrument), card.hands);
-
 function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }) {
   const mark = { open: "", started: "◐ begun", done: "● done" }[card.status];
   return (
@@ -145,7 +136,9 @@ function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }
       <Link to={`/practice/${card.id}`} className="plan-card" title={card.why}>
         <b className="serif">{card.section}</b>
         <span>{card.bars}</span>
-        <span className="soft">{cardLine(card, instrument)}</span>
+        <span className="soft">
+          {doingOf(card.kind, handName(instrumentOf(instrument), card.hands))}
+        </span>
         <span className="plan-tempo">
           <Tempo beat={card.beat} tempo={card.tempo} />
         </span>

@@ -1,4 +1,5 @@
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import { doingOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
@@ -68,9 +69,7 @@ export function PrintStudent() {
                         <b className="sheet-piece">{card.pieceTitle}</b>
                       )}
                       {card.bars}
-                      {card.kind === "keeping"
-                        ? ", keeping"
-                        : `, ${handName(instrument(card.instrument), card.hands).toLowerCase()}`}
+                      {`, ${doingOf(card.kind, handName(instrument(card.instrument), card.hands).toLowerCase())}`}
                     </td>
                     <td>
                       <Tempo beat={card.beat} tempo={card.tempo} />
