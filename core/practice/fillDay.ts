@@ -6,7 +6,7 @@ import type { Unit } from "./unit.ts";
  * A card is no shorter and, at first, no longer than this many minutes: long enough to climb, short
  * enough to stay fresh.
  */
-const SHORT = 3;
+export const SHORTEST = 3;
 const LONG = 8;
 
 /** A tempo step, beats a minute, and the minutes it is expected to take. */
@@ -76,7 +76,7 @@ export function longestChain(loads: readonly Load[]): number {
 
 /** A day of a piece while it is filled. */
 export interface DayOfPiece {
-  readonly cards: ReadonlyMap<string, PlannedCard>;
+  readonly cards: Map<string, PlannedCard>;
   /** Puts on the day what was pinned to it, whatever the rules say. @returns minutes it takes */
   readonly pinned: () => number;
   /**
@@ -170,10 +170,10 @@ function give(
       if (load.left.length === 0) continue;
       const before = cards.get(load.unit.key);
       const had = before?.minutes ?? 0;
-      const wanted = Math.max(SHORT, Math.ceil(remaining(load)));
-      const room = Math.min(longest, Math.max(SHORT, most(load))) - had;
+      const wanted = Math.max(SHORTEST, Math.ceil(remaining(load)));
+      const room = Math.min(longest, Math.max(SHORTEST, most(load))) - had;
       const given = Math.min(budget, wanted, room);
-      if (given <= 0 || most(load) <= had || (budget < SHORT && !before && cards.size > 0))
+      if (given <= 0 || most(load) <= had || (budget < SHORTEST && !before && cards.size > 0))
         continue;
       cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
       budget -= given;

@@ -32,45 +32,73 @@ const throughSteps = ({ ladder, goal }: Over): number[] =>
     .filter((_, step, all) => (all.length - 1 - step) % 2 === 0);
 
 /**
- * The ways out of one section and into the next one on the road: two bars each side. Over a cut the
- * bars between are not played.
+ * The ways out of one section and into the next one on the road, two bars each side: where they
+ * touch, and wherever the road jumps, back to a repeat or over a cut or an ending.
  */
 export function joins(sections: readonly Placed[], over: Over): Unit[] {
+  const found = [...touching(sections, over), ...jumps(sections, over)];
+  return [...new Map(found.map((unit) => [unit.key, unit])).values()];
+}
+
+function touching(sections: readonly Placed[], over: Over): Unit[] {
   return sections.flatMap((section, i): Unit[] => {
     const next = sections[i + 1];
-    if (!next || !follows(section.range, next.range, over.road)) return [];
+    if (!next || next.range[0] !== section.range[1] + 1) return [];
+    if (!over.road.some((bar, at) => bar === section.range[1] && over.road[at + 1] === bar + 1))
+      return [];
     const [from, to] = [
       Math.max(section.range[0], section.range[1] - SIDE + 1),
       Math.min(next.range[1], next.range[0] + SIDE - 1),
     ];
-    const isCut = next.range[0] > section.range[1] + 1;
-    const between = (bar: number) => bar > section.range[1] && bar < next.range[0];
-    const played = Array.from({ length: to - from + 1 }, (_, at) => from + at).filter(
-      (bar) => !between(bar),
-    );
     return [
-      {
+      joinOf([section, next], over, {
         key: unitKey(from, to, over.hands),
-        from,
-        to,
-        ...(isCut ? { played } : {}),
-        hands: over.hands,
-        kind: "join",
-        section: `${section.name} → ${next.name}`,
-        steps: throughSteps(over),
-        after: [section.key, next.key],
-        work: 1,
-        why: isCut
-          ? "The jump over the cut: the way out of one section and into the next."
-          : "The way out of one section and into the next.",
-      },
+        ...{ from, to },
+        why: "The way out of one section and into the next.",
+      }),
     ];
   });
 }
 
-/** Whether a section is played right after another somewhere on the road. */
-const follows = (one: Range, next: Range, road: readonly number[]): boolean =>
-  road.some((bar, i) => bar === one[1] && road[i + 1] === next[0]);
+function jumps(sections: readonly Placed[], over: Over): Unit[] {
+  const { road } = over;
+  const holding = (bar: number | undefined) =>
+    sections.find(({ range }) => bar !== undefined && bar >= range[0] && bar <= range[1]);
+  return road.flatMap((bar, i): Unit[] => {
+    const next = road[i + 1];
+    const [section, other] = [holding(bar), holding(next)];
+    if (next === undefined || next === bar + 1 || !section || !other) return [];
+    const out = [road[i - 1], bar].filter((one) => one === bar || one === bar - 1) as number[];
+    const into = [next, road[i + 2]].filter((one) => one === next || one === next + 1) as number[];
+    const played = [...out, ...into];
+    const isBack = next <= bar;
+    // what is played on the way in lies before it: the bars that it is named by are the way out
+    const [from, to] = isBack ? [out[0]!, bar] : [out[0]!, into.at(-1)!];
+    return [
+      joinOf([section, other], over, {
+        key: `${unitKey(from, to, over.hands)}${isBack ? `>${next}` : ""}`,
+        ...{ from, to, played },
+        why: isBack
+          ? "The jump back: the way out of the bars before it and into those it goes on with."
+          : "The jump ahead, over what is not played: the way out and the way in.",
+      }),
+    ];
+  });
+}
+
+const joinOf = (
+  [section, next]: readonly [Placed, Placed],
+  over: Over,
+  own: Pick<Unit, "key" | "from" | "to" | "played" | "why">,
+): Unit => ({
+  ...own,
+  hands: over.hands,
+  kind: "join",
+  section: `${section.name} → ${next.name}`,
+  steps: throughSteps(over),
+  after: [...new Set([section.key, next.key])],
+  work: 1,
+});
 
 /** Some sections in a row, played through along the road. */
 function through(sections: readonly Placed[], units: readonly Unit[], over: Over) {

@@ -43,6 +43,8 @@ export interface Laying {
   readonly memory: Memories;
   /** What is kept of it once all is learnt, and where its day came before. */
   readonly kept: { readonly learnt: readonly Due[]; readonly begun: readonly Due[] };
+  /** Minutes that each bar had. */
+  readonly had: number[];
   isBegun: boolean;
   owed: number;
   waited: number;
@@ -71,6 +73,7 @@ export function begin(piece: PieceToLay): Laying {
     days: [],
     memory: new Map([...(piece.visits ?? [])].map(([key, visits]) => [key, memoryOf(visits)!])),
     kept: { learnt: keptOf(piece, true), begun: keptOf(piece, false) },
+    had: [],
     isBegun: [...piece.earned.values()].some((tempo) => tempo > 0),
     owed: 0,
     waited: piece.waited ?? 0,

@@ -1,8 +1,9 @@
 import type { DayToFill, PlannedDay } from "./card.ts";
 import { arrange } from "./arrange.ts";
 import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.ts";
-import { dayOf, longestChain, total } from "./fillDay.ts";
+import { dayOf, longestChain, SHORTEST, total } from "./fillDay.ts";
 import { dueOn, keep, type Due } from "./keep.ts";
+import { countBars, playAgain } from "./again.ts";
 import { begin, type Laying, type PieceToLay } from "./laying.ts";
 import { SHORT } from "./share.ts";
 
@@ -108,6 +109,10 @@ function layDay(
   for (const { cards, byRule } of days) if (rest >= SHORT || cards.size > 0) rest = byRule(rest);
   for (const { cards, beyond } of days) if (rest >= SHORT || cards.size > 0) rest = beyond(rest);
 
+  // what nothing new can be done in goes to what had least
+  for (const one of learning)
+    if (rest >= SHORTEST) rest = playAgain(one, filling.get(one)!.cards, rest);
+
   const used = new Map<Laying, number>();
   for (const one of all) {
     const keeping = toKeep.has(one)
@@ -120,6 +125,7 @@ function layDay(
     ];
     one.days.push({ date, cards: made });
     used.set(one, sum(made.map((card) => card.minutes)));
+    for (const card of made) countBars(one, card);
     if (minutes > 0) one.waited = made.length ? 0 : one.waited + 1;
     if (made.length) one.isBegun = true;
   }

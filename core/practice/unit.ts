@@ -2,7 +2,7 @@ import type { Level } from "./levels.ts";
 
 /** Something to be practised and raised step by step: some bars in one line or together. */
 export interface Unit {
-  /** Stable over re-planning: `from-to-hands`. */
+  /** Stable over re-planning: `from-to-hands`, with `>bar` where it jumps back there. */
   readonly key: string;
   readonly from: number;
   readonly to: number;

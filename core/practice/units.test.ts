@@ -148,6 +148,40 @@ describe("units", () => {
   });
 });
 
+describe("joins over jumps", () => {
+  // two sections of four bars, each twice: 1 2 3 4 | 1 2 3 4 | 5 6 7 8 | 5 6 7 8
+  const names = ["C4 D4", "E4 F4", "G4 A4", "B4 C5", "D5 C5", "B4 A4", "G4 F4", "E4 D4"];
+  const score = scoreOf(names.map((name) => [`${name}:3`, "C3:4"] as const));
+  const repeated = {
+    ...score,
+    bars: score.bars.map((bar) => ({
+      ...bar,
+      repeatStart: bar.index === 4,
+      ...(bar.index === 3 || bar.index === 7 ? { repeatEnd: 2 } : {}),
+    })),
+  };
+  const section = (name: string, from: number, to: number) => ({
+    ...{ id: name, name, words: "", from: startOf(from), to: startOf(to + 1) },
+  });
+  const sections = [section("A", 0, 3), section("B", 4, 7)];
+  const joinsOf = (one: typeof score) =>
+    unitsOf(one, analyse(one), sections, 80)
+      .filter(({ kind }) => kind === "join")
+      .map(({ key, section: name, played }) => [key, name, played?.join(" ")]);
+
+  it("are where sections touch, and where the road goes back", () => {
+    expect(joinsOf(score)).toEqual([["2-5-both", "A → B", undefined]]);
+    expect(joinsOf(repeated)).toEqual([
+      ["2-5-both", "A → B", undefined],
+      ["2-3-both>0", "A → A", "2 3 0 1"],
+      ["6-7-both>4", "B → B", "6 7 4 5"],
+    ]);
+    const last = unitsOf(repeated, analyse(repeated), sections, 80).at(-1)!;
+    expect(last.played).toHaveLength(16);
+    expect(last.after).toEqual(expect.arrayContaining(["2-3-both>0", "6-7-both>4"]));
+  });
+});
+
 describe("spots and parts", () => {
   const plain = Array.from({ length: 16 }, (_, i) => [
     `${"CDEFGAB"[i % 7]}4 ${"BAGFE"[i % 5]}4 ${"CDEFGAB"[(i * 3) % 7]}5:2`,

@@ -145,7 +145,7 @@ function droppedUnit(score: Score, unit: string) {
   const [from, to, ...line] = unit.split("-");
   const last = score.bars.length - 1;
   const bar = (text: string | undefined) => Math.min(last, Number(text) || 0);
-  return { unit, bars: barsText(score, bar(from), bar(to)), hands: line.join("-") };
+  return { unit, bars: barsText(score, bar(from), bar(to)), hands: line.join("-").split(">")[0]! };
 }
 
 const duration = (minutes: number): string =>

@@ -290,7 +290,7 @@ export function practiceHandlers(studio: Studio): Made {
       if (
         body.bar !== undefined &&
         body.bar !== null &&
-        (body.bar < card.fromBar || body.bar > card.toBar)
+        !(card.played?.includes(body.bar) ?? (body.bar >= card.fromBar && body.bar <= card.toBar))
       ) {
         throw new ProblemError(400, "The bar of the slip lies outside this card.", "bar");
       }

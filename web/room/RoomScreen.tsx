@@ -1,4 +1,5 @@
 import { useMediaQuery } from "@mui/material";
+import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
 import { barCount, isRunThrough, slipsAllowed } from "@yarrow-ridge/core/practice";
 import { beatSign, lastBarOf, startOf, takenBy, type About } from "@yarrow-ridge/core/score";
@@ -120,8 +121,9 @@ export function RoomScreen() {
   const others = useMemo(() => {
     if (!ready || !card || !line) return [];
     const takes = takenBy(line, ready.score);
+    const [from, to] = shownBars(card);
     return ready.score.notes
-      .filter((note) => note.bar >= card.from && note.bar <= card.to && !takes(note))
+      .filter((note) => note.bar >= from && note.bar <= to && !takes(note))
       .map((note) => note.id);
   }, [ready, card, line]);
   const how = useMemo(
@@ -145,7 +147,8 @@ export function RoomScreen() {
   if (problem) return <Trouble error={problem} again={again} />;
   if (!card || !ready || !layers || !line) return <Waiting what="the card" />;
   const kind = instrument(ready.piece.instrument);
-  const count = card.to - card.from + 1;
+  const [from, to] = shownBars(card);
+  const count = to - from + 1;
   const zoom =
     (count <= 2 ? 1.5 : count <= 4 ? 1.3 : count <= 8 ? 1.1 : 0.9) * (narrow || low ? 0.7 : 1);
   const section = sections.find(
@@ -153,7 +156,7 @@ export function RoomScreen() {
       one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
   );
   const told = section ? aboutText(section.words, onlyJobs(section.about, line.limbs)) : card.words;
-  const hasPage = onPages(pages, card.from, card.to);
+  const hasPage = onPages(pages, from, to);
   const onPage = hasPage && (ready.piece.onPaper ? face !== "engraved" : face === "page");
   return (
     <div className="room" onKeyUp={(event) => event.key === " " && event.preventDefault()}>
@@ -192,8 +195,8 @@ export function RoomScreen() {
             pieceId={card.pieceId}
             pages={pages!}
             score={ready.score}
-            from={card.from}
-            to={card.to}
+            from={from}
+            to={to}
             onBar={(bar) => room.attempt("slip", bar)}
           />
         ) : (
@@ -201,7 +204,7 @@ export function RoomScreen() {
             xml={ready.xml}
             score={ready.score}
             zoom={zoom}
-            range={[card.from, card.to]}
+            range={[from, to]}
             layers={layers}
             label={`${card.section}, ${card.bars}`}
             onHit={({ bar }) => bar !== undefined && room.attempt("slip", bar)}
@@ -294,6 +297,10 @@ export function RoomScreen() {
     </div>
   );
 }
+
+/** The bars of a card on the page: also those it jumps back to. */
+const shownBars = ({ from, to, played }: Pick<CardStateAnswer, "from" | "to" | "played">) =>
+  [Math.min(from, ...(played ?? [])), Math.max(to, ...(played ?? []))] as const;
 
 /** Only the jobs of the hands that play are told. */
 const onlyJobs = (about: About = {}, limbs: readonly string[]): About =>
