@@ -21,7 +21,7 @@ export const DaysOff = Type.Array(IsoDate, {
 const PlanDate = Type.Object({ date: IsoDate, kind: OneOf("lesson", "exam", "concert") });
 
 /** The schools are those of the core's lists: what is added there is known here. */
-const Schools = {
+export const Schools = {
   order: OneOf(...orders.map(({ id }) => id)),
   raise: OneOf(...raises.map(({ id }) => id)),
   hands: OneOf(...handsFirst.map(({ id }) => id)),

@@ -13,7 +13,7 @@ import {
   OwnId,
   Was,
 } from "./common.ts";
-import { Card, DaysOff, Minutes, Result, Rule, Status } from "./plans.ts";
+import { Card, DaysOff, Minutes, Result, Rule, Schools, Status } from "./plans.ts";
 
 const LessonTime = Type.String({
   pattern: "^([01]\\d|2[0-3]):[0-5]\\d$",
@@ -259,9 +259,19 @@ export const Stages = Type.Object({
     description: "days with a good run-through at the goal, 1 to 3",
   }),
 });
-export const StudioEdit = Type.Object({ stages: Type.Optional(Stages), was: Was });
+const HouseRules = Type.Array(Type.Object({ name: Name, rule: Rule, ...Schools }), {
+  maxItems: 30,
+  description: "up to thirty ways to plan, each with a name",
+});
+export const StudioEdit = Type.Object({
+  stages: Type.Optional(Stages),
+  houseRules: Type.Optional(HouseRules),
+  was: Was,
+});
+export const House = Type.Object({ stages: Stages, houseRules: HouseRules });
 export const Studio = Type.Object({
   stages: Stages,
+  houseRules: HouseRules,
   name: Type.String(),
   demo: Type.Boolean(),
   today: Type.String(),

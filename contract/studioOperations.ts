@@ -24,10 +24,10 @@ export const studioOperations = {
   editStudio: op({
     method: "patch",
     path: "/api/studio",
-    summary: "Changes what the studio asks for: the evidence of each stage",
+    summary: "Changes what the studio asks for: the evidence of each stage, its house rules",
     status: 200,
     body: studio.StudioEdit,
-    response: Type.Object({ stages: studio.Stages }),
+    response: studio.House,
   }),
 
   listStudents: op({

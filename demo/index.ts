@@ -64,6 +64,8 @@ export interface DemoStudio {
     skips: number[];
     slips: number[];
   }[];
+  /** Ways to plan that this studio has a name for. */
+  houseRules: Record<"name" | "rule" | "order" | "raise" | "hands" | "ladder", string>[];
   /** What was agreed at lessons. */
   lessons: { student: string; daysAgo: number; notes: string }[];
 }

@@ -1,4 +1,4 @@
-import { fill, press, says, until } from "./browser.ts";
+import { fill, pick, press, says, until } from "./browser.ts";
 import { studio } from "./studio.ts";
 
 // From one lesson to the next, and the plan in a teacher's hands: moved, added to, left out,
@@ -11,6 +11,7 @@ interface Given {
   said: string | null;
 }
 interface Plan {
+  order: string;
   added: unknown[];
   dropped: unknown[];
   days: { date: string; cards: { id: string; unit: string; bars: string; pinned: boolean }[] }[];
@@ -86,6 +87,11 @@ function movable(days: Plan["days"]) {
   throw new Error("every card is on every day");
 }
 
+const unfold = () =>
+  here
+    .page()
+    .evaluate(() => document.querySelectorAll("details").forEach((one) => (one.open = true)));
+
 describe("the plan in a teacher's hands", () => {
   const cardsOn = (page: ReturnType<typeof here.page>, date: string) =>
     page.$$eval(`.plan-day[data-date="${date}"] li`, (all) => all.map((one) => one.textContent));
@@ -157,6 +163,28 @@ describe("the plan in a teacher's hands", () => {
     await says(page, "Alone: bars 20–21");
     await press(page, "Undo");
     await until(async () => (await plan()).added.length === 0);
+  });
+
+  it("takes the house rules over in three clicks, and keeps others under a name", async () => {
+    const page = here.page();
+    const rules = async () =>
+      (await here.json<{ houseRules: { name: string }[] }>("/api/studio")).houseRules.map(
+        ({ name }) => name,
+      );
+    expect(await rules()).toEqual(["Before an exam", "For the joy of it"]);
+    await pick(page, "House rules", "For the joy of it");
+    await press(page, "Lay it out again");
+    await until(async () => (await plan()).order === "theme-first");
+    await unfold();
+    await pick(page, "Order of the sections", /^hardest first/);
+    await press(page, "Keep as house rules");
+    await fill(page, "Name of these rules", "Hard things first");
+    await press(page, /^Keep$/);
+    await until(async () => (await rules()).includes("Hard things first"));
+    await press(page, "Undo");
+    await until(async () => (await rules()).length === 2);
+    await press(page, "Undo");
+    await until(async () => (await plan()).order === "front-to-back");
   });
 
   it("says how far the piece has come, when it is likely ready, and takes the teacher's word", async () => {

@@ -33,6 +33,7 @@ import { TEACHER } from "@yarrow-ridge/core/score";
 import { insertMarks, rowOf } from "./pieces/written.ts";
 import { layOutStudents } from "./plans/layout.ts";
 import { triesIn } from "./plans/log.ts";
+import { editHouse, type HouseRules } from "./practice/house.ts";
 import { newId, type Studio } from "./studio.ts";
 
 /** The settings key that says for which day the demo's dates hold. */
@@ -66,6 +67,7 @@ export async function fillDemo(studio: Studio, say: (line: string) => void): Pro
     const data = demoStudio();
     const [people, scores] = [await addStudents(studio, data), await addPieces(studio, data)];
     for (const one of data.paper) await addPaper(studio, one);
+    await editHouse(studio.db, { houseRules: data.houseRules as HouseRules });
     for (const [key, id] of people) {
       const given = data.assignments.filter((one) => one.student === key);
       await addPractice(studio, id, given, scores);

@@ -12,7 +12,8 @@ import { formOf } from "../pieces/form.ts";
 import { knownPiece, pieceRow } from "../pieces/store.ts";
 import { layingOf, openPlans } from "../plans/laying.ts";
 import { clearAhead, layAnew, markStudentStale, practisingOf } from "../plans/layout.ts";
-import { stageOf, thresholdsOf } from "../plans/stage.ts";
+import { stageOf } from "../plans/stage.ts";
+import { thresholdsOf } from "../practice/house.ts";
 import { barsText } from "../plans/store.ts";
 import { newId, PAGE_SIZE, type Studio } from "../studio.ts";
 

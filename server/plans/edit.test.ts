@@ -119,6 +119,32 @@ describe("what the teacher adds and leaves out", () => {
   });
 });
 
+describe("house rules", () => {
+  const rules = (name: string) => ({
+    ...{ name, rule: "ten-in-a-row", order: "last-first", raise: "full" },
+    ...{ hands: "together", ladder: "fixed-size" },
+  });
+  const put = (houseRules: object[], was?: object[]) =>
+    given.studio.ask("PATCH", "/api/studio", {
+      houseRules,
+      ...(was ? { was: { houseRules: was } } : {}),
+    });
+  const known = async () =>
+    ((await given.studio.ask("GET", "/api/studio")).json as unknown as { houseRules: object[] })
+      .houseRules;
+
+  it("are kept by name for the whole studio, each name once", async () => {
+    expect(await known()).toEqual([]);
+    expect((await put([rules("Before an exam")], [])).status).toBe(200);
+    expect(await known()).toEqual([rules("Before an exam")]);
+    expect((await put([rules("A"), rules("a ")])).status).toBe(400);
+    expect((await put([{ ...rules("B"), order: "sideways" }])).status).toBe(400);
+    // a second window that had not seen them is told
+    expect((await put([rules("C")], [])).status).toBe(409);
+    expect((await put([])).status).toBe(200);
+  });
+});
+
 describe("the teacher's word on a stage", () => {
   const say = (said: string | null) =>
     given.studio.ask("PATCH", `/api/assignments/${given.assignment.id}`, { said });

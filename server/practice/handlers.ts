@@ -6,14 +6,13 @@ import { addDays, localDate, nextLesson, today } from "../clock.ts";
 import { assignments, attempts, cards, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
-import { unlessMoved } from "../http/was.ts";
 import type { Handlers } from "../http/serve.ts";
 import { knownPiece, sectionsOf } from "../pieces/store.ts";
 import { layOutStudents, markStale } from "../plans/layout.ts";
-import { putThresholds, thresholdsOf } from "../plans/stage.ts";
 import { promotionsIn, triesIn, type AttemptRow } from "../plans/log.ts";
 import { answerCard, barsText, statuses, type CardRow, type PlanRow } from "../plans/store.ts";
 import { newId, type Studio } from "../studio.ts";
+import { editHouse, houseRulesOf, thresholdsOf } from "./house.ts";
 
 type Made = Pick<
   Handlers,
@@ -350,19 +349,7 @@ export function practiceHandlers(studio: Studio): Made {
       return state(await openCard(db, row.cardId));
     },
 
-    editStudio: async ({ body }) => {
-      const before = await thresholdsOf(db);
-      unlessMoved({ stages: before }, body, body.was);
-      const stages = body.stages ?? before;
-      if (stages.joining > stages.settling)
-        throw new ProblemError(
-          400,
-          "Joins cannot settle below where sections begin to be joined: raise the second share.",
-          "stages",
-        );
-      await putThresholds(db, stages);
-      return { stages };
-    },
+    editStudio: ({ body }) => editHouse(db, body),
 
     studio: async () => {
       const date = today(clock);
@@ -385,6 +372,7 @@ export function practiceHandlers(studio: Studio): Made {
         name: studio.name,
         demo: studio.demo,
         stages: await thresholdsOf(db),
+        houseRules: await houseRulesOf(db),
         today: date,
         pieces: await db.$count(pieces, eq(pieces.archived, false)),
         students: await db.$count(students, eq(students.archived, false)),

@@ -29,6 +29,7 @@ import { weekFrom } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { request } from "../outbox/request.ts";
 import type { Fields } from "./fields.ts";
+import { HouseRules } from "./HouseRules.tsx";
 import { PlanDates } from "./PlanDates.tsx";
 import { Remedies, type Taken } from "./Remedies.tsx";
 import { SchoolSelect } from "./SchoolSelect.tsx";
@@ -189,6 +190,7 @@ export function PlanForm({
           />
         ))}
       </fieldset>
+      <HouseRules form={form} />
       <SchoolSelect form={form} name="rule" label="Raise the tempo after" all={promotionRules} />
       <details>
         <summary>How it is learned, other days</summary>

@@ -1,0 +1,101 @@
+import { Button, MenuItem, TextField } from "@mui/material";
+import type { Answer } from "@yarrow-ridge/contract";
+import { useState } from "react";
+import type { UseFormReturn } from "react-hook-form";
+import { useAnswer } from "../answers/queries.ts";
+import { useHistory } from "../edits/history.ts";
+import { request } from "../outbox/request.ts";
+import type { Fields } from "./fields.ts";
+
+type Rules = Answer<"studio">["houseRules"];
+type Rule = Rules[number];
+
+const WAYS = ["rule", "order", "raise", "hands", "ladder"] as const;
+
+/** Ways to plan that were kept under a name: one is taken over whole, or what is set is kept. */
+export function HouseRules({ form: { watch, setValue } }: { form: UseFormReturn<Fields> }) {
+  const all = useAnswer("studio").data?.houseRules ?? [];
+  const [name, setName] = useState<string>();
+  const now = Object.fromEntries(WAYS.map((way) => [way, watch(way)])) as Omit<Rule, "name">;
+  const isOn = (one: Rule) => WAYS.every((way) => one[way] === now[way]);
+  const on = all.find(isOn);
+  const put = (rules: Rules, label: string) => {
+    const step = (to: Rules, was: Rules) =>
+      request("editStudio", {}, { houseRules: to, was: { houseRules: was } });
+    return useHistory
+      .getState()
+      .perform({ label, redo: [step(rules, all)], undo: [step(all, rules)] });
+  };
+  const take = (chosen: string) => {
+    const found = all.find((one) => one.name === chosen);
+    if (!found) return;
+    for (const way of WAYS) setValue(way, found[way] as never, { shouldDirty: true });
+  };
+  const keep = async () => {
+    const typed = name?.trim();
+    if (!typed) return;
+    const others = all.filter((one) => one.name.toLowerCase() !== typed.toLowerCase());
+    if (await put([...others, { name: typed, ...now }], `house rules “${typed}”`))
+      setName(undefined);
+  };
+  return (
+    <div className="row">
+      {all.length > 0 && (
+        <TextField
+          select
+          label="House rules"
+          sx={{ minWidth: 200, flexGrow: 1 }}
+          value={on?.name ?? ""}
+          onChange={(event) => take(event.target.value)}
+        >
+          {all.map((one) => (
+            <MenuItem key={one.name} value={one.name}>
+              {one.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {name === undefined ? (
+        on ? (
+          <Button
+            size="small"
+            onClick={() =>
+              void put(
+                all.filter((one) => one !== on),
+                `house rules “${on.name}”`,
+              )
+            }
+          >
+            Forget these rules
+          </Button>
+        ) : (
+          <Button size="small" onClick={() => setName("")}>
+            Keep as house rules
+          </Button>
+        )
+      ) : (
+        <>
+          <TextField
+            label="Name of these rules"
+            size="small"
+            autoFocus
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key !== "Enter") return;
+              event.preventDefault();
+              void keep();
+            }}
+            slotProps={{ htmlInput: { maxLength: 60 } }}
+          />
+          <Button size="small" disabled={!name.trim()} onClick={() => void keep()}>
+            Keep
+          </Button>
+          <Button size="small" onClick={() => setName(undefined)}>
+            Not now
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
