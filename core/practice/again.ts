@@ -9,8 +9,8 @@ export function countBars({ had }: Laying, { from, to, minutes }: PlannedCard): 
 }
 
 /**
- * Sections that stand and whose bars had least so far, played again in minutes that nothing else can
- * be done in.
+ * Sections that stand and whose bars had least so far, played again in minutes that nothing else
+ * can be done in.
  *
  * @returns minutes that are left
  */
