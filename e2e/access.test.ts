@@ -71,7 +71,6 @@ const PIECE_MENU = "Edit the piece";
 const VIEWS: readonly View[] = [
   [() => "/", "Ines Aldous", [["Add a student"], ["It is only on paper"], ["Keyboard shortcuts"]]],
   [({ student }) => `/students/${student}`, "Put away", [["Edit"]]],
-  [({ student }) => `/students/${student}/lesson`, "For next time"],
   [
     ({ piece, assignment }) => `/pieces/${piece}?for=${assignment}&bars=4-7`,
     "bars new",
@@ -99,6 +98,7 @@ const VIEWS: readonly View[] = [
     "The plan",
     [[/^Choose date/], [openList], ["Move cards"]],
   ],
+  [({ student }) => `/students/${student}/lesson`, "For next time"],
   [({ card }) => `/practice/${card}`, "Clean", [["Start"], [/Slip/]]],
   [() => "/archive", "Nothing is archived"],
   [() => "/copies", "copy"],
