@@ -3,9 +3,8 @@ import type { Answer } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
 import { Link } from "react-router";
-import { useAnswer, useScore } from "../answers/queries.ts";
-import { Ridge } from "../ridge/Ridge.tsx";
 import { Tempo } from "../piece/Tempo.tsx";
+import { PieceRidge } from "../ridge/PieceRidge.tsx";
 
 type Piece = Answer<"lesson">["pieces"][number];
 
@@ -16,8 +15,6 @@ const FIRST = 6;
 export function SincePiece({ piece }: { piece: Piece }) {
   const [all, setAll] = useState(false);
   const { done, notDone, trouble } = piece;
-  const ridge = useAnswer("ridge", { id: piece.assignmentId }).data;
-  const score = useScore(piece.pieceId).data;
   const shown = all ? notDone : notDone.slice(0, FIRST);
   return (
     <section className="card stack">
@@ -30,16 +27,7 @@ export function SincePiece({ piece }: { piece: Piece }) {
           {piece.steps === 1 ? "step" : "steps"} earned
         </span>
       </div>
-      {ridge && score && (
-        <Ridge
-          bars={score.bars}
-          ground={ridge.bars}
-          goal={ridge.goalTempo ?? undefined}
-          sections={[]}
-          chosen={undefined}
-          height={40}
-        />
-      )}
+      <PieceRidge assignmentId={piece.assignmentId} pieceId={piece.pieceId} height={40} />
       {trouble.length > 0 && (
         <p>
           <b>Trouble spots: </b>
@@ -57,23 +45,7 @@ export function SincePiece({ piece }: { piece: Piece }) {
         </p>
       )}
       {notDone.length > 0 && (
-        <table className="lesson-work">
-          <caption>Not done: {notDone.length}</caption>
-          <tbody>
-            {shown.map((one) => (
-              <tr key={one.unit}>
-                <td>
-                  <b className="serif">{one.section}</b> {one.bars},{" "}
-                  {handName(instrument(piece.instrument), one.hands).toLowerCase()}
-                </td>
-                <td>
-                  <Tempo beat={one.beat} tempo={one.tempo} />
-                </td>
-                <td className="soft">{one.why}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <WorkTable work={shown} kind={piece.instrument} caption={`Not done: ${notDone.length}`} />
       )}
       {notDone.length > FIRST && (
         <Button size="small" onClick={() => setAll(!all)} sx={{ alignSelf: "start" }}>
@@ -83,26 +55,43 @@ export function SincePiece({ piece }: { piece: Piece }) {
       {done.length > 0 && (
         <details>
           <summary>Done: {done.length}</summary>
-          <table className="lesson-work">
-            <tbody>
-              {done.map((one) => (
-                <tr key={one.unit}>
-                  <td>
-                    <b className="serif">{one.section}</b> {one.bars},{" "}
-                    {handName(instrument(piece.instrument), one.hands).toLowerCase()}
-                  </td>
-                  <td>
-                    <Tempo beat={one.beat} tempo={one.tempo} />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <WorkTable work={done} kind={piece.instrument} />
         </details>
       )}
       {done.length + notDone.length === 0 && (
         <p className="soft">Nothing of it was set for these days.</p>
       )}
     </section>
+  );
+}
+
+/** What was set, a line each; why it is not done where it is not. */
+function WorkTable({
+  work,
+  kind,
+  caption,
+}: {
+  work: Piece["done"];
+  kind: string;
+  caption?: string;
+}) {
+  return (
+    <table className="lesson-work">
+      {caption && <caption>{caption}</caption>}
+      <tbody>
+        {work.map((one) => (
+          <tr key={one.unit}>
+            <td>
+              <b className="serif">{one.section}</b> {one.bars},{" "}
+              {handName(instrument(kind), one.hands).toLowerCase()}
+            </td>
+            <td>
+              <Tempo beat={one.beat} tempo={one.tempo} />
+            </td>
+            {one.why && <td className="soft">{one.why}</td>}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -8,10 +8,8 @@ import { dayAndMonth, withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
+import { minutesOf } from "../students/minutes.ts";
 import { PrintFrame } from "./PrintFrame.tsx";
-
-const minutesOf = (cards: readonly { minutes: number }[]): number =>
-  cards.reduce((sum, card) => sum + card.minutes, 0);
 
 /** So small that a week of so many cards goes on one sheet, as far as it can be read. */
 const sizeFor = (cards: number): string =>

@@ -5,6 +5,7 @@ import { useRef, useState, type KeyboardEvent } from "react";
 import { Link } from "react-router";
 import { dayAndMonth, weekdayOf, weekFrom, WEEKDAYS, withWeekday } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
+import { minutesByPiece, minutesOf } from "./minutes.ts";
 import { editPractising } from "./PracticeTime.tsx";
 
 type Day = PortfolioAnswer["days"][number];
@@ -100,14 +101,6 @@ export function Calendar({
   );
 }
 
-/** Minutes of a day by piece. */
-function byPiece(day: Day): [title: string, minutes: number][] {
-  const found = new Map<string, number>();
-  for (const { pieceTitle, minutes } of day.cards)
-    found.set(pieceTitle, (found.get(pieceTitle) ?? 0) + minutes);
-  return [...found];
-}
-
 function Cell({
   day: { date, minutes, cards },
   portfolio: { plans, today },
@@ -123,8 +116,8 @@ function Cell({
 }) {
   const spoken = useSpoken();
   const isOff = student.daysOff.includes(date);
-  const pieces = byPiece({ date, minutes, cards });
-  const used = pieces.reduce((sum, [, one]) => sum + one, 0);
+  const pieces = minutesByPiece(cards);
+  const used = minutesOf(cards);
   const ready = plans.flatMap((plan) => [
     ...(plan.readyBy === date ? [`ready: ${plan.pieceTitle}`] : []),
     ...plan.dates

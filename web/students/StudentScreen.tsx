@@ -7,10 +7,10 @@ import type {
 } from "@yarrow-ridge/contract";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { useAnswer, useScore } from "../answers/queries.ts";
+import { useAnswer } from "../answers/queries.ts";
 import { editFields } from "../edits/fields.ts";
 import { givePiece } from "../edits/give.ts";
-import { Ridge } from "../ridge/Ridge.tsx";
+import { PieceRidge } from "../ridge/PieceRidge.tsx";
 import { FindOne, type Choice } from "../shell/FindOne.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
@@ -18,6 +18,7 @@ import { dayAndMonth, timeText, WEEKDAYS } from "../settings/spoken.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Waiting } from "../shell/Waiting.tsx";
 import { likelyText } from "../plan/Likely.tsx";
+import { minutesByPiece, minutesOf } from "./minutes.ts";
 import { Calendar } from "./Calendar.tsx";
 import { PracticeTime } from "./PracticeTime.tsx";
 import { StudentForm } from "./StudentForm.tsx";
@@ -70,9 +71,8 @@ export function StudentScreen() {
           <span>
             <b className="serif">Today</b>{" "}
             <span className="soft">
-              {open.length} {open.length === 1 ? "card" : "cards"},{" "}
-              {open.reduce((sum, card) => sum + card.minutes, 0)} min
-              {working.length > 1 && `: ${minutesByPiece(open)}`}
+              {open.length} {open.length === 1 ? "card" : "cards"}, {minutesOf(open)} min
+              {working.length > 1 && `: ${byPiece(open)}`}
             </span>
           </span>
           <Button variant="contained" size="large" component={Link} to={`/practice/${open[0]!.id}`}>
@@ -113,20 +113,19 @@ export function StudentScreen() {
 }
 
 /** Such as “Lullaby of the Reeds 6, Rain on the Weir 16”. */
-function minutesByPiece(cards: readonly DueCardAnswer[]): string {
-  const found = new Map<string, number>();
-  for (const { pieceTitle, minutes } of cards)
-    found.set(pieceTitle, (found.get(pieceTitle) ?? 0) + minutes);
-  return [...found].map(([title, minutes]) => `${title} ${minutes}`).join(", ");
-}
+const byPiece = (cards: readonly DueCardAnswer[]): string =>
+  minutesByPiece(cards)
+    .map(([title, minutes]) => `${title} ${minutes}`)
+    .join(", ");
 
 /** Minutes that lie ahead for a piece within a week. */
 const minutesAhead = (portfolio: PortfolioAnswer | undefined, assignmentId: string): number =>
-  (portfolio?.days ?? [])
-    .slice(0, 7)
-    .flatMap((day) => day.cards)
-    .filter((card) => card.assignmentId === assignmentId)
-    .reduce((sum, card) => sum + card.minutes, 0);
+  minutesOf(
+    (portfolio?.days ?? [])
+      .slice(0, 7)
+      .flatMap((day) => day.cards)
+      .filter((card) => card.assignmentId === assignmentId),
+  );
 
 /** What is missing for the next stage: `4 of 8 sections at 60 % of the goal`. */
 function nextEvidence(ridge: Answer<"ridge"> | undefined): string | undefined {
@@ -145,7 +144,6 @@ function InWork({
   missing: number | undefined;
 }) {
   const ridge = useAnswer("ridge", { id: assignment.id }).data;
-  const score = useScore(assignment.pieceId).data;
   const { plan } = assignment;
   const spoken = useSpoken();
   const likely = useAnswer("forecast", { id: plan?.id ?? "" }, undefined, plan !== null).data;
@@ -194,16 +192,7 @@ function InWork({
         )}
         {missing ? <b className="goal-text"> · {missing} min too few</b> : null}
       </span>
-      {ridge && score && (
-        <Ridge
-          bars={score.bars}
-          ground={ridge.bars}
-          goal={ridge.goalTempo ?? undefined}
-          sections={[]}
-          chosen={undefined}
-          height={48}
-        />
-      )}
+      <PieceRidge assignmentId={assignment.id} pieceId={assignment.pieceId} height={48} />
     </section>
   );
 }
