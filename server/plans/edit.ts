@@ -1,13 +1,13 @@
 import type { Body } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray, ne } from "drizzle-orm";
-import { daysBetween, today, weekday } from "../clock.ts";
+import { addDays, today, weekday } from "../clock.ts";
 import { assignments, attempts, cards, plans } from "../db/schema.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import { unlessMoved } from "../http/was.ts";
 import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
-import { FARTHEST, layingOf, type Open } from "./laying.ts";
+import { KEPT_FOR, layingOf, type Open } from "./laying.ts";
 import { layAnew, markStudentStale, practisingOf, togetherWith, upToDate } from "./layout.ts";
 import { barsText, planRow, type CardRow, type PlanRow } from "./store.ts";
 
@@ -82,8 +82,13 @@ export async function moveCard(
       `${dayText(date)} has passed. Choose today or a later day.`,
       "date",
     );
-  if (daysBetween(now, date) > FARTHEST)
-    throw new ProblemError(400, "The day lies more than two years ahead.", "date");
+  const last = addDays(plan.readyBy > now ? plan.readyBy : now, KEPT_FOR - 1);
+  if (date > last)
+    throw new ProblemError(
+      400,
+      `The plan goes no further than ${dayText(last)}. Choose a day up to then.`,
+      "date",
+    );
   await db.transaction(async (tx) => {
     if (date !== card.date) {
       const [tried] = await tx.select().from(attempts).where(eq(attempts.cardId, id)).limit(1);

@@ -41,7 +41,7 @@ import type { PlanRow } from "./store.ts";
 /** Plans reach at most this far ahead, in days. */
 export const FARTHEST = 730;
 /** Cards that keep a piece reach this far beyond the day it must be ready, and beyond today. */
-const KEPT_FOR = 28;
+export const KEPT_FOR = 28;
 
 type Student = typeof students.$inferSelect;
 type Practising = Pick<Student, "minutesByWeekday" | "daysOff">;
