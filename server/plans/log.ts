@@ -75,7 +75,10 @@ export function reached(
   };
 }
 
-/** Visits of what was learnt: the day it was, and those after on which it was played at tempo. */
+/**
+ * Visits of what was learnt: the day it was, and those after on which it was played at tempo, alone
+ * or in something larger that was played through.
+ */
 export function visitsIn(
   units: readonly Unit[],
   log: readonly AttemptRow[],
@@ -85,14 +88,24 @@ export function visitsIn(
   const days = triesIn(log);
   const promoted = days.filter((row) => row.promoted);
   const learnt = earnedOn(units, promoted, lines);
-  const own = byUnit(days);
+  const byKey = new Map(units.map((unit) => [unit.key, unit]));
   return new Map(
-    [...learnt].map(([unit, day]) => {
+    [...learnt].map(([key, day]) => {
+      const unit = byKey.get(key)!;
       const slips = new Map([[day, 0]]);
-      for (const row of own.get(unit) ?? [])
-        if (row.day > day && row.tempo >= tempos.get(unit)!)
-          slips.set(row.day, (slips.get(row.day) ?? 0) + Number(row.result === "slip"));
-      return [unit, [...slips].map(([on, count]) => ({ day: on, slips: count }))];
+      for (const row of days) {
+        if (row.day <= day || row.tempo < tempos.get(key)! || !holds(row, unit)) continue;
+        const isSlip = row.result === "slip";
+        // a slip in a larger stretch is this one's where it was in its bars
+        if (isSlip && row.unit !== key && row.bar === null) continue;
+        const isOwn = row.unit === key || (row.bar! >= unit.from && row.bar! <= unit.to);
+        slips.set(row.day, (slips.get(row.day) ?? 0) + Number(isSlip && isOwn));
+      }
+      return [key, [...slips].map(([on, count]) => ({ day: on, slips: count }))];
     }),
   );
 }
+
+/** Whether a try played all of a unit, in the same line. */
+const holds = (row: { unit: string; from: number; to: number; hands: string }, unit: Unit) =>
+  row.unit === unit.key || (row.hands === unit.hands && row.from <= unit.from && row.to >= unit.to);
