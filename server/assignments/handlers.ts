@@ -150,7 +150,13 @@ export function assignmentHandlers(studio: Studio): Made {
           date: localDate(row.at),
         }));
       const lines = linesOf(instrument(kind));
-      const bars = ridge(score, form, promotions, lines);
+      const open =
+        plan &&
+        (await openPlans(db, assignment.studentId, plan.id)).find((one) => one.plan.id === plan.id);
+      const laying =
+        open && (await layingOf(studio, open, await practisingOf(db, assignment.studentId)));
+      // a step that was lost in keeping counts no more; the history has what was earned
+      const bars = ridge(score, form, laying?.promotions ?? promotions, lines);
       const dates = [...new Set(log.map((row) => localDate(row.at)))].sort();
       const history = dates.map((date) => {
         const then = ridge(
@@ -167,11 +173,6 @@ export function assignmentHandlers(studio: Studio): Made {
           slip: ofDay.filter((row) => row.result === "slip").length,
         };
       });
-      const open =
-        plan &&
-        (await openPlans(db, assignment.studentId, plan.id)).find((one) => one.plan.id === plan.id);
-      const laying =
-        open && (await layingOf(studio, open, await practisingOf(db, assignment.studentId)));
       const at = laying
         ? stageOf(studio, open, laying, bars, await thresholdsOf(db))
         : { stage: "First reading" as const, evidence: [] };

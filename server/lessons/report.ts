@@ -9,7 +9,6 @@ import { knownPiece } from "../pieces/store.ts";
 import { daysFrom, layingOf, openPlans, type Open } from "../plans/laying.ts";
 import { stageOf } from "../plans/stage.ts";
 import { thresholdsOf } from "../practice/house.ts";
-import { promotionsIn } from "../plans/log.ts";
 import { barsText, statuses, type CardRow, type CardStatus } from "../plans/store.ts";
 import type { Studio } from "../studio.ts";
 
@@ -33,7 +32,7 @@ export async function reportOf(studio: Studio, student: Student, since: string, 
   for (const one of open) {
     const { score } = await knownPiece(studio, one.pieceId);
     const laying = await layingOf(studio, one, student);
-    const ground = ridge(score, laying.form, promotionsIn(laying.log), laying.lines);
+    const ground = ridge(score, laying.form, laying.promotions, laying.lines);
     const own = tried.filter(({ assignmentId }) => assignmentId === one.plan.assignmentId);
     const set = await cardsSet(db, one, since, until);
     const status = await statuses(db, set);

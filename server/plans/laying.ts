@@ -105,7 +105,7 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
     { order, raise, ladder, hands, road, named, hard, spots },
   );
   const units = without(found, plan.dropped);
-  const { tempos, daysHad } = reached(units, log, plan.rule, lines, today(clock));
+  const { tempos, daysHad, promotions } = reached(units, log, plan.rule, lines, today(clock));
   const piece: PieceToLay = {
     score,
     units,
@@ -120,7 +120,7 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
     pins: await pinsOf(db, plan.id, today(clock)),
     waited: waited(student, lastOn(plan, log), today(clock)),
   };
-  return { open, chosen, piece, form, log, lines, found, hard };
+  return { open, chosen, piece, form, log, lines, found, hard, promotions };
 }
 
 /** Cards put on days by hand, from today. */

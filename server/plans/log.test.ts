@@ -1,5 +1,5 @@
 import type { Unit } from "@yarrow-ridge/core/practice";
-import { visitsIn, type AttemptRow } from "./log.ts";
+import { reached, visitsIn, type AttemptRow } from "./log.ts";
 
 const unit = (from: number, to: number, kind: Unit["kind"]): Unit => ({
   ...{ key: `${from}-${to}-both`, from, to, hands: "both", kind, section: "" },
@@ -38,4 +38,16 @@ it("counts a run-through as a visit of its sections, a slip where it was", () =>
   // where nobody knows, and below its tempo, it tells nothing
   expect(visits(tried(whole, 4, { result: "slip" }))).toEqual([["1:0"], ["1:0"]]);
   expect(visits(tried(whole, 4, { tempo: 80 }))).toEqual([["1:0"], ["1:0"]]);
+});
+
+// Two slips in a later visit take the last step away: common practice, no source.
+it("lets a step go that was lost in a later visit, until it is earned again", () => {
+  const at = (...log: AttemptRow[]) =>
+    reached([section], [learnt[0]!, ...log], "three-to-one", [], "2030-01-09").promotions;
+  const slip = (day: number) => tried(section, day, { result: "slip", bar: 3 });
+  expect(at()).toMatchObject([{ from: 0, to: 7, tempo: 88 }]);
+  expect(at(slip(4))).toHaveLength(1);
+  expect(at(slip(4), slip(4))).toEqual([]);
+  const again = tried(section, 5, { promoted: true });
+  expect(at(slip(4), slip(4), again)).toHaveLength(2);
 });

@@ -2,7 +2,7 @@ import {
   barCount,
   earned,
   earnedOn,
-  standing,
+  standing as standingOf,
   type Promotion,
   type Result,
   type Unit,
@@ -44,6 +44,8 @@ export interface Reached {
   readonly tempos: ReadonlyMap<string, number>;
   /** Days on which the last step was played well enough, of units that need several. */
   readonly daysHad: ReadonlyMap<string, number>;
+  /** Steps that were earned and still stand. */
+  readonly promotions: readonly Promotion[];
 }
 
 export function reached(
@@ -57,14 +59,20 @@ export function reached(
   const tries = byUnit(triesIn(log));
   const at = units.map((unit) => ({
     unit,
-    ...standing(
+    ...standingOf(
       { ...unit, bars: barCount(unit), rule },
       tries.get(unit.key) ?? [],
       known.get(unit.key) ?? 0,
       today,
     ),
   }));
+  const standing = new Map(at.map((one) => [one.unit.key, one]));
+  const isLost = (row: AttemptRow) => {
+    const own = standing.get(row.unit);
+    return own !== undefined && row.tempo >= own.unit.steps.at(-1)! && row.tempo > own.secure;
+  };
   return {
+    promotions: promotionsIn(log.filter((row) => !isLost(row))),
     tempos: new Map(
       at.map(({ unit, step, secure, sentBack }) => {
         const before = unit.steps[unit.steps.indexOf(step) - 1] ?? 0;
