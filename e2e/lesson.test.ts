@@ -1,4 +1,4 @@
-import { fill, pick, press, says, until } from "./browser.ts";
+import { fill, pick, press, quiet, says, until } from "./browser.ts";
 import { studio } from "./studio.ts";
 
 // From one lesson to the next, and the plan in a teacher's hands: moved, added to, left out,
@@ -122,16 +122,21 @@ describe("the plan in a teacher's hands", () => {
     const page = here.page();
     const { days } = await plan();
     const { from, to, at } = movable(days);
+    // the days drawn are those of the plan again, and all of them are in sight
+    await page.setViewport({ width: 1280, height: 2400 });
+    await page.waitForFunction(() => !document.body.innerText.includes("Let it go"));
+    await quiet(page);
     const handle = (await page.$(
       `.plan-day[data-date="${from.date}"] li:nth-child(${at}) .plan-handle`,
     ))!;
     const target = (await page.$(`.plan-day[data-date="${to.date}"]`))!;
-    await handle.evaluate((one) => one.scrollIntoView({ block: "center" }));
     const [a, b] = [(await handle.boundingBox())!, (await target.boundingBox())!];
     await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
     await page.mouse.down();
     await page.mouse.move(a.x + 30, a.y + 40, { steps: 4 });
     await page.mouse.move(b.x + 200, b.y + 30, { steps: 8 });
+    // a hand lets go once the day under it is marked
+    await page.waitForSelector(`.plan-day.over[data-date="${to.date}"]`);
     await page.mouse.up();
     await until(async () =>
       (await plan()).days.some(

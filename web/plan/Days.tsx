@@ -1,4 +1,11 @@
-import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
+import {
+  DndContext,
+  PointerSensor,
+  pointerWithin,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
 import { Button } from "@mui/material";
 import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
@@ -87,6 +94,7 @@ export function Days({
       )}
       <DndContext
         sensors={sensors}
+        collisionDetection={pointerWithin}
         onDragEnd={({ active, over }) =>
           drop(String(active.id), over ? String(over.id) : undefined)
         }
