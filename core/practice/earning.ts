@@ -1,4 +1,4 @@
-import { promotionRule, type Result } from "./rules.ts";
+import { promotionRule, type PromotionRule, type Result } from "./rules.ts";
 import type { Unit } from "./unit.ts";
 
 // What earns a step depends on what is raised: parts and the whole by run-throughs on several days,
@@ -37,12 +37,8 @@ export function resultOf(one: CountedTry, kind: string, bars: number): Result {
   return isRunThrough(kind) && slips <= slipsAllowed(bars) ? "clean" : one.result;
 }
 
-/** When tries are enough. */
-interface Rule {
-  readonly met: (tries: readonly Result[], bars: number) => boolean;
-  readonly missing: (tries: readonly Result[], bars: number) => number;
-  readonly expected: (p: number, bars: number) => number;
-}
+/** When tries are enough, as a promotion rule says it. */
+type Rule = Pick<PromotionRule, "met" | "missing" | "expected">;
 
 /** One good run-through in a day. */
 const runThrough: Rule = {

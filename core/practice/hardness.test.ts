@@ -75,6 +75,15 @@ describe("slips", () => {
     const two = [...one, tried(2, "slip"), tried(2, "slip", { bar: 6 })];
     expect(stuckSpots(score, two)).toMatchObject([{ bar: 5 }]);
     expect(stuckSpots(score, two)[0]!.why).toMatch(/^most slips \(3\) in 2 visits of bars 5–8 /);
+    // repairs below the step tell nothing, nor does a slip now and then in what was learnt
+    const repair = { tempo: 30 };
+    const first = tried(1, "clean", { promoted: true });
+    expect(stuckSpots(score, [first, tried(2, "slip", repair), tried(3, "slip", repair)])).toEqual(
+      [],
+    );
+    const kept = [first, tried(4, "slip"), tried(4, "clean"), tried(9, "slip")];
+    expect(stuckSpots(score, kept)).toEqual([]);
+    expect(stuckSpots(score, [...kept, tried(9, "slip")])[0]!.why).toMatch(/lost again/);
     // a step that is earned makes good what was before
     expect(stuckSpots(score, [...two, tried(2, "clean", { promoted: true })])).toEqual([]);
   });

@@ -33,7 +33,7 @@ export { unitKey, type Unit } from "./unit.ts";
 export { cover, unitsOf } from "./units.ts";
 export { type HardSpot, type How } from "./sectionUnits.ts";
 export { barCount, cleanShares, stepMinutes, trySeconds, USUAL_CLEAN } from "./workload.ts";
-export { earned, earnedOn, ridge, type Promotion, type RidgeBar } from "./progress.ts";
+export { earned, earnedOn, ridge, ridges, type Promotion, type RidgeBar } from "./progress.ts";
 export { arrange, tires } from "./arrange.ts";
 export {
   evidenceOf,

@@ -82,47 +82,55 @@ export interface RidgeBar {
  * @param lines as the instrument has them; each hand when not given
  * @example ridge(score, analyse(score), [])[0].secure // => 0
  */
-export function ridge(
+export const ridge = (
   score: Score,
   form: Pick<Form, "isNew" | "returns">,
   promotions: readonly Promotion[],
   lines?: readonly Line[],
-): RidgeBar[] {
+): RidgeBar[] => ridges(score, form, lines)(promotions);
+
+/**
+ * The same for several logs of one piece, as of its days: what the score itself says of which bars
+ * are the same is worked out once.
+ */
+export function ridges(
+  score: Score,
+  form: Pick<Form, "isNew" | "returns">,
+  lines?: readonly Line[],
+): (promotions: readonly Promotion[]) => RidgeBar[] {
   const { apart, whole } = linesIn(score, lines);
   const hands = whole.limbs;
-  const shared = [...apart, whole].map((line) => ({
-    line,
-    tempos: shareAmongReturns(score, form, line, promotions),
-  }));
+  const all = [...apart, whole].map((line) => ({ line, keys: lineKeys(score, form, line) }));
   const strikes = Object.fromEntries(hands.map((hand) => [hand, playsIn(score, hand)]));
-  const best = (bar: number, some: typeof shared) =>
-    Math.max(0, ...some.map(({ tempos }) => tempos[bar]!));
-  const holding = new Map(
-    hands.map((hand) => [hand, shared.filter(({ line }) => covers(line, limbLine(hand)))]),
-  );
-  const all = shared.filter(({ line }) => line === whole);
-  return score.bars.map(({ index }) => {
-    const used = hands.filter((hand) => strikes[hand]![index]);
-    return {
-      secure: used.length ? Math.min(...used.map((hand) => best(index, holding.get(hand)!))) : 0,
-      together: best(index, all),
-      isNew: hands.some((hand) => form.isNew[hand]![index]),
-      silent: used.length === 0,
-    };
-  });
+  return (promotions) => {
+    const shared = all.map(({ line, keys }) => ({
+      line,
+      tempos: shareAmongReturns(
+        keys,
+        promotions.filter((one) => one.hands === line.id),
+      ),
+    }));
+    const best = (bar: number, some: typeof shared) =>
+      Math.max(0, ...some.map(({ tempos }) => tempos[bar]!));
+    const holding = new Map(
+      hands.map((hand) => [hand, shared.filter(({ line }) => covers(line, limbLine(hand)))]),
+    );
+    const together = shared.filter(({ line }) => line === whole);
+    return score.bars.map(({ index }) => {
+      const used = hands.filter((hand) => strikes[hand]![index]);
+      return {
+        secure: used.length ? Math.min(...used.map((hand) => best(index, holding.get(hand)!))) : 0,
+        together: best(index, together),
+        isNew: hands.some((hand) => form.isNew[hand]![index]),
+        silent: used.length === 0,
+      };
+    });
+  };
 }
 
 /** The highest tempo earned in a line for each bar, shared by all bars of the same content. */
-function shareAmongReturns(
-  score: Score,
-  form: Pick<Form, "returns">,
-  line: Line,
-  promotions: readonly Promotion[],
-): number[] {
-  const own = promotions.filter(({ hands }) => hands === line.id);
-  if (own.length === 0) return score.bars.map(() => 0);
+function shareAmongReturns(keys: readonly string[], own: readonly Promotion[]): number[] {
   const best = new Map<string, number>();
-  const keys = lineKeys(score, form, line);
   for (const { from, to, tempo } of own)
     for (let bar = from; bar <= Math.min(to, keys.length - 1); bar++)
       best.set(keys[bar]!, Math.max(best.get(keys[bar]!) ?? 0, tempo));

@@ -1,7 +1,7 @@
 import type { DayToFill, PlannedDay } from "./card.ts";
 import { arrange } from "./arrange.ts";
 import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.ts";
-import { dayOf, longestChain, SHORTEST, total } from "./fillDay.ts";
+import { dayOf, longestChain, SHORTEST, total, type DayOfPiece } from "./fillDay.ts";
 import { dueOn, keep, type Due } from "./keep.ts";
 import { countBars, playAgain } from "./again.ts";
 import { begin, type Laying, type PieceToLay } from "./laying.ts";
@@ -81,14 +81,18 @@ function layDay(
   standing: (one: Laying) => Today,
 ): void {
   const today = new Map(all.map((one) => [one, standing(one)]));
-  const filling = new Map(
-    all.map((one) => [one, dayOf(one.loads, one.byKey, pinsFrom(one, date), date)]),
-  );
+  const isOpen = (one: Laying) => !today.get(one)!.isAfter && today.get(one)!.left > 0;
+  const filling = new Map<Laying, DayOfPiece>();
   let pinned = 0;
-  for (const day of filling.values()) pinned += day.pinned();
+  for (const one of all) {
+    const pins = pinsFrom(one, date);
+    if (!isOpen(one) && pins.length === 0) continue;
+    const filled = dayOf(one.loads, one.byKey, pins, date);
+    filling.set(one, filled);
+    pinned += filled.pinned();
+  }
   const free = Math.max(0, minutes - pinned);
 
-  const isOpen = (one: Laying) => !today.get(one)!.isAfter && today.get(one)!.left > 0;
   const learning = free > 0 ? atOnce(all.filter(isOpen), today) : [];
   const due = new Map<Laying, Due[]>();
   for (const one of all)
@@ -118,10 +122,10 @@ function layDay(
     const keeping = toKeep.has(one)
       ? keep(due.get(one)!, { date, minutes: toKeep.get(one)! }, one.memory)
       : [];
-    const learnt = filling.get(one)!.cards;
+    const filled = filling.get(one)?.cards;
     const made = [
-      ...arrange([...learnt.values()]),
-      ...keeping.filter(({ unit }) => !learnt.has(unit)),
+      ...arrange([...(filled?.values() ?? [])]),
+      ...keeping.filter(({ unit }) => !filled?.has(unit)),
     ];
     one.days.push({ date, cards: made });
     used.set(one, sum(made.map((card) => card.minutes)));

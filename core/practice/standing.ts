@@ -53,7 +53,7 @@ function tooMany(step: number, log: readonly Try[]): number | undefined {
 }
 
 /** Slips in one visit after which what was learnt counts as lost. Common practice, no source. */
-const LOST = 2;
+export const LOST = 2;
 
 /** Index of the try by which the last step was lost again, on a later day than it was earned. */
 function lost(last: number, log: readonly Try[]): number | undefined {

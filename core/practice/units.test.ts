@@ -183,10 +183,10 @@ describe("joins over jumps", () => {
 });
 
 describe("spots and parts", () => {
-  const plain = Array.from({ length: 16 }, (_, i) => [
+  const plain = Array.from({ length: 16 }, (_, i): [string, string] => [
     `${"CDEFGAB"[i % 7]}4 ${"BAGFE"[i % 5]}4 ${"CDEFGAB"[(i * 3) % 7]}5:2`,
     "C3:4",
-  ]) as unknown as [string, string][];
+  ]);
   const score = scoreOf(plain);
   const section = (name: string, from: number, to: number) => ({
     ...{ id: name, name, words: "", from: startOf(from), to: startOf(to + 1) },

@@ -1,6 +1,6 @@
 import { beatSign } from "@yarrow-ridge/core/score";
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
-import { ridge } from "@yarrow-ridge/core/practice";
+import { ridges } from "@yarrow-ridge/core/practice";
 import { and, asc, desc, eq, sql } from "drizzle-orm";
 import { localDate, today } from "../clock.ts";
 import { assignments, attempts, pieces, plans, students } from "../db/schema.ts";
@@ -135,11 +135,18 @@ export function assignmentHandlers(studio: Studio): Made {
     ridge: async ({ param }) => {
       const { assignment, plan, instrument: kind } = await find(db, param("id"));
       const { score, form } = await formOf(studio, assignment.pieceId);
-      const log = await db
-        .select()
-        .from(attempts)
-        .where(eq(attempts.assignmentId, assignment.id))
-        .orderBy(asc(attempts.position));
+      const open =
+        plan &&
+        (await openPlans(db, assignment.studentId, plan.id)).find((one) => one.plan.id === plan.id);
+      const laying =
+        open && (await layingOf(studio, open, await practisingOf(db, assignment.studentId)));
+      const log =
+        laying?.log ??
+        (await db
+          .select()
+          .from(attempts)
+          .where(eq(attempts.assignmentId, assignment.id))
+          .orderBy(asc(attempts.position)));
       const promotions = log
         .filter((row) => row.promoted)
         .map((row) => ({
@@ -150,21 +157,14 @@ export function assignmentHandlers(studio: Studio): Made {
           date: localDate(row.at),
         }));
       const lines = linesOf(instrument(kind));
-      const open =
-        plan &&
-        (await openPlans(db, assignment.studentId, plan.id)).find((one) => one.plan.id === plan.id);
-      const laying =
-        open && (await layingOf(studio, open, await practisingOf(db, assignment.studentId)));
       // a step that was lost in keeping counts no more; the history has what was earned
-      const bars = ridge(score, form, laying?.promotions ?? promotions, lines);
+      const ridgeOf = ridges(score, form, lines);
+      const bars = ridgeOf(laying?.promotions ?? promotions);
       const dates = [...new Set(log.map((row) => localDate(row.at)))].sort();
       const history = dates.map((date) => {
-        const then = ridge(
-          score,
-          form,
-          promotions.filter((one) => one.date <= date),
-          lines,
-        ).filter((bar) => !bar.silent);
+        const then = ridgeOf(promotions.filter((one) => one.date <= date)).filter(
+          (bar) => !bar.silent,
+        );
         const ofDay = log.filter((row) => localDate(row.at) === date);
         return {
           date,

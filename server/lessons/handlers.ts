@@ -49,9 +49,9 @@ export function lessonHandlers(studio: Studio): Made {
       const before = noted.filter((one) => one.date < date);
       const own = noted.find((one) => one.date === date);
       const since = query.since ?? lastLesson(date, student.lessonWeekday, before[0]?.date);
-      const [any] = await openPlans(db, student.id);
+      const [first] = await openPlans(db, student.id);
       // one brings all of them up to date
-      if (any) await upToDate(studio, any.plan);
+      if (first) await upToDate(studio, first.plan);
       return {
         studentId: student.id,
         studentName: student.name,

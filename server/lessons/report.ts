@@ -3,9 +3,8 @@ import { barSpan, beatSign, type Score } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray, lt } from "drizzle-orm";
 import { daysBetween, localDate } from "../clock.ts";
-import { attempts, cards, pieces, plans, type students } from "../db/schema.ts";
+import { attempts, cards, plans, type students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
-import { knownPiece } from "../pieces/store.ts";
 import { daysFrom, layingOf, openPlans, type Open } from "../plans/laying.ts";
 import { stageOf } from "../plans/stage.ts";
 import { thresholdsOf } from "../practice/house.ts";
@@ -30,20 +29,16 @@ export async function reportOf(studio: Studio, student: Student, since: string, 
   const planned = days.filter(({ date, minutes }) => minutes > 0 && date >= first);
   const found = [];
   for (const one of open) {
-    const { score } = await knownPiece(studio, one.pieceId);
     const laying = await layingOf(studio, one, student);
+    const { score } = laying.piece;
     const ground = ridge(score, laying.form, laying.promotions, laying.lines);
     const own = tried.filter(({ assignmentId }) => assignmentId === one.plan.assignmentId);
     const set = await cardsSet(db, one, since, until);
     const status = await statuses(db, set);
-    const [piece] = await db
-      .select({ title: pieces.title })
-      .from(pieces)
-      .where(eq(pieces.id, one.pieceId));
     found.push({
       assignmentId: one.plan.assignmentId,
       pieceId: one.pieceId,
-      pieceTitle: piece!.title,
+      pieceTitle: one.title,
       instrument: one.kind,
       stage: stageOf(studio, one, laying, ground, asked).stage,
       tries: own.length,

@@ -1,5 +1,6 @@
 import type { Forecast, ToForecast } from "@yarrow-ridge/core/practice";
 import { barCount, earned, standing } from "@yarrow-ridge/core/practice";
+import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray } from "drizzle-orm";
 import { addDays, daysBetween, localDate, today } from "../clock.ts";
 import { attempts, cards, plans } from "../db/schema.ts";
@@ -65,12 +66,10 @@ async function inputOf(studio: Studio, open: Open, all: readonly Open[]): Promis
     minutes: days.map((day) => Math.max(0, day.minutes - (taken.get(day.date) ?? 0))),
     daysUntil,
     practised: practisedOn(
-      daysFrom(
-        student,
-        addDays(date, -LOOKED_BACK),
-        Math.max(0, Math.min(LOOKED_BACK, daysBetween(addDays(date, -LOOKED_BACK), date))),
-      ).filter((day) => day.minutes > 0 && day.date >= localDate(plan.createdAt)),
-      new Set(await daysWithTries(db, all)),
+      daysFrom(student, addDays(date, -LOOKED_BACK), LOOKED_BACK).filter(
+        (day) => day.minutes > 0 && day.date >= localDate(plan.createdAt),
+      ),
+      new Set(await daysWithTries(db, all, addDays(date, -LOOKED_BACK))),
     ),
   };
 }
@@ -80,14 +79,17 @@ const practisedOn = (planned: readonly { date: string }[], kept: ReadonlySet<str
   of: planned.length,
 });
 
-async function daysWithTries(db: Database, all: readonly Open[]): Promise<string[]> {
+async function daysWithTries(db: Database, all: readonly Open[], since: string): Promise<string[]> {
   const rows = await db
     .select({ at: attempts.at })
     .from(attempts)
     .where(
-      inArray(
-        attempts.assignmentId,
-        all.map(({ plan }) => plan.assignmentId),
+      and(
+        inArray(
+          attempts.assignmentId,
+          all.map(({ plan }) => plan.assignmentId),
+        ),
+        gte(attempts.at, dayjs(since).toDate()),
       ),
     );
   return rows.map(({ at }) => localDate(at));

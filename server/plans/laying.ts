@@ -52,6 +52,7 @@ export interface Open {
   readonly studentId: string;
   readonly pieceId: string;
   readonly road: Road | null;
+  readonly title: string;
   readonly kind: string;
   /** What the teacher says of its stage. */
   readonly said: "keeping" | "ended" | null;
@@ -65,6 +66,7 @@ export async function openPlans(db: Database, studentId: string, always?: string
       studentId: assignments.studentId,
       pieceId: assignments.pieceId,
       road: pieces.road,
+      title: pieces.title,
       kind: pieces.instrument,
       said: assignments.said,
       putAway: assignments.archived,

@@ -1,6 +1,6 @@
 import { and, asc, eq, gte, inArray } from "drizzle-orm";
 import { addDays, today } from "../clock.ts";
-import { cards, pieces, students } from "../db/schema.ts";
+import { cards, students } from "../db/schema.ts";
 import { notFound } from "../http/problems.ts";
 import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
@@ -27,12 +27,11 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
   const [student] = await db.select().from(students).where(eq(students.id, studentId));
   if (!student) throw notFound("student");
   const date = today(clock);
-  const [any] = await openPlans(db, studentId);
+  const [first] = await openPlans(db, studentId);
   // one brings all of them up to date
-  if (any) await upToDate(studio, any.plan);
+  if (first) await upToDate(studio, first.plan);
   const open = await openPlans(db, studentId);
   const of = new Map(open.map((one) => [one.plan.id, one]));
-  const titles = await titlesOf(studio, [...new Set(open.map(({ pieceId }) => pieceId))]);
   const rows = of.size
     ? await db
         .select()
@@ -51,22 +50,22 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
   for (let on = date; on <= last || on < addDays(date, WEEKS); on = addDays(on, 1)) {
     const found = [];
     for (const row of byDay.get(on) ?? []) {
-      const { plan, pieceId, kind } = of.get(row.planId)!;
+      const { plan, pieceId, title, kind } = of.get(row.planId)!;
       const { score } = await knownPiece(studio, pieceId);
       found.push({
         ...answerCard(score, row, status.get(row.id)!),
         assignmentId: plan.assignmentId,
-        pieceTitle: titles.get(pieceId)!,
+        pieceTitle: title,
         instrument: kind,
       });
     }
     days.push({ ...daysFrom(student, on, 1)[0]!, cards: found });
   }
-  const plans = open.map(({ plan, pieceId }) => ({
+  const plans = open.map(({ plan, title }) => ({
     plan,
     id: plan.id,
     assignmentId: plan.assignmentId,
-    pieceTitle: titles.get(pieceId)!,
+    pieceTitle: title,
     goalTempo: plan.goalTempo,
     readyBy: plan.readyBy,
     dates: plan.dates,
@@ -85,13 +84,4 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
     plans,
     days,
   };
-}
-
-async function titlesOf({ db }: Studio, ids: readonly string[]): Promise<Map<string, string>> {
-  if (ids.length === 0) return new Map();
-  const rows = await db
-    .select({ id: pieces.id, title: pieces.title })
-    .from(pieces)
-    .where(inArray(pieces.id, [...ids]));
-  return new Map(rows.map(({ id, title }) => [id, title]));
 }

@@ -49,10 +49,16 @@ export async function statuses(
       ),
     )
     .orderBy(asc(attempts.position));
+  const byCard = new Map<string, typeof tries>();
+  for (const one of tries) {
+    const known = byCard.get(one.try.cardId);
+    if (known) known.push(one);
+    else byCard.set(one.try.cardId, [one]);
+  }
   for (const row of rows) {
-    const own = tries.filter((one) => one.try.cardId === row.id);
-    const [first] = own;
-    if (!first) continue;
+    const own = byCard.get(row.id);
+    const first = own?.[0];
+    if (!own || !first) continue;
     const isDone =
       own.some((one) => one.try.promoted) ||
       (row.kind === "keeping" && own.some((one) => one.try.result === "clean")) ||

@@ -29,7 +29,12 @@ export function HouseRules({ form: { watch, setValue } }: { form: UseFormReturn<
   const take = (chosen: string) => {
     const found = all.find((one) => one.name === chosen);
     if (!found) return;
-    for (const way of WAYS) setValue(way, found[way] as never, { shouldDirty: true });
+    const how = { shouldDirty: true };
+    setValue("rule", found.rule, how);
+    setValue("order", found.order, how);
+    setValue("raise", found.raise, how);
+    setValue("hands", found.hands, how);
+    setValue("ladder", found.ladder, how);
   };
   const keep = async () => {
     const typed = name?.trim();

@@ -20,6 +20,7 @@ export function SchoolSelect({
       select
       label={label}
       value={value}
+      // one of the ids in `all`, which belong to `name`: the types do not see that
       onChange={(event) => setValue(name, event.target.value as never, { shouldDirty: true })}
       helperText={all.find((one) => one.id === value)?.why}
     >

@@ -221,7 +221,10 @@ export function RoomScreen() {
         most={low ? 5 : narrow ? 8 : 11}
       />
       <div className="room-tries">
-        <p className="room-words">{told || card.why}</p>
+        {/* how a hard spot is practised is said before what its section is like */}
+        <p className={card.kind === "spot" ? "room-words whole" : "room-words"}>
+          {card.kind === "spot" ? card.why : told || card.why}
+        </p>
         {how.length > 0 && <p className="room-shape">{how.join(" · ")}</p>}
         <Tries card={card} />
         <p className="room-news" role="status" aria-live="polite">
