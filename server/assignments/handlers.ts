@@ -2,7 +2,7 @@ import { beatSign } from "@yarrow-ridge/core/score";
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import { ridges } from "@yarrow-ridge/core/practice";
 import { and, asc, desc, eq, sql } from "drizzle-orm";
-import { localDate, today } from "../clock.ts";
+import { today } from "../clock.ts";
 import { assignments, attempts, pieces, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound } from "../http/problems.ts";
@@ -12,6 +12,7 @@ import { formOf } from "../pieces/form.ts";
 import { knownPiece, pieceRow } from "../pieces/store.ts";
 import { layingOf, openPlans } from "../plans/laying.ts";
 import { clearAhead, layAnew, markStudentStale, practisingOf } from "../plans/layout.ts";
+import { triesIn } from "../plans/log.ts";
 import { stageOf } from "../plans/stage.ts";
 import { thresholdsOf } from "../practice/house.ts";
 import { barsText } from "../plans/store.ts";
@@ -142,11 +143,13 @@ export function assignmentHandlers(studio: Studio): Made {
         open && (await layingOf(studio, open, await practisingOf(db, assignment.studentId)));
       const log =
         laying?.log ??
-        (await db
-          .select()
-          .from(attempts)
-          .where(eq(attempts.assignmentId, assignment.id))
-          .orderBy(asc(attempts.position)));
+        triesIn(
+          await db
+            .select()
+            .from(attempts)
+            .where(eq(attempts.assignmentId, assignment.id))
+            .orderBy(asc(attempts.position)),
+        );
       const promotions = log
         .filter((row) => row.promoted)
         .map((row) => ({
@@ -154,18 +157,18 @@ export function assignmentHandlers(studio: Studio): Made {
           to: row.toBar,
           hands: row.hands,
           tempo: row.tempo,
-          date: localDate(row.at),
+          date: row.day,
         }));
       const lines = linesOf(instrument(kind));
       // a step that was lost in keeping counts no more; the history has what was earned
       const ridgeOf = ridges(score, form, lines);
       const bars = ridgeOf(laying?.promotions ?? promotions);
-      const dates = [...new Set(log.map((row) => localDate(row.at)))].sort();
+      const dates = [...new Set(log.map((row) => row.day))].sort();
       const history = dates.map((date) => {
         const then = ridgeOf(promotions.filter((one) => one.date <= date)).filter(
           (bar) => !bar.silent,
         );
-        const ofDay = log.filter((row) => localDate(row.at) === date);
+        const ofDay = log.filter((row) => row.day === date);
         return {
           date,
           secure: then.reduce((sum, bar) => sum + bar.secure, 0) / Math.max(1, then.length),

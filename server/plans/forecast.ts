@@ -8,7 +8,7 @@ import type { Database } from "../db/open.ts";
 import type { Studio } from "../studio.ts";
 import { daysFrom, layingOf, type Open } from "./laying.ts";
 import { practisingOf, togetherWith } from "./layout.ts";
-import { promotionsIn, triesIn } from "./log.ts";
+import { promotionsIn } from "./log.ts";
 import type { PlanRow } from "./store.ts";
 
 /** Days beyond the one it must be ready that are looked at. */
@@ -39,10 +39,9 @@ async function inputOf(studio: Studio, open: Open, all: readonly Open[]): Promis
   const daysUntil = Math.max(0, daysBetween(date, plan.readyBy) + 1);
   const days = daysFrom(student, date, daysUntil + LATER);
   const taken = await minutesOfOthers(db, open, all, date);
-  const tries = triesIn(log);
   const known = earned(piece.units, promotionsIn(log), lines);
   const begun = piece.units.map((unit) => {
-    const own = tries.filter((one) => one.unit === unit.key);
+    const own = log.filter((one) => one.unit === unit.key);
     const raised = { ...unit, bars: barCount(unit), rule: plan.rule };
     const at = standing(raised, own, known.get(unit.key) ?? 0, date);
     return [unit.key, at.tries.map(({ result }) => result)] as const;
@@ -58,7 +57,7 @@ async function inputOf(studio: Studio, open: Open, all: readonly Open[]): Promis
     hard,
     // what takes only some notes of a line is a function, which goes no further
     lines: lines.map(({ id, name, limbs }) => ({ id, name, limbs })),
-    log: tries.map(({ unit, from, to, hands, bar, result, slips, day, tempo, promoted }) => ({
+    log: log.map(({ unit, from, to, hands, bar, result, slips, day, tempo, promoted }) => ({
       ...{ unit, from, to, hands, bar, result, slips, day, tempo, promoted },
     })),
     begun: new Map(begun),

@@ -35,7 +35,7 @@ import { formOf } from "../pieces/form.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { chosenIn } from "./chosen.ts";
-import { reached, resultsIn, triesIn, visitsIn, type AttemptRow } from "./log.ts";
+import { reached, resultsIn, triesIn, visitsIn, type AttemptRow, type TriedRow } from "./log.ts";
 import type { PlanRow } from "./store.ts";
 
 /** Plans reach at most this far ahead, in days. */
@@ -92,11 +92,13 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
   const lines = linesOf(instrument(open.kind));
   const chosen = chosenIn(named, plan, score.bars.length);
   const { order, raise, ladder, hands } = plan;
-  const log = await db
-    .select()
-    .from(attempts)
-    .where(eq(attempts.assignmentId, plan.assignmentId))
-    .orderBy(asc(attempts.position));
+  const log = triesIn(
+    await db
+      .select()
+      .from(attempts)
+      .where(eq(attempts.assignmentId, plan.assignmentId))
+      .orderBy(asc(attempts.position)),
+  );
   const { hard, spots } = hardSpots(open, student, score, form, log, lines);
   const found = unitsOf(
     score,
@@ -141,7 +143,7 @@ function hardSpots(
   { player }: Student,
   score: Score,
   form: Form,
-  log: readonly AttemptRow[],
+  log: readonly TriedRow[],
   lines: readonly Line[],
 ): Pick<How, "hard" | "spots"> {
   const { octave } = instrument(kind);
@@ -152,15 +154,14 @@ function hardSpots(
   const key = `${plan.goalTempo} ${String(reach)}`;
   const found = known.get(key) ?? difficultiesAt(score, plan.goalTempo, on);
   known.set(key, found);
-  const tries = triesIn(log);
-  const slips = slipShares(score, Object.keys(found), tries, lines);
+  const slips = slipShares(score, Object.keys(found), log, lines);
   return {
     hard: score.paperHands ? [] : hardBars(hardness(score, form, found, slips)),
     spots: [
       ...plan.added.flatMap(({ from, to }) =>
         Array.from({ length: to - from + 1 }, (_, i) => ({ bar: from + i, why: "as asked" })),
       ),
-      ...stuckSpots(score, tries),
+      ...stuckSpots(score, log),
     ],
   };
 }

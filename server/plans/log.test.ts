@@ -1,5 +1,5 @@
 import type { Unit } from "@yarrow-ridge/core/practice";
-import { reached, visitsIn, type AttemptRow } from "./log.ts";
+import { reached, triesIn, visitsIn, type AttemptRow } from "./log.ts";
 
 const unit = (from: number, to: number, kind: Unit["kind"]): Unit => ({
   ...{ key: `${from}-${to}-both`, from, to, hands: "both", kind, section: "" },
@@ -18,7 +18,7 @@ const tried = (of: Unit, day: number, over: Partial<AttemptRow> = {}): AttemptRo
 const learnt = [tried(section, 1, { promoted: true }), tried(other, 1, { promoted: true })];
 const visits = (...log: AttemptRow[]) => {
   const tempos = new Map([section, other, whole].map(({ key }) => [key, 88]));
-  const found = visitsIn([section, other, whole], [...learnt, ...log], tempos, []);
+  const found = visitsIn([section, other, whole], triesIn([...learnt, ...log]), tempos, []);
   return [section, other].map(({ key }) =>
     found.get(key)!.map(({ day, slips }) => `${Number(day.slice(-2))}:${slips}`),
   );
@@ -43,7 +43,7 @@ it("counts a run-through as a visit of its sections, a slip where it was", () =>
 // Two slips in a later visit take the last step away: common practice, no source.
 it("lets a step go that was lost in a later visit, until it is earned again", () => {
   const at = (...log: AttemptRow[]) =>
-    reached([section], [learnt[0]!, ...log], "three-to-one", [], "2030-01-09").promotions;
+    reached([section], triesIn([learnt[0]!, ...log]), "three-to-one", [], "2030-01-09").promotions;
   const slip = (day: number) => tried(section, day, { result: "slip", bar: 3 });
   expect(at()).toMatchObject([{ from: 0, to: 7, tempo: 88 }]);
   expect(at(slip(4))).toHaveLength(1);

@@ -20,8 +20,15 @@ export const promotionsIn = (log: readonly AttemptRow[]): Promotion[] =>
     .filter((row) => row.promoted)
     .map((row) => ({ from: row.fromBar, to: row.toBar, hands: row.hands, tempo: row.tempo }));
 
-/** Tries as a standing asks for them. */
-export const triesIn = (log: readonly AttemptRow[]) =>
+/** A try with the day it was made, and its bars as core names them. */
+export interface TriedRow extends AttemptRow {
+  readonly from: number;
+  readonly to: number;
+  readonly day: string;
+}
+
+/** Tries as a standing asks for them: to be made once of a log, for saying a day takes its time. */
+export const triesIn = (log: readonly AttemptRow[]): TriedRow[] =>
   log.map((row) => ({ ...row, from: row.fromBar, to: row.toBar, day: localDate(row.at) }));
 
 function byUnit<T extends { unit: string }>(log: readonly T[]): Map<string, T[]> {
@@ -50,13 +57,13 @@ export interface Reached {
 
 export function reached(
   units: readonly Unit[],
-  log: readonly AttemptRow[],
+  log: readonly TriedRow[],
   rule: string,
   lines: readonly Line[],
   today: string,
 ): Reached {
   const known = earned(units, promotionsIn(log), lines);
-  const tries = byUnit(triesIn(log));
+  const tries = byUnit(log);
   const at = units.map((unit) => ({
     unit,
     ...standingOf(
@@ -89,20 +96,21 @@ export function reached(
  */
 export function visitsIn(
   units: readonly Unit[],
-  log: readonly AttemptRow[],
+  log: readonly TriedRow[],
   tempos: ReadonlyMap<string, number>,
   lines: readonly Line[],
 ): Map<string, Visit[]> {
-  const days = triesIn(log);
-  const promoted = days.filter((row) => row.promoted);
+  const promoted = log.filter((row) => row.promoted);
   const learnt = earnedOn(units, promoted, lines);
+  const stretches = [...byUnit(log).values()];
   const byKey = new Map(units.map((unit) => [unit.key, unit]));
   return new Map(
     [...learnt].map(([key, day]) => {
       const unit = byKey.get(key)!;
       const slips = new Map([[day, 0]]);
-      for (const row of days) {
-        if (row.day <= day || row.tempo < tempos.get(key)! || !holds(row, unit)) continue;
+      const played = stretches.filter((rows) => holds(rows[0]!, unit)).flat();
+      for (const row of played) {
+        if (row.day <= day || row.tempo < tempos.get(key)!) continue;
         const isSlip = row.result === "slip";
         // a slip in a larger stretch is this one's where it was in its bars
         if (isSlip && row.unit !== key && row.bar === null) continue;
@@ -115,5 +123,5 @@ export function visitsIn(
 }
 
 /** Whether a try played all of a unit, in the same line. */
-const holds = (row: { unit: string; from: number; to: number; hands: string }, unit: Unit) =>
+const holds = (row: TriedRow, unit: Unit): boolean =>
   row.unit === unit.key || (row.hands === unit.hands && row.from <= unit.from && row.to >= unit.to);
