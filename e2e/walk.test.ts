@@ -51,6 +51,8 @@ describe("with a demo piece", () => {
     await page.waitForSelector(".plan-go");
     const { assignmentId } = await planAndPractise(seen, server.url, "90");
     const marks = await json<Marks>(`${url}/annotations`);
+    // what is being asked when the server goes would be a complaint, and an honest one
+    await page.waitForNetworkIdle({ idleTime: 500 });
     await server.killAndRestart();
     expect(await json<Marks>(`${url}/annotations`)).toEqual(marks);
     await takeAway(page, server.url, pieceId, assignmentId);
