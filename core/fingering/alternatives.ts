@@ -1,15 +1,19 @@
 import { agree, type Agreed, type Star } from "./agree.ts";
-import { costOf, FORBIDDEN, IMPOSSIBLE, sublineOf, type Line, type Prices } from "./line.ts";
+import { FORBIDDEN, IMPOSSIBLE, sublineOf, type Line, type Prices } from "./line.ts";
+import { costOf } from "./costs.ts";
 import { regular } from "./prepare.ts";
 import type { SolvedLine } from "./solve.ts";
 
 /** Shares of moments, and least number of them, in which ways must differ to be different ways. */
 const SHARE = 0.1;
 const LEAST = 2;
+
 /** How hard one is pushed away from the ways already found, from gently to firmly. */
 const PUSHES = [0.4, 0.7, 1, 1.5, 2.2, 3.2, 4.5];
+
 /** In longer stretches one push finds enough. */
 const LONG = 120;
+
 /** Moments either side of what is asked for whose fingers may change with it. */
 const MARGIN = 4;
 

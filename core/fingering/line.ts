@@ -1,9 +1,11 @@
+import { NO_TABLE } from "./table.ts";
 import type { Moment } from "./moment.ts";
 
 /**
  * A lock may ask for what is not possible: dearer than anything else, but the rest is still solved.
  */
 export const IMPOSSIBLE = 1e5;
+
 /** Of a way that is not to be taken. */
 export const FORBIDDEN = 1e6;
 
@@ -31,42 +33,6 @@ export interface Term<C = unknown> {
   step?(a: C, b: C): number;
   /** Of three in a row that end with such a moment. */
   turn?(a: C, b: C, c: C): number;
-}
-
-export const NO_TABLE = new Float64Array(0);
-
-/** A price for every pair of ways, the last fastest. */
-export function tableOf<C>(
-  a: readonly C[],
-  b: readonly C[],
-  price: (one: C, other: C) => number,
-): Float64Array {
-  const table = new Float64Array(a.length * b.length);
-  let i = 0;
-  for (const one of a) for (const other of b) table[i++] = price(one, other);
-  return table;
-}
-
-/** What one moment of a path costs, with the way to it, without anything added. */
-export function costAt(line: Line, path: readonly number[], at: number): number {
-  const [grip, size] = [path[at]!, line.ways[at]!.length];
-  let cost = line.hold[at]![grip]!;
-  if (line.step[at]!.length) cost += line.step[at]![path[at - 1]! * size + grip]!;
-  const turn = line.turn[at];
-  if (turn)
-    cost += turn[(path[at - 2]! * line.ways[at - 1]!.length + path[at - 1]!) * size + grip]!;
-  return cost;
-}
-
-/** What a path costs in a line or in a stretch of it, without anything added. */
-export function costOf(
-  line: Line,
-  path: readonly number[],
-  { first, last } = { first: 0, last: path.length - 1 },
-): number {
-  let sum = 0;
-  for (let at = first; at <= last; at++) sum += costAt(line, path, at);
-  return sum;
 }
 
 /** Some moments of a line, from one to another, as if there were no others. */

@@ -100,7 +100,7 @@ export interface Wish<C = unknown> {
 /** What makes moments feel alike under a hand, so that what returns can be taken alike. */
 export interface Alike {
   /** What a moment is up to where it lies: equal for what can be taken in the same ways. */
-  shape(moment: Moment): string;
+  pattern(moment: Moment): string;
   /** Where it lies; equal differences are equal moves. */
   place(moment: Moment): number;
   /** Semitones after which all feels the same, as octaves of a keyboard do. */

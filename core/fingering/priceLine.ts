@@ -1,4 +1,5 @@
-import { IMPOSSIBLE, NO_TABLE, tableOf, type Line, type Term } from "./line.ts";
+import { IMPOSSIBLE, type Line, type Term } from "./line.ts";
+import { NO_TABLE, tableOf } from "./table.ts";
 import type { HandModel } from "./model.ts";
 import { freesHand, type Moment } from "./moment.ts";
 

@@ -1,7 +1,8 @@
 import { analyse } from "../form/index.ts";
 import type { Score } from "../score/index.ts";
 import { alternativesTo } from "./alternatives.ts";
-import { costOf, type Line } from "./line.ts";
+import { type Line } from "./line.ts";
+import { costOf } from "./costs.ts";
 import type { HandModel, Locks } from "./model.ts";
 import type { Moment, Played } from "./moment.ts";
 import { playedIn } from "./moments.ts";
@@ -89,7 +90,7 @@ function proposalOf(
   const { line, model, path, prepared } = solved;
   options.onProgress?.(SOLVED);
   const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
-  const sisters = sistersOf(solved, asked);
+  const counterparts = counterpartsOf(solved, asked);
   const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
   const notes = (way: readonly number[], some: readonly number[]) =>
     notesOf(line, model, way, some, options.locks);
@@ -97,14 +98,14 @@ function proposalOf(
     notes: notes(path, asked),
     cost: costOf(line, path, range),
     problems: prepared.plan.problems(solved, asked, options),
-    elsewhere: notes(path, sisters),
+    elsewhere: notes(path, counterparts),
     reasons: prepared.plan.reasons(solved, asked),
     alternatives: alternativesTo(solved, asked, options.alternatives ?? 0).map(
       ({ path: other, more, reason }) => ({
         more,
         reason,
         notes: notes(other, asked),
-        elsewhere: notes(other, sisters),
+        elsewhere: notes(other, counterparts),
       }),
     ),
   };
@@ -114,7 +115,7 @@ function proposalOf(
  * Moments outside those asked for that are the same music on the same keys, in passages, and took
  * the same fingers.
  */
-function sistersOf(
+function counterpartsOf(
   { stars, path, prepared: { passages } }: SolvedLine,
   asked: readonly number[],
 ): number[] {
@@ -163,13 +164,13 @@ export function notesOf(
       continue;
     const taken = found.splice(start);
     const doubled = moment.doubled.map(({ note, by }) => {
-      const twin = taken.find((one) => one.id === by.id);
+      const counterpart = taken.find((one) => one.id === by.id);
       return {
-        ...(twin ?? {}),
+        ...(counterpart ?? {}),
         id: note.id,
         bar: note.bar,
         midi: note.midi,
-        finger: locks.get(note.id) ?? twin?.finger,
+        finger: locks.get(note.id) ?? counterpart?.finger,
       };
     });
     const beyond = moment.beyond.map((note) => ({

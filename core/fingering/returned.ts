@@ -64,14 +64,14 @@ export function runsOfForm(
   alike: Alike,
   groups: boolean,
 ): Run[] {
-  const shapes = moments.map((moment) => alike.shape(moment));
+  const patterns = moments.map((moment) => alike.pattern(moment));
   const places = moments.map((moment) => alike.place(moment));
   const freed = moments.map((moment) => freesHand(moment.link));
   const goesOn = (i: number, of: number) =>
     freed[i] === freed[of] && places[i]! - places[i - 1]! === places[of]! - places[of - 1]!;
   return passagesOf(moments, score, hand, returns, groups ? sequences : []).flatMap(
     (passage): Run[] => {
-      const pairs = passage.pairs.filter(([i, of]) => shapes[of] === shapes[i]);
+      const pairs = passage.pairs.filter(([i, of]) => patterns[of] === patterns[i]);
       return rowsOf(pairs, goesOn).flatMap((row): Run[] => {
         const away = moments[row.at]!.keys[0]! - moments[row.of]!.keys[0]!;
         const kind =
@@ -184,13 +184,13 @@ function passagesOf(
   const at = new Map<string, number[]>();
   times.forEach((time, i) => at.set(toText(time), [...(at.get(toText(time)) ?? []), i]));
   /** Grace notes stand at the time of their main note: the last of one time is the note itself. */
-  const twin = (i: number, before: Fraction): number | undefined => {
+  const counterpart = (i: number, before: Fraction): number | undefined => {
     const [own, others] = [at.get(toText(times[i]!))!, at.get(toText(before)) ?? []];
     return others[others.length - own.length + own.indexOf(i)];
   };
   const pairs = (some: readonly number[], before: (i: number) => Fraction) =>
     some.flatMap((i): [number, number][] => {
-      const of = twin(i, before(i));
+      const of = counterpart(i, before(i));
       return of !== undefined && of < i ? [[i, of]] : [];
     });
   const inBar: number[][] = score.bars.map(() => []);
@@ -267,11 +267,11 @@ function numbered<T extends string | number>(count: number, keyAt: (at: number) 
 export function repeatsOf(moments: readonly Moment[], alike: Alike): Run[] {
   const count = moments.length;
   const low = (at: number) => moments[at]!.keys[0]!;
-  const shapes = numbered(
+  const patterns = numbered(
     count,
-    (at) => `${alike.shape(moments[at]!)}${freesHand(moments[at]!.link) ? "|" : ""}`,
+    (at) => `${alike.pattern(moments[at]!)}${freesHand(moments[at]!.link) ? "|" : ""}`,
   );
-  const steps = numbered(count - 1, (at) => `${low(at + 1) - low(at)} ${shapes[at + 1]}`);
+  const steps = numbered(count - 1, (at) => `${low(at + 1) - low(at)} ${patterns[at + 1]}`);
   const both = (a: number, b: number) => a * count + b;
   const twos = numbered(count - 2, (at) => both(steps[at]!, steps[at + 1]!));
   const fours = numbered(count - 4, (at) => both(twos[at]!, twos[at + 2]!));
@@ -279,7 +279,7 @@ export function repeatsOf(moments: readonly Moment[], alike: Alike): Run[] {
   const eights = numbered(count - LEAST + 1, (at) => both(fours[at]!, fours[at + 3]!));
   const { period } = alike;
   const within = (key: number) => (period ? ((key % period) + period) % period : key);
-  const keys = numbered(count, (at) => `${within(low(at))} ${shapes[at]}`);
+  const keys = numbered(count, (at) => `${within(low(at))} ${patterns[at]}`);
   const starts = numbered(eights.length, (at) => both(eights[at]!, keys[at]!));
   const first = new Int32Array(starts.length).fill(-1);
   const before = new Int32Array(count).fill(-1);

@@ -69,7 +69,7 @@ const neck: HandModel<Way> = {
   turns: () => false,
   tableKey: () => undefined,
   alike: {
-    shape: ({ keys, struck }) => keys.map((key, i) => `${key}${struck[i] ? "" : "h"}`).join(),
+    pattern: ({ keys, struck }) => keys.map((key, i) => `${key}${struck[i] ? "" : "h"}`).join(),
     place: () => 0,
     still: 0,
   },

@@ -31,10 +31,10 @@ export function linesOfBoth(
 
 /** How unlike two bars are: 0 for the same notes, 1 for nothing in common. */
 function unlike(a: BarContent, b: BarContent): number {
-  if (a.shape === b.shape && a.base === b.base) return 0;
+  if (a.pattern === b.pattern && a.base === b.base) return 0;
   const { same, differing } = compareBars(a, b, 0);
   // the same notes an octave or a key away are still that bar rather than another
-  return Math.min(differing / Math.max(1, same + differing), a.shape === b.shape ? 0.4 : 1);
+  return Math.min(differing / Math.max(1, same + differing), a.pattern === b.pattern ? 0.4 : 1);
 }
 
 /**

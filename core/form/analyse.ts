@@ -17,9 +17,9 @@ const OTHER_KEY = 0.25;
  */
 export function newBars(content: readonly BarContent[]): boolean[] {
   const seen = new Set<string>();
-  return content.map(({ shape, base }) => {
-    if (shape < 0) return false;
-    const key = `${shape} ${base % 12}`;
+  return content.map(({ pattern, base }) => {
+    if (pattern < 0) return false;
+    const key = `${pattern} ${base % 12}`;
     const fresh = !seen.has(key);
     seen.add(key);
     return fresh;

@@ -8,7 +8,7 @@ import {
   carryRemarks,
   carryWords,
   returnsFor,
-  sistersOf,
+  counterpartsOf,
 } from "./index.ts";
 
 const first = [
@@ -63,14 +63,14 @@ it("leaves what is written there already, and bars that were not chosen", () => 
 
 it("finds what a note is elsewhere, from the first time and from a return, on the same keys and octaves away", () => {
   const { returns } = analyse(score);
-  const sisters = (bar: number, at: number) =>
-    sistersOf(score, returns, inBar(bar)[at]!).map((note) => `${note.bar}:${note.midi}`);
-  expect(sisters(0, 0)).toEqual(["3:72", "7:60"]);
-  expect(sisters(3, 0)).toEqual(["0:60", "7:60"]);
-  expect(sisters(7, 2)).toEqual(["0:64", "3:76"]);
+  const counterparts = (bar: number, at: number) =>
+    counterpartsOf(score, returns, inBar(bar)[at]!).map((note) => `${note.bar}:${note.midi}`);
+  expect(counterparts(0, 0)).toEqual(["3:72", "7:60"]);
+  expect(counterparts(3, 0)).toEqual(["0:60", "7:60"]);
+  expect(counterparts(7, 2)).toEqual(["0:64", "3:76"]);
   // in another key it may want another finger; what does not return has none
-  expect(sisters(5, 2)).toEqual([]);
-  expect(sisters(2, 0)).toEqual([]);
+  expect(counterparts(5, 2)).toEqual([]);
+  expect(counterparts(2, 0)).toEqual([]);
 });
 
 describe("of what is not on one note", () => {

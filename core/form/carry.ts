@@ -83,7 +83,7 @@ export const struckIn =
     byBar[bar]!.filter((note) => note.hand === hand && !note.held && !note.grace);
 
 /** The note of a return that a note of its first time has become. */
-export function twinOf(
+export function counterpartOf(
   note: Note,
   { one, bar, there }: Pair,
   struck: ReturnType<typeof struckIn>,
@@ -109,7 +109,7 @@ function sameRank(note: Note, own: readonly Note[], targets: readonly Note[]): N
  * The notes that a note is elsewhere, before and after, wherever its bar returns in its hand on the
  * same keys or octaves away, so that they can take its finger.
  */
-export function sistersOf(score: Score, returns: readonly Return[], note: Note): Note[] {
+export function counterpartsOf(score: Score, returns: readonly Return[], note: Note): Note[] {
   const struck = struckIn(notesByBar(score));
   const own = returns.filter((one) => one.hand === note.hand && KINDS.includes(one.relation));
   const found = new Map([[note.id, note]]);
@@ -118,18 +118,20 @@ export function sistersOf(score: Score, returns: readonly Return[], note: Note):
     const { bar } = next;
     const near = own.flatMap((one): (Note | undefined)[] => [
       one.of <= bar && one.ofTo >= bar
-        ? twinOf(next, { one, bar, there: bar - one.of + one.from }, struck)
+        ? counterpartOf(next, { one, bar, there: bar - one.of + one.from }, struck)
         : undefined,
       one.from <= bar && one.to >= bar
         ? struck(bar - one.from + one.of, note.hand).find(
-            (first) => twinOf(first, { one, bar: first.bar, there: bar }, struck)?.id === next.id,
+            (first) =>
+              counterpartOf(first, { one, bar: first.bar, there: bar }, struck)?.id === next.id,
           )
         : undefined,
     ]);
-    for (const twin of near) {
-      if (!twin || found.has(twin.id) || (twin.midi - note.midi) % 12 !== 0) continue;
-      found.set(twin.id, twin);
-      waiting.push(twin);
+    for (const counterpart of near) {
+      if (!counterpart || found.has(counterpart.id) || (counterpart.midi - note.midi) % 12 !== 0)
+        continue;
+      found.set(counterpart.id, counterpart);
+      waiting.push(counterpart);
     }
   }
   found.delete(note.id);
@@ -158,8 +160,8 @@ export function carryFingers(
     for (const note of struck(bar, one.hand)) {
       const finger = fingers.get(note.id);
       if (finger === undefined || finger === "") continue;
-      const twin = twinOf(note, pair, struck);
-      if (!twin)
+      const counterpart = counterpartOf(note, pair, struck);
+      if (!counterpart)
         misfits.push(
           `bar ${score.bars[there]!.number}: no ` +
             (one.interval
@@ -168,8 +170,8 @@ export function carryFingers(
             " " +
             `for finger ${finger} of bar ${score.bars[bar]!.number}`,
         );
-      else if (!fingers.has(twin.id) && !found.has(twin.id)) {
-        found.set(twin.id, finger);
+      else if (!fingers.has(counterpart.id) && !found.has(counterpart.id)) {
+        found.set(counterpart.id, finger);
         reached.push(there);
       }
     }
@@ -254,8 +256,14 @@ export function carryRemarks(
     for (const pair of ofHands.filter(
       ({ one, bar }) => bar === note.bar && one.hand === note.hand,
     )) {
-      const twin = twinOf(note, pair, struck);
-      if (twin) put({ bar: twin.bar, offset: twin.offset, noteId: twin.id, text: remark.text });
+      const counterpart = counterpartOf(note, pair, struck);
+      if (counterpart)
+        put({
+          bar: counterpart.bar,
+          offset: counterpart.offset,
+          noteId: counterpart.id,
+          text: remark.text,
+        });
       else
         misfits.push(
           `bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” ` +

@@ -20,20 +20,20 @@ const MIDDLE = 192;
 export const playsIn = (score: Score, hand: string): boolean[] =>
   score.paperHands
     ? score.bars.map(() => true)
-    : contents(score, hand).map((bar) => bar.shape >= 0);
+    : contents(score, hand).map((bar) => bar.pattern >= 0);
 
 /** When and by whom, of a code: equal for keys struck together by one hand. */
 export const slotOf = (code: number): number => Math.floor(code / KEYS);
 export const keyOf = (code: number): number => (code % KEYS) - MIDDLE;
 
 /**
- * What one bar holds in one hand, made comparable. Bars of equal `shape` are the same music up to a
- * transposition, of equal `figure` up to a shift along the scale, of equal `rhythm` in onsets and
+ * What one bar holds in one hand, made comparable. Bars of equal `pattern` are the same music up to
+ * a transposition, of equal `figure` up to a shift along the scale, of equal `rhythm` in onsets and
  * lengths, of equal `attacks` in onsets.
  */
 export interface BarContent {
   /** -1, like the other three, for a bar in which the hand strikes nothing. */
-  readonly shape: number;
+  readonly pattern: number;
   readonly figure: number;
   readonly rhythm: number;
   readonly attacks: number;
@@ -66,7 +66,7 @@ export function handsOf(score: Score): string[] {
 }
 
 const SILENT: BarContent = {
-  shape: -1,
+  pattern: -1,
   figure: -1,
   rhythm: -1,
   attacks: -1,
@@ -121,7 +121,7 @@ function contentOf(notes: readonly Note[], withHand: boolean, numbers: Numbers):
   const struckBy = (note: Note) =>
     numbers.of(`o${toText(note.offset)}${withHand ? ` ${note.hand}` : ""}`);
   return {
-    shape: name("s", (note) => `${note.midi - base} ${toText(note.length)}`),
+    pattern: name("s", (note) => `${note.midi - base} ${toText(note.length)}`),
     figure: name("f", (note) => `${degreeOf(note) - degree} ${toText(note.length)}`),
     rhythm: name("r", (note) => toText(note.length)),
     attacks: name("a", () => ""),

@@ -49,8 +49,8 @@ function pairUp(now: BarContent, before: BarContent, shift: number): Pairing {
   const come: Struck[] = [];
   const kept: [Struck, Struck][] = [];
   for (const one of now.struck) {
-    const twin = gone.findIndex((other) => other.code + shift === one.code);
-    if (twin >= 0) kept.push([one, gone.splice(twin, 1)[0]!]);
+    const counterpart = gone.findIndex((other) => other.code + shift === one.code);
+    if (counterpart >= 0) kept.push([one, gone.splice(counterpart, 1)[0]!]);
     else come.push(one);
   }
   return { kept, gone, come };

@@ -3,10 +3,10 @@ export { analyse, newBars } from "./analyse.ts";
 export type { Form } from "./model.ts";
 export {
   pairsOfReturns,
-  sistersOf,
+  counterpartsOf,
   barRanges,
   struckIn,
-  twinOf,
+  counterpartOf,
   wholeReturns,
   carryFingers,
   returnsFor,

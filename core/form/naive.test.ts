@@ -13,19 +13,19 @@ function octavesTogether(content: Content, lines: Content[]): Plain[] {
   const alike = (i: number, j: number) =>
     lines.every(
       (line) =>
-        line[i]!.shape === line[j]!.shape &&
-        (line[i]!.shape < 0 || (line[i]!.base - line[j]!.base) % 12 === 0),
+        line[i]!.pattern === line[j]!.pattern &&
+        (line[i]!.pattern < 0 || (line[i]!.base - line[j]!.base) % 12 === 0),
     );
   const moved = (i: number, j: number) =>
-    lines.some((line) => line[i]!.shape >= 0 && line[i]!.base !== line[j]!.base);
+    lines.some((line) => line[i]!.pattern >= 0 && line[i]!.base !== line[j]!.base);
   const found: Plain[] = [];
   for (let from = 1; from < n; from++) {
-    if (content[from]!.shape < 0) continue;
+    if (content[from]!.pattern < 0) continue;
     let best: Plain | undefined;
     for (let of = 0; of < from; of++) {
       let to = from - 1;
       for (let k = 0; from + k < n && alike(from + k, of + k); k++)
-        if (content[from + k]!.shape >= 0) to = from + k;
+        if (content[from + k]!.pattern >= 0) to = from + k;
       if (to - from > (best ? best.to - best.from : -1)) best = { from, to, of };
     }
     if (best) found.push(best);
@@ -65,8 +65,8 @@ function plainReturns(
     let shift: number | undefined;
     for (let k = 0; k < length; k++) {
       const [a, b] = [content[from + k]!, content[of + k]!];
-      if (a.shape !== b.shape) return false;
-      if (a.shape < 0) continue;
+      if (a.pattern !== b.pattern) return false;
+      if (a.pattern < 0) continue;
       const own = a.base - b.base;
       if (relation === "exact" ? own !== 0 : own === 0 || own % 12 !== 0) return false;
       if (shift !== undefined && shift !== own) return false;
@@ -76,11 +76,11 @@ function plainReturns(
   };
   const found: Plain[] = [];
   for (let from = 1; from < n; from++) {
-    if (content[from]!.shape < 0) continue;
+    if (content[from]!.pattern < 0) continue;
     let best: Plain | undefined;
     for (let of = 0; of < from; of++) {
       for (let length = 1; from + length <= n; length++) {
-        const struck = content[from + length - 1]!.shape >= 0;
+        const struck = content[from + length - 1]!.pattern >= 0;
         if (struck && matches(from, of, length) && length > (best ? best.to - best.from + 1 : 0))
           best = { from, to: from + length - 1, of };
       }

@@ -225,20 +225,20 @@ it("agrees with the plain definition of real transposition on 200 pieces made of
       for (const one of analyse(score).returns.filter(
         (other) => other.relation === "transposed" && !other.tonal,
       )) {
-        // every bar the same shape at the same distance, no octave, two bars at least, nothing
+        // every bar the same pattern at the same distance, no octave, two bars at least, nothing
         // silent at the ends
         for (let k = 0; k <= one.to - one.from; k++) {
           const [now, before] = [line[one.from + k]!, line[one.of + k]!];
-          expect(now.shape).toBe(before.shape);
-          if (now.shape >= 0) expect(now.base - before.base).toBe(one.interval);
+          expect(now.pattern).toBe(before.pattern);
+          if (now.pattern >= 0) expect(now.base - before.base).toBe(one.interval);
         }
         expect(one.interval % 12).not.toBe(0);
         expect(one.to).toBeGreaterThan(one.from);
-        expect(line[one.from]!.shape >= 0 && line[one.to]!.shape >= 0).toBe(true);
+        expect(line[one.from]!.pattern >= 0 && line[one.to]!.pattern >= 0).toBe(true);
         // it cannot be longer to the right
         const [next, source] = [line[one.to + 1], line[one.ofTo + 1]];
-        if (next && source && next.shape >= 0)
-          expect(next.shape === source.shape && next.base - source.base === one.interval).toBe(
+        if (next && source && next.pattern >= 0)
+          expect(next.pattern === source.pattern && next.base - source.base === one.interval).toBe(
             false,
           );
       }

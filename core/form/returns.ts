@@ -91,7 +91,7 @@ const struckIn = (
  * `octaves` where they are found otherwise.
  */
 export function plainReturns(content: readonly BarContent[], octaves?: readonly Found[]): Found[] {
-  const key = content.map((bar) => bar.shape);
+  const key = content.map((bar) => bar.pattern);
   const find = (relation: Relation, allowed: Comparison["allowed"]) =>
     maximal(longestRuns({ key, earlier: key, shift: bases(content, content), allowed }))
       .map((run) => toFound(run, relation, content, run.shift))
@@ -115,12 +115,12 @@ function octavesTogether(
   const each = hands.map((hand) => lines.get(hand)!);
   const numbers = new Numbers();
   const key = each[0]!.map((_, bar) =>
-    each.every((line) => line[bar]!.shape < 0)
+    each.every((line) => line[bar]!.pattern < 0)
       ? -1
-      : numbers.of(each.map((line) => line[bar]!.shape).join(" ")),
+      : numbers.of(each.map((line) => line[bar]!.pattern).join(" ")),
   );
   const apart = (i: number, j: number) =>
-    each.map((line) => (line[i]!.shape < 0 ? 0 : line[i]!.base - line[j]!.base));
+    each.map((line) => (line[i]!.pattern < 0 ? 0 : line[i]!.base - line[j]!.base));
   const runs = longestRuns({
     key,
     earlier: key,
@@ -145,11 +145,11 @@ const within = (
  * scale).
  */
 function transposed(content: readonly BarContent[]): Found[] {
-  const shape = content.map((bar) => bar.shape);
+  const pattern = content.map((bar) => bar.pattern);
   const figure = content.map((bar) => bar.figure);
   const real = longestRuns({
-    key: shape,
-    earlier: shape,
+    key: pattern,
+    earlier: pattern,
     shift: bases(content, content),
     allowed: (shift) => shift % 12 !== 0,
   });
@@ -194,10 +194,10 @@ function frequentShift(content: readonly BarContent[], { from, of, length }: Run
 
 /** What one hand plays of what another had: two bars or more, at any interval. */
 function exchanged(content: readonly BarContent[], other: readonly BarContent[]): Found[] {
-  const key = content.map((bar) => bar.shape);
+  const key = content.map((bar) => bar.pattern);
   const runs = longestRuns({
     key,
-    earlier: other.map((bar) => bar.shape),
+    earlier: other.map((bar) => bar.pattern),
     shift: bases(content, other),
     allowed: always,
   });

@@ -25,10 +25,10 @@ export function similarity(score: Score, hand: string): Similarity {
   for (let i = 0; i < size; i++) {
     for (let j = 0; j <= i; j++) {
       const [a, b] = [content[i]!, content[j]!];
-      if (a.shape < 0 || b.shape < 0) continue;
+      if (a.pattern < 0 || b.pattern < 0) continue;
       const away = a.base - b.base;
       let value: number;
-      if (a.shape === b.shape) value = away === 0 ? 255 : away % 12 === 0 ? 225 : 190;
+      if (a.pattern === b.pattern) value = away === 0 ? 255 : away % 12 === 0 ? 225 : 190;
       else if (a.figure === b.figure) value = 170;
       else {
         const { same, differing } = compareBars(a, b, 0);
@@ -45,7 +45,7 @@ export function similarity(score: Score, hand: string): Similarity {
 
 /**
  * Ids of the notes of two bars that the other bar does not have, moved by the interval between
- * their lowest keys where their shapes agree.
+ * their lowest keys where their patterns agree.
  */
 export function differingNotes(
   score: Score,

@@ -124,7 +124,7 @@ function diagonals(content: readonly BarContent[]): Iterable<Diagonal> {
       if (known) known.bars.push(i);
       else found.set(key, { away: i - of, shift, bars: [i] });
     }
-    const what = bar.shape * KEYS + bar.base;
+    const what = bar.pattern * KEYS + bar.base;
     if (seen.has(what)) return;
     seen.add(what);
     for (const { code } of bar.struck) append(holding, code, i);

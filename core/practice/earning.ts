@@ -1,4 +1,5 @@
-import { promotionRule, type PromotionRule, type Result } from "./rules.ts";
+import { promotionRule, type PromotionRule } from "./rules.ts";
+import { type Result } from "./expectedTries.ts";
 import type { Unit } from "./unit.ts";
 
 // What earns a step depends on what is raised: parts and the whole by run-throughs on several days,

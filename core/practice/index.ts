@@ -1,6 +1,5 @@
 export { linesIn, type PracticeLines } from "./lines.ts";
 export {
-  SCALE,
   firstReading,
   halfBeats,
   ladderOf,
@@ -10,29 +9,19 @@ export {
   steps,
   type Ladder,
 } from "./ladder.ts";
+export { SCALE } from "./metronome.ts";
 export { workInOrder, type Work } from "./newness.ts";
 export { levelsOf, type Level } from "./levels.ts";
-export {
-  handsFirst,
-  orders,
-  raises,
-  USUAL_SCHOOLS,
-  type HandsFirst,
-  type Order,
-  type Raise,
-  type Schools,
-} from "./schools.ts";
-export {
-  expectedForRun,
-  promotionRule,
-  promotionRules,
-  type PromotionRule,
-  type Result,
-} from "./rules.ts";
+export { orders, type Order } from "./orders.ts";
+export { raises, type Raise } from "./raises.ts";
+export { handsFirst, USUAL_SCHOOLS, type HandsFirst, type Schools } from "./schools.ts";
+export { expectedForRun, type Result } from "./expectedTries.ts";
+export { promotionRule, promotionRules, type PromotionRule } from "./rules.ts";
 export { unitKey, type Unit } from "./unit.ts";
 export { cover, unitsOf } from "./units.ts";
 export { type HardSpot, type How } from "./sectionUnits.ts";
-export { barCount, cleanShares, stepMinutes, trySeconds, USUAL_CLEAN } from "./workload.ts";
+export { cleanShares, USUAL_CLEAN } from "./cleanShares.ts";
+export { barCount, stepMinutes, trySeconds } from "./workload.ts";
 export { earned, earnedOn, ridge, ridges, type Promotion, type RidgeBar } from "./progress.ts";
 export { arrange, tires } from "./arrange.ts";
 export {

@@ -6,7 +6,8 @@ import { memoryOf, type Visit } from "./forgetting.ts";
 import { keptOf, type Due, type Memories } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
 import type { Unit } from "./unit.ts";
-import { barCount, BEST, stepMinutes, WORST } from "./workload.ts";
+import { barCount, stepMinutes } from "./workload.ts";
+import { BEST, WORST } from "./cleanShares.ts";
 
 /** A piece of a student's, to be laid out over the days. */
 export interface PieceToLay {

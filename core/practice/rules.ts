@@ -1,5 +1,5 @@
-/** One try at a step: clean, or with a slip. */
-export type Result = "clean" | "slip";
+import type { Result } from "./expectedTries.ts";
+import { expectedForRun, threeForEach, expectedThreeForEach } from "./expectedTries.ts";
 
 /** When a step counts as learnt and the tempo goes up. `bars` is how long the unit is. */
 export interface PromotionRule {
@@ -17,16 +17,6 @@ export interface PromotionRule {
 
 const cleanRun = (tries: readonly Result[]): number => tries.length - 1 - tries.lastIndexOf("slip");
 
-const count = (tries: readonly Result[], result: Result): number =>
-  tries.filter((one) => one === result).length;
-
-/**
- * Expected tries until `r` clean in a row: (p^-r - 1)/(1 - p). Feller, Introduction to Probability
- * Theory, vol. 1, XIII.7.
- */
-export const expectedForRun = (r: number, p: number): number =>
-  p >= 1 ? r : (p ** -r - 1) / (1 - p);
-
 /** Clean tries in a row by the length of the unit: the longer, the more there is in each. */
 const inARow = (bars: number): number => (bars > 16 ? 3 : bars > 8 ? 5 : 10);
 
@@ -40,52 +30,6 @@ const tenInARow: PromotionRule = {
   missing: (tries, bars) => Math.max(0, inARow(bars) - cleanRun(tries)),
   expected: (p, bars) => expectedForRun(inARow(bars), p),
 };
-
-const LEAST_CLEAN = 3;
-const CLEAN_PER_SLIP = 3;
-/** Tries that count: what went wrong longer ago has been made good. */
-export const NEWEST = 12;
-
-function threeForEach(tries: readonly Result[]): boolean {
-  const counted = tries.slice(-NEWEST);
-  const wanted = Math.max(LEAST_CLEAN, CLEAN_PER_SLIP * count(counted, "slip"));
-  return count(counted, "clean") >= wanted;
-}
-
-/** A chance less likely than this no longer moves the expectation. */
-const NEGLIGIBLE = 1e-6;
-
-/**
- * Sum over n of the chance that the rule is not yet met after n tries: the newest tries are the
- * state of a Markov chain, written as bits under a leading one, a slip being 1.
- */
-function expectedThreeForEach(p: number): number {
-  let open = new Map([[1, 1]]);
-  let expected = 0;
-  const isMet = (state: number, length: number) => {
-    let slips = 0;
-    for (let bit = 0; bit < length; bit++) slips += (state >> bit) & 1;
-    return length - slips >= Math.max(LEAST_CLEAN, CLEAN_PER_SLIP * slips);
-  };
-  for (let n = 0; ; n++) {
-    let chance = 0;
-    for (const one of open.values()) chance += one;
-    expected += chance;
-    if (chance < NEGLIGIBLE) return expected;
-    const length = Math.min(n + 1, NEWEST);
-    const [first, mask] = [1 << length, (1 << length) - 1];
-    const next = new Map<number, number>();
-    for (const [state, share] of open)
-      for (const [slip, likely] of [
-        [0, p],
-        [1, 1 - p],
-      ] as const) {
-        const after = first | (((state << 1) | slip) & mask);
-        if (!isMet(after & mask, length)) next.set(after, (next.get(after) ?? 0) + share * likely);
-      }
-    open = next;
-  }
-}
 
 /** Expectations by chance in hundredths: the same few are asked for again and again. */
 const expectations = new Map<number, number>();

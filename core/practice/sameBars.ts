@@ -11,8 +11,8 @@ export const SILENT = "";
 export const barKeys = (score: Score, form: Pick<Form, "returns">, hand: string): string[] =>
   score.paperHands
     ? firstTimes(score, form)
-    : contents(score, hand).map(({ shape, base }) =>
-        shape < 0 ? SILENT : `${shape} ${base % 12}`,
+    : contents(score, hand).map(({ pattern, base }) =>
+        pattern < 0 ? SILENT : `${pattern} ${base % 12}`,
       );
 
 function firstTimes(score: Score, { returns }: Pick<Form, "returns">): string[] {

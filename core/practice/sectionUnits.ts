@@ -13,7 +13,8 @@ import { firstReading, ladderOf, stepAt, stepBelow, type Ladder } from "./ladder
 import { levelsOf, type Level, type Range } from "./levels.ts";
 import { inBars, linesIn } from "./lines.ts";
 import type { Work } from "./newness.ts";
-import { raiseOf, type Raise, type Schools } from "./schools.ts";
+import { type Schools } from "./schools.ts";
+import { raiseOf, type Raise } from "./raises.ts";
 import { unitKey, type Unit } from "./unit.ts";
 
 /** A bar to be practised alone; its own reasons are said where nobody gives one. */
@@ -35,6 +36,7 @@ export interface How extends Schools {
 
 /** Hands alone go to this share of the goal. Common practice, no source. */
 const APART = 0.7;
+
 /** However nearly known, bars are read and played through. Common practice, no source. */
 const LEAST_WORK = 0.3;
 

@@ -15,7 +15,8 @@ import { hardest, hardnessOf, type BarHardness } from "./hardness.ts";
 import { joins, parts, whole, type Placed } from "./joins.ts";
 import { workInOrder } from "./newness.ts";
 import { rangeOf, SectionUnits, type How } from "./sectionUnits.ts";
-import { orderOf, USUAL_SCHOOLS } from "./schools.ts";
+import { USUAL_SCHOOLS } from "./schools.ts";
+import { orderOf } from "./orders.ts";
 import type { Unit } from "./unit.ts";
 
 /**

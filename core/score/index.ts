@@ -1,8 +1,11 @@
 export * from "./model/model.ts";
 export * from "./model/fraction.ts";
+export * from "./model/fractionText.ts";
 export * from "./model/pitch.ts";
+export * from "./model/nesting.ts";
+export * from "./model/onsets.ts";
 export * from "./model/places.ts";
-export { MAX_XML_BYTES } from "./musicxml/container.ts";
+export { MAX_XML_BYTES } from "./musicxml/zip.ts";
 export { readFile, readScore, type Import, type ReadOptions } from "./read.ts";
 export {
   cutOrder,

@@ -2,7 +2,7 @@ import {
   pairsOfReturns,
   barRanges,
   struckIn,
-  twinOf,
+  counterpartOf,
   wholeReturns,
   type Return,
 } from "../form/index.ts";
@@ -119,10 +119,12 @@ export function carryShape(
   for (const pair of pairsOfReturns(returns, from, to, (hand) => hand !== "both")) {
     if (!isOutside(pair.there, pair.there)) continue;
     for (const note of struck(pair.bar, pair.one.hand)) {
-      const twin = shape.out.includes(note.id) ? twinOf(note, pair, struck) : undefined;
-      if (!twin || out.has(twin.id)) continue;
-      out.add(twin.id);
-      take(twin.bar);
+      const counterpart = shape.out.includes(note.id)
+        ? counterpartOf(note, pair, struck)
+        : undefined;
+      if (!counterpart || out.has(counterpart.id)) continue;
+      out.add(counterpart.id);
+      take(counterpart.bar);
     }
   }
   const loudness =

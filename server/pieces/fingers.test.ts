@@ -218,7 +218,7 @@ describe("fingers of a stored piece", () => {
   });
   const ofBar = (n: number) => notes.filter((one) => one.bar === n);
 
-  it("brings the sister passage with it", async () => {
+  it("brings the counterpart with it", async () => {
     const { notes: asked, elsewhere } = (
       await studio.ask("POST", at("/fingerings/propose"), { hand: "right", from: 0, to: 1 })
     ).json as unknown as Answer & { elsewhere: Note[] };

@@ -35,11 +35,13 @@ import { formOf } from "../pieces/form.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { chosenIn } from "./chosen.ts";
-import { reached, resultsIn, triesIn, visitsIn, type AttemptRow, type TriedRow } from "./log.ts";
+import { resultsIn, triesIn, visitsIn, type AttemptRow, type TriedRow } from "./log.ts";
+import { reached } from "./reached.ts";
 import type { PlanRow } from "./store.ts";
 
 /** Plans reach at most this far ahead, in days. */
 export const FARTHEST = 730;
+
 /** Cards that keep a piece reach this far beyond the day it must be ready, and beyond today. */
 export const KEPT_FOR = 28;
 

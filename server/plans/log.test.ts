@@ -1,5 +1,6 @@
 import type { Unit } from "@yarrow-ridge/core/practice";
-import { reached, triesIn, visitsIn, type AttemptRow } from "./log.ts";
+import { triesIn, visitsIn, type AttemptRow } from "./log.ts";
+import { reached } from "./reached.ts";
 
 const unit = (from: number, to: number, kind: Unit["kind"]): Unit => ({
   ...{ key: `${from}-${to}-both`, from, to, hands: "both", kind, section: "" },

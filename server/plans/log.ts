@@ -1,8 +1,5 @@
 import {
-  barCount,
-  earned,
   earnedOn,
-  standing as standingOf,
   type Promotion,
   type Result,
   type Unit,
@@ -31,7 +28,7 @@ export interface TriedRow extends AttemptRow {
 export const triesIn = (log: readonly AttemptRow[]): TriedRow[] =>
   log.map((row) => ({ ...row, from: row.fromBar, to: row.toBar, day: localDate(row.at) }));
 
-function byUnit<T extends { unit: string }>(log: readonly T[]): Map<string, T[]> {
+export function byUnit<T extends { unit: string }>(log: readonly T[]): Map<string, T[]> {
   const found = new Map<string, T[]>();
   for (const row of log) {
     const own = found.get(row.unit);
@@ -44,51 +41,6 @@ function byUnit<T extends { unit: string }>(log: readonly T[]): Map<string, T[]>
 /** What came of the tries of each unit, in order. */
 export const resultsIn = (log: readonly AttemptRow[]): Map<string, Result[]> =>
   new Map([...byUnit(log)].map(([unit, rows]) => [unit, rows.map((row) => row.result)]));
-
-/** Where each unit goes on. */
-export interface Reached {
-  /** What was earned, or below the step it was sent back to; by unit key. */
-  readonly tempos: ReadonlyMap<string, number>;
-  /** Days on which the last step was played well enough, of units that need several. */
-  readonly daysHad: ReadonlyMap<string, number>;
-  /** Steps that were earned and still stand. */
-  readonly promotions: readonly Promotion[];
-}
-
-export function reached(
-  units: readonly Unit[],
-  log: readonly TriedRow[],
-  rule: string,
-  lines: readonly Line[],
-  today: string,
-): Reached {
-  const known = earned(units, promotionsIn(log), lines);
-  const tries = byUnit(log);
-  const at = units.map((unit) => ({
-    unit,
-    ...standingOf(
-      { ...unit, bars: barCount(unit), rule },
-      tries.get(unit.key) ?? [],
-      known.get(unit.key) ?? 0,
-      today,
-    ),
-  }));
-  const standing = new Map(at.map((one) => [one.unit.key, one]));
-  const isLost = (row: AttemptRow) => {
-    const own = standing.get(row.unit);
-    return own !== undefined && row.tempo >= own.unit.steps.at(-1)! && row.tempo > own.secure;
-  };
-  return {
-    promotions: promotionsIn(log.filter((row) => !isLost(row))),
-    tempos: new Map(
-      at.map(({ unit, step, secure, sentBack }) => {
-        const before = unit.steps[unit.steps.indexOf(step) - 1] ?? 0;
-        return [unit.key, sentBack === undefined ? secure : before];
-      }),
-    ),
-    daysHad: new Map(at.map(({ unit, daysNeeded, days }) => [unit.key, daysNeeded > 1 ? days : 0])),
-  };
-}
 
 /**
  * Visits of what was learnt: the day it was, and those after on which it was played at tempo, alone

@@ -5,39 +5,7 @@ import {
   type OperationName,
   type Query,
 } from "@yarrow-ridge/contract";
-
-export interface TuneChoice {
-  readonly index: number;
-  readonly title: string;
-}
-
-/** An answer that refused, with the sentence for people. */
-export class Refusal extends Error {
-  readonly status: number;
-  readonly bar: string | undefined;
-  /** Tunes to choose from, when a file holds several. */
-  readonly choices: readonly TuneChoice[] | undefined;
-  /** Where something moved on in the meantime: the revision now, or the fields as they are. */
-  readonly revision: number | undefined;
-  readonly now: Readonly<Record<string, unknown>> | undefined;
-  constructor(status: number, detail: string, told: Partial<Told> = {}) {
-    super(detail);
-    this.status = status;
-    this.bar = told.bar;
-    this.choices = told.choices;
-    this.revision = told.revision;
-    this.now = told.now;
-  }
-}
-
-/** What a refusal tells besides its sentence. */
-interface Told {
-  readonly detail: string;
-  readonly bar: string;
-  readonly choices: readonly TuneChoice[];
-  readonly revision: number;
-  readonly now: Readonly<Record<string, unknown>>;
-}
+import { Refusal, type Told } from "./refusal.ts";
 
 /** Whether trying again would only be refused again. */
 export const isLasting = (error: unknown): boolean =>
@@ -106,38 +74,4 @@ export async function send(url: string, init?: RequestInit): Promise<Response> {
     told.detail ?? "Something went wrong on the way to the studio.",
     told,
   );
-}
-
-/** Uploads a score file, telling how much of it has gone up. */
-export function upload<K extends "addPiece" | "correctPiece" | "addPage" | "bringCopy">(
-  name: K,
-  params: Record<string, string>,
-  file: File,
-  fields: Readonly<Record<string, string>>,
-  onProgress: (share: number) => void,
-  signal?: AbortSignal,
-): Promise<Answer<K>> {
-  return new Promise((resolve, reject) => {
-    const request = new XMLHttpRequest();
-    const form = new FormData();
-    form.set("file", file);
-    for (const [name, value] of Object.entries(fields)) form.set(name, value);
-    request.open("POST", address(name, params));
-    request.responseType = "json";
-    request.upload.onprogress = (event) =>
-      onProgress(event.lengthComputable ? event.loaded / event.total : 0);
-    request.onload = () => {
-      if (request.status < 300) resolve(request.response as Answer<K>);
-      else {
-        const told = (request.response ?? {}) as Partial<Told>;
-        reject(
-          new Refusal(request.status, told.detail ?? "The file could not be brought in.", told),
-        );
-      }
-    };
-    request.onerror = () => reject(new Refusal(0, "The studio cannot be reached."));
-    request.onabort = () => reject(new Refusal(0, "Stopped; nothing was stored."));
-    signal?.addEventListener("abort", () => request.abort());
-    request.send(form);
-  });
 }

@@ -10,7 +10,8 @@ import {
   type Section,
 } from "@yarrow-ridge/core/score";
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { sectionPut, useAnnotationEdits } from "../edits/annotations.ts";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import { sectionPut } from "../edits/puts.ts";
 import { families, familyName } from "../ridge/families.ts";
 import { moveEdge, snapTo, stepTo, type Edge, type Snap } from "./boundaries.ts";
 

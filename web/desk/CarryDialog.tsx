@@ -28,7 +28,8 @@ import {
 } from "@yarrow-ridge/core/score";
 import { carryShape } from "@yarrow-ridge/core/shaping";
 import { useMemo, useState } from "react";
-import { sectionPut, useAnnotationEdits } from "../edits/annotations.ts";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import { sectionPut } from "../edits/puts.ts";
 import type { Written } from "../piece/useDeskPiece.ts";
 
 /** One kind of what is written, with where it goes and how. */

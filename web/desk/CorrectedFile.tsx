@@ -11,8 +11,10 @@ import { useQueryClient } from "@tanstack/react-query";
 import type { Answer } from "@yarrow-ridge/contract";
 import type { Piece } from "@yarrow-ridge/contract";
 import { useRef, useState } from "react";
-import { call, upload } from "../api/client.ts";
+import { call } from "../api/client.ts";
+import { upload } from "../api/upload.ts";
 import { useHistory } from "../edits/history.ts";
+import { Told } from "./CorrectedReport.tsx";
 
 /**
  * Puts a corrected file in the place of the score, and says what became of everything written into
@@ -93,41 +95,5 @@ export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () =>
         )}
       </DialogActions>
     </Dialog>
-  );
-}
-
-function Told({ report }: { report: Answer<"correctPiece"> }) {
-  const { kept, moved, orphaned, removedBars, addedBars } = report;
-  return (
-    <>
-      <p>
-        {kept} {kept === 1 ? "mark stays" : "marks stay"}.{" "}
-        {addedBars.length > 0 &&
-          `${addedBars.length} new ${addedBars.length === 1 ? "bar" : "bars"}. `}
-        {removedBars.length > 0 &&
-          `Gone: ${removedBars.length === 1 ? "bar" : "bars"} ${removedBars.join(", ")}.`}
-      </p>
-      {moved.length > 0 && (
-        <>
-          <h3>Moved</h3>
-          <ul className="reasons">
-            {moved.map((text) => (
-              <li key={text}>{text}</li>
-            ))}
-          </ul>
-        </>
-      )}
-      {orphaned.length > 0 && (
-        <>
-          <h3>Lost their place</h3>
-          <ul className="reasons">
-            {orphaned.map((text) => (
-              <li key={text}>{text}</li>
-            ))}
-          </ul>
-          <p className="small soft">Fingers are kept and come back when their note does.</p>
-        </>
-      )}
-    </>
   );
 }

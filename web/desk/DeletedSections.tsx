@@ -1,7 +1,8 @@
 import { Button } from "@mui/material";
 import type { Body } from "@yarrow-ridge/contract";
 import { barSpan, lastBarOf, parseFraction, type Score } from "@yarrow-ridge/core/score";
-import { useAnnotationEdits, type SectionPut } from "../edits/annotations.ts";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import type { SectionPut } from "../edits/puts.ts";
 import { useHistory, type Edit, type Step } from "../edits/history.ts";
 
 const putIn = (step: Step, piece: string): Body<"putSections"> | undefined =>

@@ -1,7 +1,7 @@
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { type Mark, type Remark, type Score } from "@yarrow-ridge/core/score";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { call } from "../api/client.ts";
 import { CheckCard } from "../piece/CheckCard.tsx";
 import { SuggestFingers } from "./SuggestFingers.tsx";

@@ -4,7 +4,7 @@ import { onsets, type Mark, type Score } from "@yarrow-ridge/core/score";
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useMemo } from "react";
 import { viewOf } from "../instruments/index.ts";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { NotesHere } from "./NotesHere.tsx";
 import { Shapes } from "../instruments/keyboard/Shapes.tsx";
 import { useDesk, type HandsView } from "../piece/useDesk.ts";

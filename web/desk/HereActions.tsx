@@ -9,7 +9,8 @@ import {
   type Score,
   type Section,
 } from "@yarrow-ridge/core/score";
-import { sectionPut, useAnnotationEdits } from "../edits/annotations.ts";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import { sectionPut } from "../edits/puts.ts";
 import { neighboursIn, sectionAround } from "./boundaries.ts";
 
 /** What can be done with the sections at the chosen bars, and whether the climax is here. */

@@ -9,7 +9,7 @@ import {
   type Remark,
   type Score,
 } from "@yarrow-ridge/core/score";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { SignButtons } from "./SignButtons.tsx";
 import { RemarkBox } from "./RemarkBox.tsx";
 import { useDesk } from "../piece/useDesk.ts";

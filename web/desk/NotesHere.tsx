@@ -1,5 +1,5 @@
 import { pitchName, type Note } from "@yarrow-ridge/core/score";
-import type { Said } from "../score/Fingers.tsx";
+import type { Said } from "../score/placeFingers.ts";
 
 /** The notes struck here with all that is said of them, for instruments without a picture yet. */
 export function NotesHere({

@@ -10,7 +10,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { useEffect, useRef, useState } from "react";
 import { useForm } from "react-hook-form";
-import type { SectionDraft } from "../edits/annotations.ts";
+import type { SectionDraft } from "../edits/puts.ts";
 import { AboutFields } from "../piece/AboutFields.tsx";
 import { placesIn } from "../piece/places.ts";
 

@@ -5,7 +5,8 @@ import { useState } from "react";
 import { FormDialog } from "../shell/FormDialog.tsx";
 import { editFields } from "../edits/fields.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
-import { RecordFields, recordOf, typedOf } from "../shell/RecordFields.tsx";
+import { RecordFields } from "../shell/RecordFields.tsx";
+import { recordOf, typedOf } from "../shell/typedRecord.ts";
 
 /** How the instrument of this piece is set up: its tuning, its pedals, its board. */
 export function SetupDialog({

@@ -3,7 +3,8 @@ import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
-import { useAnnotationEdits, type SectionDraft } from "../edits/annotations.ts";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import type { SectionDraft } from "../edits/puts.ts";
 
 type Suggestion = FormAnswer["sections"][number];
 const GRAINS = ["coarse", "medium", "fine"] as const;

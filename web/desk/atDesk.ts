@@ -11,7 +11,7 @@ import type {
 } from "@yarrow-ridge/core/score";
 import type { Stratum } from "../piece/useDesk.ts";
 import type { Written } from "../piece/useDeskPiece.ts";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 
 /** A piece as it lies at the desk, with the stratum that is open. */
 export interface AtDesk {

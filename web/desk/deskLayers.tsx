@@ -1,5 +1,5 @@
 import { type Mark, type Remark, type Score, type Shape, TEACHER } from "@yarrow-ridge/core/score";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { ChosenBars, ChosenNote } from "../score/Highlights.tsx";
 import { PlaceCursor } from "../score/PlaceCursor.tsx";
 import type { Layers } from "../score/ScorePage.tsx";

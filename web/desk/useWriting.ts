@@ -1,11 +1,11 @@
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { firstFinger, parseWritten, writtenText } from "@yarrow-ridge/core/score";
-import { sistersOf, type Return } from "@yarrow-ridge/core/form";
+import { counterpartsOf, type Return } from "@yarrow-ridge/core/form";
 import { aspectsOf, handName, instrument } from "@yarrow-ridge/core/instruments";
 import { onsets, spokenName, type Aspect, type Score, TEACHER } from "@yarrow-ridge/core/score";
 import { useMemo, useState } from "react";
 import { useAnnotationEdits } from "../edits/annotations.ts";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { useCommand, useKeys } from "../shell/useCommand.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { usePlayer } from "./usePlayer.ts";
@@ -74,17 +74,17 @@ export function useWriting({
   const pencilSisters = (finger: string | null) => {
     const { pencil: before, suggested, advice } = useDesk.getState();
     if (!current || models.length === 0 || suggested) return;
-    const sisters = sistersOf(score, form.returns as readonly Return[], current).filter(
+    const counterparts = counterpartsOf(score, form.returns as readonly Return[], current).filter(
       ({ id }) => fingers.get(id)?.layer !== layer,
     );
-    if (sisters.length === 0) return;
+    if (counterparts.length === 0) return;
     const next = new Map(before);
-    for (const { id } of sisters) {
+    for (const { id } of counterparts) {
       if (finger === null) next.delete(id);
       else next.set(id, finger);
     }
     const bars = new Set(score.notes.filter(({ id }) => next.has(id)).map((one) => one.bar));
-    set({ pencil: next, advice: { ...advice, sisters: [...bars] } });
+    set({ pencil: next, advice: { ...advice, counterparts: [...bars] } });
   };
   const where = current ? `bar ${score.bars[current.bar]!.number}` : "";
   const write = (aspect: Aspect, typed: string | null) => {

@@ -1,7 +1,7 @@
 import type { Piece } from "@yarrow-ridge/contract";
 import type { Mark, Note, Score } from "@yarrow-ridge/core/score";
 import type { ComponentType } from "react";
-import type { WrittenFinger } from "../score/Fingers.tsx";
+import type { WrittenFinger } from "../score/placeFingers.ts";
 import type { PageBoxes } from "../score/geometry.ts";
 
 /** Marks of one kind, drawn over a page of the score. */

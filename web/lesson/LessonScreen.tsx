@@ -3,7 +3,7 @@ import dayjs from "dayjs";
 import { Link, useParams, useSearchParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
 import { DateField } from "../settings/DateField.tsx";
-import { withWeekday } from "../settings/spoken.ts";
+import { withWeekday } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";

@@ -1,12 +1,9 @@
 import { Button } from "@mui/material";
-import type { Answer } from "@yarrow-ridge/contract";
-import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
 import { Link } from "react-router";
-import { Tempo } from "../piece/Tempo.tsx";
 import { PieceRidge } from "../ridge/PieceRidge.tsx";
-
-type Piece = Answer<"lesson">["pieces"][number];
+import type { Piece } from "./WorkTable.tsx";
+import { WorkTable } from "./WorkTable.tsx";
 
 /** What is done is told by its number until one wants to see it. */
 const FIRST = 6;
@@ -62,36 +59,5 @@ export function SincePiece({ piece }: { piece: Piece }) {
         <p className="soft">Nothing of it was set for these days.</p>
       )}
     </section>
-  );
-}
-
-/** What was set, a line each; why it is not done where it is not. */
-function WorkTable({
-  work,
-  kind,
-  caption,
-}: {
-  work: Piece["done"];
-  kind: string;
-  caption?: string;
-}) {
-  return (
-    <table className="lesson-work">
-      {caption && <caption>{caption}</caption>}
-      <tbody>
-        {work.map((one) => (
-          <tr key={one.unit}>
-            <td>
-              <b className="serif">{one.section}</b> {one.bars},{" "}
-              {handName(instrument(kind), one.hands).toLowerCase()}
-            </td>
-            <td>
-              <Tempo beat={one.beat} tempo={one.tempo} />
-            </td>
-            {one.why && <td className="soft">{one.why}</td>}
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

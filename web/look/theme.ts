@@ -2,6 +2,7 @@ import { createTheme, useMediaQuery, type Theme } from "@mui/material";
 import { useEffect, useMemo } from "react";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
+import { PAPER } from "./paper.ts";
 
 type Choice = "system" | "light" | "dark";
 
@@ -10,35 +11,6 @@ export const useLook = create<{ choice: Choice; choose: (choice: Choice) => void
     name: "yarrow-ridge-look",
   }),
 );
-
-/**
- * The same values as in look.css, for the component library. Contrast on paper is at least 4.5 : 1
- * for text.
- */
-const PAPER = {
-  light: {
-    paper: "#f6f0e3",
-    card: "#fffdf8",
-    ink: "#22302a",
-    soft: "#58645c",
-    line: "#d9cfb8",
-    gold: "#8a5c00",
-    ridge: "#3f5d75",
-    rust: "#9a4523",
-    moss: "#45683f",
-  },
-  dark: {
-    paper: "#171d1a",
-    card: "#1f2723",
-    ink: "#ece5d6",
-    soft: "#b0b5a8",
-    line: "#3b463f",
-    gold: "#e2ad4a",
-    ridge: "#8fb0cc",
-    rust: "#e39473",
-    moss: "#9cc493",
-  },
-};
 
 export function useTheme(): Theme {
   const prefersDark = useMediaQuery("(prefers-color-scheme: dark)");

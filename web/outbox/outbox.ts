@@ -1,7 +1,8 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { v4 as newId } from "uuid";
 import { create } from "zustand";
-import { call, Refusal } from "../api/client.ts";
+import { call } from "../api/client.ts";
+import { Refusal } from "../api/refusal.ts";
 import { forget, keep, kept, keeps } from "./device.ts";
 import { aboutOf, pieceOf, type Entry, type Outcome, type Request } from "./request.ts";
 
@@ -18,6 +19,7 @@ interface Outbox {
   /** Whether what was left from before has been looked for: until then nobody knows what waits. */
   readonly looked: boolean;
 }
+
 export const useOutbox = create<Outbox>()(() => ({
   entries: [],
   reached: true,
@@ -31,13 +33,16 @@ const lockOf = (window: string) => `yarrow-ridge-window-${window}`;
 
 /** Milliseconds between attempts while the studio cannot be reached: the first and the longest. */
 const [SOON, LATEST] = [400, 8000];
+
 /** An answer that takes longer is not waited for; the request is sent again. */
 const PATIENCE = 60_000;
+
 /** A fault of the server's own that stays after so many attempts is said. */
 const FAULTS = 4;
 
 const all = () => useOutbox.getState().entries;
 const put = (entries: readonly Entry[]) => useOutbox.setState({ entries });
+
 /** Puts entries down on the device, and says so until they are. */
 async function putDown(entries: readonly Entry[]): Promise<void> {
   const count = (by: number) => useOutbox.setState(({ keeping }) => ({ keeping: keeping + by }));
@@ -45,6 +50,7 @@ async function putDown(entries: readonly Entry[]): Promise<void> {
   await keep(entries);
   count(-entries.length);
 }
+
 const change = (ids: ReadonlySet<string>, how: (entry: Entry) => Entry) => {
   const changed: Entry[] = [];
   put(
@@ -138,6 +144,7 @@ const following = (entry: Entry): ReadonlySet<string> => {
       .map(({ id }) => id),
   );
 };
+
 const shift = (ids: ReadonlySet<string>, by: number) =>
   change(ids, (one) =>
     one.revision === undefined ? one : { ...one, revision: one.revision + by },

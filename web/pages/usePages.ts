@@ -1,7 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import type { PageAnswer } from "@yarrow-ridge/contract";
 import { useMemo, useState } from "react";
-import { address, Refusal, upload } from "../api/client.ts";
+import { address } from "../api/client.ts";
+import { Refusal } from "../api/refusal.ts";
+import { upload } from "../api/upload.ts";
 import { useAnswer } from "../answers/queries.ts";
 import { useHistory } from "../edits/history.ts";
 import { request } from "../outbox/request.ts";

@@ -46,9 +46,9 @@ export interface FingerAdvice {
     readonly gain: number;
   }[];
   /** Bars elsewhere that take the same fingers. */
-  readonly sisters: readonly number[];
+  readonly counterparts: readonly number[];
 }
-export const NO_ADVICE: FingerAdvice = { ways: [], problems: [], handovers: [], sisters: [] };
+export const NO_ADVICE: FingerAdvice = { ways: [], problems: [], handovers: [], counterparts: [] };
 
 export type HandsView = "keys" | "blocks" | "verticals";
 

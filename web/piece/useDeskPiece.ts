@@ -18,7 +18,7 @@ import {
 import { useMemo } from "react";
 import { useAnswer, useEngraving, useScore } from "../answers/queries.ts";
 import { marksOf } from "../api/marks.ts";
-import type { Said, WrittenFinger } from "../score/Fingers.tsx";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 
 const placeOf = (place: { bar: number; exact: string }): Place => ({
   bar: place.bar,

@@ -1,6 +1,7 @@
 import { v4 as newId } from "uuid";
 import { useEffect, useRef, useState } from "react";
-import { call, Refusal } from "../api/client.ts";
+import { call } from "../api/client.ts";
+import { Refusal } from "../api/refusal.ts";
 
 /** Work that takes longer than this is shown, in milliseconds; it is asked after so often. */
 const PATIENCE = 700;

@@ -5,7 +5,7 @@ import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
 import { doingOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
-import { withWeekday } from "../settings/spoken.ts";
+import { withWeekday } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { leaveOut, moveCard } from "./cardEdits.ts";
 

@@ -13,7 +13,7 @@ import { doingOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { useState, type ReactNode } from "react";
 import { Tempo } from "../piece/Tempo.tsx";
-import { withWeekday } from "../settings/spoken.ts";
+import { withWeekday } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
 import { CardToMove } from "./CardToMove.tsx";
@@ -21,6 +21,7 @@ import { moveCard } from "./cardEdits.ts";
 
 /** Days shown until more are asked for: a dozen cards a day are many stops for the Tab key. */
 const FIRST = 4;
+
 /** A press that goes so far is a drag, in pixels. */
 const DRAGGED = 6;
 

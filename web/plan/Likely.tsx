@@ -1,6 +1,7 @@
 import type { Answer } from "@yarrow-ridge/contract";
 import { useAnswer } from "../answers/queries.ts";
-import { dayAndMonth, type Spoken } from "../settings/spoken.ts";
+import { type Spoken } from "../settings/spoken.ts";
+import { dayAndMonth } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 
 type Forecast = Answer<"forecast">;

@@ -3,7 +3,7 @@ import type { PlanAnswer } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
 import { useState } from "react";
 import { DateField } from "../settings/DateField.tsx";
-import { withWeekday } from "../settings/spoken.ts";
+import { withWeekday } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 
 type Dates = PlanAnswer["dates"];

@@ -25,7 +25,7 @@ import { Controller, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
 import { DateField } from "../settings/DateField.tsx";
-import { weekFrom } from "../settings/spoken.ts";
+import { weekFrom } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { request } from "../outbox/request.ts";
 import type { Fields } from "./fields.ts";

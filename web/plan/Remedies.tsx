@@ -1,7 +1,7 @@
 import { Button } from "@mui/material";
 import type { PlanAnswer } from "@yarrow-ridge/contract";
 import { promotionRules } from "@yarrow-ridge/core/practice";
-import { dayAndMonth } from "../settings/spoken.ts";
+import { dayAndMonth } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import type { Fields } from "./fields.ts";
 

@@ -1,5 +1,5 @@
 import type { RidgeAnswer } from "@yarrow-ridge/contract";
-import { dayAndMonth } from "../settings/spoken.ts";
+import { dayAndMonth } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import {
   CartesianGrid,

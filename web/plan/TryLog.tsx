@@ -3,7 +3,7 @@ import dayjs from "dayjs";
 import { useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
 import { Tempo } from "../piece/Tempo.tsx";
-import { dayAndMonth, timeText } from "../settings/spoken.ts";
+import { dayAndMonth, timeText } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Pager } from "../shell/Pager.tsx";
 

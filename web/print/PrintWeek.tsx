@@ -7,7 +7,7 @@ import { useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Tempo } from "../piece/Tempo.tsx";
-import { dayAndMonth, withWeekday } from "../settings/spoken.ts";
+import { dayAndMonth, withWeekday } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";

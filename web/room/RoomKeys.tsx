@@ -1,6 +1,5 @@
-import type { useSounding } from "../audio/useSounding.ts";
-
-type Sounding = ReturnType<typeof useSounding>;
+import type { Sounding } from "./Pulse.tsx";
+import { Pulse } from "./Pulse.tsx";
 
 /** The four keys of the practice room; a long run-through has one for more slips. */
 export function RoomKeys({
@@ -76,22 +75,5 @@ export function RoomKeys({
         <small>↑</small>
       </button>
     </div>
-  );
-}
-
-function Pulse({
-  beat,
-}: {
-  beat: { strong: boolean; countIn: boolean; at: number; count: number } | undefined;
-}) {
-  return (
-    <span
-      key={beat?.count}
-      className={`pulse${beat?.strong ? " strong" : ""}${beat?.countIn ? " count" : ""}`}
-      data-beat={beat?.count ?? 0}
-      data-at={beat?.at}
-      data-countin={beat?.countIn ? "yes" : "no"}
-      aria-hidden
-    />
   );
 }

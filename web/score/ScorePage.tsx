@@ -1,7 +1,7 @@
 import type { Score } from "@yarrow-ridge/core/score";
 import { useLayoutEffect, useRef, useState, type MouseEvent, type ReactNode } from "react";
 import { createPortal } from "react-dom";
-import { DIGIT, GAP } from "./Fingers.tsx";
+import { DIGIT, GAP } from "./placeFingers.ts";
 import { measure, type PageBoxes } from "./geometry.ts";
 
 export interface Layers {
@@ -21,6 +21,7 @@ export interface Hit {
 }
 
 const SVG = "http://www.w3.org/2000/svg";
+
 /** How far from a notehead a touch may land, in engraver units (a staff space is 180). */
 const NEAR = 420;
 

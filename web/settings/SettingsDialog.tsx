@@ -8,48 +8,8 @@ import {
   TextField,
 } from "@mui/material";
 import { Stages } from "./Stages.tsx";
-import type { Spoken } from "./spoken.ts";
 import { useChosen, useSpoken } from "./useSpoken.ts";
-
-const CHOICES: readonly (readonly [
-  keyof Spoken,
-  string,
-  readonly (readonly [Spoken[keyof Spoken], string])[],
-])[] = [
-  [
-    "dates",
-    "Dates",
-    [
-      ["day first", "28 November"],
-      ["month first", "November 28"],
-    ],
-  ],
-  [
-    "clock",
-    "Clock",
-    [
-      ["24", "16:30"],
-      ["12", "4:30 pm"],
-    ],
-  ],
-  [
-    "weekStart",
-    "The week begins on",
-    [
-      [1, "Monday"],
-      [6, "Saturday"],
-      [7, "Sunday"],
-    ],
-  ],
-  [
-    "lengths",
-    "Hands are measured in",
-    [
-      ["metric", "millimetres and centimetres"],
-      ["inches", "inches"],
-    ],
-  ],
-];
+import { CHOICES } from "./choices.ts";
 
 /** How dates, times and lengths are said on this device, and what a stage asks for. */
 export function SettingsDialog({ onClose }: { onClose: () => void }) {

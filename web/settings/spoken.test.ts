@@ -1,13 +1,5 @@
-import {
-  dayAndMonth,
-  lengthText,
-  timeText,
-  typedUnit,
-  usualIn,
-  weekdayOf,
-  weekFrom,
-  withWeekday,
-} from "./spoken.ts";
+import { lengthText, typedUnit, usualIn } from "./spoken.ts";
+import { dayAndMonth, timeText, weekdayOf, weekFrom, withWeekday } from "./spokenDates.ts";
 
 // What is usual where: Unicode CLDR, as the browser's own Intl has it.
 it("takes over what is usual where the browser is", () => {

@@ -3,7 +3,13 @@ import type { PortfolioAnswer, StudentAnswer } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
 import { useRef, useState, type KeyboardEvent } from "react";
 import { Link } from "react-router";
-import { dayAndMonth, weekdayOf, weekFrom, WEEKDAYS, withWeekday } from "../settings/spoken.ts";
+import {
+  dayAndMonth,
+  weekdayOf,
+  weekFrom,
+  WEEKDAYS,
+  withWeekday,
+} from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { minutesByPiece, minutesOf } from "./minutes.ts";
 import { editPractising } from "./PracticeTime.tsx";

@@ -4,7 +4,7 @@ import dayjs from "dayjs";
 import { useState } from "react";
 import { editFields } from "../edits/fields.ts";
 import { DateField } from "../settings/DateField.tsx";
-import { weekFrom, WEEKDAYS, withWeekday } from "../settings/spoken.ts";
+import { weekFrom, WEEKDAYS, withWeekday } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 
 /** Changes when a student practises; the days ahead are laid out anew. */

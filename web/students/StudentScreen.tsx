@@ -14,7 +14,7 @@ import { PieceRidge } from "../ridge/PieceRidge.tsx";
 import { FindOne, type Choice } from "../shell/FindOne.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
-import { dayAndMonth, timeText, WEEKDAYS } from "../settings/spoken.ts";
+import { dayAndMonth, timeText, WEEKDAYS } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Waiting } from "../shell/Waiting.tsx";
 import { likelyText } from "../plan/Likely.tsx";

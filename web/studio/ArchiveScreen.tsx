@@ -1,11 +1,9 @@
-import { Button } from "@mui/material";
 import { useDeferredValue, useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
-import { editFields } from "../edits/fields.ts";
 import { FindField } from "../shell/FindField.tsx";
 import { Pager } from "../shell/Pager.tsx";
 import { Title } from "../shell/Title.tsx";
-import { Erase } from "./Erase.tsx";
+import { Resting } from "./Resting.tsx";
 import "./studio.css";
 
 const MANY = 8;
@@ -87,36 +85,6 @@ export function ArchiveScreen() {
           erase="removeAssignment"
         />
       ))}
-    </div>
-  );
-}
-
-function Resting({
-  id,
-  name,
-  what,
-  edit,
-  erase,
-}: {
-  id: string;
-  name: string;
-  what: string;
-  edit: "editStudent" | "editPiece" | "editAssignment";
-  erase: "removeStudent" | "removePiece" | "removeAssignment";
-}) {
-  const label = `bringing back ${name}`;
-  return (
-    <div className="card row spread">
-      <span className="grow">
-        <b className="serif">{name}</b> <span className="soft">{what}</span>
-      </span>
-      <Erase id={id} name={name} operation={erase} />
-      <Button
-        variant="outlined"
-        onClick={() => void editFields(edit, id, { archived: true }, { archived: false }, label)}
-      >
-        Bring back
-      </Button>
     </div>
   );
 }

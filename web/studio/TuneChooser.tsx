@@ -9,7 +9,7 @@ import {
   ListItemText,
 } from "@mui/material";
 import { useState } from "react";
-import type { TuneChoice } from "../api/client.ts";
+import type { TuneChoice } from "../api/refusal.ts";
 import { FindField } from "../shell/FindField.tsx";
 
 const MANY = 10;

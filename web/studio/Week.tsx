@@ -1,5 +1,5 @@
 import type { StudioAnswer } from "@yarrow-ridge/contract";
-import { timeText, withWeekday } from "../settings/spoken.ts";
+import { timeText, withWeekday } from "../settings/spokenDates.ts";
 import { useSpoken } from "../settings/useSpoken.ts";
 import { Link } from "react-router";
 

@@ -1,5 +1,5 @@
 import type { Answer } from "@yarrow-ridge/contract";
-import { upload } from "../api/client.ts";
+import { upload } from "../api/upload.ts";
 
 export type Brought = Answer<"bringCopy">;
 

@@ -2,7 +2,8 @@ import type { ClefChange } from "../../score/index.ts";
 import type { Between, Leap, LongRun, Range, Spot, Stretch } from "./hands.ts";
 import type { HeardHarmony } from "./harmony.ts";
 import type { Loudness } from "./loudness.ts";
-import type { FeltMetre, Polyrhythm } from "./rhythm.ts";
+import type { Polyrhythm } from "./rhythm.ts";
+import type { FeltMetre } from "./feltMetre.ts";
 import type { Roles } from "./roles.ts";
 
 /** A spot to begin with, and why. */

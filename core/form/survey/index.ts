@@ -19,7 +19,8 @@ import {
 import { harmonyOf } from "./harmony.ts";
 import { loudnessOf } from "./loudness.ts";
 import { rolesOf } from "./roles.ts";
-import { feltMetre, polyrhythms } from "./rhythm.ts";
+import { polyrhythms } from "./rhythm.ts";
+import { feltMetre } from "./feltMetre.ts";
 import type { Survey, SurveyedOn, SurveyOptions } from "./facts.ts";
 import { handsOf } from "../content.ts";
 import { densityOf, difficulties, type Difficulty } from "./difficulties.ts";

@@ -168,22 +168,22 @@ function returnsOtherwise(
       form?.returns.filter((one) => one.hand === hand) ?? plainReturns(contents(score, hand)),
     ),
     ...(form ? otherTwins(score, hand, model, form) : []),
-  ].flatMap(([note, twin]): Doubt[] => {
-    const [now, before] = [fingers.get(note.id), fingers.get(twin.id)];
+  ].flatMap(([note, counterpart]): Doubt[] => {
+    const [now, before] = [fingers.get(note.id), fingers.get(counterpart.id)];
     if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
     seen.add(note.id);
     const first =
-      note.midi === twin.midi
+      note.midi === counterpart.midi
         ? "where it was first"
-        : `on ${spokenName(twin.pitch)} where it was first`;
+        : `on ${spokenName(counterpart.pitch)} where it was first`;
     return [
       {
         kind: "not as before",
         bar: note.bar,
-        notes: [note.id, twin.id],
+        notes: [note.id, counterpart.id],
         text:
           `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ` +
-          `${before} ${first}, in ${place(score, twin)}.`,
+          `${before} ${first}, in ${place(score, counterpart)}.`,
       },
     ];
   });

@@ -81,16 +81,20 @@ function runs(moments: readonly Moment[]): boolean[] {
  */
 const AROUND = 9;
 const FIVE_KEYS = 4.5;
+
 /** Of passing the thumb, and of shifting the hand, where it need not move. */
 const RESTLESS = 9;
 const SHIFTED = 1.5;
 
 /** The price of moving the hand where everything around lies under five fingers. */
-export function quietHand(moments: readonly Moment[], lie: KeyboardHand["lie"]): Convention {
+export function quietHand(
+  moments: readonly Moment[],
+  inWhiteKeys: KeyboardHand["inWhiteKeys"],
+): Convention {
   const quiet = moments.map(() => false);
   const most = Math.min(AROUND, moments.length);
-  const lowest = moments.map((moment) => Math.min(...moment.keys.map(lie)));
-  const highest = moments.map((moment) => Math.max(...moment.keys.map(lie)));
+  const lowest = moments.map((moment) => Math.min(...moment.keys.map(inWhiteKeys)));
+  const highest = moments.map((moment) => Math.max(...moment.keys.map(inWhiteKeys)));
   for (let from = 0; from + most <= moments.length; from++) {
     let [low, high] = [Infinity, -Infinity];
     for (let at = from; at < from + most; at++) {
@@ -104,7 +108,9 @@ export function quietHand(moments: readonly Moment[], lie: KeyboardHand["lie"]):
     step: (a, b) => {
       if (a.keys.length !== 1 || b.keys.length !== 1 || a.keys[0] === b.keys[0]) return 0;
       if (b.keys[0]! > a.keys[0]! !== b.fingers[0]! > a.fingers[0]!) return RESTLESS;
-      return Math.abs(lie(b.keys[0]!) - lie(a.keys[0]!) - (b.fingers[0]! - a.fingers[0]!)) > 0.7
+      return Math.abs(
+        inWhiteKeys(b.keys[0]!) - inWhiteKeys(a.keys[0]!) - (b.fingers[0]! - a.fingers[0]!),
+      ) > 0.7
         ? SHIFTED
         : 0;
     },

@@ -23,7 +23,7 @@ export function differing(
 ): string[] {
   const { moments, ways } = line;
   const single = moments.map((moment) => moment.keys.length === 1 && moment.struck[0] === true);
-  const place = moments.map((moment) => Math.floor(model.lie(moment.keys[0]!)));
+  const place = moments.map((moment) => Math.floor(model.inWhiteKeys(moment.keys[0]!)));
   const finger = (at: number) => ways[at]![path[at]!]!.fingers[0]!;
   const step = (at: number) => place[at]! - place[at - 1]!;
   const name = (at: number) =>

@@ -19,7 +19,7 @@ export interface KeyboardHand extends HandModel<Grip> {
    * Where a key lies, such that figures with equal differences of it feel alike under the hand; a
    * black key lies half-way between its neighbours.
    */
-  readonly lie: (key: number) => number;
+  readonly inWhiteKeys: (key: number) => number;
   /** Of taking the first or last of a run otherwise than the same key in another octave. */
   readonly endMismatch: (a: Grip, b: Grip) => number;
   /** Between two keys, in white keys of this keyboard. */

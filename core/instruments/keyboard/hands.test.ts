@@ -126,12 +126,12 @@ it.each<[string, string, "left" | "right", RegExp]>([
 // the layout of a keyboard: standard
 it("a key lies between its neighbours, and white keys one apart, for either hand and in every octave", () => {
   for (const side of ["right", "left"] as const) {
-    const { lie, ...hand } = keyboardHand(side);
+    const { inWhiteKeys, ...hand } = keyboardHand(side);
     const key = (midi: number) => hand.key(midi);
-    const places = Array.from({ length: 88 }, (_, i) => lie(key(21 + i)));
+    const places = Array.from({ length: 88 }, (_, i) => inWhiteKeys(key(21 + i)));
     const rising = side === "right" ? places : [...places].reverse();
     rising.slice(1).forEach((place, i) => expect(place - rising[i]!).toBeGreaterThan(0));
     expect(rising.slice(1).every((place, i) => [0.5, 1].includes(place - rising[i]!))).toBe(true);
-    expect(lie(key(72)) - lie(key(60))).toBe(side === "right" ? 7 : -7);
+    expect(inWhiteKeys(key(72)) - inWhiteKeys(key(60))).toBe(side === "right" ? 7 : -7);
   }
 });

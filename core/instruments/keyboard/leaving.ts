@@ -33,11 +33,11 @@ export function leaving(
       return "what is written there asks for it";
     const key = (one: number) =>
       line.moments[one]?.keys
-        .map((each) => model.lie(each) - model.lie(line.moments[at]!.keys[0]!))
+        .map((each) => model.inWhiteKeys(each) - model.inWhiteKeys(line.moments[at]!.keys[0]!))
         .join();
     const before = (one: number) =>
       line.moments[one]?.keys
-        .map((each) => model.lie(each) - model.lie(line.moments[of]!.keys[0]!))
+        .map((each) => model.inWhiteKeys(each) - model.inWhiteKeys(line.moments[of]!.keys[0]!))
         .join();
     for (let by = 1; by <= NEAR; by++) {
       if (key(at + by) !== before(of + by)) return "the line goes on otherwise";

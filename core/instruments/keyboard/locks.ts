@@ -11,11 +11,11 @@ const NONE: ReadonlyMap<string, never> = new Map<string, never>();
  * none for one outside the hand.
  */
 export function fingersOver(
-  model: Pick<KeyboardHand, "key" | "lie">,
+  model: Pick<KeyboardHand, "key" | "inWhiteKeys">,
   thumb: number,
   midi: number,
 ): string[] {
-  const white = model.lie(model.key(midi)) - model.lie(model.key(thumb));
+  const white = model.inWhiteKeys(model.key(midi)) - model.inWhiteKeys(model.key(thumb));
   return FINGERS.filter((finger) => Math.abs(Number(finger) - 1 - white) <= 0.5);
 }
 
@@ -25,7 +25,7 @@ export function fingersOver(
  */
 export function wanted(
   moment: Moment,
-  model: Pick<KeyboardHand, "key" | "lie">,
+  model: Pick<KeyboardHand, "key" | "inWhiteKeys">,
   { locks = NONE, positions = NONE }: Locks,
 ): Wish<Grip>[] {
   const written = moment.notes.map((note, i) =>
@@ -53,7 +53,7 @@ export function wanted(
 /** Struck notes that lie outside the position where the hand is to stay. */
 export const outside = (
   moment: Moment,
-  model: Pick<KeyboardHand, "key" | "lie">,
+  model: Pick<KeyboardHand, "key" | "inWhiteKeys">,
   { positions = NONE }: Locks,
 ): Moment["notes"] =>
   moment.notes.filter(

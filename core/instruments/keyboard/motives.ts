@@ -2,6 +2,7 @@ import { add, toNumber, type Note, type Score } from "../../score/index.ts";
 
 /** So many notes make a motive; fewer are notes. */
 const LEAST = 3;
+
 /** In longer stretches these many are looked at. */
 const MOST = 12;
 
@@ -52,8 +53,10 @@ export function motivesOf(
     for (const one of struck) {
       const voice = `${one.note.staff} ${one.note.voice}`;
       const inChord = struck.some(
-        (twin) =>
-          twin !== one && twin.note.staff === one.note.staff && twin.note.voice === one.note.voice,
+        (counterpart) =>
+          counterpart !== one &&
+          counterpart.note.staff === one.note.staff &&
+          counterpart.note.voice === one.note.voice,
       );
       const outside = sounding.some((held) =>
         upper ? held.note.midi > one.note.midi : held.note.midi < one.note.midi,

@@ -32,7 +32,7 @@ export function keyboardPlan(
     moments: line,
     terms: [
       chromatic(line, scheme),
-      quietHand(line, model.lie),
+      quietHand(line, model.inWhiteKeys),
       goodStart(line),
       ...asShapes(line, broken, model),
       ...ornaments(line, model),

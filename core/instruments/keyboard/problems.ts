@@ -97,7 +97,7 @@ export function outsidePosition(notes: readonly Played[], score?: Score): Proble
       notes: here.map((note) => note.id),
       text:
         `${score ? `Bar ${barSpan(score.bars, bar, bar)}` : "Here"}: ` +
-        `${names.join(", ")} ${names.length === 1 ? "lies" : "lie"} outside the ` +
+        `${names.join(", ")} ${names.length === 1 ? "lies" : "inWhiteKeys"} outside the ` +
         "position the hand is to keep.",
       ways: ["Let the hand open for it and come back.", "End the position before it."],
     };

@@ -129,14 +129,16 @@ describe("other ways of lines that return in many ways", () => {
             form,
             alternatives: 3,
           });
-          const twins = form.returns.filter((one) => one.hand === hand && one.relation === "exact");
+          const counterparts = form.returns.filter(
+            (one) => one.hand === hand && one.relation === "exact",
+          );
           for (const way of alternatives) {
             ways++;
             // what agrees elsewhere may cost the first choice a little here
             expect(way.more).toBeGreaterThan(-1);
             expect(way.more).toBeLessThan(100);
             for (const there of way.elsewhere) {
-              const first = twins.flatMap((one) =>
+              const first = counterparts.flatMap((one) =>
                 one.from <= there.bar && one.to >= there.bar
                   ? way.notes.filter(
                       (note) =>

@@ -38,7 +38,7 @@ function byTrying(
 ): number {
   const schools: Term<Grip>[] = [
     chromatic(moments, "thumb and third"),
-    quietHand(moments, model.lie),
+    quietHand(moments, model.inWhiteKeys),
     goodStart(moments),
     ...asShapes(moments, brokenChords(moments), model),
   ];
@@ -46,40 +46,43 @@ function byTrying(
     model.choices(moment).filter((grip) => wanted(at, grip)),
   );
   const least = (cost: number) => Math.min(cost, 1e5);
-  let best = Infinity;
-  const walk = (path: Grip[], cost: number) => {
-    const at = path.length;
-    if (cost >= best) return;
-    if (at === moments.length) {
-      best = cost;
-      return;
-    }
-    grips[at]!.forEach((grip) => {
-      let more =
-        least(model.hold(grip)) +
-        schools.reduce((sum, one) => sum + (one.at[at] ? (one.hold?.(grip) ?? 0) : 0), 0);
-      const [before, second] = [path[at - 1], path[at - 2]];
-      const { link } = moments[at]!;
-      if (before && !freesHand(link)) {
-        more +=
-          least(model.step(before, grip, link!)) +
-          schools.reduce((sum, one) => sum + (one.at[at] ? (one.step?.(before, grip) ?? 0) : 0), 0);
-        if (
-          second &&
-          !freesHand(moments[at - 1]!.link) &&
-          [second, before, grip].every((one) => one.keys.length === 1)
-        )
-          more +=
-            least(model.turn(second, before, grip)) +
-            schools.reduce(
-              (sum, one) => sum + (one.at[at] ? (one.turn?.(second, before, grip) ?? 0) : 0),
-              0,
-            );
-      }
-      walk([...path, grip], cost + more);
-    });
+  const asked = (at: number, price: (one: Term<Grip>) => number | undefined) =>
+    schools.reduce((sum, one) => sum + (one.at[at] ? (price(one) ?? 0) : 0), 0);
+  // each price is asked for once; the ways are tried with what was answered
+  const hold = grips.map((list, at) =>
+    list.map((grip) => least(model.hold(grip)) + asked(at, (one) => one.hold?.(grip))),
+  );
+  const isBound = (at: number) => at > 0 && !freesHand(moments[at]!.link);
+  const step = grips.map((list, at) =>
+    !isBound(at)
+      ? []
+      : grips[at - 1]!.map((before) =>
+          list.map(
+            (grip) =>
+              least(model.step(before, grip, moments[at]!.link!)) +
+              asked(at, (one) => one.step?.(before, grip)),
+          ),
+        ),
+  );
+  const turn = (at: number, i: number, j: number, k: number): number => {
+    if (at < 2 || !isBound(at) || !isBound(at - 1)) return 0;
+    const [a, b, c] = [grips[at - 2]![i]!, grips[at - 1]![j]!, grips[at]![k]!];
+    if (![a, b, c].every((one) => one.keys.length === 1)) return 0;
+    return least(model.turn(a, b, c)) + asked(at, (one) => one.turn?.(a, b, c));
   };
-  walk([], 0);
+  // no price is below zero: what is to come costs at least its cheapest holds
+  const toCome = hold.map((_, at) =>
+    hold.slice(at).reduce((sum, prices) => sum + Math.min(...prices), 0),
+  );
+  let best = Infinity;
+  const walk = (at: number, i: number, j: number, cost: number) => {
+    if (at === moments.length) best = Math.min(best, cost);
+    else if (cost + toCome[at]! < best)
+      hold[at]!.forEach((price, k) =>
+        walk(at + 1, j, k, cost + price + (step[at]![j]?.[k] ?? 0) + turn(at, i, j, k)),
+      );
+  };
+  walk(0, -1, -1, 0);
   return best;
 }
 

@@ -2,9 +2,10 @@ import type { Form } from "../../form/index.ts";
 import type { Line } from "../../score/index.ts";
 import { begin, type PieceToLay } from "../laying.ts";
 import { least } from "../remedies.ts";
-import { promotionRule, type Result } from "../rules.ts";
+import { promotionRule } from "../rules.ts";
+import { type Result } from "../expectedTries.ts";
 import type { PlacedTry } from "../slips.ts";
-import { USUAL_CLEAN } from "../workload.ts";
+import { USUAL_CLEAN } from "../cleanShares.ts";
 import { groundOf } from "./ground.ts";
 import { playThrough, type ToPlay } from "./play.ts";
 import { drawn, normal } from "./random.ts";
@@ -47,8 +48,10 @@ export interface ToForecast extends Pick<
 
 /** Students drawn; a different number only changes how fine the answer is. */
 const DRAWS = 100;
+
 /** So many days kept of so many are assumed of everybody. Common practice, no source. */
 const [KEPT, PLANNED] = [8.5, 10];
+
 /** Minutes more a day that are tried, and the share that should be ready with them. */
 const MORE = [0, 5, 10, 15, 20, 30, 40, 50, 60];
 const LIKELY = 0.8;

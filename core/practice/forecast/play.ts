@@ -1,6 +1,6 @@
 import { daysToEarn, isRunThrough, ruleFor, slipsAllowed } from "../earning.ts";
 import { dayOf, type Load, type StepToClimb } from "../fillDay.ts";
-import type { Result } from "../rules.ts";
+import type { Result } from "../expectedTries.ts";
 import { TOO_MANY } from "../standing.ts";
 import type { Ground, Played } from "./ground.ts";
 import type { Skill } from "./skill.ts";

@@ -1,5 +1,6 @@
 import { inPartOrder, partSequence } from "./parts.ts";
-import { add, compare, fromNumber, ZERO, type Fraction } from "../model/fraction.ts";
+import { add, compare, ZERO, type Fraction } from "../model/fraction.ts";
+import { fromNumber } from "../model/fractionText.ts";
 import {
   ScoreError,
   type Key,
@@ -28,6 +29,7 @@ const ALTER: Readonly<Record<string, number>> = {
   dblsharp: 2,
   dblflat: -2,
 };
+
 const ORNAMENTS: Readonly<Record<string, string>> = {
   trill: "trill-mark",
   mordent: "mordent",
@@ -38,6 +40,7 @@ const ORNAMENTS: Readonly<Record<string, string>> = {
   roll: "turn",
   invertedturn: "inverted-turn",
 };
+
 const DYNAMICS = ["ppp", "pp", "p", "mp", "mf", "f", "ff", "fff"];
 
 /** Reads one tune of an ABC file into MusicXML. @throws ScoreError with what to do */

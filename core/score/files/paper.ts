@@ -1,5 +1,6 @@
 import { buildXml, type BuiltBar } from "./build.ts";
-import { compare, fraction, parseFraction, ZERO, type Fraction } from "../model/fraction.ts";
+import { compare, fraction, ZERO, type Fraction } from "../model/fraction.ts";
+import { parseFraction } from "../model/fractionText.ts";
 import { nominalLength } from "../musicxml/measure.ts";
 import { ScoreError, type Key, type Metre } from "../model/model.ts";
 

@@ -1,5 +1,5 @@
 import type { TSchema } from "@sinclair/typebox";
-import { parseFraction } from "../model/fraction.ts";
+import { parseFraction } from "../model/fractionText.ts";
 import { fieldRecord, fieldsIn, writeFields } from "../xml/fields.ts";
 import { ScoreError, type Place, type Score } from "../model/model.ts";
 import { comparePlaces } from "../model/places.ts";

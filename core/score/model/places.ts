@@ -1,6 +1,5 @@
-import { beatLength, lead } from "./beats.ts";
-import { add, compare, toNumber, ZERO, type Fraction } from "./fraction.ts";
-import type { Bar, Note, Place, Score, Section } from "./model.ts";
+import { compare, toNumber, ZERO } from "./fraction.ts";
+import type { Bar, Place } from "./model.ts";
 
 /** Negative where the first place is earlier, 0 where they are the same: for sorting. */
 export const comparePlaces = (a: Place, b: Place): number =>
@@ -43,87 +42,4 @@ export function barAxis(bars: readonly Partial<Pick<Bar, "length">>[], place: Pl
   return length
     ? place.bar + Math.min(1, toNumber(place.offset) / toNumber(length))
     : Math.min(place.bar, bars.length);
-}
-
-export interface Nested<T extends Section = Section> {
-  readonly section: T;
-  readonly depth: number;
-}
-
-const contains = (outer: Section, inner: Section): boolean =>
-  outer.id !== inner.id &&
-  comparePlaces(outer.from, inner.from) <= 0 &&
-  comparePlaces(outer.to, inner.to) >= 0 &&
-  (comparePlaces(outer.from, inner.from) < 0 || comparePlaces(outer.to, inner.to) > 0);
-
-/** Sections in order of place, each with how many others contain it. Overlap is no nesting. */
-export function nest<T extends Section>(sections: readonly T[]): Nested<T>[] {
-  return [...sections]
-    .sort((a, b) => comparePlaces(a.from, b.from) || comparePlaces(b.to, a.to))
-    .map((section) => ({
-      section,
-      depth: sections.filter((outer) => contains(outer, section)).length,
-    }));
-}
-
-/** Sections that contain no other: what practice is cut from. */
-export const leaves = <T extends Section>(sections: readonly T[]): T[] =>
-  nest(sections)
-    .map(({ section }) => section)
-    .filter((section) => !sections.some((inner) => contains(section, inner)));
-
-/** Notes struck together in one hand, low to high: what one hand position has to do at once. */
-export interface Onset {
-  readonly bar: number;
-  readonly offset: Note["offset"];
-  readonly notes: readonly Note[];
-}
-
-/**
- * The struck notes of a hand grouped by onset, in order. Grace notes stand alone before their main
- * note.
- */
-export function onsets(notes: readonly Note[], hand: string): Onset[] {
-  const found: { bar: number; offset: Note["offset"]; grace: boolean; notes: Note[] }[] = [];
-  for (const note of notes) {
-    if (note.hand !== hand || note.held) continue;
-    const last = found.at(-1);
-    if (
-      last &&
-      !note.grace &&
-      !last.grace &&
-      last.bar === note.bar &&
-      compare(last.offset, note.offset) === 0
-    )
-      last.notes.push(note);
-    else found.push({ bar: note.bar, offset: note.offset, grace: note.grace, notes: [note] });
-  }
-  for (const onset of found) onset.notes.sort((a, b) => a.midi - b.midi);
-  return found;
-}
-
-/**
- * Which beat a place is on, as musicians say it: beat 1 is where the bar begins, `2½` half-way from
- * the second to the third. A pick-up counts from its full bar.
- */
-export function beatName(bar: Bar, offset: Fraction): string {
-  const inBar = toNumber(add(offset, lead(bar))) / toNumber(beatLength(bar)) + 1;
-  const whole = Math.floor(inBar + 1e-9);
-  const rest = inBar - whole;
-  const part = [
-    [0, ""],
-    [0.5, "½"],
-    [0.25, "¼"],
-    [0.75, "¾"],
-    [1 / 3, "⅓"],
-    [2 / 3, "⅔"],
-  ].find(([value]) => Math.abs((value as number) - rest) < 1e-6)?.[1];
-  return `${whole}${part ?? rest.toFixed(2).slice(1)}`;
-}
-
-/** The notes of each bar, by bar index. */
-export function notesByBar(score: Pick<Score, "bars" | "notes">): Note[][] {
-  const found: Note[][] = score.bars.map(() => []);
-  for (const note of score.notes) found[note.bar]!.push(note);
-  return found;
 }

@@ -1,4 +1,5 @@
-import { compare, parseFraction, toText, ZERO, type Fraction } from "./fraction.ts";
+import { compare, ZERO, type Fraction } from "./fraction.ts";
+import { parseFraction, toText } from "./fractionText.ts";
 import { ScoreError, type Place, type Score } from "./model.ts";
 import { comparePlaces } from "./places.ts";
 

@@ -3,12 +3,12 @@ import {
   compare,
   equals,
   multiply,
-  parseDecimal,
   subtract,
   toNumber,
   ZERO,
   type Fraction,
 } from "../model/fraction.ts";
+import { parseDecimal } from "../model/fractionText.ts";
 import {
   child,
   childText,

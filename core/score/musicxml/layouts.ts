@@ -1,4 +1,5 @@
-import { toNumber, toText } from "../model/fraction.ts";
+import { toNumber } from "../model/fraction.ts";
+import { toText } from "../model/fractionText.ts";
 import type { RawMeasure, RawNote } from "./measure.ts";
 import { children, type Element } from "../xml/xml.ts";
 

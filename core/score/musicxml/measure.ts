@@ -3,16 +3,14 @@ import {
   compare,
   equals,
   fraction,
-  fromNumber,
   max,
   multiply,
-  parseDecimal,
   subtract,
   toNumber,
-  toText,
   ZERO,
   type Fraction,
 } from "../model/fraction.ts";
+import { fromNumber, parseDecimal, toText } from "../model/fractionText.ts";
 import { readAspects, type Aspect } from "../marks/aspects.ts";
 import {
   ScoreError,
@@ -82,6 +80,7 @@ const MAX_QUARTERS = fraction(10_000);
 const MAX_NOTES = 2000;
 const MAX_GRACES = 500;
 const MAX_MOVES = 2000;
+
 /** Steps of a quarter: finer than any program writes, and what is counted with them stays exact. */
 const MAX_DIVISIONS = 100_000;
 

@@ -1,6 +1,7 @@
 import { eachDivisions, insertDirection } from "./directions.ts";
 import { fieldRecord, fieldsIn, writeFields } from "../xml/fields.ts";
-import { compare, parseFraction, toText } from "../model/fraction.ts";
+import { compare } from "../model/fraction.ts";
+import { parseFraction, toText } from "../model/fractionText.ts";
 import type { About, Place, Section } from "../model/model.ts";
 import { children, create, parseXml, type Document, type Element } from "../xml/xml.ts";
 

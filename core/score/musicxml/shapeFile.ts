@@ -1,14 +1,7 @@
 import { eachDivisions, insertDirection } from "./directions.ts";
 import { fieldRecord, fieldsIn, writeFields } from "../xml/fields.ts";
-import {
-  add,
-  compare,
-  parseFraction,
-  toNumber,
-  toText,
-  ZERO,
-  type Fraction,
-} from "../model/fraction.ts";
+import { add, compare, toNumber, ZERO, type Fraction } from "../model/fraction.ts";
+import { parseFraction, toText } from "../model/fractionText.ts";
 import { ScoreError, type Place, type Score } from "../model/model.ts";
 import { comparePlaces } from "../model/places.ts";
 import {

@@ -38,12 +38,14 @@ export const joinTablaturePart = <M extends Pick<RawMeasure, "notes">>(
 
 const withStrings = (notes: readonly RawNote[], below: readonly RawNote[]): RawNote[] =>
   notes.map((note) => {
-    const twin = twinOf(note, below);
-    return twin?.printed ? { ...note, printed: { ...twin.printed, ...note.printed } } : note;
+    const counterpart = counterpartOf(note, below);
+    return counterpart?.printed
+      ? { ...note, printed: { ...counterpart.printed, ...note.printed } }
+      : note;
   });
 
 /** The same note in the tablature, which may be written an octave away. */
-const twinOf = (note: RawNote, below: readonly RawNote[]): RawNote | undefined => {
+const counterpartOf = (note: RawNote, below: readonly RawNote[]): RawNote | undefined => {
   const together = below.filter(
     (one) => compare(one.offset, note.offset) === 0 && one.grace === note.grace,
   );

@@ -1,19 +1,12 @@
 import { beatLength, lead } from "../model/beats.ts";
-import {
-  add,
-  compare,
-  max,
-  subtract,
-  toNumber,
-  toText,
-  ZERO,
-  type Fraction,
-} from "../model/fraction.ts";
+import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from "../model/fraction.ts";
+import { toText } from "../model/fractionText.ts";
 import { adorned, neighbour } from "./ornaments.ts";
 import type { Mark } from "../marks/mark.ts";
 import type { Bar, Note, Place, Road, Score } from "../model/model.ts";
 import { onePass, roadOrder } from "./order.ts";
-import { notesByBar, startOf } from "../model/places.ts";
+import { startOf } from "../model/places.ts";
+import { notesByBar } from "../model/onsets.ts";
 import type { Beat, MarkedAt, Performance, Sounding, BarPass } from "../model/performance.ts";
 
 /** A key in the middle of loud and soft, when nobody has said how loud. */

@@ -18,7 +18,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { useCommand } from "../../shell/useCommand.ts";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
-import type { WrittenFinger } from "../../score/Fingers.tsx";
+import type { WrittenFinger } from "../../score/placeFingers.ts";
 import { keysOf } from "./Positions.tsx";
 import { useDesk } from "../../piece/useDesk.ts";
 

@@ -1,7 +1,7 @@
 import { lying } from "@yarrow-ridge/core/instruments/keyboard";
 import { barAxis, pitchText, toNumber, type Score } from "@yarrow-ridge/core/score";
 import { positionOf, type HandPosition } from "@yarrow-ridge/core/instruments";
-import { DIGIT, GAP } from "../../score/Fingers.tsx";
+import { DIGIT, GAP } from "../../score/placeFingers.ts";
 import { systemsOf, xAt } from "../../score/geometry.ts";
 import type { DrawingProps } from "../view.ts";
 

@@ -1,7 +1,7 @@
 import { blocks, type Move } from "@yarrow-ridge/core/instruments/keyboard";
 import { barSpan, isBlack, pitchText, type Score } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
-import type { WrittenFinger } from "../../score/Fingers.tsx";
+import type { WrittenFinger } from "../../score/placeFingers.ts";
 import { useDesk } from "../../piece/useDesk.ts";
 
 const SHOWN = 24;

@@ -2,7 +2,7 @@ import type { Piece } from "@yarrow-ridge/contract";
 import { verticals } from "@yarrow-ridge/core/instruments/keyboard";
 import { beatName, firstFinger, spokenName, type Note, type Score } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
-import type { WrittenFinger } from "../../score/Fingers.tsx";
+import type { WrittenFinger } from "../../score/placeFingers.ts";
 import { useDesk } from "../../piece/useDesk.ts";
 
 const SHOWN = 60;

@@ -13,6 +13,7 @@ export interface Agreement {
 }
 
 const RELATIONS = ["exact", "octave", "transposed", "varied"] as const;
+
 /**
  * Notes at each end of a return, and either side of what is changed in it, that may take other
  * fingers.
@@ -42,13 +43,13 @@ export function agreements(
         const count = found.find(({ relation }) => relation === one.relation);
         if (!count) continue;
         count.returns++;
-        for (const [note, twin] of unchanged(score, one)) {
+        for (const [note, counterpart] of unchanged(score, one)) {
           count.notes++;
-          if (fingers.get(note.id) === fingers.get(twin.id)) count.alike++;
+          if (fingers.get(note.id) === fingers.get(counterpart.id)) count.alike++;
           else
             count.different.push(
-              `${name}, ${hand} hand, bar ${note.bar} as bar ${twin.bar}: ` +
-                `${fingers.get(note.id)} and ${fingers.get(twin.id)}`,
+              `${name}, ${hand} hand, bar ${note.bar} as bar ${counterpart.bar}: ` +
+                `${fingers.get(note.id)} and ${fingers.get(counterpart.id)}`,
             );
         }
       }
@@ -69,10 +70,12 @@ function unchanged(score: Score, { hand, from, to, of, interval }: Return): [Not
   const pairs = Array.from({ length: to - from + 1 }, (_, i) => i).flatMap((i) => {
     const before = inBar(of + i);
     return inBar(from + i).map((note): [Note, Note] | undefined => {
-      const twin = before.find(
+      const counterpart = before.find(
         (one) => equals(one.offset, note.offset) && one.midi === note.midi - interval,
       );
-      return twin && isBlack(twin.midi) === isBlack(note.midi) ? [note, twin] : undefined;
+      return counterpart && isBlack(counterpart.midi) === isBlack(note.midi)
+        ? [note, counterpart]
+        : undefined;
     });
   });
   return pairs.filter(

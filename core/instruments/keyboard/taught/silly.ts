@@ -75,7 +75,7 @@ export function sillyIn(
     key(at) !== key(at - 1) &&
     finger(at) !== finger(at - 1) &&
     finger(at) > finger(at - 1) !== key(at) > key(at - 1);
-  const white = (at: number) => model.lie(key(at));
+  const white = (at: number) => model.inWhiteKeys(key(at));
   const underHand = (from: number) => {
     if (from < 0 || from + AROUND > moments.length) return false;
     for (let at = from + 1; at < from + AROUND; at++) if (!joined(at)) return false;

@@ -1,0 +1,23 @@
+import type { Line } from "./line.ts";
+
+/** What one moment of a path costs, with the way to it, without anything added. */
+export function costAt(line: Line, path: readonly number[], at: number): number {
+  const [grip, size] = [path[at]!, line.ways[at]!.length];
+  let cost = line.hold[at]![grip]!;
+  if (line.step[at]!.length) cost += line.step[at]![path[at - 1]! * size + grip]!;
+  const turn = line.turn[at];
+  if (turn)
+    cost += turn[(path[at - 2]! * line.ways[at - 1]!.length + path[at - 1]!) * size + grip]!;
+  return cost;
+}
+
+/** What a path costs in a line or in a stretch of it, without anything added. */
+export function costOf(
+  line: Line,
+  path: readonly number[],
+  { first, last } = { first: 0, last: path.length - 1 },
+): number {
+  let sum = 0;
+  for (let at = first; at <= last; at++) sum += costAt(line, path, at);
+  return sum;
+}

@@ -1,0 +1,58 @@
+import { Button } from "@mui/material";
+import { barSpan, type Score } from "@yarrow-ridge/core/score";
+import { useAnnotationEdits } from "../edits/annotations.ts";
+import { rubOut } from "../piece/rubOut.tsx";
+import { NO_ADVICE, useDesk } from "../piece/useDesk.ts";
+import { useCommand } from "../shell/useCommand.ts";
+
+const NO_PENCIL = {
+  pencil: new Map<string, string>(),
+  suggested: undefined,
+  reasons: [],
+  advice: NO_ADVICE,
+};
+
+/** Inks the pencil, all of it or what stands in the chosen bars, or rubs it out. */
+export function InkFingers({
+  pieceId,
+  score,
+  layer,
+}: {
+  pieceId: string;
+  score: Score;
+  layer: string;
+}) {
+  const { chosen, pencil, set } = useDesk();
+  const edits = useAnnotationEdits(pieceId);
+  const inside = chosen
+    ? score.notes
+        .filter(({ id, bar }) => bar >= chosen.from && bar <= chosen.to && pencil.has(id))
+        .map(({ id }) => id)
+    : [];
+  const ink = (ids: Iterable<string>) => {
+    const wanted = [...ids].map((id) => ({ id, value: pencil.get(id)! }));
+    if (wanted.length === 0) return;
+    const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
+    set({ suggested: undefined });
+    void edits
+      .notes("finger", wanted, `${wanted.length} suggested fingers`, layer)
+      .then((ok) => ok && set(rest.size ? { pencil: rest } : NO_PENCIL));
+  };
+  const whenPencilled = { enabled: pencil.size > 0 };
+  useCommand("hands.ink", () => ink(pencil.keys()), whenPencilled);
+  useCommand("hands.ink.chosen", () => ink(inside), whenPencilled);
+  if (pencil.size === 0) return null;
+  return (
+    <div className="row">
+      <Button variant="contained" onClick={() => ink(pencil.keys())}>
+        Ink them
+      </Button>
+      {chosen && inside.length > 0 && inside.length < pencil.size && (
+        <Button onClick={() => ink(inside)}>
+          Only {barSpan(score.bars, chosen.from, chosen.to)}
+        </Button>
+      )}
+      <Button onClick={() => rubOut(NO_PENCIL)}>Rub out</Button>
+    </div>
+  );
+}

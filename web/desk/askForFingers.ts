@@ -1,0 +1,98 @@
+import type { Piece } from "@yarrow-ridge/contract";
+import type { School } from "@yarrow-ridge/core/fingering";
+import { instrument, type Limb, type Player } from "@yarrow-ridge/core/instruments";
+import { call } from "../api/client.ts";
+import type { FingerAdvice, FingerWay } from "../piece/useDesk.ts";
+
+/** In longer stretches other ways are too many to compare at the keyboard. */
+const MOST_FOR_WAYS = 12;
+/** Other ways asked for in short ones. */
+const OTHER_WAYS = 2;
+
+export interface Asked {
+  readonly from: number;
+  readonly to: number;
+  readonly player: Player;
+  readonly school: Partial<School>;
+  readonly layer: string;
+  /** What the work is called while it goes on. */
+  readonly work: string;
+}
+
+/** The limbs of a piece for which fingers can be suggested. */
+export const limbsToFinger = (piece: Piece): readonly Limb[] =>
+  instrument(piece.instrument).limbs.filter(
+    (limb) => limb.proposed && piece.hands.includes(limb.id),
+  );
+
+/** Asks for fingers of all limbs of a piece in some bars, with reasons and other ways. */
+export async function askForFingers(
+  piece: Piece,
+  { from, to, player, school, layer, work }: Asked,
+): Promise<{ reasons: string[]; advice: FingerAdvice }> {
+  const params = { id: piece.id };
+  const limbs = limbsToFinger(piece);
+  const isShort = to - from < MOST_FOR_WAYS;
+  const handing = () => call("proposeHandovers", { params, body: { from, to, player } });
+  const [early, answers] = await Promise.all([
+    isShort ? handing() : undefined,
+    Promise.all(
+      limbs.map(({ id: hand }) =>
+        call("propose", {
+          params,
+          body: {
+            hand,
+            from,
+            to,
+            alternatives: isShort ? OTHER_WAYS : 0,
+            player,
+            school,
+            layer,
+            work: `${work}-${hand}`,
+          },
+        }),
+      ),
+    ),
+  ]);
+  const problems = answers.flatMap((answer) => answer.problems);
+  const { handovers } = early ?? (problems.length ? await handing() : { handovers: [] });
+  const ways = answers.flatMap((answer, i) =>
+    [{ ...answer, more: 0, reason: "first choice" }, ...answer.alternatives].map(
+      ({ notes, elsewhere, more, reason }): FingerWay => ({
+        hand: limbs[i]!.id,
+        more,
+        reason,
+        fingers: fingersOf(notes),
+        elsewhere: fingersOf(elsewhere),
+      }),
+    ),
+  );
+  const bars = answers.flatMap((answer) => answer.elsewhere.map((one) => one.bar));
+  const named = (text: string, i: number) =>
+    limbs.length > 1 ? `${limbs[i]!.name}: ${text}` : text;
+  return {
+    reasons: answers.flatMap(({ reasons }, i) => reasons.map((reason) => named(reason, i))),
+    advice: {
+      ways,
+      handovers,
+      problems: problems.map(({ bar, notes, text, ways: out }) => ({
+        bar,
+        note: notes[0],
+        text,
+        ways: out,
+      })),
+      counterparts: [...new Set(bars)].sort((a, b) => a - b),
+    },
+  };
+}
+
+const fingersOf = (
+  notes: readonly { id: string; finger: number | null; to?: number | undefined }[],
+): ReadonlyMap<string, string> =>
+  new Map(
+    notes.flatMap((one) =>
+      one.finger === null
+        ? []
+        : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)] as const],
+    ),
+  );

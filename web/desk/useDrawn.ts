@@ -1,0 +1,35 @@
+import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
+import { useMemo } from "react";
+import { inLayers } from "../api/marks.ts";
+import { useDesk } from "../piece/useDesk.ts";
+import type { useDeskPiece } from "../piece/useDeskPiece.ts";
+import type { Layers } from "../score/ScorePage.tsx";
+import { layersOf, withPencil } from "./deskLayers.tsx";
+
+/** What is drawn over the score: what is written in a layer, with what stands in pencil. */
+export function useDrawn(work: ReturnType<typeof useDeskPiece>, layer: string) {
+  const { ready, fingers, said, marks, sections, remarks, shape } = work;
+  const desk = useDesk();
+  const { pencil } = desk;
+  const all = useMemo(() => withPencil(fingers, pencil, layer), [fingers, pencil, layer]);
+  const drawn = useMemo(
+    () =>
+      said.map((one) =>
+        one.aspect.id === "finger"
+          ? { ...one, values: withPencil(one.values, pencil, layer) }
+          : one,
+      ),
+    [said, pencil, layer],
+  );
+  const shown = useMemo(
+    () => inLayers(marks, ready?.piece.instrument ?? USUAL_INSTRUMENT, [layer]),
+    [marks, ready?.piece.instrument, layer],
+  );
+  const layers = useMemo(
+    (): Layers | undefined =>
+      ready &&
+      layersOf(ready.score, ready.piece.instrument, desk, drawn, shown, sections, remarks, shape),
+    [ready, desk, drawn, shown, sections, remarks, shape],
+  );
+  return { withPencil: all, drawn, shown, layers };
+}

@@ -1,0 +1,41 @@
+import { TempoAndVolume } from "./TempoAndVolume.tsx";
+import type { useRoom } from "./useRoom.ts";
+import type { useRoomSound } from "./useRoomSound.ts";
+
+/** What is needed now and then: the tempo by hand, a try taken back, shaped or strict time. */
+export function RoomFoot({
+  sign,
+  tempo,
+  room,
+  sound,
+}: {
+  sign: string;
+  tempo: number;
+  room: ReturnType<typeof useRoom>;
+  /** Undefined where the piece has no timing of its own to be heard. */
+  sound: ReturnType<typeof useRoomSound> | undefined;
+}) {
+  return (
+    <footer className="room-foot">
+      <TempoAndVolume sign={sign} tempo={tempo} turn={room.turn} />
+      <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>
+        take the last try back <span className="key">⌫</span>
+      </button>
+      {sound && (
+        <button
+          type="button"
+          aria-pressed={sound.time === "shaped"}
+          onClick={() => {
+            sound.sounding.stop();
+            sound.setTiming(sound.time === "shaped" ? "strict" : "shaped");
+          }}
+        >
+          Hear it {sound.time === "shaped" ? "in shaped time" : "in strict time"}
+        </button>
+      )}
+      <span className="soft small">
+        Pain, numbness or tingling: stop, and see a doctor or hand therapist.
+      </span>
+    </footer>
+  );
+}

@@ -1,0 +1,71 @@
+import type { CardStateAnswer } from "@yarrow-ridge/contract";
+import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
+import {
+  lastBarOf,
+  startOf,
+  takenBy,
+  type About,
+  type Section,
+  type Shape,
+} from "@yarrow-ridge/core/score";
+import { shapeWords } from "@yarrow-ridge/core/shaping";
+import { useMemo } from "react";
+import { aboutText } from "../piece/AboutFields.tsx";
+import type { DeskPiece } from "../piece/useDeskPiece.ts";
+
+/** What the room shows of a card's bars. */
+export interface ShownCard {
+  /** First and last bar on the page: also those it jumps back to. */
+  readonly from: number;
+  readonly to: number;
+  readonly line: ReturnType<typeof lineOf>;
+  /** Notes that this card does not play. */
+  readonly others: readonly string[];
+  /** How these bars are shaped, in words. */
+  readonly how: readonly string[];
+  /** What the teacher says of the section, or why the card is there. */
+  readonly told: string;
+}
+
+export function useShownCard(
+  ready: DeskPiece | undefined,
+  card: CardStateAnswer | undefined,
+  sections: readonly Section[],
+  shape: Shape,
+): ShownCard | undefined {
+  return useMemo(() => {
+    if (!ready || !card) return undefined;
+    const kind = instrument(ready.piece.instrument);
+    const line = lineOf(kind, card.hands);
+    const takes = takenBy(line, ready.score);
+    const from = Math.min(card.from, ...(card.played ?? []));
+    const to = Math.max(card.to, ...(card.played ?? []));
+    const others = ready.score.notes
+      .filter((note) => note.bar >= from && note.bar <= to && !takes(note))
+      .map((note) => note.id);
+    const name = (hand: string) => handName(kind, hand).toLowerCase();
+    const [start, end] = [startOf(card.from), startOf(card.to + 1)];
+    const how = ready.piece.onPaper
+      ? []
+      : shapeWords(ready.score, shape, start, end, name, line.limbs);
+    const section = sections.find(
+      (one) =>
+        one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
+    );
+    const told = section
+      ? aboutText(section.words, onlyJobs(section.about, line.limbs))
+      : card.words;
+    return { from, to, line, others, how, told: told || card.why };
+  }, [ready, card, sections, shape]);
+}
+
+/** Only the jobs of the hands that play are told. */
+const onlyJobs = (about: About = {}, limbs: readonly string[]): About =>
+  about.jobs
+    ? {
+        ...about,
+        jobs: Object.fromEntries(
+          Object.entries(about.jobs).filter(([hand]) => limbs.includes(hand)),
+        ),
+      }
+    : about;

@@ -1,0 +1,93 @@
+import { ornamentWith } from "@yarrow-ridge/core/instruments/keyboard";
+import { type Aspect, firstFinger } from "@yarrow-ridge/core/score";
+import type { NoteBox, PageBoxes } from "./geometry.ts";
+
+/** `own`: of a layer that comes over the teacher's. */
+export type FingerLook = "ink" | "printed" | "pencil" | "own";
+
+export interface WrittenFinger {
+  readonly finger: string;
+  readonly look: FingerLook;
+  /** The layer it is written in; none for printed and pencilled ones. */
+  readonly layer?: string;
+  /** What stands there in the layer under it, when it is another finger. */
+  readonly beside?: { readonly finger: string; readonly look: FingerLook };
+}
+
+/** One thing that is said of notes, with what stands on which. */
+export interface Said {
+  readonly aspect: Aspect;
+  readonly values: ReadonlyMap<string, WrittenFinger>;
+}
+
+/** Height of a digit and the air around it, in engraver units. */
+export const DIGIT = 300;
+
+export const GAP = 90;
+interface Placed {
+  box: NoteBox;
+  aspect: Aspect;
+  written: WrittenFinger;
+  y: number;
+  /** The fingers of its ornament. */
+  ornament: string | undefined;
+}
+
+/**
+ * What is said of notes, clear of notes, stems and beams: above the staff for the upper hand, below
+ * it for the lower. Chords stack, and so do the things said of one note.
+ */
+export function place(
+  boxes: PageBoxes,
+  said: readonly Said[],
+  below: (hand: string) => boolean,
+): Placed[] {
+  const of = (id: string) =>
+    said.flatMap(({ aspect, values }) => {
+      const written = values.get(id);
+      return written ? [{ aspect, written }] : [];
+    });
+  const columns = new Map<string, NoteBox[]>();
+  for (const box of boxes.notes) {
+    if (of(box.note.id).length === 0) continue;
+    const key = `${box.note.bar} ${box.note.hand} ${Math.round(box.x / 150)}`;
+    const column = columns.get(key);
+    if (column) column.push(box);
+    else columns.set(key, [box]);
+  }
+  return [...columns.values()].flatMap((column) => {
+    const low = below(column[0]!.note.hand);
+    const bar = boxes.bars.find((candidate) => candidate.bar === column[0]!.note.bar);
+    const staff = bar?.staves[column[0]!.staff - 1];
+    const inOrder = [...column].sort((a, b) =>
+      low ? b.note.midi - a.note.midi : a.note.midi - b.note.midi,
+    );
+    const edge = low
+      ? Math.max(staff?.bottom ?? -Infinity, ...column.map((box) => box.bottom))
+      : Math.min(staff?.top ?? Infinity, ...column.map((box) => box.top));
+    return inOrder
+      .flatMap((box) => of(box.note.id).map((one) => ({ box, ...one })))
+      .map((one, i) => ({
+        ...one,
+        y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
+        ornament: one.aspect.id === "finger" ? ornamentOf(one.box, column, said) : undefined,
+      }));
+  });
+}
+
+/** What plays the ornament on a note, its main note's finger first. */
+function ornamentOf(
+  { note }: NoteBox,
+  column: readonly NoteBox[],
+  said: readonly Said[],
+): string | undefined {
+  if (!note.ornaments) return undefined;
+  const fingers = said.find(({ aspect }) => aspect.id === "finger")!.values;
+  const of = (id: string) => Number(firstFinger(fingers.get(id)?.finger ?? ""));
+  return ornamentWith(
+    note.ornaments,
+    of(note.id),
+    column.filter((one) => one.note !== note).map((one) => of(one.note.id)),
+    note.hand,
+  )?.join(" ");
+}
