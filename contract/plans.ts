@@ -27,23 +27,28 @@ export const Schools = {
   hands: OneOf(...handsFirst.map(({ id }) => id)),
   ladder: OneOf(...ladders.map(({ id }) => id)),
 };
+const GoalTempo = Type.Number({
+  minimum: 10,
+  maximum: 400,
+  description: "performance tempo, 10 to 400 beats a minute",
+});
+const Goals = Type.Record(Type.String({ maxLength: 64 }), GoalTempo, {
+  maxProperties: 500,
+  description: "tempos of sections with a goal of their own, by section id",
+});
 const how = {
   rule: Type.Optional(Rule),
   order: Type.Optional(Schools.order),
   raise: Type.Optional(Schools.raise),
   hands: Type.Optional(Schools.hands),
   ladder: Type.Optional(Schools.ladder),
+  goals: Type.Optional(Goals),
   sections: Type.Optional(
     Nullable(
       Type.Array(Id, { maxItems: 500, description: "section ids; none means the whole piece" }),
     ),
   ),
 };
-const GoalTempo = Type.Number({
-  minimum: 10,
-  maximum: 400,
-  description: "performance tempo, 10 to 400 beats a minute",
-});
 const Dates = Type.Array(PlanDate, {
   maxItems: 40,
   description: "up to forty days such as {date, kind}: lesson, exam or concert",
@@ -67,6 +72,38 @@ export const PlansNew = Type.Object({
   minutesByWeekday: Type.Optional(Minutes),
   daysOff: Type.Optional(DaysOff),
 });
+/** Changes of a plan that are only looked at. */
+export const WhatIf = Type.Object({
+  goalTempo: Type.Optional(GoalTempo),
+  readyBy: Type.Optional(IsoDate),
+  minutesByWeekday: Type.Optional(Minutes),
+  ...how,
+});
+const Learnt = Nullable(Type.String({ description: "ISO date; none where nothing is to come" }));
+export const WouldBe = Type.Object({
+  feasible: Type.Boolean(),
+  missingMinutes: Type.Integer(),
+  message: Type.String(),
+  learnt: Type.Object({ now: Learnt, then: Learnt }, { description: "the last step is earned" }),
+  days: Type.Integer({ description: "days from today whose cards are compared" }),
+  cards: Type.Object(
+    {
+      stay: Type.Integer(),
+      move: Type.Integer({ description: "to another day" }),
+      go: Type.Integer(),
+      come: Type.Integer(),
+    },
+    { description: "of these days, over all the student's pieces" },
+  ),
+  others: Type.Array(
+    Type.Object({
+      assignmentId: Id,
+      pieceTitle: Type.String(),
+      missing: Type.Object({ now: Type.Integer(), then: Type.Integer() }),
+    }),
+    { description: "other pieces for which more or fewer minutes would be missing" },
+  ),
+});
 const AddedBars = Type.Object({ from: BarIndex, to: BarIndex });
 /** What the teacher changes in a plan without making it anew. */
 export const PlanEdit = Type.Object({
@@ -86,12 +123,14 @@ export const CardMove = Type.Object({
   pinned: Type.Optional(
     Type.Boolean({ description: "whether it stays on that day; it does when not given" }),
   ),
+  was: Was,
 });
 const Remedies = Type.Object(
   {
     minutes: Type.Optional(Type.Integer({ description: "more on each day of practice" })),
     readyBy: Type.Optional(Type.String({ description: "the first day that fits" })),
     rule: Type.Optional(Rule),
+    goals: Type.Optional(Goals),
   },
   { description: "what would make a plan fit that does not, each alone" },
 );
@@ -132,6 +171,7 @@ export const Plan = Type.Object({
   }),
   ...Schools,
   sections: Nullable(Type.Array(Id)),
+  goals: Goals,
   added: Type.Array(AddedBars, { description: "bars the teacher has practised alone" }),
   dropped: Type.Array(
     Type.Object({ unit: Type.String(), bars: Type.String(), hands: Type.String() }),

@@ -195,6 +195,14 @@ export const studioOperations = {
     status: 200,
     response: plans.Forecast,
   }),
+  whatIf: op({
+    method: "post",
+    path: "/api/plans/:id/whatif",
+    summary: "What a plan would be if it were laid out otherwise; nothing is stored",
+    status: 200,
+    body: plans.WhatIf,
+    response: plans.WouldBe,
+  }),
   editPlan: op({
     method: "patch",
     path: "/api/plans/:id",

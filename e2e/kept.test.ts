@@ -1,4 +1,4 @@
-import { chooseBars, fill, press, quiet, says } from "./browser.ts";
+import { chooseBars, fill, press, quiet, says, until } from "./browser.ts";
 import { studio } from "./studio.ts";
 
 // What is typed or pencilled and not stored yet is not dropped by what one does beside it.
@@ -93,6 +93,15 @@ it("says what would make a plan fit, and takes it over in two steps", async () =
   await says(page, "Too little time");
   await quiet(page);
   await press(page, /^Ready by \w/);
+  // before anything is stored it is said what would change
+  await says(page, "Laid out like this");
+  await page.waitForFunction(() =>
+    /It fits: .* in the next 14 days/s.test(document.querySelector(".what-if")?.textContent ?? ""),
+  );
+  const plan = () => here.json<{ feasible: boolean }>(`/api/assignments/${id}/plan`);
+  expect((await plan()).feasible).toBe(false);
   await press(page, "Lay it out again");
+  await until(async () => (await plan()).feasible);
+  await page.waitForFunction(() => document.querySelector(".what-if") === null);
   await says(page, "It fits");
 });

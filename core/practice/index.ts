@@ -19,7 +19,7 @@ export { expectedForRun, type Result } from "./expectedTries.ts";
 export { promotionRule, promotionRules, type PromotionRule } from "./rules.ts";
 export { unitKey, type Unit } from "./unit.ts";
 export { cover, unitsOf } from "./units.ts";
-export { type HardSpot, type How } from "./sectionUnits.ts";
+export { rangeOf, type HardSpot, type How } from "./sectionUnits.ts";
 export { cleanShares, USUAL_CLEAN } from "./cleanShares.ts";
 export { barCount, stepMinutes, trySeconds } from "./workload.ts";
 export { earned, earnedOn, ridge, ridges, type Promotion, type RidgeBar } from "./progress.ts";
@@ -59,4 +59,4 @@ export {
 } from "./hardness.ts";
 export { forecast, type Forecast, type ToForecast } from "./forecast/index.ts";
 export { slipShares, stuckSpots, type PlacedTry } from "./slips.ts";
-export { remedies, type Remedies } from "./remedies.ts";
+export { LEFT_AT, remedies, type Remedies } from "./remedies.ts";

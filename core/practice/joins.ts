@@ -8,6 +8,8 @@ export interface Placed {
   readonly name: string;
   readonly range: Range;
   readonly key: string;
+  /** Beats a minute. */
+  readonly goal: number;
 }
 
 /** What units over sections have in common. */
@@ -26,7 +28,7 @@ const JOIN_FROM = 0.8;
 const SIDE = 2;
 
 /** By every other step, from where the sections stand. */
-const throughSteps = ({ ladder, goal }: Over): number[] =>
+const throughSteps = ({ ladder }: Over, goal: number): number[] =>
   ladder
     .steps(stepAt(JOIN_FROM, goal), goal)
     .filter((_, step, all) => (all.length - 1 - step) % 2 === 0);
@@ -95,7 +97,8 @@ const joinOf = (
   hands: over.hands,
   kind: "join",
   section: `${section.name} → ${next.name}`,
-  steps: throughSteps(over),
+  // two sections meet at the slower of their goals
+  steps: throughSteps(over, Math.min(section.goal, next.goal)),
   after: [...new Set([section.key, next.key])],
   work: 1,
 });
@@ -113,7 +116,7 @@ function through(sections: readonly Placed[], units: readonly Unit[], over: Over
     ...{ from, to },
     ...(isPlain ? {} : { played }),
     hands: over.hands,
-    steps: throughSteps(over),
+    steps: throughSteps(over, over.goal),
     after: [...sections.map(({ key }) => key), ...joined.map(({ key }) => key)],
     work: 1,
   };

@@ -11,7 +11,12 @@ export interface Remedies {
   readonly readyBy?: string;
   /** Another rule for raising the tempo with which it fits. */
   readonly rule?: PromotionRule["id"];
+  /** Sections left at Settling: tempos by section id. */
+  readonly goals?: Readonly<Record<string, number>>;
 }
+
+/** Sections left at Settling stay at this share of the goal. Common practice, no source. */
+export const LEFT_AT = 0.8;
 
 /** Minutes more that are tried: what is asked of nobody is not offered. */
 const STEP = 5;
@@ -21,6 +26,7 @@ const MOST = 120;
  * Works out each remedy for a piece that does not get ready among the student's others.
  *
  * @param at which of the pieces
+ * @param leaving the piece with so many sections left at Settling, the last learned first
  * @param further the days after the last of them, as they would be practised
  */
 export function remedies(
@@ -28,6 +34,10 @@ export function remedies(
   at: number,
   days: readonly DayToFill[],
   further: readonly DayToFill[],
+  leaving: readonly {
+    readonly units: PieceToLay["units"];
+    readonly goals: Remedies["goals"];
+  }[] = [],
 ): Remedies {
   const fits = (over: Partial<PieceToLay>, on = days) =>
     layOut(
@@ -45,7 +55,10 @@ export function remedies(
   const later = all.filter(({ date }) => date > (readyBy ?? days.at(-1)?.date ?? ""));
   const day = least(later.length, (count) => fits({ readyBy: later[count - 1]!.date }, all));
   const other = promotionRules.find((one) => one !== rule && fits({ rule: one }));
+  const left = least(leaving.length, (count) => fits({ units: leaving[count - 1]!.units }));
+  const goals = left === undefined ? undefined : leaving[left - 1]!.goals;
   return {
+    ...(goals ? { goals } : {}),
     ...(minutes === undefined ? {} : { minutes: minutes * STEP }),
     ...(day === undefined ? {} : { readyBy: later[day - 1]!.date }),
     ...(other ? { rule: other.id } : {}),

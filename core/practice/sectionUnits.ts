@@ -32,10 +32,15 @@ export interface How extends Schools {
   readonly spots: readonly HardSpot[];
   /** All its sections, for those that hold others. */
   readonly named: readonly Section[];
+  /** Tempos of sections that have a goal of their own while the piece is at its, by section id. */
+  readonly goals: Readonly<Record<string, number>>;
 }
 
 /** Hands alone go to this share of the goal. Common practice, no source. */
 const APART = 0.7;
+
+/** A first reading goes up to this share of a goal. Common practice, no source. */
+const READ_UP_TO = 0.7;
 
 /** However nearly known, bars are read and played through. Common practice, no source. */
 const LEAST_WORK = 0.3;
@@ -59,14 +64,17 @@ export class SectionUnits {
   private readonly whole: Line;
   private readonly spots: readonly HardSpot[];
   private readonly hard: readonly BarHardness[];
+  /** Of the section that is being made. */
+  private goal: number;
 
   constructor(
     private readonly score: Score,
     private readonly work: Work,
-    private readonly goal: number,
+    private readonly usualGoal: number,
     lines: readonly Line[],
-    how: How,
+    private readonly how: How,
   ) {
+    this.goal = usualGoal;
     const { apart, whole: all } = linesIn(score, lines.length ? lines : undefined);
     this.whole = all;
     this.hands = all.limbs;
@@ -82,6 +90,7 @@ export class SectionUnits {
 
   /** @returns the key of the section's own unit */
   section(section: Section): string {
+    this.goal = this.how.goals[section.id] ?? this.usualGoal;
     const [from, to] = rangeOf(section);
     const levels = levelsOf(this.score, from, to);
     // where there are no fours the section itself is short enough for hands apart
@@ -221,10 +230,20 @@ export class SectionUnits {
   private climb(parts: readonly string[], share: number): number[] {
     const tops = parts.map((key) => this.found.get(key)!.steps.at(-1)!);
     const top = stepAt(share, this.goal);
-    const first = tops.length
-      ? Math.min(stepBelow(Math.min(...tops)), top)
-      : firstReading(this.goal);
-    return this.ladder.steps(Math.max(first, firstReading(this.goal)), top);
+    const reading = this.reading();
+    const first = tops.length ? Math.min(stepBelow(Math.min(...tops)), top) : reading;
+    const from = Math.max(first, reading);
+    if (this.goal >= this.usualGoal || reading !== firstReading(this.usualGoal))
+      return this.ladder.steps(from, top);
+    // the way to the piece's goal, left earlier
+    const way = this.ladder.steps(from, stepAt(share, this.usualGoal));
+    return [...way.filter((step) => step < top), top];
+  }
+
+  /** A section is first read as the piece is, unless that is nearly its own goal. */
+  private reading(): number {
+    const usual = firstReading(this.usualGoal);
+    return usual <= READ_UP_TO * this.goal ? usual : firstReading(this.goal);
   }
 
   private isNew(from: number, to: number): boolean {

@@ -60,7 +60,7 @@ export function evidenceOf(worked: Worked, asked: Thresholds = USUAL_THRESHOLDS)
   const tempoOf = (unit: Unit) =>
     Math.max(tempos.get(unit.key) ?? 0, unit.kind === "section" ? lowest(bars, unit) : 0);
   const standing = (some: readonly Unit[], share: number) =>
-    some.filter((unit) => tempoOf(unit) >= share * goal).length;
+    some.filter((unit) => tempoOf(unit) >= share * unit.steps.at(-1)!).length;
   const [whole] = of("piece");
   const through = whole
     ? {

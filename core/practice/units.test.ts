@@ -63,6 +63,21 @@ describe("units", () => {
   const kinds = (units: readonly { kind: string; from: number; to: number; hands: string }[]) =>
     units.filter(({ hands }) => hands === "both").map((one) => `${one.kind} ${one.from}-${one.to}`);
 
+  it("a section with a goal of its own goes up to it, joins meet at the slower one, the whole keeps its own", () => {
+    const score = scoreOf(sixteen);
+    const [first, trio] = [named("A", 0, 7), named("Trio", 8, 15)];
+    const goals = { [trio.id]: 60 };
+    const units = unitsOf(score, analyse(score), [first, trio], 80, undefined, { goals });
+    const top = (kind: string, section: string) =>
+      units.find((unit) => unit.kind === kind && unit.section === section)!.steps.at(-1);
+    expect(top("section", "A")).toBe(80);
+    expect(top("section", "Trio")).toBe(60);
+    expect(top("join", "A → Trio")).toBe(60);
+    expect(top("piece", "From start to end")).toBe(80);
+    for (const unit of units.filter(({ section }) => section === "Trio"))
+      expect(unit.steps.at(-1)).toBeLessThanOrEqual(60);
+  });
+
   it("joins two bars to four, eight and the section; no unit has more than four parts", () => {
     const score = scoreOf(sixteen);
     const units = unitsOf(score, analyse(score), [named("A", 0, 15)], 80);

@@ -58,7 +58,7 @@ export function unitsOf(
   lines?: readonly Line[],
   how: Partial<How> = {},
 ): Unit[] {
-  const usual = { ...USUAL_SCHOOLS, road: null, hard: [], spots: [], named: [] };
+  const usual = { ...USUAL_SCHOOLS, road: null, hard: [], spots: [], named: [], goals: {} };
   const all: How = { ...usual, ...how };
   const order = orderOf(all.order).of(sections, { form, hard: all.hard });
   const road = roadOrder(score.bars, all.road ?? WHOLE_ROAD);
@@ -77,6 +77,7 @@ export function unitsOf(
       name: section.name,
       range: rangeOf(section),
       key: keys.get(section)!,
+      goal: all.goals[section.id] ?? goal,
     }));
   const found = making.found;
   const met = { hands: making.together, ladder: making.ladder, goal, road };

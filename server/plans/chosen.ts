@@ -6,6 +6,7 @@ import {
   type Section,
 } from "@yarrow-ridge/core/score";
 import type { ChosenSection } from "../db/schema.ts";
+import { ProblemError } from "../http/problems.ts";
 import type { PlanRow } from "./store.ts";
 
 /** A chosen section as it is remembered with the plan. */
@@ -46,4 +47,41 @@ export function chosenIn(
   // made before plans remembered, and its sections are gone: nobody knows which bars they were
   if (found.length === 0 && !chosen) return undefined;
   return found.sort((a, b) => comparePlaces(a.from, b.from));
+}
+
+/**
+ * Sections as they are remembered with a new plan: what the plan before held and was removed since
+ * may stay.
+ *
+ * @throws ProblemError for one that is not there
+ */
+export function chooseFrom(
+  sections: readonly string[],
+  there: readonly Section[],
+  before: Pick<PlanRow, "chosen"> | undefined,
+): ChosenSection[] {
+  const named = new Set(there.map((section) => section.id));
+  const known = new Map((before?.chosen ?? []).map((one) => [one.id, one]));
+  const unknown = sections.find((one) => !named.has(one) && !known.has(one));
+  if (unknown !== undefined)
+    throw new ProblemError(
+      400,
+      `There is no section "${unknown.slice(0, 40)}" in this piece.`,
+      "sections",
+    );
+  return [
+    ...there.filter((one) => sections.includes(one.id)).map(chosenRecord),
+    ...[...known.values()].filter((one) => sections.includes(one.id) && !named.has(one.id)),
+  ];
+}
+
+/** @throws ProblemError for a goal of a section that is not there */
+export function checkGoals(goals: object | undefined, there: readonly Section[]): void {
+  const unknown = Object.keys(goals ?? {}).find((id) => !there.some((one) => one.id === id));
+  if (unknown !== undefined)
+    throw new ProblemError(
+      400,
+      `There is no section "${unknown.slice(0, 40)}" in this piece that could have a goal.`,
+      "goals",
+    );
 }

@@ -49,6 +49,20 @@ describe("a card on another day", () => {
     given.studio.setDate("2030-03-04");
   });
 
+  it("is not moved from where its sender did not see it", async () => {
+    const { json: made } = await given.make();
+    const [card] = on(made, "2030-03-05");
+    const was = { date: "2030-03-05", pinned: false };
+    expect((await move(card!.id, { date: "2030-03-08", was })).status).toBe(200);
+    const late = await move(card!.id, { date: "2030-03-09", was });
+    expect(late.status).toBe(409);
+    expect((late.json as unknown as { detail: string }).detail).toMatch(
+      /changed date to “2030-03-08”/,
+    );
+    // the same request twice is no conflict
+    expect((await move(card!.id, { date: "2030-03-08", was })).status).toBe(200);
+  });
+
   it("is let go again, and says which rule it breaks where it breaks one", async () => {
     const { json: made } = await given.make();
     const late = made.days.flatMap((day) => day.cards).find(({ kind }) => kind === "section")!;

@@ -67,11 +67,12 @@ const dayText = (date: string): string => dayjs(date).format("dddd D MMMM");
 export async function moveCard(
   studio: Studio,
   id: string,
-  { date, pinned = true }: Body<"moveCard">,
+  { date, pinned = true, was }: Body<"moveCard">,
 ): Promise<{ plan: PlanRow; broken: string[] }> {
   const { db, clock } = studio;
   const [card] = await db.select().from(cards).where(eq(cards.id, id));
   if (!card) throw notFound("card");
+  unlessMoved(card, { date, pinned }, was);
   const plan = await planRow(db, card.planId);
   const open = await openPlan(studio, plan);
   const now = today(clock);

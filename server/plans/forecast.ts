@@ -1,7 +1,7 @@
 import type { Forecast, ToForecast } from "@yarrow-ridge/core/practice";
 import { barCount, earned, standing } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
-import { and, asc, eq, gte, inArray } from "drizzle-orm";
+import { and, asc, eq, gte, inArray, sql } from "drizzle-orm";
 import { addDays, daysBetween, localDate, today } from "../clock.ts";
 import { attempts, cards, plans } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
@@ -16,17 +16,38 @@ const LATER = 120;
 /** What a student kept so many days ago says nothing of today. */
 const LOOKED_BACK = 60;
 
+/** What is being worked out, by the state of the plan: two that look at once wait for one. */
+const going = new Map<string, Promise<Forecast | undefined>>();
+
 /** When a plan's piece will be ready: worked out when somebody looks, kept until laid out anew. */
 export async function forecastOf(studio: Studio, plan: PlanRow): Promise<Forecast | undefined> {
   if (plan.superseded) return undefined;
   if (plan.forecast) return plan.forecast;
+  // the row's version changes with every layout; a forecast of an older one is not kept
+  const [at] = await studio.db
+    .select({ version: VERSION })
+    .from(plans)
+    .where(eq(plans.id, plan.id));
+  const key = `${plan.id} ${at?.version ?? ""}`;
+  const found = going.get(key) ?? made(studio, plan, at?.version ?? "");
+  going.set(key, found);
+  return found.finally(() => going.delete(key));
+}
+
+/** PostgreSQL counts the versions of a row. */
+const VERSION = sql<string>`xmin::text`;
+
+async function made(studio: Studio, plan: PlanRow, version: string): Promise<Forecast | undefined> {
   const all = await togetherWith(studio.db, plan);
   const open = all.find((one) => one.plan.id === plan.id);
   // what is kept or left comes to nothing more
   if (!open || open.said !== null || plan.readyBy < today(studio.clock)) return undefined;
   const input = await inputOf(studio, open, all);
   const found = await studio.heavy.run("forecast", input);
-  await studio.db.update(plans).set({ forecast: found }).where(eq(plans.id, plan.id));
+  await studio.db
+    .update(plans)
+    .set({ forecast: found })
+    .where(and(eq(plans.id, plan.id), eq(VERSION, version)));
   return found;
 }
 

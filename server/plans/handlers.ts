@@ -15,12 +15,13 @@ import { markStudentStale, practisingOf, upToDate } from "./layout.ts";
 import { makePlans } from "./make.ts";
 import { daysOfStudent, portfolioOf } from "./portfolio.ts";
 import { remediesOf } from "./remedies.ts";
+import { whatIf } from "./whatIf.ts";
 import { answerPlan, planRow, type PlanRow } from "./store.ts";
 
 type Made = Pick<
   Handlers,
   | ("addPlan" | "plan" | "portfolio" | "currentPlan" | "editPlan" | "removePlan")
-  | ("forecast" | "moveCard" | "calendar" | "studentCalendar")
+  | ("forecast" | "whatIf" | "moveCard" | "calendar" | "studentCalendar")
 >;
 
 export function planHandlers(studio: Studio): Made {
@@ -94,6 +95,8 @@ export function planHandlers(studio: Studio): Made {
         days === null ? null : addDays(date, Math.max(0, days - 1));
       return { ...found, p10: on(found.p10), p50: on(found.p50), p90: on(found.p90) };
     },
+
+    whatIf: ({ param, body }) => whatIf(studio, param("id"), body),
 
     editPlan: async ({ param, body }) => answer(await editPlan(studio, param("id"), body)),
 

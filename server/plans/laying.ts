@@ -102,14 +102,18 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
       .orderBy(asc(attempts.position)),
   );
   const { hard, spots } = hardSpots(open, student, score, form, log, lines);
-  const found = unitsOf(
-    score,
-    form,
-    onRoad(chosen ?? cover(score, named), road),
-    plan.goalTempo,
-    lines,
-    { order, raise, ladder, hands, road, named, hard, spots },
-  );
+  const sections = onRoad(chosen ?? cover(score, named), road);
+  const found = unitsOf(score, form, sections, plan.goalTempo, lines, {
+    order,
+    raise,
+    ladder,
+    hands,
+    road,
+    named,
+    hard,
+    spots,
+    goals: plan.goals,
+  });
   const units = without(found, plan.dropped);
   const { tempos, daysHad, promotions } = reached(units, log, plan.rule, lines, today(clock));
   const piece: PieceToLay = {
@@ -126,7 +130,7 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
     pins: await pinsOf(db, plan.id, today(clock)),
     waited: waited(student, lastOn(plan, log), today(clock)),
   };
-  return { open, chosen, piece, form, log, lines, found, hard, promotions };
+  return { open, chosen, sections, piece, form, log, lines, found, hard, promotions };
 }
 
 /** Cards put on days by hand, from today. */

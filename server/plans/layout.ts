@@ -54,27 +54,9 @@ async function layOutTogether(studio: Studio, all: readonly Open[]): Promise<Pla
   const { db, clock } = studio;
   const date = today(clock);
   const practising = await practisingOf(db, all[0]!.studentId);
-  const laying = [];
-  for (const open of all) laying.push(await layingOf(studio, open, practising));
   const keepToday = all.every(({ plan }) => plan.laidOutOn === date);
   const begun = keepToday ? [] : await begunOn(db, date, all);
-  const used = begun.reduce((sum, card) => sum + card.minutes, 0);
-  const [first, ...rest] = daysUntil(
-    practising,
-    date,
-    all.map(({ plan }) => plan.readyBy),
-  );
-  const schedules = layOut(
-    laying.map(({ piece }) => piece),
-    [{ ...first!, minutes: Math.max(0, first!.minutes - used) }, ...rest],
-  );
-  const laid = laying.map((one, i): Laid => {
-    const made = schedules[i]!;
-    const isKept = one.open.said === "keeping" || one.open.plan.readyBy < date;
-    // what is only kept has nothing more to come to
-    const schedule = isKept ? { ...made, feasible: true, missingMinutes: 0 } : made;
-    return { ...one, schedule };
-  });
+  const laid = await worked(studio, all, practising, begun);
   const stays = new Set(begun.map(({ planId, unit }) => `${planId} ${unit}`));
   return db.transaction(async (tx) => {
     // two that look at once lay out one after the other
@@ -85,8 +67,37 @@ async function layOutTogether(studio: Studio, all: readonly Open[]): Promise<Pla
   });
 }
 
+/** How a student's plans are laid out from today, beside what was begun; nothing is stored. */
+export async function worked(
+  studio: Studio,
+  all: readonly Open[],
+  practising: Awaited<ReturnType<typeof practisingOf>>,
+  begun: readonly { readonly minutes: number }[],
+): Promise<Laid[]> {
+  const date = today(studio.clock);
+  const laying = [];
+  for (const open of all) laying.push(await layingOf(studio, open, practising));
+  const used = begun.reduce((sum, card) => sum + card.minutes, 0);
+  const [first, ...rest] = daysUntil(
+    practising,
+    date,
+    all.map(({ plan }) => plan.readyBy),
+  );
+  const schedules = layOut(
+    laying.map(({ piece }) => piece),
+    [{ ...first!, minutes: Math.max(0, first!.minutes - used) }, ...rest],
+  );
+  return laying.map((one, i): Laid => {
+    const made = schedules[i]!;
+    const isKept = one.open.said === "keeping" || one.open.plan.readyBy < date;
+    // what is only kept has nothing more to come to
+    const schedule = isKept ? { ...made, feasible: true, missingMinutes: 0 } : made;
+    return { ...one, schedule };
+  });
+}
+
 /** Cards of a day that were tried on it: they stay. */
-async function begunOn(db: Database, date: string, all: readonly Open[]) {
+export async function begunOn(db: Database, date: string, all: readonly Open[]) {
   const rows = await db
     .select({
       planId: cards.planId,

@@ -1,12 +1,12 @@
 import type { Body } from "@yarrow-ridge/contract";
-import { and, eq, inArray } from "drizzle-orm";
+import { and, eq, gt, inArray } from "drizzle-orm";
 import { daysBetween, today } from "../clock.ts";
-import { assignments, plans, students } from "../db/schema.ts";
+import { assignments, cards, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import { newId, type Studio } from "../studio.ts";
-import { chosenRecord } from "./chosen.ts";
+import { checkGoals, chooseFrom } from "./chosen.ts";
 import { FARTHEST } from "./laying.ts";
 import { layAnew } from "./layout.ts";
 import type { PlanRow } from "./store.ts";
@@ -69,7 +69,8 @@ export async function makePlans(
   });
 }
 
-function checkDay(studio: Studio, readyBy: string): void {
+/** @throws ProblemError for a day that is past or too far ahead */
+export function checkDay(studio: Studio, readyBy: string): void {
   const ahead = daysBetween(today(studio.clock), readyBy);
   if (ahead < 0)
     throw new ProblemError(
@@ -98,18 +99,10 @@ async function makeOne(
     .select()
     .from(plans)
     .where(and(eq(plans.assignmentId, assignmentId), eq(plans.superseded, false)));
+  const sections = wanted.sections?.length ? wanted.sections : null;
   const there = await sectionsOf(tx, pieceId);
-  const named = new Set(there.map((section) => section.id));
-  const known = new Map((before?.chosen ?? []).map((one) => [one.id, one]));
-  const chosen = wanted.sections?.length ? wanted.sections : null;
-  // what the plan before held and was removed since may stay
-  const unknown = chosen?.find((one) => !named.has(one) && !known.has(one));
-  if (unknown !== undefined)
-    throw new ProblemError(
-      400,
-      `There is no section "${unknown.slice(0, 40)}" in this piece.`,
-      "sections",
-    );
+  const chosen = sections && chooseFrom(sections, there, before);
+  checkGoals(wanted.goals, there);
   await tx.update(plans).set({ superseded: true }).where(eq(plans.assignmentId, assignmentId));
   const [made] = await tx
     .insert(plans)
@@ -125,12 +118,21 @@ async function makeOne(
       ladder: wanted.ladder ?? before?.ladder,
       // what the teacher added and left out stays
       ...{ added: before?.added, dropped: before?.dropped },
-      sections: chosen,
-      chosen: chosen && [
-        ...there.filter((one) => chosen.includes(one.id)).map(chosenRecord),
-        ...[...known.values()].filter((one) => chosen.includes(one.id) && !named.has(one.id)),
-      ],
+      ...{ sections, chosen },
+      goals: wanted.goals ?? before?.goals,
     })
     .returning();
+  // and so does what was put on a day to come
+  if (before)
+    await tx
+      .update(cards)
+      .set({ planId: made!.id })
+      .where(
+        and(
+          eq(cards.planId, before.id),
+          eq(cards.pinned, true),
+          gt(cards.date, today(studio.clock)),
+        ),
+      );
   return made!;
 }

@@ -129,6 +129,7 @@ export async function answerPlan(
     rule: plan.rule,
     dates: plan.dates,
     sections: plan.sections,
+    goals: plan.goals,
     added: plan.added,
     dropped: plan.dropped.map((unit) => droppedUnit(score, unit)),
     order: plan.order,
@@ -154,13 +155,22 @@ function droppedUnit(score: Score, unit: string) {
   return { unit, bars: barsText(score, bar(from), bar(to)), hands: line.join("-").split(">")[0]! };
 }
 
+type Told = Pick<
+  PlanRow,
+  "readyBy" | "feasible" | "workMinutes" | "availableMinutes" | "missingMinutes"
+>;
+
 const duration = (minutes: number): string =>
   minutes < 60
     ? `${minutes} min`
     : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ""}`;
 
-/** @param isShared whether other pieces take of the same minutes */
-function message(plan: PlanRow, isShared: boolean, today: string): string {
+/**
+ * Whether a plan fits, in a sentence.
+ *
+ * @param isShared whether other pieces take of the same minutes
+ */
+export function message(plan: Told, isShared: boolean, today: string): string {
   const day = dayjs(plan.readyBy).format("D MMMM");
   const left = `${duration(plan.availableMinutes)}${isShared ? " left by other pieces" : ""}`;
   const time = `about ${duration(plan.workMinutes)} of work, ${left} until ${day}`;

@@ -76,7 +76,7 @@ export async function cardState(studio: Studio, opened: Opened) {
     layer: opened.layer,
     planId: plan.id,
     rule: plan.rule,
-    goalTempo: plan.goalTempo,
+    goalTempo: (named && plan.goals[named.id]) ?? plan.goalTempo,
     steps: card.steps,
     step,
     secure,

@@ -1,4 +1,4 @@
-import { Alert, Button, Checkbox, FormControlLabel, TextField } from "@mui/material";
+import { Alert, Button, TextField } from "@mui/material";
 import type { Body, PlanAnswer, StudentAnswer } from "@yarrow-ridge/contract";
 import {
   firstReading,
@@ -11,14 +11,7 @@ import {
   USUAL_SCHOOLS,
   type Schools,
 } from "@yarrow-ridge/core/practice";
-import {
-  barSpan,
-  beatSign,
-  lastBarOf,
-  nest,
-  type Score,
-  type Section,
-} from "@yarrow-ridge/core/score";
+import { beatSign, type Score, type Section } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
 import { useEffect, useState } from "react";
 import { Controller, useForm } from "react-hook-form";
@@ -32,7 +25,9 @@ import type { Fields } from "./fields.ts";
 import { HouseRules } from "./HouseRules.tsx";
 import { PlanDates } from "./PlanDates.tsx";
 import { Remedies, type Taken } from "./Remedies.tsx";
+import { SectionChoice } from "./SectionChoice.tsx";
 import { SchoolSelect } from "./SchoolSelect.tsx";
+import { WhatIf } from "./WhatIf.tsx";
 
 const schoolsOf = ({ order, raise, hands, ladder }: Schools): Schools => ({
   order,
@@ -40,6 +35,25 @@ const schoolsOf = ({ order, raise, hands, ladder }: Schools): Schools => ({
   hands,
   ladder,
 });
+
+/** What is laid out from, as it is sent. */
+const changeOf = (fields: Fields) => ({
+  goalTempo: Number(fields.goalTempo),
+  readyBy: fields.readyBy,
+  minutesByWeekday: fields.minutes.map(Number),
+  rule: fields.rule,
+  ...schoolsOf(fields),
+  sections: fields.sections.length ? fields.sections : null,
+  goals: Object.fromEntries(
+    Object.entries(fields.goals)
+      .filter(([, typed]) => typed)
+      .map(([id, typed]) => [id, Number(typed)]),
+  ),
+});
+
+/** Goals of sections that are still there, every one of them a field. */
+const goalsOf = (plan: PlanAnswer | undefined, sections: readonly Section[]) =>
+  Object.fromEntries(sections.map(({ id }) => [id, String(plan?.goals[id] ?? "")]));
 
 const DAYS = ["Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"];
 
@@ -74,10 +88,11 @@ export function PlanForm({
       rule: plan?.rule ?? promotionRules[0]!.id,
       ...schoolsOf(plan ?? USUAL_SCHOOLS),
       sections: plan?.sections ?? [],
+      goals: goalsOf(plan, sections),
     },
   });
   const { register, control, handleSubmit, watch, setValue, getValues, reset, subscribe } = form;
-  const { errors, isDirty } = form.formState;
+  const { errors, isDirty, isValid } = form.formState;
   // what was changed and not laid out waits here while one looks at something else
   const draft = `yarrow-ridge-plan ${assignmentId}`;
   useEffect(() => {
@@ -93,7 +108,6 @@ export function PlanForm({
     });
   }, [draft, getValues, reset, subscribe]);
   const goal = Number(watch("goalTempo"));
-  const chosen = watch("sections");
   const ladder =
     goal >= 10 && goal <= 400 ? ladderOf(watch("ladder")).steps(firstReading(goal), goal) : [];
   /** What was taken is seen as changed, and waits to be laid out. */
@@ -102,17 +116,10 @@ export function PlanForm({
     if (change.minutes) setValue("minutes", change.minutes, how);
     if (change.readyBy) setValue("readyBy", change.readyBy, how);
     if (change.rule) setValue("rule", change.rule, how);
+    for (const [id, tempo] of Object.entries(change.goals ?? {}))
+      setValue(`goals.${id}`, tempo, how);
   };
-  const body = (fields: Fields) => ({
-    assignmentId,
-    goalTempo: Number(fields.goalTempo),
-    readyBy: fields.readyBy,
-    dates: fields.dates,
-    minutesByWeekday: fields.minutes.map(Number),
-    rule: fields.rule,
-    ...schoolsOf(fields),
-    sections: fields.sections.length ? fields.sections : null,
-  });
+  const body = (fields: Fields) => ({ assignmentId, dates: fields.dates, ...changeOf(fields) });
   // each is a plan of its own: what was laid out before rests beneath it
   const plain = (id: string, wanted: Body<"addPlan">) => request("addPlan", {}, { ...wanted, id });
   const save = async (fields: Fields) => {
@@ -126,6 +133,9 @@ export function PlanForm({
       rule: plan.rule,
       ...schoolsOf(plan),
       sections: plan.sections,
+      goals: Object.fromEntries(
+        Object.entries(plan.goals).filter(([id]) => sections.some((one) => one.id === id)),
+      ),
     };
     const id = newId();
     sessionStorage.removeItem(draft);
@@ -144,7 +154,7 @@ export function PlanForm({
           {plan.message}
         </Alert>
       )}
-      {plan && !plan.feasible && <Remedies plan={plan} onTake={take} />}
+      {plan && !plan.feasible && <Remedies plan={plan} sections={sections} onTake={take} />}
       <div className="row">
         <TextField
           label={`Performance tempo, ${beatSign(score.bars[0]!)} =`}
@@ -205,42 +215,13 @@ export function PlanForm({
           <SchoolSelect form={form} name="ladder" label="Tempo steps" all={ladders} />
         </div>
       </details>
-      {sections.length > 0 && (
-        <fieldset className="plan-sections">
-          <legend className="soft">
-            Sections {chosen.length ? "" : "(none chosen: the whole piece)"}
-          </legend>
-          {nest(sections).map(({ section, depth }) => (
-            <FormControlLabel
-              key={section.id}
-              sx={{ ml: depth * 2 }}
-              label={
-                `${section.name}, ` +
-                `${section.from.bar === lastBarOf(section.to) ? "bar" : "bars"} ` +
-                barSpan(score.bars, section.from.bar, lastBarOf(section.to))
-              }
-              control={
-                <Checkbox
-                  size="small"
-                  checked={chosen.includes(section.id)}
-                  onChange={(_, on) =>
-                    setValue(
-                      "sections",
-                      on ? [...chosen, section.id] : chosen.filter((one) => one !== section.id),
-                      { shouldDirty: true },
-                    )
-                  }
-                />
-              }
-            />
-          ))}
-        </fieldset>
-      )}
+      <SectionChoice form={form} sections={sections} score={score} />
       {ladder.length > 0 && (
         <p className="small soft">
           Steps: {ladder.slice(0, -1).join(" · ")} · <b className="goal-text">{ladder.at(-1)}</b>
         </p>
       )}
+      {plan && isDirty && isValid && <WhatIf planId={plan.id} change={changeOf(watch())} />}
       <div className="row">
         <Button
           type="submit"

@@ -7,10 +7,17 @@ type Where = Pick<CardAnswer, "date" | "pinned">;
 
 /** Puts a card on a day, where it stays, or lets the plan place it again. */
 export function moveCard(card: CardAnswer, to: Where): Promise<boolean> {
-  const step = ({ date, pinned }: Where) => request("moveCard", { id: card.id }, { date, pinned });
-  return useHistory
-    .getState()
-    .perform({ label: `${card.bars} on another day`, redo: [step(to)], undo: [step(card)] });
+  const step = ({ date, pinned }: Where, from: Where) =>
+    request(
+      "moveCard",
+      { id: card.id },
+      { date, pinned, was: { date: from.date, pinned: from.pinned } },
+    );
+  return useHistory.getState().perform({
+    label: `${card.bars} on another day`,
+    redo: [step(to, card)],
+    undo: [step(card, to)],
+  });
 }
 
 /** Leaves what a card practises out of the plan, on all days. */

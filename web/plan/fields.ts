@@ -9,6 +9,8 @@ export interface Fields extends Schools {
   minutes: string[];
   rule: PlanAnswer["rule"];
   sections: string[];
+  /** As typed, by section id; empty where a section goes by the piece's. */
+  goals: Record<string, string>;
 }
 
 /** One way on which teachers differ. */

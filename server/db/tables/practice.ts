@@ -113,6 +113,8 @@ export const plans = pgTable(
     /** Bars the teacher has practised alone, and keys of units that are left out. */
     added: jsonb("added").$type<AddedBars[]>().notNull().default([]),
     dropped: jsonb("dropped").$type<string[]>().notNull().default([]),
+    /** Tempos of sections with a goal of their own, by section id. */
+    goals: jsonb("goals").$type<Record<string, number>>().notNull().default({}),
     /** The day the cards were last laid out. */
     laidOutOn: text("laid_out_on"),
     /** The log or the form has moved on since: the days after today are laid out again. */

@@ -1,0 +1,1 @@
+ALTER TABLE "plans" ADD COLUMN "goals" jsonb DEFAULT '{}'::jsonb NOT NULL;

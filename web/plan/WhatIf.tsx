@@ -1,0 +1,67 @@
+import type { Answer, Body } from "@yarrow-ridge/contract";
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { call } from "../api/client.ts";
+import { dayAndMonth } from "../settings/spokenDates.ts";
+import type { Spoken } from "../settings/spoken.ts";
+import { useSpoken } from "../settings/useSpoken.ts";
+
+/** Milliseconds of rest before what was typed is worked out. */
+const REST = 500;
+
+/** What laying the plan out again would change, before it is done. */
+export function WhatIf({ planId, change }: { planId: string; change: Body<"whatIf"> }) {
+  const spoken = useSpoken();
+  const asked = useRested(JSON.stringify(change));
+  const { data, error, isPending } = useQuery({
+    queryKey: ["whatIf", planId, asked],
+    queryFn: () =>
+      call("whatIf", { params: { id: planId }, body: JSON.parse(asked) as Body<"whatIf"> }),
+    retry: false,
+  });
+  return (
+    <div className="what-if" role="status" aria-live="polite">
+      <h3>Laid out like this</h3>
+      {error ? (
+        <p>{error.message}</p>
+      ) : isPending ? (
+        <p className="soft">Working out what would change …</p>
+      ) : (
+        sentences(data, spoken).map((text) => <p key={text}>{text}</p>)
+      )}
+    </div>
+  );
+}
+
+/** What was typed, once nothing more is typed for a while. */
+function useRested(text: string): string {
+  const [rested, setRested] = useState(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(text), REST);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return rested;
+}
+
+function sentences(would: Answer<"whatIf">, spoken: Spoken): string[] {
+  const { stay, move, go, come } = would.cards;
+  const { now, then } = would.learnt;
+  return [
+    would.message,
+    ...(then === null || then === now
+      ? []
+      : [
+          `Learnt by ${dayAndMonth(then, spoken)}` +
+            (now === null ? "." : `, now by ${dayAndMonth(now, spoken)}.`),
+        ]),
+    move + go + come === 0
+      ? `Nothing changes in the next ${would.days} days.`
+      : `Of ${stay + move + go} cards in the next ${would.days} days ${stay} stay, ${move} move ` +
+        `to another day and ${go} go; ${come} come.`,
+    ...would.others.map(
+      ({ pieceTitle, missing }) =>
+        `${pieceTitle}: ${missing.then === 0 ? "fits" : `${missing.then} min missing`} then, ` +
+        `${missing.now === 0 ? "fits" : `${missing.now} min missing`} now.`,
+    ),
+  ];
+}
