@@ -96,7 +96,7 @@ it("says what would make a plan fit, and takes it over in two steps", async () =
   // before anything is stored it is said what would change
   await says(page, "Laid out like this");
   await page.waitForFunction(() =>
-    /It fits: .* in the next 14 days/s.test(document.querySelector(".what-if")?.textContent ?? ""),
+    /It fits: .* next 14 days/s.test(document.querySelector(".what-if")?.textContent ?? ""),
   );
   const plan = () => here.json<{ feasible: boolean }>(`/api/assignments/${id}/plan`);
   expect((await plan()).feasible).toBe(false);

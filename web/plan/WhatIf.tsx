@@ -56,8 +56,8 @@ function sentences(would: Answer<"whatIf">, spoken: Spoken): string[] {
         ]),
     move + go + come === 0
       ? `Nothing changes in the next ${would.days} days.`
-      : `Of ${stay + move + go} cards in the next ${would.days} days ${stay} stay, ${move} move ` +
-        `to another day and ${go} go; ${come} come.`,
+      : `Cards of the next ${would.days} days: ${stay} stay, ${move} on another day, ${go} gone, ` +
+        `${come} new.`,
     ...would.others.map(
       ({ pieceTitle, missing }) =>
         `${pieceTitle}: ${missing.then === 0 ? "fits" : `${missing.then} min missing`} then, ` +
