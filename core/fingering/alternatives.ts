@@ -114,13 +114,13 @@ function waysThrough(
   const cost = (path: readonly number[]) => costOf(line, path);
   const base = cost(first);
   const found: (readonly number[])[] = [];
-  const apart = (a: readonly number[], b: readonly number[]) =>
+  const distance = (a: readonly number[], b: readonly number[]) =>
     asked.filter((at) => a[at] !== b[at]).length;
   const enough = Math.max(Math.min(LEAST, length), Math.ceil(length * SHARE));
   const take = (path: readonly number[]) => {
     if (
       cost(path) - base >= IMPOSSIBLE ||
-      ![first, ...found].every((other) => apart(path, other) >= enough)
+      ![first, ...found].every((other) => distance(path, other) >= enough)
     )
       return false;
     found.push(path);
@@ -137,7 +137,7 @@ function waysThrough(
       for (const segment of segmentsOf(asked, (at) => path[at] !== first[at])) {
         const one = [...path];
         for (const at of segment) one[at] = first[at]!;
-        const less = apart(one, first) >= enough ? cost(one) : Infinity;
+        const less = distance(one, first) >= enough ? cost(one) : Infinity;
         if (less < least) [least, better] = [less, one];
       }
       if (!better) return path;

@@ -5,9 +5,9 @@ export function costAt(line: Line, path: readonly number[], at: number): number 
   const [grip, size] = [path[at]!, line.ways[at]!.length];
   let cost = line.hold[at]![grip]!;
   if (line.step[at]!.length) cost += line.step[at]![path[at - 1]! * size + grip]!;
-  const turn = line.turn[at];
-  if (turn)
-    cost += turn[(path[at - 2]! * line.ways[at - 1]!.length + path[at - 1]!) * size + grip]!;
+  const triple = line.triple[at];
+  if (triple)
+    cost += triple[(path[at - 2]! * line.ways[at - 1]!.length + path[at - 1]!) * size + grip]!;
   return cost;
 }
 

@@ -22,7 +22,7 @@ export interface Line<C = unknown> {
   readonly hold: Prices;
   /** From the ways of the moment before; the last index fastest. */
   readonly step: readonly Float64Array[];
-  readonly turn: readonly (Float64Array | undefined)[];
+  readonly triple: readonly (Float64Array | undefined)[];
 }
 
 /** More prices: what a school asks for, at some moments. */
@@ -32,21 +32,21 @@ export interface Term<C = unknown> {
   /** Of coming to such a moment. */
   step?(a: C, b: C): number;
   /** Of three in a row that end with such a moment. */
-  turn?(a: C, b: C, c: C): number;
+  triple?(a: C, b: C, c: C): number;
 }
 
 /** Some moments of a line, from one to another, as if there were no others. */
 export function sublineOf<C>(line: Line<C>, from: number, to: number): Line<C> {
   const cut = <T>(list: readonly T[]): T[] => list.slice(from, to + 1);
-  const [step, turn] = [cut(line.step), cut(line.turn)];
+  const [step, triple] = [cut(line.step), cut(line.triple)];
   step[0] = NO_TABLE;
-  turn[0] = turn[1] = undefined;
+  triple[0] = triple[1] = undefined;
   return {
     ...line,
     moments: cut(line.moments),
     ways: cut(line.ways),
     hold: cut(line.hold),
     step,
-    turn,
+    triple,
   };
 }

@@ -122,7 +122,7 @@ export interface HandModel<C = unknown> {
   fit(struck: readonly Played[], held: readonly Played[]): Fit;
   /**
    * Ways to take a moment, plain ones before those with silent changes, in an order that is the
-   * same for moments that are alike. At most some hundreds; without `turn` the search grows with
+   * same for moments that are alike. At most some hundreds; without `triple` the search grows with
    * the square of their number, with it with the cube.
    */
   choices(moment: Moment): readonly C[];
@@ -134,9 +134,9 @@ export interface HandModel<C = unknown> {
    */
   step(a: C, b: C, link: Link): number;
   /** Of three in a row without a rest that frees the hand, beyond their steps. */
-  turn(a: C, b: C, c: C): number;
+  triple(a: C, b: C, c: C): number;
   /** Whether three moments in a row have such a price; where they have none, none is worked out. */
-  turns(a: Moment, b: Moment, c: Moment): boolean;
+  triples(a: Moment, b: Moment, c: Moment): boolean;
   /**
    * Equal for one, two or three moments in a row whose prices are the same, so that they are worked
    * out once; undefined where that is not known.

@@ -24,7 +24,7 @@ export function priceLine<C>(
     return found;
   };
   const ways = moments.map((moment) => model.choices(moment));
-  const asking = (what: "hold" | "step" | "turn", at: number) =>
+  const asking = (what: "hold" | "step" | "triple", at: number) =>
     terms.filter((one) => one[what] && one.at[at]);
   const names = (asked: readonly Term<C>[]) =>
     asked.length ? terms.map((one) => (asked.includes(one) ? 1 : 0)).join("") : "";
@@ -53,23 +53,23 @@ export function priceLine<C>(
       ),
     );
   });
-  const turn = moments.map((moment, at) => {
+  const triple = moments.map((moment, at) => {
     if (at < 2 || freesHand(moment.link) || freesHand(moments[at - 1]!.link)) return undefined;
-    if (!model.turns(moments[at - 2]!, moments[at - 1]!, moment)) return undefined;
+    if (!model.triples(moments[at - 2]!, moments[at - 1]!, moment)) return undefined;
     const [a, b, c] = [ways[at - 2]!, ways[at - 1]!, ways[at]!];
-    const asked = asking("turn", at);
-    return once(keyOf(at - 2, at, `turn ${names(asked)}`), () => {
+    const asked = asking("triple", at);
+    return once(keyOf(at - 2, at, `triple ${names(asked)}`), () => {
       const table = new Float64Array(a.length * b.length * c.length);
       let i = 0;
       for (const one of a)
         for (const two of b)
           for (const last of c)
             table[i++] = asked.reduce(
-              (sum, other) => sum + other.turn!(one, two, last),
-              clamp(model.turn(one, two, last)),
+              (sum, other) => sum + other.triple!(one, two, last),
+              clamp(model.triple(one, two, last)),
             );
       return table;
     });
   });
-  return { moments, ways, hold, step, turn };
+  return { moments, ways, hold, step, triple };
 }

@@ -65,8 +65,8 @@ const neck: HandModel<Way> = {
     )
       ? Infinity
       : 2 * Math.abs(a.position - b.position),
-  turn: () => 0,
-  turns: () => false,
+  triple: () => 0,
+  triples: () => false,
   tableKey: () => undefined,
   alike: {
     pattern: ({ keys, struck }) => keys.map((key, i) => `${key}${struck[i] ? "" : "h"}`).join(),

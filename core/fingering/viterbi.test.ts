@@ -11,7 +11,7 @@ function lineOf(sizes: readonly number[], seed: number): Line {
     ways: [],
     hold: sizes.map(table),
     step: sizes.map((size, at) => (at > 0 ? table(size * sizes[at - 1]!) : new Float64Array(0))),
-    turn: sizes.map(() => undefined),
+    triple: sizes.map(() => undefined),
   };
 }
 

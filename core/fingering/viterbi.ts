@@ -140,16 +140,16 @@ function forward(
     sizes[at]!,
     starts[at - 1]!,
   ];
-  const [step, turn] = [line.step[at]!, line.turn[at]];
+  const [step, triple] = [line.step[at]!, line.triple[at]];
   const joined = step.length > 0;
   for (let b = 0; b < middle; b++) {
     const row = start + b * now;
-    if (turn) {
+    if (triple) {
       for (let c = 0; c < now; c++) costs[row + c] = Infinity;
       for (let a = 0; a < before; a++) {
         const [base, place] = [costs[from + a * middle + b]!, (a * middle + b) * now];
         for (let c = 0; c < now; c++) {
-          const cost = base + turn[place + c]!;
+          const cost = base + triple[place + c]!;
           if (cost < costs[row + c]!) {
             costs[row + c] = cost;
             back[row + c] = a;
@@ -157,7 +157,7 @@ function forward(
         }
       }
     } else {
-      // without a turn what came before does not matter for what comes
+      // without a price on three in a row what came before does not matter for what comes
       let [least, best] = [Infinity, 0];
       for (let a = 0; a < before; a++) {
         const cost = costs[from + a * middle + b]!;
@@ -187,7 +187,7 @@ function backward(
     starts[at]!,
     starts[at + 1]!,
   ];
-  const [step, turn, hold] = [line.step[at + 1]!, line.turn[at + 1], own[at + 1]!];
+  const [step, triple, hold] = [line.step[at + 1]!, line.triple[at + 1], own[at + 1]!];
   const joined = step.length > 0;
   const onward = new Float64Array(next);
   for (let c = 0; c < now; c++) {
@@ -198,7 +198,7 @@ function backward(
       const place = (b * now + c) * next;
       let least = Infinity;
       for (let d = 0; d < next; d++) {
-        const cost = turn ? onward[d]! + turn[place + d]! : onward[d]!;
+        const cost = triple ? onward[d]! + triple[place + d]! : onward[d]!;
         if (cost < least) least = cost;
       }
       costs[start + b * now + c] = least;

@@ -97,10 +97,10 @@ export function plainReturns(content: readonly BarContent[], octaves?: readonly 
       .map((run) => toFound(run, relation, content, run.shift))
       .filter((one) => struckIn(content, one, (bar) => bar.onsets) >= 2);
   const exact = find("exact", (shift) => shift === 0);
-  const apart = (octaves ?? find("octave", isOctave)).filter(
+  const octaveReturns = (octaves ?? find("octave", isOctave)).filter(
     (one) => struckIn(content, one, (bar) => bar.onsets) >= 2,
   );
-  return [...exact, ...apart.filter((one) => !within(one, exact))];
+  return [...exact, ...octaveReturns.filter((one) => !within(one, exact))];
 }
 
 /**
@@ -119,17 +119,17 @@ function octavesTogether(
       ? -1
       : numbers.of(each.map((line) => line[bar]!.pattern).join(" ")),
   );
-  const apart = (i: number, j: number) =>
+  const distances = (i: number, j: number) =>
     each.map((line) => (line[i]!.pattern < 0 ? 0 : line[i]!.base - line[j]!.base));
   const runs = longestRuns({
     key,
     earlier: key,
-    shift: (i, j) => (apart(i, j).every((away) => away % 12 === 0) ? 0 : 1),
+    shift: (i, j) => (distances(i, j).every((away) => away % 12 === 0) ? 0 : 1),
     allowed: (shift) => shift === 0,
   });
   return maximal(runs).flatMap((run): Found[] => {
     const moved = Array.from({ length: run.length }, (_, k) =>
-      apart(run.from + k, run.of + k).find((away) => away !== 0),
+      distances(run.from + k, run.of + k).find((away) => away !== 0),
     ).find((away) => away !== undefined);
     return moved === undefined ? [] : [toFound(run, "octave", lines.get("both")!, moved)];
   });

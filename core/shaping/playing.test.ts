@@ -118,7 +118,7 @@ describe("what contradicts itself", () => {
     "6:0": level("mf"),
   };
   const score = pieceOf(8, loud);
-  // the handbook: a whole piece shaped towards the wrong peak
+  // common practice, no source: a whole piece shaped towards the wrong peak
   it("a climax that is not the loudest place", () => {
     expect(shapeDoubts(score, [], at(6), NO_SHAPE)).toMatchObject([
       {

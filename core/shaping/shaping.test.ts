@@ -93,7 +93,7 @@ describe("the teacher’s curve", () => {
 });
 
 describe("accents in a row", () => {
-  // the handbook: graded towards the one that counts most, never all at full force
+  // common practice, no source: graded towards the one that counts most, never all at full force
   it("grow towards the highest and fade after it", () => {
     const score = pieceOf(3, {}, { "0:0": accent, "0:3": accent, "1:2": accent, "1:3": accent });
     const [row] = accentRows(score, NO_SHAPE);

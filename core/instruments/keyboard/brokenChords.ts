@@ -90,7 +90,7 @@ export function asShapes(
 ): Term<Grip>[] {
   const shape: Term<Grip> = {
     at: moments.map((_, at) => starts.has(at - 2)),
-    turn: (a, b, c) => {
+    triple: (a, b, c) => {
       const tones = [a, b, c]
         .map(({ keys, fingers }) => ({ key: keys[0]!, finger: fingers[0]! }))
         .sort((one, other) => one.key - other.key);
@@ -111,7 +111,7 @@ export function asShapes(
     at: moments.map((_, at) =>
       LENGTHS.some((length) => starts.get(at - 1 - length / 2) === length),
     ),
-    turn: (a, _, c) => (a.fingers[0] === c.fingers[0] ? 0 : NO_SHAPE / 2),
+    triple: (a, _, c) => (a.fingers[0] === c.fingers[0] ? 0 : NO_SHAPE / 2),
   };
   return [shape, back];
 }

@@ -130,7 +130,7 @@ function costsOfCycle(line: GripLine, own: Prices, { from, to, period }: Run): T
     return (
       own[at]![z]! +
       (line.step[at]![y * now + z] ?? 0) +
-      (line.turn[at]?.[(x * middle + y) * now + z] ?? 0)
+      (line.triple[at]?.[(x * middle + y) * now + z] ?? 0)
     );
   };
   const all = Array.from({ length: size }, (_, grip) => grip);

@@ -107,7 +107,10 @@ export function stepCost(
 }
 
 /** What three single keys in a row cost more than their two moves. */
-export function turnCost({ pair }: FingerPairs, p: Prices): (a: Grip, b: Grip, c: Grip) => number {
+export function tripleCost(
+  { pair }: FingerPairs,
+  p: Prices,
+): (a: Grip, b: Grip, c: Grip) => number {
   return (a, b, c) => {
     if (a.keys.length !== 1 || b.keys.length !== 1 || c.keys.length !== 1) return 0;
     const [k1, k2, k3] = [a.keys[0]!, b.keys[0]!, c.keys[0]!];

@@ -5,7 +5,7 @@ import { fingerPairs } from "./fingerPairs.ts";
 import { fitOf } from "./fit.ts";
 import { keyAt, seenBy } from "./geometry.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
-import { holdCost, stepCost, turnCost } from "./gripCosts.ts";
+import { holdCost, stepCost, tripleCost } from "./gripCosts.ts";
 import { wanted } from "./locks.ts";
 import { melodicCost } from "./melodic.ts";
 import { keyboardPlan } from "./plan.ts";
@@ -50,8 +50,8 @@ export function keyboardHand(
     choices: gripsOf(),
     hold,
     step: stepCost(melodic, prices),
-    turn: turnCost(pairs, prices),
-    turns: (a, b, c) => [a, b, c].every(({ keys }) => keys.length === 1),
+    triple: tripleCost(pairs, prices),
+    triples: (a, b, c) => [a, b, c].every(({ keys }) => keys.length === 1),
     tableKey,
     alike: {
       pattern: patternOf,

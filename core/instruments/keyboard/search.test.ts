@@ -64,11 +64,11 @@ function byTrying(
           ),
         ),
   );
-  const turn = (at: number, i: number, j: number, k: number): number => {
+  const triple = (at: number, i: number, j: number, k: number): number => {
     if (at < 2 || !isBound(at) || !isBound(at - 1)) return 0;
     const [a, b, c] = [grips[at - 2]![i]!, grips[at - 1]![j]!, grips[at]![k]!];
     if (![a, b, c].every((one) => one.keys.length === 1)) return 0;
-    return least(model.turn(a, b, c)) + asked(at, (one) => one.turn?.(a, b, c));
+    return least(model.triple(a, b, c)) + asked(at, (one) => one.triple?.(a, b, c));
   };
   // no price is below zero: what is to come costs at least its cheapest holds
   const toCome = hold.map((_, at) =>
@@ -79,7 +79,7 @@ function byTrying(
     if (at === moments.length) best = Math.min(best, cost);
     else if (cost + toCome[at]! < best)
       hold[at]!.forEach((price, k) =>
-        walk(at + 1, j, k, cost + price + (step[at]![j]?.[k] ?? 0) + turn(at, i, j, k)),
+        walk(at + 1, j, k, cost + price + (step[at]![j]?.[k] ?? 0) + triple(at, i, j, k)),
       );
   };
   walk(0, -1, -1, 0);

@@ -28,7 +28,7 @@ import { readSigns } from "./signs.ts";
 import { child, childText, children, isElement, type Element } from "../xml/xml.ts";
 
 /** What carries over from one measure to the next while a part is read. */
-export interface Reading {
+export interface ParserState {
   readonly aspects: readonly Aspect[];
   divisions: Fraction | undefined;
   metre: Metre;
@@ -88,15 +88,15 @@ const fail = (sentence: string, number: string): never => {
   throw new ScoreError(`Measure ${number}: ${sentence}`, number);
 };
 
-function quarters(element: Element, name: string, reading: Reading, number: string): Fraction {
+function quarters(element: Element, name: string, state: ParserState, number: string): Fraction {
   const text = childText(element, "duration");
   if (text === undefined) return fail(`a <${name}> has no duration.`, number);
   const value = parseDecimal(text);
   if (!value) return fail(`the duration "${text.slice(0, 30)}" is not a number.`, number);
   if (value.num < 0) return fail(`a duration is negative (${text}).`, number);
-  if (!reading.divisions)
+  if (!state.divisions)
     return fail("a duration comes before any <divisions>, so its length is unknown.", number);
-  const length = multiply(value, { num: reading.divisions.den, den: reading.divisions.num });
+  const length = multiply(value, { num: state.divisions.den, den: state.divisions.num });
   if (compare(length, MAX_QUARTERS) > 0)
     return fail(`the duration ${text} is longer than any note.`, number);
   return length;
@@ -107,7 +107,7 @@ const whole = (text: string | undefined, fallback: number): number =>
 
 function readAttributes(
   element: Element,
-  reading: Reading,
+  state: ParserState,
   number: string,
   raw: RawMeasure,
   offset: Fraction,
@@ -122,13 +122,13 @@ function readAttributes(
         `<divisions> is ${divisions.slice(0, 30)}; up to ${MAX_DIVISIONS} can be read.`,
         number,
       );
-    reading.divisions = value;
+    state.divisions = value;
   }
   const key = child(element, "key");
   if (key) {
     const mode = childText(key, "mode");
     const fifths = Math.max(-7, Math.min(7, whole(childText(key, "fifths"), 0)));
-    reading.key = mode ? { fifths, mode } : { fifths };
+    state.key = mode ? { fifths, mode } : { fifths };
   }
   const time = child(element, "time");
   if (time && child(time, "beats")) {
@@ -141,18 +141,18 @@ function readAttributes(
         number,
       );
     }
-    reading.metre = { beats, beatType };
+    state.metre = { beats, beatType };
   }
   for (const clef of children(element, "clef")) {
     const staff = whole(clef.getAttribute("number") ?? "1", 1);
     const name = `${childText(clef, "sign") ?? ""}${childText(clef, "line") ?? ""}`;
-    const before = reading.clefs.get(staff);
+    const before = state.clefs.get(staff);
     if (before !== undefined && before !== name) raw.clefs.push({ offset, staff, clef: name });
-    reading.clefs.set(staff, name);
+    state.clefs.set(staff, name);
   }
   const transpose = child(element, "transpose");
   if (transpose) {
-    reading.transpose =
+    state.transpose =
       whole(childText(transpose, "chromatic"), 0) +
       12 * whole(childText(transpose, "octave-change"), 0);
   }
@@ -192,7 +192,7 @@ function readNote(
   note: Element,
   offset: Fraction,
   duration: Fraction,
-  reading: Reading,
+  state: ParserState,
   number: string,
 ): RawNote | undefined {
   const pitch = readPitch(note, number);
@@ -204,7 +204,7 @@ function readNote(
     offset,
     duration,
     pitch,
-    midi: midiOf(pitch) + reading.transpose,
+    midi: midiOf(pitch) + state.transpose,
     staff: Math.max(1, whole(childText(note, "staff"), 1)),
     voice: childText(note, "voice") ?? "1",
     grace: child(note, "grace") !== undefined,
@@ -222,7 +222,7 @@ function readNote(
       .flatMap((one) => children(one))
       .flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
     accidental: child(note, "accidental") !== undefined,
-    printed: readAspects(notations, reading.aspects),
+    printed: readAspects(notations, state.aspects),
   };
 }
 
@@ -231,11 +231,11 @@ const HAIRPINS: Record<string, string> = { crescendo: "grow", diminuendo: "fade"
 function readDirection(
   direction: Element,
   cursor: Fraction,
-  reading: Reading,
+  state: ParserState,
 ): { marks: Omit<PrintedMark, "bar">[]; tempo?: number } {
   // a third of a quarter may stand here as 0.333333
   const shift = fromNumber(toNumber(parseDecimal(childText(direction, "offset") ?? "0") ?? ZERO));
-  const divisions = reading.divisions ?? fraction(1);
+  const divisions = state.divisions ?? fraction(1);
   const offset = max(
     ZERO,
     add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })),
@@ -279,8 +279,8 @@ const within = (count: number, most: number, what: string, number: string): void
   if (count > most) fail(`it has more than ${most} ${what}; no bar of music has so many.`, number);
 };
 
-/** Reads one `<measure>` of a part, advancing `reading`. @throws ScoreError naming the measure */
-export function readMeasure(measure: Element, reading: Reading, index: number): RawMeasure {
+/** Reads one `<measure>` of a part, advancing `state`. @throws ScoreError naming the measure */
+export function readMeasure(measure: Element, state: ParserState, index: number): RawMeasure {
   const number = (measure.getAttribute("number") ?? String(index + 1)).slice(0, 12);
   const raw: RawMeasure = {
     number,
@@ -302,25 +302,25 @@ export function readMeasure(measure: Element, reading: Reading, index: number): 
     const element = node;
     switch (element.tagName) {
       case "attributes":
-        readAttributes(element, reading, number, raw, cursor);
+        readAttributes(element, state, number, raw, cursor);
         break;
       case "backup":
         within(++count.moves, MAX_MOVES, "moves back and forward", number);
-        cursor = subtract(cursor, quarters(element, "backup", reading, number));
+        cursor = subtract(cursor, quarters(element, "backup", state, number));
         if (cursor.num < 0) [cursor, raw.overran] = [ZERO, true];
         break;
       case "forward":
         within(++count.moves, MAX_MOVES, "moves back and forward", number);
-        cursor = add(cursor, quarters(element, "forward", reading, number));
+        cursor = add(cursor, quarters(element, "forward", state, number));
         break;
       case "note": {
         const grace = child(element, "grace") !== undefined;
         if (grace) within(++count.graces, MAX_GRACES, "grace notes", number);
         else within(++count.notes, MAX_NOTES, "notes", number);
-        const duration = grace ? ZERO : quarters(element, "note", reading, number);
+        const duration = grace ? ZERO : quarters(element, "note", state, number);
         const chord = child(element, "chord") !== undefined;
         if (!chord) chordStart = cursor;
-        const note = readNote(element, chordStart, duration, reading, number);
+        const note = readNote(element, chordStart, duration, state, number);
         if (note) raw.notes.push(note);
         if (!chord && children(element, "notations").some((one) => child(one, "fermata"))) {
           raw.holds.set(
@@ -332,7 +332,7 @@ export function readMeasure(measure: Element, reading: Reading, index: number): 
         break;
       }
       case "direction": {
-        const { marks, tempo } = readDirection(element, cursor, reading);
+        const { marks, tempo } = readDirection(element, cursor, state);
         raw.marks.push(...marks);
         raw.tempo ??= tempo;
         break;

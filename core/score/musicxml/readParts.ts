@@ -1,15 +1,15 @@
 import type { Aspect } from "../marks/aspects.ts";
 import { fittest, lowestVoice, saysTransposed, staffFacts, type Layout } from "./layouts.ts";
-import { readMeasure, type RawMeasure, type RawNote, type Reading } from "./measure.ts";
+import { readMeasure, type RawMeasure, type RawNote, type ParserState } from "./measure.ts";
 import type { LayoutChoice } from "../model/model.ts";
 import { stavesOf, tablatureAfter } from "./parts.ts";
 import { joinTablature, joinTablaturePart } from "./tablature.ts";
 import { children, type Element } from "../xml/xml.ts";
 
-export interface ReadMeasure extends RawMeasure, Pick<Reading, "metre" | "key"> {}
+export interface ReadMeasure extends RawMeasure, Pick<ParserState, "metre" | "key"> {}
 
 export function readPart(part: Element, aspects: readonly Aspect[]): ReadMeasure[] {
-  const reading: Reading = {
+  const state: ParserState = {
     aspects,
     divisions: undefined,
     metre: { beats: 4, beatType: 4 },
@@ -19,9 +19,9 @@ export function readPart(part: Element, aspects: readonly Aspect[]): ReadMeasure
   };
   let clefs: ReadonlyMap<number, string> | undefined;
   const measures = children(part, "measure").map((measure, index) => {
-    const raw = readMeasure(measure, reading, index);
-    clefs ??= new Map(reading.clefs);
-    return { ...raw, metre: reading.metre, key: reading.key };
+    const raw = readMeasure(measure, state, index);
+    clefs ??= new Map(state.clefs);
+    return { ...raw, metre: state.metre, key: state.key };
   });
   return joinTablature(measures, clefs ?? new Map());
 }

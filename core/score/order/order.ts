@@ -100,12 +100,12 @@ function groupTaken(bars: readonly Bar[], at: number, taken: (at: number) => boo
   return bars.slice(from, to + 1).some((bar) => bar.repeatEnd && taken(bar.index));
 }
 
-/** Bar indexes of chosen stretches, one after the other in one pass: a cut for a performance. */
+/** Bar indexes of chosen barRanges, one after the other in one pass: a cut for a performance. */
 export const cutOrder = (
   bars: readonly Bar[],
-  stretches: readonly { from: number; to: number }[],
+  barRanges: readonly { from: number; to: number }[],
 ): number[] =>
-  stretches.flatMap(({ from, to }) => onePass(bars, from, Math.min(to, bars.length - 1)));
+  barRanges.flatMap(({ from, to }) => onePass(bars, from, Math.min(to, bars.length - 1)));
 
 /** Bar indexes as the piece is gone through on a road. */
 export const roadOrder = (bars: readonly Bar[], { repeats, cuts }: Road): number[] =>
