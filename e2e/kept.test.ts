@@ -82,6 +82,7 @@ it("keeps a changed plan while one looks at something else", async () => {
 
 it("says what would make a plan fit, and takes it over in two steps", async () => {
   const page = here.page();
+  here.complaints().splice(0);
   const { id } = await given();
   await here.send("POST", "/api/plans", {
     assignmentId: id,
@@ -103,5 +104,8 @@ it("says what would make a plan fit, and takes it over in two steps", async () =
   await press(page, "Lay it out again");
   await until(async () => (await plan()).feasible);
   await page.waitForFunction(() => document.querySelector(".what-if") === null);
+  await quiet(page);
+  // neither half typed nor of a plan that is none any more: nothing was asked in vain
+  expect(here.complaints()).toEqual([]);
   await says(page, "It fits");
 });

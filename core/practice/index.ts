@@ -59,4 +59,4 @@ export {
 } from "./hardness.ts";
 export { forecast, type Forecast, type ToForecast } from "./forecast/index.ts";
 export { slipShares, stuckSpots, type PlacedTry } from "./slips.ts";
-export { LEFT_AT, remedies, type Remedies } from "./remedies.ts";
+export { LEFT_AT, remedies, type Leaving, type Remedies } from "./remedies.ts";

@@ -18,6 +18,13 @@ export interface Remedies {
 /** Sections left at Settling stay at this share of the goal. Common practice, no source. */
 export const LEFT_AT = 0.8;
 
+/** A piece with so many of its sections left at Settling, the last learned first. */
+export interface Leaving {
+  readonly most: number;
+  readonly goals: (count: number) => Readonly<Record<string, number>>;
+  readonly units: (count: number) => PieceToLay["units"];
+}
+
 /** Minutes more that are tried: what is asked of nobody is not offered. */
 const STEP = 5;
 const MOST = 120;
@@ -26,7 +33,7 @@ const MOST = 120;
  * Works out each remedy for a piece that does not get ready among the student's others.
  *
  * @param at which of the pieces
- * @param leaving the piece with so many sections left at Settling, the last learned first
+ * @param leaving the piece with some of its sections left at Settling
  * @param further the days after the last of them, as they would be practised
  */
 export function remedies(
@@ -34,10 +41,7 @@ export function remedies(
   at: number,
   days: readonly DayToFill[],
   further: readonly DayToFill[],
-  leaving: readonly {
-    readonly units: PieceToLay["units"];
-    readonly goals: Remedies["goals"];
-  }[] = [],
+  leaving?: Leaving,
 ): Remedies {
   const fits = (over: Partial<PieceToLay>, on = days) =>
     layOut(
@@ -55,8 +59,8 @@ export function remedies(
   const later = all.filter(({ date }) => date > (readyBy ?? days.at(-1)?.date ?? ""));
   const day = least(later.length, (count) => fits({ readyBy: later[count - 1]!.date }, all));
   const other = promotionRules.find((one) => one !== rule && fits({ rule: one }));
-  const left = least(leaving.length, (count) => fits({ units: leaving[count - 1]!.units }));
-  const goals = left === undefined ? undefined : leaving[left - 1]!.goals;
+  const left = leaving && least(leaving.most, (count) => fits({ units: leaving.units(count) }));
+  const goals = left === undefined ? undefined : leaving!.goals(left);
   return {
     ...(goals ? { goals } : {}),
     ...(minutes === undefined ? {} : { minutes: minutes * STEP }),

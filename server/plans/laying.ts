@@ -103,17 +103,10 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
   );
   const { hard, spots } = hardSpots(open, student, score, form, log, lines);
   const sections = onRoad(chosen ?? cover(score, named), road);
-  const found = unitsOf(score, form, sections, plan.goalTempo, lines, {
-    order,
-    raise,
-    ladder,
-    hands,
-    road,
-    named,
-    hard,
-    spots,
-    goals: plan.goals,
-  });
+  const how = { order, raise, ladder, hands, road, named, hard, spots };
+  const madeWith = (goals: PlanRow["goals"]) =>
+    unitsOf(score, form, sections, plan.goalTempo, lines, { ...how, goals });
+  const found = madeWith(plan.goals);
   const units = without(found, plan.dropped);
   const { tempos, daysHad, promotions } = reached(units, log, plan.rule, lines, today(clock));
   const piece: PieceToLay = {
@@ -130,7 +123,9 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
     pins: await pinsOf(db, plan.id, today(clock)),
     waited: waited(student, lastOn(plan, log), today(clock)),
   };
-  return { open, chosen, sections, piece, form, log, lines, found, hard, promotions };
+  /** The units with other tempos for sections. */
+  const unitsWith = (goals: PlanRow["goals"]) => without(madeWith(goals), plan.dropped);
+  return { open, chosen, sections, piece, unitsWith, form, log, lines, found, hard, promotions };
 }
 
 /** Cards put on days by hand, from today. */

@@ -1,4 +1,7 @@
+import { jest } from "@jest/globals";
+import { eq } from "drizzle-orm";
 import ICAL from "ical.js";
+import { plans } from "../db/schema.ts";
 import { demoFile } from "../testing.ts";
 import { openGiven, type State } from "./testing.ts";
 
@@ -40,6 +43,31 @@ describe("a plan", () => {
     expect((late.json as unknown as { chance: number }).chance).toBeLessThan(first.chance);
     await make();
     expect((await given.studio.ask("GET", "/api/plans/none/forecast")).status).toBe(404);
+  });
+
+  it("is not forecast by what it was when somebody asked, and two who ask wait for one answer", async () => {
+    const { json: made } = await make();
+    const path = `/api/plans/${made.id}/forecast`;
+    await plan(made.id);
+    let isTold = false;
+    // watched, not replaced: the work is done
+    const run = jest.spyOn(given.studio.studio.heavy, "run");
+    const asked = [0, 1].map(() => given.studio.ask("GET", path));
+    void asked[0]!.then(() => (isTold = true));
+    // the layout moves on while it is worked out
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    await given.studio.ask("PATCH", `/api/plans/${made.id}`, { added: [{ from: 3, to: 3 }] });
+    await plan(made.id);
+    expect(isTold).toBe(false);
+    const [one, other] = await Promise.all(asked);
+    expect(other!.json).toEqual(one!.json);
+    expect(run.mock.calls.filter(([task]) => task === "forecast").length).toBe(1);
+    run.mockRestore();
+    const kept = async () =>
+      (await given.studio.studio.db.select().from(plans).where(eq(plans.id, made.id)))[0]!.forecast;
+    expect(await kept()).toBeNull();
+    await given.studio.ask("GET", path);
+    expect(await kept()).not.toBeNull();
   });
 
   it("lays dated cards out within the minutes of each weekday, up to performance tempo", async () => {

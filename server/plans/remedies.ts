@@ -1,9 +1,15 @@
-import { LEFT_AT, rangeOf, remedies, type Remedies } from "@yarrow-ridge/core/practice";
+import {
+  LEFT_AT,
+  rangeOf,
+  remedies,
+  type Leaving,
+  type Remedies,
+} from "@yarrow-ridge/core/practice";
 import { eq } from "drizzle-orm";
 import { addDays, today } from "../clock.ts";
 import { plans } from "../db/schema.ts";
 import type { Studio } from "../studio.ts";
-import { daysFrom, daysUntil, layingOf, type Open } from "./laying.ts";
+import { daysFrom, daysUntil, layingOf } from "./laying.ts";
 import { practisingOf, togetherWith } from "./layout.ts";
 import type { PlanRow } from "./store.ts";
 
@@ -19,8 +25,8 @@ export async function remediesOf(studio: Studio, plan: PlanRow): Promise<Remedie
   if (plan.remedies) return plan.remedies;
   const all = await togetherWith(studio.db, plan);
   const practising = await practisingOf(studio.db, all[0]!.studentId);
-  const pieces = [];
-  for (const open of all) pieces.push((await layingOf(studio, open, practising)).piece);
+  const laid = [];
+  for (const open of all) laid.push(await layingOf(studio, open, practising));
   const days = daysUntil(
     practising,
     today(studio.clock),
@@ -28,20 +34,17 @@ export async function remediesOf(studio: Studio, plan: PlanRow): Promise<Remedie
   );
   const at = all.findIndex((open) => open.plan.id === plan.id);
   const further = daysFrom(practising, addDays(days.at(-1)!.date, 1), LATER);
-  const leaving = await leavingSections(studio, all[at]!, practising);
-  const found = remedies(pieces, at, days, further, leaving);
+  const pieces = laid.map(({ piece }) => piece);
+  const found = remedies(pieces, at, days, further, leavingSections(plan, laid[at]!));
   await studio.db.update(plans).set({ remedies: found }).where(eq(plans.id, plan.id));
   return found;
 }
 
-/** A piece with one, two and more of its sections left at Settling: those that are learned last. */
-async function leavingSections(
-  studio: Studio,
-  open: Open,
-  practising: Awaited<ReturnType<typeof practisingOf>>,
-) {
-  const { plan } = open;
-  const { sections, piece } = await layingOf(studio, open, practising);
+/** A piece with so many of its sections left at Settling: those that are learned last. */
+function leavingSections(
+  plan: PlanRow,
+  { sections, piece, unitsWith }: Awaited<ReturnType<typeof layingOf>>,
+): Leaving {
   const tempo = Math.round(plan.goalTempo * LEFT_AT);
   const idOf = new Map(sections.map((one) => [rangeOf(one).join("-"), one.id]));
   const ids = piece.units
@@ -49,12 +52,9 @@ async function leavingSections(
     .flatMap(({ from, to }) => idOf.get(`${from}-${to}`) || [])
     .filter((id) => (plan.goals[id] ?? plan.goalTempo) > tempo)
     .reverse();
-  const found = [];
-  for (const i of ids.keys()) {
-    const left = ids.slice(0, i + 1).map((id) => [id, tempo] as const);
-    const goals = { ...plan.goals, ...Object.fromEntries(left) };
-    const laid = await layingOf(studio, { ...open, plan: { ...plan, goals } }, practising);
-    found.push({ units: laid.piece.units, goals });
-  }
-  return found;
+  const goals = (count: number) => ({
+    ...plan.goals,
+    ...Object.fromEntries(ids.slice(0, count).map((id) => [id, tempo])),
+  });
+  return { most: ids.length, goals, units: (count) => unitsWith(goals(count)) };
 }

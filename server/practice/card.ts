@@ -1,5 +1,6 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import { barCount, earned, standing } from "@yarrow-ridge/core/practice";
+import { lastBarOf } from "@yarrow-ridge/core/score";
 import { and, asc, eq, gte, lte, or } from "drizzle-orm";
 import { today } from "../clock.ts";
 import { attempts } from "../db/schema.ts";
@@ -64,7 +65,8 @@ export async function cardState(studio: Studio, opened: Opened) {
   const ofDay = await cardsOn(studio, card.date, opened.studentId);
   const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
   const named = (await sectionsOf(db, pieceId)).find(
-    (section) => section.name === card.section && section.from.bar <= card.fromBar,
+    ({ name, from, to }) =>
+      name === card.section && from.bar <= card.fromBar && lastBarOf(to) >= card.fromBar,
   );
   return {
     ...answerCard(score, card, status),

@@ -221,7 +221,9 @@ export function PlanForm({
           Steps: {ladder.slice(0, -1).join(" · ")} · <b className="goal-text">{ladder.at(-1)}</b>
         </p>
       )}
-      {plan && isDirty && isValid && <WhatIf planId={plan.id} change={changeOf(watch())} />}
+      {plan && isDirty && isValid && !busy && (
+        <WhatIf planId={plan.id} change={changeOf(watch())} />
+      )}
       <div className="row">
         <Button
           type="submit"

@@ -26,7 +26,7 @@ export function Remedies({
     plan.minutesByWeekday.map((one) => String(one && Math.min(600, one + (minutes ?? 0))));
   if (![minutes, readyBy, rule, goals].some((one) => one !== undefined)) return null;
   return (
-    <div className="row" role="group" aria-label="What would make it fit">
+    <div className="row plan-remedies" role="group" aria-label="What would make it fit">
       {minutes !== undefined && (
         <Button variant="outlined" onClick={() => onTake({ minutes: more() })}>
           {minutes} min more a day

@@ -16,8 +16,11 @@ export function WhatIf({ planId, change }: { planId: string; change: Body<"whatI
   const { data, error, isPending } = useQuery({
     queryKey: ["whatIf", planId, asked],
     queryFn: () =>
-      call("whatIf", { params: { id: planId }, body: JSON.parse(asked) as Body<"whatIf"> }),
+      call("whatIf", { params: { id: planId }, body: JSON.parse(asked!) as Body<"whatIf"> }),
+    enabled: asked !== undefined,
     retry: false,
+    // once it is laid out there is nothing more to ask of the plan that was
+    refetchOnMount: false,
   });
   return (
     <div className="what-if" role="status" aria-live="polite">
@@ -34,8 +37,8 @@ export function WhatIf({ planId, change }: { planId: string; change: Body<"whatI
 }
 
 /** What was typed, once nothing more is typed for a while. */
-function useRested(text: string): string {
-  const [rested, setRested] = useState(text);
+function useRested(text: string): string | undefined {
+  const [rested, setRested] = useState<string>();
   useEffect(() => {
     const timer = setTimeout(() => setRested(text), REST);
     return () => clearTimeout(timer);
