@@ -8,6 +8,14 @@ const NAMED = ["Literal", "TemplateElement"].map((node) => ({
   message: "A word of one instrument: it belongs into that instrument's folder.",
 }));
 
+/** Texts for people go through `say`, so that they can be put into other words. */
+const TOLD = "/^(label|title|alt|placeholder|helperText|aria-label|noOptionsText)$/";
+const UNSAID = [
+  "JSXText[value=/[A-Za-z]{2}/]:not([value=/^\\s*Yarrow Ridge\\s*$/])",
+  `JSXAttribute[name.name=${TOLD}] > Literal[value=/[A-Za-z]{2}/]`,
+  `JSXAttribute[name.name=${TOLD}] > JSXExpressionContainer > TemplateLiteral > [value.raw=/[A-Za-z]{2}/]`,
+].map((selector) => ({ selector, message: "A text for people: tag it with `say`." }));
+
 export default tseslint.config(
   {
     ignores: [
@@ -111,6 +119,15 @@ export default tseslint.config(
       "web/shell/typedKeys.ts",
     ],
     rules: { "no-restricted-syntax": ["error", ...NAMED] },
+  },
+  {
+    files: ["web/**/*.tsx"],
+    ignores: ["web/instruments/**", "web/App.tsx"],
+    rules: { "no-restricted-syntax": ["error", ...NAMED, ...UNSAID] },
+  },
+  {
+    files: ["web/instruments/**/*.tsx", "web/App.tsx"],
+    rules: { "no-restricted-syntax": ["error", ...UNSAID] },
   },
   {
     files: ["web/**/*.ts", "web/**/*.tsx"],

@@ -20,11 +20,15 @@ const project = (name, extra = {}) => ({
   transform: { "^.+\\.tsx?$": swc },
   testMatch: ["**/*.test.ts"],
   setupFiles: ["../scripts/seed.mjs"],
+
   testPathIgnorePatterns: ["/node_modules/", ...withoutPrograms],
   ...extra,
 });
 
+/** Sentences of core and server are compared in plain English. */
+const plainly = { setupFilesAfterEnv: ["../scripts/readPlain.mjs"] };
+
 export default {
   testTimeout: 240_000,
-  projects: [project("core"), project("server"), project("web"), project("e2e")],
+  projects: [project("core", plainly), project("server", plainly), project("web"), project("e2e")],
 };

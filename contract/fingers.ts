@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { playerFields } from "@yarrow-ridge/core/instruments";
+import { fretFields, playerFields } from "@yarrow-ridge/core/instruments";
 import { BarIndex, Nullable, OneOf, Revision, Span } from "./common.ts";
 
 export const Fingering = Type.Object({
@@ -48,7 +48,8 @@ export const HandsPut = Type.Object({
   revision: Revision,
 });
 /** Who plays: what the hand reaches on which keyboard. */
-const Player = Type.Object(playerFields, { additionalProperties: false });
+const Player = Type.Object({ ...playerFields, ...fretFields }, { additionalProperties: false });
+const Open = OneOf("free", "avoid");
 const School = Type.Object(
   {
     chromatic: Type.Optional(
@@ -60,6 +61,7 @@ const School = Type.Object(
       Type.Boolean({ description: "the same fingers on each group of a sequence" }),
     ),
     edition: Type.Optional(Type.Boolean({ description: "the printed fingers are kept" })),
+    open: Type.Optional(Open),
   },
   { additionalProperties: false },
 );
@@ -87,6 +89,12 @@ export const asked = {
     Type.Array(Type.Object({ id: Type.String({ maxLength: 100 }), thumb: Pitch }), {
       maxItems: 100_000,
       description: "notes that are taken with the thumb over a key, the other fingers beside it",
+    }),
+  ),
+  position: Type.Optional(
+    Type.String({
+      pattern: "^\\d{1,2}(-\\d{1,2})?$",
+      description: "where a hand on a neck is to stay: a position such as 5, or a range 1-3",
     }),
   ),
   tempo: Type.Optional(
@@ -128,8 +136,24 @@ export const LineProposeIn = Type.Object({
 export const ProposeNotesIn = Type.Object({
   ...asked,
   instrument: Type.Optional(Type.String({ maxLength: 20 })),
+  tuning: Type.Optional(
+    Type.Array(Pitch, {
+      minItems: 3,
+      maxItems: 12,
+      description: "open strings as they sound, 3 to 12 of them, the first string first",
+    }),
+  ),
+  capo: Type.Optional(Type.Integer({ minimum: 0, maximum: 12, description: "a fret, 0 to 12" })),
+  scale: Type.Optional(
+    Type.Number({ minimum: 300, maximum: 900, description: "millimetres, 300 to 900" }),
+  ),
+  open: Type.Optional(Open),
   notes: Type.Array(
     Type.Object({
+      string: Type.Optional(
+        Type.Integer({ minimum: 1, maximum: 12, description: "a string, 1 to 12" }),
+      ),
+
       id: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
       pitch: Pitch,
       onset: Type.Number({
@@ -151,11 +175,23 @@ const Fingered = Type.Object({
   bar: Type.Integer(),
   pitch: Type.String(),
   finger: Nullable(
-    Type.Integer({ description: "null where the hand cannot take the note; a problem says why" }),
+    Type.Union([Type.Integer(), Type.String()], {
+      description:
+        "a number, or a letter where fingers have letters; null where the hand cannot take the note",
+    }),
   ),
   to: Type.Optional(
     Type.Integer({ description: "the finger that takes over silently on the held key" }),
   ),
+  string: Type.Optional(Type.Integer({ description: "on a neck: 1 is the first string" })),
+  fret: Type.Optional(
+    Type.Integer({ description: "counted from the capo, 0 for the open string" }),
+  ),
+  position: Type.Optional(Type.Integer({ description: "the fret under the first finger" })),
+  barre: Type.Optional(
+    Type.String({ description: "strings under a finger that lies flat, such as 1-6" }),
+  ),
+  pluck: Type.Optional(Type.String({ description: "the finger that plucks: p, i, m or a" })),
 });
 export const ProposeOut = Type.Object({
   notes: Type.Array(Fingered),

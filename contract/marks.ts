@@ -70,6 +70,10 @@ export const MarksProposeIn = Type.Object({
   options,
   work: asked.work,
 });
+const MarkDoubt = Type.Intersect([
+  PlaceOut,
+  Type.Object({ kind: Type.String(), text: Type.String() }),
+]);
 export const MarksProposeOut = Type.Object({
   marks: Type.Array(
     Type.Object({
@@ -83,6 +87,7 @@ export const MarksProposeOut = Type.Object({
   curve: Type.Array(Type.Intersect([PlaceOut, Type.Object({ value: Type.Number() })]), {
     description: "what these marks make of the music, where this kind has such a curve",
   }),
+  problems: Type.Array(MarkDoubt, { description: "what cannot be as it is, with the ways out" }),
 });
 export const MarksCheckIn = Type.Object({
   from: Type.Optional(BarIndex),
@@ -91,9 +96,7 @@ export const MarksCheckIn = Type.Object({
   options,
 });
 export const MarksCheckOut = Type.Object({
-  doubts: Type.Array(
-    Type.Intersect([PlaceOut, Type.Object({ kind: Type.String(), text: Type.String() })]),
-  ),
+  doubts: Type.Array(MarkDoubt),
   marks: Type.Integer({ description: "how many marks were looked at" }),
 });
 

@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { handsFirst, ladders, orders, promotionRules, raises } from "@yarrow-ridge/core/practice";
+import { promotionRules, schools } from "@yarrow-ridge/core/practice";
 import { BarIndex, Id, IsoDate, Nullable, OneOf, OwnId, Was } from "./common.ts";
 
 export const Rule = OneOf(...promotionRules.map(({ id }) => id));
@@ -18,14 +18,33 @@ export const DaysOff = Type.Array(IsoDate, {
   maxItems: 400,
   description: "up to 400 dates without practice",
 });
+export const WarmUp = Type.Integer({
+  minimum: 0,
+  maximum: 60,
+  description: "minutes of each day of practice that warm up, 0 to 60",
+});
+export const Longest = Type.Integer({
+  minimum: 3,
+  maximum: 60,
+  description: "minutes of a card while others have had none, 3 to 60",
+});
+const OfAnHour = Type.Integer({ minimum: 0, maximum: 60, description: "minutes of an hour" });
+export const Shares = Type.Object(
+  { keeping: OfAnHour, learning: OfAnHour },
+  {
+    additionalProperties: false,
+    description: "of an hour, minutes that keep what is learnt and for what was never played",
+  },
+);
 const PlanDate = Type.Object({ date: IsoDate, kind: OneOf("lesson", "exam", "concert") });
 
 /** The schools are those of the core's lists: what is added there is known here. */
 export const Schools = {
-  order: OneOf(...orders.map(({ id }) => id)),
-  raise: OneOf(...raises.map(({ id }) => id)),
-  hands: OneOf(...handsFirst.map(({ id }) => id)),
-  ladder: OneOf(...ladders.map(({ id }) => id)),
+  order: OneOf(...schools.order.map(({ id }) => id)),
+  raise: OneOf(...schools.raise.map(({ id }) => id)),
+  hands: OneOf(...schools.hands.map(({ id }) => id)),
+  ladder: OneOf(...schools.ladder.map(({ id }) => id)),
+  top: OneOf(...schools.top.map(({ id }) => id)),
 };
 const GoalTempo = Type.Number({
   minimum: 10,
@@ -38,10 +57,7 @@ const Goals = Type.Record(Type.String({ maxLength: 64 }), GoalTempo, {
 });
 const how = {
   rule: Type.Optional(Rule),
-  order: Type.Optional(Schools.order),
-  raise: Type.Optional(Schools.raise),
-  hands: Type.Optional(Schools.hands),
-  ladder: Type.Optional(Schools.ladder),
+  ...Type.Partial(Type.Object(Schools)).properties,
   goals: Type.Optional(Goals),
   sections: Type.Optional(
     Nullable(
@@ -71,6 +87,15 @@ export const PlansNew = Type.Object({
   ),
   minutesByWeekday: Type.Optional(Minutes),
   daysOff: Type.Optional(DaysOff),
+  warmUp: Type.Optional(WarmUp),
+  longest: Type.Optional(Longest),
+  shares: Type.Optional(Shares),
+  template: Type.Optional(
+    Type.String({
+      maxLength: 60,
+      description: "house rules by name: what is not said goes by them",
+    }),
+  ),
 });
 /** Changes of a plan that are only looked at. */
 export const WhatIf = Type.Object({
@@ -104,6 +129,8 @@ export const WouldBe = Type.Object({
     { description: "other pieces for which more or fewer minutes would be missing" },
   ),
 });
+/** The same done: the plan is made anew with these changes. */
+export const Replan = Type.Object({ ...WhatIf.properties, id: OwnId, was: Was });
 const AddedBars = Type.Object({ from: BarIndex, to: BarIndex });
 /** What the teacher changes in a plan without making it anew. */
 export const PlanEdit = Type.Object({
@@ -131,6 +158,7 @@ const Remedies = Type.Object(
     readyBy: Type.Optional(Type.String({ description: "the first day that fits" })),
     rule: Type.Optional(Rule),
     goals: Type.Optional(Goals),
+    cut: Type.Optional(AddedBars),
   },
   { description: "what would make a plan fit that does not, each alone" },
 );
@@ -199,6 +227,7 @@ export const Portfolio = Type.Object({
   today: Type.String(),
   minutesByWeekday: Type.Array(Type.Integer()),
   daysOff: Type.Array(Type.String()),
+  warmUp: Type.Integer({ description: "minutes before the pieces, on each day of practice" }),
   feasible: Type.Boolean(),
   shortfallMinutes: Type.Integer({ description: "work that does not fit, over all pieces" }),
   plans: Type.Array(
@@ -226,6 +255,10 @@ export const Portfolio = Type.Object({
   ),
 });
 
+export const Replanned = Type.Intersect([
+  Plan,
+  Type.Object({ would: WouldBe }, { description: "and what the change made of the one before" }),
+]);
 export const Moved = Type.Intersect([
   Plan,
   Type.Object({

@@ -13,7 +13,18 @@ import {
   OwnId,
   Was,
 } from "./common.ts";
-import { Card, DaysOff, Minutes, Result, Rule, Schools, Status } from "./plans.ts";
+import {
+  Card,
+  DaysOff,
+  Longest,
+  Minutes,
+  Result,
+  Rule,
+  Schools,
+  Shares,
+  Status,
+  WarmUp,
+} from "./plans.ts";
 
 const LessonTime = Type.String({
   pattern: "^([01]\\d|2[0-3]):[0-5]\\d$",
@@ -36,6 +47,9 @@ export const Student = Type.Object({
     description: "practised on each weekday over all pieces, Monday first",
   }),
   daysOff: Type.Array(Type.String(), { description: "dates without practice" }),
+  warmUp: WarmUp,
+  longest: Longest,
+  shares: Shares,
   reach: Nullable(Type.Number({ description: "millimetres between the outer keys a hand takes" })),
   hand: Nullable(Hand),
   player: Type.Record(Type.String(), Type.Record(Type.String(), Type.Unknown()), {
@@ -52,6 +66,9 @@ const studentFields = {
   lessonTime: Type.Optional(Nullable(LessonTime)),
   minutesByWeekday: Type.Optional(Minutes),
   daysOff: Type.Optional(DaysOff),
+  warmUp: Type.Optional(WarmUp),
+  longest: Type.Optional(Longest),
+  shares: Type.Optional(Shares),
   reach: Type.Optional(
     Nullable(
       Type.Integer({
@@ -259,7 +276,10 @@ export const Stages = Type.Object({
     description: "days with a good run-through at the goal, 1 to 3",
   }),
 });
-const HouseRules = Type.Array(Type.Object({ name: Name, rule: Rule, ...Schools }), {
+const { top, ...kept } = Schools;
+// rules that were kept before there was a top go to the goal
+const HouseRule = Type.Object({ name: Name, rule: Rule, ...kept, top: Type.Optional(top) });
+const HouseRules = Type.Array(HouseRule, {
   maxItems: 30,
   description: "up to thirty ways to plan, each with a name",
 });

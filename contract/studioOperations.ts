@@ -203,6 +203,14 @@ export const studioOperations = {
     body: plans.WhatIf,
     response: plans.WouldBe,
   }),
+  replan: op({
+    method: "post",
+    path: "/api/plans/:id/replan",
+    summary: "Makes a plan anew with some changes, and says what becomes of its cards",
+    status: 201,
+    body: plans.Replan,
+    response: plans.Replanned,
+  }),
   editPlan: op({
     method: "patch",
     path: "/api/plans/:id",

@@ -1,4 +1,5 @@
 import { Type } from "@sinclair/typebox";
+import * as harp from "./harp.ts";
 import * as marks from "./marks.ts";
 import * as pieces from "./pieces.ts";
 import { op } from "./operation.ts";
@@ -76,6 +77,22 @@ export const writtenOperations = {
     status: 200,
     body: pieces.ProposeNotesIn,
     response: pieces.ProposeOut,
+  }),
+  proposeSettings: op({
+    method: "post",
+    path: "/api/settings/propose",
+    summary: "How the pedals or levers of a harp stand for some notes, and each change in its time",
+    status: 200,
+    body: harp.HarpSettingsIn,
+    response: harp.HarpSettingsOut,
+  }),
+  proposePieceSettings: op({
+    method: "post",
+    path: "/api/pieces/:id/settings/propose",
+    summary: "The same for bars of a piece for the harp, from where they begin",
+    status: 200,
+    body: harp.PieceSettingsIn,
+    response: harp.HarpSettingsOut,
   }),
   work: op({
     method: "get",

@@ -25,6 +25,41 @@ const FLAGS = [
   "--autoplay-policy=no-user-gesture-required",
 ];
 
+/** Runs in every page before its own program. */
+function beforePages(): void {
+  // tests read of bars and crotchets, whatever is usual where the browser thinks it is
+  if (location.protocol.startsWith("http") && !localStorage.getItem("yarrow-ridge-spoken"))
+    localStorage.setItem(
+      "yarrow-ridge-spoken",
+      JSON.stringify({
+        state: { chosen: { bars: "bar", noteValues: "crotchet" } },
+        version: 0,
+      }),
+    );
+  // a sentence that was not put into words shows by the marks in it
+  const marked = new RegExp("[\\u001b-\\u001f]");
+  const spoken = ["aria-label", "title", "placeholder", "alt", "aria-valuetext"];
+  const look = (node: Node) => {
+    const texts = [node.textContent ?? ""];
+    if (node instanceof Element)
+      for (const one of [node, ...node.querySelectorAll(spoken.map((name) => `[${name}]`).join())])
+        texts.push(...spoken.map((name) => one.getAttribute(name) ?? ""));
+    for (const text of texts)
+      if (marked.test(text))
+        reportError(new Error(`not put into words: ${JSON.stringify(text.slice(0, 200))}`));
+  };
+  new MutationObserver((changes) => {
+    for (const { type, target, addedNodes } of changes)
+      if (type === "childList") addedNodes.forEach(look);
+      else look(target);
+  }).observe(document, {
+    subtree: true,
+    childList: true,
+    characterData: true,
+    attributeFilter: spoken,
+  });
+}
+
 /** Windows that are open. */
 const pages = new Set<Page>();
 
@@ -67,6 +102,9 @@ export async function openBrowser(): Promise<{
       await page.setViewport({ width, height });
       page.setDefaultTimeout(60_000);
       pages.add(page);
+      // what tsx names functions by, where this runs without jest
+      await page.evaluateOnNewDocument("globalThis.__name = (one) => one");
+      await page.evaluateOnNewDocument(beforePages);
       page.on("close", () => pages.delete(page));
       const complaints: string[] = [];
       page.on("pageerror", (error) => complaints.push(String(error)));

@@ -148,11 +148,11 @@ it(
   },
 );
 
-it("says plainly that nothing is proposed for other instruments, and takes their own fingers", async () => {
+it("takes the fingers of other instruments, and how they are set up", async () => {
   const id = await bring(demo("lanterns-on-the-ettle"), "guitar");
   await open(id);
   await press(page, "Hands");
-  await says(page, "not proposed for the guitar yet");
+  await says(page, "Strings and fingers you write are kept");
   expect(
     await page.evaluate(() =>
       [...document.querySelectorAll("[role=tab]")].map((tab) => tab.textContent),

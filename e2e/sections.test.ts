@@ -117,7 +117,7 @@ it("splits a section, joins two, and keeps what is said of them", async () => {
     [["gliding", { jobs: { left: "rocks" }, scoring: "a flute and a harp" }]],
   );
   await page.reload();
-  await says(page, "gliding · like a flute and a harp · left: rocks");
+  await says(page, "gliding · like a flute and a harp · left hand: rocks");
 });
 
 it("has one climax, and notes to oneself that stand in the score", async () => {

@@ -9,6 +9,14 @@ export const demo = (name: string): string =>
 
 type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
+/** What the views of the demo studio are asked for by. */
+export interface Ids {
+  readonly piece: string;
+  readonly assignment: string;
+  readonly student: string;
+  readonly card: string;
+}
+
 /**
  * A browser and a server for the tests of a file, and requests as another program would make them.
  */
@@ -26,16 +34,27 @@ export function studio(...flags: string[]) {
     await server.stop();
   });
   const url = (path: string) => server.url + path;
+  /** What the server has, once the windows have sent what they show. */
+  const json = async <T>(path: string): Promise<T> => {
+    await settled();
+    return (await fetch(url(path))).json() as Promise<T>;
+  };
   return {
     browser: () => browser,
     page: () => seen.page,
     complaints: () => seen.complaints,
     server: () => server,
     url,
-    /** What the server has, once the windows have sent what they show. */
-    json: async <T>(path: string): Promise<T> => {
-      await settled();
-      return (await fetch(url(path))).json() as Promise<T>;
+    json,
+    /** Of the demo studio: Tobin's piece, and a card that is due. */
+    ids: async (): Promise<Ids> => {
+      const { items } = await json<{
+        items: { id: string; pieceId: string; studentId: string; studentName: string }[];
+      }>("/api/assignments");
+      const { due } = await json<{ due: { id: string }[] }>("/api/studio");
+      const tobin = items.find((one) => one.studentName.startsWith("Tobin"))!;
+      const { id: assignment, pieceId: piece, studentId: student } = tobin;
+      return { piece, assignment, student, card: due[0]!.id };
     },
     send: async <T>(method: string, path: string, body: unknown): Promise<T> =>
       (

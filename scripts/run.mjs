@@ -1,4 +1,4 @@
-// npm run demo | start | dev | lint | backup | bench | fuzz | kills | figures | same: makes sure all is
+// npm run demo | start | dev | lint | backup | bench | fuzz | kills | figures | same | texts: makes sure all is
 // there, then does it.
 import { spawn } from "node:child_process";
 import { createRequire } from "node:module";
@@ -64,6 +64,7 @@ const commands = {
       ])
     );
   },
+  texts: async () => (await import("./texts.mjs")).writeTexts() ?? 0,
   same: () =>
     run(process.execPath, [
       "--import",

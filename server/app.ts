@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { existsSync } from "node:fs";
 import { relative } from "node:path";
 import { serveStatic } from "@hono/node-server/serve-static";
@@ -17,6 +18,7 @@ import { pieceHandlers } from "./pieces/handlers.ts";
 import { planHandlers } from "./plans/handlers.ts";
 import { practiceHandlers } from "./practice/handlers.ts";
 import { studentHandlers } from "./students/handlers.ts";
+import { wording } from "./http/wording.ts";
 import type { Studio } from "./studio.ts";
 import { workHandlers } from "./work.ts";
 
@@ -40,24 +42,30 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
   const app = new Hono();
   app.onError(onError(log));
   app.use(headers);
-  app.use(onlyFromHere(host));
   app.use(compress());
+  app.use(wording);
+  app.use(onlyFromHere(host));
   app.use((c, next) =>
     /%00/.test(c.req.url)
-      ? Promise.resolve(problem(c, 400, "The address holds a character that cannot be used (NUL)."))
+      ? Promise.resolve(
+          problem(c, 400, say`The address holds a character that cannot be used (NUL).`),
+        )
       : next(),
   );
   const upload = limitBody(
     MAX_UPLOAD_BYTES,
-    "The file has more than 20 MB. Save a score without pictures or " +
-      "play-back data, a page as a smaller picture, and try again.",
+    say`The file has more than 20 MB. Save a score without pictures or play-back data, a page as a
+      smaller picture, and try again.`,
   );
   const copy = limitBody(
     MAX_COPY_BYTES,
-    "The copy has more than 500 MB; it cannot be brought here.",
+    say`The copy has more than 500 MB; it cannot be brought here.`,
   );
-  const json = limitBody(MAX_JSON_BYTES, "The request is too large.");
-  const notes = limitBody(MAX_NOTES_BYTES, "The request is too large; send at most 100000 notes.");
+  const json = limitBody(MAX_JSON_BYTES, say`The request is too large.`);
+  const notes = limitBody(
+    MAX_NOTES_BYTES,
+    say`The request is too large; send at most 100000 notes.`,
+  );
   const limit: MiddlewareHandler = (c, next) =>
     (c.req.path === "/api/studio/copy"
       ? copy
@@ -85,7 +93,7 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
     ...workHandlers(),
     ...copyHandlers(studio),
   });
-  app.all("/api/*", (c) => problem(c, 404, "There is nothing at this address."));
+  app.all("/api/*", (c) => problem(c, 404, say`There is nothing at this address.`));
 
   if (web && existsSync(web)) {
     const root = relative(process.cwd(), web) || ".";
@@ -101,6 +109,6 @@ export function createApp({ studio, host, web, log }: AppOptions): Hono {
     app.get("/assets/*", (c) => c.text("Not found", 404));
     app.get("*", serveStatic({ root, path: "index.html" }));
   }
-  app.notFound((c) => problem(c, 404, "There is nothing at this address."));
+  app.notFound((c) => problem(c, 404, say`There is nothing at this address.`));
   return app;
 }

@@ -29,15 +29,17 @@ import { bringScore } from "./pieces/bring.ts";
 import { refreshHead } from "./pieces/marks.ts";
 import { bringPaper } from "./pieces/paper.ts";
 import { knownPiece } from "./pieces/store.ts";
-import { TEACHER } from "@yarrow-ridge/core/score";
+import { markRecord, TEACHER } from "@yarrow-ridge/core/score";
 import { insertMarks, rowOf } from "./pieces/written.ts";
 import { layOutStudents } from "./plans/layout.ts";
 import { triesIn } from "./plans/log.ts";
-import { editHouse, type HouseRules } from "./practice/house.ts";
+import { editHouse, type HouseRules } from "./plans/house.ts";
 import { newId, type Studio } from "./studio.ts";
 
 /** The settings key that says for which day the demo's dates hold. */
 const DEMO_DATE = "demo-date";
+/** The marks of a harp's pedals. */
+const SETTINGS = "harp-pedals";
 /** Stands while it is filled: a studio that was left half filled is filled anew. */
 const FILLING = "demo-filling";
 
@@ -140,13 +142,39 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
       const { notes } = await studio.heavy.run(
         "propose",
         score,
-        { hand, from: piece.fingered[0], to: piece.fingered[1], form, school: { edition: true } },
+        {
+          ...{ hand, instrument: piece.instrument, form, school: { edition: true } },
+          ...{ from: piece.fingered[0], to: piece.fingered[1] },
+        },
         `${id} ${hand}`,
       );
-      const written = notes.flatMap(({ id: noteId, finger }) =>
-        finger ? [{ pieceId: id, layer: TEACHER, aspect: "finger", noteId, value: finger }] : [],
+      const written = notes.flatMap(({ id: noteId, finger, also }) =>
+        Object.entries({
+          finger,
+          // in the first position everybody knows the string
+          string: also?.["position"] === "1" ? undefined : also?.["string"],
+        }).flatMap(([aspect, value]) =>
+          value ? [{ pieceId: id, layer: TEACHER, aspect, noteId, value }] : [],
+        ),
       );
       await studio.db.insert(noteMarks).values(written);
+    }
+    if (piece.settings) {
+      const [from, to] = piece.settings;
+      const task = { score, from, to, tempo: 90, written: [], options: {} };
+      const { marks } = await studio.heavy.run(
+        ...(["proposeMarks", piece.instrument, SETTINGS, task] as const),
+      );
+      await insertMarks(
+        studio.db,
+        marks.map(({ from: place, data }) =>
+          rowOf(id, SETTINGS, markRecord({ id: newId(), layer: TEACHER, from: place, data })),
+        ),
+      );
+      await studio.db
+        .update(pieces)
+        .set({ taken: [SETTINGS] })
+        .where(eq(pieces.id, id));
     }
     if (piece.climax)
       await studio.db

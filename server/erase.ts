@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { eq, inArray } from "drizzle-orm";
 import {
   assignments,
@@ -34,7 +35,10 @@ const idsWhere = async (tx: Database, where: ReturnType<typeof eq>): Promise<str
 function put(away: { archived: boolean } | undefined, what: string): void {
   if (!away) throw notFound(what);
   if (!away.archived)
-    throw new ProblemError(409, `This ${what} is in use. Archive it first; then it can be erased.`);
+    throw new ProblemError(
+      409,
+      say`This ${what} is in use. Archive it first; then it can be erased.`,
+    );
 }
 
 /** The layers a student writes into scores, in every piece. */

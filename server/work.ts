@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Stopped, type Watch } from "./heavy/pool.ts";
 import { notFound, ProblemError } from "./http/problems.ts";
 import type { Handlers } from "./http/serve.ts";
@@ -23,7 +24,7 @@ export async function underName<T>(
   work: (watch: Watch) => Promise<T>,
 ): Promise<T> {
   if (name !== undefined && running.has(name))
-    throw new ProblemError(409, "Work of this name is going on already.", "work");
+    throw new ProblemError(409, say`Work of this name is going on already.`, "work");
   const own: Running = { stop: new AbortController(), share: 0 };
   const stop = () => own.stop.abort();
   gone.addEventListener("abort", stop);
@@ -36,7 +37,7 @@ export async function underName<T>(
       },
     });
   } catch (error) {
-    if (error instanceof Stopped) throw new ProblemError(409, "Stopped; nothing was changed.");
+    if (error instanceof Stopped) throw new ProblemError(409, say`Stopped; nothing was changed.`);
     throw error;
   } finally {
     gone.removeEventListener("abort", stop);
@@ -51,7 +52,7 @@ export async function underName<T>(
 export const workHandlers = (): Pick<Handlers, "work" | "stopWork"> => {
   const find = (name: string): Running => {
     const found = running.get(name);
-    if (!found) throw notFound("work going on");
+    if (!found) throw notFound(say`work going on`);
     return found;
   };
   return {

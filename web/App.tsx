@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { CssBaseline, ThemeProvider } from "@mui/material";
 import { SnackbarProvider } from "notistack";
@@ -88,8 +89,8 @@ export function App() {
           anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
         >
           <BrowserRouter>
-            <Guard what="This page">
-              <Suspense fallback={<Waiting what="the page" />}>
+            <Guard what={say`This page`}>
+              <Suspense fallback={<Waiting what={say`the page`} />}>
                 <Routes>
                   <Route element={<Frame />}>
                     <Route index element={<StudioScreen />} />

@@ -11,6 +11,13 @@ export function costAt(line: Line, path: readonly number[], at: number): number 
   return cost;
 }
 
+/** The same summed over the moments of each bar. */
+export function costByBar(line: Line, path: readonly number[], bars: number): number[] {
+  const found = Array<number>(bars).fill(0);
+  line.moments.forEach(({ bar }, at) => (found[bar]! += costAt(line, path, at)));
+  return found;
+}
+
 /** What a path costs in a line or in a stretch of it, without anything added. */
 export function costOf(
   line: Line,

@@ -23,5 +23,6 @@ export {
   type FingerOptions,
   type ProposeOptions,
 } from "./propose.ts";
+export { costByBar } from "./costs.ts";
 export { playedIn } from "./moments.ts";
 export type { SolvedLine } from "./solve.ts";

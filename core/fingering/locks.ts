@@ -6,7 +6,7 @@ import type { HandModel, Locks } from "./model.ts";
  * that cannot be, less is obeyed, as the instrument says.
  */
 export function obeying<C>(line: Line<C>, model: HandModel<C>, locks: Locks): Prices {
-  if (!locks.locks?.size && !locks.positions?.size) return line.hold;
+  if (!locks.locks?.size && !locks.positions?.size && !locks.also?.size) return line.hold;
   return line.moments.map((moment, at) => {
     const found = model
       .wanted(moment, locks)

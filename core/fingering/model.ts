@@ -10,6 +10,8 @@ export interface Locks {
   readonly locks?: ReadonlyMap<string, string>;
   /** Where the hand stays, by note id, as the instrument counts places. */
   readonly positions?: ReadonlyMap<string, number>;
+  /** What is told beside fingers, by aspect and note id: strings, places. */
+  readonly also?: ReadonlyMap<string, ReadonlyMap<string, string>>;
 }
 
 /** What comes again in a piece, as far as fingers ask. */
@@ -118,6 +120,8 @@ export interface Alike {
 export interface HandModel<C = unknown> {
   /** A pitch as this hand sees it, so that one set of rules may serve both hands. */
   key(midi: number): number;
+  /** The notes as the instrument hears them, where that is not as they are written. */
+  read?(played: readonly Played[]): readonly Played[];
   /** What can be taken of what is struck and held. */
   fit(struck: readonly Played[], held: readonly Played[]): Fit;
   /**
@@ -146,6 +150,14 @@ export interface HandModel<C = unknown> {
   /** Ways that obey what is written over a moment, from the strictest reading to the loosest. */
   wanted(moment: Moment, locks: Locks): readonly Wish<C>[];
   /** What is written for the note at a place of a moment; `then` after a silent change. */
-  written(way: C, at: number): { readonly value: string; readonly then?: string | undefined };
+  written(
+    way: C,
+    at: number,
+  ): {
+    readonly value: string;
+    readonly then?: string | undefined;
+    /** What goes with it in other aspects, such as the string; by aspect. */
+    readonly also?: Readonly<Record<string, string>>;
+  };
   plan(task: Task): Plan<C>;
 }

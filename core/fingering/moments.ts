@@ -57,6 +57,8 @@ export function momentsOf(
   let silentFrom: Fraction | undefined;
   let before: Played | undefined;
   const found: Moment[] = [];
+  /** What nothing is played with, before anything is. */
+  let early: readonly Played[] = [];
   struckTogether.forEach((group, index) => {
     const { at, grace } = group[0]!;
     const next = struckTogether[index + 1]?.[0];
@@ -105,9 +107,11 @@ export function momentsOf(
       if (!silentFrom || compare(end, silentFrom) > 0) silentFrom = end;
     }
     before = group[0];
-    if (notes.length) found.push(moment);
+    if (notes.length)
+      found.push(early.length ? { ...moment, beyond: [...early, ...beyond] } : moment);
     else if (found.length)
       found[found.length - 1] = { ...found.at(-1)!, beyond: [...found.at(-1)!.beyond, ...beyond] };
+    early = notes.length || found.length ? [] : [...early, ...beyond];
   });
   return found;
 }

@@ -65,7 +65,7 @@ export function prepareLine(
   const plan = model.plan({
     hand,
     moments: momentsOf(
-      played,
+      model.read?.(played) ?? played,
       model,
       options.tempo ?? USUAL_TEMPO,
       score && options.pedal?.length ? pedalBefore(score, options.pedal) : undefined,

@@ -8,6 +8,8 @@ export interface ProposedNote {
   readonly finger: string | undefined;
   /** The finger that takes over silently while the key is held. */
   readonly then?: string;
+  /** What goes with the finger in other aspects, such as the string; by aspect. */
+  readonly also?: Readonly<Record<string, string>>;
 }
 
 /** Another way to take the same notes. */

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { analyse } from "../form/index.ts";
 import type { Score } from "../score/index.ts";
 import { alternativesTo } from "./alternatives.ts";
@@ -64,7 +65,8 @@ export function proposeAfter(
     (note) => printed.has(note.id) && note.finger === printed.get(note.id),
   ).length;
   if (kept === 0) return { solved, proposal };
-  const said = `${kept} printed ${kept === 1 ? "finger is" : "fingers are"} kept, as the edition has them.`;
+  const said = say`${kept} printed ${kept === 1 ? say`finger is` : say`fingers are`} kept, as the
+    edition has them.`;
   return { solved, proposal: { ...proposal, reasons: [said, ...proposal.reasons] } };
 }
 
@@ -154,11 +156,11 @@ export function notesOf(
       const own = model.written(way, i);
       const finger = locks.get(note.id) ?? own.value;
       const then = own.then ?? later(line, model, path, at, note, own.value);
-      found.push(
-        then === undefined
-          ? { id: note.id, bar: note.bar, midi: note.midi, finger }
-          : { id: note.id, bar: note.bar, midi: note.midi, finger, then },
-      );
+      found.push({
+        ...{ id: note.id, bar: note.bar, midi: note.midi, finger },
+        ...(then === undefined ? {} : { then }),
+        ...(own.also ? { also: own.also } : {}),
+      });
     }
     if (moment.doubled.length === 0 && moment.beyond.length === 0 && found.length - start < 2)
       continue;

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   barSpan,
   compare,
@@ -163,12 +164,11 @@ export function carryFingers(
       const counterpart = counterpartOf(note, pair, struck);
       if (!counterpart)
         misfits.push(
-          `bar ${score.bars[there]!.number}: no ` +
-            (one.interval
+          say`bar ${score.bars[there]!.number}: no ${
+            one.interval
               ? pitchText(note.midi + one.interval, score.bars[there]!.key.fifths)
-              : spokenName(note.pitch)) +
-            " " +
-            `for finger ${finger} of bar ${score.bars[bar]!.number}`,
+              : spokenName(note.pitch)
+          } for finger ${finger} of bar ${score.bars[bar]!.number}`,
         );
       else if (!fingers.has(counterpart.id) && !found.has(counterpart.id)) {
         found.set(counterpart.id, finger);
@@ -266,8 +266,8 @@ export function carryRemarks(
         });
       else
         misfits.push(
-          `bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” ` +
-            `of bar ${score.bars[note.bar]!.number}`,
+          say`bar ${score.bars[pair.there]!.number}: no note for “${remark.text.slice(0, 60)}” of
+            bar ${score.bars[note.bar]!.number}`,
         );
     }
   }
@@ -311,7 +311,7 @@ export function carryWords(
     const spoken = other.words !== "" || Object.keys(other.about ?? {}).length > 0;
     if (spoken)
       misfits.push(
-        `${other.name} (${barSpan(score.bars, first, last)}) has words of its own; they stay`,
+        say`${other.name} (${barSpan(score.bars, first, last)}) has words of its own; they stay`,
       );
     else found.push(other);
   }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { comparePlaces, compare, lastBarOf, type Mark, type Score } from "../score/index.ts";
 import type { Stratum } from "../score/index.ts";
 import { asWhole, KINDS, barRanges, type Where } from "./carry.ts";
@@ -41,7 +42,7 @@ const shifted = ({ id: _, ...mark }: Mark, on: number): Draft => ({
 });
 
 const stays = (score: Score, bar: number, { name }: Stratum): string =>
-  `bar ${score.bars[bar]!.number} has ${name} of its own; they stay`;
+  say`bar ${score.bars[bar]!.number} has ${name} of its own; they stay`;
 
 function withAllHands(
   score: Score,
@@ -66,8 +67,8 @@ function withAllHands(
     for (const mark of here) {
       if (compare(mark.from.offset, score.bars[there]!.length) > 0)
         misfits.push(
-          `bar ${score.bars[there]!.number} is too short for the ` +
-            `${stratum.words(mark)} of bar ${score.bars[bar]!.number}`,
+          say`bar ${score.bars[there]!.number} is too short for the ${stratum.words(mark)} of bar
+            ${score.bars[bar]!.number}`,
         );
       else found.push(shifted(mark, there - bar));
     }

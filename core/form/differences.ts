@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   beatName,
   limbName,
@@ -58,7 +59,7 @@ function pairUp(now: BarContent, before: BarContent, shift: number): Pairing {
 
 const quarters = (note: Note): string => {
   const length = toNumber(note.length);
-  return length === 1 ? "1 quarter" : `${Number(length.toFixed(3))} quarters`;
+  return length === 1 ? say`1 crotchet` : say`${Number(length.toFixed(3))} crotchets`;
 };
 
 /**
@@ -98,7 +99,8 @@ export function differences(
     found.push({
       bar: index,
       offset: toNumber(offset),
-      text: `bar ${number}, ${limbName(score, hand)}, beat ${beatName(score.bars[bar]!, offset)}: ${text}`,
+      text: say`bar ${number}, ${limbName(score, hand)}, beat ${beatName(score.bars[bar]!, offset)}:
+        ${text}`,
     });
   };
   const moved = (note: Note) =>
@@ -108,33 +110,33 @@ export function differences(
     const name = spokenName(note.pitch);
     const instead = takeNearest(gone, code, shift);
     const octaves = instead ? (keyOf(code) - keyOf(instead.code) - shift) / 12 : 0.5;
-    if (!instead) put(note, `${name} added`);
+    if (!instead) put(note, say`${name} added`);
     else if (Number.isInteger(octaves))
       put(
         note,
         `${name} ` +
-          `${Math.abs(octaves) > 1 ? `${Math.abs(octaves)} octaves` : "an octave"} ` +
-          (octaves > 0 ? "higher" : "lower"),
+          `${Math.abs(octaves) > 1 ? say`${Math.abs(octaves)} octaves` : say`an octave`} ` +
+          (octaves > 0 ? say`higher` : say`lower`),
       );
-    else put(note, `${name} instead of ${moved(instead.note)}`);
+    else put(note, say`${name} instead of ${moved(instead.note)}`);
   }
-  for (const { note } of gone) put(note, `without ${moved(note)}`);
+  for (const { note } of gone) put(note, say`without ${moved(note)}`);
   for (const [{ note }, { note: other }] of kept) {
     if (toNumber(note.length) !== toNumber(other.length))
-      put(note, `${spokenName(note.pitch)} for ${quarters(note)} instead of ${quarters(other)}`);
+      put(note, say`${spokenName(note.pitch)} for ${quarters(note)} instead of ${quarters(other)}`);
     const [mine, theirs] = [note.ornaments ?? [], other.ornaments ?? []];
     for (const sign of mine)
-      if (!theirs.includes(sign)) put(note, `${sign} on ${spokenName(note.pitch)} added`);
+      if (!theirs.includes(sign)) put(note, say`${sign} on ${spokenName(note.pitch)} added`);
     for (const sign of theirs)
-      if (!mine.includes(sign)) put(note, `without the ${sign} on ${spokenName(note.pitch)}`);
+      if (!mine.includes(sign)) put(note, say`without the ${sign} on ${spokenName(note.pitch)}`);
   }
   const same = (later: Note, first: Note) =>
     later.midi === first.midi + shift && toNumber(later.offset) === toNumber(first.offset);
   for (const note of graceNow)
     if (!graceBefore.some((other) => same(note, other)))
-      put(note, `grace note ${spokenName(note.pitch)} added`);
+      put(note, say`grace note ${spokenName(note.pitch)} added`);
   for (const note of graceBefore)
     if (!graceNow.some((other) => same(other, note)))
-      put(note, `without the grace note ${moved(note)}`);
+      put(note, say`without the grace note ${moved(note)}`);
   return found.sort((a, b) => a.offset - b.offset);
 }

@@ -38,7 +38,7 @@ describe("two editions", () => {
       found.bars.flatMap((one) => one.differences.map((difference) => difference.text)),
     ).toEqual([
       "bar 3, right hand, beat 2: F sharp instead of F",
-      "bar 3, right hand, beat 3: D for 2 quarters instead of 1 quarter",
+      "bar 3, right hand, beat 3: D for 2 crotchets instead of 1 crotchet",
       "bar 3, right hand, beat 4: without B",
     ]);
   });

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   compare,
   limbName,
@@ -94,15 +95,15 @@ function fingers(
     if (!other || other.printed?.finger === note.printed?.finger) return [];
     const text =
       note.printed?.finger === undefined
-        ? `no finger where ${other.printed?.finger} was`
+        ? say`no finger where ${other.printed?.finger ?? ""} was`
         : other.printed?.finger === undefined
-          ? `finger ${note.printed?.finger} added`
-          : `finger ${note.printed?.finger} instead of ${other.printed?.finger}`;
+          ? say`finger ${note.printed?.finger} added`
+          : say`finger ${note.printed?.finger} instead of ${other.printed?.finger}`;
     return [
       {
         bar,
         offset: toNumber(note.offset),
-        text: `bar ${score.bars[bar]!.number}, ${limbName(score, note.hand)}: ${text}`,
+        text: say`bar ${score.bars[bar]!.number}, ${limbName(score, note.hand)}: ${text}`,
       },
     ];
   });
@@ -127,7 +128,8 @@ function marks(a: Score, i: number, b: Score, j: number): Difference[] {
         return {
           bar: j,
           offset: toNumber(mark.offset),
-          text: `bar ${number}: ${mark.text}${instead ? ` instead of ${instead.text}` : " added"}`,
+          text: say`bar ${number}:
+            ${mark.text}${instead ? say` instead of ${instead.text}` : say` added`}`,
         };
       }),
     ...before
@@ -140,7 +142,7 @@ function marks(a: Score, i: number, b: Score, j: number): Difference[] {
       .map((mark): Difference => ({
         bar: j,
         offset: toNumber(mark.offset),
-        text: `bar ${number}: without ${mark.text}`,
+        text: say`bar ${number}: without ${mark.text}`,
       })),
   ];
 }
@@ -148,19 +150,19 @@ function marks(a: Score, i: number, b: Score, j: number): Difference[] {
 /** Metre, key and repeat signs. */
 function frame(a: Score, i: number, b: Score, j: number): Difference[] {
   const [x, y] = [a.bars[i]!, b.bars[j]!];
-  const say = (text: string): Difference => ({
+  const put = (text: string): Difference => ({
     bar: j,
     offset: 0,
-    text: `bar ${y.number}: ${text}`,
+    text: say`bar ${y.number}: ${text}`,
   });
   const metre = ({ metre: { beats, beatType } }: typeof x) => `${beats}/${beatType}`;
   return [
-    ...(metre(x) === metre(y) ? [] : [say(`${metre(y)} instead of ${metre(x)}`)]),
+    ...(metre(x) === metre(y) ? [] : [put(say`${metre(y)} instead of ${metre(x)}`)]),
     ...(x.key.fifths === y.key.fifths
       ? []
-      : [say(`signature of ${y.key.fifths} fifths instead of ${x.key.fifths}`)]),
+      : [put(say`signature of ${y.key.fifths} fifths instead of ${x.key.fifths}`)]),
     ...(x.repeatStart === y.repeatStart && x.repeatEnd === y.repeatEnd
       ? []
-      : [say(y.repeatStart || y.repeatEnd ? "a repeat sign" : "no repeat sign")]),
+      : [put(y.repeatStart || y.repeatEnd ? say`a repeat sign` : say`no repeat sign`)]),
   ];
 }

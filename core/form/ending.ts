@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { toNumber, type Key, type Score } from "../score/index.ts";
 import type { Difference } from "./differences.ts";
 
@@ -34,10 +35,10 @@ export function endingDifference(
   return {
     bar,
     offset: 0,
-    text:
-      `bar ${number}: ` +
-      (closes
-        ? "ends on the tonic instead of leading on"
-        : "leads on instead of ending on the tonic"),
+    text: say`bar ${number}: ${
+      closes
+        ? say`ends on the tonic instead of leading on`
+        : say`leads on instead of ending on the tonic`
+    }`,
   };
 }

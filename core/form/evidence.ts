@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { barSpan, notesByBar, toNumber, type Bar, type Note, type Score } from "../score/index.ts";
 import type { Form } from "./model.ts";
 import { hear, spellingOf } from "./harmony/index.ts";
@@ -14,12 +15,12 @@ export interface Evidence {
 export type Span = Pick<Return, "from" | "to" | "of" | "ofTo" | "relation" | "hand">;
 
 const WORDS: Readonly<Record<Return["relation"], string>> = {
-  exact: "return here",
-  octave: "return here an octave away",
-  transposed: "return here in another key",
-  exchanged: "return here with the hands exchanged",
-  varied: "return here, changed",
-  rhythm: "return here in their rhythm",
+  exact: say`return here`,
+  octave: say`return here an octave away`,
+  transposed: say`return here in another key`,
+  exchanged: say`return here with the hands exchanged`,
+  varied: say`return here, changed`,
+  rhythm: say`return here in their rhythm`,
 };
 
 /**
@@ -54,9 +55,9 @@ export function evidenceOf(
   together: string | undefined,
 ): Evidence[] {
   const found = score.bars.map(() => [] as { weight: number; text: string; kind: string }[]);
-  const number = (bar: number) => score.bars[bar]?.number ?? "the end";
+  const number = (bar: number) => score.bars[bar]?.number ?? say`the end`;
   const span = (from: number, to: number) =>
-    `bars ${number(from)}–${number(Math.min(to, score.bars.length - 1))}`;
+    say`bars ${number(from)}–${number(Math.min(to, score.bars.length - 1))}`;
   const put = (bar: number, kind: string, weight: number, text: string) => {
     if (bar <= 0 || bar >= score.bars.length || weight <= 0) return;
     // of each kind what says most
@@ -80,32 +81,32 @@ export function evidenceOf(
       one.of,
       "return",
       WEIGHTS.source * share,
-      `what begins here returns in bar ${number(one.from)}`,
+      say`what begins here returns in bar ${number(one.from)}`,
     );
     put(
       one.to + 1,
       "over",
       WEIGHTS.over * share,
-      `the return of ${span(one.of, one.ofTo)} ends before it`,
+      say`the return of ${span(one.of, one.ofTo)} ends before it`,
     );
     put(
       one.ofTo + 1,
       "over",
       WEIGHTS.over * share,
-      `what returns in bar ${number(one.from)} ends before it`,
+      say`what returns in bar ${number(one.from)} ends before it`,
     );
   }
   const { cadences, keys } = hear(score);
   const spelling = spellingOf(score);
   const keyText = (key: (typeof keys)[number]) =>
-    `${spelling.tonic(key, key.from, key.to)}${key.mode === "minor" ? " minor" : ""}`;
+    `${spelling.tonic(key, key.from, key.to)}${key.mode === "minor" ? say` minor` : ""}`;
   for (const { kind, bar, offset, key, strength, rests } of cadences) {
     // a close that the line goes on from without a rest is one for the bass alone
     put(
       bar + 1,
       "cadence",
       WEIGHTS.cadence[kind] * strength * (rests ? 1 : 0.6),
-      `${kind} cadence in ${keyText(key)}, bar ${number(bar)}`,
+      say`${kind} cadence in ${keyText(key)}, bar ${number(bar)}`,
     );
     // where the line goes on, the end of one phrase is the beginning of the next
     if (!rests && offset < 1e-9)
@@ -113,7 +114,7 @@ export function evidenceOf(
         bar,
         "cadence",
         WEIGHTS.cadence[kind] * strength * 0.7,
-        `${kind} cadence in ${keyText(key)}, bar ${number(bar)}`,
+        say`${kind} cadence in ${keyText(key)}, bar ${number(bar)}`,
       );
   }
   keys.forEach((key, i) => {
@@ -123,30 +124,31 @@ export function evidenceOf(
           key.from + by,
           "key",
           WEIGHTS.key * (by === 0 ? 1 : 0.7),
-          `the key turns to ${keyText(key)}`,
+          say`the key turns to ${keyText(key)}`,
         );
   });
   for (const bar of textureChanges(score))
-    put(bar, "texture", WEIGHTS.texture, "the texture changes");
+    put(bar, "texture", WEIGHTS.texture, say`the texture changes`);
   for (const one of form.imitations)
     put(
       one.entry.bar,
       "entry",
       WEIGHTS.entry,
-      `the ${one.follower} hand takes up what the ${one.leader} began in ` +
-        (barSpan(score.bars, one.from.bar, one.from.bar) === number(one.entry.bar)
-          ? "it"
-          : `bar ${number(one.from.bar)}`),
+      say`the ${one.follower} hand takes up what the ${one.leader} began in ${
+        barSpan(score.bars, one.from.bar, one.from.bar) === number(one.entry.bar)
+          ? say`it`
+          : say`bar ${number(one.from.bar)}`
+      }`,
     );
   const byBar = notesByBar(score);
   score.bars.forEach((bar, index) => {
-    if (bar.repeatStart) put(index, "repeat", WEIGHTS.repeat, "a repeat begins here");
+    if (bar.repeatStart) put(index, "repeat", WEIGHTS.repeat, say`a repeat begins here`);
     if (bar.repeatEnd && !score.bars[index + 1]?.endings)
-      put(index + 1, "repeat", WEIGHTS.repeat, "a repeat ends before it");
+      put(index + 1, "repeat", WEIGHTS.repeat, say`a repeat ends before it`);
     if (index > 0 && bar.key.fifths !== score.bars[index - 1]!.key.fifths)
-      put(index, "signature", WEIGHTS.signature, "the key signature changes here");
+      put(index, "signature", WEIGHTS.signature, say`the key signature changes here`);
     if (restsIn(byBar[index]!, bar))
-      put(index + 1, "rest", WEIGHTS.rests, `the line comes to rest in bar ${number(index)}`);
+      put(index + 1, "rest", WEIGHTS.rests, say`the line comes to rest in bar ${number(index)}`);
   });
   return found.map((list) => ({
     weight: list.reduce((sum, one) => sum + one.weight, 0),

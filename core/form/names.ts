@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { Score } from "../score/index.ts";
 import type { Segment } from "./segments.ts";
 
@@ -21,37 +22,39 @@ export function formName(score: Score, sections: readonly Segment[]): FormName |
     .filter((letter, i, all) => letter !== all[i - 1]);
   const text = order.join("");
   const letters = new Set(order);
-  const read = `read from the order of sections, ${main.map((one) => one.label).join(" ")}`;
+  const read = say`read from the order of sections, ${main.map((one) => one.label).join(" ")}`;
   const repeats = score.bars.filter((bar) => bar.repeatEnd).length;
   if (main.length >= 3 && letters.size === 1)
     return {
-      name: "variations",
-      caveat: `One section and its changed returns, ${read}; it may be one strophe after another.`,
+      name: say`variations`,
+      caveat: say`One section and its changed returns, ${read}; it may be one strophe after
+        another.`,
     };
   if (/^A(.A){2,}$/.test(text))
     return {
-      name: "rondo",
-      caveat: `The first section keeps returning, ${read}; the keys of the returns were not weighed.`,
+      name: say`rondo`,
+      caveat: say`The first section keeps returning, ${read}; the keys of the returns were not
+        weighed.`,
     };
   if (text === "ABA")
     return {
-      name: repeats >= 2 ? "rounded binary" : "ternary",
-      caveat:
-        `The first section returns after another, ${read}` +
-        (repeats >= 2
-          ? ", with both halves repeated"
-          : "; with both halves repeated it would be called rounded binary") +
-        ".",
+      name: repeats >= 2 ? say`rounded binary` : say`ternary`,
+      caveat: say`The first section returns after another, ${read}${
+        repeats >= 2
+          ? say`, with both halves repeated`
+          : say`; with both halves repeated it would be called rounded binary`
+      }.`,
     };
   if (text === "AB")
     return {
-      name: "binary",
-      caveat: `Two sections, ${read}; whether the first ends away from the main key was not weighed.`,
+      name: say`binary`,
+      caveat: say`Two sections, ${read}; whether the first ends away from the main key was not
+        weighed.`,
     };
   if (letters.size === main.length && main.length >= 3)
     return {
       name: "through-composed",
-      caveat: `No section returns, ${read}; a theme may still come back in other ways.`,
+      caveat: say`No section returns, ${read}; a theme may still come back in other ways.`,
     };
   return undefined;
 }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { compare, type Score } from "../score/index.ts";
 import type { Form } from "./model.ts";
 import { handsOf } from "./content.ts";
@@ -56,7 +57,7 @@ export function segment(score: Score, form: Form, grain: Grain = "medium"): Segm
   const evidence = evidenceOf(score, form, returns, together);
   const whole = { from: 0, to: score.bars.length - 1 };
   const cuts = withOddBars(score, cutsIn(evidence, whole, SIZES[grain]));
-  cuts.set(0, "the piece begins");
+  cuts.set(0, say`the piece begins`);
   const phrases = evidenceOf(
     score,
     form,
@@ -138,8 +139,8 @@ function withOddBars(score: Score, cuts: Map<number, string>): Map<number, strin
       compare(bar.nominal, before.nominal) !== 0 &&
       compare(bar.nominal, after.nominal) !== 0;
     if (odd && (cuts.has(index) || cuts.has(index + 1))) {
-      cuts.set(index, cuts.get(index) ?? "a single bar of another length");
-      cuts.set(index + 1, cuts.get(index + 1) ?? `the single bar ${bar.number} ends before it`);
+      cuts.set(index, cuts.get(index) ?? say`a single bar of another length`);
+      cuts.set(index + 1, cuts.get(index + 1) ?? say`the single bar ${bar.number} ends before it`);
     }
   });
   return cuts;
@@ -275,7 +276,7 @@ function phrasesIn(
 ): Segment[] {
   if (section.to - section.from + 1 < SHORTEST) return [];
   const cuts = cutsIn(evidence, section, SIZES.phrase);
-  cuts.set(section.from, "the section begins");
+  cuts.set(section.from, say`the section begins`);
   return cuts.size > 1 ? named(form, section, cuts, together, SMALL) : [];
 }
 

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { accordion } from "./accordion/index.ts";
 import { guitar } from "./guitar/index.ts";
 import { harp } from "./harp/index.ts";
@@ -15,6 +16,8 @@ import type { Instrument } from "./instrument.ts";
 import { organ } from "./organ/index.ts";
 import { piano } from "./piano/index.ts";
 
+export { fretFields } from "./guitar/index.ts";
+export { harpFields } from "./harp/setup.ts";
 export { playerFields } from "./keyboard/player.ts";
 export type { InstrumentRecord, RecordField, RecordForm } from "./record.ts";
 export { HAND_SIZES, USUAL_REACH, type Player } from "./keyboard/reach.ts";
@@ -98,7 +101,7 @@ export const linesOf = (of: Instrument): readonly Line[] => [
   ...(of.lines ?? []),
   {
     id: TOGETHER,
-    name: of.together ?? "hands together",
+    name: of.together ?? say`hands together`,
     limbs: of.limbs.map(({ id }) => id),
   },
 ];

@@ -1,16 +1,28 @@
-import type { Aspect, Layout, Line, Stratum } from "../score/index.ts";
+import type { Aspect, Layout, Line, Score, Stratum } from "../score/index.ts";
 import type { Timbre } from "./timbre.ts";
 import type { InstrumentRecord, RecordForm } from "./record.ts";
-import type { HandModel } from "../fingering/index.ts";
+import type { FingerOptions, HandModel, Played, ProposedNote } from "../fingering/index.ts";
 import type { Review } from "./review.ts";
 import type { Player } from "./keyboard/reach.ts";
 
 /** How the hands of an instrument play. */
 export interface Hands {
-  /** By limb. */
-  readonly models: Readonly<Record<string, (player?: Player) => HandModel>>;
+  /** By limb; the setup is the instrument's of the piece, with what is asked of it for now. */
+  readonly models: Readonly<
+    Record<string, (player?: Player, setup?: InstrumentRecord) => HandModel>
+  >;
   readonly review: Review;
+  /** By limb, what another hand does on the same notes, once the first has taken them. */
+  readonly along?: Readonly<Record<string, AlongHand>>;
 }
+
+/** What goes on each note in other aspects, by note id and aspect. */
+export type AlongHand = (
+  taken: readonly ProposedNote[],
+  played: readonly Played[],
+  options: FingerOptions,
+  score: Score | undefined,
+) => ReadonlyMap<string, Readonly<Record<string, string>>>;
 
 export interface Limb {
   /** The word for it in code, API and database. */
@@ -59,6 +71,11 @@ export interface Instrument {
   readonly hands?: () => Promise<Hands>;
   /** How its tones sound; the sampled piano when absent. */
   readonly timbre?: Timbre;
+  /**
+   * Hands that share the notes of a limb, by the word a request has for them; what is proposed for
+   * one is its aspect, the finger where none is told.
+   */
+  readonly shared?: Readonly<Record<string, { readonly limb: string; readonly aspect?: string }>>;
   /** Shown where nothing is proposed for the hands. */
   readonly notProposed?: string;
   /** A caution of this instrument, shown in the practice room. */

@@ -6,10 +6,12 @@ import type {
   ProposeOptions,
   SolvedLine,
 } from "../fingering/index.ts";
+import { playedIn } from "../fingering/moments.ts";
 import { parseWritten, type Score } from "../score/index.ts";
 import { instrument, instruments, USUAL_INSTRUMENT, valuesOf } from "./index.ts";
 import type { Hands } from "./instrument.ts";
 import type { Player } from "./keyboard/reach.ts";
+import type { InstrumentRecord } from "./record.ts";
 import type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
 
 /** Whose fingers are asked for. */
@@ -17,6 +19,8 @@ export interface ForWhom {
   /** The usual one when not given. */
   readonly instrument?: string;
   readonly player?: Player;
+  /** How the instrument is set up. */
+  readonly setup?: InstrumentRecord;
 }
 
 /** Loaded with this file, which screens do not load. */
@@ -40,10 +44,10 @@ const NOTHING: Proposal = {
  *
  * @throws RangeError for an instrument or hand nobody registered
  */
-function modelOf(hand: string, { instrument: kind = USUAL_INSTRUMENT, player }: ForWhom) {
+function modelOf(hand: string, { instrument: kind = USUAL_INSTRUMENT, player, setup }: ForWhom) {
   const limb = instrument(kind).limbs.find((candidate) => candidate.id === hand);
   if (!limb) throw new RangeError(`no hand called ${hand}`);
-  return handsOf(kind)?.models[hand]?.(player);
+  return handsOf(kind)?.models[hand]?.(player, setup);
 }
 
 /**
@@ -68,7 +72,42 @@ export function proposeAfter(
   const model = modelOf(options.hand, options);
   if (!model) return { proposal: NOTHING };
   const printed = options.school?.edition ? { printed: editionOf(score, options) } : {};
-  return engine.proposeAfter(score, model, { ...options, ...printed }, before);
+  const found = engine.proposeAfter(score, model, { ...options, ...printed }, before);
+  const played = () => playedIn(score, options.hand, options.from, options.to);
+  return { ...found, proposal: withAlong(found.proposal, played, options, score) };
+}
+
+/** A proposal with what another hand does on the same notes. */
+function withAlong(
+  proposal: Proposal,
+  played: () => readonly Played[],
+  options: FingerOptions & ForWhom,
+  score: Score | undefined,
+): Proposal {
+  const along = handsOf(options.instrument ?? USUAL_INSTRUMENT)?.along?.[options.hand];
+  if (!along) return proposal;
+  const all = played();
+  const add = (notes: Proposal["notes"]): Proposal["notes"] => {
+    const found = along(notes, all, options, score);
+    return notes.map((note) => ({ ...note, also: { ...note.also, ...found.get(note.id) } }));
+  };
+  return {
+    ...proposal,
+    notes: add(proposal.notes),
+    alternatives: proposal.alternatives.map((one) => ({ ...one, notes: add(one.notes) })),
+  };
+}
+
+/**
+ * What a hand costs in each bar where it is fingered best, in the units of its prices; nothing
+ * where no fingers are proposed.
+ *
+ * @throws RangeError for an instrument or hand nobody registered
+ */
+export function costsByBar(score: Score, options: FingerOptions & ForWhom): number[] {
+  const whole = { ...options, from: 0, to: -1 };
+  const { solved } = proposeAfter(score, whole, undefined);
+  return solved ? engine.costByBar(solved.line, solved.path, score.bars.length) : [];
 }
 
 /** The same on notes alone. */
@@ -78,7 +117,9 @@ export function proposeNotes(
   score?: Score,
 ): Proposal {
   const model = modelOf(options.hand, options);
-  return model ? engine.proposeNotes(played, model, options, score) : NOTHING;
+  if (!model) return NOTHING;
+  const found = engine.proposeNotes(played, model, options, score);
+  return withAlong(found, () => played, options, score);
 }
 
 /** The edition's fingers of a hand, where they are fingers of it. */

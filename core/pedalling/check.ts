@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   add,
   beatName,
@@ -75,7 +76,7 @@ interface About {
 }
 
 const where = (score: Score, { bar, offset }: { bar: number; offset: Fraction }) =>
-  `Bar ${score.bars[bar]!.number}, beat ${beatName(score.bars[bar]!, offset)}`;
+  say`Bar ${score.bars[bar]!.number}, beat ${beatName(score.bars[bar]!, offset)}`;
 const name = (score: Score, midi: number, bar: number) =>
   pitchText(midi, score.bars[bar]!.key.fifths);
 
@@ -95,9 +96,8 @@ function blurs(
     kind: "blur",
     bar,
     offset,
-    text:
-      `${where(score, { bar, offset })}: ${name(score, pair![0], bar)} rings ` +
-      `into ${name(score, pair![1], bar)}. Change before it.`,
+    text: say`${where(score, { bar, offset })}: ${name(score, pair![0], bar)} rings into
+      ${name(score, pair![1], bar)}. Change before it.`,
   }));
 }
 
@@ -119,7 +119,7 @@ function swallowed({ score, moments, tones, feet, end, tempo }: About): PedalDou
           kind: "staccato",
           bar: moment.bar,
           offset: moment.offset,
-          text: `${where(score, moment)}: the pedal holds what is to be detached.`,
+          text: say`${where(score, moment)}: the pedal holds what is to be detached.`,
         });
     }
     const next = moments[i + 1]?.at ?? end;
@@ -142,7 +142,8 @@ function swallowed({ score, moments, tones, feet, end, tempo }: About): PedalDou
         kind: "rest",
         bar: moment.bar,
         offset: moment.offset,
-        text: `${where(score, moment)}: the rest after it is filled by the pedal; up as the hands leave.`,
+        text: say`${where(score, moment)}: the rest after it is filled by the pedal; up as the hands
+          leave.`,
       });
     }
     return found;
@@ -162,9 +163,8 @@ function moves({ score, moments, tones, feet, end, tempo }: About): PedalDoubt[]
         kind: "too fast",
         bar,
         offset,
-        text:
-          `${place}: ${Math.round(1 / (((at - before.at) * 60) / tempo))} moves a ` +
-          "second are more than a foot can do.",
+        text: say`${place}: ${Math.round(1 / (((at - before.at) * 60) / tempo))} moves a second are
+          more than a foot can do.`,
       });
     const heard = tones.some(
       (tone) => tone.to > at + 1e-9 && tone.from < Math.max(next, at + 1e-6) - 1e-9,
@@ -174,7 +174,7 @@ function moves({ score, moments, tones, feet, end, tempo }: About): PedalDoubt[]
         kind: "nothing",
         bar,
         offset,
-        text: `${place}: nothing sounds for the pedal to hold before it moves again.`,
+        text: say`${place}: nothing sounds for the pedal to hold before it moves again.`,
       });
     if (mark.kind === "change" && !mark.depth && before && before.mark.kind !== "up") {
       const ringing = soundingAt(tones, at - 1e-6, before.at, tempo);
@@ -192,10 +192,8 @@ function moves({ score, moments, tones, feet, end, tempo }: About): PedalDoubt[]
           kind: "bass lost",
           bar,
           offset,
-          text:
-            `${place}: the change takes away the bass ${name(score, bass.midi, bar)}, ` +
-            "which the hand has left, and nothing lies under what follows. Change " +
-            "half, or wait.",
+          text: say`${place}: the change takes away the bass ${name(score, bass.midi, bar)}, which
+            the hand has left, and nothing lies under what follows. Change half, or wait.`,
         });
       }
     }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { pitchText, type Score } from "../score/index.ts";
 import { BASS } from "./sound.ts";
 import { placeAt } from "./place.ts";
@@ -70,9 +71,8 @@ export function flutterMarks(
     bar: first.bar,
     offset: first.offset,
     kind: "flutter",
-    why:
-      `from ${name(first)} to ${name(over)} by step low down; the hand cannot ` +
-      "join it, and a foot that stays would blur it",
+    why: say`from ${name(first)} to ${name(over)} by step low down; the hand cannot join it, and a
+      foot that stays would blur it`,
   };
   return goesOn
     ? [mark]
@@ -81,7 +81,7 @@ export function flutterMarks(
         {
           ...placeAt(score, over, Math.max(...over.struck.map((tone) => tone.to)) - over.at, to),
           kind: "up",
-          why: "the low line is over",
+          why: say`the low line is over`,
         },
       ];
 }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { NO_SHAPE, pitchText, toNumber, type Score } from "../score/index.ts";
 import { BASS } from "./sound.ts";
 import { expectedFrom } from "./alike.ts";
@@ -96,7 +97,8 @@ function marksOf(
     const half =
       bass !== undefined ? { depth: 0.5 as const } : span.depth ? { depth: span.depth } : {};
     const shallow = span.depth
-      ? `${span.depth === 0.5 ? "half" : "a quarter"} down: ${whyShallow(score, moments, span, tones, tempo)}; `
+      ? say`${span.depth === 0.5 ? say`half` : say`a quarter`} down:
+        ${whyShallow(score, moments, span, tones, tempo)}; `
       : "";
     marks.push({
       bar: first.bar,
@@ -106,8 +108,8 @@ function marksOf(
       why:
         bass === undefined
           ? `${shallow}${why}`
-          : `half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} ` +
-            `rings on, the hand has left it; ${why}`,
+          : say`half: the bass ${pitchText(bass, score.bars[first.bar]!.key.fifths)} rings on, the
+            hand has left it; ${why}`,
     });
     if (next?.from !== span.to || restAfter(moments, span, tones, end, tempo))
       marks.push(upAfter(score, moments, span, tones, end, tempo, to));
@@ -188,9 +190,11 @@ function upAfter(
       bar: after.bar,
       offset: after.offset,
       kind: "up",
-      why: after.staccato ? "what follows is detached" : "what follows the hands hold themselves",
+      why: after.staccato
+        ? say`what follows is detached`
+        : say`what follows the hands hold themselves`,
     };
   const at = Math.min(handsUntil(moments, span, tones, end), after?.at ?? end);
   const place = placeAt(score, from, at - from.at, to);
-  return { ...place, kind: "up", why: after ? "a rest is to be heard" : "the end" };
+  return { ...place, kind: "up", why: after ? say`a rest is to be heard` : say`the end` };
 }

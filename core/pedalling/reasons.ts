@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { chordsNamed } from "../form/index.ts";
 import { add, pitchText, toNumber, type Score } from "../score/index.ts";
 import { blurOf, soundingAt, type Moment, type Tone } from "./ringing.ts";
@@ -18,8 +19,8 @@ const bassOf = (moments: readonly Moment[], span: PedalSpan): number =>
 export function whyDown(score: Score, moments: readonly Moment[], span: PedalSpan): string {
   const chord = harmony(score, moments, span);
   return chord
-    ? `the tones of ${chord} ring together`
-    : "the hand lets go of tones that should ring on";
+    ? say`the tones of ${chord} ring together`
+    : say`the hand lets go of tones that should ring on`;
 }
 
 export function whyChange(
@@ -32,15 +33,16 @@ export function whyChange(
 ): string {
   const [was, now] = [harmony(score, moments, before), harmony(score, moments, span)];
   const fifths = score.bars[moments[span.from]!.bar]!.key.fifths;
-  if (was && now && was !== now) return `new harmony: ${now} after ${was}`;
+  if (was && now && was !== now) return say`new harmony: ${now} after ${was}`;
   const [low, lower] = [bassOf(moments, before), bassOf(moments, span)];
-  if (low !== lower) return `new bass: ${pitchText(lower, fifths)} after ${pitchText(low, fifths)}`;
+  if (low !== lower)
+    return say`new bass: ${pitchText(lower, fifths)} after ${pitchText(low, fifths)}`;
   const { worst } = blurOf(
     soundingAt(tones, moments[span.from]!.at, moments[before.from]!.at, tempo),
   );
   return worst
-    ? `${pitchText(worst[0], fifths)} would rub against ${pitchText(worst[1], fifths)}`
-    : "clears what has been ringing";
+    ? say`${pitchText(worst[0], fifths)} would rub against ${pitchText(worst[1], fifths)}`
+    : say`clears what has been ringing`;
 }
 
 /** What a foot all the way down would blur. */
@@ -58,6 +60,6 @@ export function whyShallow(
     .map((moment) => blurOf(soundingAt(tones, moment.at, since, tempo)))
     .reduce((most, one) => (one.value > most.value ? one : most)).worst;
   return worst
-    ? `all the way ${pitchText(worst[0], fifths)} would ring into ${pitchText(worst[1], fifths)}`
-    : "all the way would be too much";
+    ? say`all the way ${pitchText(worst[0], fifths)} would ring into ${pitchText(worst[1], fifths)}`
+    : say`all the way would be too much`;
 }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 /** Where it is played: the same foot is too much in a church and too little in a carpeted room. */
 export type Room = "dry" | "normal" | "reverberant";
 
@@ -9,7 +10,7 @@ export type Room = "dry" | "normal" | "reverberant";
 export const ROOMS: Readonly<
   Record<Room, { readonly blur: number; readonly kept: number; readonly name: string }>
 > = {
-  dry: { blur: 0.85, kept: 1.2, name: "a dry room" },
-  normal: { blur: 1, kept: 1, name: "a usual room" },
-  reverberant: { blur: 1.5, kept: 0.8, name: "a reverberant room" },
+  dry: { blur: 0.85, kept: 1.2, name: say`a dry room` },
+  normal: { blur: 1, kept: 1, name: say`a usual room` },
+  reverberant: { blur: 1.5, kept: 0.8, name: say`a reverberant room` },
 };

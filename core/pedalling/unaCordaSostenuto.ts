@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   add,
   compare,
@@ -56,14 +57,14 @@ function soft(score: Score, shape: Shape, from: number, to: number): ProposedPed
         ...startOf(bar),
         kind: "down",
         pedal: "soft",
-        why: `una corda: it stays ${level} for ${last - bar + 1} bars; only if the feet reach`,
+        why: say`una corda: it stays ${level} for ${last - bar + 1} bars; only if the feet reach`,
       });
       if (last < to)
         found.push({
           ...startOf(last + 1),
           kind: "up",
           pedal: "soft",
-          why: "tre corde: louder again",
+          why: say`tre corde: louder again`,
         });
       else
         found.push({
@@ -71,7 +72,7 @@ function soft(score: Score, shape: Shape, from: number, to: number): ProposedPed
           offset: score.bars[last]!.length,
           kind: "up",
           pedal: "soft",
-          why: "tre corde: the end",
+          why: say`tre corde: the end`,
         });
     }
     bar = last;
@@ -114,12 +115,11 @@ function sostenuto(score: Score, from: number, to: number): ProposedPedal[] {
       offset: note.offset,
       kind: "down",
       pedal: "sostenuto",
-      why:
-        "sostenuto, just after the key: it must catch " +
-        `${pitchText(note.midi, fifths)}, written for ${toNumber(note.length)} ` +
-        `quarters, while the hand goes up to ${pitchText(far[0]!.midi, fifths)}`,
+      why: say`sostenuto, just after the key: it must catch ${pitchText(note.midi, fifths)}, written
+        for ${toNumber(note.length)} crotchets, while the hand goes up to
+        ${pitchText(far[0]!.midi, fifths)}`,
     });
-    found.push({ ...last, kind: "up", pedal: "sostenuto", why: "what it held is over" });
+    found.push({ ...last, kind: "up", pedal: "sostenuto", why: say`what it held is over` });
     free = last;
   }
   return found;

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { PlannedCard } from "./card.ts";
 import { SHORTEST } from "./fillDay.ts";
 import { KEEPING } from "./keep.ts";
@@ -38,7 +39,7 @@ export function playAgain(
       ...{ unit: unit.key, from, to, hands, section, minutes },
       tempo: unit.steps.at(-1)!,
       kind: "keeping",
-      why: "Minutes are left today, and these bars had the least so far.",
+      why: say`Minutes are left today, and these bars had the least so far.`,
     });
     rest -= minutes;
   }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { isRunThrough } from "./earning.ts";
 import type { Unit } from "./unit.ts";
 
@@ -31,10 +32,23 @@ export interface Pin {
   readonly minutes: number;
 }
 
+/** Minutes of each hour, where there is other work. */
+export interface Shares {
+  readonly keeping: number;
+  readonly learning: number;
+}
+
+/** Common practice, no source. */
+export const USUAL_SHARES: Shares = { keeping: 10, learning: 30 };
+
 export interface DayToFill {
   /** ISO date. */
   readonly date: string;
   readonly minutes: number;
+  /** Minutes of a card while others have had none; usual ones when not given. */
+  readonly longest?: number;
+  /** Of an hour, minutes that keep what is learnt and that are for what was never played. */
+  readonly shares?: Shares;
 }
 
 /**
@@ -45,9 +59,9 @@ export interface DayToFill {
  */
 export const doingOf = (kind: PlannedCard["kind"], hand: string): string =>
   kind === "keeping"
-    ? "keeping"
+    ? say`keeping`
     : kind === "spot"
-      ? "hard spot"
+      ? say`hard spot`
       : isRunThrough(kind)
-        ? "played through"
+        ? say`played through`
         : hand;

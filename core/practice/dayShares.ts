@@ -1,3 +1,4 @@
+import type { Shares } from "./card.ts";
 import { KEEPING, type Due } from "./keep.ts";
 import type { Laying } from "./laying.ts";
 import { fairShares, LONGEST_WAIT, SHORT, wholeShares, type Claim } from "./share.ts";
@@ -7,9 +8,6 @@ import { fairShares, LONGEST_WAIT, SHORT, wholeShares, type Claim } from "./shar
  * cannot wait. Common practice, no source.
  */
 const [IN_FIRST_READING, CANNOT_WAIT] = [2, 0.25];
-/** Of an hour as many minutes keep what is learnt, where something else is learned. */
-const KEPT_SHARE = 10 / 60;
-
 /** How a piece stands on a day. */
 export interface Today extends Omit<Claim, "owed"> {
   readonly isAfter: boolean;
@@ -40,11 +38,12 @@ export function minutesToKeep(
   minutes: number,
   isLearning: boolean,
   today: ReadonlyMap<Laying, Today>,
+  { keeping }: Shares,
 ): Map<Laying, number> {
   const found = new Map<Laying, number>();
   let rest = minutes;
   for (const one of [...kept].sort((a, b) => b.waited - a.waited)) {
-    one.owed = owing(one, (minutes * KEPT_SHARE) / kept.length, today.get(one)!);
+    one.owed = owing(one, (minutes * keeping) / 60 / kept.length, today.get(one)!);
     const most = KEEPING * due.get(one)!.length;
     const wanted = isLearning ? (one.owed < SHORT ? 0 : Math.floor(one.owed)) : most;
     const given = Math.min(rest, most, wanted);

@@ -1,13 +1,17 @@
-import type { Pin, PlannedCard } from "./card.ts";
+import { USUAL_SHARES, type DayToFill, type Pin, type PlannedCard } from "./card.ts";
 import { daysToEarn, isRunThrough } from "./earning.ts";
 import type { Unit } from "./unit.ts";
 
-/**
- * A card is no shorter and, at first, no longer than this many minutes: long enough to climb, short
- * enough to stay fresh.
- */
+/** A card is no shorter than this many minutes: long enough to climb. */
 export const SHORTEST = 3;
-const LONG = 8;
+/**
+ * Where nobody says, a card is no longer than this many minutes while others have had none: short
+ * enough to stay fresh. Common practice, no source.
+ */
+export const USUAL_LONGEST = 8;
+
+/** However many minutes are left over. */
+const LONGEST_OF_ALL = 64;
 
 /** A tempo step, beats a minute, and the minutes it is expected to take. */
 export interface StepToClimb {
@@ -28,9 +32,6 @@ const remaining = (load: Load): number => minutesOf(load.left);
 
 /** Steps of a unit that are climbed on one day, where there is other work. */
 const STEPS_A_DAY = 2;
-
-/** Of the minutes so many are for what was never played, where there is some. */
-const LEARNING_SHARE = 0.5;
 
 /** Nothing of it was played yet, and nothing comes before it. */
 const isNew = ({ unit, left }: Load): boolean =>
@@ -93,16 +94,24 @@ export interface DayOfPiece {
  * What a piece can take of a day, from where its loads stand before it.
  *
  * @param pins of this day and later ones
+ * @param before units that were on this day when it was laid out before: they come first
  */
 export function dayOf(
   all: readonly Load[],
   byKey: ReadonlyMap<string, Load>,
   pins: readonly Pin[],
-  date: string,
+  {
+    date,
+    longest = USUAL_LONGEST,
+    shares = USUAL_SHARES,
+  }: Pick<DayToFill, "date" | "longest" | "shares">,
+  before?: ReadonlySet<string>,
 ): DayOfPiece {
   const cards = new Map<string, PlannedCard>();
   const isHeld = new Set(pins.filter((pin) => pin.date > date).map(({ unit }) => unit));
-  const loads = isHeld.size ? all.filter(({ unit }) => !isHeld.has(unit.key)) : all;
+  const free = isHeld.size ? all.filter(({ unit }) => !isHeld.has(unit.key)) : all;
+  const wasHere = ({ unit }: Load) => before?.has(unit.key) ?? false;
+  const loads = before ? [...free.filter(wasHere), ...free.filter((load) => !wasHere(load))] : free;
   const isReady = ({ unit, left }: Load) =>
     unit.after.every((key) => {
       const [next] = byKey.get(key)?.left ?? [];
@@ -138,47 +147,64 @@ export function dayOf(
         const share = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
         return Math.ceil(Math.min(share, ofToday.get(load)!));
       };
-      const forNew = Math.floor(minutes * LEARNING_SHARE);
-      const rest = give(today.filter(isNew), forNew, cards, most);
-      return give(today, minutes - forNew + rest, cards, most);
+      const fresh = today.filter(isNew);
+      let [forNew, rest] = [Math.floor((minutes * shares.learning) / 60), minutes];
+      for (const long of lengths(longest)) {
+        const had = Math.min(forNew, rest);
+        const left = give(fresh, had, long, cards, most);
+        forNew -= had - left;
+        rest = give(today, rest - had + left, long, cards, most);
+      }
+      return rest;
     },
     beyond: (minutes) =>
-      give(loads, minutes, cards, (load) =>
-        isReady(load) && isOneMore(load)
-          ? Math.ceil(mostAtAll.get(load) ?? Infinity)
-          : (cards.get(load.unit.key)?.minutes ?? 0),
+      lengths(longest).reduce(
+        (rest, long) =>
+          give(loads, rest, long, cards, (load) =>
+            ofToday.has(load) && isOneMore(load)
+              ? Math.ceil(mostAtAll.get(load) ?? Infinity)
+              : (cards.get(load.unit.key)?.minutes ?? 0),
+          ),
+        minutes,
       ),
   };
 }
 
+/** How long cards may be: the usual length until all have had theirs, then more and more. */
+const lengths = (longest: number): number[] => {
+  const all = [longest];
+  while (all.at(-1)! * 2 <= LONGEST_OF_ALL) all.push(all.at(-1)! * 2);
+  return all;
+};
+
 /**
- * Gives minutes to units in their order, a few each, more only once all have had theirs.
+ * Gives minutes to units in their order, up to a length of their cards.
  *
+ * @param long minutes that a card may have
  * @param most minutes a unit may have on the day
  * @returns what is left
  */
 function give(
   loads: readonly Load[],
   minutes: number,
+  long: number,
   cards: Map<string, PlannedCard>,
   most: (load: Load) => number,
 ): number {
   let budget = minutes;
-  for (let longest = LONG; budget > 0 && longest <= 64; longest *= 2) {
-    for (const load of loads) {
-      if (budget <= 0) break;
-      if (load.left.length === 0) continue;
-      const before = cards.get(load.unit.key);
-      const had = before?.minutes ?? 0;
-      const wanted = Math.max(SHORTEST, Math.ceil(remaining(load)));
-      const room = Math.min(longest, Math.max(SHORTEST, most(load))) - had;
-      const given = Math.min(budget, wanted, room);
-      if (given <= 0 || most(load) <= had || (budget < SHORTEST && !before && cards.size > 0))
-        continue;
-      cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
-      budget -= given;
-      work(load, given);
-    }
+  for (const load of loads) {
+    if (budget <= 0) break;
+    if (load.left.length === 0) continue;
+    const before = cards.get(load.unit.key);
+    const had = before?.minutes ?? 0;
+    const wanted = Math.max(SHORTEST, Math.ceil(remaining(load)));
+    const room = Math.min(long, Math.max(SHORTEST, most(load))) - had;
+    const given = Math.min(budget, wanted, room);
+    if (given <= 0 || most(load) <= had || (budget < SHORTEST && !before && cards.size > 0))
+      continue;
+    cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
+    budget -= given;
+    work(load, given);
   }
   return budget;
 }

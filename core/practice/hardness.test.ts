@@ -1,6 +1,9 @@
 import { analyse } from "../form/index.ts";
 import { scoreOf } from "../testing.ts";
+import { costsByBar } from "../instruments/propose.ts";
 import {
+  awkwardFingers,
+  bothOf,
   difficultiesAt,
   hardBars,
   hardest,
@@ -45,6 +48,22 @@ describe("hardness", () => {
     const after = hardness(score, form, found, slips);
     expect(after.right![2]!.reasons).toEqual(["a slip in 50 % of the tries"]);
     expect(after.right![2]!.hardness).toBeGreaterThan(all.right![2]!.hardness);
+  });
+
+  it("has what is awkward to finger: double notes over sharps, not five fingers on five keys", () => {
+    const quiet = Array.from({ length: 10 }, (_, i) =>
+      i === 7
+        ? (["F#4+A#4 G4+B4 G#4+B#4 A4+C#5", "C3:4"] as const)
+        : (["C4 D4 E4 F4", "C3:4"] as const),
+    );
+    const one = scoreOf(quiet);
+    const costs = { right: costsByBar(one, { hand: "right" }), left: one.bars.map(() => 0) };
+    const awkward = awkwardFingers(one, costs);
+    expect(awkward.right!.map(({ bar }) => bar)).toEqual([7]);
+    expect(awkward.left).toEqual([]);
+    const both = bothOf(difficultiesAt(one, 80, OCTAVE), awkward);
+    const bar = hardness(one, analyse(one), both).right![7]!;
+    expect(bar.reasons).toContain("awkward to finger in the right hand");
   });
 
   it("makes the hardest tenth, but nothing of bars that are hard for no reason", () => {

@@ -1,5 +1,6 @@
+import { say } from "../words/say.ts";
 import { difficultiesByHand, playsIn, type Form } from "../form/index.ts";
-import { beatLength, toNumber, type Score } from "../score/index.ts";
+import { beatLength, limbName, toNumber, type Score } from "../score/index.ts";
 
 /** How hard a bar is in one hand. */
 export interface BarHardness {
@@ -29,14 +30,56 @@ export function difficultiesAt(
   return difficultiesByHand(score, goal * toNumber(beatLength(score.bars[0]!)), on);
 }
 
+/** Of the bars of a piece this share is worth practising alone. */
+const HARDEST = 0.1;
+
+/** So many times what the usual bar's fingers cost makes a bar hard for that. Own figure. */
+const AWKWARD = 2;
+/** However much more they cost, it weighs less than a stretch. */
+const MOST_AWKWARD = 3;
+
+/**
+ * Of the bars of each hand the tenth whose fingers cost most, if that is much more than the usual.
+ *
+ * @param costs what each hand costs in each bar, fingered best; see `costsByBar`
+ * @example awkwardFingers(score, { right: [1, 1, 3] }).right.map(({ bar }) => bar) // => [2]
+ */
+export function awkwardFingers(
+  score: Score,
+  costs: Readonly<Record<string, readonly number[]>>,
+): Difficulties {
+  return Object.fromEntries(
+    Object.entries(costs).map(([hand, byBar]) => {
+      const plays = playsIn(score, hand);
+      const inOrder = byBar.filter((_, bar) => plays[bar]).sort((a, b) => a - b);
+      // where next to nothing costs anything, little more is not awkward
+      const usual = Math.max(1, inOrder[inOrder.length >> 1] ?? 0);
+      const tenth = inOrder[Math.floor(inOrder.length * (1 - HARDEST))] ?? 0;
+      const least = Math.max(usual * AWKWARD, tenth);
+      const reason = say`awkward to finger in the ${limbName(score, hand)}`;
+      const found = byBar.flatMap((cost, bar) =>
+        plays[bar] && cost >= least
+          ? [{ bar, weight: Math.min(MOST_AWKWARD, cost / usual), reason }]
+          : [],
+      );
+      return [hand, found];
+    }),
+  );
+}
+
+/** All that two ways of looking at a score have found. */
+export const bothOf = (a: Difficulties, b: Difficulties): Difficulties =>
+  Object.fromEntries(Object.entries(a).map(([hand, all]) => [hand, [...all, ...(b[hand] ?? [])]]));
+
 /** Weight of a bar that is all new, and of one in which every try has a slip. */
 const [NEW, ALWAYS_SLIPS] = [1, 6];
 /** A share of slips below this is anybody's. Common practice, no source. */
 const SOME_SLIPS = 0.1;
 
 /**
- * How hard each bar is in each hand within the piece, and why: density at tempo, leaps, stretches
- * for this hand, polyrhythm, accidentals, crossing, odd bars, what is new, the player's own slips.
+ * How hard each bar is in each hand within the piece, and why: density at tempo, what its fingers
+ * cost, leaps, stretches for this hand, polyrhythm, accidentals, crossing, odd bars, what is new,
+ * the player's own slips.
  * The weights are common practice, no source: they only put the bars of a piece in order.
  *
  * @param found see {@link difficultiesAt}
@@ -65,7 +108,7 @@ export function hardness(
           ALWAYS_SLIPS * slipped;
         const reasons = own.map(({ reason }) => reason);
         if (slipped >= SOME_SLIPS)
-          reasons.unshift(`a slip in ${Math.round(100 * slipped)} % of the tries`);
+          reasons.unshift(say`a slip in ${Math.round(100 * slipped)} % of the tries`);
         return { weight, reasons };
       }),
     ] as const;
@@ -96,9 +139,6 @@ export function hardnessOf(bars: readonly BarHardness[], some: readonly number[]
   const squares = some.reduce((sum, bar) => sum + (bars[bar]?.hardness ?? 0) ** 2, 0);
   return Math.sqrt(squares / Math.max(1, some.length));
 }
-
-/** Of the bars of a piece this share is worth practising alone. */
-const HARDEST = 0.1;
 
 /** Indexes of the hardest tenth of the bars, of those that are hard for some reason; in order. */
 export function hardest(bars: readonly BarHardness[]): number[] {

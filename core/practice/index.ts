@@ -14,7 +14,15 @@ export { workInOrder, type Work } from "./newness.ts";
 export { levelsOf, type Level } from "./levels.ts";
 export { orders, type Order } from "./orders.ts";
 export { raises, type Raise } from "./raises.ts";
-export { handsFirst, USUAL_SCHOOLS, type HandsFirst, type Schools } from "./schools.ts";
+export {
+  lastStep,
+  SCHOOLS,
+  schools,
+  schoolsOf,
+  USUAL_SCHOOLS,
+  type Schools,
+  type Top,
+} from "./schools.ts";
 export { expectedForRun, type Result } from "./expectedTries.ts";
 export { promotionRule, promotionRules, type PromotionRule } from "./rules.ts";
 export { unitKey, type Unit } from "./unit.ts";
@@ -27,6 +35,7 @@ export { arrange, tires } from "./arrange.ts";
 export {
   evidenceOf,
   stageFrom,
+  stageName,
   stages,
   USUAL_THRESHOLDS,
   type Evidence,
@@ -37,6 +46,9 @@ export { doingOf, type DayToFill, type Pin, type PlannedCard, type PlannedDay } 
 export { type PieceToLay } from "./laying.ts";
 export { layOut, schedule, type Schedule, type ScheduleInput } from "./schedule.ts";
 export { USUAL_MINUTES } from "./share.ts";
+export { USUAL_LONGEST } from "./fillDay.ts";
+export { USUAL_SHARES, type Shares } from "./card.ts";
+export { writtenGoals } from "./writtenGoals.ts";
 export { type Visit } from "./forgetting.ts";
 export { daysToEarn, isRunThrough, slipsAllowed, stepEarned, type CountedTry } from "./earning.ts";
 export {
@@ -49,6 +61,8 @@ export {
   type Try,
 } from "./standing.ts";
 export {
+  awkwardFingers,
+  bothOf,
   difficultiesAt,
   hardBars,
   hardest,
@@ -59,4 +73,4 @@ export {
 } from "./hardness.ts";
 export { forecast, type Forecast, type ToForecast } from "./forecast/index.ts";
 export { slipShares, stuckSpots, type PlacedTry } from "./slips.ts";
-export { LEFT_AT, remedies, type Leaving, type Remedies } from "./remedies.ts";
+export { LEFT_AT, remedies, type Cut, type Leaving, type Remedies } from "./remedies.ts";

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { Ladder } from "./ladder.ts";
 import { stepAt } from "./ladder.ts";
 import type { Range } from "./levels.ts";
@@ -56,7 +57,7 @@ function touching(sections: readonly Placed[], over: Over): Unit[] {
       joinOf([section, next], over, {
         key: unitKey(from, to, over.hands),
         ...{ from, to },
-        why: "The way out of one section and into the next.",
+        why: say`The way out of one section and into the next.`,
       }),
     ];
   });
@@ -81,8 +82,8 @@ function jumps(sections: readonly Placed[], over: Over): Unit[] {
         key: `${unitKey(from, to, over.hands)}${isBack ? `>${next}` : ""}`,
         ...{ from, to, played },
         why: isBack
-          ? "The jump back: the way out of the bars before it and into those it goes on with."
-          : "The jump ahead, over what is not played: the way out and the way in.",
+          ? say`The jump back: the way out of the bars before it and into those it goes on with.`
+          : say`The jump ahead, over what is not played: the way out and the way in.`,
       }),
     ];
   });
@@ -145,7 +146,7 @@ export function parts(
       ...through(held, units, over),
       kind: "part",
       section: name,
-      why: "What belongs together, played through: on three days at the goal before it counts.",
+      why: say`What belongs together, played through: on three days at the goal before it counts.`,
     }));
 }
 
@@ -162,7 +163,7 @@ export function whole(
     ...all,
     after: [...all.after, ...held],
     kind: "piece",
-    section: "From start to end",
-    why: "The whole, played through as its sections rise: on three days at the goal.",
+    section: say`From start to end`,
+    why: say`The whole, played through as its sections rise: on three days at the goal.`,
   };
 }

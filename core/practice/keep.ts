@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { DayToFill, PlannedCard } from "./card.ts";
 import { dayNumber, visited, type Memory } from "./forgetting.ts";
 import type { Unit } from "./unit.ts";
@@ -76,6 +77,6 @@ export function keep(
     kind: "keeping",
     section: unit.section,
     minutes: Math.max(1, Math.floor(minutes / played.length)),
-    why: "Learnt: visited again before it fades, after ever longer gaps while it comes clean.",
+    why: say`Learnt: visited again before it fades, after ever longer gaps while it comes clean.`,
   }));
 }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { thinned, MARKS, MOST, SCALE } from "./metronome.ts";
 
 /** A way to climb from a first tempo to a goal. */
@@ -12,15 +13,15 @@ export interface Ladder {
 
 const metronome: Ladder = {
   id: "metronome",
-  name: "Marks of the metronome",
-  why: "The numbers printed on it: small steps below, larger ones above.",
+  name: say`Marks of the metronome`,
+  why: say`The numbers printed on it: small steps below, larger ones above.`,
   steps: (first, goal) => thinned([...MARKS.filter((mark) => mark >= first && mark < goal), goal]),
 };
 
 const equalRatio: Ladder = {
   id: "equal-ratio",
-  name: "Equal ratio",
-  why: "Each step is harder than the last by the same share.",
+  name: say`Equal ratio`,
+  why: say`Each step is harder than the last by the same share.`,
   steps: (first, goal) => {
     const count = metronome.steps(first, goal).length;
     if (count < 2) return [goal];
@@ -35,8 +36,8 @@ const SIZE = 4;
 
 const fixedSize: Ladder = {
   id: "fixed-size",
-  name: "Steps of one size",
-  why: "Four beats a minute at a time, or as many fours as keep it to eight steps.",
+  name: say`Steps of one size`,
+  why: say`Four beats a minute at a time, or as many fours as keep it to eight steps.`,
   steps: (first, goal) => {
     const size = SIZE * Math.max(1, Math.ceil((goal - first) / (SIZE * (MOST - 1))));
     const count = Math.max(0, Math.floor((goal - first) / size));

@@ -28,6 +28,11 @@ export interface PieceToLay {
   readonly daysHad?: ReadonlyMap<string, number>;
   /** Cards that were put on a day by hand; before it their units wait. */
   readonly pins?: readonly Pin[];
+  /**
+   * Units that were on a day when it was laid out before, by ISO date: what can stay on its day
+   * does, so that a week that was looked at holds.
+   */
+  readonly before?: ReadonlyMap<string, ReadonlySet<string>>;
   /** Days of practice since it was last practised. */
   readonly waited?: number;
   /** Visits of what is learnt, by unit: the day it was learnt, and those after. */

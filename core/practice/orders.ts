@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { Form } from "../form/model.ts";
 import { type Section, comparePlaces, lastBarOf } from "../score/index.ts";
 import type { BarHardness } from "./hardness.ts";
@@ -48,26 +49,26 @@ const mostFirst = (sections: readonly Section[], of: (section: Section) => numbe
 export const orders: readonly Order[] = [
   {
     id: "front-to-back",
-    name: "Front to back",
-    why: "As the piece goes: its thread is never lost.",
+    name: say`Front to back`,
+    why: say`As the piece goes: its thread is never lost.`,
     of: byPlace,
   },
   {
     id: "last-first",
-    name: "Last section first",
-    why: "One always plays towards what is known best; the end is not what is known least.",
+    name: say`Last section first`,
+    why: say`One always plays towards what is known best; the end is not what is known least.`,
     of: (sections) => byPlace(sections).reverse(),
   },
   {
     id: "theme-first",
-    name: "What returns first",
-    why: "The section that comes back most is learned once, and the rest is less work at once.",
+    name: say`What returns first`,
+    why: say`The section that comes back most is learned once, and the rest is less work at once.`,
     of: (sections, { form }) => mostFirst(sections, (section) => broughtBack(section, form)),
   },
   {
     id: "hardest-first",
-    name: "Hardest first",
-    why: "What takes longest has the most days; what is easy comes when the day is near.",
+    name: say`Hardest first`,
+    why: say`What takes longest has the most days; what is easy comes when the day is near.`,
     of: (sections, { hard }) => mostFirst(sections, (section) => meanHardness(section, hard)),
   },
 ];

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { Level } from "./levels.ts";
 import { find } from "./find.ts";
 
@@ -14,20 +15,20 @@ export interface Raise {
 export const raises: readonly Raise[] = [
   {
     id: "stages",
-    name: "In stages",
-    why: "Two bars to 85 % of the goal, four to 90, eight to 95: each joins while it is fresh.",
+    name: say`In stages`,
+    why: say`Two bars to 85 % of the goal, four to 90, eight to 95: each joins while it is fresh.`,
     top: { cell: 0.85, four: 0.9, eight: 0.95, sixteen: 0.95 },
   },
   {
     id: "full",
-    name: "Each to full tempo",
-    why: "Nothing is joined that does not stand at performance tempo.",
+    name: say`Each to full tempo`,
+    why: say`Nothing is joined that does not stand at performance tempo.`,
     top: { cell: 1, four: 1, eight: 1, sixteen: 1 },
   },
   {
     id: "together",
-    name: "The section up together",
-    why: "Parts are only read; the section is raised as a whole, so that nothing falls apart.",
+    name: say`The section up together`,
+    why: say`Parts are only read; the section is raised as a whole, so that nothing falls apart.`,
     top: { cell: 0.6, four: 0.6, eight: 0.6, sixteen: 0.6 },
   },
 ];

@@ -13,6 +13,8 @@ export interface Remedies {
   readonly rule?: PromotionRule["id"];
   /** Sections left at Settling: tempos by section id. */
   readonly goals?: Readonly<Record<string, number>>;
+  /** Bars that are cut out, indexes, the last inclusive. */
+  readonly cut?: { readonly from: number; readonly to: number };
 }
 
 /** Sections left at Settling stay at this share of the goal. Common practice, no source. */
@@ -25,6 +27,13 @@ export interface Leaving {
   readonly units: (count: number) => PieceToLay["units"];
 }
 
+/** A piece without some of its bars. */
+export interface Cut {
+  readonly from: number;
+  readonly to: number;
+  readonly units: () => PieceToLay["units"];
+}
+
 /** Minutes more that are tried: what is asked of nobody is not offered. */
 const STEP = 5;
 const MOST = 120;
@@ -34,6 +43,7 @@ const MOST = 120;
  *
  * @param at which of the pieces
  * @param leaving the piece with some of its sections left at Settling
+ * @param cuts what could be cut out, that which is missed least first
  * @param further the days after the last of them, as they would be practised
  */
 export function remedies(
@@ -42,6 +52,7 @@ export function remedies(
   days: readonly DayToFill[],
   further: readonly DayToFill[],
   leaving?: Leaving,
+  cuts: readonly Cut[] = [],
 ): Remedies {
   const fits = (over: Partial<PieceToLay>, on = days) =>
     layOut(
@@ -61,8 +72,10 @@ export function remedies(
   const other = promotionRules.find((one) => one !== rule && fits({ rule: one }));
   const left = leaving && least(leaving.most, (count) => fits({ units: leaving.units(count) }));
   const goals = left === undefined ? undefined : leaving!.goals(left);
+  const cut = cuts.find((one) => fits({ units: one.units() }));
   return {
     ...(goals ? { goals } : {}),
+    ...(cut ? { cut: { from: cut.from, to: cut.to } } : {}),
     ...(minutes === undefined ? {} : { minutes: minutes * STEP }),
     ...(day === undefined ? {} : { readyBy: later[day - 1]!.date }),
     ...(other ? { rule: other.id } : {}),

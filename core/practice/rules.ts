@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { Result } from "./expectedTries.ts";
 import { expectedForRun, threeForEach, expectedThreeForEach } from "./expectedTries.ts";
 
@@ -22,10 +23,9 @@ const inARow = (bars: number): number => (bars > 16 ? 3 : bars > 8 ? 5 : 10);
 
 const tenInARow: PromotionRule = {
   id: "ten-in-a-row",
-  name: "Ten clean in a row",
-  why:
-    "Strict: a slip restarts the count. Five are enough above eight bars, three above sixteen. " +
-    "For spots that must never fail.",
+  name: say`Ten clean in a row`,
+  why: say`Strict: a slip restarts the count. Five are enough above eight bars, three above sixteen.
+    For spots that must never fail.`,
   met: (tries, bars) => cleanRun(tries) >= inARow(bars),
   missing: (tries, bars) => Math.max(0, inARow(bars) - cleanRun(tries)),
   expected: (p, bars) => expectedForRun(inARow(bars), p),
@@ -36,10 +36,9 @@ const expectations = new Map<number, number>();
 
 const threeToOne: PromotionRule = {
   id: "three-to-one",
-  name: "Three clean for each slip",
-  why:
-    "At least three clean, and three for every slip among the newest twelve tries on this step. " +
-    "Quicker, and a slip is made good rather than starting over.",
+  name: say`Three clean for each slip`,
+  why: say`At least three clean, and three for every slip among the newest twelve tries on this
+    step. Quicker, and a slip is made good rather than starting over.`,
   met: threeForEach,
   missing: (tries) => {
     for (let more = 0; ; more++)

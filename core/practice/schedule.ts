@@ -1,4 +1,4 @@
-import type { DayToFill, PlannedDay } from "./card.ts";
+import { USUAL_SHARES, type DayToFill, type PlannedDay } from "./card.ts";
 import { arrange } from "./arrange.ts";
 import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.ts";
 import { dayOf, longestChain, SHORTEST, total, type DayOfPiece } from "./fillDay.ts";
@@ -75,11 +75,8 @@ function sums(all: readonly number[]): number[] {
 }
 
 /** @param all in the order of their days */
-function layDay(
-  all: readonly Laying[],
-  { date, minutes }: DayToFill,
-  standing: (one: Laying) => Today,
-): void {
+function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) => Today): void {
+  const { date, minutes } = day;
   const today = new Map(all.map((one) => [one, standing(one)]));
   const isOpen = (one: Laying) => !today.get(one)!.isAfter && today.get(one)!.left > 0;
   const filling = new Map<Laying, DayOfPiece>();
@@ -87,7 +84,7 @@ function layDay(
   for (const one of all) {
     const pins = pinsFrom(one, date);
     if (!isOpen(one) && pins.length === 0) continue;
-    const filled = dayOf(one.loads, one.byKey, pins, date);
+    const filled = dayOf(one.loads, one.byKey, pins, day, one.piece.before?.get(day.date));
     filling.set(one, filled);
     pinned += filled.pinned();
   }
@@ -102,7 +99,8 @@ function layDay(
         dueOn(today.get(one)!.left ? one.kept.begun : one.kept.learnt, one.memory, date),
       );
   const kept = all.filter((one) => due.get(one)?.length);
-  const toKeep = minutesToKeep(kept, due, free, learning.length > 0, today);
+  const shares = day.shares ?? USUAL_SHARES;
+  const toKeep = minutesToKeep(kept, due, free, learning.length > 0, today, shares);
   const forKeeping = sum([...toKeep.values()]);
   const toLearn = minutesToLearn(learning, free - forKeeping, today);
 

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { playsIn } from "../form/index.ts";
 import {
   barSpan,
@@ -108,10 +109,10 @@ export class SectionUnits {
       after: [...(isJoined ? parts : alone), ...spots],
       work: 1,
       why: isJoined
-        ? "The parts joined into the section, up to performance tempo."
+        ? say`The parts joined into the section, up to performance tempo.`
         : alone.length || this.isNew(from, to)
-          ? "A short section, brought up from first reading to performance tempo."
-          : "Everything here returns from earlier; the section is played through.",
+          ? say`A short section, brought up from first reading to performance tempo.`
+          : say`Everything here returns from earlier; the section is played through.`,
     });
   }
 
@@ -127,32 +128,40 @@ export class SectionUnits {
       if (row && spot.bar <= row.at(-1)!.bar + 1) row.push(spot);
       else rows.push([spot]);
     }
-    return rows.flatMap((row) => {
-      const bars = [row[0]!.bar, row.at(-1)!.bar] as const;
-      const around = [Math.max(from, bars[0] - 1), Math.min(to, bars[1] + 1)] as const;
-      const isFree = (range: Range) =>
-        !this.found.has(unitKey(...range, this.together)) && !same(range, [from, to]);
-      // what is practised with its neighbours anyway is a spot without them
-      const range = [around, bars].find(isFree);
-      if (!range) return [];
-      const reasons = row.flatMap(({ bar, why }) =>
-        why ? [why] : (this.hard[bar]?.reasons ?? []),
-      );
-      const key = this.put({
-        ...{ from: range[0], to: range[1] },
-        hands: this.together,
-        kind: "spot",
-        section,
-        steps: everyOther(this.climb([], this.raise.top.cell)),
-        after: [],
-        work: 1,
-        why:
-          `${row.length > 1 ? "Bars" : "Bar"} ${barSpan(this.score.bars, ...bars)}: ` +
-          `${[...new Set(reasons)].join("; ") || "hard"}. Alone first, then with the bar before, ` +
-          "with the bar after, with both. Two days at its tempo close it.",
+    return rows.flatMap((row) => this.spot(row, [from, to], section));
+  }
+
+  /**
+   * Hard bars alone, with the bar before, with the bar after, with both; what is practised as a
+   * cell anyway is no spot.
+   *
+   * @returns the key of what the section waits for: the bars alone
+   */
+  private spot(row: readonly HardSpot[], [from, to]: Range, section: string): string[] {
+    const [first, last] = [row[0]!.bar, row.at(-1)!.bar];
+    const reasons = row.flatMap(({ bar, why }) => (why ? [why] : (this.hard[bar]?.reasons ?? [])));
+    const bars = `${row.length > 1 ? say`Bars` : say`Bar`} ${barSpan(this.score.bars, first, last)}`;
+    const why = say`${bars}: ${[...new Set(reasons)].join("; ") || say`hard`}.`;
+    const put = (around: Range, after: readonly string[], how: string): string[] => {
+      const range = [Math.max(from, around[0]), Math.min(to, around[1])] as const;
+      const key = unitKey(...range, this.together);
+      if (same(range, [from, to]) || this.found.has(key)) return [];
+      const top = this.raise.top.cell;
+      this.put({
+        ...{ from: range[0], to: range[1], hands: this.together },
+        ...{ kind: "spot", section, after, work: 1 },
+        steps: after.length ? this.climb(after, top) : everyOther(this.climb([], top)),
+        why: `${why} ${how}`,
       });
       return [key];
-    });
+    };
+    const alone = put([first, last], [], say`Alone; two days at its tempo close it.`);
+    const before = put([first - 1, last], alone, say`Now with the bar before.`);
+    const after = put([first, last + 1], alone, say`Now with the bar after.`);
+    const sides = [...before, ...after];
+    put([first - 1, last + 1], sides.length ? sides : alone, say`Now with the bars around it.`);
+    // what is larger goes on beside the section
+    return alone;
   }
 
   /** @returns keys of the largest units made of it, none where nothing is new */
@@ -182,8 +191,8 @@ export class SectionUnits {
       work: kind === "cell" ? work : 1,
       why:
         kind === "cell"
-          ? `${newness(work)}: a short cell is brought up before it is joined.`
-          : `${WORDS[kind]}, joined from what stands already.`,
+          ? say`${newness(work)}: a short cell is brought up before it is joined.`
+          : say`${WORDS[kind]}, joined from what stands already.`,
     });
     return [key];
   }
@@ -209,7 +218,8 @@ export class SectionUnits {
     const keys = new Map<Line, string>();
     for (const line of lines) {
       const work = this.newWork(from, to, line.limbs);
-      const way = `${line.name}${isLimb(line) ? " alone" : ""} first, to about 70 % of the goal.`;
+      const way = say`${line.name}${isLimb(line) ? say` alone` : ""} first, to about 70 % of the
+        goal.`;
       const key = this.put({
         from,
         to,
@@ -268,10 +278,10 @@ export class SectionUnits {
 }
 
 const WORDS: Readonly<Record<Level["kind"], string>> = {
-  cell: "Two bars",
-  four: "Four bars",
-  eight: "Eight bars",
-  sixteen: "A longer stretch",
+  cell: say`Two bars`,
+  four: say`Four bars`,
+  eight: say`Eight bars`,
+  sixteen: say`A longer stretch`,
 };
 
 const same = (a: Range, b: Range): boolean => a[0] === b[0] && a[1] === b[1];
@@ -283,8 +293,8 @@ const comesFirst = (part: Line, line: Line): boolean => part !== line && covers(
 
 const newness = (work: number): string =>
   work < 0.75
-    ? `Nearly known from earlier, about ${Math.round(work * 100)} % of the work`
-    : "New material";
+    ? say`Nearly known from earlier, about ${Math.round(work * 100)} % of the work`
+    : say`New material`;
 
 /** Every second step, always with the last. */
 const everyOther = (all: readonly number[]): number[] =>

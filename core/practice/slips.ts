@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { barSpan, type Line, type Score } from "../score/index.ts";
 import { holding } from "./lines.ts";
 import type { HardSpot } from "./sectionUnits.ts";
@@ -76,8 +77,8 @@ export function stuckSpots(score: Score, log: readonly PlacedTry[]): HardSpot[] 
     const span = barSpan(score.bars, from, to);
     const why =
       visits < STUCK_VISITS
-        ? `most slips (${worst[1]}) where bars ${span} were lost again`
-        : `most slips (${worst[1]}) in ${visits} visits of bars ${span} that moved nothing`;
+        ? say`most slips (${worst[1]}) where bars ${span} were lost again`
+        : say`most slips (${worst[1]}) in ${visits} visits of bars ${span} that moved nothing`;
     return [{ bar: worst[0], why }];
   });
 }

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { playsIn, type Form } from "../form/index.ts";
 import type { Line, Score } from "../score/index.ts";
 import { daysToEarn } from "./earning.ts";
@@ -7,10 +8,24 @@ import type { Unit } from "./unit.ts";
 
 /** How far a piece has come. */
 export const stages = [
-  ...(["First reading", "Taking shape", "Joining up"] as const),
-  ...(["Settling", "Performance", "Keeping"] as const),
+  "First reading",
+  "Taking shape",
+  "Joining up",
+  "Settling",
+  "Performance",
+  "Keeping",
 ] as const;
 export type Stage = (typeof stages)[number];
+
+/** What a stage is called, to be put into words. */
+export const stageName: Readonly<Record<Stage, string>> = {
+  "First reading": say`First reading`,
+  "Taking shape": say`Taking shape`,
+  "Joining up": say`Joining up`,
+  Settling: say`Settling`,
+  Performance: say`Performance`,
+  Keeping: say`Keeping`,
+};
 
 /** What a stage asks for. The usual are common practice, no source. */
 export interface Thresholds {
@@ -53,7 +68,7 @@ export interface Worked {
  */
 export function evidenceOf(worked: Worked, asked: Thresholds = USUAL_THRESHOLDS): Evidence[] {
   const { units, goal, tempos, daysHad, bars } = worked;
-  const percent = (share: number) => `${Math.round(share * 100)} % of the goal`;
+  const percent = (share: number) => say`${Math.round(share * 100)} % of the goal`;
   const of = (kind: Unit["kind"]) => units.filter((unit) => unit.kind === kind);
   const sections = of("section");
   const joins = of("join").length ? of("join") : sections;
@@ -66,22 +81,22 @@ export function evidenceOf(worked: Worked, asked: Thresholds = USUAL_THRESHOLDS)
     ? {
         have: (tempos.get(whole.key) ?? 0) >= goal ? asked.days : (daysHad.get(whole.key) ?? 0),
         of: Math.min(asked.days, daysToEarn("piece")),
-        what: "days with a good run-through at the goal",
+        what: say`days with a good run-through at the goal`,
       }
-    : { have: standing(sections, 1), of: sections.length, what: "sections at the goal" };
+    : { have: standing(sections, 1), of: sections.length, what: say`sections at the goal` };
   return [
-    { stage: "Taking shape", ...played(worked), what: "new bars played in each hand" },
+    { stage: "Taking shape", ...played(worked), what: say`new bars played in each hand` },
     {
       stage: "Joining up",
       have: standing(sections, asked.joining),
       of: sections.length,
-      what: `sections at ${percent(asked.joining)}`,
+      what: say`sections at ${percent(asked.joining)}`,
     },
     {
       stage: "Settling",
       have: standing(joins, asked.settling),
       of: joins.length,
-      what: `${joins === sections ? "sections" : "joins"} at ${percent(asked.settling)}`,
+      what: say`${joins === sections ? say`sections` : say`joins`} at ${percent(asked.settling)}`,
     },
     { stage: "Performance", ...through, have: Math.min(through.have, through.of) },
   ];

@@ -1,3 +1,4 @@
+import { plain } from "../words/say.ts";
 import { analyse } from "../form/index.ts";
 import { startOf } from "../score/index.ts";
 import { scoreOf } from "../testing.ts";
@@ -69,7 +70,7 @@ describe("units", () => {
     const goals = { [trio.id]: 60 };
     const units = unitsOf(score, analyse(score), [first, trio], 80, undefined, { goals });
     const top = (kind: string, section: string) =>
-      units.find((unit) => unit.kind === kind && unit.section === section)!.steps.at(-1);
+      units.find((unit) => unit.kind === kind && plain(unit.section) === section)!.steps.at(-1);
     expect(top("section", "A")).toBe(80);
     expect(top("section", "Trio")).toBe(60);
     expect(top("join", "A → Trio")).toBe(60);
@@ -219,18 +220,34 @@ describe("spots and parts", () => {
       .filter(({ kind }) => kind === "spot")
       .map(({ from, to }) => [from, to]);
 
-  it("practises a hard bar with its neighbours, bars in a row as one, and says why", () => {
+  it("practises a hard bar alone, with each neighbour, with both, and says why", () => {
+    // cells are bars 1–2, 3–4 …: with one of its neighbours a bar is a cell already
+    const around = (bar: number) => [[bar, bar], bar % 2 ? [bar, bar + 1] : [bar - 1, bar]];
     expect(spots({ hard: hard([4, 11]) })).toEqual([
-      [3, 5],
-      [10, 12],
+      ...[...around(4), [3, 5]],
+      ...[...around(11), [10, 12]],
     ]);
-    expect(spots({ hard: hard([9, 10]) })).toEqual([[9, 10]]);
-    const [spot] = made({ hard: hard([4]) }).filter(({ kind }) => kind === "spot");
-    expect(spot!.why).toMatch(/^Bar 5: left hand leaps 26 cm\. Alone first, then with/);
-    // the section waits for it, the cell does not
-    const waiting = made({ hard: hard([4]) }).filter(({ after }) => after.includes(spot!.key));
-    expect(waiting.map(({ kind }) => kind)).toEqual(["section"]);
-    expect(spots({ spots: [{ bar: 7, why: "as asked" }] })).toEqual([[6, 8]]);
+    // bars in a row are one; with both neighbours these are a four
+    expect(spots({ hard: hard([9, 10]) })).toEqual([
+      [9, 10],
+      [8, 10],
+      [9, 11],
+    ]);
+    const [alone, before, both] = made({ hard: hard([4]) }).filter(({ kind }) => kind === "spot");
+    expect(alone!.why).toMatch(/^Bar 5: left hand leaps 26 cm\. Alone; two days/);
+    expect(before!.why).toMatch(/^Bar 5: left hand leaps 26 cm\. Now with the bar before/);
+    expect([before!.after, both!.after]).toEqual([[alone!.key], [before!.key]]);
+    // what is larger begins one mark below where the bar alone stands
+    expect(before!.steps[0]).toBeLessThan(alone!.steps.at(-1)!);
+    expect(before!.steps[0]).toBeGreaterThan(alone!.steps.at(-2)!);
+    // the section waits for the bar alone, the cell does not; the rest goes on beside it
+    const waitsFor = (key: string) =>
+      made({ hard: hard([4]) })
+        .filter(({ after }) => after.includes(key))
+        .map(({ kind }) => kind);
+    expect(waitsFor(alone!.key)).toEqual(["spot", "section"]);
+    expect(waitsFor(both!.key)).toEqual([]);
+    expect(spots({ spots: [{ bar: 7, why: "as asked" }] })).toEqual([...around(7), [6, 8]]);
   });
 
   it("learns the hardest section first where one asks for it", () => {

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import type { Form } from "../form/index.ts";
 import {
   barSpan,
@@ -15,7 +16,7 @@ import { hardest, hardnessOf, type BarHardness } from "./hardness.ts";
 import { joins, parts, whole, type Placed } from "./joins.ts";
 import { workInOrder } from "./newness.ts";
 import { rangeOf, SectionUnits, type How } from "./sectionUnits.ts";
-import { USUAL_SCHOOLS } from "./schools.ts";
+import { lastStep, USUAL_SCHOOLS } from "./schools.ts";
 import { orderOf } from "./orders.ts";
 import type { Unit } from "./unit.ts";
 
@@ -32,7 +33,7 @@ export function cover(score: Score, sections: readonly Section[]): Section[] {
   for (let from = covered.indexOf(false); from >= 0;) {
     const next = covered.indexOf(true, from);
     const end = next < 0 ? covered.length : next;
-    const name = named.length ? `Bars ${barSpan(score.bars, from, end - 1)}` : "All";
+    const name = named.length ? say`Bars ${barSpan(score.bars, from, end - 1)}` : say`All`;
     gaps.push({ id: "", name, words: "", from: startOf(from), to: startOf(end) });
     from = next < 0 ? -1 : covered.indexOf(false, next);
   }
@@ -56,10 +57,13 @@ export function unitsOf(
   sections: readonly Section[],
   goal: number,
   lines?: readonly Line[],
-  how: Partial<How> = {},
+  asked: Partial<How> = {},
 ): Unit[] {
   const usual = { ...USUAL_SCHOOLS, road: null, hard: [], spots: [], named: [], goals: {} };
-  const all: How = { ...usual, ...how };
+  const how: How = { ...usual, ...asked };
+  const last = lastStep(goal, how.top);
+  const goals = Object.entries(how.goals).map(([id, own]) => [id, lastStep(own, how.top)] as const);
+  const all: How = { ...how, goals: Object.fromEntries(goals) };
   const order = orderOf(all.order).of(sections, { form, hard: all.hard });
   const road = roadOrder(score.bars, all.road ?? WHOLE_ROAD);
   const onRoad = new Set(road);
@@ -69,7 +73,7 @@ export function unitsOf(
     .filter((bar) => onRoad.has(bar));
   const spots = [...hardest(all.hard).map((bar) => ({ bar, why: "" })), ...all.spots];
   const work = workInOrder(score, form, learned);
-  const making = new SectionUnits(score, work, goal, lines ?? [], { ...all, spots });
+  const making = new SectionUnits(score, work, last, lines ?? [], { ...all, spots });
   const keys = new Map(order.map((section) => [section, making.section(section)]));
   const inPlace = [...sections]
     .sort((a, b) => comparePlaces(a.from, b.from))
@@ -77,16 +81,16 @@ export function unitsOf(
       name: section.name,
       range: rangeOf(section),
       key: keys.get(section)!,
-      goal: all.goals[section.id] ?? goal,
+      goal: all.goals[section.id] ?? last,
     }));
   const found = making.found;
-  const met = { hands: making.together, ladder: making.ladder, goal, road };
+  const met = { hands: making.together, ladder: making.ladder, goal: last, road };
   for (const unit of joins(inPlace, met)) if (!found.has(unit.key)) found.set(unit.key, unit);
   const held = all.named.map((section) => ({ name: section.name, range: rangeOf(section) }));
   for (const unit of parts(held, inPlace, [...found.values()], met))
     if (!found.has(unit.key)) found.set(unit.key, unit);
-  const last = whole(inPlace, [...found.values()], met);
-  if (last && !found.has(last.key)) found.set(last.key, last);
+  const piece = whole(inPlace, [...found.values()], met);
+  if (piece && !found.has(piece.key)) found.set(piece.key, piece);
   return all.hard.length ? priced([...found.values()], all.hard) : [...found.values()];
 }
 

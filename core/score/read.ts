@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { add, ZERO, compare } from "./model/fraction.ts";
 import { readText } from "./musicxml/container.ts";
 import { creditsOf } from "./musicxml/credits.ts";
@@ -32,9 +33,9 @@ import {
 } from "./xml/xml.ts";
 
 const USUAL_LIMBS: readonly LimbName[] = [
-  { id: "right", name: "right hand" },
-  { id: "left", name: "left hand" },
-  { id: "feet", name: "feet", foot: true },
+  { id: "right", name: say`right hand` },
+  { id: "left", name: say`left hand` },
+  { id: "feet", name: say`feet`, foot: true },
 ];
 
 /** More than any piece a person learns; it bounds memory and time. */
@@ -101,7 +102,7 @@ function toMusicXml(
   const tunes = tunesIn(abc);
   if (tunes.length > 1 && tune === undefined) {
     throw new ScoreError(
-      `The file holds ${tunes.length} tunes. Choose one of them: ${tunes
+      say`The file holds ${tunes.length} tunes. Choose one of them: ${tunes
         .slice(0, 5)
         .map((one) => one.title)
         .join(", ")}${tunes.length > 5 ? " …" : ""}.`,
@@ -132,7 +133,7 @@ function exactly<T>(read: () => T): T {
   } catch (error) {
     if (error instanceof RangeError)
       throw new ScoreError(
-        "The score holds times or nesting that cannot be counted exactly; it was not read.",
+        say`The score holds times or nesting that cannot be counted exactly; it was not read.`,
       );
     throw error;
   }
@@ -143,11 +144,11 @@ function readDocument(text: string, options: ReadOptions): Import {
   const root = top.tagName === "score-timewise" ? toPartwise(document, top) : top;
   if (root.tagName !== "score-partwise") {
     throw new ScoreError(
-      `The file is XML, but no score: it begins with <${root.tagName.slice(0, 40)}>.`,
+      say`The file is XML, but no score: it begins with <${root.tagName.slice(0, 40)}>.`,
     );
   }
   const parts = partsOf(root);
-  if (parts.length === 0) throw new ScoreError("The score has no part with measures in it.");
+  if (parts.length === 0) throw new ScoreError(say`The score has no part with measures in it.`);
   warnings.push(...giveIds(parts));
   const limbs = options.limbs ?? USUAL_LIMBS;
   const layouts = options.paperHands ? [] : (options.layouts ?? []);
@@ -155,7 +156,7 @@ function readDocument(text: string, options: ReadOptions): Import {
     ? layouts.map(({ staves }) => staves.length)
     : Array.from({ length: limbs.length }, (_, i) => i + 1).slice(limbs.length > 1 ? 1 : 0);
   if (parts.length > MAX_PARTS)
-    throw new ScoreError(`The score has ${parts.length} parts; up to ${MAX_PARTS} can be read.`);
+    throw new ScoreError(say`The score has ${parts.length} parts; up to ${MAX_PARTS} can be read.`);
   const candidates = choosePart(parts, options.parts, sizes, warnings);
   const aspects = options.aspects ?? [FINGERING];
   const read = readParts(parts, candidates, aspects);
@@ -174,7 +175,9 @@ function readDocument(text: string, options: ReadOptions): Import {
   const readings = own.map(({ measures }) => measures.slice(0, first.length));
   const bars = joinBars(first, practised[0]!, parts[0]!, readings);
   if (bars.length > MAX_BARS)
-    throw new ScoreError(`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`);
+    throw new ScoreError(
+      say`The score has ${bars.length} measures; up to ${MAX_BARS} can be read.`,
+    );
   const offsets = own.map((_, i) => own.slice(0, i).reduce((sum, { staves }) => sum + staves, 0));
   const { handOf } = options;
   const written = joinNotes(readings, offsets, limbFinder(own, layout), layout.sounds);
@@ -186,7 +189,7 @@ function readDocument(text: string, options: ReadOptions): Import {
       )
     : written;
   if (notes.length === 0 && !options.paperHands)
-    throw new ScoreError("The score has no notes in it, only rests or empty measures.");
+    throw new ScoreError(say`The score has no notes in it, only rests or empty measures.`);
   const odd = misfits(first.map((raw, i) => ({ ...raw, ...bars[i]!, implicit: raw.implicit })));
   if (odd.length) {
     const names = odd
@@ -195,9 +198,9 @@ function readDocument(text: string, options: ReadOptions): Import {
       .join(", ");
     warnings.push({
       kind: "bars",
-      message:
-        `${odd.length === 1 ? "Bar" : "Bars"} ${names}${odd.length > 12 ? " and more" : ""}: ` +
-        "the notes do not add up to the metre. They were kept as they are.",
+      message: say`${odd.length === 1 ? say`Bar` : say`Bars`}
+        ${names}${odd.length > 12 ? say` and more` : ""}: the notes do not add up to the metre. They
+          were kept as they are.`,
       bars: odd,
     });
   }
@@ -241,7 +244,7 @@ function named(text: string, what: string, warnings: Warning[]): string {
   if (name.length <= MAX_NAME) return name;
   warnings.push({
     kind: "title",
-    message: `The ${what} has ${name.length} characters; it was shortened to ${MAX_NAME}.`,
+    message: say`The ${what} has ${name.length} characters; it was shortened to ${MAX_NAME}.`,
   });
   return `${name.slice(0, MAX_NAME - 1)}…`;
 }

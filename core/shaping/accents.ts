@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   compare,
   onsets,
@@ -72,12 +73,12 @@ function graded(hand: string, row: readonly Onset[], shape: Shape): AccentRow {
   const length = (onset: Onset) => Math.max(...onset.notes.map((note) => toNumber(note.length)));
   const strong = (onset: Onset) => Number(onset.notes.some((note) => note.accent === "strong"));
   const signs = [
-    ["the strongest sign", strong],
-    ["the highest", top],
-    ["the longest", length],
+    [say`the strongest sign`, strong],
+    [say`the highest`, top],
+    [say`the longest`, length],
   ] as const;
   let left = row.map((_, i) => i);
-  let why = "the last of them";
+  let why = say`the last of them`;
   for (const [name, size] of chosen >= 0 ? [] : signs) {
     const most = Math.max(...left.map((i) => size(row[i]!)));
     const best = left.filter((i) => size(row[i]!) === most);
@@ -85,13 +86,13 @@ function graded(hand: string, row: readonly Onset[], shape: Shape): AccentRow {
     left = best;
     if (left.length === 1) break;
   }
-  if (left.length > 1) why = "the last of them";
+  if (left.length > 1) why = say`the last of them`;
   const most = chosen >= 0 ? chosen : left.at(-1)!;
   const furthest = Math.max(most, row.length - 1 - most);
   return {
     hand,
     most,
-    why: chosen >= 0 ? "chosen" : why,
+    why: chosen >= 0 ? say`chosen` : why,
     accents: row.map((onset, i) => ({
       notes: onset.notes.map((note) => note.id),
       bar: onset.bar,

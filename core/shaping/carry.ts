@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   pairsOfReturns,
   barRanges,
@@ -80,7 +81,7 @@ export function carryShape(
       );
       if (isThere || !fits(again)) continue;
       if (overlapping([...timing, again]))
-        misfits.push(`bar ${name(again.from.bar)} has time of its own; it stays`);
+        misfits.push(say`bar ${name(again.from.bar)} has time of its own; it stays`);
       else {
         timing.push(again);
         take(again.from.bar);
@@ -104,13 +105,13 @@ export function carryShape(
           all.push(again);
           take(again.from.bar);
         } else if (clash && JSON.stringify(clash) !== JSON.stringify(again))
-          misfits.push(`bar ${name(again.from.bar)} has its own ${what}; it stays`);
+          misfits.push(say`bar ${name(again.from.bar)} has its own ${what}; it stays`);
       }
     return all.sort((a, b) => comparePlaces(a.from, b.from));
   };
   const [leads, touch] = [
-    lines(shape.leads, "leading line", false),
-    lines(shape.touch, "touch", true),
+    lines(shape.leads, say`leading line`, false),
+    lines(shape.touch, say`touch`, true),
   ];
 
   const byBar = notesByBar(score);
@@ -138,7 +139,7 @@ export function carryShape(
             [Math.max(back.of, from), Math.min(back.ofTo, to), back.from - back.of] as const,
         )
         .filter(([first, last, on]) => isOutside(first + on, last + on)),
-      (bar) => misfits.push(`bar ${name(bar)} has loudness of its own; it stays`),
+      (bar) => misfits.push(say`bar ${name(bar)} has loudness of its own; it stays`),
       take,
     );
   return {

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   barSpan,
   comparePlaces,
@@ -54,11 +55,9 @@ function peakDoubts(score: Score, climax: Place | undefined, shape: Shape): Shap
       {
         kind: "climax",
         bar: climax.bar,
-        text:
-          `The climax you set, bar ${number(score, climax.bar)}, is ` +
-          `${levelName(here)}, but bar ${number(score, peak.bar)} is louder: ` +
-          `${levelName(peak.level)}. Move the climax, or keep bar ` +
-          `${number(score, peak.bar)} under it.`,
+        text: say`The climax you set, bar ${number(score, climax.bar)}, is ${levelName(here)}, but
+          bar ${number(score, peak.bar)} is louder: ${levelName(peak.level)}. Move the climax, or
+          keep bar ${number(score, peak.bar)} under it.`,
       },
     ];
   }
@@ -70,10 +69,9 @@ function peakDoubts(score: Score, climax: Place | undefined, shape: Shape): Shap
     {
       kind: "peaks",
       bar: peaks[0]!,
-      text:
-        `Bars ${bars.join(", ")}${peaks.length > 4 ? " and more" : ""} are all ` +
-        `${levelName(peak.level)}, the loudest of the piece. One climax, not ${peaks.length}: ` +
-        "set it in the form, and keep the others under it.",
+      text: say`Bars ${bars.join(", ")}${peaks.length > 4 ? say` and more` : ""} are all
+        ${levelName(peak.level)}, the loudest of the piece. One climax, not ${peaks.length}: set it
+        in the form, and keep the others under it.`,
     },
   ];
 }
@@ -102,14 +100,13 @@ function sectionDoubts(score: Score, sections: readonly Section[], shape: Shape)
     const change = last - first;
     const is = change >= HEARD ? "grow" : change <= -HEARD ? "fade" : "hold";
     if (is === said) return [];
-    const does = { grow: "grows", fade: "fades", hold: "holds" };
+    const does = { grow: say`grows`, fade: say`fades`, hold: say`holds` };
     return [
       {
         kind: "section",
         bar: section.from.bar,
-        text:
-          `Section ${section.name} is to ${said}, but its marks go from ` +
-          `${levelName(first)} to ${levelName(last)}: it ${does[is]}.`,
+        text: say`Section ${section.name} is to ${said}, but its marks go from ${levelName(first)}
+          to ${levelName(last)}: it ${does[is]}.`,
       },
     ];
   });
@@ -130,11 +127,9 @@ function hairpinDoubts(score: Score, shape: Shape): ShapeDoubt[] {
       found.push({
         kind: "hairpin",
         bar: end.bar,
-        text:
-          `The hairpin that ${mark.text === "grow" ? "grows" : "fades"} from bar ` +
-          `${number(score, mark.bar)} meets ${levelName(then)} in bar ` +
-          `${number(score, end.bar)}: a sudden ` +
-          `${then < arrives ? "softening" : "outburst"}, or a mark to question.`,
+        text: say`The hairpin that ${mark.text === "grow" ? say`grows` : say`fades`} from bar
+          ${number(score, mark.bar)} meets ${levelName(then)} in bar ${number(score, end.bar)}: a
+            sudden ${then < arrives ? say`softening` : say`outburst`}, or a mark to question.`,
       });
   });
   return found;
@@ -163,11 +158,9 @@ function lineDoubts(score: Score, shape: Shape): ShapeDoubt[] {
           found.push({
             kind: "level",
             bar: from,
-            text:
-              `${score.bars[from] && from !== to ? "Bars" : "Bar"} ` +
-              `${barSpan(score.bars, from, to)}, ${hand}: ${line.length} detached ` +
-              `notes, all ${levelName(levels[0]!)}. A detached line still has a shape: ` +
-              "where does it go?",
+            text: say`${score.bars[from] && from !== to ? say`Bars` : say`Bar`}
+              ${barSpan(score.bars, from, to)}, ${hand}: ${line.length} detached notes, all
+              ${levelName(levels[0]!)}. A detached line still has a shape: where does it go?`,
           });
       }
       line = [];
@@ -199,7 +192,7 @@ export function shapeWords(
 ): string[] {
   const points = loudnessOf(score, shape);
   const words: string[] = [];
-  const bar = (place: Place) => `bar ${number(score, place.bar)}`;
+  const bar = (place: Place) => say`bar ${number(score, place.bar)}`;
   const [first, last, peak] = [
     levelAt(score, points, from),
     levelAt(score, points, to, true),
@@ -212,21 +205,23 @@ export function shapeWords(
     const way =
       levelName(first) === levelName(last)
         ? levelName(first)
-        : `${levelName(first)} to ${levelName(last)}`;
+        : say`${levelName(first)} to ${levelName(last)}`;
     const most = levelName(peak.level);
     words.push(
-      peak.level > Math.max(first, last) + HEARD ? `${way}, loudest in ${bar(peak)}: ${most}` : way,
+      peak.level > Math.max(first, last) + HEARD
+        ? say`${way}, loudest in ${bar(peak)}: ${most}`
+        : way,
     );
   }
   const touches = <T extends { from: Place; to: Place }>(list: readonly T[]) =>
     list.filter((one) => comparePlaces(one.from, to) < 0 && comparePlaces(one.to, from) > 0);
-  const lines = { all: "", top: "top of the ", bottom: "bottom of the " };
+  const lines = { all: "", top: say`top of the `, bottom: say`bottom of the ` };
   const mine = ({ hand }: { readonly hand: string }) => alone === undefined || alone.includes(hand);
   const leads = new Set(
     touches(shape.leads).map((lead) =>
       mine(lead)
-        ? `${lines[lead.line]}${handName(lead.hand)} leads`
-        : `stay under the ${lines[lead.line]}${handName(lead.hand)}`,
+        ? say`${lines[lead.line]}${handName(lead.hand)} leads`
+        : say`stay under the ${lines[lead.line]}${handName(lead.hand)}`,
     ),
   );
   words.push(...leads);
@@ -241,7 +236,7 @@ export function shapeWords(
       words.push(
         `${TIMING_WORDS[mark.kind]} ` +
           (lasts(mark.kind)
-            ? `${mark.from.bar === lastBarOf(mark.to) ? "bar" : "bars"} ` +
+            ? `${mark.from.bar === lastBarOf(mark.to) ? say`bar` : say`bars`} ` +
               `${barSpan(score.bars, mark.from.bar, lastBarOf(mark.to))}`
             : bar(mark.from)),
       );
@@ -257,27 +252,27 @@ export function shapeWords(
   );
   if (out.length)
     words.push(
-      `bring out ${out.length === 1 ? "a note" : `${out.length} notes`} in ` +
-        [...new Set(out.map(bar))].slice(0, 4).join(", "),
+      say`bring out ${out.length === 1 ? say`a note` : say`${out.length} notes`} in
+        ${[...new Set(out.map(bar))].slice(0, 4).join(", ")}`,
     );
   return words;
 }
 
 const TIMING_WORDS = {
-  broaden: "broaden",
-  push: "push on in",
-  wait: "wait before",
-  breathe: "breathe before",
-  lean: "lean on the long notes in",
-  run: "slow, fast, slow in",
+  broaden: say`broaden`,
+  push: say`push on in`,
+  wait: say`wait before`,
+  breathe: say`breathe before`,
+  lean: say`lean on the long notes in`,
+  run: say`slow, fast, slow in`,
 } as const;
 
 /** The word for a touch, from the share of a note's value that is held. */
 export const touchWord = (share: number): string =>
   share >= 0.95
-    ? "legato"
+    ? say`legato`
     : share > 0.65
-      ? "lightly detached"
+      ? say`lightly detached`
       : share > 0.4
-        ? "detached, about half of each note"
-        : "short";
+        ? say`detached, about half of each note`
+        : say`short`;

@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import {
   AMOUNTS,
   comparePlaces,
@@ -90,7 +91,7 @@ function printed(score: Score): TimingIdea[] {
         kind,
         mark,
         back && comparePlaces(back, most) < 0 ? back : most,
-        `“${mark.text}” is printed in bar ${score.bars[mark.bar]!.number}`,
+        say`“${mark.text}” is printed in bar ${score.bars[mark.bar]!.number}`,
         Math.round(amount * 100) / 100,
       ),
     ];
@@ -107,18 +108,18 @@ function breaths(score: Score, sections: readonly Section[]): TimingIdea[] {
       // a rest breathes by itself
       const last = score.bars[section.from.offset.num ? section.from.bar : section.from.bar - 1]!;
       return score.notes.some((note) => note.bar === last.index)
-        ? [idea("breathe", section.from, section.from, `a new section begins: ${section.name}`)]
+        ? [idea("breathe", section.from, section.from, say`a new section begins: ${section.name}`)]
         : [];
     });
 }
 
 const beforeClimax = (score: Score, climax: Place | undefined): TimingIdea[] =>
   climax && score.bars[climax.bar] && (climax.bar > 0 || climax.offset.num > 0)
-    ? [idea("wait", climax, climax, "the climax: do not arrive early", 0.25)]
+    ? [idea("wait", climax, climax, say`the climax: do not arrive early`, 0.25)]
     : [];
 
 function ending(score: Score): TimingIdea[] {
   const from = startOf(Math.max(0, score.bars.length - 2));
   const to = startOf(score.bars.length);
-  return lastBarOf(to) > 2 ? [idea("broaden", from, to, "the end", 0.75)] : [];
+  return lastBarOf(to) > 2 ? [idea("broaden", from, to, say`the end`, 0.75)] : [];
 }

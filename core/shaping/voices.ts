@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { handsOf, type Return } from "../form/index.ts";
 import {
   barSpan,
@@ -101,9 +102,8 @@ export function voiceIdeas(score: Score, returns: readonly Return[], shape: Shap
       return [
         {
           lead: { from, to, hand: best.hand, line: alone ? "all" : best.line },
-          why:
-            `the same as ${barSpan(score.bars, one.of, one.ofTo)}, note for note; ` +
-            `${best.steps} of the ${best.moves} moves of this line go by step`,
+          why: say`the same as ${barSpan(score.bars, one.of, one.ofTo)}, note for note;
+            ${best.steps} of the ${best.moves} moves of this line go by step`,
         },
       ];
     });

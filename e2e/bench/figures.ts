@@ -1,4 +1,4 @@
-import { forecastFigures } from "./forecasts.ts";
+import { forecastFigures, stabilityFigures } from "./forecasts.ts";
 import { cases, caseScore, isSeen, realScores } from "../../core/cases/index.ts";
 import { agreements } from "../../core/instruments/keyboard/taught/again.ts";
 import { chromaticFigures, figures } from "../../core/instruments/keyboard/taught/figures.ts";
@@ -48,3 +48,4 @@ for (const [what, some] of [
       });
 }
 forecastFigures();
+stabilityFigures();

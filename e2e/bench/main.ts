@@ -8,6 +8,7 @@ import { VerovioToolkit } from "verovio/esm";
 import { openBrowser } from "../browser.ts";
 import { startServer } from "../server.ts";
 import { pairs, report } from "./measure.ts";
+import { measurePlans } from "./plans.ts";
 import { measureStudio } from "./studio.ts";
 import { melody, pianoScore } from "./score.ts";
 
@@ -251,4 +252,5 @@ report(
 );
 await browser.close();
 await server.stop();
+await measurePlans();
 await measureStudio();

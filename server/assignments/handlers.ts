@@ -14,7 +14,7 @@ import { layingOf, openPlans } from "../plans/laying.ts";
 import { clearAhead, layAnew, markStudentStale, practisingOf } from "../plans/layout.ts";
 import { triesIn } from "../plans/log.ts";
 import { stageOf } from "../plans/stage.ts";
-import { thresholdsOf } from "../practice/house.ts";
+import { thresholdsOf } from "../plans/house.ts";
 import { barsText } from "../plans/store.ts";
 import { newId, PAGE_SIZE, type Studio } from "../studio.ts";
 

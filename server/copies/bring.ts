@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { and, eq } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
 import type { Database } from "../db/open.ts";
@@ -112,7 +113,8 @@ export async function bringCopy(db: Database, copy: ReadCopy, choice: Choice): P
     const cause = error instanceof Error ? (error.cause as Error | undefined) : undefined;
     throw new ProblemError(
       422,
-      `The copy does not fit together (${(cause ?? (error as Error)).message.slice(0, 120)}). Nothing was changed.`,
+      say`The copy does not fit together (${(cause ?? (error as Error)).message.slice(0, 120)}).
+        Nothing was changed.`,
     );
   }
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { inArray } from "drizzle-orm";
 import { today } from "../clock.ts";
 import { pieces } from "../db/schema.ts";
@@ -29,8 +30,8 @@ async function checkScores({ db, heavy }: Studio, { tables }: ReadCopy): Promise
     } catch (error) {
       throw new ProblemError(
         422,
-        `The score of “${row.title.slice(0, 60)}” in the copy cannot be read: ` +
-          `${(error as Error).message} Nothing was changed.`,
+        say`The score of “${row.title.slice(0, 60)}” in the copy cannot be read:
+          ${(error as Error).message} Nothing was changed.`,
       );
     }
   }
@@ -56,7 +57,7 @@ export const copyHandlers = (studio: Studio): Made => {
       const { file, fields } = await uploadedScore(c);
       const choice = fields.choice ?? "ask";
       if (!CHOICES.includes(choice))
-        throw new ProblemError(400, `"choice" must be one of ${CHOICES.join(", ")}.`, "choice");
+        throw new ProblemError(400, say`"choice" must be one of ${CHOICES.join(", ")}.`, "choice");
       const copy = readCopy(file);
       await checkScores(studio, copy);
       const report = await bringCopy(studio.db, copy, choice as Choice);

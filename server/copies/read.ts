@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Column } from "drizzle-orm";
 import { strFromU8, unzipSync } from "fflate";
 import { migrationsApplied } from "../db/open.ts";
@@ -15,7 +16,7 @@ export interface ReadCopy {
 }
 
 const refuse = (sentence: string): never => {
-  throw new ProblemError(422, `${sentence} Nothing was changed.`);
+  throw new ProblemError(422, say`${sentence} Nothing was changed.`);
 };
 
 function unpacked(zip: Uint8Array): Record<string, Uint8Array> {
@@ -24,23 +25,25 @@ function unpacked(zip: Uint8Array): Record<string, Uint8Array> {
     return unzipSync(zip, {
       filter: ({ originalSize }) => {
         total += originalSize;
-        if (total > MAX_BYTES) refuse("The copy unpacks to more than a gigabyte.");
+        if (total > MAX_BYTES) refuse(say`The copy unpacks to more than a gigabyte.`);
         return true;
       },
     });
   } catch (error) {
     if (error instanceof ProblemError) throw error;
-    return refuse("The file is no zip, or it is damaged; a copy is brought whole or not at all.");
+    return refuse(
+      say`The file is no zip, or it is damaged; a copy is brought whole or not at all.`,
+    );
   }
 }
 
 function json(files: Readonly<Record<string, Uint8Array>>, path: string): unknown {
   const file = files[path];
-  if (!file) return refuse(`The copy has no ${path} in it, so it is not one of this program.`);
+  if (!file) return refuse(say`The copy has no ${path} in it, so it is not one of this program.`);
   try {
     return JSON.parse(strFromU8(file)) as unknown;
   } catch {
-    return refuse(`${path} in the copy is damaged.`);
+    return refuse(say`${path} in the copy is damaged.`);
   }
 }
 
@@ -60,7 +63,7 @@ function rowOf(
   files: Readonly<Record<string, Uint8Array>>,
 ): Row {
   const wrong = (field: string) =>
-    refuse(`Row ${at + 1} of tables/${name}.json has no usable "${field}".`);
+    refuse(say`Row ${at + 1} of tables/${name}.json has no usable "${field}".`);
   if (told === null || typeof told !== "object" || Array.isArray(told)) return wrong("row");
   const columns = new Map(columnsOf(name));
   const unknown = Object.keys(told).find((field) => !columns.has(field));
@@ -71,7 +74,7 @@ function rowOf(
     const lies = (value as { file?: unknown } | null | undefined)?.file;
     if (typeof lies === "string" && (field === "xml" || field === "picture")) {
       const file = files[lies];
-      if (!file) return refuse(`The copy has no ${lies.slice(0, 80)} in it.`);
+      if (!file) return refuse(say`The copy has no ${lies.slice(0, 80)} in it.`);
       value = field === "xml" ? strFromU8(file) : file;
     } else if (column.dataType === "date" && typeof value === "string") value = new Date(value);
     if (!fitting(column, value)) return wrong(field);
@@ -85,17 +88,19 @@ export function readCopy(zip: Uint8Array): ReadCopy {
   const files = unpacked(zip);
   const manifest = json(files, "studio.json") as Manifest;
   if (!["yarrow-ridge-studio", "yarrow-ridge-piece"].includes(manifest?.kind))
-    return refuse("The file is no copy of a studio or a piece.");
+    return refuse(say`The file is no copy of a studio or a piece.`);
   if (!(manifest.version <= migrationsApplied))
     return refuse(
-      "The copy was made by a newer version of the program; bring this one up to date first.",
+      say`The copy was made by a newer version of the program; bring this one up to date first.`,
     );
   const told = new Map<TableName, unknown[]>();
   for (const name of Object.keys(TABLES) as TableName[]) {
     if (!(name in (manifest.rows ?? {}))) continue;
     const rows = json(files, `tables/${name}.json`);
     if (!Array.isArray(rows) || rows.length !== manifest.rows[name])
-      return refuse(`tables/${name}.json does not hold the ${manifest.rows[name]} rows it should.`);
+      return refuse(
+        say`tables/${name}.json does not hold the ${manifest.rows[name] ?? 0} rows it should.`,
+      );
     told.set(name, rows);
   }
   bringUpToDate(told, manifest.version);

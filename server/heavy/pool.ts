@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { readFileSync } from "node:fs";
 import { Worker } from "node:worker_threads";
 import { ScoreError } from "@yarrow-ridge/core/score";
@@ -49,12 +50,12 @@ const WORK: Cost = { workers: 2, time: 120_000, memory: 2048 };
 /** A file nobody has looked at yet may be damaged or hostile: it costs this much and no more. */
 const READING: Cost = { workers: 1, time: 10_000, memory: 450 };
 
-const DAMAGED = "to work through; it may be damaged or far too large.";
+const DAMAGED = say`to work through; it may be damaged or far too large.`;
 
 /** Somebody stopped the work. */
 export class Stopped extends Error {
   constructor() {
-    super("The work was stopped.");
+    super(say`The work was stopped.`);
     this.name = "Stopped";
   }
 }
@@ -125,7 +126,7 @@ export class HeavyPool {
     };
     let timer: NodeJS.Timeout | undefined;
     const tooLong = () =>
-      settle(() => job.reject(new ScoreError(`The score takes too long ${DAMAGED}`)), false);
+      settle(() => job.reject(new ScoreError(say`The score takes too long ${DAMAGED}`)), false);
     const onAbort = () => settle(() => job.reject(new Stopped()), false);
     const onMessage = (reply: Reply) => {
       if (reply.begun) {
@@ -143,7 +144,7 @@ export class HeavyPool {
         () =>
           job.reject(
             outOfMemory(error)
-              ? new ScoreError("The score is too large to work through here.")
+              ? new ScoreError(say`The score is too large to work through here.`)
               : error,
           ),
         false,

@@ -21,6 +21,7 @@ import type {
 } from "@yarrow-ridge/core/fingering";
 import {
   check,
+  costsByBar,
   proposeAfter,
   proposeNotes,
   redistribute,
@@ -36,6 +37,14 @@ import {
   stratumOf,
   type ReadingChoice,
 } from "@yarrow-ridge/core/instruments";
+import {
+  proposeInBars,
+  proposeSettings,
+  type Harp,
+  type HarpNote,
+  type SettingOptions,
+  type Settings,
+} from "@yarrow-ridge/core/instruments/harp";
 import { surveyFor, type SurveyFor } from "@yarrow-ridge/core/instruments/survey";
 import { forecast, type Forecast, type ToForecast } from "@yarrow-ridge/core/practice";
 import {
@@ -140,6 +149,8 @@ function know(score: Score): Known {
 export interface ProposedMarks {
   readonly marks: readonly ProposedMark[];
   readonly curve: readonly CurvePoint[];
+  /** What cannot be as it is proposed. */
+  readonly problems: readonly MarkDoubt[];
 }
 
 const workOf = async (kind: string, id: string): Promise<Partial<StratumWork>> =>
@@ -208,6 +219,16 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
     for (const old of [...lines.keys()].slice(0, -REMEMBERED)) lines.delete(old);
     return proposal;
   },
+  harpSettings: (harp: Harp, notes: readonly HarpNote[], options: SettingOptions): Settings =>
+    proposeSettings(harp, notes, options),
+  harpSettingsInBars: (
+    score: Score,
+    harp: Harp,
+    bars: readonly [number, number],
+    options: SettingOptions,
+  ): Settings => proposeInBars(harp, score, bars, options),
+  costsByBar: (score: Score, options: FingerOptions & ForWhom): number[] =>
+    costsByBar(score, options),
   proposeNotes: (played: readonly Played[], options: FingerOptions & ForWhom): Proposal =>
     proposeNotes(played, { ...options, onProgress }),
   checkFingers: (
@@ -224,10 +245,14 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
   checkPedal: (...args: Parameters<typeof checkPedal>): PedalDoubt[] => checkPedal(...args),
   clarity: (...args: Parameters<typeof clarityOf>): ClarityAt[] => clarityOf(...args),
   proposeMarks: async (kind: string, id: string, task: MarkTask): Promise<ProposedMarks> => {
-    const { propose, curve } = await workOf(kind, id);
+    const { propose, curve, problems } = await workOf(kind, id);
     const asked = { ...task, onProgress };
     const marks = propose?.(asked) ?? [];
-    return { marks, curve: curve?.(asked, marks) ?? [] };
+    return {
+      marks,
+      curve: curve?.(asked, marks) ?? [],
+      problems: problems?.(asked) ?? [],
+    };
   },
   checkMarks: async (kind: string, id: string, task: MarkTask): Promise<readonly MarkDoubt[]> =>
     (await workOf(kind, id)).check?.(task) ?? [],

@@ -1,17 +1,18 @@
+import { say } from "@yarrow-ridge/core/words";
 import { ScoreError } from "@yarrow-ridge/core/score";
 import type { Context } from "hono";
 import { HTTPException } from "hono/http-exception";
 import type { ContentfulStatusCode } from "hono/utils/http-status";
 
 const TITLES: Record<number, string> = {
-  400: "The request cannot be read",
-  403: "Not from this page",
-  404: "Not found",
-  409: "Changed elsewhere",
-  413: "Too large",
-  415: "Not a kind of file this can read",
-  422: "The score cannot be read",
-  500: "Something went wrong here",
+  400: say`The request cannot be read`,
+  403: say`Not from this page`,
+  404: say`Not found`,
+  409: say`Changed elsewhere`,
+  413: say`Too large`,
+  415: say`Not a kind of file this can read`,
+  422: say`The score cannot be read`,
+  500: say`Something went wrong here`,
 };
 
 /** An answer that is no success, with a sentence for people (RFC 9457). */
@@ -34,7 +35,7 @@ export class ProblemError extends Error {
 }
 
 export const notFound = (what: string): ProblemError =>
-  new ProblemError(404, `There is no such ${what}. It may have been removed.`);
+  new ProblemError(404, say`There is no such ${what}. It may have been removed.`);
 
 export function problem(
   c: Context,
@@ -71,12 +72,12 @@ export function onError(log: (error: unknown) => void) {
         ...(error.choices ? { choices: error.choices } : {}),
       });
     if (error instanceof HTTPException)
-      return problem(c, error.status, error.message || "The request cannot be read.");
+      return problem(c, error.status, error.message || say`The request cannot be read.`);
     log(error);
     return problem(
       c,
       500,
-      "Something went wrong on the server. Nothing was changed; please try again.",
+      say`Something went wrong on the server. Nothing was changed; please try again.`,
     );
   };
 }

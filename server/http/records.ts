@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { instrument, type InstrumentRecord, type RecordForm } from "@yarrow-ridge/core/instruments";
 import { ProblemError } from "./problems.ts";
 import { check } from "./validate.ts";
@@ -16,7 +17,7 @@ export function checkedRecord(
   if (!form)
     throw new ProblemError(
       400,
-      `There is nothing to say of that for the ${name.toLowerCase()}.`,
+      say`There is nothing to say of that for the ${small(name)}.`,
       which,
     );
   return checkedBy(form, name, which, record);

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { MiddlewareHandler } from "hono";
 import { secureHeaders } from "hono/secure-headers";
 import { problem } from "./problems.ts";
@@ -17,10 +18,10 @@ export function onlyFromHere(ownHost: string): MiddlewareHandler {
   return async (c, next) => {
     const host = c.req.header("host") ?? "";
     if (!any && !names.has(hostName(host)))
-      return problem(c, 403, "This address is not the one the studio is served from.");
+      return problem(c, 403, say`This address is not the one the studio is served from.`);
     const origin = c.req.header("origin");
     if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) {
-      return problem(c, 403, "A page of another site may not use this studio.");
+      return problem(c, 403, say`A page of another site may not use this studio.`);
     }
     const site = c.req.header("sec-fetch-site");
     const isPage =
@@ -28,7 +29,7 @@ export function onlyFromHere(ownHost: string): MiddlewareHandler {
       c.req.method === "GET" &&
       !c.req.path.startsWith("/api/");
     if ((site === "cross-site" || site === "same-site") && !isPage)
-      return problem(c, 403, "A page of another site may not use this studio.");
+      return problem(c, 403, say`A page of another site may not use this studio.`);
     return next();
   };
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   operations,
   type Answer,
@@ -46,12 +47,12 @@ function register(
   const fields = new Set(Object.keys(asked.properties ?? {}));
   app.on(operation.method.toUpperCase(), operation.path, async (c) => {
     const body = operation.body ? await jsonBody(c) : undefined;
-    if (wanted) check(wanted, body, "the request");
+    if (wanted) check(wanted, body, say`the request`);
     // of an address what is not asked for is left, as it always was
     const query = Object.fromEntries(
       Object.entries(c.req.query()).filter(([key]) => fields.has(key)),
     );
-    if (operation.query) check(operation.query, query, "the address");
+    if (operation.query) check(operation.query, query, say`the address`);
     const param = (key: string) => c.req.param(key) ?? "";
     const key = keyIn(c);
     const answer = await underKey(key, () => handler({ c, param, body, query } as never)).catch(
@@ -72,30 +73,30 @@ function keyIn(c: Context): string | undefined {
   if (key !== undefined && !/^[\w-]{8,100}$/.test(key))
     throw new ProblemError(
       400,
-      `"${KEY_HEADER}" must be 8 to 100 letters, digits, hyphens or underscores.`,
+      say`"${KEY_HEADER}" must be 8 to 100 letters, digits, hyphens or underscores.`,
     );
   return key;
 }
 
 async function jsonBody(c: Context): Promise<unknown> {
   if (!(c.req.header("content-type") ?? "").includes("application/json")) {
-    throw new ProblemError(415, "The request must be JSON (content-type: application/json).");
+    throw new ProblemError(415, say`The request must be JSON (content-type: application/json).`);
   }
   const text = await c.req.text();
   // the database keeps no NUL characters
   if (/\\u0000|\0/.test(text))
-    throw new ProblemError(400, "The request holds a character that cannot be stored (NUL).");
+    throw new ProblemError(400, say`The request holds a character that cannot be stored (NUL).`);
   let body: unknown;
   try {
     body = JSON.parse(text) as unknown;
   } catch {
-    throw new ProblemError(400, "The request is not valid JSON.");
+    throw new ProblemError(400, say`The request is not valid JSON.`);
   }
   // only half of a character is written as an escape
   if (/(^|[^\\])(\\\\)*\\ud[89a-f]/i.test(JSON.stringify(body)))
     throw new ProblemError(
       400,
-      "The request holds half a character (a lone surrogate), which cannot be stored.",
+      say`The request holds half a character (a lone surrogate), which cannot be stored.`,
     );
   return body;
 }

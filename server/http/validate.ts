@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Ajv, type ErrorObject, type ValidateFunction } from "ajv";
 import { fullFormats } from "ajv-formats/dist/formats.js";
 import type { TSchema } from "@sinclair/typebox";
@@ -94,12 +95,13 @@ const fieldOf = (error: ErrorObject): string => {
 };
 
 function sentence(error: ErrorObject, field: string, what: string): string {
-  if (error.keyword === "required") return `"${field}" is missing from ${what}.`;
-  if (error.keyword === "additionalProperties") return `"${field}" is not known here.`;
+  if (error.keyword === "required") return say`"${field}" is missing from ${what}.`;
+  if (error.keyword === "additionalProperties") return say`"${field}" is not known here.`;
   const described = (error.parentSchema as { description?: string } | undefined)?.description;
   if (error.keyword === "maxLength")
-    return `"${field}" is too long: at most ${(error.params as { limit: number }).limit} characters.`;
-  if (described) return `"${field}" must be ${described}.`;
-  if (!field) return `There is nothing usable in ${what}.`;
-  return `"${field}" ${error.message ?? "cannot be used"}.`;
+    return say`"${field}" is too long: at most ${(error.params as { limit: number }).limit}
+      characters.`;
+  if (described) return say`"${field}" must be ${described}.`;
+  if (!field) return say`There is nothing usable in ${what}.`;
+  return say`"${field}" ${error.message ?? say`cannot be used`}.`;
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { ProblemError } from "./problems.ts";
 
 /** As it is compared: in one order of fields, without what says nothing. */
@@ -31,11 +32,11 @@ export function unlessMoved(
   const now = Object.fromEntries(moved.map((key) => [key, row[key]]));
   const told = moved.map((key) => {
     const value = row[key];
-    return typeof value === "string" && value ? `${key} to “${value.slice(0, 60)}”` : key;
+    return typeof value === "string" && value ? say`${key} to “${value.slice(0, 60)}”` : key;
   });
   throw new ProblemError(
     409,
-    `Another window changed ${told.join(" and ")} in the meantime.`,
+    say`Another window changed ${told.join(" and ")} in the meantime.`,
     undefined,
     { now },
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { and, desc, eq, ne } from "drizzle-orm";
 import { addDays, today, weekday } from "../clock.ts";
 import { lessons, students } from "../db/schema.ts";
@@ -40,7 +41,7 @@ export function lessonHandlers(studio: Studio): Made {
       const student = await studentOf(db, param("id"));
       const date = today(clock);
       if (query.since !== undefined && query.since > date)
-        throw new ProblemError(400, "The last lesson cannot lie ahead.", "since");
+        throw new ProblemError(400, say`The last lesson cannot lie ahead.`, "since");
       const noted = await db
         .select()
         .from(lessons)
@@ -71,7 +72,7 @@ export function lessonHandlers(studio: Studio): Made {
       return db.transaction(async (tx) => {
         const [row] = await tx.select().from(lessons).where(eq(lessons.id, id)).for("update");
         if (row && row.studentId !== studentId)
-          throw new ProblemError(409, "This lesson is another student's.");
+          throw new ProblemError(409, say`This lesson is another student's.`);
         // two windows write down the same lesson: the second is told
         const [other] = await tx
           .select()
@@ -85,9 +86,14 @@ export function lessonHandlers(studio: Studio): Made {
             ),
           );
         if (other)
-          throw new ProblemError(409, "Another window wrote this lesson down already.", undefined, {
-            now: { notes: other.notes },
-          });
+          throw new ProblemError(
+            409,
+            say`Another window wrote this lesson down already.`,
+            undefined,
+            {
+              now: { notes: other.notes },
+            },
+          );
         unlessMoved(row ?? { notes: "" }, body, was);
         await tx
           .insert(lessons)

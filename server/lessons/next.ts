@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { doingOf } from "@yarrow-ridge/core/practice";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
@@ -26,13 +27,15 @@ export async function nextAssignment(
     if (own.length === 0 || pieceId === undefined) continue;
     const { score } = await knownPiece(studio, pieceId);
     const minutes = own.reduce((sum, card) => sum + card.minutes, 0);
-    told.push([`${pieceTitle} (${minutes} min over the week)`, ...linesOf(score, own)].join("\n"));
+    told.push(
+      [say`${pieceTitle} (${minutes} min over the week)`, ...linesOf(score, own)].join("\n"),
+    );
   }
   return told.join("\n\n");
 }
 
 const doing = ({ kind, instrument: of, hands }: Card): string =>
-  doingOf(kind, handName(instrument(of), hands).toLowerCase());
+  doingOf(kind, small(handName(instrument(of), hands)));
 
 /** The bars of each section and hand in one line, with the tempos they go through. */
 function linesOf(score: Score, cards: readonly Card[]): string[] {
@@ -46,8 +49,8 @@ function linesOf(score: Score, cards: readonly Card[]): string[] {
     const [low, high] = [Math.min(...tempos), Math.max(...tempos)];
     const spans = merged(own).map(([from, to]) => barSpan(score.bars, from, to));
     const sign = own[0]!.beat;
-    const at = low === high ? `${sign} = ${low}` : `${sign} = ${low} to ${high}`;
-    return `  ${key}: ${spans.length > 1 || spans[0]!.includes("–") ? "bars" : "bar"} ${spans.join(", ")}, ${at}`;
+    const at = low === high ? `${sign} = ${low}` : say`${sign} = ${low} to ${high}`;
+    return `  ${key}: ${spans.length > 1 || spans[0]!.includes("–") ? say`bars` : say`bar`} ${spans.join(", ")}, ${at}`;
   });
 }
 

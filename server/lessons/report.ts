@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { ridge } from "@yarrow-ridge/core/practice";
 import { barSpan, beatSign, type Score } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
@@ -7,7 +8,7 @@ import { attempts, cards, plans, type students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { daysFrom, layingOf, openPlans, type Open } from "../plans/laying.ts";
 import { stageOf } from "../plans/stage.ts";
-import { thresholdsOf } from "../practice/house.ts";
+import { thresholdsOf } from "../plans/house.ts";
 import { barsText, statuses, type CardRow, type CardStatus } from "../plans/store.ts";
 import type { Studio } from "../studio.ts";
 
@@ -166,15 +167,16 @@ function whyNot(
   if (own.length > 0) {
     const slips = own.filter(({ result }) => result === "slip");
     const [worst] = slipsByBar(own);
-    const where = worst ? `, most in bar ${barSpan(score.bars, worst[0], worst[0])}` : "";
-    return `${counted(own.length, "try", "tries")}, ${counted(slips.length, "slip", "slips")}${where}; no step yet`;
+    const where = worst ? say`, most in bar ${barSpan(score.bars, worst[0], worst[0])}` : "";
+    return say`${counted(own.length, "try", "tries")},
+      ${counted(slips.length, "slip", "slips")}${where}; no step yet`;
   }
   const days = [...new Set(rows.map(({ date }) => date))];
   const missed = days.filter((day) => !practised.has(day));
   const names = (all: readonly string[]) => all.map((day) => dayjs(day).format("ddd")).join(", ");
   return missed.length === days.length
-    ? `no practice on ${names(missed)}`
-    : "not reached: other cards took the time";
+    ? say`no practice on ${names(missed)}`
+    : say`not reached: other cards took the time`;
 }
 
 function slipsByBar(tried: readonly Try[]): [bar: number, slips: number][] {

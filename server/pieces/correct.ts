@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { shapeMoved } from "@yarrow-ridge/core/score";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { desc, eq, sql } from "drizzle-orm";
@@ -44,7 +45,8 @@ export const correctionHandlers = (studio: Studio): Made => ({
     if (now.gone.length > old.notes.length * MOST_GONE)
       throw new ProblemError(
         422,
-        "Hardly a note of this piece is in the file; it seems to be another piece. Bring it as a piece of its own.",
+        say`Hardly a note of this piece is in the file; it seems to be another piece. Bring it as a
+          piece of its own.`,
       );
     const written = await noteRows(studio.db, id);
     const before = await snapshot(studio.db, id);
@@ -86,7 +88,7 @@ export const correctionHandlers = (studio: Studio): Made => ({
       .where(eq(corrections.pieceId, id))
       .orderBy(desc(corrections.createdAt))
       .limit(1);
-    if (!last) throw new ProblemError(404, "This piece has not been corrected.");
+    if (!last) throw new ProblemError(404, say`This piece has not been corrected.`);
     const { before } = last;
     const [later] = await studio.db
       .select({ count: sql<number>`count(*)::int` })

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   beatName,
   markMoved,
@@ -44,34 +45,33 @@ export function reportOf(
     .map(({ noteId, aspect, value }) => {
       const note = notes.get(noteId)!;
       const what = of.aspects.find((one) => one.id === aspect)?.name ?? aspect;
-      return (
-        `bar ${number(note.bar)}, ${note.hand}, beat ` +
-        `${beatName(old.bars[note.bar]!, note.offset)}: ${what} ${value} on ` +
-        spokenName(note.pitch)
-      );
+      return say`bar ${number(note.bar)}, ${note.hand}, beat
+        ${beatName(old.bars[note.bar]!, note.offset)}: ${what} ${value} on
+        ${spokenName(note.pitch)}`;
     });
   const marksGone = before.marks
     .filter((row) => markMoved(recordOf(row), now.bars).length === 0)
-    .map((row) => `bar ${number(row.fromBar)}: ${wordsOf(row, of)}`);
+    .map((row) => say`bar ${number(row.fromBar)}: ${wordsOf(row, of)}`);
   const moved = before.sections
     .filter(
       (row) => number(row.fromBar) !== after(row.fromBar) || now.bars[row.fromBar] === undefined,
     )
-    .map((row) => `section ${row.name} now begins in bar ${after(row.fromBar)}`);
+    .map((row) => say`section ${row.name} now begins in bar ${after(row.fromBar)}`);
   const remarksLost = before.remarks
     .filter(
       (one) => now.bars[one.bar] === undefined || (one.noteId !== null && gone.has(one.noteId)),
     )
     .map(
       (one) =>
-        `bar ${number(one.bar)}: the note “${one.text.slice(0, 60)}”, now at bar ${after(one.bar)}`,
+        say`bar ${number(one.bar)}: the note “${one.text.slice(0, 60)}”, now at bar
+          ${after(one.bar)}`,
     );
   const readingsGone = before.readings
     .filter((one) => now.bars.slice(one.fromBar, one.toBar + 1).some((bar) => bar === undefined))
-    .map((one) => `the reading of “${one.source}” from bar ${number(one.fromBar)}`);
+    .map((one) => say`the reading of “${one.source}” from bar ${number(one.fromBar)}`);
   const shapeGone = (before.piece.shape?.timing ?? [])
     .filter((mark) => now.bars[mark.from.bar] === undefined)
-    .map((mark) => `bar ${number(mark.from.bar)}: ${mark.kind}`);
+    .map((mark) => say`bar ${number(mark.from.bar)}: ${mark.kind}`);
   const kept = now.bars.filter((bar) => bar !== undefined);
   return {
     kept:

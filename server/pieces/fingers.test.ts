@@ -132,7 +132,7 @@ describe("fingers for notes of no stored piece", () => {
   });
 
   it.each<[string, object, RegExp]>([
-    ["a key that is not there", { notes: row(["C4", "C9"]) }, /Note 2, C9, is not on the keyboard/],
+    ["a key that is not there", { notes: row(["C4", "C9"]) }, /Note 2, C9, is not on this piano/],
     ["no pitch", { notes: row(["H4"]) }, /pitch/],
     ["time before the beginning", { notes: [{ pitch: "C4", onset: -1, duration: 1 }] }, /onset/],
     ["no length", { notes: [{ pitch: "C4", onset: 0, duration: 0 }] }, /duration/],

@@ -1,7 +1,8 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
-import type { FormReturns, LineOptions, Played, Proposal } from "@yarrow-ridge/core/fingering";
+import type { LineOptions, Played } from "@yarrow-ridge/core/fingering";
 import type { ForWhom } from "@yarrow-ridge/core/instruments/propose";
-import type { Form } from "@yarrow-ridge/core/form";
+import { pitchOf } from "./pitchOf.ts";
 import {
   aspectsOf,
   instrument,
@@ -18,8 +19,6 @@ import {
   midiOf,
   pitchName,
   spokenName,
-  writtenText,
-  type Pitch,
   type Score,
   TEACHER,
 } from "@yarrow-ridge/core/score";
@@ -30,8 +29,10 @@ import type { Handlers } from "../http/serve.ts";
 import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
 import { pedalNow, positionsNow } from "./keyboard.ts";
+import { againIn } from "./form.ts";
+import { fingersAnswer, lineAnswer } from "./fingersAnswer.ts";
 import { knownPiece, limbsOf, pieceRow } from "./store.ts";
-import { fingerRows, type NoteRow } from "./written.ts";
+import { fingerRows, noteRows, type NoteRow } from "./written.ts";
 
 type Made = Pick<
   Handlers,
@@ -41,8 +42,11 @@ type Asked = Pick<Body<"propose">, "hand" | "player" | "school" | "ties">;
 
 export const fingerHandlers = (studio: Studio): Made => ({
   propose: async ({ param, body, c }) => {
-    const { proposal, names } = await proposeIn(studio, param("id"), body, c.req.raw.signal);
-    return answer(proposal, (id) => names.get(id)!);
+    const { instrument: kind } = await pieceRow(studio.db, param("id"));
+    const { hand, aspect } = handAsked(kind, body.hand);
+    const asked = { ...body, hand };
+    const { proposal, names } = await proposeIn(studio, param("id"), asked, c.req.raw.signal);
+    return fingersAnswer(proposal, (id) => names.get(id)!, aspect);
   },
 
   proposeLine: async ({ param, body, c }) => {
@@ -55,7 +59,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       if (!aspects.some((one) => one.id === aspect))
         throw new ProblemError(
           400,
-          `"aspect" must be one of ${aspects.map((one) => one.id).join(", ")}.`,
+          say`"aspect" must be one of ${aspects.map((one) => one.id).join(", ")}.`,
           "locks",
         );
     const asked = {
@@ -67,27 +71,37 @@ export const fingerHandlers = (studio: Studio): Made => ({
     return lineAnswer(proposal, aspects[0]!.id);
   },
 
-  proposeNotes: async ({ body, c }) => {
-    const kind = body.instrument ?? USUAL_INSTRUMENT;
+  proposeNotes: async ({ body: asked, c }) => {
+    const kind = asked.instrument ?? USUAL_INSTRUMENT;
     if (!instruments.some((one) => one.id === kind))
-      throw new ProblemError(400, `There is no instrument called ${kind}.`, "instrument");
-    checkHand(kind, body.hand);
-    const { compass } = instrument(kind).limbs.find((limb) => limb.id === body.hand)!;
+      throw new ProblemError(400, say`There is no instrument called ${kind}.`, "instrument");
+    const { hand, aspect } = handAsked(kind, asked.hand);
+    const body = { ...asked, hand };
+    checkHand(kind, hand);
+    const { compass, compassIn } = instrument(kind).limbs.find((limb) => limb.id === body.hand)!;
+    const { tuning, capo, scale, open } = body;
+    const setup = {
+      ...(tuning ? { tuning: tuning.map((name) => midiOf(pitchOf(name))) } : {}),
+      ...(capo === undefined ? {} : { capo }),
+      ...(scale === undefined ? {} : { scale }),
+      ...(open === undefined ? {} : { open }),
+    };
+    const [lowest, highest] = compassIn?.(setup) ?? compass;
     const names = new Map<string, string>();
     const played = body.notes
       .map((note, at): Played => {
-        const id = note.id ?? String(at);
+        const id = idOf(note, at);
         if (names.has(id))
           throw new ProblemError(
             400,
-            `Note ${at + 1} has the id of an earlier one: ${id}.`,
+            say`Note ${at + 1} has the id of an earlier one: ${id}.`,
             "notes",
           );
         const midi = midiOf(pitchOf(note.pitch));
-        if (midi < compass[0] || midi > compass[1])
+        if (midi < lowest || midi > highest)
           throw new ProblemError(
             400,
-            `Note ${at + 1}, ${note.pitch}, is not on the keyboard of the ${kind}.`,
+            say`Note ${at + 1}, ${note.pitch}, is not on this ${kind}.`,
             "notes",
           );
         names.set(id, note.pitch);
@@ -108,16 +122,26 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const positions = new Map(
       (body.positions ?? []).map(({ id, thumb }) => [known(names, id), midiOf(pitchOf(thumb))]),
     );
+    const strings = body.notes.flatMap((note, at): [string, string][] =>
+      note.string === undefined ? [] : [[idOf(note, at), String(note.string)]],
+    );
+    const { position } = body;
+    const also = new Map<string, ReadonlyMap<string, string>>();
+    if (strings.length) also.set("string", new Map(strings));
+    if (position !== undefined)
+      also.set("position", new Map(played.map(({ id }) => [id, position])));
     const proposal = await underName(body.work, c.req.raw.signal, (watch) =>
       studio.heavy.watched(watch, "proposeNotes", played, {
         ...lineOptions(body, kind),
         ...(body.tempo ? { tempo: body.tempo } : {}),
         locks,
         positions,
+        ...(Object.keys(setup).length ? { setup } : {}),
+        ...(also.size ? { also } : {}),
         ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
       }),
     );
-    return answer(proposal, (id) => names.get(id)!);
+    return fingersAnswer(proposal, (id) => names.get(id)!, aspect);
   },
 
   checkFingerings: async ({ param, body }) => {
@@ -171,7 +195,7 @@ function checkBars(score: Score, { from, to }: { from: number; to: number }) {
   if (to < from || to >= score.bars.length)
     throw new ProblemError(
       400,
-      `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+      say`The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
       "to",
     );
 }
@@ -183,7 +207,7 @@ type Wanted = Omit<Body<"propose">, "locks"> & {
 
 async function proposeIn(studio: Studio, id: string, body: Wanted, signal: AbortSignal) {
   const { score, form } = await knownPiece(studio, id);
-  const { instrument: kind, reading } = await pieceRow(studio.db, id);
+  const { instrument: kind, reading, setup } = await pieceRow(studio.db, id);
   checkHand(kind, body.hand);
   checkBars(score, body);
   const written = await fingerRows(studio.db, id, body.layer ?? TEACHER);
@@ -199,7 +223,13 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
   const pedal = stratumOf(instrument(kind), "pedal")
     ? { pedal: (await pedalNow(studio, id)).marks }
     : {};
-  const options = { ...lineOptions(body, kind), ...(tempo ? { tempo } : {}) };
+  const told = { ...setup, ...(body.school?.open ? { open: body.school.open } : {}) };
+  const options = {
+    ...lineOptions(body, kind),
+    ...(tempo ? { tempo } : {}),
+    ...(Object.keys(told).length ? { setup: told } : {}),
+  };
+  const also = await toldBeside(studio, id, kind, body, score);
   const proposal = await underName(body.work, signal, (watch) =>
     studio.heavy.watched(
       watch,
@@ -211,6 +241,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
         form: againIn(form, body.hand),
         locks,
         positions,
+        ...(also.size ? { also } : {}),
         from: body.from,
         to: body.to,
         ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
@@ -219,6 +250,25 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
     ),
   );
   return { proposal, names };
+}
+
+/** What is told of notes beside fingers: the strings that are written, the position asked for. */
+async function toldBeside(
+  { db }: Studio,
+  id: string,
+  kind: string,
+  { hand, layer = TEACHER, from, to, position }: Wanted,
+  score: Score,
+): Promise<ReadonlyMap<string, ReadonlyMap<string, string>>> {
+  const found = new Map<string, ReadonlyMap<string, string>>();
+  for (const { id: aspect } of aspectsOf(instrument(kind), hand).slice(1)) {
+    const rows = await noteRows(db, id, { layer, aspect });
+    const written = rows.filter(({ value }) => value !== "");
+    if (written.length) found.set(aspect, new Map(written.map((row) => [row.noteId, row.value])));
+  }
+  if (position === undefined) return found;
+  const asked = score.notes.filter((note) => note.bar >= from && note.bar <= to);
+  return found.set("position", new Map(asked.map((note) => [note.id, position])));
 }
 
 /** Fingers that were changed after their bar had been practised, with how many tries it had. */
@@ -255,40 +305,33 @@ async function changedLate(
         kind: "changed" as const,
         bar: note.bar,
         notes: [noteId],
-        text:
-          `Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was} on ` +
-          `${spokenName(note.pitch)} became ${value || "none"} after ${had} ` +
-          `${had === 1 ? "try" : "tries"}. A finger that is habit takes days to ` +
-          "change.",
+        text: say`Bar ${bar.number}, beat ${beatName(bar, note.offset)}: ${was ?? ""} on
+          ${spokenName(note.pitch)} became ${value || say`none`} after ${had}
+            ${had === 1 ? say`try` : say`tries`}. A finger that is habit takes days to change.`,
       },
     ];
   });
 }
 
-/**
- * What the fingers ask of the form, of one hand or all; the rest need not be sent to the workers.
- */
-const againIn = ({ returns, sequences }: Form, hand?: string): FormReturns => ({
-  returns: returns
-    .filter((one) => one.hand === (hand ?? one.hand))
-    .map(({ hand: of, relation, from, to, of: first }) => ({
-      hand: of,
-      relation,
-      from,
-      to,
-      of: first,
-    })),
-  sequences: sequences.filter((one) => one.hand === (hand ?? one.hand)),
-});
+/** A bare note without an id is called by its place. */
+const idOf = ({ id }: { readonly id?: string }, at: number): string => id ?? String(at);
+
+/** The limb that is meant, and what of its notes is wanted, where hands share them. */
+function handAsked(kind: string, hand: string): { hand: string; aspect?: string } {
+  const shared = instrument(kind).shared?.[hand];
+  return shared
+    ? { hand: shared.limb, ...(shared.aspect ? { aspect: shared.aspect } : {}) }
+    : { hand };
+}
 
 function checkHand(kind: string, hand: string) {
   if (!limbsOf(kind).includes(hand))
-    throw new ProblemError(400, `"hand" must be one of ${limbsOf(kind).join(", ")}.`, "hand");
+    throw new ProblemError(400, say`"hand" must be one of ${limbsOf(kind).join(", ")}.`, "hand");
 }
 
 function known(names: ReadonlyMap<string, string>, id: string): string {
   if (!names.has(id))
-    throw new ProblemError(400, `There is no note ${id} to keep a finger on.`, "locks");
+    throw new ProblemError(400, say`There is no note ${id} to keep a finger on.`, "locks");
   return id;
 }
 
@@ -302,68 +345,3 @@ const lineOptions = (
   ...(school ? { school } : {}),
   ...(ties === undefined ? {} : { ties }),
 });
-
-function pitchOf(name: string): Pitch {
-  const [, step, sign, octave] = /^([A-G])(#*|b*)(-?\d)$/.exec(name)!;
-  return {
-    step: step as Pitch["step"],
-    alter: sign!.startsWith("b") ? -sign!.length : sign!.length,
-    octave: Number(octave),
-  };
-}
-
-const rounded = (cost: number) => Math.round(cost * 1000) / 1000;
-
-const problemsOut = ({ problems }: Proposal) =>
-  problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] }));
-
-function answer(proposal: Proposal, name: (id: string) => string) {
-  const notes = (list: Proposal["notes"]) =>
-    list.map(({ id, bar, finger, then }) => ({
-      id,
-      bar,
-      pitch: name(id),
-      finger: finger === undefined ? null : Number(finger),
-      ...(then === undefined ? {} : { to: Number(then) }),
-    }));
-  return {
-    notes: notes(proposal.notes),
-    cost: rounded(proposal.cost),
-    reasons: [...proposal.reasons],
-    problems: problemsOut(proposal),
-    elsewhere: notes(proposal.elsewhere),
-    alternatives: proposal.alternatives.map((one) => ({
-      notes: notes(one.notes),
-      elsewhere: notes(one.elsewhere),
-      cost: rounded(proposal.cost + one.more),
-      more: rounded(one.more),
-      reason: one.reason,
-    })),
-  };
-}
-
-/** The same by aspect, as it is written on a note. */
-function lineAnswer(proposal: Proposal, aspect: string) {
-  const notes = (list: Proposal["notes"]) =>
-    list.map(({ id, bar, finger, then }) => ({
-      note: id,
-      bar,
-      values:
-        finger === undefined
-          ? {}
-          : { [aspect]: writtenText(then === undefined ? { finger } : { finger, then }) },
-    }));
-  return {
-    notes: notes(proposal.notes),
-    elsewhere: notes(proposal.elsewhere),
-    cost: rounded(proposal.cost),
-    reasons: [...proposal.reasons],
-    problems: problemsOut(proposal),
-    alternatives: proposal.alternatives.map((one) => ({
-      notes: notes(one.notes),
-      elsewhere: notes(one.elsewhere),
-      more: rounded(one.more),
-      reason: one.reason,
-    })),
-  };
-}

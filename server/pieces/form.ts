@@ -1,5 +1,7 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { FormAnswer } from "@yarrow-ridge/contract";
 import { paperForm, type Form, type FormName, type Segment } from "@yarrow-ridge/core/form";
+import type { FormReturns } from "@yarrow-ridge/core/fingering";
 import { barSpan, type Place, type Score } from "@yarrow-ridge/core/score";
 import type { Known } from "../heavy/tasks.ts";
 import type { Studio } from "../studio.ts";
@@ -12,6 +14,22 @@ export async function formOf(studio: Studio, id: string): Promise<Known> {
     ? { ...known, form: paperForm(known.score, await sectionsOf(studio.db, id)) }
     : known;
 }
+
+/**
+ * What the fingers ask of the form, of one hand or all; the rest need not be sent to the workers.
+ */
+export const againIn = ({ returns, sequences }: Form, hand?: string): FormReturns => ({
+  returns: returns
+    .filter((one) => one.hand === (hand ?? one.hand))
+    .map(({ hand: of, relation, from, to, of: first }) => ({
+      hand: of,
+      relation,
+      from,
+      to,
+      of: first,
+    })),
+  sequences: sequences.filter((one) => one.hand === (hand ?? one.hand)),
+});
 
 const answerSegment = ({
   label,
@@ -62,7 +80,8 @@ export function answerForm(
     })),
     grounds: form.grounds.map((one) => ({
       ...one,
-      text: `${one.statements} statements of ${barSpan(score.bars, one.from, one.from + one.length - 1)}`,
+      text: say`${one.statements} statements of
+        ${barSpan(score.bars, one.from, one.from + one.length - 1)}`,
     })),
     sections: sections.map(answerSegment),
     formName: name ? { ...name } : null,

@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
@@ -11,6 +12,7 @@ import { like, PAGE_SIZE, type Studio } from "../studio.ts";
 import { annotationHandlers } from "./annotations.ts";
 import { noteHandlers } from "./notes.ts";
 import { marksWorkHandlers } from "./marksWork.ts";
+import { settingsHandlers } from "./settings.ts";
 import { strataHandlers } from "./strata.ts";
 import { fingerHandlers } from "./fingers.ts";
 import { markHandlers, refreshHead } from "./marks.ts";
@@ -45,6 +47,7 @@ const ofPieces = (studio: Studio) => ({
   ...noteHandlers(studio),
   ...strataHandlers(studio),
   ...marksWorkHandlers(studio),
+  ...settingsHandlers(studio),
   ...sectionHandlers(studio),
   ...markHandlers(studio),
   ...readingHandlers(studio),
@@ -82,7 +85,7 @@ function barsOf(
   if (to < from || to >= bars.length)
     throw new ProblemError(
       400,
-      `The bars must lie from 0 to ${bars.length - 1}, the first not after the last.`,
+      say`The bars must lie from 0 to ${bars.length - 1}, the first not after the last.`,
       "to",
     );
   return [from, to];
@@ -116,8 +119,9 @@ function inLayouts(kind: string, layout: string): void {
     throw new ProblemError(
       400,
       ways.length
-        ? `"layout" must be one of ${ways.map((one) => one.id).join(", ")}.`
-        : `"layout" has no meaning here: the ${instrument(kind).name.toLowerCase()} has one way to read staves.`,
+        ? say`"layout" must be one of ${ways.map((one) => one.id).join(", ")}.`
+        : say`"layout" has no meaning here: the ${small(instrument(kind).name)} has one way
+          to read staves.`,
       "layout",
     );
 }
@@ -158,7 +162,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
     if (!known)
       throw new ProblemError(
         400,
-        `"instrument" must be one of ${instruments.map(({ id }) => id).join(", ")}.`,
+        say`"instrument" must be one of ${instruments.map(({ id }) => id).join(", ")}.`,
         "instrument",
       );
     const row = await bringScore(studio, file, known.id, {
@@ -183,7 +187,8 @@ export const pieceHandlers = (studio: Studio): Made => ({
       if (body.parts.some((part) => part >= score.parts.length))
         throw new ProblemError(
           400,
-          `The file has ${score.parts.length} ${score.parts.length === 1 ? "part" : "parts"}, counted from 0.`,
+          say`The file has ${score.parts.length}
+            ${score.parts.length === 1 ? say`part` : say`parts`}, counted from 0.`,
           "parts",
         );
     }
@@ -196,7 +201,8 @@ export const pieceHandlers = (studio: Studio): Made => ({
       if (wrong)
         throw new ProblemError(
           400,
-          `The stretches of a cut must lie from 0 to ${bars.length - 1}, each first bar not after its last.`,
+          say`The stretches of a cut must lie from 0 to ${bars.length - 1}, each first bar not after
+            its last.`,
           "road",
         );
     }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { toText } from "@yarrow-ridge/core/score";
 import { and, eq, inArray } from "drizzle-orm";
 import { pieces, remarks } from "../db/schema.ts";
@@ -30,13 +31,13 @@ export const markHandlers = (studio: Studio): Made => ({
       if (one.noteId && !note)
         throw new ProblemError(
           400,
-          `There is no note "${one.noteId.slice(0, 40)}" in this piece.`,
+          say`There is no note "${one.noteId.slice(0, 40)}" in this piece.`,
           "put",
         );
       const place = note
         ? { bar: note.bar, offset: note.offset }
         : { bar: one.bar, offset: offsetIn(one.offset) };
-      inScore(score, place, "The note", false);
+      inScore(score, place, say`The note`, false);
       return {
         id: one.id,
         pieceId: id,
@@ -61,7 +62,7 @@ export const markHandlers = (studio: Studio): Made => ({
           .from(remarks)
           .where(eq(remarks.id, remark));
         if (before && before.pieceId !== id)
-          throw new ProblemError(409, "A note of this id belongs to another piece.");
+          throw new ProblemError(409, say`A note of this id belongs to another piece.`);
         await tx
           .insert(remarks)
           .values({ id: remark, ...row })
@@ -75,7 +76,7 @@ export const markHandlers = (studio: Studio): Made => ({
   putClimax: async ({ param, body }) => {
     const { score } = await knownPiece(studio, param("id"));
     const place = body.place && { bar: body.place.bar, offset: offsetIn(body.place.offset) };
-    if (place) inScore(score, place, "The climax", false);
+    if (place) inScore(score, place, say`The climax`, false);
     const revision = await studio.db.transaction(async (tx) => {
       const counted = await countEdit(tx, param("id"), body.revision);
       await tx
@@ -96,11 +97,15 @@ export const markHandlers = (studio: Studio): Made => ({
       if (!known.has(note.id))
         throw new ProblemError(
           400,
-          `There is no note "${note.id.slice(0, 40)}" in this piece.`,
+          say`There is no note "${note.id.slice(0, 40)}" in this piece.`,
           "notes",
         );
       if (note.hand !== null && !hands.includes(note.hand))
-        throw new ProblemError(400, `"hand" must be one of ${hands.join(", ")}, or null.`, "notes");
+        throw new ProblemError(
+          400,
+          say`"hand" must be one of ${hands.join(", ")}, or null.`,
+          "notes",
+        );
     }
     const revision = await studio.db.transaction(async (tx) => {
       const counted = await countEdit(tx, id, body.revision);

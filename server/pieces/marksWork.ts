@@ -1,4 +1,5 @@
-import type { MarkData, MarkTask, StratumWork } from "@yarrow-ridge/core/score";
+import { say } from "@yarrow-ridge/core/words";
+import type { MarkData, MarkDoubt, MarkTask, StratumWork } from "@yarrow-ridge/core/score";
 import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { check } from "../http/validate.ts";
@@ -23,21 +24,21 @@ export const marksWorkHandlers = (studio: Studio): Made => {
     },
   ): Promise<{ kind: string; task: MarkTask }> => {
     const { score } = await knownPiece(studio, id);
-    const { instrument: kind } = await pieceRow(studio.db, id);
+    const { instrument: kind, setup } = await pieceRow(studio.db, id);
     const { name, work } = knownStratum(kind, stratum);
     const found: StratumWork | undefined = await work?.();
     if (!found?.[wanted])
       throw new ProblemError(
         400,
         wanted === "propose"
-          ? `No ${name} are proposed; they are written by hand.`
-          : `Nobody looks through ${name} yet.`,
+          ? say`No ${name} are proposed; they are written by hand.`
+          : say`Nobody looks through ${name} yet.`,
       );
     const { from = 0, to = score.bars.length - 1, options = {} } = asked;
     if (to < from || to >= score.bars.length)
       throw new ProblemError(
         400,
-        `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+        say`The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
         "to",
       );
     check(found.options, options, "options");
@@ -45,7 +46,7 @@ export const marksWorkHandlers = (studio: Studio): Made => {
     return {
       kind,
       task: {
-        ...{ score, from, to, options },
+        ...{ score, from, to, options, setup: setup ?? {} },
         tempo: asked.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90,
         written: (await inForce(studio, id, stratum))?.marks ?? [],
         ...(shape ? { shape } : {}),
@@ -56,7 +57,7 @@ export const marksWorkHandlers = (studio: Studio): Made => {
     proposeMarks: async ({ param, body, c }) => {
       const stratum = param("stratum");
       const { kind, task } = await taskOf(param("id"), stratum, "propose", body);
-      const { marks, curve } = await underName(body.work, c.req.raw.signal, (watch) =>
+      const { marks, curve, problems } = await underName(body.work, c.req.raw.signal, (watch) =>
         studio.heavy.watched(watch, "proposeMarks", kind, stratum, task),
       );
       return {
@@ -67,6 +68,7 @@ export const marksWorkHandlers = (studio: Studio): Made => {
           data: { ...data },
           why,
         })),
+        problems: problems.map(answerDoubt),
         curve: curve.map(({ value, ...place }) => ({
           ...answerPlace(place),
           value: Math.round(value * 1000) / 1000,
@@ -78,14 +80,16 @@ export const marksWorkHandlers = (studio: Studio): Made => {
       const { kind, task } = await taskOf(param("id"), param("stratum"), "check", body);
       const doubts = await studio.heavy.run("checkMarks", kind, param("stratum"), task);
       return {
-        doubts: doubts.map(({ kind: what, text, ...place }) => ({
-          ...answerPlace(place),
-          kind: what,
-          text,
-        })),
+        doubts: doubts.map(answerDoubt),
         marks: task.written.filter(({ from }) => from.bar >= task.from && from.bar <= task.to)
           .length,
       };
     },
   };
 };
+
+const answerDoubt = ({ kind, text, ...place }: MarkDoubt) => ({
+  ...answerPlace(place),
+  kind,
+  text,
+});

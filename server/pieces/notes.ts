@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { parseWritten, writtenText } from "@yarrow-ridge/core/score";
 import { aspectsOf, instrument } from "@yarrow-ridge/core/instruments";
 import type { Aspect, Note, Score } from "@yarrow-ridge/core/score";
@@ -27,7 +28,8 @@ export const noteHandlers = (studio: Studio): Made => ({
     if (!of.aspects.some((one) => one.id === aspect))
       throw new ProblemError(
         404,
-        `Nothing called "${aspect.slice(0, 40)}" is said of a note of the ${of.name.toLowerCase()}.`,
+        say`Nothing called "${aspect.slice(0, 40)}" is said of a note of the
+          ${small(of.name)}.`,
       );
     const sorted = sortWanted(score, of.name, body.values, "values", (note) =>
       aspectsOf(of, note.hand).filter((one) => one.id === aspect),
@@ -73,7 +75,7 @@ function sortWanted(
   for (const { note: id, value } of wanted) {
     const note = notes.get(id);
     if (!note)
-      throw new ProblemError(400, `There is no note "${id.slice(0, 40)}" in this piece.`, field);
+      throw new ProblemError(400, say`There is no note "${id.slice(0, 40)}" in this piece.`, field);
     const aspects = aspectsFor(note);
     const text = value === null ? "" : String(value).trim();
     const known = aspects.find((one) => parsed(text, one));
@@ -112,15 +114,15 @@ function unknownValue(
   aspects: readonly Aspect[],
   field: string,
 ): ProblemError {
-  const bar = `Bar ${score.bars[note.bar]!.number}`;
+  const bar = say`Bar ${score.bars[note.bar]!.number}`;
   const what = aspects.map((one) => one.name).join(" or ") || "finger";
   const values = aspects.flatMap((one) => one.symbols.map(({ value }) => value)).join(" ");
   const change = aspects.some((one) => one.change)
-    ? ", two as 4-5 for a silent change, in brackets when it may be left"
+    ? say`, two as 4-5 for a silent change, in brackets when it may be left`
     : "";
   return new ProblemError(
     400,
-    `${bar}: "${text}" is no ${what} of the ${name.toLowerCase()}; write ${values}${change}.`,
+    say`${bar}: "${text}" is no ${what} of the ${small(name)}; write ${values}${change}.`,
     field,
   );
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { and, asc, eq, getTableColumns, max } from "drizzle-orm";
 import { imageSize } from "image-size";
 import { pages } from "../db/schema.ts";
@@ -38,8 +39,8 @@ function lookAt(file: Uint8Array): { mime: string; width: number; height: number
   if (!seen || !mime)
     throw new ProblemError(
       422,
-      "The page is no PNG or JPEG picture. Pages of a PDF are turned into " +
-        "pictures when they are chosen on the Pages screen.",
+      say`The page is no PNG or JPEG picture. Pages of a PDF are turned into pictures when they are
+        chosen on the Pages screen.`,
     );
   if (!(
     seen.width >= 1 &&
@@ -49,7 +50,8 @@ function lookAt(file: Uint8Array): { mime: string; width: number; height: number
   ))
     throw new ProblemError(
       422,
-      `The picture is ${seen.width} by ${seen.height}; up to ${MOST_PIXELS} on a side can be kept.`,
+      say`The picture is ${seen.width} by ${seen.height}; up to ${MOST_PIXELS} on a side can be
+        kept.`,
     );
   return { mime, width: seen.width, height: seen.height };
 }
@@ -88,7 +90,7 @@ export const pageHandlers = (studio: Studio): Made => {
         .where(of(param("id")));
       const position = (last?.position ?? -1) + 1;
       if (position >= MOST_PAGES)
-        throw new ProblemError(422, `A piece keeps up to ${MOST_PAGES} pages.`);
+        throw new ProblemError(422, say`A piece keeps up to ${MOST_PAGES} pages.`);
       const [row] = await db
         .insert(pages)
         .values({
@@ -119,7 +121,7 @@ export const pageHandlers = (studio: Studio): Made => {
       if (outside)
         throw new ProblemError(
           400,
-          `A bar marked on the page lies after the last one; the piece has ${bars.length}.`,
+          say`A bar marked on the page lies after the last one; the piece has ${bars.length}.`,
           "marks",
         );
       if (
@@ -131,7 +133,7 @@ export const pageHandlers = (studio: Studio): Made => {
             mark.y + mark.height > 1.0001,
         )
       )
-        throw new ProblemError(400, "A bar marked on the page reaches over its edge.", "marks");
+        throw new ProblemError(400, say`A bar marked on the page reaches over its edge.`, "marks");
       if (Object.keys(body).length === 0) return answer(row);
       const [after] = await db.update(pages).set(body).where(eq(pages.id, row.id)).returning(light);
       return answer(after!);

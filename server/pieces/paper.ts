@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
 import { paperXml, readScore, type Paper } from "@yarrow-ridge/core/score";
 import { eq } from "drizzle-orm";
@@ -76,7 +77,7 @@ export const paperHandlers = (studio: Studio): Made => ({
   paper: async ({ param }) => {
     const { paper } = await pieceRow(studio.db, param("id"));
     if (!paper)
-      throw new ProblemError(404, "This piece has a file; what it holds is in its score.");
+      throw new ProblemError(404, say`This piece has a file; what it holds is in its score.`);
     return structuredClone(paper) as Body<"editPaper">;
   },
 
@@ -84,7 +85,7 @@ export const paperHandlers = (studio: Studio): Made => ({
     const id = param("id");
     const row = await pieceRow(studio.db, id);
     if (!row.paper)
-      throw new ProblemError(409, "This piece has a file; bring a corrected file instead.");
+      throw new ProblemError(409, say`This piece has a file; bring a corrected file instead.`);
     const paper = told(body);
     const { score, xml } = readScore(
       paperXml(paper, row.title, row.composer, limbsOf(row.instrument).length),
@@ -103,12 +104,15 @@ export const paperHandlers = (studio: Studio): Made => ({
     if (outside)
       throw new ProblemError(
         409,
-        `Section ${outside.name} reaches past the new end; shorten or remove it first.`,
+        say`Section ${outside.name} reaches past the new end; shorten or remove it first.`,
       );
     if (notes.some((one) => one.bar >= last))
-      throw new ProblemError(409, "A note to yourself stands past the new end; remove it first.");
+      throw new ProblemError(
+        409,
+        say`A note to yourself stands past the new end; remove it first.`,
+      );
     if (marked.some((page) => page.marks.some((mark) => mark.bar >= last)))
-      throw new ProblemError(409, "A page has a bar marked past the new end; rub it out first.");
+      throw new ProblemError(409, say`A page has a bar marked past the new end; rub it out first.`);
     await studio.db.transaction(async (tx) => {
       await countEdit(tx, id, undefined);
       const { title: _, composer: __, ...head } = headOf(score);

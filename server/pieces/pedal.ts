@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { instrument, printedPedal, stratumOf } from "@yarrow-ridge/core/instruments";
 import { MUDDY, type ProposedPedal } from "@yarrow-ridge/core/pedalling";
 import { beatName, pitchText, toNumber } from "@yarrow-ridge/core/score";
@@ -18,19 +19,19 @@ export const pedalHandlers = (studio: Studio): Made => ({
     const { score } = await knownPiece(studio, param("id"));
     const kind = instrument((await pieceRow(studio.db, param("id"))).instrument);
     if (!stratumOf(kind, "pedal"))
-      throw new ProblemError(400, `The ${kind.name.toLowerCase()} has no damper pedal.`);
+      throw new ProblemError(400, say`The ${small(kind.name)} has no damper pedal.`);
     const { style, from, to, room = "normal" } = body;
     if (to < from || to >= score.bars.length)
       throw new ProblemError(
         400,
-        `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+        say`The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
         "to",
       );
     const shape = await shapeOf(studio, param("id"));
     const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
     const printed = printedPedal(score).map((mark): ProposedPedal => ({
       ...mark,
-      why: "as printed",
+      why: say`as printed`,
     }));
     const marks =
       style === "printed"
@@ -78,10 +79,8 @@ export const pedalHandlers = (studio: Studio): Made => ({
         return {
           bar,
           offset: toNumber(offset),
-          text:
-            `bar ${score.bars[bar]!.number}, beat ` +
-            `${beatName(score.bars[bar]!, offset)}: ` +
-            worst!.map((key) => pitchText(key, fifths)).join(" against "),
+          text: say`bar ${score.bars[bar]!.number}, beat ${beatName(score.bars[bar]!, offset)}:
+            ${worst!.map((key) => pitchText(key, fifths)).join(" against ")}`,
         };
       }),
     };
@@ -91,12 +90,12 @@ export const pedalHandlers = (studio: Studio): Made => ({
     const { score } = await knownPiece(studio, param("id"));
     const kind = instrument((await pieceRow(studio.db, param("id"))).instrument);
     if (!stratumOf(kind, "pedal"))
-      throw new ProblemError(400, `The ${kind.name.toLowerCase()} has no damper pedal.`);
+      throw new ProblemError(400, say`The ${small(kind.name)} has no damper pedal.`);
     const { from = 0, to = score.bars.length - 1, room = "normal" } = body;
     if (to < from || to >= score.bars.length)
       throw new ProblemError(
         400,
-        `The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+        say`The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
         "to",
       );
     const { marks } = await pedalNow(studio, param("id"));

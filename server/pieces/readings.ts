@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { alignBars, linesOfBoth } from "@yarrow-ridge/core/form";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { and, eq } from "drizzle-orm";
@@ -50,8 +51,8 @@ export const readingHandlers = (studio: Studio): Made => {
     if (other)
       throw new ProblemError(
         409,
-        `Bars ${barSpan(score.bars, other.fromBar, other.toBar)} are played as “${other.source}” ` +
-          "has them; put that reading aside first.",
+        say`Bars ${barSpan(score.bars, other.fromBar, other.toBar)} are played as “${other.source}”
+          has them; put that reading aside first.`,
       );
   };
   const find = async (pieceId: string, id: string): Promise<Row> => {
@@ -72,12 +73,12 @@ export const readingHandlers = (studio: Studio): Made => {
       const [own, other] = [await knownPiece(studio, id), await knownPiece(studio, body.other)];
       const { title } = await pieceRow(db, body.other);
       if (id === body.other)
-        throw new ProblemError(400, "A reading is taken from another edition.", "other");
+        throw new ProblemError(400, say`A reading is taken from another edition.`, "other");
       const { bars } = own.score;
       if (body.to < body.from || body.to >= bars.length)
         throw new ProblemError(
           400,
-          `The bars must lie from 0 to ${bars.length - 1}, the first not after the last.`,
+          say`The bars must lie from 0 to ${bars.length - 1}, the first not after the last.`,
           "to",
         );
       const lines = linesOfBoth(own.score, other.score);
@@ -90,8 +91,8 @@ export const readingHandlers = (studio: Studio): Made => {
       if (from === undefined || to === undefined)
         throw new ProblemError(
           422,
-          "The other edition has nothing in the place of bar " +
-            `${bars[from === undefined ? body.from : body.to]!.number}.`,
+          say`The other edition has nothing in the place of bar
+            ${bars[from === undefined ? body.from : body.to]!.number}.`,
         );
       const row = {
         id: body.id ?? newId(),

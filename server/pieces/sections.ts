@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   comparePlaces,
   equals,
@@ -55,7 +56,8 @@ export const sectionHandlers = (studio: Studio): Made => {
         ...columns(from, to),
       };
       const { revision } = await edit(param("id"), body.revision, async (tx) => {
-        if (await taken(tx, row.id)) throw new ProblemError(409, "This section is there already.");
+        if (await taken(tx, row.id))
+          throw new ProblemError(409, say`This section is there already.`);
         await tx.insert(sections).values(row);
       });
       return { ...answerSection(sectionOf(row)), revision };
@@ -115,7 +117,7 @@ export const sectionHandlers = (studio: Studio): Made => {
         for (const { id, ...row } of rows) {
           const before = await taken(tx, id);
           if (before && before.pieceId !== param("id"))
-            throw new ProblemError(409, "A section of this id belongs to another piece.");
+            throw new ProblemError(409, say`A section of this id belongs to another piece.`);
           await tx
             .insert(sections)
             .values({ id, ...row })
@@ -142,17 +144,17 @@ function stretch(
 ): { from: Place; to: Place } {
   const start: Place = { bar: from.bar, offset: offsetIn(from.offset) };
   let end: Place = { bar: to.bar, offset: offsetIn(to.offset) };
-  inScore(score, start, "The section's beginning", false);
+  inScore(score, start, say`The section's beginning`, false);
   const bar = score.bars[end.bar];
   if (bar && equals(end.offset, bar.length)) end = { bar: end.bar + 1, offset: { num: 0, den: 1 } };
   if (lastBarOf(end) < score.bars.length - 1 || end.bar < score.bars.length)
-    inScore(score, end, "The section's end", true);
+    inScore(score, end, say`The section's end`, true);
   else if (end.bar > score.bars.length || end.offset.num !== 0)
     throw new ProblemError(
       400,
-      `The section's end lies after the last bar; the piece has ${score.bars.length}.`,
+      say`The section's end lies after the last bar; the piece has ${score.bars.length}.`,
     );
   if (comparePlaces(start, end) >= 0)
-    throw new ProblemError(400, "The section ends before it begins.");
+    throw new ProblemError(400, say`The section ends before it begins.`);
   return { from: start, to: end };
 }

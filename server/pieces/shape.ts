@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import {
   NO_SHAPE,
@@ -31,7 +32,8 @@ export const shapeHandlers = (studio: Studio): Made => ({
     if (clash)
       throw new ProblemError(
         400,
-        `Two marks pull bar ${score.bars[clash[1].from.bar]!.number} at once: ${clash[0].kind} and ${clash[1].kind}.`,
+        say`Two marks pull bar ${score.bars[clash[1].from.bar]!.number} at once: ${clash[0].kind}
+          and ${clash[1].kind}.`,
         "timing",
       );
     const revision = await studio.db.transaction(async (tx) => {
@@ -79,7 +81,7 @@ export const shapeHandlers = (studio: Studio): Made => ({
       sections: named.map((section) => ({
         id: section.id,
         words: shapeWords(score, shape, section.from, section.to, (hand) =>
-          handName(kind, hand).toLowerCase(),
+          small(handName(kind, hand)),
         ),
       })),
     };

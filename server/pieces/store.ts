@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { handsOf } from "@yarrow-ridge/core/form";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import {
@@ -69,6 +70,16 @@ export async function knownPiece({ db, heavy, known }: Studio, id: string): Prom
   known.delete(key);
   known.set(key, found);
   if (known.size > KEPT) known.delete(known.keys().next().value!);
+  return found;
+}
+
+/** The scores of some pieces, each once, by id. */
+export async function scoresOf(
+  studio: Studio,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, Score>> {
+  const found = new Map<string, Score>();
+  for (const id of new Set(ids)) found.set(id, (await knownPiece(studio, id)).score);
   return found;
 }
 
@@ -225,8 +236,8 @@ export async function countEdit(
   if (on !== undefined && on !== row.revision - 1) {
     throw new ProblemError(
       409,
-      "This piece was changed in another window in the meantime. What is shown " +
-        "now is the newest state; please make the edit again.",
+      say`This piece was changed in another window in the meantime. What is shown now is the newest
+        state; please make the edit again.`,
       undefined,
       { revision: row.revision - 1 },
     );
@@ -245,8 +256,8 @@ export function inScore(score: Score, place: Place, what: string, atEnd: boolean
     throw new ProblemError(
       400,
       bar
-        ? `${what} lies after the end of bar ${bar.number}.`
-        : `${what} lies after the last bar; the piece has ${score.bars.length}.`,
+        ? say`${what} lies after the end of bar ${bar.number}.`
+        : say`${what} lies after the last bar; the piece has ${score.bars.length}.`,
     );
   }
 }

@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { pedalData } from "@yarrow-ridge/core/instruments";
 import {
   inOrder,
@@ -38,7 +39,7 @@ export const strataHandlers = (studio: Studio): Made => ({
     const put = new Map<string, MarkRecord>();
     for (const { line, to, ...mark } of body.put) {
       if (put.has(mark.id))
-        throw new ProblemError(400, `The mark "${mark.id}" is there twice.`, "put");
+        throw new ProblemError(400, say`The mark "${mark.id}" is there twice.`, "put");
       put.set(mark.id, {
         ...mark,
         layer,
@@ -106,7 +107,7 @@ async function write(
   const { score } = await knownPiece(studio, pieceId);
   const stratum = knownStratum((await pieceRow(studio.db, pieceId)).instrument, id);
   if (change === "printed" && !stratum.printed)
-    throw new ProblemError(400, `A file prints no ${stratum.name}.`, "printed");
+    throw new ProblemError(400, say`A file prints no ${stratum.name}.`, "printed");
   return studio.db.transaction(async (tx) => {
     // what stands is read when this edit has its turn: the first of two takes over what is printed
     const counted = await countEdit(tx, pieceId, revision);
@@ -148,7 +149,7 @@ function refuseTaken(wanted: readonly MarkRecord[], others: readonly { id: strin
   const seen = new Set(others.map((one) => one.id));
   for (const { id } of wanted) {
     if (seen.has(id))
-      throw new ProblemError(400, `"${id}" is a mark of another kind or layer.`, "put");
+      throw new ProblemError(400, say`"${id}" is a mark of another kind or layer.`, "put");
     seen.add(id);
   }
 }
@@ -156,11 +157,11 @@ function refuseTaken(wanted: readonly MarkRecord[], others: readonly { id: strin
 /** What a mark says, by the schema of its kind; the sentence begins with its bar. */
 function checkData({ from, data }: MarkRecord, { bars }: Score, { schema, one }: Stratum): void {
   try {
-    check(schema, data, one.toLowerCase());
+    check(schema, data, small(one));
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
     const bar = bars[from.bar]?.number;
-    const where = bar === undefined ? "" : `Bar ${bar}: `;
+    const where = bar === undefined ? "" : say`Bar ${bar}: `;
     throw new ProblemError(400, `${where}${error.message}`, error.field);
   }
 }
@@ -189,7 +190,7 @@ function checked(
     const clash = stratum.clash?.(inOrder(all.filter((one) => one.layer === layer)), score);
     if (clash) throw new ProblemError(400, clash, "put");
     if (layer !== TEACHER && !stratum.layered)
-      throw new ProblemError(400, `${stratum.one} belongs to the teacher's layer.`, "layer");
+      throw new ProblemError(400, say`${stratum.one} belongs to the teacher's layer.`, "layer");
   }
   const fresh = new Map(all.map((one) => [one.id, markRecord(one)]));
   return wanted.map((record) => fresh.get(record.id) ?? record);

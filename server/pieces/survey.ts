@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { SurveyAnswer } from "@yarrow-ridge/contract";
 import type { Survey } from "@yarrow-ridge/core/form";
 import {
@@ -21,7 +22,7 @@ export function tempoIn(text: string | undefined): number | undefined {
   if (text === undefined) return undefined;
   const tempo = Number(text);
   if (!(tempo >= 10 && tempo <= 400))
-    throw new ProblemError(400, '"tempo" must be from 10 to 400.', "tempo");
+    throw new ProblemError(400, say`"tempo" must be from 10 to 400.`, "tempo");
   return tempo;
 }
 
@@ -94,7 +95,8 @@ export const surveyHandlers = (studio: Studio): Made => ({
       if (to < from || to >= bars.length)
         throw new ProblemError(
           400,
-          `The stretches must lie from 0 to ${bars.length - 1}, each first bar not after its last.`,
+          say`The stretches must lie from 0 to ${bars.length - 1}, each first bar not after its
+            last.`,
           "cut",
         );
     }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Context } from "hono";
 import { ProblemError } from "../http/problems.ts";
 
@@ -14,14 +15,14 @@ export async function uploadedScore(c: Context): Promise<Upload> {
   const form = await c.req.parseBody().catch(() => {
     throw new ProblemError(
       400,
-      'The upload cannot be read. Send the file as multipart form data, in the field "file".',
+      say`The upload cannot be read. Send the file as multipart form data, in the field "file".`,
     );
   });
   const { file, ...rest } = form;
   if (!(file instanceof File))
     throw new ProblemError(
       400,
-      'The upload has no file in it. Send it in the field "file".',
+      say`The upload has no file in it. Send it in the field "file".`,
       "file",
     );
   return {

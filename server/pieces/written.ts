@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { instrument, stratumOf } from "@yarrow-ridge/core/instruments";
 import {
   inOrder,
@@ -152,9 +153,8 @@ export async function checkLayer(db: Database, pieceId: string, layer: string): 
   if (!known)
     throw new ProblemError(
       400,
-      `This piece has no layer called "${layer.slice(0, 40)}"; there are ` +
-        "teacher, small-hand, and student: with the id of a student who has the " +
-        "piece.",
+      say`This piece has no layer called "${layer.slice(0, 40)}"; there are teacher, small-hand, and
+        student: with the id of a student who has the piece.`,
       "layer",
     );
 }
@@ -165,7 +165,8 @@ export function knownStratum(kind: string, id: string): Stratum {
   if (!found)
     throw new ProblemError(
       404,
-      `There are no marks called "${id.slice(0, 40)}" for the ${instrument(kind).name.toLowerCase()}.`,
+      say`There are no marks called "${id.slice(0, 40)}" for the
+        ${small(instrument(kind).name)}.`,
     );
   return found;
 }

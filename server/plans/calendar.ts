@@ -1,5 +1,6 @@
 import type { CardAnswer, PlanAnswer, PortfolioAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument, type Instrument } from "@yarrow-ridge/core/instruments";
+import { plain } from "@yarrow-ridge/core/words";
 import ical, { ICalCalendarMethod } from "ical-generator";
 
 /** A date is no instant: all-day entries are written from its parts in UTC, wherever this runs. */
@@ -31,8 +32,8 @@ export function calendar(name: string, entries: readonly Entry[], now: Date): st
       start: dateOf(date),
       allDay: true,
       stamp: now,
-      summary,
-      ...(description === undefined ? {} : { description }),
+      summary: plain(summary),
+      ...(description === undefined ? {} : { description: plain(description) }),
     });
   return made.toString();
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   comparePlaces,
   parseFraction,
@@ -66,7 +67,7 @@ export function chooseFrom(
   if (unknown !== undefined)
     throw new ProblemError(
       400,
-      `There is no section "${unknown.slice(0, 40)}" in this piece.`,
+      say`There is no section "${unknown.slice(0, 40)}" in this piece.`,
       "sections",
     );
   return [
@@ -81,7 +82,7 @@ export function checkGoals(goals: object | undefined, there: readonly Section[])
   if (unknown !== undefined)
     throw new ProblemError(
       400,
-      `There is no section "${unknown.slice(0, 40)}" in this piece that could have a goal.`,
+      say`There is no section "${unknown.slice(0, 40)}" in this piece that could have a goal.`,
       "goals",
     );
 }

@@ -1,20 +1,21 @@
+import { capital, say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray, ne } from "drizzle-orm";
-import { addDays, today, weekday } from "../clock.ts";
+import { addDays, today } from "../clock.ts";
 import { assignments, attempts, cards, plans } from "../db/schema.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import { unlessMoved } from "../http/was.ts";
 import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
-import { KEPT_FOR, layingOf, type Open } from "./laying.ts";
+import { daysFrom, KEPT_FOR, layingOf, type Open } from "./laying.ts";
 import { layAnew, markStudentStale, practisingOf, togetherWith, upToDate } from "./layout.ts";
 import { barsText, planRow, type CardRow, type PlanRow } from "./store.ts";
 
 async function openPlan(studio: Studio, plan: PlanRow): Promise<Open> {
   const all = await togetherWith(studio.db, plan);
   const open = all.find((one) => one.plan.id === plan.id);
-  if (!open) throw new ProblemError(409, "This plan has been replaced by a newer one.");
+  if (!open) throw new ProblemError(409, say`This plan has been replaced by a newer one.`);
   return open;
 }
 
@@ -35,7 +36,7 @@ export async function editPlan(
   if (wrong)
     throw new ProblemError(
       400,
-      `Bars ${wrong.from} to ${wrong.to} are not in this piece.`,
+      say`Bars ${wrong.from} to ${wrong.to} are not in this piece.`,
       "added",
     );
   const fresh = dropped?.filter((unit) => !plan.dropped.includes(unit)) ?? [];
@@ -44,7 +45,7 @@ export async function editPlan(
     const { found } = await layingOf(studio, open, student);
     const unknown = fresh.find((unit) => !found.some(({ key }) => key === unit));
     if (unknown !== undefined)
-      throw new ProblemError(400, `This plan has no unit "${unknown}".`, "dropped");
+      throw new ProblemError(400, say`This plan has no unit "${unknown}".`, "dropped");
   }
   await db.transaction(async (tx) => {
     await tx
@@ -76,24 +77,24 @@ export async function moveCard(
   const plan = await planRow(db, card.planId);
   const open = await openPlan(studio, plan);
   const now = today(clock);
-  if (card.date < now) throw new ProblemError(409, "The day of this card has passed.");
+  if (card.date < now) throw new ProblemError(409, say`The day of this card has passed.`);
   if (date < now)
     throw new ProblemError(
       400,
-      `${dayText(date)} has passed. Choose today or a later day.`,
+      say`${dayText(date)} has passed. Choose today or a later day.`,
       "date",
     );
   const last = addDays(plan.readyBy > now ? plan.readyBy : now, KEPT_FOR - 1);
   if (date > last)
     throw new ProblemError(
       400,
-      `The plan goes no further than ${dayText(last)}. Choose a day up to then.`,
+      say`The plan goes no further than ${dayText(last)}. Choose a day up to then.`,
       "date",
     );
   await db.transaction(async (tx) => {
     if (date !== card.date) {
       const [tried] = await tx.select().from(attempts).where(eq(attempts.cardId, id)).limit(1);
-      if (tried) throw new ProblemError(409, "This card has been begun; it stays on its day.");
+      if (tried) throw new ProblemError(409, say`This card has been begun; it stays on its day.`);
       const { unit, planId } = card;
       const same = and(eq(cards.planId, planId), eq(cards.unit, unit), eq(cards.date, date));
       // what the plan had there itself makes room
@@ -114,7 +115,7 @@ export async function moveCard(
             .limit(1)
         : [];
       if (begun.length || there.some((one) => one.pinned))
-        throw new ProblemError(409, `These bars are on ${dayText(date)} already.`);
+        throw new ProblemError(409, say`These bars are on ${dayText(date)} already.`);
       await tx.delete(cards).where(and(same, ne(cards.id, id)));
     }
     await tx.update(cards).set({ date, pinned }).where(eq(cards.id, id));
@@ -150,27 +151,24 @@ async function brokenBy(studio: Studio, open: Open, card: CardRow): Promise<stri
       one.card.kind !== "keeping" &&
       one.card.date >= card.date,
   )?.card;
-  const minutes = student.daysOff.includes(card.date)
-    ? 0
-    : student.minutesByWeekday[weekday(card.date)]!;
+  const { minutes } = daysFrom(student, card.date, 1)[0]!;
   const used = ahead
     .filter((one) => one.card.date === card.date)
     .reduce((sum, one) => sum + one.card.minutes, 0);
-  const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
   return [
     ...(later
       ? [
-          `${capital(barsText(piece.score, later.fromBar, later.toBar))} should be done before; ` +
-            `they are on ${dayText(later.date)}.`,
+          say`${capital(barsText(piece.score, later.fromBar, later.toBar))} should be done before;
+            they are on ${dayText(later.date)}.`,
         ]
       : []),
     ...(minutes === 0
-      ? [`Nothing is practised on ${dayText(card.date)}.`]
+      ? [say`Nothing is practised on ${dayText(card.date)}.`]
       : used > minutes
-        ? [`${dayText(card.date)} has ${used} min now, where there are ${minutes}.`]
+        ? [say`${dayText(card.date)} has ${used} min now, where there are ${minutes}.`]
         : []),
     ...(card.date > open.plan.readyBy
-      ? [`It comes after the day the piece must be ready, ${dayText(open.plan.readyBy)}.`]
+      ? [say`It comes after the day the piece must be ready, ${dayText(open.plan.readyBy)}.`]
       : []),
   ];
 }

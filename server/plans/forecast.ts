@@ -84,6 +84,7 @@ async function inputOf(studio: Studio, open: Open, all: readonly Open[]): Promis
     begun: new Map(begun),
     today: date,
     minutes: days.map((day) => Math.max(0, day.minutes - (taken.get(day.date) ?? 0))),
+    habits: { longest: student.longest, shares: student.shares },
     daysUntil,
     practised: practisedOn(
       daysFrom(student, addDays(date, -LOOKED_BACK), LOOKED_BACK).filter(

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "hono";
@@ -14,6 +15,7 @@ import { openPlans } from "./laying.ts";
 import { markStudentStale, practisingOf, upToDate } from "./layout.ts";
 import { makePlans } from "./make.ts";
 import { daysOfStudent, portfolioOf } from "./portfolio.ts";
+import { replan } from "./replan.ts";
 import { remediesOf } from "./remedies.ts";
 import { whatIf } from "./whatIf.ts";
 import { answerPlan, planRow, type PlanRow } from "./store.ts";
@@ -21,7 +23,7 @@ import { answerPlan, planRow, type PlanRow } from "./store.ts";
 type Made = Pick<
   Handlers,
   | ("addPlan" | "plan" | "portfolio" | "currentPlan" | "editPlan" | "removePlan")
-  | ("forecast" | "whatIf" | "moveCard" | "calendar" | "studentCalendar")
+  | ("forecast" | "whatIf" | "replan" | "moveCard" | "calendar" | "studentCalendar")
 >;
 
 export function planHandlers(studio: Studio): Made {
@@ -81,7 +83,7 @@ export function planHandlers(studio: Studio): Made {
         .select()
         .from(plans)
         .where(and(eq(plans.assignmentId, param("id")), eq(plans.superseded, false)));
-      if (!row) throw notFound("plan for this piece and student yet");
+      if (!row) throw notFound(say`plan for this piece and student yet`);
       return answer(row);
     },
 
@@ -97,6 +99,11 @@ export function planHandlers(studio: Studio): Made {
     },
 
     whatIf: ({ param, body }) => whatIf(studio, param("id"), body),
+
+    replan: async ({ param, body }) => {
+      const { plan, would } = await replan(studio, param("id"), body);
+      return { ...(await answer(plan)), would };
+    },
 
     editPlan: async ({ param, body }) => answer(await editPlan(studio, param("id"), body)),
 

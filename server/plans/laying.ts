@@ -1,9 +1,19 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Form } from "@yarrow-ridge/core/form";
-import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
 import {
+  instrument,
+  linesOf,
+  type InstrumentRecord,
+  type Player,
+} from "@yarrow-ridge/core/instruments";
+import {
+  awkwardFingers,
+  bothOf,
   cleanShares,
   cover,
   promotionRule,
+  schoolsOf,
+  writtenGoals,
   unitsOf,
   difficultiesAt,
   hardBars,
@@ -26,12 +36,12 @@ import {
   type Score,
   type Section,
 } from "@yarrow-ridge/core/score";
-import { and, asc, eq, gte } from "drizzle-orm";
+import { and, asc, eq, gte, lt, notExists } from "drizzle-orm";
 import { addDays, daysBetween, localDate, today, weekday } from "../clock.ts";
 import type { students } from "../db/schema.ts";
 import { assignments, attempts, cards, pieces, plans } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
-import { formOf } from "../pieces/form.ts";
+import { againIn, formOf } from "../pieces/form.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { chosenIn } from "./chosen.ts";
@@ -46,7 +56,7 @@ export const FARTHEST = 730;
 export const KEPT_FOR = 28;
 
 type Student = typeof students.$inferSelect;
-type Practising = Pick<Student, "minutesByWeekday" | "daysOff">;
+type Practising = Pick<Student, "minutesByWeekday" | "daysOff" | "warmUp" | "longest" | "shares">;
 
 /** A plan with whose and of what it is. */
 export interface Open {
@@ -58,6 +68,8 @@ export interface Open {
   readonly kind: string;
   /** What the teacher says of its stage. */
   readonly said: "keeping" | "ended" | null;
+  /** Laid out as if it were made today: the days it was laid out over before do not count. */
+  readonly isNew?: boolean;
 }
 
 /** The plans of a student that are in force, and this one though it was put away. */
@@ -93,7 +105,6 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
   const named = await sectionsOf(db, pieceId);
   const lines = linesOf(instrument(open.kind));
   const chosen = chosenIn(named, plan, score.bars.length);
-  const { order, raise, ladder, hands } = plan;
   const log = triesIn(
     await db
       .select()
@@ -101,12 +112,16 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
       .where(eq(attempts.assignmentId, plan.assignmentId))
       .orderBy(asc(attempts.position)),
   );
-  const { hard, spots } = hardSpots(open, student, score, form, log, lines);
-  const sections = onRoad(chosen ?? cover(score, named), road);
-  const how = { order, raise, ladder, hands, road, named, hard, spots };
-  const madeWith = (goals: PlanRow["goals"]) =>
-    unitsOf(score, form, sections, plan.goalTempo, lines, { ...how, goals });
-  const found = madeWith(plan.goals);
+  const { hard, spots } = await hardSpots(studio, open, student, score, form, log, lines);
+  const whole = chosen ?? cover(score, named);
+  const sections = onRoad(whole, road);
+  const how = { ...schoolsOf(plan), named, hard, spots };
+  const written = writtenGoals(score, sections, plan.goalTempo);
+  const made = (goals: PlanRow["goals"], on: Road | null) =>
+    unitsOf(score, form, onRoad(whole, on), plan.goalTempo, lines, {
+      ...{ ...how, road: on, goals: { ...written, ...goals } },
+    });
+  const found = made(plan.goals, road);
   const units = without(found, plan.dropped);
   const { tempos, daysHad, promotions } = reached(units, log, plan.rule, lines, today(clock));
   const piece: PieceToLay = {
@@ -121,11 +136,16 @@ export async function layingOf(studio: Studio, open: Open, student: Student) {
     // nothing new is begun in what is only kept
     readyBy: open.said === "keeping" ? addDays(today(clock), -1) : plan.readyBy,
     pins: await pinsOf(db, plan.id, today(clock)),
+    ...(open.isNew ? {} : { before: await daysBefore(db, plan.id, today(clock)) }),
     waited: waited(student, lastOn(plan, log), today(clock)),
   };
-  /** The units with other tempos for sections. */
-  const unitsWith = (goals: PlanRow["goals"]) => without(madeWith(goals), plan.dropped);
-  return { open, chosen, sections, piece, unitsWith, form, log, lines, found, hard, promotions };
+  /** The units with other tempos for sections, and on another road. */
+  const unitsWith = (goals: PlanRow["goals"]) => without(made(goals, road), plan.dropped);
+  const unitsOver = (on: Road) => without(made(plan.goals, on), plan.dropped);
+  return {
+    ...{ open, chosen, sections, piece, written, unitsWith, unitsOver },
+    ...{ form, log, lines, found, hard, promotions },
+  };
 }
 
 /** Cards put on days by hand, from today. */
@@ -135,32 +155,84 @@ const pinsOf = (db: Database, planId: string, from: string): Promise<Pin[]> =>
     .from(cards)
     .where(and(eq(cards.planId, planId), eq(cards.pinned, true), gte(cards.date, from)));
 
+/** A week that was looked at holds where it can; what comes later is laid out freely. */
+const LOOKED_AT = 7;
+
+/** What was on the next days when the plan was laid out before, and was not begun. */
+async function daysBefore(db: Database, planId: string, from: string) {
+  const tried = db.select({ id: attempts.id }).from(attempts).where(eq(attempts.cardId, cards.id));
+  const rows = await db
+    .select({ unit: cards.unit, date: cards.date })
+    .from(cards)
+    .where(
+      and(
+        eq(cards.planId, planId),
+        gte(cards.date, from),
+        lt(cards.date, addDays(from, LOOKED_AT)),
+        notExists(tried),
+      ),
+    );
+  const found = new Map<string, Set<string>>();
+  for (const { unit, date } of rows) found.set(date, (found.get(date) ?? new Set()).add(unit));
+  return found;
+}
+
 /** What makes a score hard for a hand at a tempo is found once. */
-const difficult = new WeakMap<Score, Map<string, Difficulties>>();
+const difficult = new WeakMap<Score, Map<string, Promise<Difficulties>>>();
+
+/** Of longer lines nobody waits for what their fingers cost. Notes. */
+const LONGEST_FINGERED = 5000;
+
+/** What its bars have of difficulties for a player, with what their fingers cost. */
+async function difficulties(
+  { heavy }: Studio,
+  { plan, kind }: Open,
+  record: InstrumentRecord | undefined,
+  score: Score,
+  form: Form,
+): Promise<Difficulties> {
+  const { octave, limbs } = instrument(kind);
+  const reach = record?.["reach"];
+  const on = { ...(octave ? { octave } : {}), ...(typeof reach === "number" ? { reach } : {}) };
+  const found = difficultiesAt(score, plan.goalTempo, on);
+  if (score.notes.length > LONGEST_FINGERED || score.paperHands) return found;
+  const player = record ? { player: record as Player } : {};
+  const costs = limbs
+    .filter((limb) => limb.proposed && found[limb.id])
+    .map(async ({ id: hand }) => {
+      const asked = { hand, instrument: kind, form: againIn(form, hand), ...player };
+      return [hand, await heavy.run("costsByBar", score, asked)] as const;
+    });
+  return bothOf(found, awkwardFingers(score, Object.fromEntries(await Promise.all(costs))));
+}
 
 /** How hard the bars are for this player, and which are practised alone. */
-function hardSpots(
-  { plan, kind }: Open,
+async function hardSpots(
+  studio: Studio,
+  open: Open,
   { player }: Student,
   score: Score,
   form: Form,
   log: readonly TriedRow[],
   lines: readonly Line[],
-): Pick<How, "hard" | "spots"> {
-  const { octave } = instrument(kind);
-  const reach = player[kind]?.reach;
-  const on = { ...(octave ? { octave } : {}), ...(typeof reach === "number" ? { reach } : {}) };
-  const known = difficult.get(score) ?? new Map<string, Difficulties>();
+): Promise<Pick<How, "hard" | "spots">> {
+  const { plan, kind } = open;
+  const known = difficult.get(score) ?? new Map<string, Promise<Difficulties>>();
   difficult.set(score, known);
-  const key = `${plan.goalTempo} ${String(reach)}`;
-  const found = known.get(key) ?? difficultiesAt(score, plan.goalTempo, on);
-  known.set(key, found);
+  const key = `${plan.goalTempo} ${kind} ${JSON.stringify(player[kind])}`;
+  const asked = known.get(key) ?? difficulties(studio, open, player[kind], score, form);
+  known.set(key, asked);
+  const found = await asked.catch((error: unknown) => {
+    // asked for again the next time
+    known.delete(key);
+    throw error;
+  });
   const slips = slipShares(score, Object.keys(found), log, lines);
   return {
     hard: score.paperHands ? [] : hardBars(hardness(score, form, found, slips)),
     spots: [
       ...plan.added.flatMap(({ from, to }) =>
-        Array.from({ length: to - from + 1 }, (_, i) => ({ bar: from + i, why: "as asked" })),
+        Array.from({ length: to - from + 1 }, (_, i) => ({ bar: from + i, why: say`as asked` })),
       ),
       ...stuckSpots(score, log),
     ],
@@ -209,13 +281,14 @@ export function daysUntil(practising: Practising, date: string, readyBy: readonl
   return daysFrom(practising, date, Math.min(FARTHEST, ahead) + KEPT_FOR);
 }
 
+/** Days with the minutes there are for pieces: what warms up comes before. */
 export const daysFrom = (
-  { minutesByWeekday, daysOff }: Practising,
+  { minutesByWeekday, daysOff, warmUp, longest, shares }: Practising,
   first: string,
   count: number,
 ): DayToFill[] =>
   Array.from({ length: count }, (_, i) => {
     const date = addDays(first, i);
-    const minutes = daysOff.includes(date) ? 0 : minutesByWeekday[weekday(date)];
-    return { date, minutes: minutes ?? 0 };
+    const minutes = daysOff.includes(date) ? 0 : (minutesByWeekday[weekday(date)] ?? 0);
+    return { date, minutes: Math.max(0, minutes - warmUp), longest, shares };
   });

@@ -1,4 +1,11 @@
-import { layOut, type PlannedCard, type Schedule, type Unit } from "@yarrow-ridge/core/practice";
+import {
+  layOut,
+  type DayToFill,
+  type PieceToLay,
+  type PlannedCard,
+  type Schedule,
+  type Unit,
+} from "@yarrow-ridge/core/practice";
 import { and, eq, getTableColumns, gte, inArray, lt, notExists, sql } from "drizzle-orm";
 import { addDays, localDate, today } from "../clock.ts";
 import { assignments, attempts, cards, plans, students } from "../db/schema.ts";
@@ -27,8 +34,8 @@ const isUpToDate = ({ laidOutOn, stale }: PlanRow, date: string): boolean =>
 
 /**
  * The plan with its cards up to date, and with it all the student's plans: laid out anew from today
- * when a day has passed (what was missed rolls forward) or one is new, and from tomorrow when the
- * log or the sections have moved on during the day.
+ * when a day has passed (what was missed is caught up with) or one is new, and from tomorrow when
+ * the log or the sections have moved on during the day.
  */
 export async function upToDate(studio: Studio, plan: PlanRow): Promise<PlanRow> {
   if (plan.superseded) return plan;
@@ -67,6 +74,33 @@ async function layOutTogether(studio: Studio, all: readonly Open[]): Promise<Pla
   });
 }
 
+const missing = (schedules: readonly Schedule[]): number =>
+  schedules.reduce((sum, { missingMinutes }) => sum + missingMinutes, 0);
+
+/** A week that was looked at holds, but not at the price of the day a piece must be ready. */
+function layOutInTime(pieces: readonly PieceToLay[], days: readonly DayToFill[]): Schedule[] {
+  const held = layOut(pieces, days);
+  if (missing(held) === 0 || !pieces.some(({ before }) => before?.size)) return held;
+  const free = layOut(
+    pieces.map(({ before: _, ...piece }) => piece),
+    days,
+  );
+  return missing(free) < missing(held) ? free : held;
+}
+
+/** The days plans are laid out over: today's minutes without those of what was begun. */
+export function daysAhead(
+  { clock }: Studio,
+  all: readonly Open[],
+  practising: Awaited<ReturnType<typeof practisingOf>>,
+  begun: readonly { readonly minutes: number }[],
+): DayToFill[] {
+  const used = begun.reduce((sum, card) => sum + card.minutes, 0);
+  const ends = all.map(({ plan }) => plan.readyBy);
+  const [first, ...rest] = daysUntil(practising, today(clock), ends);
+  return [{ ...first!, minutes: Math.max(0, first!.minutes - used) }, ...rest];
+}
+
 /** How a student's plans are laid out from today, beside what was begun; nothing is stored. */
 export async function worked(
   studio: Studio,
@@ -77,16 +111,9 @@ export async function worked(
   const date = today(studio.clock);
   const laying = [];
   for (const open of all) laying.push(await layingOf(studio, open, practising));
-  const used = begun.reduce((sum, card) => sum + card.minutes, 0);
-  const [first, ...rest] = daysUntil(
-    practising,
-    date,
-    all.map(({ plan }) => plan.readyBy),
-  );
-  const schedules = layOut(
-    laying.map(({ piece }) => piece),
-    [{ ...first!, minutes: Math.max(0, first!.minutes - used) }, ...rest],
-  );
+  const days = daysAhead(studio, all, practising, begun);
+  const pieces = laying.map(({ piece }) => piece);
+  const schedules = layOutInTime(pieces, days);
   return laying.map((one, i): Laid => {
     const made = schedules[i]!;
     const isKept = one.open.said === "keeping" || one.open.plan.readyBy < date;

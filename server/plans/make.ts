@@ -1,10 +1,13 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
-import { and, eq, gt, inArray } from "drizzle-orm";
+import { schoolsOf } from "@yarrow-ridge/core/practice";
+import { and, eq, exists, gt, inArray, or } from "drizzle-orm";
 import { daysBetween, today } from "../clock.ts";
-import { assignments, cards, plans, students } from "../db/schema.ts";
+import { assignments, attempts, cards, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import { sectionsOf } from "../pieces/store.ts";
+import { houseRulesOf } from "./house.ts";
 import { newId, type Studio } from "../studio.ts";
 import { checkGoals, chooseFrom } from "./chosen.ts";
 import { FARTHEST } from "./laying.ts";
@@ -23,7 +26,7 @@ function readyByOf({ readyBy, dates }: Wanted): string {
   if (!day)
     throw new ProblemError(
       400,
-      "Say at least one day for each piece: lesson, exam or concert.",
+      say`Say at least one day for each piece: lesson, exam or concert.`,
       "dates",
     );
   return day.date;
@@ -36,15 +39,17 @@ function readyByOf({ readyBy, dates }: Wanted): string {
  */
 export async function makePlans(
   studio: Studio,
-  { studentId, pieces, minutesByWeekday, daysOff }: Several,
+  { studentId, pieces: asked, template, ...when }: Several,
 ): Promise<PlanRow[]> {
   const { db } = studio;
-  const asked = pieces.map(({ assignmentId }) => assignmentId);
-  if (new Set(asked).size < asked.length)
-    throw new ProblemError(400, "The same piece is there twice.", "pieces");
+  const given = asked.map(({ assignmentId }) => assignmentId);
+  if (new Set(given).size < given.length)
+    throw new ProblemError(400, say`The same piece is there twice.`, "pieces");
   const own = await db.select().from(assignments).where(eq(assignments.studentId, studentId));
   const known = new Map(own.map((row) => [row.id, row]));
-  for (const id of asked) if (!known.has(id)) throw notFound("assignment of this student");
+  for (const id of given) if (!known.has(id)) throw notFound(say`assignment of this student`);
+  const house = template === undefined ? {} : await houseRule(db, template);
+  const pieces = asked.map((one) => ({ ...house, ...one }));
   return db.transaction(async (tx) => {
     // plans of one student are made one after the other
     const [student] = await tx
@@ -59,14 +64,18 @@ export async function makePlans(
     const made: PlanRow[] = [];
     for (const one of pieces)
       made.push(await makeOne(studio, tx, known.get(one.assignmentId)!.pieceId, one));
-    if (minutesByWeekday || daysOff)
-      await tx
-        .update(students)
-        .set({ minutesByWeekday, daysOff })
-        .where(eq(students.id, studentId));
+    if (Object.keys(when).length)
+      await tx.update(students).set(when).where(eq(students.id, studentId));
     await layAnew({ db: tx }, studentId);
     return made;
   });
+}
+
+/** What house rules say. @throws ProblemError where there are none of that name */
+async function houseRule(db: Database, template: string) {
+  const named = (await houseRulesOf(db)).find(({ name }) => name === template);
+  if (!named) throw new ProblemError(400, say`There are no house rules "${template}".`, "template");
+  return { rule: named.rule, ...schoolsOf(named) };
 }
 
 /** @throws ProblemError for a day that is past or too far ahead */
@@ -75,13 +84,13 @@ export function checkDay(studio: Studio, readyBy: string): void {
   if (ahead < 0)
     throw new ProblemError(
       400,
-      `The day it must be ready, ${readyBy}, has passed. Choose today or a later day.`,
+      say`The day it must be ready, ${readyBy}, has passed. Choose today or a later day.`,
       "readyBy",
     );
   if (ahead > FARTHEST)
     throw new ProblemError(
       400,
-      "The day it must be ready lies more than two years ahead. Choose an earlier one.",
+      say`The day it must be ready lies more than two years ahead. Choose an earlier one.`,
       "readyBy",
     );
 }
@@ -112,27 +121,31 @@ async function makeOne(
       ...{ assignmentId, goalTempo, readyBy, dates },
       rule: rule ?? before?.rule ?? "three-to-one",
       // where nobody says, as the plan before; the table has what is usual
-      order: wanted.order ?? before?.order,
-      raise: wanted.raise ?? before?.raise,
-      hands: wanted.hands ?? before?.hands,
-      ladder: wanted.ladder ?? before?.ladder,
+      ...schoolsOf({ ...(before && schoolsOf(before)), ...wanted }),
       // what the teacher added and left out stays
       ...{ added: before?.added, dropped: before?.dropped },
       ...{ sections, chosen },
       goals: wanted.goals ?? before?.goals,
     })
     .returning();
-  // and so does what was put on a day to come
-  if (before)
-    await tx
-      .update(cards)
-      .set({ planId: made!.id })
-      .where(
-        and(
-          eq(cards.planId, before.id),
-          eq(cards.pinned, true),
-          gt(cards.date, today(studio.clock)),
-        ),
-      );
+  // and so does what was put on a day to come, and what was begun today
+  if (before) await takeOver(studio, tx, before.id, made!.id);
   return made!;
+}
+
+async function takeOver({ clock }: Studio, tx: Database, from: string, to: string): Promise<void> {
+  const date = today(clock);
+  const tried = tx.select({ id: attempts.id }).from(attempts).where(eq(attempts.cardId, cards.id));
+  await tx
+    .update(cards)
+    .set({ planId: to })
+    .where(
+      and(
+        eq(cards.planId, from),
+        or(
+          and(eq(cards.pinned, true), gt(cards.date, date)),
+          and(eq(cards.date, date), exists(tried)),
+        ),
+      ),
+    );
 }

@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import ICAL from "ical.js";
 import { plans } from "../db/schema.ts";
 import { demoFile } from "../testing.ts";
-import { openGiven, type State } from "./testing.ts";
+import { notBegun, openGiven, type Card, type Plan, type State } from "./testing.ts";
 
 let given: Awaited<ReturnType<typeof openGiven>>;
 const make = (over?: object) => given.make(over);
@@ -129,21 +129,24 @@ describe("a plan", () => {
     }
   });
 
-  it("rolls a missed day forward, and keeps the ids of cards that stay", async () => {
+  it("catches up with a missed day, and the rest of the week stays where it can", async () => {
     const made = (await make()).json;
-    const first = made.days[0]!.cards.map(({ from, to, hands, tempo }) => ({
-      from,
-      to,
-      hands,
-      tempo,
-    }));
+    const [missed] = made.days;
     expect((await plan(made.id)).days).toEqual(made.days);
     given.studio.setDate("2030-03-05");
     const rolled = await plan(made.id);
     expect(rolled.days[0]!.date).toBe("2030-03-05");
-    expect(
-      rolled.days[0]!.cards.map(({ from, to, hands, tempo }) => ({ from, to, hands, tempo })),
-    ).toEqual(first);
+    const near = ({ date }: { date: string }) => date > "2030-03-04" && date < "2030-03-12";
+    const placed = (days: Plan["days"]) =>
+      days.filter(near).flatMap(({ date, cards }) => cards.map(({ id }) => `${date} ${id}`));
+    const [was, is] = [placed(made.days), placed(rolled.days)];
+    // cards that stay keep their ids
+    expect(was.filter((one) => is.includes(one)).length / was.length).toBeGreaterThan(0.6);
+    // what was missed is done within the week
+    const { cards } = missed!;
+    const keyOf = ({ from, to, hands }: Card) => `${from} ${to} ${hands}`;
+    const coming = new Set(rolled.days.filter(near).flatMap((day) => day.cards.map(keyOf)));
+    expect(cards.filter((card) => !coming.has(keyOf(card)))).toEqual([]);
     given.studio.setDate("2030-03-04");
   });
 
@@ -156,6 +159,7 @@ describe("a plan", () => {
         to: { bar: 7 },
       })
     ).json;
+    const isCut = ({ kind, from, to }: Card) => kind !== "spot" && from === 5 && to === 6;
     const cut = await plan(made.id);
     expect(cut.days[0]!.cards.map((card) => card.id)).toEqual(
       made.days[0]!.cards.map((card) => card.id),
@@ -164,7 +168,7 @@ describe("a plan", () => {
       cut.days
         .slice(1)
         .flatMap((day) => day.cards)
-        .some((card) => card.from === 5 && card.to === 6),
+        .some(isCut),
     ).toBe(true);
     await given.studio.ask(
       "DELETE",
@@ -174,7 +178,7 @@ describe("a plan", () => {
       (await plan(made.id)).days
         .slice(1)
         .flatMap((day) => day.cards)
-        .some((card) => card.from === 5 && card.to === 6),
+        .some(isCut),
     ).toBe(false);
   });
 
@@ -206,7 +210,9 @@ describe("a plan", () => {
         headers: { host: "127.0.0.1" },
       })
     ).text();
-    for (const uid of uids) expect(text.replace(/\r\n /g, "")).toContain(uid);
+    const untilReady = uids.filter((_, i) => events[i]!.startDate.toString() <= "2030-03-24");
+    expect(untilReady.length).toBeGreaterThan(10);
+    for (const uid of untilReady) expect(text.replace(/\r\n /g, "")).toContain(uid);
   });
 
   it("keeps what it was made for though its sections are removed", async () => {
@@ -286,8 +292,7 @@ describe("a plan", () => {
     expect(json.steps.slice(1).map((step, i) => step - json.steps[i]!)).toEqual(
       json.steps.slice(1).map(() => 8),
     );
-    const cards = json.days.flatMap((day) => day.cards);
-    expect(cards.every((one) => one.hands === "both")).toBe(true);
+    expect(notBegun(json).every((one) => one.hands === "both")).toBe(true);
     // a plan made without saying goes on by the same school
     expect((await make()).json).toMatchObject({ order: "last-first", ladder: "fixed-size" });
     const usual = { order: "front-to-back", raise: "stages", hands: "apart", ladder: "metronome" };

@@ -1,4 +1,5 @@
 import ICAL from "ical.js";
+import { inPlain } from "../http/wording.ts";
 import { demoFile } from "../testing.ts";
 import { openGiven, type Card, type Plan, type State } from "./testing.ts";
 
@@ -88,6 +89,24 @@ it("is the same for each of its plans, and what one day holds of both stays with
         .cards.filter((card) => card.assignmentId === given.assignment.id)
         .map((card) => card.id),
     );
+});
+
+it("answers in plain English, and with sentences that can be put into other words for who asks so", async () => {
+  const path = `http://127.0.0.1/api/students/${given.student.id}/portfolio`;
+  const asked = async (headers: Record<string, string>) =>
+    JSON.stringify(
+      await (
+        await given.studio.app.request(path, { headers: { host: "127.0.0.1", ...headers } })
+      ).json(),
+    );
+  const [english, keyed] = [await asked({}), await asked({ prefer: "texts=keyed" })];
+  expect(/\\u001[a-f]/.test(english)).toBe(false);
+  expect(/\\u001e/.test(keyed)).toBe(true);
+  expect(JSON.stringify(inPlain(JSON.parse(keyed)))).toBe(english);
+  const calendar = await given.studio.app.request(path.replace("portfolio", "calendar.ics"), {
+    headers: { host: "127.0.0.1" },
+  });
+  expect(/[\u001a-\u001f]/.test(await calendar.text())).toBe(false);
 });
 
 it("is a calendar with an entry a day over all pieces, and the days that matter", async () => {

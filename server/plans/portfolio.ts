@@ -2,7 +2,7 @@ import { and, asc, eq, gte, inArray } from "drizzle-orm";
 import { addDays, today } from "../clock.ts";
 import { cards, students } from "../db/schema.ts";
 import { notFound } from "../http/problems.ts";
-import { knownPiece } from "../pieces/store.ts";
+import { scoresOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { daysFrom, openPlans } from "./laying.ts";
 import { upToDate } from "./layout.ts";
@@ -40,6 +40,10 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
         .orderBy(asc(cards.date), asc(cards.position))
     : [];
   const status = await statuses(db, rows);
+  const scores = await scoresOf(
+    studio,
+    open.map(({ pieceId }) => pieceId),
+  );
   const byDay = new Map<string, typeof rows>();
   // piece by piece as their days come, one after the other as they are played
   for (const { plan } of open)
@@ -51,7 +55,7 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
     const found = [];
     for (const row of byDay.get(on) ?? []) {
       const { plan, pieceId, title, kind } = of.get(row.planId)!;
-      const { score } = await knownPiece(studio, pieceId);
+      const score = scores.get(pieceId)!;
       found.push({
         ...answerCard(score, row, status.get(row.id)!),
         assignmentId: plan.assignmentId,
@@ -59,7 +63,8 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
         instrument: kind,
       });
     }
-    days.push({ ...daysFrom(student, on, 1)[0]!, cards: found });
+    const { minutes } = daysFrom(student, on, 1)[0]!;
+    days.push({ date: on, minutes, cards: found });
   }
   const plans = open.map(({ plan, title }) => ({
     plan,
@@ -79,6 +84,7 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
     today: date,
     minutesByWeekday: student.minutesByWeekday,
     daysOff: student.daysOff,
+    warmUp: student.warmUp,
     feasible: plans.every((one) => one.feasible),
     shortfallMinutes: plans.reduce((sum, one) => sum + one.missingMinutes, 0),
     plans,

@@ -2,15 +2,17 @@ import {
   LEFT_AT,
   rangeOf,
   remedies,
+  type Cut,
   type Leaving,
   type Remedies,
 } from "@yarrow-ridge/core/practice";
+import { WHOLE_ROAD } from "@yarrow-ridge/core/score";
 import { eq } from "drizzle-orm";
 import { addDays, today } from "../clock.ts";
 import { plans } from "../db/schema.ts";
 import type { Studio } from "../studio.ts";
-import { daysFrom, daysUntil, layingOf } from "./laying.ts";
-import { practisingOf, togetherWith } from "./layout.ts";
+import { daysFrom, layingOf } from "./laying.ts";
+import { begunOn, daysAhead, practisingOf, togetherWith } from "./layout.ts";
 import type { PlanRow } from "./store.ts";
 
 /** So many days after the last one known are looked at for one that fits. */
@@ -26,16 +28,17 @@ export async function remediesOf(studio: Studio, plan: PlanRow): Promise<Remedie
   const all = await togetherWith(studio.db, plan);
   const practising = await practisingOf(studio.db, all[0]!.studentId);
   const laid = [];
-  for (const open of all) laid.push(await layingOf(studio, open, practising));
-  const days = daysUntil(
-    practising,
-    today(studio.clock),
-    all.map((open) => open.plan.readyBy),
-  );
+  for (const open of all) laid.push(await layingOf(studio, { ...open, isNew: true }, practising));
+  const begun = await begunOn(studio.db, today(studio.clock), all);
+  const days = daysAhead(studio, all, practising, begun);
   const at = all.findIndex((open) => open.plan.id === plan.id);
   const further = daysFrom(practising, addDays(days.at(-1)!.date, 1), LATER);
   const pieces = laid.map(({ piece }) => piece);
-  const found = remedies(pieces, at, days, further, leavingSections(plan, laid[at]!));
+  const found = remedies(
+    ...([pieces, at, days, further] as const),
+    leavingSections(plan, laid[at]!),
+    cutsOf(laid[at]!),
+  );
   await studio.db.update(plans).set({ remedies: found }).where(eq(plans.id, plan.id));
   return found;
 }
@@ -43,18 +46,40 @@ export async function remediesOf(studio: Studio, plan: PlanRow): Promise<Remedie
 /** A piece with so many of its sections left at Settling: those that are learned last. */
 function leavingSections(
   plan: PlanRow,
-  { sections, piece, unitsWith }: Awaited<ReturnType<typeof layingOf>>,
+  { sections, piece, written, unitsWith }: Awaited<ReturnType<typeof layingOf>>,
 ): Leaving {
   const tempo = Math.round(plan.goalTempo * LEFT_AT);
   const idOf = new Map(sections.map((one) => [rangeOf(one).join("-"), one.id]));
   const ids = piece.units
     .filter(({ kind }) => kind === "section")
     .flatMap(({ from, to }) => idOf.get(`${from}-${to}`) || [])
-    .filter((id) => (plan.goals[id] ?? plan.goalTempo) > tempo)
+    .filter((id) => (plan.goals[id] ?? written[id] ?? plan.goalTempo) > tempo)
     .reverse();
   const goals = (count: number) => ({
     ...plan.goals,
     ...Object.fromEntries(ids.slice(0, count).map((id) => [id, tempo])),
   });
   return { most: ids.length, goals, units: (count) => unitsWith(goals(count)) };
+}
+
+/** Whole sections from within the piece, the shortest first; none where it is cut already. */
+function cutsOf({ open, sections, piece, unitsOver }: Awaited<ReturnType<typeof layingOf>>): Cut[] {
+  if (open.road?.cuts.length) return [];
+  const last = piece.score.bars.length - 1;
+  const repeats = open.road?.repeats ?? WHOLE_ROAD.repeats;
+  return sections
+    .filter(({ id }) => id !== "")
+    .map(rangeOf)
+    .filter(([from, to]) => from > 0 && to < last)
+    .sort((a, b) => a[1] - a[0] - (b[1] - b[0]))
+    .map(([from, to]) => ({
+      ...{ from, to },
+      units: () => {
+        const played = [
+          { from: 0, to: from - 1 },
+          { from: to + 1, to: last },
+        ];
+        return unitsOver({ repeats, cuts: played });
+      },
+    }));
 }

@@ -1,8 +1,11 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   barCount,
   daysToEarn,
   firstReading,
   ladderOf,
+  lastStep,
+  schoolsOf,
   stepEarned,
   type Remedies,
 } from "@yarrow-ridge/core/practice";
@@ -25,7 +28,7 @@ export async function planRow(db: Database, id: string): Promise<PlanRow> {
 }
 
 export const barsText = (score: Score, from: number, to: number): string =>
-  `${from === to ? "bar" : "bars"} ${barSpan(score.bars, from, to)}`;
+  `${from === to ? say`bar` : say`bars`} ${barSpan(score.bars, from, to)}`;
 
 /**
  * A card is done when a step was earned on it; one that only keeps a piece, when it was played
@@ -93,7 +96,7 @@ export const answerCard = (score: Score, row: CardRow, status: CardStatus) => ({
   section: row.section,
   why: row.why,
   bars: row.played
-    ? `bars ${roadText(score.bars, row.played)}`
+    ? say`bars ${roadText(score.bars, row.played)}`
     : barsText(score, row.fromBar, row.toBar),
   played: row.played,
   pinned: row.pinned,
@@ -121,10 +124,11 @@ export async function answerPlan(
       .filter((row) => row.date === date)
       .map((row) => answerCard(score, row, status.get(row.id)!)),
   }));
+  const goal = plan.goalTempo;
   return {
     id: plan.id,
     assignmentId: plan.assignmentId,
-    goalTempo: plan.goalTempo,
+    goalTempo: goal,
     readyBy: plan.readyBy,
     rule: plan.rule,
     dates: plan.dates,
@@ -132,11 +136,8 @@ export async function answerPlan(
     goals: plan.goals,
     added: plan.added,
     dropped: plan.dropped.map((unit) => droppedUnit(score, unit)),
-    order: plan.order,
-    raise: plan.raise,
-    hands: plan.hands,
-    ladder: plan.ladder,
-    steps: ladderOf(plan.ladder).steps(firstReading(plan.goalTempo), plan.goalTempo),
+    ...schoolsOf(plan),
+    steps: ladderOf(plan.ladder).steps(firstReading(goal), lastStep(goal, plan.top)),
     feasible: plan.feasible,
     workMinutes: plan.workMinutes,
     availableMinutes: plan.availableMinutes,
@@ -162,8 +163,8 @@ type Told = Pick<
 
 const duration = (minutes: number): string =>
   minutes < 60
-    ? `${minutes} min`
-    : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ""}`;
+    ? say`${minutes} min`
+    : `${Math.floor(minutes / 60)} h${minutes % 60 ? say` ${minutes % 60} min` : ""}`;
 
 /**
  * Whether a plan fits, in a sentence.
@@ -172,13 +173,18 @@ const duration = (minutes: number): string =>
  */
 export function message(plan: Told, isShared: boolean, today: string): string {
   const day = dayjs(plan.readyBy).format("D MMMM");
-  const left = `${duration(plan.availableMinutes)}${isShared ? " left by other pieces" : ""}`;
-  const time = `about ${duration(plan.workMinutes)} of work, ${left} until ${day}`;
-  if (plan.readyBy < today) return `Its day, ${day}, is past: what is learnt is kept.`;
+  const left = `${duration(plan.availableMinutes)}${isShared ? say` left by other pieces` : ""}`;
+  const time = say`about ${duration(plan.workMinutes)} of work, ${left} until ${day}`;
+  if (plan.readyBy < today) return say`Its day, ${day}, is past: what is learnt is kept.`;
   if (plan.workMinutes === 0)
-    return `Every step is earned; from now on the piece is kept ready until ${day}.`;
-  return plan.feasible
-    ? `It fits: ${time}.`
-    : `Too little time: ${time}; ${duration(plan.missingMinutes)} missing. Add ` +
-        "minutes, choose fewer sections, a slower goal or a later day.";
+    return say`Every step is earned; from now on the piece is kept ready until ${day}.`;
+  if (plan.feasible) return say`It fits: ${time}.`;
+  const missing = duration(plan.missingMinutes);
+  // minutes enough, and yet not ready: a day gives each unit so many steps at most
+  return plan.availableMinutes >= plan.workMinutes
+    ? say`Too few days: ${time} would be enough, but parts wait for each other and run-throughs
+        count on different days; ${missing} are left over. Choose a later day, a slower goal or
+        fewer sections.`
+    : say`Too little time: ${time}; ${missing} missing. Add minutes, choose fewer sections, a slower
+        goal or a later day.`;
 }

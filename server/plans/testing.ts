@@ -61,3 +61,7 @@ const asking = (studio: TestStudio, assignment: Answer) => ({
     (await studio.ask("POST", "/api/attempts", { cardId, result, ...more }))
       .json as unknown as Tried,
 });
+
+/** The cards of a plan that were not begun: those stay on their day, whatever becomes of it. */
+export const notBegun = ({ days }: Plan): Card[] =>
+  days.flatMap(({ cards }) => cards).filter(({ status }) => status === "open");

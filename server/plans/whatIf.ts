@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Answer, Body } from "@yarrow-ridge/contract";
 import { and, gte, inArray } from "drizzle-orm";
 import { addDays, today } from "../clock.ts";
@@ -35,7 +36,7 @@ export async function whatIf(studio: Studio, id: string, asked: Body<"whatIf">):
   const plan = await upToDate(studio, await planRow(db, id));
   const all = await togetherWith(db, plan);
   const own = all.find((open) => open.plan.id === id);
-  if (!own) throw new ProblemError(409, "This plan has been replaced by a newer one.");
+  if (!own) throw new ProblemError(409, say`This plan has been replaced by a newer one.`);
   const { minutesByWeekday, ...change } = asked;
   if (change.readyBy !== undefined) checkDay(studio, change.readyBy);
   const student = await practisingOf(db, own.studentId);
@@ -94,10 +95,10 @@ async function changedBy(
 ): Promise<Open> {
   const there = await sectionsOf(studio.db, own.pieceId);
   checkGoals(change.goals, there);
-  if (wanted === undefined) return { ...own, plan: { ...own.plan, ...change } };
+  if (wanted === undefined) return { ...own, isNew: true, plan: { ...own.plan, ...change } };
   const sections = wanted?.length ? wanted : null;
   const chosen = sections && chooseFrom(sections, there, own.plan);
-  return { ...own, plan: { ...own.plan, ...change, sections, chosen } };
+  return { ...own, isNew: true, plan: { ...own.plan, ...change, sections, chosen } };
 }
 
 const lastLearnt = (of: readonly Placed[], planId: string): string | null =>

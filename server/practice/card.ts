@@ -1,5 +1,5 @@
 import { instrument, linesOf } from "@yarrow-ridge/core/instruments";
-import { barCount, earned, standing } from "@yarrow-ridge/core/practice";
+import { barCount, earned, standing, writtenGoals } from "@yarrow-ridge/core/practice";
 import { lastBarOf } from "@yarrow-ridge/core/score";
 import { and, asc, eq, gte, lte, or } from "drizzle-orm";
 import { today } from "../clock.ts";
@@ -64,10 +64,12 @@ export async function cardState(studio: Studio, opened: Opened) {
   const status = (await statuses(db, [card])).get(card.id)!;
   const ofDay = await cardsOn(studio, card.date, opened.studentId);
   const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
-  const named = (await sectionsOf(db, pieceId)).find(
+  const all = await sectionsOf(db, pieceId);
+  const named = all.find(
     ({ name, from, to }) =>
       name === card.section && from.bar <= card.fromBar && lastBarOf(to) >= card.fromBar,
   );
+  const goals = { ...writtenGoals(score, all, plan.goalTempo), ...plan.goals };
   return {
     ...answerCard(score, card, status),
     assignmentId: plan.assignmentId,
@@ -78,7 +80,7 @@ export async function cardState(studio: Studio, opened: Opened) {
     layer: opened.layer,
     planId: plan.id,
     rule: plan.rule,
-    goalTempo: (named && plan.goals[named.id]) ?? plan.goalTempo,
+    goalTempo: (named && goals[named.id]) ?? plan.goalTempo,
     steps: card.steps,
     step,
     secure,

@@ -2,7 +2,7 @@ import { beatSign } from "@yarrow-ridge/core/score";
 import { and, asc, eq, isNull, ne, or, sql } from "drizzle-orm";
 import { today } from "../clock.ts";
 import { assignments, cards, pieces, plans, students } from "../db/schema.ts";
-import { knownPiece } from "../pieces/store.ts";
+import { scoresOf } from "../pieces/store.ts";
 import { layOutStudents } from "../plans/layout.ts";
 import { barsText, statuses } from "../plans/store.ts";
 import type { Studio } from "../studio.ts";
@@ -71,23 +71,25 @@ export async function due(studio: Studio, date: string, studentId?: string) {
     db,
     rows.map(({ card }) => card),
   );
-  return Promise.all(
-    rows.map(async ({ card, pieceId, ...rest }) => {
-      const { score } = await knownPiece(studio, pieceId);
-      return {
-        id: card.id,
-        assignmentId: rest.assignmentId,
-        pieceTitle: rest.pieceTitle,
-        studentId: rest.studentId,
-        studentName: rest.studentName,
-        bars: barsText(score, card.fromBar, card.toBar),
-        hands: card.hands,
-        tempo: card.tempo,
-        beat: beatSign(score.bars[card.fromBar]!),
-        minutes: card.minutes,
-        section: card.section,
-        status: status.get(card.id)!,
-      };
-    }),
+  const scores = await scoresOf(
+    studio,
+    rows.map(({ pieceId }) => pieceId),
   );
+  return rows.map(({ card, pieceId, ...rest }) => {
+    const score = scores.get(pieceId)!;
+    return {
+      id: card.id,
+      assignmentId: rest.assignmentId,
+      pieceTitle: rest.pieceTitle,
+      studentId: rest.studentId,
+      studentName: rest.studentName,
+      bars: barsText(score, card.fromBar, card.toBar),
+      hands: card.hands,
+      tempo: card.tempo,
+      beat: beatSign(score.bars[card.fromBar]!),
+      minutes: card.minutes,
+      section: card.section,
+      status: status.get(card.id)!,
+    };
+  });
 }

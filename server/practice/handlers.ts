@@ -4,7 +4,7 @@ import type { Studio } from "../studio.ts";
 import { cardState } from "./card.ts";
 import { openCard } from "./openCard.ts";
 import { due } from "./due.ts";
-import { editHouse } from "./house.ts";
+import { editHouse } from "../plans/house.ts";
 import { overview } from "./overview.ts";
 import { addAttempt, removeAttempt } from "./tries.ts";
 

@@ -3,7 +3,7 @@ import { nextLesson, today } from "../clock.ts";
 import { pieces, students } from "../db/schema.ts";
 import type { Studio } from "../studio.ts";
 import { due } from "./due.ts";
-import { houseRulesOf, thresholdsOf } from "./house.ts";
+import { houseRulesOf, thresholdsOf } from "../plans/house.ts";
 import { week } from "./week.ts";
 
 /** The studio at a glance: who comes, what is due, the week. */

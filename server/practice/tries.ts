@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
 import { earns } from "@yarrow-ridge/core/practice";
 import { eq } from "drizzle-orm";
@@ -30,7 +31,7 @@ export async function addAttempt(studio: Studio, body: Body<"addAttempt">) {
     body.bar !== null &&
     !(card.played?.includes(body.bar) ?? (body.bar >= card.fromBar && body.bar <= card.toBar))
   ) {
-    throw new ProblemError(400, "The bar of the slip lies outside this card.", "bar");
+    throw new ProblemError(400, say`The bar of the slip lies outside this card.`, "bar");
   }
   const made = await db.transaction(async (tx) => {
     const [sent] = await tx.select().from(attempts).where(eq(attempts.id, id));
@@ -77,7 +78,7 @@ export async function removeAttempt(studio: Studio, id: string) {
   await db.transaction(async (tx) => {
     const own = (await logOf(tx, row.assignmentId, row)).filter(({ unit }) => unit === row.unit);
     if (own.at(-1)?.id !== row.id)
-      throw new ProblemError(409, "Only the newest try on these bars can be taken back.");
+      throw new ProblemError(409, say`Only the newest try on these bars can be taken back.`);
     await tx.delete(attempts).where(eq(attempts.id, row.id));
     // it may have earned a step, or have been the slip that sent it back
     await markStale({ db: tx }, row.assignmentId);

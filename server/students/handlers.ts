@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Body, StudentAnswer } from "@yarrow-ridge/contract";
 import {
   instrument,
@@ -46,7 +47,7 @@ function playerAfter(
   const after: Record<string, InstrumentRecord> = { ...player };
   for (const [id, record] of Object.entries(edit.player ?? {})) {
     if (!instruments.some((one) => one.id === id))
-      throw new ProblemError(400, `There is no instrument called ${id}.`, "player");
+      throw new ProblemError(400, say`There is no instrument called ${id}.`, "player");
     after[id] = checkedRecord(id, "player", record);
   }
   if (edit.reach === undefined && edit.hand === undefined) return after;
@@ -142,7 +143,8 @@ export function studentHandlers(studio: Studio): Made {
           .update(students)
           .set({ ...rest, player: after, ...(name === undefined ? {} : { name: name.trim() }) })
           .where(eq(students.id, param("id")));
-      if (rest.minutesByWeekday || rest.daysOff) await layAnew(studio, param("id"));
+      const when = ["minutesByWeekday", "daysOff", "warmUp", "longest", "shares"] as const;
+      if (when.some((key) => rest[key] !== undefined)) await layAnew(studio, param("id"));
       return answer(await find(param("id")));
     },
   };

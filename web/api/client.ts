@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   operations,
   type Answer,
@@ -57,21 +58,25 @@ export async function call<K extends OperationName>(
   return response.json() as Promise<Answer<K>>;
 }
 
+/** Sentences come so that they can be put into the words of who reads them. */
+export const KEYED_TEXTS = { prefer: "texts=keyed" };
+
 export async function send(url: string, init?: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(url, init);
+    response = await fetch(url, { ...init, headers: { ...KEYED_TEXTS, ...init?.headers } });
   } catch {
     throw new Refusal(
       0,
-      "The studio cannot be reached. What is on screen is still here; check that the program is running.",
+      say`The studio cannot be reached. What is on screen is still here; check that the program is
+        running.`,
     );
   }
   if (response.ok) return response;
   const told = (await response.json().catch(() => ({}))) as Partial<Told>;
   throw new Refusal(
     response.status,
-    told.detail ?? "Something went wrong on the way to the studio.",
+    told.detail ?? say`Something went wrong on the way to the studio.`,
     told,
   );
 }

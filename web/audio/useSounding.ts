@@ -1,6 +1,7 @@
+import { say } from "@yarrow-ridge/core/words";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import type { Performance } from "@yarrow-ridge/core/score";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useCallback, useEffect, useRef, useState } from "react";
 
 type Playing = "silent" | "metronome" | "hear";
@@ -49,7 +50,7 @@ export function useSounding(kind?: string) {
         else stopThis();
       } catch {
         if (mine === round.current) setState("silent");
-        enqueueSnackbar("The sound could not be opened in this browser.", { variant: "error" });
+        tell(say`The sound could not be opened in this browser.`, { variant: "error" });
       }
     },
     [stop, kind],

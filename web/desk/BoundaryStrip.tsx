@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import {
@@ -16,6 +17,8 @@ import { families, familyName } from "../ridge/families.ts";
 import { moveEdge, snapTo, stepTo, type Edge, type Snap } from "./boundaries.ts";
 
 const MOST_LEVELS = 3;
+
+const SNAPS = { bar: say`bar`, beat: say`beat`, note: say`note` };
 
 /**
  * Sections on the bar axis, with boundaries to be dragged. A boundary two sections share moves as
@@ -52,10 +55,10 @@ export function BoundaryStrip({
       void edits.sections(
         changed.map(sectionPut),
         [],
-        `where ${changed
+        say`where ${changed
           .map((one) => one.name)
           .slice(0, 2)
-          .join(" and ")} ${changed.length > 1 ? "meet" : "ends"}`,
+          .join(" and ")} ${changed.length > 1 ? say`meet` : say`ends`}`,
       );
   };
   const drag = (section: Section, edge: Edge) => (event: PointerEvent<HTMLElement>) => {
@@ -119,13 +122,13 @@ export function BoundaryStrip({
         exclusive
         size="small"
         value={snap}
-        aria-label="Boundaries snap to"
+        aria-label={say`Boundaries snap to`}
         onChange={(_, value: Snap | null) => value && setSnap(value)}
         className="boundary-snap"
       >
         {(["bar", "beat", "note"] as const).map((one) => (
-          <ToggleButton key={one} value={one} title={`boundaries snap to the ${one}`}>
-            {one}
+          <ToggleButton key={one} value={one} title={say`boundaries snap to the ${SNAPS[one]}`}>
+            {SNAPS[one]}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
@@ -133,10 +136,11 @@ export function BoundaryStrip({
         ref={axis}
         className="boundary-axis"
         style={{ height: levels * 22 }}
-        title="Drag a boundary; with Alt it moves alone, so that sections overlap"
+        title={say`Drag a boundary; with Alt it moves alone, so that sections overlap`}
         role="slider"
         tabIndex={0}
-        aria-label="Boundaries of the sections: up and down to the next, left and right move it"
+        aria-label={say`Boundaries of the sections: up and down to the next, left and right move
+          it`}
         aria-valuemin={1}
         aria-valuemax={edges.length}
         aria-valuenow={at + 1}
@@ -198,11 +202,16 @@ export function BoundaryStrip({
 }
 
 const edgeText = (score: Score, section: Section, edge: Edge): string =>
-  `${section.name} ${edge === "from" ? "begins at" : "ends before"} ${placeText(score, section[edge])}`;
+  `${section.name} ${
+    edge === "from"
+      ? say`begins at`
+      : say`ends
+    before`
+  } ${placeText(score, section[edge])}`;
 
 /** `9`, `9, beat 3`, or `the end`. */
 function placeText(score: Score, { bar, offset }: Place): string {
   const one = score.bars[bar];
-  if (!one) return "the end";
-  return offset.num === 0 ? one.number : `${one.number}, beat ${beatName(one, offset)}`;
+  if (!one) return say`the end`;
+  return offset.num === 0 ? one.number : say`${one.number}, beat ${beatName(one, offset)}`;
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import {
   Button,
@@ -69,14 +70,15 @@ export function CarryDialog({
   const kinds = useMemo((): Kind[] => {
     const returns = form.returns as readonly Return[];
     const of = instrument(piece.instrument);
-    const label = `of ${section.name} carried to its returns`;
+    const label = say`of ${section.name} carried to its returns`;
     const words = carryWords(score, returns, sections, section);
     const remarks = carryRemarks(score, returns, written.remarks, from, to);
     const shape = carryShape(score, returns, written.shape, from, to);
     return [
       {
         id: "words",
-        name: words.sections.length === 1 ? "section takes its words" : "sections take its words",
+        name:
+          words.sections.length === 1 ? say`section takes its words` : say`sections take its words`,
         count: words.sections.length,
         ...words,
         carry: () =>
@@ -86,7 +88,7 @@ export function CarryDialog({
               return target ? [{ ...sectionPut(target), words: text, about }] : [];
             }),
             [],
-            `words ${label}`,
+            say`words ${label}`,
           ),
       },
       ...written.said
@@ -118,13 +120,13 @@ export function CarryDialog({
       }),
       {
         id: "shape",
-        name: "marks of the shape",
+        name: say`marks of the shape`,
         ...shape,
-        carry: () => edits.shape(score, () => shape.shape, `shape ${label}`),
+        carry: () => edits.shape(score, () => shape.shape, say`shape ${label}`),
       },
       {
         id: "remarks",
-        name: "notes to yourself",
+        name: say`notes to yourself`,
         count: remarks.remarks.length,
         ...remarks,
         carry: () =>
@@ -137,7 +139,7 @@ export function CarryDialog({
               text: one.text,
             })),
             [],
-            `notes ${label}`,
+            say`notes ${label}`,
           ),
       },
     ];
@@ -150,13 +152,14 @@ export function CarryDialog({
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle component="h2">Carry {section.name} to its returns</DialogTitle>
+      <DialogTitle component="h2">{say`Carry ${section.name} to its returns`}</DialogTitle>
       <DialogContent className="stack">
         {wanted.length === 0 && off.length === 0 && (
           <p className="soft">
             {misfits.length
-              ? "Everywhere it returns something is written already."
-              : "Nothing is written here that a return could take over, or this section does not return."}
+              ? say`Everywhere it returns something is written already.`
+              : say`Nothing is written here that a return could take over, or this section does not
+                return.`}
           </p>
         )}
         <div className="stack">
@@ -168,14 +171,10 @@ export function CarryDialog({
                   label={
                     <>
                       {count} {name}{" "}
-                      <span className="soft">
-                        to{" "}
-                        {there
-                          .slice(0, 8)
-                          .map((one) => barSpan(score.bars, one.from, one.to))
-                          .join(", ")}
-                        {there.length > 8 ? " and more" : ""}
-                      </span>
+                      <span className="soft">{say`to ${there
+                        .slice(0, 8)
+                        .map((one) => barSpan(score.bars, one.from, one.to))
+                        .join(", ")}${there.length > 8 ? say` and more` : ""}`}</span>
                     </>
                   }
                   control={
@@ -192,25 +191,25 @@ export function CarryDialog({
         </div>
         {misfits.length > 0 && (
           <>
-            <h3>Does not fit</h3>
+            <h3>{say`Does not fit`}</h3>
             <ul className="reasons small">
               {misfits.slice(0, 20).map((text) => (
                 <li key={text}>{text}</li>
               ))}
-              {misfits.length > 20 && <li>and {misfits.length - 20} more</li>}
+              {misfits.length > 20 && <li>{say`and ${misfits.length - 20} more`}</li>}
             </ul>
           </>
         )}
-        <p className="small soft">
-          Transposed or in another octave where that is what the return is. What is written there
-          already stays; each kind can be undone.
-        </p>
+        <p className="small soft">{say`Transposed or in another octave where that is what the return
+          is. What is written there already stays; each kind can be undone.`}</p>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={wanted.length === 0} onClick={() => void carry()}>
-          Carry
-        </Button>
+        <Button onClick={onClose}>{say`Cancel`}</Button>
+        <Button
+          variant="contained"
+          disabled={wanted.length === 0}
+          onClick={() => void carry()}
+        >{say`Carry`}</Button>
       </DialogActions>
     </Dialog>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { FormAnswer } from "@yarrow-ridge/contract";
 import { carryFingers } from "@yarrow-ridge/core/form";
@@ -36,13 +37,12 @@ export function CarryFingers({
       ]),
       advice: NO_ADVICE,
       reasons: [
-        `Carried to ${places.join(", ")}, where these bars return.`,
-        ...misfits.map((text) => `Does not fit: ${text}.`),
+        say`Carried to ${places.join(", ")}, where these bars return.`,
+        ...misfits.map((text) => say`Does not fit: ${text}.`),
       ],
     });
   return (
-    <Button variant="outlined" onClick={carry}>
-      Carry {carried.fingerings.length} fingers to {places.slice(0, MOST_PLACES).join(", ")}
-    </Button>
+    <Button variant="outlined" onClick={carry}>{say`Carry ${carried.fingerings.length} fingers to
+      ${places.slice(0, MOST_PLACES).join(", ")}`}</Button>
   );
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   Alert,
   Button,
@@ -38,7 +39,7 @@ export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () =>
     try {
       setReport(await correct());
       record({
-        label: `the corrected file of ${piece.title}`,
+        label: say`the corrected file of ${piece.title}`,
         redo: [correct],
         undo: [
           () =>
@@ -48,7 +49,7 @@ export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () =>
         ],
       });
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : "The file could not be read.");
+      setProblem(error instanceof Error ? error.message : say`The file could not be read.`);
     } finally {
       setBusy(false);
     }
@@ -56,20 +57,16 @@ export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () =>
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle component="h2">
-        {report ? "The score was corrected" : "Bring a corrected file"}
+        {report ? say`The score was corrected` : say`Bring a corrected file`}
       </DialogTitle>
       <DialogContent className="stack">
         {!report && (
-          <p>
-            Fingers, pedal, sections and the log stay wherever the music around them is the same.
-            You are told what moved and what lost its place, and it can be undone.
-          </p>
+          <p>{say`Fingers, pedal, sections and the log stay wherever the music around them is the
+            same. You are told what moved and what lost its place, and it can be undone.`}</p>
         )}
         {busy && <LinearProgress />}
         {problem && (
-          <Alert severity="error" role="alert">
-            {problem} Nothing was changed.
-          </Alert>
+          <Alert severity="error" role="alert">{say`${problem} Nothing was changed.`}</Alert>
         )}
         {report && <Told report={report} />}
         <input
@@ -78,7 +75,7 @@ export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () =>
           accept=".musicxml,.xml,.mxl,.abc,.mid,.midi"
           className="sr-only"
           tabIndex={-1}
-          aria-label="Corrected file"
+          aria-label={say`Corrected file`}
           onChange={(event) => {
             const file = event.target.files?.[0];
             event.target.value = "";
@@ -87,11 +84,13 @@ export function CorrectedFile({ piece, onClose }: { piece: Piece; onClose: () =>
         />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>{report ? "Good" : "Cancel"}</Button>
+        <Button onClick={onClose}>{report ? say`Good` : say`Cancel`}</Button>
         {!report && (
-          <Button variant="contained" disabled={busy} onClick={() => input.current?.click()}>
-            Choose the file
-          </Button>
+          <Button
+            variant="contained"
+            disabled={busy}
+            onClick={() => input.current?.click()}
+          >{say`Choose the file`}</Button>
         )}
       </DialogActions>
     </Dialog>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Answer } from "@yarrow-ridge/contract";
 
 export function Told({ report }: { report: Answer<"correctPiece"> }) {
@@ -5,15 +6,15 @@ export function Told({ report }: { report: Answer<"correctPiece"> }) {
   return (
     <>
       <p>
-        {kept} {kept === 1 ? "mark stays" : "marks stay"}.{" "}
+        {kept} {kept === 1 ? say`mark stays` : say`marks stay`}.{" "}
         {addedBars.length > 0 &&
-          `${addedBars.length} new ${addedBars.length === 1 ? "bar" : "bars"}. `}
+          say`${addedBars.length} new ${addedBars.length === 1 ? say`bar` : say`bars`}. `}
         {removedBars.length > 0 &&
-          `Gone: ${removedBars.length === 1 ? "bar" : "bars"} ${removedBars.join(", ")}.`}
+          say`Gone: ${removedBars.length === 1 ? say`bar` : say`bars`} ${removedBars.join(", ")}.`}
       </p>
       {moved.length > 0 && (
         <>
-          <h3>Moved</h3>
+          <h3>{say`Moved`}</h3>
           <ul className="reasons">
             {moved.map((text) => (
               <li key={text}>{text}</li>
@@ -23,13 +24,13 @@ export function Told({ report }: { report: Answer<"correctPiece"> }) {
       )}
       {orphaned.length > 0 && (
         <>
-          <h3>Lost their place</h3>
+          <h3>{say`Lost their place`}</h3>
           <ul className="reasons">
             {orphaned.map((text) => (
               <li key={text}>{text}</li>
             ))}
           </ul>
-          <p className="small soft">Fingers are kept and come back when their note does.</p>
+          <p className="small soft">{say`Fingers are kept and come back when their note does.`}</p>
         </>
       )}
     </>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { Score } from "@yarrow-ridge/core/score";
 import { BarLinks } from "../piece/BarLinks.tsx";
@@ -13,7 +14,7 @@ export function Counterparts({ score, free }: { score: Score; free: (id: string)
     .filter(([id]) => free(id) && !pencil.has(id));
   return (
     <p>
-      The same in{" "}
+      {say`The same in `}
       <BarLinks
         bars={advice.counterparts}
         score={score}
@@ -22,9 +23,10 @@ export function Counterparts({ score, free }: { score: Score; free: (id: string)
       />
       .{" "}
       {along.length > 0 && (
-        <Button size="small" onClick={() => set({ pencil: new Map([...pencil, ...along]) })}>
-          Pencil them there too
-        </Button>
+        <Button
+          size="small"
+          onClick={() => set({ pencil: new Map([...pencil, ...along]) })}
+        >{say`Pencil them there too`}</Button>
       )}
     </p>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { Body } from "@yarrow-ridge/contract";
 import { barSpan, lastBarOf, parseFraction, type Score } from "@yarrow-ridge/core/score";
@@ -41,7 +42,7 @@ export function DeletedSections({
   if (gone.length === 0) return null;
   return (
     <details className="small">
-      <summary>Removed today: {gone.length}</summary>
+      <summary>{say`Removed today: ${gone.length}`}</summary>
       <ul className="plain-list">
         {gone.map((one) => (
           <li key={one.id} className="row">
@@ -50,11 +51,9 @@ export function DeletedSections({
             </span>
             <Button
               size="small"
-              aria-label={`Bring back section ${one.name}`}
-              onClick={() => void edits.sections([one], [], `bringing back section ${one.name}`)}
-            >
-              Bring back
-            </Button>
+              aria-label={say`Bring back section ${one.name}`}
+              onClick={() => void edits.sections([one], [], say`bringing back section ${one.name}`)}
+            >{say`Bring back`}</Button>
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import type { Score } from "@yarrow-ridge/core/score";
@@ -22,8 +23,8 @@ export function DeskHead({
 }) {
   const facts = [
     stage,
-    `${form.newBars} of ${form.bars} bars new` +
-      (form.nearlyKnown ? `, ${form.nearlyKnown} of them nearly known` : ""),
+    say`${form.newBars} of ${form.bars} bars
+      new${form.nearlyKnown ? say`, ${form.nearlyKnown} of them nearly known` : ""}`,
     piece.key,
     piece.metre,
     piece.composer,
@@ -36,9 +37,7 @@ export function DeskHead({
         variant="outlined"
         component={Link}
         to={`/pieces/${piece.id}/survey${assignmentId ? `?for=${assignmentId}` : ""}`}
-      >
-        Survey
-      </Button>
+      >{say`Survey`}</Button>
       <StudentPick piece={piece} assignmentId={assignmentId} />
       <PieceMenu piece={piece} score={score} />
     </Title>

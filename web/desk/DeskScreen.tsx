@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { stageName } from "@yarrow-ridge/core/practice";
 import type { FormAnswer } from "@yarrow-ridge/contract";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useEffect, useRef } from "react";
@@ -56,7 +58,7 @@ export function DeskScreen() {
   const { withPencil, drawn, shown, layers } = useDrawn(work, layer);
 
   if (work.error) return <Trouble error={work.error} again={work.again} />;
-  if (!ready || !layers) return <Waiting what="the score" />;
+  if (!ready || !layers) return <Waiting what={say`the score`} />;
   const { piece, score, xml, form, annotations } = ready;
   const goal = ridge?.goalTempo ?? undefined;
   const hasPages = pages !== undefined && pages.some((page) => page.marks.length > 0);
@@ -73,7 +75,7 @@ export function DeskScreen() {
         piece={piece}
         score={score}
         form={form}
-        stage={ridge?.stage}
+        stage={ridge && stageName[ridge.stage]}
         assignmentId={assignmentId}
       />
       <Ridge
@@ -89,7 +91,7 @@ export function DeskScreen() {
       <div className="desk-main">
         <section
           className={`desk-score${shape.loudness ? " own-loudness" : ""}`}
-          aria-label="Score"
+          aria-label={say`Score`}
         >
           {onPage ? (
             <PagesView
@@ -107,7 +109,7 @@ export function DeskScreen() {
               zoom={desk.zoom}
               layers={layers}
               onHit={(found, event) => hit(found, event.shiftKey)}
-              label={`Score of ${piece.title}`}
+              label={say`Score of ${piece.title}`}
             />
           )}
         </section>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { TEACHER } from "@yarrow-ridge/core/score";
 import { useState } from "react";
@@ -26,9 +27,9 @@ export function DeskSide({ at }: { readonly at: AtDesk }) {
       data-open={up ? "yes" : "no"}
     >
       <button type="button" className="desk-sheet" aria-expanded={up} onClick={() => setUp(!up)}>
-        {up ? "Put down" : "Pull up"}
+        {up ? say`Put down` : say`Pull up`}
       </button>
-      <Guard what="This side" again={stratum}>
+      <Guard what={say`This side`} again={stratum}>
         {stratum === "form" && (
           <FormPanel
             piece={piece}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import AddIcon from "@mui/icons-material/ZoomIn";
 import RemoveIcon from "@mui/icons-material/ZoomOut";
 import { Button, IconButton, Tab, Tabs } from "@mui/material";
@@ -35,7 +36,7 @@ export function DeskStrata({
         <Tabs
           value={stratum}
           onChange={(_, value: Stratum) => open(value)}
-          aria-label="Strata"
+          aria-label={say`Strata`}
           variant="scrollable"
           scrollButtons="auto"
           className="grow"
@@ -47,25 +48,25 @@ export function DeskStrata({
         <HearAndGo at={at} />
         {hasPages && (
           <Button size="small" onClick={() => set({ face: onPage ? "engraved" : "page" })}>
-            {onPage ? (piece.onPaper ? "Bars" : "Engraved") : "Pages"}
+            {onPage ? (piece.onPaper ? say`Bars` : say`Engraved`) : say`Pages`}
           </Button>
         )}
         <IconButton
-          aria-label="Smaller"
+          aria-label={say`Smaller`}
           onClick={() => set({ zoom: Math.max(0.5, desk.zoom - 0.1) })}
         >
           <RemoveIcon fontSize="small" />
         </IconButton>
         <span className="soft small">{Math.round(desk.zoom * 100)} %</span>
         <IconButton
-          aria-label="Larger"
+          aria-label={say`Larger`}
           onClick={() => set({ zoom: Math.min(1.8, desk.zoom + 0.1) })}
         >
           <AddIcon fontSize="small" />
         </IconButton>
       </div>
       <div className={`desk-strip${stratum === "form" && sections.length > 0 ? " tall" : ""}`}>
-        <Guard what="This strip" again={stratum}>
+        <Guard what={say`This strip`} again={stratum}>
           {stratum === "hands" && (
             <HandsStrip
               piece={piece}

@@ -1,9 +1,10 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
 import { useAnnotationEdits } from "../edits/annotations.ts";
-import { NO_ADVICE, useDesk, type FingerWay } from "../piece/useDesk.ts";
+import { NO_ADVICE, useDesk, withBeside, type FingerWay } from "../piece/useDesk.ts";
 
 /**
  * With fingers in pencil: where the hand cannot go, what the other could take, and other ways to
@@ -21,15 +22,22 @@ export function FingerAdviceList({
   const {
     advice: { ways, problems, handovers },
     pencil,
+    beside,
     set,
   } = useDesk();
   const edits = useAnnotationEdits(piece.id);
   const kind = instrument(piece.instrument);
   const show = (note: string | undefined) => note !== undefined && set({ note });
   const take = (way: FingerWay) =>
-    set({ pencil: new Map([...pencil, ...[...way.fingers].filter(([id]) => free(id))]) });
+    set({
+      pencil: new Map([...pencil, ...[...way.fingers].filter(([id]) => free(id))]),
+      beside: withBeside(beside, way),
+    });
   const isOn = (way: FingerWay) =>
-    [...way.fingers].every(([id, finger]) => !free(id) || pencil.get(id) === finger);
+    [...way.fingers].every(([id, finger]) => !free(id) || pencil.get(id) === finger) &&
+    [...way.beside].every(([aspect, values]) =>
+      [...values].every(([id, value]) => !free(id) || beside.get(aspect)?.get(id) === value),
+    );
   const hands = [...new Set(ways.filter((way) => way.more > 0).map((way) => way.hand))];
   const give = (notes: readonly string[], to: string) => {
     const byId = new Map(score.notes.map((note) => [note.id, note]));
@@ -37,7 +45,7 @@ export function FingerAdviceList({
       kind.limbs[Math.min(byId.get(id)!.staff, kind.limbs.length) - 1]?.id === to;
     void edits.hands(
       notes.map((id) => ({ id, hand: own(id) ? null : to })),
-      `notes to the ${handName(kind, to)}`,
+      say`notes to the ${handName(kind, to)}`,
     );
     set({ pencil: new Map(), reasons: [], advice: NO_ADVICE });
   };
@@ -60,14 +68,16 @@ export function FingerAdviceList({
           <span className="grow small">
             {one.text} <span className="soft">{one.sound}</span>
           </span>
-          <Button size="small" variant="outlined" onClick={() => give(one.notes, one.to)}>
-            Give it over
-          </Button>
+          <Button
+            size="small"
+            variant="outlined"
+            onClick={() => give(one.notes, one.to)}
+          >{say`Give it over`}</Button>
         </div>
       ))}
       {hands.map((hand) => (
-        <div key={hand} role="group" aria-label={`Ways for the ${handName(kind, hand)}`}>
-          <h3>Ways for the {handName(kind, hand)}</h3>
+        <div key={hand} role="group" aria-label={say`Ways for the ${handName(kind, hand)}`}>
+          <h3>{say`Ways for the ${handName(kind, hand)}`}</h3>
           {ways
             .filter((way) => way.hand === hand)
             .map((way) => (
@@ -78,7 +88,7 @@ export function FingerAdviceList({
                 aria-pressed={isOn(way)}
                 onClick={() => take(way)}
               >
-                <span>{way.more === 0 ? "First choice" : way.reason}</span>
+                <span>{way.more === 0 ? say`First choice` : way.reason}</span>
                 <span className="soft">{way.more === 0 ? "" : `+${way.more.toFixed(1)}`}</span>
               </button>
             ))}

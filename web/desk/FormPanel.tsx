@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { AnnotationsAnswer, FormAnswer, Piece } from "@yarrow-ridge/contract";
 import {
@@ -60,14 +61,14 @@ export function FormPanel({
             to={chosen.to}
             suggestedName={nextName(sections)}
             heading={
-              `${chosen.from === chosen.to ? "Bar" : "Bars"} ` +
+              `${chosen.from === chosen.to ? say`Bar` : say`Bars`} ` +
               `${barSpan(score.bars, chosen.from, chosen.to)} · ` +
               newText(form, chosen.from, chosen.to)
             }
-            action="Name this section"
+            action={say`Name this section`}
             onSave={(draft) =>
               void edits
-                .addSections([draft], `section ${draft.name}`)
+                .addSections([draft], say`section ${draft.name}`)
                 // other bars may have been chosen in the meantime
                 .then(
                   (ok) => ok && useDesk.getState().chosen === chosen && set({ chosen: undefined }),
@@ -76,11 +77,10 @@ export function FormPanel({
             onCancel={() => set({ chosen: undefined })}
           />
           {!piece.onPaper && (
-            <p className="small soft here-new">
-              new:{" "}
-              {newByHand(form, piece.instrument, chosen.from, chosen.to) ||
-                newText(form, chosen.from, chosen.to)}
-            </p>
+            <p className="small soft here-new">{say`new: ${
+              newByHand(form, piece.instrument, chosen.from, chosen.to) ||
+              newText(form, chosen.from, chosen.to)
+            }`}</p>
           )}
           <HereActions
             piece={piece}
@@ -100,27 +100,26 @@ export function FormPanel({
           <ReturnsHere score={score} form={form} piece={piece} chosen={chosen} onShow={onShow} />
         </>
       ) : (
-        <p className="soft">
-          Drag over the ridge, or click bars in the score (with Shift for more), to name a section.
-        </p>
+        <p className="soft">{say`Drag over the ridge, or click bars in the score (with Shift for
+          more), to name a section.`}</p>
       )}
       {sections.length === 0 && !piece.onPaper && (
         <Suggested piece={piece} score={score} form={form} onShow={onShow} />
       )}
       {sections.length === 0 && piece.onPaper && (
-        <p className="soft small">
-          Where a section comes back, give it the same name (A, A), or a prime when it is changed
-          (A′): the plan then knows how much is really new.
-        </p>
+        <p className="soft small">{say`Where a section comes back, give it the same name (A, A), or
+          a prime when it is changed (A′): the plan then knows how much is really new.`}</p>
       )}
       {piece.onPaper && sections.length === 0 && (
         <div>
-          <Button variant="outlined" component={Link} to={`/pieces/${piece.id}/pages`}>
-            Bring pictures of its pages
-          </Button>
+          <Button
+            variant="outlined"
+            component={Link}
+            to={`/pieces/${piece.id}/pages`}
+          >{say`Bring pictures of its pages`}</Button>
         </div>
       )}
-      {sections.length > 0 && <h2>Sections</h2>}
+      {sections.length > 0 && <h2>{say`Sections`}</h2>}
       <SectionList
         piece={piece}
         score={score}
@@ -133,15 +132,14 @@ export function FormPanel({
       {climax && <Climax score={score} shape={shape} climax={climax} onShow={onShow} />}
       {sections.length > 0 && !piece.onPaper && (
         <details className="small">
-          <summary>What the notes suggest</summary>
+          <summary>{say`What the notes suggest`}</summary>
           <Suggested piece={piece} score={score} form={form} onShow={onShow} />
         </details>
       )}
       {piece.warnings.length > 0 && (
         <details className="small">
-          <summary>
-            {piece.warnings.length} {piece.warnings.length === 1 ? "remark" : "remarks"} on the file
-          </summary>
+          <summary>{say`${piece.warnings.length}
+            ${piece.warnings.length === 1 ? say`remark` : say`remarks`} on the file`}</summary>
           <ul>
             {piece.warnings.map((warning) => (
               <li key={warning.message}>{warning.message}</li>
@@ -169,10 +167,11 @@ function Climax({
   return (
     <p className="row climax-line">
       <span>
-        Climax:{" "}
-        <Button size="small" onClick={() => onShow(climax.bar, climax.bar)}>
-          bar {score.bars[climax.bar]!.number}
-        </Button>
+        {say`Climax: `}
+        <Button
+          size="small"
+          onClick={() => onShow(climax.bar, climax.bar)}
+        >{say`bar ${score.bars[climax.bar]!.number}`}</Button>
       </span>
       {doubt && <span className="small soft">{doubt.text}</span>}
     </p>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { type Mark, type Remark, type Score } from "@yarrow-ridge/core/score";
@@ -7,6 +8,7 @@ import { CheckCard } from "../piece/CheckCard.tsx";
 import { SuggestFingers } from "./SuggestFingers.tsx";
 import { PositionCard } from "../instruments/keyboard/PositionCard.tsx";
 import { useDesk } from "../piece/useDesk.ts";
+import { NeckAsk } from "./NeckAsk.tsx";
 import { NoteCard } from "./NoteCard.tsx";
 import { useWriting } from "./useWriting.ts";
 import { usePlayer } from "./usePlayer.ts";
@@ -55,16 +57,17 @@ export function HandsPanel({
         />
       ) : (
         <p className="soft">
-          Click a note, or press <span className="key">→</span>, and type its{" "}
-          {aspects
+          {say`Click a note, or press `}
+          <span className="key">→</span>
+          {say`, and type its ${aspects
             .filter(({ symbols }) => symbols.length > 0)
             .map(({ name, symbols }) => `${name} (${symbols.map(({ value }) => value).join(" ")})`)
-            .join(" or ")}
-          .
+            .join(" or ")}.`}
         </p>
       )}
       {kind.notProposed && <p className="card">{kind.notProposed}</p>}
-      {models.length > 0 && (
+      {models.length > 0 && !kind.octave && <NeckAsk />}
+      {models.length > 0 && kind.octave && (
         <ForWhom
           assignmentId={assignmentId}
           hasPrinted={score.notes.some((one) => one.printed?.finger !== undefined)}
@@ -77,7 +80,7 @@ export function HandsPanel({
         fingers={fingers}
         assignmentId={assignmentId}
       />
-      {models.some((limb) => limb.id === hand) && (
+      {kind.octave && models.some((limb) => limb.id === hand) && (
         <PositionCard
           piece={piece}
           score={score}
@@ -88,15 +91,15 @@ export function HandsPanel({
           layer={layer}
         />
       )}
-      {models.length > 0 && (
+      {models.length > 0 && kind.octave && (
         <CheckCard
           pieceId={piece.id}
-          about={
-            "Spans, one finger twice in a row, returns fingered otherwise, fingers " +
-            "changed after they were practised."
-          }
+          about={say`Spans, one finger twice in a row, returns fingered otherwise, fingers changed
+            after they were practised.`}
           nothing={(count) =>
-            count === 0 ? "No finger is written yet." : `Nothing to doubt in ${count} fingers.`
+            count === 0
+              ? say`No finger is written yet.`
+              : say`Nothing to doubt in ${count} fingers.`
           }
           ask={async () => {
             const { doubts, fingers: count } = await call("checkFingerings", {
@@ -110,10 +113,9 @@ export function HandsPanel({
           }
         />
       )}
-      <p className="small soft">
-        Never hold a stretch that has to be forced; roll it, split it or leave a note out. Pain,
-        numbness or tingling: stop, and see a doctor or hand therapist.
-      </p>
+      <p className="small soft">{say`Never hold a stretch that has to be forced; roll it, split it
+        or leave a note out. Pain, numbness or tingling: stop, and see a doctor or hand
+        therapist.`}</p>
     </div>
   );
 }

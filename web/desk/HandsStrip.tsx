@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { onsets, type Mark, type Score } from "@yarrow-ridge/core/score";
@@ -11,9 +12,9 @@ import { useDesk, type HandsView } from "../piece/useDesk.ts";
 import { Verticals } from "../instruments/keyboard/Verticals.tsx";
 
 const VIEWS: [HandsView, string][] = [
-  ["keys", "Keys"],
-  ["blocks", "Shapes"],
-  ["verticals", "Together"],
+  ["keys", say`Keys`],
+  ["blocks", say`Shapes`],
+  ["verticals", say`Together`],
 ];
 
 /**
@@ -48,10 +49,24 @@ export function HandsStrip({
   const { Board } = viewOf(piece.instrument);
   const label =
     handName(instrument(piece.instrument), hand) +
-    (now[0] ? `, bar ${score.bars[now[0].bar]!.number}` : "");
+    (now[0] ? say`, bar ${score.bars[now[0].bar]!.number}` : "");
   const [from, to] = chosen ? [chosen.from, chosen.to] : [now[0]?.bar ?? 0, (now[0]?.bar ?? 0) + 1];
-  // the views are of hands on keys
   if (!Board) return <NotesHere notes={now} said={said} label={label} />;
+  const board = now.length > 0 && (
+    <Board
+      now={now}
+      next={next}
+      fingers={fingers}
+      label={label}
+      fifths={score.bars[now[0]!.bar]!.key.fifths}
+      marks={marks}
+      score={score}
+      said={said}
+      setup={piece.setup}
+    />
+  );
+  // shapes and what is struck together are of hands on keys
+  if (!instrument(piece.instrument).octave) return board || <p className="soft">{label}</p>;
   return (
     <div className="hands-strip">
       <ToggleButtonGroup
@@ -59,7 +74,7 @@ export function HandsStrip({
         orientation="vertical"
         size="small"
         value={handsView}
-        aria-label="View of the hands"
+        aria-label={say`View of the hands`}
         onChange={(_, view: HandsView | null) => view && set({ handsView: view })}
       >
         {VIEWS.map(([view, name]) => (
@@ -86,19 +101,10 @@ export function HandsStrip({
           to={Math.min(to, score.bars.length - 1)}
         />
       ) : now.length === 0 ? (
-        <p className="soft">
-          Nothing to play here in the {handName(instrument(piece.instrument), hand)}.
-        </p>
+        <p className="soft">{say`Nothing to play here in the
+          ${handName(instrument(piece.instrument), hand)}.`}</p>
       ) : (
-        <Board
-          now={now}
-          next={next}
-          fingers={fingers}
-          label={label}
-          fifths={score.bars[now[0]!.bar]!.key.fifths}
-          marks={marks}
-          score={score}
-        />
+        board
       )}
     </div>
   );

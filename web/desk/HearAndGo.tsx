@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import HearIcon from "@mui/icons-material/PlayArrow";
 import StopIcon from "@mui/icons-material/Stop";
 import { Button } from "@mui/material";
@@ -32,11 +33,13 @@ export function HearAndGo({ at }: { at: AtDesk }) {
           size="small"
           startIcon={isHeard ? <StopIcon /> : <HearIcon />}
           title={
-            chosen ? `Hear bars ${barSpan(score.bars, chosen.from, chosen.to)}` : "Hear it all"
+            chosen
+              ? say`Hear bars ${barSpan(score.bars, chosen.from, chosen.to)}`
+              : say`Hear it all`
           }
           onClick={hear}
         >
-          {isHeard ? "Stop" : "Hear it"}
+          {isHeard ? say`Stop` : say`Hear it`}
         </Button>
       )}
       <form
@@ -52,20 +55,18 @@ export function HearAndGo({ at }: { at: AtDesk }) {
           size={5}
           maxLength={12}
           inputMode="numeric"
-          placeholder="bar …"
-          aria-label="Go to bar"
+          placeholder={say`bar …`}
+          aria-label={say`Go to bar`}
           aria-invalid={unknown}
-          title={unknown ? `There is no bar ${typed}.` : "Go to a bar, or to bars such as 9-12"}
+          title={
+            unknown ? say`There is no bar ${typed}.` : say`Go to a bar, or to bars such as 9-12`
+          }
           onChange={(event) => {
             setUnknown(false);
             setTyped(event.target.value);
           }}
         />
-        {unknown && (
-          <span role="alert" className="go-to-none">
-            no bar {typed}
-          </span>
-        )}
+        {unknown && <span role="alert" className="go-to-none">{say`no bar ${typed}`}</span>}
       </form>
     </>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
@@ -45,7 +46,7 @@ export function HereActions({
     return edits.sections(
       [{ ...sectionPut(section), to: { bar: chosen.from, offset: "0" } }, second],
       [],
-      `splitting ${section.name}`,
+      say`splitting ${section.name}`,
     );
   };
   const join = ([first, second]: [Section, Section]) => {
@@ -55,38 +56,41 @@ export function HereActions({
     return edits.sections(
       [{ ...sectionPut(first), words, about, to: { bar: end.bar, offset: toText(end.offset) } }],
       [second.id],
-      `joining ${first.name} and ${second.name}`,
+      say`joining ${first.name} and ${second.name}`,
     );
   };
   const isClimax = climax !== undefined && climax.bar >= chosen.from && climax.bar <= chosen.to;
   return (
     <div className="row here-actions">
       {around && (
-        <Button size="small" variant="outlined" onClick={() => void split(around)}>
-          Split {around.name} before {number(chosen.from)}
-        </Button>
+        <Button
+          size="small"
+          variant="outlined"
+          onClick={() => void split(around)}
+        >{say`Split ${around.name} before ${number(chosen.from)}`}</Button>
       )}
       {neighbours && (
-        <Button size="small" variant="outlined" onClick={() => void join(neighbours)}>
-          Join {neighbours[0].name} and {neighbours[1].name}
-        </Button>
+        <Button
+          size="small"
+          variant="outlined"
+          onClick={() => void join(neighbours)}
+        >{say`Join ${neighbours[0].name} and ${neighbours[1].name}`}</Button>
       )}
       {isClimax ? (
-        <Button size="small" onClick={() => void edits.climax(null, "removing the climax")}>
-          Not the climax
-        </Button>
+        <Button
+          size="small"
+          onClick={() => void edits.climax(null, say`removing the climax`)}
+        >{say`Not the climax`}</Button>
       ) : (
         <Button
           size="small"
           onClick={() =>
             void edits.climax(
               { bar: chosen.from, offset: "0" },
-              `the climax in bar ${number(chosen.from)}`,
+              say`the climax in bar ${number(chosen.from)}`,
             )
           }
-        >
-          The climax is in {number(chosen.from)}
-        </Button>
+        >{say`The climax is in ${number(chosen.from)}`}</Button>
       )}
     </div>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { useAnnotationEdits } from "../edits/annotations.ts";
@@ -7,6 +8,7 @@ import { useCommand } from "../shell/useCommand.ts";
 
 const NO_PENCIL = {
   pencil: new Map<string, string>(),
+  beside: new Map<string, ReadonlyMap<string, string>>(),
   suggested: undefined,
   reasons: [],
   advice: NO_ADVICE,
@@ -22,7 +24,7 @@ export function InkFingers({
   score: Score;
   layer: string;
 }) {
-  const { chosen, pencil, set } = useDesk();
+  const { chosen, pencil, beside, set } = useDesk();
   const edits = useAnnotationEdits(pieceId);
   const inside = chosen
     ? score.notes
@@ -34,8 +36,16 @@ export function InkFingers({
     if (wanted.length === 0) return;
     const rest = new Map([...pencil].filter(([id]) => !wanted.some((one) => one.id === id)));
     set({ suggested: undefined });
+    const along = [...beside].map(([aspect, values]): [string, typeof wanted] => [
+      aspect,
+      wanted.flatMap(({ id }) => (values.has(id) ? [{ id, value: values.get(id)! }] : [])),
+    ]);
     void edits
-      .notes("finger", wanted, `${wanted.length} suggested fingers`, layer)
+      .aspects(
+        new Map([["finger", wanted], ...along]),
+        say`${wanted.length} suggested fingers`,
+        layer,
+      )
       .then((ok) => ok && set(rest.size ? { pencil: rest } : NO_PENCIL));
   };
   const whenPencilled = { enabled: pencil.size > 0 };
@@ -44,15 +54,13 @@ export function InkFingers({
   if (pencil.size === 0) return null;
   return (
     <div className="row">
-      <Button variant="contained" onClick={() => ink(pencil.keys())}>
-        Ink them
-      </Button>
+      <Button variant="contained" onClick={() => ink(pencil.keys())}>{say`Ink them`}</Button>
       {chosen && inside.length > 0 && inside.length < pencil.size && (
-        <Button onClick={() => ink(inside)}>
-          Only {barSpan(score.bars, chosen.from, chosen.to)}
-        </Button>
+        <Button
+          onClick={() => ink(inside)}
+        >{say`Only ${barSpan(score.bars, chosen.from, chosen.to)}`}</Button>
       )}
-      <Button onClick={() => rubOut(NO_PENCIL)}>Rub out</Button>
+      <Button onClick={() => rubOut(NO_PENCIL)}>{say`Rub out`}</Button>
     </div>
   );
 }

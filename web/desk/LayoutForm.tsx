@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   Button,
   Dialog,
@@ -26,29 +27,25 @@ export function LayoutForm({
   const choose = useLayoutChoice(pieceId, layout);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle component="h2">How are its staves read?</DialogTitle>
+      <DialogTitle component="h2">{say`How are its staves read?`}</DialogTitle>
       <DialogContent>
         <RadioGroup value={chosen} onChange={(_, value) => setChosen(value)}>
           {[layout, ...layout.others].map(({ id, name }) => (
             <FormControlLabel key={id} value={id} label={name} control={<Radio />} />
           ))}
         </RadioGroup>
-        <p className="small soft">
-          What is written stays with its notes. A single note is given to another hand with X at the
-          desk.
-        </p>
+        <p className="small soft">{say`What is written stays with its notes. A single note is given
+          to another hand with X at the desk.`}</p>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say`Cancel`}</Button>
         <Button
           variant="contained"
           onClick={() => {
             onClose();
             void choose(chosen);
           }}
-        >
-          Read it so
-        </Button>
+        >{say`Read it so`}</Button>
       </DialogActions>
     </Dialog>
   );

@@ -1,3 +1,4 @@
+import { capital, say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
@@ -6,11 +7,13 @@ import {
   comparePlaces,
   parseFraction,
   type Mark,
+  type MarkSign,
   type Score,
   type Stratum,
 } from "@yarrow-ridge/core/score";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { useCommand, useKeys } from "../shell/useCommand.ts";
+import { stratumView } from "../instruments/index.ts";
 import { SuggestMarks } from "./SuggestMarks.tsx";
 import { stepPlace } from "../piece/places.ts";
 import { useDesk } from "../piece/useDesk.ts";
@@ -37,7 +40,7 @@ export function MarksPanel({
   const holds = here && stratum.state?.(marks, here, score);
   const where =
     here &&
-    `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
+    say`bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
   const write = (data: Mark["data"] | undefined) => {
     if (!here || (!data && !stands)) return;
     const made = data && { id: newId(), layer, from: here, data };
@@ -47,10 +50,13 @@ export function MarksPanel({
         ...before.filter((one) => comparePlaces(one.from, here) !== 0),
         ...(made ? [made] : []),
       ],
-      `${made ? stratum.words(made) : "nothing"} in ${where}`,
+      say`${made ? stratum.words(made) : say`nothing`} in ${where!}`,
       layer,
     );
   };
+  const sign = ({ data }: MarkSign) =>
+    write(typeof data === "function" ? here && data(marks, here) : data);
+  const { Entry } = stratumView(piece.instrument, stratum.id);
   useCommand(
     "mark.along",
     (event) => {
@@ -63,7 +69,7 @@ export function MarksPanel({
   useCommand("mark.none", () => write(undefined));
   useKeys(
     signs.map(({ key }) => key),
-    (_, typed) => write(signs.find(({ key }) => key === typed)?.data),
+    (_, typed) => sign(signs.find(({ key }) => key === typed)!),
     { enabled: here !== undefined },
   );
   const from = chosen?.from ?? 0;
@@ -71,30 +77,36 @@ export function MarksPanel({
   return (
     <div className="stack">
       <div className="card stack">
-        <h2>{where ? `${where.slice(0, 1).toUpperCase()}${where.slice(1)}` : stratum.one}</h2>
+        <h2>{where ? capital(where) : stratum.one}</h2>
         {here ? (
           <p className="soft">
-            {stands ? `here: ${stratum.words(stands)}` : (holds ?? "nothing here")}
+            {stands ? say`here: ${stratum.words(stands)}` : (holds ?? say`nothing here`)}
           </p>
         ) : (
           <p className="soft">
-            Click a place in the score, or press <span className="key">→</span>.
+            {say`Click a place in the score, or press `}
+            <span className="key">→</span>.
           </p>
         )}
-        <div className="row">
-          {signs.map(({ key, name, data }) => (
-            <Button key={key} variant="outlined" disabled={!here} onClick={() => write(data)}>
-              {name} <span className="key">{key.toUpperCase()}</span>
-            </Button>
-          ))}
-        </div>
+        {Entry ? (
+          <Entry marks={marks} here={here} write={write} />
+        ) : (
+          <div className="row">
+            {signs.map((one) => (
+              <Button key={one.key} variant="outlined" disabled={!here} onClick={() => sign(one)}>
+                {one.name} <span className="key">{one.key.toUpperCase()}</span>
+              </Button>
+            ))}
+          </div>
+        )}
       </div>
       {stratum.work && <SuggestMarks piece={piece} score={score} stratum={stratum} layer={layer} />}
       {listed.length > 0 && (
         <ul className="plain">
           {listed.map((one) => (
             <li key={one.id}>
-              bar {score.bars[one.from.bar]?.number}: {stratum.words(one)}
+              {say`bar `}
+              {score.bars[one.from.bar]?.number}: {stratum.words(one)}
             </li>
           ))}
         </ul>

@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { firstFinger } from "@yarrow-ridge/core/score";
@@ -36,9 +37,7 @@ export function NoteCard({
   const kind = instrument(piece.instrument);
   return (
     <div className="card stack">
-      <h2>
-        {spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}
-      </h2>
+      <h2>{say`${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`}</h2>
       <p className="soft">
         {handName(kind, hand)} ·{" "}
         {aspects
@@ -70,10 +69,12 @@ export function NoteCard({
             variant={held === current.id ? "contained" : "text"}
             onClick={() => setHeld(held === current.id ? undefined : current.id)}
           >
-            Then another&nbsp;<span className="key">w</span>
+            {say`Then another\u00a0`}
+            <span className="key">w</span>
           </Button>
           <Button size="small" onClick={optional}>
-            May be left&nbsp;<span className="key">o</span>
+            {say`May be left\u00a0`}
+            <span className="key">o</span>
           </Button>
         </div>
       )}
@@ -81,7 +82,7 @@ export function NoteCard({
         <div className="row">
           {others.map((one, i) => (
             <Button key={one.id} size="small" onClick={() => take(one.id)}>
-              Give it to the {one.name.toLowerCase()}
+              {say`Give it to the ${small(one.name)}`}
               {i === 0 && (
                 <>
                   &nbsp;<span className="key">x</span>
@@ -101,8 +102,11 @@ export function NoteCard({
         noteId={current.id}
       />
       <p className="small soft">
-        Type it; that moves on to the next note. <span className="key">Shift ↑</span> other hand,{" "}
-        <span className="key">⌫</span> none.
+        {say`Type it; that moves on to the next note. `}
+        <span className="key">{say`Shift ↑`}</span>
+        {say` other hand, `}
+        <span className="key">⌫</span>
+        {say` none.`}
       </p>
     </div>
   );
@@ -114,9 +118,9 @@ const written = (
   pencil: string | undefined,
 ): string =>
   on?.look === "ink" || on?.look === "own"
-    ? `${name} ${on.finger}, in ink${on.beside ? ` (under it ${on.beside.finger})` : ""}`
+    ? say`${name} ${on.finger}, in ink${on.beside ? say` (under it ${on.beside.finger})` : ""}`
     : pencil
-      ? `${name} ${pencil}, in pencil`
+      ? say`${name} ${pencil}, in pencil`
       : on
-        ? `${name} ${on.finger}, as printed`
-        : `no ${name} yet`;
+        ? say`${name} ${on.finger}, as printed`
+        : say`no ${name} yet`;

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { pitchName, type Note } from "@yarrow-ridge/core/score";
 import type { Said } from "../score/placeFingers.ts";
 
@@ -11,7 +12,7 @@ export function NotesHere({
   said: readonly Said[];
   label: string;
 }) {
-  if (notes.length === 0) return <p className="soft">Nothing to play here.</p>;
+  if (notes.length === 0) return <p className="soft">{say`Nothing to play here.`}</p>;
   return (
     <div className="notes-here" role="group" aria-label={label}>
       <span className="soft small">{label}</span>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Body, Piece } from "@yarrow-ridge/contract";
 import type { Paper } from "@yarrow-ridge/core/score";
 import { request } from "../outbox/request.ts";
@@ -15,7 +16,7 @@ export function PaperAgain({ piece, onClose }: { piece: Piece; onClose: () => vo
     request("editPaper", { id: piece.id }, paper as unknown as Body<"editPaper">);
   const save = async ({ paper }: { paper: Paper }) => {
     const ok = await perform({
-      label: `the bars of ${piece.title}`,
+      label: say`the bars of ${piece.title}`,
       redo: [told(paper)],
       undo: [told(before)],
     });
@@ -24,7 +25,7 @@ export function PaperAgain({ piece, onClose }: { piece: Piece; onClose: () => vo
   return (
     <PaperForm
       heading={piece.title}
-      action="Save"
+      action={say`Save`}
       about={false}
       before={fieldsOf(before)}
       onSave={save}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   Button,
   Checkbox,
@@ -25,7 +26,7 @@ export function PartsForm({
   const [chosen, setChosen] = useState<readonly number[]>(mine);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle component="h2">Which parts are played here?</DialogTitle>
+      <DialogTitle component="h2">{say`Which parts are played here?`}</DialogTitle>
       <DialogContent>
         {score.parts.map((part, i) => (
           <div key={i}>
@@ -34,7 +35,7 @@ export function PartsForm({
                 <>
                   {part.name}{" "}
                   <span className="soft">
-                    {part.staves} {part.staves === 1 ? "staff" : "staves"}
+                    {part.staves} {part.staves === 1 ? say`staff` : say`staves`}
                   </span>
                 </>
               }
@@ -51,20 +52,17 @@ export function PartsForm({
             />
           </div>
         ))}
-        <p className="small soft">
-          Staves count from the top: {score.limbs.map((limb) => limb.name).join(", ")}. The other
-          parts stay in the file and in what is exported.
-        </p>
+        <p className="small soft">{say`Staves count from the top:
+          ${score.limbs.map((limb) => limb.name).join(", ")}. The other parts stay in the file and
+          in what is exported.`}</p>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say`Cancel`}</Button>
         <Button
           variant="contained"
           disabled={chosen.length === 0}
           onClick={() => onSave([...chosen])}
-        >
-          Practise these
-        </Button>
+        >{say`Practise these`}</Button>
       </DialogActions>
     </Dialog>
   );

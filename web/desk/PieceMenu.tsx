@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import MoreIcon from "@mui/icons-material/MoreVert";
 import {
   Button,
@@ -48,64 +49,58 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
     const other = after.instrument !== before.instrument;
     const from = other ? { ...before, setup: piece.setup, layout: chosenLayout(score) } : before;
     const to = other ? { ...after, setup: null, layout: null } : after;
-    void edit(from, to, `details of ${after.title}`);
+    void edit(from, to, say`details of ${after.title}`);
   };
   const mine = score.parts.flatMap((part, i) => (part.practised ? [i] : []));
   const choose = (parts: number[]) => {
     setParting(false);
-    void edit({ parts: mine }, { parts }, "the parts to practise");
+    void edit({ parts: mine }, { parts }, say`the parts to practise`);
   };
   const archive = async () => {
     setAnchor(null);
-    const ok = await edit({ archived: false }, { archived: true }, `archiving ${piece.title}`);
+    const ok = await edit({ archived: false }, { archived: true }, say`archiving ${piece.title}`);
     if (ok) void navigate("/");
   };
   return (
     <>
-      <Button size="small" variant="outlined" onClick={() => setPrinting(true)}>
-        Print, save
-      </Button>
+      <Button
+        size="small"
+        variant="outlined"
+        onClick={() => setPrinting(true)}
+      >{say`Print, save`}</Button>
       <Button
         size="small"
         variant="outlined"
         endIcon={<MoreIcon />}
-        aria-label="Edit the piece"
+        aria-label={say`Edit the piece`}
         aria-haspopup="menu"
         onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Edit
-      </Button>
+      >{say`Edit`}</Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <MenuItem
           onClick={() => {
             setAnchor(null);
             setEditing(true);
           }}
-        >
-          Title, composer, instrument …
-        </MenuItem>
+        >{say`Title, composer, instrument …`}</MenuItem>
         {of.setup && (
           <MenuItem
             onClick={() => {
               setAnchor(null);
               setSettingUp(true);
             }}
-          >
-            How the {of.name.toLowerCase()} is set up …
-          </MenuItem>
+          >{say`How the ${small(of.name)} is set up …`}</MenuItem>
         )}
-        <MenuItem onClick={() => void navigate(`/pieces/${piece.id}/pages`)}>
-          Pages of the printed score …
-        </MenuItem>
+        <MenuItem
+          onClick={() => void navigate(`/pieces/${piece.id}/pages`)}
+        >{say`Pages of the printed score …`}</MenuItem>
         {piece.onPaper && (
           <MenuItem
             onClick={() => {
               setAnchor(null);
               setTelling(true);
             }}
-          >
-            Bars, metre, repeats …
-          </MenuItem>
+          >{say`Bars, metre, repeats …`}</MenuItem>
         )}
         {score.layout && (
           <MenuItem
@@ -113,9 +108,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
               setAnchor(null);
               setReading(true);
             }}
-          >
-            How its staves are read …
-          </MenuItem>
+          >{say`How its staves are read …`}</MenuItem>
         )}
         {score.parts.length > 1 && (
           <MenuItem
@@ -123,9 +116,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
               setAnchor(null);
               setParting(true);
             }}
-          >
-            Which parts …
-          </MenuItem>
+          >{say`Which parts …`}</MenuItem>
         )}
         <MenuItem
           onClick={() => {
@@ -133,7 +124,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
             setCorrecting(true);
           }}
         >
-          {piece.onPaper ? "Bring a file of it …" : "Bring a corrected file …"}
+          {piece.onPaper ? say`Bring a file of it …` : say`Bring a corrected file …`}
         </MenuItem>
         {!piece.onPaper && (
           <MenuItem
@@ -141,12 +132,10 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
               setAnchor(null);
               setComparing(true);
             }}
-          >
-            Compare with another edition …
-          </MenuItem>
+          >{say`Compare with another edition …`}</MenuItem>
         )}
         <Divider />
-        <MenuItem onClick={() => void archive()}>Archive</MenuItem>
+        <MenuItem onClick={() => void archive()}>{say`Archive`}</MenuItem>
       </Menu>
       {printing && (
         <PrintSave piece={piece} score={score} chosen={chosen} onClose={() => setPrinting(false)} />
@@ -164,20 +153,19 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
       {correcting && <CorrectedFile piece={piece} onClose={() => setCorrecting(false)} />}
       {comparing && (
         <Dialog open onClose={() => setComparing(false)} fullWidth maxWidth="xs">
-          <DialogTitle component="h2">Compare with</DialogTitle>
+          <DialogTitle component="h2">{say`Compare with`}</DialogTitle>
           <DialogContent className="stack" sx={{ pt: "8px !important" }}>
-            <p className="soft">
-              Bring the other edition as a piece of its own first; then choose it here.
-            </p>
+            <p className="soft">{say`Bring the other edition as a piece of its own first; then
+              choose it here.`}</p>
             <FindOne
-              label="The other edition"
+              label={say`The other edition`}
               from="listPieces"
               without={[piece.id]}
               onChoose={({ id }) => void navigate(`/pieces/${piece.id}/compare/${id}`)}
             />
           </DialogContent>
           <DialogActions>
-            <Button onClick={() => setComparing(false)}>Cancel</Button>
+            <Button onClick={() => setComparing(false)}>{say`Cancel`}</Button>
           </DialogActions>
         </Dialog>
       )}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   Button,
   Dialog,
@@ -15,10 +16,10 @@ import { PRINTED } from "../piece/useDeskPiece.ts";
 import { ownLayer } from "../edits/annotations.ts";
 
 const FORMS = [
-  ["print", "Print the marked score"],
-  ["musicxml", "Save as MusicXML, for a notation program"],
-  ["midi", "Save as MIDI, to be heard"],
-  ["copy", "Save with everything in it, for a colleague"],
+  ["print", say`Print the marked score`],
+  ["musicxml", say`Save as MusicXML, for a notation program`],
+  ["midi", say`Save as MIDI, to be heard`],
+  ["copy", say`Save with everything in it, for a colleague`],
 ] as const;
 type Form = (typeof FORMS)[number][0];
 
@@ -55,11 +56,11 @@ export function PrintSave({
   const number = (bar: number) => score.bars[bar]!.number;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle component="h2">Print, save</DialogTitle>
+      <DialogTitle component="h2">{say`Print, save`}</DialogTitle>
       <DialogContent className="stack" sx={{ pt: "8px !important" }}>
         <TextField
           select
-          label="What"
+          label={say`What`}
           value={form}
           onChange={(event) => setForm(event.target.value as Form)}
         >
@@ -72,39 +73,39 @@ export function PrintSave({
         {hasLayer && (
           <TextField
             select
-            label="Fingers"
+            label={say`Fingers`}
             value={layer}
             onChange={(event) => setLayer(event.target.value)}
           >
-            <MenuItem value={TEACHER}>the teacher’s</MenuItem>
-            <MenuItem value={SMALL_HAND}>those for a small hand</MenuItem>
+            <MenuItem value={TEACHER}>{say`the teacher’s`}</MenuItem>
+            <MenuItem value={SMALL_HAND}>{say`those for a small hand`}</MenuItem>
             {working.map((one) => (
-              <MenuItem key={one.id} value={ownLayer(one.studentId)}>
-                {one.studentName}’s own
-              </MenuItem>
+              <MenuItem
+                key={one.id}
+                value={ownLayer(one.studentId)}
+              >{say`${one.studentName}’s own`}</MenuItem>
             ))}
-            <MenuItem value={PRINTED}>as printed, nothing written in</MenuItem>
+            <MenuItem value={PRINTED}>{say`as printed, nothing written in`}</MenuItem>
           </TextField>
         )}
         {hasBars && (
           <TextField
             select
-            label="Bars"
+            label={say`Bars`}
             value={range}
             onChange={(event) => setRange(event.target.value as "all")}
           >
-            <MenuItem value="all">all</MenuItem>
-            <MenuItem value="chosen">
-              those chosen: {number(chosen.from)}–{number(chosen.to)}
-            </MenuItem>
+            <MenuItem value="all">{say`all`}</MenuItem>
+            <MenuItem value="chosen">{say`those chosen:
+              ${number(chosen.from)}–${number(chosen.to)}`}</MenuItem>
           </TextField>
         )}
         {!chosen && form !== "copy" && (
-          <p className="small soft">Choose bars first to have only those.</p>
+          <p className="small soft">{say`Choose bars first to have only those.`}</p>
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say`Cancel`}</Button>
         <Button
           variant="contained"
           component="a"
@@ -112,7 +113,7 @@ export function PrintSave({
           {...(form === "print" ? {} : { download: true })}
           onClick={onClose}
         >
-          {form === "print" ? "To the print" : "Save"}
+          {form === "print" ? say`To the print` : say`Save`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import DeleteIcon from "@mui/icons-material/DeleteOutlined";
 import { IconButton, TextField } from "@mui/material";
@@ -51,7 +52,7 @@ export function RemarkBox({
         },
       ],
       [],
-      `note “${said.slice(0, 30)}”`,
+      say`note “${said.slice(0, 30)}”`,
     );
   };
   return (
@@ -62,7 +63,7 @@ export function RemarkBox({
           <button
             type="button"
             className="remark-text"
-            title="Change"
+            title={say`Change`}
             onClick={() => {
               setEditing(one.id);
               setText(one.text);
@@ -72,9 +73,9 @@ export function RemarkBox({
           </button>
           <IconButton
             size="small"
-            aria-label={`Remove the note ${one.text}`}
+            aria-label={say`Remove the note ${one.text}`}
             onClick={() =>
-              void edits.remarks([], [one.id], `removing the note “${one.text.slice(0, 30)}”`)
+              void edits.remarks([], [one.id], say`removing the note “${one.text.slice(0, 30)}”`)
             }
           >
             <DeleteIcon fontSize="small" />
@@ -84,11 +85,11 @@ export function RemarkBox({
       <form onSubmit={save}>
         <TextField
           fullWidth
-          label={known ? "Change the note" : "Note to yourself"}
+          label={known ? say`Change the note` : say`Note to yourself`}
           value={text}
           onChange={(event) => setText(event.target.value)}
           slotProps={{ htmlInput: { maxLength: 500, enterKeyHint: "done" } }}
-          helperText={text ? "Enter keeps it" : undefined}
+          helperText={text ? say`Enter keeps it` : undefined}
         />
       </form>
     </div>

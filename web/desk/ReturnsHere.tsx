@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
@@ -57,20 +58,21 @@ export function ReturnsHere({
     .slice(0, SHOWN);
   if (sorted.length === 0 && back.length === 0)
     return (
-      <p className="soft small">These bars are heard here for the first time, and do not return.</p>
+      <p className="soft small">{say`These bars are heard here for the first time, and do not
+        return.`}</p>
     );
   return (
     <div className="card stack returns-here">
       {sorted.map((one) => (
         <div key={`${one.hand} ${one.from} ${one.of} ${one.relation}`}>
-          {handName(kind, one.hand)} {barSpan(score.bars, one.from, one.to)}: as{" "}
+          {say`${handName(kind, one.hand)} ${barSpan(score.bars, one.from, one.to)}: as `}
           <button type="button" className="bar-link" onClick={() => onShow(one.of, one.ofTo)}>
             {barSpan(score.bars, one.of, one.ofTo)}
           </button>{" "}
           {relationText(one)}
           {one.differences.length > 0 && (
             <details open={one.differences.length < 6 && sorted.length < 4}>
-              <summary className="small">what differs</summary>
+              <summary className="small">{say`what differs`}</summary>
               <ul className="reasons small">
                 {one.differences.map((difference, i) => (
                   <li key={i}>
@@ -90,7 +92,7 @@ export function ReturnsHere({
       ))}
       {back.length > 0 && (
         <p className="small">
-          Comes back in{" "}
+          {say`Comes back in `}
           {back.slice(0, 6).map((one, i) => (
             <span key={`${one.from} ${one.relation}`}>
               {i > 0 && ", "}
@@ -104,7 +106,7 @@ export function ReturnsHere({
               </button>
             </span>
           ))}
-          {back.length > 6 ? " and more" : ""}.
+          {back.length > 6 ? say` and more` : ""}.
         </p>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Score } from "@yarrow-ridge/core/score";
@@ -37,26 +38,34 @@ export function ReturnsStrip({
       returnsOf(form, hand).filter((found) => found.from <= bar && found.to >= bar),
     );
   const text = (bar: number) =>
-    `bar ${score.bars[bar]!.number}: ` +
-    hands
+    say`bar ${score.bars[bar]!.number}: ${hands
       .map((hand) => {
         const found = at(bar).find((one) => one.hand === hand);
         const what = found ? returnText(score.bars, found) : "known";
-        return `${handName(kind, hand)} ${form.isNew[hand]![bar] ? "new" : what}`;
+        return `${handName(kind, hand)} ${form.isNew[hand]![bar] ? say`new` : what}`;
       })
-      .join("; ");
+      .join("; ")}`;
   const open = (bar: number) => {
     const [widest] = at(bar).sort((a, b) => b.to - b.from - (a.to - a.from));
     onChoose(widest?.from ?? bar, widest?.to ?? bar);
   };
   return (
-    <BarStop label="New bars and returns in each hand" count={form.bars} text={text} onOpen={open}>
+    <BarStop
+      label={say`New bars and returns in each hand`}
+      count={form.bars}
+      text={text}
+      onOpen={open}
+    >
       {(held) => (
         <div className="returns">
           {Object.entries(form.isNew).map(([hand, isNew]) => (
             <div key={hand} className="returns-row">
               <span className="returns-name">
-                {handName(kind, hand)} <span className="soft">{form.newBarsByHand[hand]} new</span>
+                {handName(kind, hand)}{" "}
+                <span className="soft">
+                  {form.newBarsByHand[hand]}
+                  {say` new`}
+                </span>
               </span>
               <div
                 className="returns-axis"

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Piece } from "@yarrow-ridge/contract";
 import { Button, MenuItem, TextField } from "@mui/material";
 import {
@@ -101,15 +102,15 @@ export function SectionForm({
     <form className="card stack section-form" onSubmit={(event) => void handleSubmit(save)(event)}>
       <h2>{heading}</h2>
       <TextField
-        label="Name"
+        label={say`Name`}
         autoFocus={HAS_KEYBOARD}
         slotProps={{ htmlInput: { maxLength: 200 } }}
         error={!!formState.errors.name}
-        helperText={formState.errors.name && "A section needs a name."}
+        helperText={formState.errors.name && say`A section needs a name.`}
         {...register("name", { validate: (value) => value.trim().length > 0 })}
       />
       <TextField
-        label="Character: what is it like?"
+        label={say`Character: what is it like?`}
         multiline
         minRows={2}
         maxRows={5}
@@ -118,12 +119,12 @@ export function SectionForm({
       />
       <AboutFields about={about} kind={piece.instrument} hands={piece.hands} onChange={setAbout} />
       <div className="section-places">
-        <span className="soft">from bar</span>
+        <span className="soft">{say`from bar`}</span>
         <TextField
           select
           hiddenLabel
           value={fromBar}
-          slotProps={{ htmlInput: { "aria-label": "First bar" } }}
+          slotProps={{ htmlInput: { "aria-label": say`First bar` } }}
           onChange={(event) => {
             setValue("fromBar", Number(event.target.value));
             setValue("fromOffset", "0");
@@ -131,12 +132,12 @@ export function SectionForm({
         >
           {bars}
         </TextField>
-        <span className="soft">beat</span>
+        <span className="soft">{say`beat`}</span>
         <TextField
           select
           hiddenLabel
           value={watch("fromOffset")}
-          slotProps={{ htmlInput: { "aria-label": "First beat" } }}
+          slotProps={{ htmlInput: { "aria-label": say`First beat` } }}
           onChange={(event) => setValue("fromOffset", event.target.value)}
         >
           {placesIn(score, fromBar)
@@ -147,12 +148,12 @@ export function SectionForm({
               </MenuItem>
             ))}
         </TextField>
-        <span className="soft">to bar</span>
+        <span className="soft">{say`to bar`}</span>
         <TextField
           select
           hiddenLabel
           value={toBar}
-          slotProps={{ htmlInput: { "aria-label": "Last bar" } }}
+          slotProps={{ htmlInput: { "aria-label": say`Last bar` } }}
           onChange={(event) => {
             const bar = Number(event.target.value);
             setValue("toBar", bar);
@@ -161,19 +162,21 @@ export function SectionForm({
         >
           {bars}
         </TextField>
-        <span className="soft">up to</span>
+        <span className="soft">{say`up to`}</span>
         <TextField
           select
           hiddenLabel
           value={watch("toOffset")}
-          slotProps={{ htmlInput: { "aria-label": "Ends before beat" } }}
+          slotProps={{ htmlInput: { "aria-label": say`Ends before beat` } }}
           onChange={(event) => setValue("toOffset", event.target.value)}
         >
           {placesIn(score, toBar)
             .slice(1)
             .map((at) => (
               <MenuItem key={toText(at)} value={toText(at)}>
-                {toText(at) === whole(toBar) ? "end" : `beat ${beatName(score.bars[toBar]!, at)}`}
+                {toText(at) === whole(toBar)
+                  ? say`end`
+                  : say`beat ${beatName(score.bars[toBar]!, at)}`}
               </MenuItem>
             ))}
         </TextField>
@@ -182,7 +185,7 @@ export function SectionForm({
         <Button type="submit" variant="contained">
           {action}
         </Button>
-        <Button onClick={onCancel}>Cancel</Button>
+        <Button onClick={onCancel}>{say`Cancel`}</Button>
       </div>
     </form>
   );

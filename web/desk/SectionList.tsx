@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import CarryIcon from "@mui/icons-material/RedoOutlined";
 import DeleteIcon from "@mui/icons-material/DeleteOutlined";
 import EditIcon from "@mui/icons-material/EditOutlined";
@@ -35,6 +36,7 @@ export function SectionList({
   onShow: (from: number, to: number) => void;
 }) {
   const edits = useAnnotationEdits(piece.id);
+  const nameOf = (hand: string) => small(handName(instrument(piece.instrument), hand));
   const [editing, setEditing] = useState<string>();
   const [carrying, setCarrying] = useState<string>();
   const carried = sections.find((one) => one.id === carrying);
@@ -45,9 +47,7 @@ export function SectionList({
           const [from, to] = [section.from.bar, lastBarOf(section.to)];
           const shaped = piece.onPaper
             ? []
-            : shapeWords(score, written.shape, section.from, section.to, (hand) =>
-                handName(instrument(piece.instrument), hand).toLowerCase(),
-              );
+            : shapeWords(score, written.shape, section.from, section.to, nameOf);
           return (
             <li key={section.id} className="section-line" style={{ marginLeft: depth * 18 }}>
               {editing === section.id ? (
@@ -57,14 +57,14 @@ export function SectionList({
                   from={from}
                   to={to}
                   section={section}
-                  heading={`Section ${section.name}`}
-                  action="Save"
+                  heading={say`Section ${section.name}`}
+                  action={say`Save`}
                   onSave={(draft) => {
                     setEditing(undefined);
                     void edits.sections(
                       [{ id: section.id, ...draft }],
                       [],
-                      `section ${draft.name}`,
+                      say`section ${draft.name}`,
                     );
                   }}
                   onCancel={() => setEditing(undefined)}
@@ -74,46 +74,46 @@ export function SectionList({
                   <button
                     type="button"
                     className="section-open"
-                    title={`new: ${newByHand(form, piece.instrument, from, to)}`}
+                    title={say`new: ${newByHand(form, piece.instrument, from, to)}`}
                     onClick={() => onShow(from, to)}
                   >
                     <span>
                       <b className="serif">{section.name}</b>{" "}
                       <span>
-                        {from === to ? "bar" : "bars"} {barSpan(score.bars, from, to)}
+                        {from === to ? say`bar` : say`bars`} {barSpan(score.bars, from, to)}
                       </span>{" "}
                       <span className="soft">· {newText(form, from, to)}</span>
                     </span>
                   </button>
                   <IconButton
                     size="small"
-                    aria-label={`Carry section ${section.name} to its returns`}
-                    title="Carry to its returns"
+                    aria-label={say`Carry section ${section.name} to its returns`}
+                    title={say`Carry to its returns`}
                     onClick={() => setCarrying(section.id)}
                   >
                     <CarryIcon fontSize="small" />
                   </IconButton>
                   <IconButton
                     size="small"
-                    aria-label={`Edit section ${section.name}`}
-                    title="Change"
+                    aria-label={say`Edit section ${section.name}`}
+                    title={say`Change`}
                     onClick={() => setEditing(section.id)}
                   >
                     <EditIcon fontSize="small" />
                   </IconButton>
                   <IconButton
                     size="small"
-                    aria-label={`Remove section ${section.name}`}
-                    title="Remove"
+                    aria-label={say`Remove section ${section.name}`}
+                    title={say`Remove`}
                     onClick={() =>
-                      void edits.sections([], [section.id], `removing section ${section.name}`)
+                      void edits.sections([], [section.id], say`removing section ${section.name}`)
                     }
                   >
                     <DeleteIcon fontSize="small" />
                   </IconButton>
-                  {aboutText(section.words, section.about) && (
+                  {aboutText(section.words, section.about ?? {}, nameOf) && (
                     <p className="soft small section-words">
-                      {aboutText(section.words, section.about)}
+                      {aboutText(section.words, section.about ?? {}, nameOf)}
                     </p>
                   )}
                   {shaped.length > 0 && (

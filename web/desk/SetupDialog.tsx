@@ -1,10 +1,11 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { Button, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { instrument, type RecordForm } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
 import { FormDialog } from "../shell/FormDialog.tsx";
 import { editFields } from "../edits/fields.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { RecordFields } from "../shell/RecordFields.tsx";
 import { recordOf, typedOf } from "../shell/typedRecord.ts";
 
@@ -20,14 +21,14 @@ export function SetupDialog({
 }) {
   const spoken = useSpoken();
   const [typed, setTyped] = useState(() => typedOf(form, piece.setup, spoken));
-  const name = instrument(piece.instrument).name.toLowerCase();
+  const name = small(instrument(piece.instrument).name);
   const save = async () => {
     const ok = await editFields(
       "editPiece",
       piece.id,
       { setup: piece.setup },
       { setup: recordOf(form, typed, spoken) },
-      `how the ${name} is set up`,
+      say`how the ${name} is set up`,
     );
     if (ok) onClose();
   };
@@ -38,15 +39,13 @@ export function SetupDialog({
       fullWidth
       maxWidth="sm"
     >
-      <DialogTitle component="h2">The {name} of this piece</DialogTitle>
+      <DialogTitle component="h2">{say`The ${name} of this piece`}</DialogTitle>
       <DialogContent className="stack" sx={{ pt: "8px !important" }}>
-        <RecordFields form={form} typed={typed} onType={setTyped} more="More" />
+        <RecordFields form={form} typed={typed} onType={setTyped} more={say`More`} />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" onClick={() => void save()}>
-          Save
-        </Button>
+        <Button onClick={onClose}>{say`Cancel`}</Button>
+        <Button variant="contained" onClick={() => void save()}>{say`Save`}</Button>
       </DialogActions>
     </FormDialog>
   );

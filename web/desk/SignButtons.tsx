@@ -1,3 +1,4 @@
+import { capital } from "@yarrow-ridge/core/words";
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { Aspect } from "@yarrow-ridge/core/score";
 
@@ -14,7 +15,7 @@ export function SignButtons({
   value: string;
   onWrite: (value: string | null) => void;
 }) {
-  const name = `${aspect.name.slice(0, 1).toUpperCase()}${aspect.name.slice(1)}`;
+  const name = capital(aspect.name);
   return (
     <div className="row">
       {named && <span className="small sign-name">{name}</span>}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { LayoutChoice } from "@yarrow-ridge/core/score";
 import { editFields } from "../edits/fields.ts";
@@ -6,7 +7,7 @@ import { editFields } from "../edits/fields.ts";
 export function useLayoutChoice(pieceId: string, layout: LayoutChoice | undefined) {
   const before = { layout: layout && !layout.guessed ? layout.id : null };
   return (id: string) =>
-    editFields("editPiece", pieceId, before, { layout: id }, "how the staves are read");
+    editFields("editPiece", pieceId, before, { layout: id }, say`how the staves are read`);
 }
 
 /** Says how the staves of a file were read when nobody has said it, and changes it in one step. */
@@ -20,18 +21,24 @@ export function StavesNotice({
   const choose = useLayoutChoice(pieceId, layout);
   if (!layout?.guessed) return null;
   return (
-    <section className="card" aria-label="How the staves were read">
+    <section className="card" aria-label={say`How the staves were read`}>
       <p>
-        The file leaves open how its staves are meant. They were read as <b>{layout.name}</b>.
+        {say`The file leaves open how its staves are meant. They were read as `}
+        <b>{layout.name}</b>.
       </p>
       <div className="row">
-        <Button size="small" variant="contained" onClick={() => void choose(layout.id)}>
-          That is right
-        </Button>
+        <Button
+          size="small"
+          variant="contained"
+          onClick={() => void choose(layout.id)}
+        >{say`That is right`}</Button>
         {layout.others.map(({ id, name }) => (
-          <Button key={id} size="small" variant="outlined" onClick={() => void choose(id)}>
-            No: {name}
-          </Button>
+          <Button
+            key={id}
+            size="small"
+            variant="outlined"
+            onClick={() => void choose(id)}
+          >{say`No: ${name}`}</Button>
         ))}
       </div>
     </section>

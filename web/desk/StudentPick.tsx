@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, Menu, MenuItem } from "@mui/material";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -29,9 +30,7 @@ export function StudentPick({
   return (
     <>
       {working.length === 0 ? (
-        <Button variant="contained" size="small" onClick={give}>
-          Give it to a student
-        </Button>
+        <Button variant="contained" size="small" onClick={give}>{say`Give it to a student`}</Button>
       ) : (
         <Button
           variant="outlined"
@@ -39,12 +38,12 @@ export function StudentPick({
           onClick={(event) => setAnchor(event.currentTarget)}
           aria-haspopup="menu"
         >
-          {current ? current.studentName : "Whose ridge?"} ▾
+          {current ? current.studentName : say`Whose ridge?`} ▾
         </Button>
       )}
       {current && (
         <Button size="small" variant="contained" component={Link} to={`/assignments/${current.id}`}>
-          {current.plan ? "Plan and practice" : "Make a plan"}
+          {current.plan ? say`Plan and practice` : say`Make a plan`}
         </Button>
       )}
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
@@ -54,11 +53,12 @@ export function StudentPick({
           </MenuItem>
         ))}
         {assignmentId && (
-          <MenuItem divider onClick={() => show(undefined)}>
-            Nobody: the piece alone
-          </MenuItem>
+          <MenuItem
+            divider
+            onClick={() => show(undefined)}
+          >{say`Nobody: the piece alone`}</MenuItem>
         )}
-        <MenuItem onClick={give}>Give it to a student …</MenuItem>
+        <MenuItem onClick={give}>{say`Give it to a student …`}</MenuItem>
       </Menu>
       {giving && (
         <GiveDialog

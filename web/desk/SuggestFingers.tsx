@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
@@ -40,7 +41,7 @@ export function SuggestFingers({
   const span = chosen && barSpan(score.bars, chosen.from, chosen.to);
   return (
     <div className="card pencil-card stack">
-      <h2>{pencil.size ? `${pencil.size} fingers in pencil` : "Suggest fingers"}</h2>
+      <h2>{pencil.size ? say`${pencil.size} fingers in pencil` : say`Suggest fingers`}</h2>
       <InkFingers pieceId={piece.id} score={score} layer={layer} />
       {pencil.size > 0 && (
         <>
@@ -53,31 +54,34 @@ export function SuggestFingers({
               ))}
             </ul>
           )}
-          <p className="small soft">
-            Type over any note you would finger otherwise; what you wrote stays.
-          </p>
+          <p className="small soft">{say`Type over any note you would finger otherwise; what you
+            wrote stays.`}</p>
         </>
       )}
       {pencil.size === 0 &&
         (chosen ? (
-          <p>For bars {span}, around what is written. Same fingers where bars return.</p>
+          <p>
+            {say`For bars `}
+            {span}
+            {say`, around what is written. Same fingers where bars return.`}
+          </p>
         ) : (
-          <p className="soft">Choose bars on the ridge or in the score first.</p>
+          <p className="soft">{say`Choose bars on the ridge or in the score first.`}</p>
         ))}
       <CarryFingers score={score} form={form} fingers={fingers} />
-      <WorkShare share={share} label="Thinking of fingers" onStop={cancel} />
+      <WorkShare share={share} label={say`Thinking of fingers`} onStop={cancel} />
       <div className="row">
         <Button
           variant={pencil.size ? "text" : "contained"}
           disabled={!chosen || busy}
           onClick={suggest}
         >
-          {busy ? "Thinking …" : chosen ? `Suggest for ${span}` : "Suggest"}
+          {busy ? say`Thinking …` : chosen ? say`Suggest for ${span!}` : say`Suggest`}
         </Button>
         {pencil.size === 0 && (
-          <Button onClick={() => set({ chosen: { from: 0, to: score.bars.length - 1 } })}>
-            Choose the whole piece
-          </Button>
+          <Button
+            onClick={() => set({ chosen: { from: 0, to: score.bars.length - 1 } })}
+          >{say`Choose the whole piece`}</Button>
         )}
       </div>
     </div>

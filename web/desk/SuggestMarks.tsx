@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { barSpan, parseFraction, type Score, type Stratum } from "@yarrow-ridge/core/score";
@@ -8,6 +9,9 @@ import { WorkShare } from "../piece/WorkShare.tsx";
 import { useDesk } from "../piece/useDesk.ts";
 import { useMarkPencil, type AskMarks } from "../piece/useMarkPencil.ts";
 import { useCommand } from "../shell/useCommand.ts";
+
+/** More sentences than these are read by nobody. */
+const PROBLEMS = 6;
 
 const PART = ["marks"] as const;
 
@@ -33,7 +37,10 @@ export function SuggestMarks({
   );
   const params = { id: piece.id, stratum: stratum.id };
   const ask: AskMarks = async (bars, work) => {
-    const { marks, curve } = await call("proposeMarks", { params, body: { ...bars, work } });
+    const { marks, curve, problems } = await call("proposeMarks", {
+      params,
+      body: { ...bars, work },
+    });
     const placed = ({ bar, exact }: { bar: number; exact: string }) => ({
       bar,
       offset: parseFraction(exact)!,
@@ -45,8 +52,8 @@ export function SuggestMarks({
         ...(to ? { to: placed(to) } : {}),
       })),
       curve,
-      notes: [],
-      nothing: `No ${stratum.name} are wanted here.`,
+      notes: problems.slice(0, PROBLEMS).map(({ text }) => text),
+      nothing: say`No ${stratum.name} are wanted here.`,
     };
   };
   useCommand("mark.ink", ink, { enabled: pencil !== undefined && !busy });
@@ -55,10 +62,10 @@ export function SuggestMarks({
       <div className="card pencil-card stack">
         <h2>
           {pencil
-            ? `In pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
-            : `Suggest ${stratum.name}`}
+            ? say`In pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
+            : say`Suggest ${stratum.name}`}
         </h2>
-        <WorkShare share={share} label={`Looking for ${stratum.name}`} onStop={cancel} />
+        <WorkShare share={share} label={say`Looking for ${stratum.name}`} onStop={cancel} />
         {pencil ? (
           <PencilledMarks
             score={score}
@@ -71,18 +78,18 @@ export function SuggestMarks({
         ) : (
           <div className="row">
             <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask)}>
-              {busy ? "Looking …" : `Suggest for ${span}`}
+              {busy ? say`Looking …` : say`Suggest for ${span}`}
             </Button>
           </div>
         )}
       </div>
       <CheckCard
         pieceId={piece.id}
-        about={`Looks through the ${stratum.name} that stand here.`}
+        about={say`Looks through the ${stratum.name} that stand here.`}
         nothing={(count) =>
           count === 0
-            ? "Nothing is written yet."
-            : `Nothing to doubt in ${count === 1 ? "one mark" : `${count} marks`}.`
+            ? say`Nothing is written yet.`
+            : say`Nothing to doubt in ${count === 1 ? say`one mark` : say`${count} marks`}.`
         }
         ask={async () => {
           const { doubts, marks: count } = await call("checkMarks", { params, body: {} });

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, Slider } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
@@ -38,16 +39,14 @@ export function Suggested({
   const phrases = sections.flatMap((one) => one.children);
   if (sections.length < 2 && phrases.length === 0 && grain === 1)
     return (
-      <p className="soft">
-        Nothing in this piece returns for long enough to suggest sections. Choose bars and name them
-        yourself.
-      </p>
+      <p className="soft">{say`Nothing in this piece returns for long enough to suggest sections.
+        Choose bars and name them yourself.`}</p>
     );
   return (
     <div className="card pencil-card stack">
-      <h2>Suggested sections</h2>
+      <h2>{say`Suggested sections`}</h2>
       <div className="suggest-grain">
-        <span className="soft small">coarse</span>
+        <span className="soft small">{say`coarse`}</span>
         <Slider
           value={grain}
           min={0}
@@ -56,10 +55,10 @@ export function Suggested({
           marks
           size="small"
           onChange={(_, value) => setGrain(value)}
-          aria-label="Grain"
+          aria-label={say`Grain`}
           getAriaValueText={(value) => GRAINS[value]!}
         />
-        <span className="soft small">fine</span>
+        <span className="soft small">{say`fine`}</span>
       </div>
       <ul className="plain-list">
         {sections.map((one) => (
@@ -68,7 +67,7 @@ export function Suggested({
               <span>
                 <b className="serif">{one.label}</b> {barSpan(score.bars, one.from, one.to)}
               </span>
-              <span className="soft small">because {one.reason}</span>
+              <span className="soft small">{say`because ${one.reason}`}</span>
             </button>
             {one.children.length > 0 && (
               <div className="suggest-phrases small">
@@ -77,7 +76,7 @@ export function Suggested({
                     key={phrase.from}
                     type="button"
                     className="bar-link"
-                    title={`because ${phrase.reason}`}
+                    title={say`because ${phrase.reason}`}
                     onClick={() => onShow(phrase.from, phrase.to)}
                   >
                     <b className="serif">{phrase.label}</b>{" "}
@@ -91,27 +90,24 @@ export function Suggested({
       </ul>
       {formName && (
         <p className="small">
-          Perhaps <b>{formName.name}</b>. <span className="soft">{formName.caveat}</span>
+          {say`Perhaps `}
+          <b>{formName.name}</b>. <span className="soft">{formName.caveat}</span>
         </p>
       )}
       <div className="row">
         <Button
           variant="contained"
-          onClick={() => void edits.addSections(draftsOf(sections), "suggested sections")}
-        >
-          Ink them
-        </Button>
+          onClick={() => void edits.addSections(draftsOf(sections), say`suggested sections`)}
+        >{say`Ink them`}</Button>
         {phrases.length > 0 && (
           <Button
             onClick={() =>
               void edits.addSections(
                 [...draftsOf(sections), ...draftsOf(phrases)],
-                "suggested sections and phrases",
+                say`suggested sections and phrases`,
               )
             }
-          >
-            With phrases
-          </Button>
+          >{say`With phrases`}</Button>
         )}
       </div>
     </div>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Piece } from "@yarrow-ridge/contract";
 import type { School } from "@yarrow-ridge/core/fingering";
 import { instrument, type Limb, type Player } from "@yarrow-ridge/core/instruments";
@@ -28,14 +29,18 @@ export const limbsToFinger = (piece: Piece): readonly Limb[] =>
 /** Asks for fingers of all limbs of a piece in some bars, with reasons and other ways. */
 export async function askForFingers(
   piece: Piece,
-  { from, to, player, school, layer, work }: Asked,
+  { from, to, player, school: asked, layer, work }: Asked,
 ): Promise<{ reasons: string[]; advice: FingerAdvice }> {
   const params = { id: piece.id };
+  const { position, ...school } = asked;
+  const where = typeof position === "string" ? { position } : {};
+  // hands that take from one another are hands on keys
+  const several = instrument(piece.instrument).octave !== undefined;
   const limbs = limbsToFinger(piece);
   const isShort = to - from < MOST_FOR_WAYS;
   const handing = () => call("proposeHandovers", { params, body: { from, to, player } });
   const [early, answers] = await Promise.all([
-    isShort ? handing() : undefined,
+    isShort && several ? handing() : undefined,
     Promise.all(
       limbs.map(({ id: hand }) =>
         call("propose", {
@@ -48,6 +53,7 @@ export async function askForFingers(
             player,
             school,
             layer,
+            ...where,
             work: `${work}-${hand}`,
           },
         }),
@@ -55,14 +61,15 @@ export async function askForFingers(
     ),
   ]);
   const problems = answers.flatMap((answer) => answer.problems);
-  const { handovers } = early ?? (problems.length ? await handing() : { handovers: [] });
+  const { handovers } = early ?? (several && problems.length ? await handing() : { handovers: [] });
   const ways = answers.flatMap((answer, i) =>
-    [{ ...answer, more: 0, reason: "first choice" }, ...answer.alternatives].map(
+    [{ ...answer, more: 0, reason: say`first choice` }, ...answer.alternatives].map(
       ({ notes, elsewhere, more, reason }): FingerWay => ({
         hand: limbs[i]!.id,
         more,
         reason,
         fingers: fingersOf(notes),
+        beside: besideOf([...notes, ...elsewhere]),
         elsewhere: fingersOf(elsewhere),
       }),
     ),
@@ -87,7 +94,7 @@ export async function askForFingers(
 }
 
 const fingersOf = (
-  notes: readonly { id: string; finger: number | null; to?: number | undefined }[],
+  notes: readonly { id: string; finger: number | string | null; to?: number | undefined }[],
 ): ReadonlyMap<string, string> =>
   new Map(
     notes.flatMap((one) =>
@@ -95,4 +102,17 @@ const fingersOf = (
         ? []
         : [[one.id, one.to ? `${one.finger}-${one.to}` : String(one.finger)] as const],
     ),
+  );
+
+/** What goes with fingers on a neck and is written: the strings, the fingers that pluck them. */
+const besideOf = (
+  notes: readonly { id: string; string?: number | undefined; pluck?: string | undefined }[],
+): FingerWay["beside"] =>
+  new Map(
+    (["string", "pluck"] as const).flatMap((aspect) => {
+      const values = notes.flatMap((note): [string, string][] =>
+        note[aspect] === undefined ? [] : [[note.id, String(note[aspect])]],
+      );
+      return values.length ? [[aspect, new Map(values)] as const] : [];
+    }),
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { AnnotationsAnswer, FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import type {
@@ -46,11 +47,11 @@ export function tabsOf({
   onPaper,
   instrument: kind,
 }: Piece): readonly (readonly [Stratum, string])[] {
-  if (onPaper) return [["form", "Form"]];
+  if (onPaper) return [["form", say`Form`]];
   return [
-    ["form", "Form"],
-    ["hands", "Hands"],
+    ["form", say`Form`],
+    ["hands", say`Hands`],
     ...instrument(kind).strata.flatMap(({ id, tab }) => (tab ? [[id, tab] as const] : [])),
-    ["shape", "Shape"],
+    ["shape", say`Shape`],
   ];
 }

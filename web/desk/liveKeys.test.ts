@@ -1,3 +1,4 @@
+import { plain } from "@yarrow-ridge/core/words";
 import { instruments } from "@yarrow-ridge/core/instruments";
 import { COMMANDS } from "../shell/keys.ts";
 import { liveKeys } from "./liveKeys.ts";
@@ -21,8 +22,8 @@ describe("a key means one thing", () => {
   it("and a sign of the instrument wins while a note is chosen", () => {
     const guitar = instruments.find((one) => one.id === "guitar")!;
     const means = (line?: string) =>
-      liveKeys(guitar, "hands", line).find(({ key }) => key === "p")!.does;
-    expect(means()).toBe("open Pedal");
+      plain(liveKeys(guitar, "hands", line).find(({ key }) => key === "p")!.does);
+    expect(means()).toBe("open Pedal, or Pedals");
     expect(means("hands")).toBe("plucking finger: thumb");
   });
 });

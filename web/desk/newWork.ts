@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { FormAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 
@@ -11,7 +12,7 @@ export function newText(form: FormAnswer, from: number, to: number): string {
       0,
     ),
   );
-  return work < fresh ? `${fresh} new, the work of ${work}` : `${fresh} new`;
+  return work < fresh ? say`${fresh} new, the work of ${work}` : say`${fresh} new`;
 }
 
 /** The same of each hand, where several play: `right hand 7, left hand 5`. */

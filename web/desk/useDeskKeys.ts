@@ -17,6 +17,9 @@ export function useDeskKeys(ready: { piece: Piece; score: Score } | undefined) {
   const signs = new Set(
     ready ? signKeys(instrument(ready.piece.instrument), current, line).map(({ key }) => key) : [],
   );
+  /** The tab of the marks that are the instrument's own. */
+  const marked =
+    (ready && instrument(ready.piece.instrument).strata.find(({ tab }) => tab)?.id) ?? "pedal";
   const open = (stratum: Stratum) => set({ stratum, note: undefined, place: undefined });
   /** A tab's letter opens it where there is one, and gives way to a sign. */
   const openable = (stratum: Stratum, key: string) => ({
@@ -24,7 +27,7 @@ export function useDeskKeys(ready: { piece: Piece; score: Score } | undefined) {
   });
   useCommand("open.form", () => open("form"), openable("form", "f"));
   useCommand("open.hands", () => open("hands"), openable("hands", "h"));
-  useCommand("open.pedal", () => open("pedal"), openable("pedal", "p"));
+  useCommand("open.pedal", () => open(marked), openable(marked, "p"));
   useCommand("open.shape", () => open("shape"), openable("shape", "l"));
   useCommand("let.go", () => set(nothingChosen));
   useCommand("larger", () => set({ zoom: Math.min(LARGEST, zoom + BY) }), {}, [zoom]);

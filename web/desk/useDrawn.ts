@@ -10,17 +10,17 @@ import { layersOf, withPencil } from "./deskLayers.tsx";
 export function useDrawn(work: ReturnType<typeof useDeskPiece>, layer: string) {
   const { ready, fingers, said, marks, sections, remarks, shape } = work;
   const desk = useDesk();
-  const { pencil } = desk;
+  const { pencil, beside } = desk;
   const all = useMemo(() => withPencil(fingers, pencil, layer), [fingers, pencil, layer]);
-  const drawn = useMemo(
-    () =>
-      said.map((one) =>
-        one.aspect.id === "finger"
-          ? { ...one, values: withPencil(one.values, pencil, layer) }
-          : one,
-      ),
-    [said, pencil, layer],
-  );
+  const drawn = useMemo(() => {
+    /** Of another aspect only what goes with a finger in pencil. */
+    const along = (aspect: string) =>
+      new Map([...(beside.get(aspect) ?? [])].filter(([id]) => pencil.has(id)));
+    return said.map((one) => {
+      const values = one.aspect.id === "finger" ? pencil : along(one.aspect.id);
+      return { ...one, values: withPencil(one.values, values, layer) };
+    });
+  }, [said, pencil, beside, layer]);
   const shown = useMemo(
     () => inLayers(marks, ready?.piece.instrument ?? USUAL_INSTRUMENT, [layer]),
     [marks, ready?.piece.instrument, layer],

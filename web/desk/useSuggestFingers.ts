@@ -1,8 +1,10 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Piece } from "@yarrow-ridge/contract";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useEffect, useEffectEvent, useRef } from "react";
 import type { WrittenFinger } from "../score/placeFingers.ts";
-import { useDesk } from "../piece/useDesk.ts";
+import { instrument } from "@yarrow-ridge/core/instruments";
+import { useDesk, withBeside } from "../piece/useDesk.ts";
 import { stopped, useWork } from "../piece/useWork.ts";
 import { askForFingers, limbsToFinger } from "./askForFingers.ts";
 import { usePlayer } from "./usePlayer.ts";
@@ -14,7 +16,7 @@ export function useSuggestFingers(
   assignmentId: string | undefined,
 ) {
   const { chosen, pencil, suggested, written, school, set } = useDesk();
-  const { player, layer } = usePlayer(assignmentId);
+  const { player, student, layer } = usePlayer(assignmentId);
   const limbs = limbsToFinger(piece);
   const { busy, share, begin, end, cancel } = useWork(limbs.map((limb) => limb.id));
   const free = (id: string) => fingers.get(id)?.layer !== layer;
@@ -23,7 +25,10 @@ export function useSuggestFingers(
     if (!bars || limbs.length === 0 || busy) return;
     const work = begin();
     try {
-      const asked = { ...bars, player, school, layer, work };
+      const { octave } = instrument(piece.instrument);
+      // reach and keys are of hands on keys; others have a record of their own
+      const own = octave ? player : (student?.player[piece.instrument] ?? {});
+      const asked = { ...bars, player: own, school, layer, work };
       const { advice, reasons } = await askForFingers(piece, asked);
       // inked or rubbed out meanwhile: there is nothing left to solve around
       if (again && useDesk.getState().suggested === undefined) return;
@@ -33,12 +38,14 @@ export function useSuggestFingers(
         .filter(([id]) => free(id));
       // solved again, the pencil of before has no say
       const next = new Map(again ? found : [...pencil, ...found]);
-      set({ pencil: next, suggested: bars, reasons, advice });
-      if (found.length === 0 && !again)
-        enqueueSnackbar("Every note in these bars has its finger already.");
+      const first = advice.ways.filter((way) => way.more === 0);
+      const before = again ? new Map() : useDesk.getState().beside;
+      const beside = first.reduce(withBeside, before);
+      set({ pencil: next, beside, suggested: bars, reasons, advice });
+      if (found.length === 0 && !again) tell(say`Every note in these bars has its finger already.`);
     } catch (error) {
       if (!stopped(error))
-        enqueueSnackbar(error instanceof Error ? error.message : "No fingers could be suggested.", {
+        tell(error instanceof Error ? error.message : say`No fingers could be suggested.`, {
           variant: "error",
         });
     } finally {

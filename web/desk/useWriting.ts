@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { firstFinger, parseWritten, writtenText } from "@yarrow-ridge/core/score";
 import { counterpartsOf, type Return } from "@yarrow-ridge/core/form";
@@ -86,7 +87,7 @@ export function useWriting({
     const bars = new Set(score.notes.filter(({ id }) => next.has(id)).map((one) => one.bar));
     set({ pencil: next, advice: { ...advice, counterparts: [...bars] } });
   };
-  const where = current ? `bar ${score.bars[current.bar]!.number}` : "";
+  const where = current ? say`bar ${score.bars[current.bar]!.number}` : "";
   const write = (aspect: Aspect, typed: string | null) => {
     if (!current) return;
     const before = on(aspect, current.id);
@@ -97,7 +98,7 @@ export function useWriting({
       firstFinger(before) !== typed;
     const value = changes ? `${firstFinger(before)}-${typed}` : typed;
     setHeld(undefined);
-    const place = `${value ?? `no ${aspect.name}`} on ${spokenName(current.pitch)}, ${where}`;
+    const place = say`${value ?? say`no ${aspect.name}`} on ${spokenName(current.pitch)}, ${where}`;
     if (aspect.id === "finger") pencilSisters(value);
     const hides = layer === TEACHER && current.printed?.[aspect.id] !== undefined;
     void edits
@@ -121,7 +122,7 @@ export function useWriting({
     if (!before) return;
     const { optional: was, ...rest } = before;
     const value = writtenText(was ? rest : { ...rest, optional: true });
-    const label = `a ${changing.name} that may be left, ${where}`;
+    const label = say`a ${changing.name} that may be left, ${where}`;
     void edits.notes(changing.id, [{ id: current.id, value }], label, layer);
   };
   const others = kind.limbs.filter((limb) => limb.id !== hand);
@@ -130,8 +131,8 @@ export function useWriting({
     // back with whom it was written for it needs no word
     void edits.hands(
       [{ id: current.id, hand: current.writtenFor === to ? null : to }],
-      `${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} ` +
-        `to the ${handName(kind, to).toLowerCase()}`,
+      say`${spokenName(current.pitch)} in bar ${score.bars[current.bar]!.number} to the
+        ${small(handName(kind, to))}`,
     );
   };
   const chosenNote = { enabled: current !== undefined };

@@ -25,7 +25,7 @@ export function useAnnotationEdits(pieceId: string) {
         const stored = client.getQueryData<Marks>(["annotations", params, null]);
         return stored && shown("annotations", params, stored, useOutbox.getState().entries);
       },
-      edit: (label, redo, undo) => perform({ label, redo: [redo], undo: [undo] }),
+      edit: (label, redo, undo) => perform({ label, redo: [redo].flat(), undo: [undo].flat() }),
     };
     return {
       ...noteEdits(editing),

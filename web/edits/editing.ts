@@ -7,5 +7,9 @@ export interface Editing {
   /** What is written now, with what waits to be stored. */
   readonly now: () => Marks | undefined;
   /** Performs an edit that can be undone. @returns whether it was taken */
-  readonly edit: (label: string, redo: Request, undo: Request) => Promise<boolean>;
+  readonly edit: (
+    label: string,
+    redo: Request | Request[],
+    undo: Request | Request[],
+  ) => Promise<boolean>;
 }

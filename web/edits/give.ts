@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import type { Body } from "@yarrow-ridge/contract";
 import { call } from "../api/client.ts";
@@ -43,7 +44,7 @@ export async function addStudent(
 ): Promise<string | undefined> {
   const id = newId();
   const ok = await useHistory.getState().perform({
-    label: `adding ${fields.name}`,
+    label: say`adding ${fields.name}`,
     // done again, one that is there already comes out of the archive
     redo: [
       request("addStudent", {}, { id, ...fields }),

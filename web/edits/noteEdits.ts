@@ -14,16 +14,32 @@ export function noteEdits({ params, now, edit }: Editing) {
         values: wanted.map(({ id, value }) => ({ note: id, value })),
       },
     );
+  /** What is there now, to come back to. */
+  const backOf = (aspect: string, wanted: readonly NoteValue[], layer: string) => {
+    const before = new Map(
+      (now()?.notes ?? [])
+        .filter((one) => one.layer === layer && one.aspect === aspect)
+        .map((one) => [one.note, one.value]),
+    );
+    return wanted.map(({ id }) => ({ id, value: before.get(id) ?? null }));
+  };
+  /** Values of several aspects in one step, such as fingers with their strings. */
+  const aspects = (
+    values: ReadonlyMap<string, readonly NoteValue[]>,
+    label: string,
+    layer = TEACHER,
+  ) => {
+    const all = [...values].filter(([, wanted]) => wanted.length > 0);
+    return edit(
+      label,
+      all.map(([aspect, wanted]) => notesRequest(aspect, wanted, layer)),
+      all.map(([aspect, wanted]) => notesRequest(aspect, backOf(aspect, wanted, layer), layer)),
+    );
+  };
   return {
-    notes: (aspect: string, wanted: readonly NoteValue[], label: string, layer = TEACHER) => {
-      const before = new Map(
-        (now()?.notes ?? [])
-          .filter((one) => one.layer === layer && one.aspect === aspect)
-          .map((one) => [one.note, one.value]),
-      );
-      const back = wanted.map(({ id }) => ({ id, value: before.get(id) ?? null }));
-      return edit(label, notesRequest(aspect, wanted, layer), notesRequest(aspect, back, layer));
-    },
+    aspects,
+    notes: (aspect: string, wanted: readonly NoteValue[], label: string, layer = TEACHER) =>
+      aspects(new Map([[aspect, wanted]]), label, layer),
     /** Gives notes to another hand than their staff says; null gives them back. */
     hands: (notes: readonly { id: string; hand: string | null }[], label: string) => {
       const before = new Map(now()?.movedHands.map((one) => [one.id, one.hand]));

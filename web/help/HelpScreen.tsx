@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { Link } from "react-router";
 import { AllKeys } from "../shell/Shortcuts.tsx";
@@ -10,7 +11,7 @@ import "./help.css";
 export function HelpScreen() {
   return (
     <div className="help stack">
-      <Title name="How it goes" />
+      <Title name={say`How it goes`} />
       <ol className="plain-list help-path">
         {PATH.map(({ name, picture, about }, i) => (
           <li key={name} className="card">
@@ -23,15 +24,11 @@ export function HelpScreen() {
         ))}
       </ol>
       <div className="row">
-        <Button variant="contained" component={Link} to="/">
-          To the studio
-        </Button>
-        <Button component={Link} to="/about">
-          About Yarrow Ridge
-        </Button>
+        <Button variant="contained" component={Link} to="/">{say`To the studio`}</Button>
+        <Button component={Link} to="/about">{say`About Yarrow Ridge`}</Button>
       </div>
       <section>
-        <h2>Words</h2>
+        <h2>{say`Words`}</h2>
         <dl className="help-words">
           {WORDS.map(([word, means]) => (
             <div key={word}>
@@ -42,7 +39,7 @@ export function HelpScreen() {
         </dl>
       </section>
       <section>
-        <h2>Keys</h2>
+        <h2>{say`Keys`}</h2>
         <div className="shortcuts">
           <AllKeys />
         </div>

@@ -1,3 +1,7 @@
+import { NeckBoard } from "./guitar/NeckBoard.tsx";
+import { HarpDrawing } from "./harp/HarpDrawing.tsx";
+import { HarpEntry } from "./harp/HarpEntry.tsx";
+import { HarpStrip } from "./harp/HarpStrip.tsx";
 import { Keyboard } from "./keyboard/Keyboard.tsx";
 import { PositionDrawing } from "./keyboard/Positions.tsx";
 import { PedalDrawing } from "./piano/PedalDrawing.tsx";
@@ -11,6 +15,10 @@ const pedal: StratumView = { Drawing: PedalDrawing, Panel: PedalPanel, Strip: Pe
 /** What the generic views do not do for an instrument; a line for each that needs it. */
 const views: Readonly<Record<string, InstrumentView>> = {
   piano: { Board: Keyboard, strata: { pedal, position } },
+  guitar: { Board: NeckBoard },
+  harp: {
+    strata: { "harp-pedals": { Drawing: HarpDrawing, Entry: HarpEntry, Strip: HarpStrip } },
+  },
   organ: { Board: Keyboard, strata: { position } },
 };
 

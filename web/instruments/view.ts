@@ -1,7 +1,7 @@
 import type { Piece } from "@yarrow-ridge/contract";
-import type { Mark, Note, Score } from "@yarrow-ridge/core/score";
+import type { Mark, Note, Place, Score } from "@yarrow-ridge/core/score";
 import type { ComponentType } from "react";
-import type { WrittenFinger } from "../score/placeFingers.ts";
+import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import type { PageBoxes } from "../score/geometry.ts";
 
 /** Marks of one kind, drawn over a page of the score. */
@@ -42,12 +42,25 @@ export interface BoardProps {
   /** By stratum. */
   readonly marks: ReadonlyMap<string, readonly Mark[]>;
   readonly score: Score;
+  /** All that is said of notes. */
+  readonly said: readonly Said[];
+  /** How the instrument of the piece is set up. */
+  readonly setup: Piece["setup"];
+}
+
+/** Where a mark is made at a place, in place of a button for each sign. */
+export interface EntryProps {
+  readonly marks: readonly Mark[];
+  /** None while no place is chosen. */
+  readonly here: Place | undefined;
+  readonly write: (data: Mark["data"] | undefined) => void;
 }
 
 /** How a kind of marks is shown otherwise than by the generic views; all of it optional. */
 export interface StratumView {
   readonly Drawing?: ComponentType<DrawingProps>;
   readonly Panel?: ComponentType<PanelProps>;
+  readonly Entry?: ComponentType<EntryProps>;
   readonly Strip?: ComponentType<StripProps>;
 }
 

@@ -1,3 +1,5 @@
+import { spoken } from "../words/voice.ts";
+import { say } from "@yarrow-ridge/core/words";
 import { Button, TextField } from "@mui/material";
 import type { Answer } from "@yarrow-ridge/contract";
 import { useEffect, useState } from "react";
@@ -7,7 +9,9 @@ import { request } from "../outbox/request.ts";
 
 /** What is agreed for the next time: filled in from the plan, changed as the teacher likes. */
 export function LessonNotes({ lesson }: { lesson: Answer<"lesson"> }) {
-  const { studentId, today, next } = lesson;
+  const { studentId, today } = lesson;
+  // what is written from here on is the teacher’s own
+  const next = spoken(lesson.next);
   const [id] = useState(lesson.notes?.id ?? newId());
   const stored = lesson.notes?.notes ?? "";
   // what was typed and not kept waits here while one looks at something else
@@ -21,7 +25,7 @@ export function LessonNotes({ lesson }: { lesson: Answer<"lesson"> }) {
     const put = (notes: string, was: string) =>
       request("putLesson", { id }, { studentId, date: today, notes, was: { notes: was } });
     const ok = await useHistory.getState().perform({
-      label: "the lesson’s notes",
+      label: say`the lesson’s notes`,
       redo: [put(text, stored)],
       undo: [put(stored, text)],
     });
@@ -30,12 +34,12 @@ export function LessonNotes({ lesson }: { lesson: Answer<"lesson"> }) {
   const isStored = stored !== "" && text === stored;
   return (
     <div className="card stack">
-      <h2 id="next-time">For next time</h2>
+      <h2 id="next-time">{say`For next time`}</h2>
       <TextField
         multiline
         minRows={10}
         maxRows={24}
-        label="What is agreed"
+        label={say`What is agreed`}
         value={text}
         onChange={(event) => setText(event.target.value)}
         slotProps={{ htmlInput: { maxLength: 4000 } }}
@@ -46,15 +50,14 @@ export function LessonNotes({ lesson }: { lesson: Answer<"lesson"> }) {
           disabled={isStored || text.trim() === ""}
           onClick={() => void keep()}
         >
-          {isStored ? "Written down" : "Write it down"}
+          {isStored ? say`Written down` : say`Write it down`}
         </Button>
         {text !== next && next !== "" && (
-          <Button onClick={() => setText(next)}>As the plan has it</Button>
+          <Button onClick={() => setText(next)}>{say`As the plan has it`}</Button>
         )}
       </div>
-      <p className="small soft">
-        From the plan of the next seven days. The student’s cards follow the plan, not this text.
-      </p>
+      <p className="small soft">{say`From the plan of the next seven days. The student’s cards
+        follow the plan, not this text.`}</p>
     </div>
   );
 }

@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { stageName } from "@yarrow-ridge/core/practice";
 import { Button } from "@mui/material";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -19,44 +21,46 @@ export function SincePiece({ piece }: { piece: Piece }) {
         <Link to={`/assignments/${piece.assignmentId}`} className="roster-name">
           {piece.pieceTitle}
         </Link>
-        <span className="soft">
-          {piece.stage} · {piece.tries} {piece.tries === 1 ? "try" : "tries"}, {piece.steps}{" "}
-          {piece.steps === 1 ? "step" : "steps"} earned
-        </span>
+        <span className="soft">{say`${stageName[piece.stage]} · ${piece.tries}
+          ${piece.tries === 1 ? say`try` : say`tries`}, ${piece.steps}
+            ${piece.steps === 1 ? say`step` : say`steps`} earned`}</span>
       </div>
       <PieceRidge assignmentId={piece.assignmentId} pieceId={piece.pieceId} height={40} />
       {trouble.length > 0 && (
         <p>
-          <b>Trouble spots: </b>
+          <b>{say`Trouble spots: `}</b>
           {trouble.map(({ bar, name, slips, tries }, i) => (
             <span key={bar}>
               {i > 0 && ", "}
-              <Link to={`/pieces/${piece.pieceId}?for=${piece.assignmentId}&bars=${bar}-${bar}`}>
-                bar {name}
-              </Link>{" "}
-              <span className="soft">
-                ({slips} {slips === 1 ? "slip" : "slips"} in {tries})
-              </span>
+              <Link
+                to={`/pieces/${piece.pieceId}?for=${piece.assignmentId}&bars=${bar}-${bar}`}
+              >{say`bar ${name}`}</Link>{" "}
+              <span className="soft">{say`(${slips} ${slips === 1 ? say`slip` : say`slips`} in
+                ${tries})`}</span>
             </span>
           ))}
         </p>
       )}
       {notDone.length > 0 && (
-        <WorkTable work={shown} kind={piece.instrument} caption={`Not done: ${notDone.length}`} />
+        <WorkTable
+          work={shown}
+          kind={piece.instrument}
+          caption={say`Not done: ${notDone.length}`}
+        />
       )}
       {notDone.length > FIRST && (
         <Button size="small" onClick={() => setAll(!all)} sx={{ alignSelf: "start" }}>
-          {all ? "Only the first" : `All ${notDone.length}`}
+          {all ? say`Only the first` : say`All ${notDone.length}`}
         </Button>
       )}
       {done.length > 0 && (
         <details>
-          <summary>Done: {done.length}</summary>
+          <summary>{say`Done: ${done.length}`}</summary>
           <WorkTable work={done} kind={piece.instrument} />
         </details>
       )}
       {done.length + notDone.length === 0 && (
-        <p className="soft">Nothing of it was set for these days.</p>
+        <p className="soft">{say`Nothing of it was set for these days.`}</p>
       )}
     </section>
   );

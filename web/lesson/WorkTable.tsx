@@ -1,3 +1,4 @@
+import { small } from "@yarrow-ridge/core/words";
 import type { Answer } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { Tempo } from "../piece/Tempo.tsx";
@@ -22,7 +23,7 @@ export function WorkTable({
           <tr key={one.unit}>
             <td>
               <b className="serif">{one.section}</b> {one.bars},{" "}
-              {handName(instrument(kind), one.hands).toLowerCase()}
+              {small(handName(instrument(kind), one.hands))}
             </td>
             <td>
               <Tempo beat={one.beat} tempo={one.tempo} />

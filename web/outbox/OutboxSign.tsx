@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import CloudDoneIcon from "@mui/icons-material/CheckCircleOutlined";
 import WaitingIcon from "@mui/icons-material/Schedule";
 import AwayIcon from "@mui/icons-material/LinkOff";
@@ -12,12 +13,12 @@ export function OutboxSign() {
   const count = entries.filter(({ state }) => state === "waiting").length;
   const resting = looked ? "stored" : "looking";
   const state = count === 0 ? resting : reached ? "waiting" : "away";
-  const some = count === 1 ? "one edit" : `${count} edits`;
+  const some = count === 1 ? say`one edit` : say`${count} edits`;
   const safe = !keeps()
-    ? "kept only while this page is open"
+    ? say`kept only while this page is open`
     : keeping
-      ? "being written down"
-      : "kept on this device";
+      ? say`being written down`
+      : say`kept on this device`;
   return (
     <span
       className={`outbox-sign ${state}`}
@@ -28,20 +29,21 @@ export function OutboxSign() {
     >
       {state === "stored" && (
         <>
-          <CloudDoneIcon fontSize="inherit" /> stored
+          <CloudDoneIcon fontSize="inherit" />
+          {say` stored`}
         </>
       )}
       {state === "waiting" && (
         <>
-          <WaitingIcon fontSize="inherit" /> {some} not stored yet
+          <WaitingIcon fontSize="inherit" />
+          {say` ${some} not stored yet`}
         </>
       )}
       {state === "away" && (
         <>
-          <AwayIcon fontSize="inherit" /> The studio cannot be reached: {some} {safe}
-          <Button size="small" onClick={sendNow}>
-            Try now
-          </Button>
+          <AwayIcon fontSize="inherit" />
+          {say` The studio cannot be reached: ${some} ${safe}`}
+          <Button size="small" onClick={sendNow}>{say`Try now`}</Button>
         </>
       )}
     </span>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Alert, Button } from "@mui/material";
 import { giveUp, putOnTop, sendNow, useOutbox } from "./outbox.ts";
 import type { Entry } from "./request.ts";
@@ -18,12 +19,15 @@ export function Stuck() {
             key={entry.id}
             severity="error"
             action={
-              <Button color="inherit" size="small" onClick={() => void giveUp(entry)}>
-                Let it go
-              </Button>
+              <Button
+                color="inherit"
+                size="small"
+                onClick={() => void giveUp(entry)}
+              >{say`Let it go`}</Button>
             }
           >
-            Not stored: {entry.label}. {entry.problem}
+            {say`Not stored: ${entry.label}. `}
+            {entry.problem}
           </Alert>
         ),
       )}
@@ -38,18 +42,23 @@ function Conflict({ entry }: { entry: Entry }) {
       severity="warning"
       action={
         <>
-          <Button color="inherit" size="small" onClick={() => void putOnTop(entry).then(sendNow)}>
-            Put mine on top
-          </Button>
-          <Button color="inherit" size="small" onClick={() => void giveUp(entry)}>
-            Leave it
-          </Button>
+          <Button
+            color="inherit"
+            size="small"
+            onClick={() => void putOnTop(entry).then(sendNow)}
+          >{say`Put mine on top`}</Button>
+          <Button
+            color="inherit"
+            size="small"
+            onClick={() => void giveUp(entry)}
+          >{say`Leave it`}</Button>
         </>
       }
     >
-      {now?.fields ? problem : "Another window changed this piece in the meantime"}
+      {now?.fields ? problem : say`Another window changed this piece in the meantime`}
       {changed && `: ${changed}`}
-      {!now?.fields && "."} Yours is kept and not stored yet: {label}.
+      {!now?.fields && "."}
+      {say` Yours is kept and not stored yet: ${label}.`}
     </Alert>
   );
 }

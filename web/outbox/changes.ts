@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { AnnotationsAnswer } from "@yarrow-ridge/contract";
 
 const differing = (
@@ -12,20 +13,20 @@ const differing = (
 };
 
 const counted = (count: number, one: string, many: string): string =>
-  count === 1 ? `one ${one}` : `${count} ${many}`;
+  count === 1 ? say`one ${one}` : `${count} ${many}`;
 
 /** What somebody else has changed in a piece, in words: `2 fingers, one section`. */
 export function changesBetween(before: AnnotationsAnswer, after: AnnotationsAnswer): string {
   const lists = [
-    [before.notes, after.notes, "finger or sign on a note", "fingers or signs on notes"],
-    [before.marks, after.marks, "mark between notes", "marks between notes"],
+    [before.notes, after.notes, say`finger or sign on a note`, say`fingers or signs on notes`],
+    [before.marks, after.marks, say`mark between notes`, say`marks between notes`],
     [before.sections, after.sections, "section", "sections"],
     [before.remarks, after.remarks, "remark", "remarks"],
     [
       before.movedHands,
       after.movedHands,
-      "note given to another hand",
-      "notes given to other hands",
+      say`note given to another hand`,
+      say`notes given to other hands`,
     ],
   ] as const;
   const told = lists.flatMap(([was, is, one, many]) => {
@@ -34,8 +35,8 @@ export function changesBetween(before: AnnotationsAnswer, after: AnnotationsAnsw
   });
   const single = (
     [
-      ["shape", "the shape"],
-      ["climax", "the climax"],
+      ["shape", say`the shape`],
+      ["climax", say`the climax`],
     ] as const
   ).flatMap(([key, words]) =>
     JSON.stringify(before[key]) === JSON.stringify(after[key]) ? [] : [words],

@@ -1,5 +1,11 @@
 import type { Answer, AnnotationsAnswer, Body, OperationName } from "@yarrow-ridge/contract";
-import { afterTry, USUAL_MINUTES, withTries } from "@yarrow-ridge/core/practice";
+import {
+  afterTry,
+  USUAL_LONGEST,
+  USUAL_MINUTES,
+  USUAL_SHARES,
+  withTries,
+} from "@yarrow-ridge/core/practice";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { parseFraction, toNumber, toText, fromNumber } from "@yarrow-ridge/core/score";
 import dayjs from "dayjs";
@@ -176,6 +182,9 @@ const withNew = (list: Students, { operation, body }: Request): Students => {
     lessonTime: null,
     minutesByWeekday: [...USUAL_MINUTES],
     daysOff: [],
+    warmUp: 0,
+    longest: USUAL_LONGEST,
+    shares: USUAL_SHARES,
     player: {},
     reach: null,
     hand: null,

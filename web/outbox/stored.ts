@@ -1,6 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import type { Answer, AnnotationsAnswer, OperationName } from "@yarrow-ridge/contract";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { call } from "../api/client.ts";
 import { changesBetween } from "./changes.ts";
 import { useOutbox } from "./outbox.ts";
@@ -64,7 +64,7 @@ export function hooksFor(client: QueryClient) {
       else {
         if (operation === "moveCard")
           for (const sentence of (answer as Answer<"moveCard">).broken)
-            enqueueSnackbar(sentence, { variant: "warning" });
+            tell(sentence, { variant: "warning" });
         void client.invalidateQueries();
       }
     },

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { PageAnswer } from "@yarrow-ridge/contract";
 import { crops } from "@yarrow-ridge/core/pages";
 import type { Score } from "@yarrow-ridge/core/score";
@@ -33,7 +34,7 @@ export function PageExcerpt({
   // all strips at one scale: the widest fills the width
   const widest = Math.max(...found.map((crop) => crop.box.width * pages[crop.page]!.width));
   return (
-    <div className="page-excerpt" role="img" aria-label="The bars as printed">
+    <div className="page-excerpt" role="img" aria-label={say`The bars as printed`}>
       {found.map(({ page, box, marks }, i) => (
         <div
           key={i}
@@ -59,7 +60,7 @@ export function PageExcerpt({
                 key={mark.bar}
                 type="button"
                 className="page-bar"
-                aria-label={`bar ${score.bars[mark.bar]?.number ?? ""}`}
+                aria-label={say`bar ${score.bars[mark.bar]?.number ?? ""}`}
                 onClick={() => onBar(mark.bar)}
                 style={{
                   left: `${((mark.x - box.x) / box.width) * 100}%`,

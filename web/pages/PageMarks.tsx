@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { PageAnswer } from "@yarrow-ridge/contract";
 import type { Score } from "@yarrow-ridge/core/score";
 import type { Box } from "@yarrow-ridge/core/pages";
@@ -34,24 +35,24 @@ function byKey(
     const next = shiftKey
       ? { ...mark, width: mark.width + x, height: mark.height + y }
       : { ...mark, x: mark.x + x, y: mark.y + y };
-    return inside(next) ? { boxes: [next], label: "where a bar is on the page" } : undefined;
+    return inside(next) ? { boxes: [next], label: say`where a bar is on the page` } : undefined;
   }
   const half = mark.width / 2;
   switch (key) {
     case "Delete":
     case "Backspace":
-      return { boxes: [], label: "a bar rubbed out on the page" };
+      return { boxes: [], label: say`a bar rubbed out on the page` };
     case "s":
       return {
         boxes: [
           { ...mark, width: half },
           { ...mark, x: mark.x + half, width: half },
         ],
-        label: "splitting a bar on the page",
+        label: say`splitting a bar on the page`,
       };
     case "n": {
       const beside = { ...mark, x: Math.min(mark.x + mark.width, 1 - mark.width) };
-      return { boxes: [mark, beside], label: "a bar marked on the page" };
+      return { boxes: [mark, beside], label: say`a bar marked on the page` };
     }
     default:
       return undefined;
@@ -107,7 +108,7 @@ export function PageMarks({
   };
   const up = () => {
     if (drawing && drawing.width > LEAST && drawing.height > LEAST)
-      onBoxes?.([...page.marks, drawing], "a bar marked on the page");
+      onBoxes?.([...page.marks, drawing], say`a bar marked on the page`);
     setDrag(undefined);
   };
   const without = (mark: Mark) => page.marks.filter((one) => one !== mark);
@@ -118,7 +119,7 @@ export function PageMarks({
     if (width < LEAST / 2 || mark.width - width < LEAST / 2) return;
     onBoxes(
       [...without(mark), { ...mark, width }, { ...mark, x, width: mark.width - width }],
-      "splitting a bar on the page",
+      say`splitting a bar on the page`,
     );
   };
   const key = (mark: Mark) => (event: KeyboardEvent) => {
@@ -152,7 +153,7 @@ export function PageMarks({
               type="button"
               className={`page-mark${on ? " chosen" : ""}${mark.bar === focus ? " focus" : ""}`}
               aria-pressed={on}
-              aria-label={`bar ${number}`}
+              aria-label={say`bar ${number}`}
               data-bar={mark.bar}
               style={{
                 left: percent(mark.x),

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import DownIcon from "@mui/icons-material/ArrowDownwardOutlined";
 import UpIcon from "@mui/icons-material/ArrowUpwardOutlined";
 import DeleteIcon from "@mui/icons-material/DeleteOutlined";
@@ -5,7 +6,7 @@ import { Alert, Button, IconButton, LinearProgress, TextField } from "@mui/mater
 import type { PageAnswer } from "@yarrow-ridge/contract";
 import { readingOrder, type Box } from "@yarrow-ridge/core/pages";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useRef, useState, type DragEvent } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { useAnswer, useScore } from "../answers/queries.ts";
@@ -30,7 +31,7 @@ export function PagesScreen() {
   const input = useRef<HTMLInputElement>(null);
   const trouble = piece.error ?? score.error ?? error;
   if (trouble) return <Trouble error={trouble} again={() => void piece.refetch()} />;
-  if (!piece.data || !score.data || !pages) return <Waiting what="the pages" />;
+  if (!piece.data || !score.data || !pages) return <Waiting what={say`the pages`} />;
   const bring = (files: FileList | null) => {
     if (files?.length) void add([...files]);
   };
@@ -47,16 +48,15 @@ export function PagesScreen() {
     <div className="pages" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
       <Title name={piece.data.title}>
         <span className="soft desk-facts">
-          pages{pages.length > 0 && ` · ${marked.size} of ${score.data.bars.length} bars marked`}
+          {say`pages`}
+          {pages.length > 0 && say` · ${marked.size} of ${score.data.bars.length} bars marked`}
         </span>
         <Button
           size="small"
           variant="outlined"
           component={Link}
           to={`/pieces/${id}${who ? `?for=${who}` : ""}`}
-        >
-          To the desk
-        </Button>
+        >{say`To the desk`}</Button>
         <input
           ref={input}
           type="file"
@@ -64,7 +64,7 @@ export function PagesScreen() {
           accept=".pdf,.png,.jpg,.jpeg,application/pdf,image/png,image/jpeg"
           className="sr-only"
           tabIndex={-1}
-          aria-label="Page pictures"
+          aria-label={say`Page pictures`}
           onChange={(event) => {
             bring(event.target.files);
             event.target.value = "";
@@ -75,9 +75,7 @@ export function PagesScreen() {
           variant={pages.length ? "outlined" : "contained"}
           disabled={progress !== undefined}
           onClick={() => input.current?.click()}
-        >
-          Bring pages
-        </Button>
+        >{say`Bring pages`}</Button>
       </Title>
       {progress && (
         <div role="status">
@@ -92,23 +90,17 @@ export function PagesScreen() {
       )}
       {pages.length === 0 && !progress && (
         <div className="pages-empty card stack">
-          <h2>No pages yet</h2>
-          <p>
-            Bring the pages as pictures (PNG, JPEG) or as a PDF, or drop them here. The bars on them
-            are found and numbered; practice cards then show the page you know.
-          </p>
-          <p className="small soft">They stay in this studio and go nowhere else.</p>
+          <h2>{say`No pages yet`}</h2>
+          <p>{say`Bring the pages as pictures (PNG, JPEG) or as a PDF, or drop them here. The bars
+            on them are found and numbered; practice cards then show the page you know.`}</p>
+          <p className="small soft">{say`They stay in this studio and go nowhere else.`}</p>
         </div>
       )}
       {pages.length > 0 && missing.length > 0 && missing.length < score.data.bars.length && (
-        <p className="small soft">
-          Not marked yet:{" "}
-          {runs(
-            score.data,
-            missing.map((bar) => bar.index),
-          )}
-          .
-        </p>
+        <p className="small soft">{say`Not marked yet: ${runs(
+          score.data,
+          missing.map((bar) => bar.index),
+        )}.`}</p>
       )}
       {pages.map((page, i) => (
         <PageWork
@@ -137,7 +129,7 @@ function runs(score: Score, bars: readonly number[]): string {
   return `${found
     .slice(0, 6)
     .map(([from, to]) => barSpan(score.bars, from, to))
-    .join(", ")}${found.length > 6 ? " and more" : ""}`;
+    .join(", ")}${found.length > 6 ? say` and more` : ""}`;
 }
 
 function PageWork({
@@ -167,9 +159,9 @@ function PageWork({
     const marks = readingOrder(boxes, from);
     const kept = marks.filter((one) => one.bar < score.bars.length);
     if (kept.length < marks.length)
-      enqueueSnackbar(
-        `The piece ends with bar ${score.bars.at(-1)!.number}; ` +
-          `${marks.length - kept.length} boxes more than that were left out.`,
+      tell(
+        say`The piece ends with bar ${score.bars.at(-1)!.number}; ${marks.length - kept.length}
+          boxes more than that were left out.`,
         { variant: "warning" },
       );
     onMark(kept, label);
@@ -179,12 +171,12 @@ function PageWork({
     try {
       const boxes = await findOn(pictureOf(pieceId, page.id));
       if (boxes.length === 0)
-        enqueueSnackbar("No staves were seen on this page. Draw the bars by dragging over them.", {
+        tell(say`No staves were seen on this page. Draw the bars by dragging over them.`, {
           variant: "info",
         });
-      else number(boxes, begin, `the bars of ${page.name}`);
+      else number(boxes, begin, say`the bars of ${page.name}`);
     } catch {
-      enqueueSnackbar("The picture cannot be read here. Draw the bars by dragging over them.", {
+      tell(say`The picture cannot be read here. Draw the bars by dragging over them.`, {
         variant: "error",
       });
     } finally {
@@ -194,7 +186,7 @@ function PageWork({
   const start = () => {
     const index = score.bars.findIndex((bar) => bar.number === typed?.trim());
     if (typed !== undefined && index >= 0 && page.marks.length)
-      number(page.marks, index, `the first bar of ${page.name}`);
+      number(page.marks, index, say`the first bar of ${page.name}`);
     setTyped(undefined);
   };
   return (
@@ -203,24 +195,27 @@ function PageWork({
         <h2>{page.name}</h2>
         <p className="soft">
           {page.marks.length === 0
-            ? "no bars marked"
-            : "bars " +
-              barSpan(
+            ? say`no bars marked`
+            : say`bars ${barSpan(
                 score.bars,
                 Math.min(...page.marks.map((one) => one.bar)),
                 Math.max(...page.marks.map((one) => one.bar)),
-              )}
+              )}`}
         </p>
         <Button
           variant={page.marks.length ? "outlined" : "contained"}
           disabled={busy}
           onClick={() => void find()}
         >
-          {busy ? "Looking …" : page.marks.length ? "Find the bars again" : "Find the bars"}
+          {busy
+            ? say`Looking …`
+            : page.marks.length
+              ? say`Find the bars again`
+              : say`Find the bars`}
         </Button>
         {page.marks.length > 0 && (
           <TextField
-            label="First bar on it"
+            label={say`First bar on it`}
             size="small"
             value={typed ?? score.bars[begin]!.number}
             onChange={(event) => setTyped(event.target.value)}
@@ -231,13 +226,14 @@ function PageWork({
           />
         )}
         <p className="small soft">
-          Drag to draw a bar, double-click in one to split it there, <span className="key">⌫</span>{" "}
-          rubs out the one in focus. Numbers follow on their own.
+          {say`Drag to draw a bar, double-click in one to split it there, `}
+          <span className="key">⌫</span>
+          {say` rubs out the one in focus. Numbers follow on their own.`}
         </p>
         <div className="row">
           <IconButton
             size="small"
-            aria-label={`${page.name} earlier`}
+            aria-label={say`${page.name} earlier`}
             disabled={!onUp}
             onClick={onUp}
           >
@@ -245,13 +241,13 @@ function PageWork({
           </IconButton>
           <IconButton
             size="small"
-            aria-label={`${page.name} later`}
+            aria-label={say`${page.name} later`}
             disabled={!onDown}
             onClick={onDown}
           >
             <DownIcon fontSize="small" />
           </IconButton>
-          <IconButton size="small" aria-label={`Remove ${page.name}`} onClick={onRemove}>
+          <IconButton size="small" aria-label={say`Remove ${page.name}`} onClick={onRemove}>
             <DeleteIcon fontSize="small" />
           </IconButton>
         </div>

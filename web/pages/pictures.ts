@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 /**
  * Width of a page that a PDF is drawn to, in pixels: enough for a tablet held upright, at twice its
  * points.
@@ -17,7 +18,7 @@ export interface Picture {
 export async function* picturesOf(file: File): AsyncGenerator<Picture> {
   const head = new TextDecoder("latin1").decode(await file.slice(0, 1024).arrayBuffer());
   if (!head.includes("%PDF-")) {
-    yield { picture: file, text: `Bringing ${file.name} …` };
+    yield { picture: file, text: say`Bringing ${file.name} …` };
     return;
   }
   const pdf = await import("pdfjs-dist");
@@ -32,8 +33,8 @@ export async function* picturesOf(file: File): AsyncGenerator<Picture> {
   });
   const document = await loading.promise.catch(() => {
     throw new Error(
-      `${file.name} is a PDF that cannot be opened; it may be damaged or ` +
-        "locked. Save its pages as pictures and bring those.",
+      say`${file.name} is a PDF that cannot be opened; it may be damaged or locked. Save its pages
+        as pictures and bring those.`,
     );
   });
   const name = file.name.replace(/\.pdf$/i, "");
@@ -51,7 +52,7 @@ export async function* picturesOf(file: File): AsyncGenerator<Picture> {
       const blob = await canvas.convertToBlob({ type: "image/png" });
       yield {
         picture: new File([blob], `${name}, page ${number}.png`, { type: "image/png" }),
-        text: `${name}: page ${number} of ${document.numPages} …`,
+        text: say`${name}: page ${number} of ${document.numPages} …`,
       };
     }
   } finally {

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { useQueryClient } from "@tanstack/react-query";
 import type { PageAnswer } from "@yarrow-ridge/contract";
 import { useMemo, useState } from "react";
@@ -35,7 +36,7 @@ export function usePages(pieceId: string | undefined) {
         }),
       remove: (page: PageAnswer) =>
         perform({
-          label: `removing page ${page.name}`,
+          label: say`removing page ${page.name}`,
           redo: [remove(page.id)],
           undo: [patch(page.id, { removed: false })],
         }),
@@ -45,7 +46,7 @@ export function usePages(pieceId: string | undefined) {
           patch(b.id, { position: second }),
         ];
         return perform({
-          label: "the order of pages",
+          label: say`the order of pages`,
           redo: put(b.position, a.position),
           undo: put(a.position, b.position),
         });
@@ -65,14 +66,14 @@ export function usePages(pieceId: string | undefined) {
           setProblem(
             error instanceof Refusal || error instanceof Error
               ? error.message
-              : "The page could not be read.",
+              : say`The page could not be read.`,
           );
         } finally {
           setProgress(undefined);
         }
         if (added.length) {
           useHistory.getState().record({
-            label: added.length === 1 ? "the page" : `${added.length} pages`,
+            label: added.length === 1 ? say`the page` : say`${added.length} pages`,
             undo: added.map(remove),
             redo: added.map((page) => patch(page, { removed: false })),
           });

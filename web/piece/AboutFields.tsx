@@ -1,17 +1,18 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { About } from "@yarrow-ridge/core/score";
 
 const WORDS = [
-  ["story", "A story or an image"],
-  ["scoring", "Imagined instruments"],
-  ["texture", "Texture"],
+  ["story", say`A story or an image`],
+  ["scoring", say`Imagined instruments`],
+  ["texture", say`Texture`],
 ] as const;
 const DYNAMICS = [
-  ["", "not said"],
-  ["grow", "grows"],
-  ["fade", "fades"],
-  ["hold", "holds"],
+  ["", say`not said`],
+  ["grow", say`grows`],
+  ["fade", say`fades`],
+  ["hold", say`holds`],
 ] as const;
 const most = { htmlInput: { maxLength: 4000 } };
 
@@ -38,7 +39,7 @@ export function AboutFields({
   };
   return (
     <details open={Object.keys(about).length > 0} className="stack">
-      <summary className="small">Story, sound, hands, loudness</summary>
+      <summary className="small">{say`Story, sound, hands, loudness`}</summary>
       <div className="stack" style={{ paddingTop: 8 }}>
         {WORDS.map(([name, label]) => (
           <TextField
@@ -54,7 +55,7 @@ export function AboutFields({
         {hands.map((hand) => (
           <TextField
             key={hand}
-            label={`What the ${handName(instrument(kind), hand).toLowerCase()} does`}
+            label={say`What the ${small(handName(instrument(kind), hand))} does`}
             multiline
             maxRows={3}
             value={about.jobs?.[hand] ?? ""}
@@ -64,7 +65,7 @@ export function AboutFields({
         ))}
         <TextField
           select
-          label="Its loudness"
+          label={say`Its loudness`}
           value={about.dynamics ?? ""}
           onChange={(event) => change("dynamics", event.target.value)}
         >
@@ -80,14 +81,14 @@ export function AboutFields({
 }
 
 /** All that is said of a section, in a line. */
-export function aboutText(words: string, about: About = {}): string {
+export function aboutText(words: string, about: About, nameOf: (hand: string) => string): string {
   const { story, scoring, texture, jobs = {}, dynamics } = about;
   return [
     words,
     story,
-    scoring && `like ${scoring}`,
+    scoring && say`like ${scoring}`,
     texture,
-    ...Object.entries(jobs).map(([hand, job]) => `${hand}: ${job}`),
+    ...Object.entries(jobs).map(([hand, job]) => `${nameOf(hand)}: ${job}`),
     DYNAMICS.find(([value]) => value !== "" && value === dynamics)?.[1],
   ]
     .filter(Boolean)

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 
 const SHOWN = 10;
@@ -22,7 +23,7 @@ export function BarLinks({
   }
   return (
     <span>
-      {word && `${runs.length > 1 || (runs[0] && runs[0][1] > runs[0][0]) ? "bars" : "bar"} `}
+      {word && `${runs.length > 1 || (runs[0] && runs[0][1] > runs[0][0]) ? say`bars` : say`bar`} `}
       {runs.slice(0, SHOWN).map(([from, to], i) => (
         <span key={from}>
           {i > 0 && ", "}
@@ -31,7 +32,7 @@ export function BarLinks({
           </button>
         </span>
       ))}
-      {runs.length > SHOWN && ` and ${runs.length - SHOWN} more`}
+      {runs.length > SHOWN && say` and ${runs.length - SHOWN} more`}
     </span>
   );
 }

@@ -1,5 +1,6 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
 
@@ -30,7 +31,7 @@ export function CheckCard<D extends Doubt>({
     try {
       setFound({ ...(await ask()), revision });
     } catch (error) {
-      enqueueSnackbar(error instanceof Error ? error.message : "It could not be checked.", {
+      tell(error instanceof Error ? error.message : say`It could not be checked.`, {
         variant: "error",
       });
     }
@@ -38,14 +39,14 @@ export function CheckCard<D extends Doubt>({
   return (
     <div className="card stack">
       <div className="row spread">
-        <h2>What is written</h2>
+        <h2>{say`What is written`}</h2>
         <Button size="small" variant="outlined" onClick={() => void check()}>
-          {found ? "Check again" : "Check"}
+          {found ? say`Check again` : say`Check`}
         </Button>
       </div>
       {!found && <p className="small soft">{about}</p>}
       {found && found.revision !== revision && (
-        <p className="small soft">Edited since: check again.</p>
+        <p className="small soft">{say`Edited since: check again.`}</p>
       )}
       {found && found.doubts.length === 0 && <p>{nothing(found.count)}</p>}
       {found && found.doubts.length > 0 && (
@@ -58,7 +59,7 @@ export function CheckCard<D extends Doubt>({
             </li>
           ))}
           {found.doubts.length > SHOWN && (
-            <li className="soft">and {found.doubts.length - SHOWN} more</li>
+            <li className="soft">{say`and ${found.doubts.length - SHOWN} more`}</li>
           )}
         </ul>
       )}

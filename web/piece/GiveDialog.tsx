@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
 import { useState } from "react";
 import { addStudent, givePiece } from "../edits/give.ts";
@@ -21,7 +22,7 @@ export function GiveDialog({
   const [name, setName] = useState("");
   const [plays, setPlays] = useState(piece.instrument);
   const give = async (studentId: string, to: string) => {
-    const id = await givePiece(studentId, piece.id, `giving it to ${to}`);
+    const id = await givePiece(studentId, piece.id, say`giving it to ${to}`);
     if (id) onGiven(id);
   };
   const add = async () => {
@@ -36,17 +37,17 @@ export function GiveDialog({
           if (name.trim()) void add();
         }}
       >
-        <DialogTitle component="h2">Give it to</DialogTitle>
+        <DialogTitle component="h2">{say`Give it to`}</DialogTitle>
         <DialogContent className="stack" sx={{ pt: "8px !important" }}>
           <FindOne
-            label="A student of the studio"
+            label={say`A student of the studio`}
             from="listStudents"
             without={without}
             onChoose={(one) => void give(one.id, one.name)}
           />
-          <p className="soft">or to somebody new:</p>
+          <p className="soft">{say`or to somebody new:`}</p>
           <TextField
-            label="Name"
+            label={say`Name`}
             value={name}
             onChange={(event) => setName(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 200 } }}
@@ -54,10 +55,12 @@ export function GiveDialog({
           <InstrumentSelect value={plays} onChange={(id) => setPlays(id)} />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={!name.trim()}>
-            Add and give
-          </Button>
+          <Button onClick={onClose}>{say`Cancel`}</Button>
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={!name.trim()}
+          >{say`Add and give`}</Button>
         </DialogActions>
       </form>
     </FormDialog>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { beatName, type Mark, type Score } from "@yarrow-ridge/core/score";
 import type { MarkPencil } from "./useDesk.ts";
@@ -24,21 +25,20 @@ export function PencilledMarks({
   return (
     <>
       <div className="row">
-        <Button variant="contained" disabled={busy} onClick={onInk}>
-          Ink it
-        </Button>
-        <Button onClick={onRubOut}>Rub out</Button>
+        <Button variant="contained" disabled={busy} onClick={onInk}>{say`Ink it`}</Button>
+        <Button onClick={onRubOut}>{say`Rub out`}</Button>
       </div>
       <ul className="reasons small">
         {pencil.marks.slice(0, SHOWN).map((mark) => {
           const bar = score.bars[mark.from.bar]!;
           return (
-            <li key={mark.id}>
-              {bar.number}, beat {beatName(bar, mark.from.offset)}: {words(mark)}, {mark.why}
-            </li>
+            <li
+              key={mark.id}
+            >{say`${bar.number}, beat ${beatName(bar, mark.from.offset)}: ${words(mark)},
+              ${mark.why}`}</li>
           );
         })}
-        {pencil.marks.length > SHOWN && <li>and {pencil.marks.length - SHOWN} more</li>}
+        {pencil.marks.length > SHOWN && <li>{say`and ${pencil.marks.length - SHOWN} more`}</li>}
       </ul>
       {pencil.notes.map((note) => (
         <p className="small" key={note}>

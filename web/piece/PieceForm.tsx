@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
 import { useForm } from "react-hook-form";
 import { InstrumentSelect } from "../shell/InstrumentSelect.tsx";
@@ -25,18 +26,18 @@ export function PieceForm({
   return (
     <FormDialog dirty={formState.isDirty} onClose={onClose} fullWidth maxWidth="sm">
       <form onSubmit={(event) => void handleSubmit(onSave)(event)}>
-        <DialogTitle component="h2">About this piece</DialogTitle>
+        <DialogTitle component="h2">{say`About this piece`}</DialogTitle>
         <DialogContent className="stack" sx={{ pt: "8px !important" }}>
           <TextField
-            label="Title"
+            label={say`Title`}
             autoFocus
             slotProps={{ htmlInput: { maxLength: 200 } }}
             error={!!formState.errors.title}
-            helperText={formState.errors.title && "A piece needs a title."}
+            helperText={formState.errors.title && say`A piece needs a title.`}
             {...register("title", { validate: (value) => value.trim().length > 0 })}
           />
           <TextField
-            label="Composer"
+            label={say`Composer`}
             slotProps={{ htmlInput: { maxLength: 200 } }}
             {...register("composer")}
           />
@@ -46,10 +47,8 @@ export function PieceForm({
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">
-            Save
-          </Button>
+          <Button onClick={onClose}>{say`Cancel`}</Button>
+          <Button type="submit" variant="contained">{say`Save`}</Button>
         </DialogActions>
       </form>
     </FormDialog>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { AnnotationsAnswer } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
@@ -19,7 +20,7 @@ export function ReadingsList({
   if (readings.length === 0) return null;
   return (
     <div className="card stack pencil-card">
-      <h2>For now</h2>
+      <h2>{say`For now`}</h2>
       <ul className="plain-list">
         {readings.map((one) => {
           const span = barSpan(score.bars, one.from, one.to);
@@ -38,7 +39,9 @@ export function ReadingsList({
                   span
                 )}{" "}
                 <span className="soft">
-                  {one.inUse ? `as in “${one.source}”` : `as written; “${one.source}” put aside`}
+                  {one.inUse
+                    ? say`as in “${one.source}”`
+                    : say`as written; “${one.source}” put aside`}
                 </span>
               </span>
               <Button
@@ -47,11 +50,11 @@ export function ReadingsList({
                   void edits.useReading(
                     one.id,
                     !one.inUse,
-                    one.inUse ? `the original of ${span}` : `“${one.source}” in ${span}`,
+                    one.inUse ? say`the original of ${span}` : say`“${one.source}” in ${span}`,
                   )
                 }
               >
-                {one.inUse ? "Back to the original" : "Play it"}
+                {one.inUse ? say`Back to the original` : say`Play it`}
               </Button>
             </li>
           );

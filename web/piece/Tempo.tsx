@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { halfBeats } from "@yarrow-ridge/core/practice";
 
 /** A tempo with what it counts; a slow one also in half beats, which a metronome is set to. */
@@ -6,7 +7,7 @@ export function Tempo({ beat, tempo }: { beat: string; tempo: number }) {
   return (
     <>
       <small className="soft">{beat}</small> {tempo}
-      {halves !== undefined && <small className="soft"> (halves {halves})</small>}
+      {halves !== undefined && <small className="soft">{say` (halves ${halves})`}</small>}
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, LinearProgress } from "@mui/material";
 
 /** How far long work is, and the way to stop it; nothing while it is short. */
@@ -19,9 +20,7 @@ export function WorkShare({
         className="grow"
         aria-label={label}
       />
-      <Button size="small" onClick={onStop}>
-        Stop
-      </Button>
+      <Button size="small" onClick={onStop}>{say`Stop`}</Button>
     </div>
   );
 }

@@ -1,13 +1,15 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
-import { closeSnackbar, enqueueSnackbar } from "notistack";
+import { closeSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useDesk } from "./useDesk.ts";
 
 /** Pencil is work too: what is rubbed out can be brought back for a while. */
 export function rubOut(change: Partial<ReturnType<typeof useDesk.getState>>): void {
-  const { pencil, suggested, reasons, advice, markPencil, set } = useDesk.getState();
+  const { pencil, beside, suggested, reasons, advice, markPencil, set } = useDesk.getState();
   set(change);
   if (pencil.size === 0 && !markPencil?.marks.length) return;
-  enqueueSnackbar("The pencil is rubbed out.", {
+  tell(say`The pencil is rubbed out.`, {
     autoHideDuration: 20_000,
     action: (key) => (
       <Button
@@ -15,11 +17,9 @@ export function rubOut(change: Partial<ReturnType<typeof useDesk.getState>>): vo
         size="small"
         onClick={() => {
           closeSnackbar(key);
-          useDesk.getState().set({ pencil, suggested, reasons, advice, markPencil });
+          useDesk.getState().set({ pencil, beside, suggested, reasons, advice, markPencil });
         }}
-      >
-        Bring it back
-      </Button>
+      >{say`Bring it back`}</Button>
     ),
   });
 }

@@ -20,6 +20,8 @@ export interface MarkPencil {
 export interface FingerWay {
   readonly hand: string;
   readonly fingers: ReadonlyMap<string, string>;
+  /** What goes with them in other aspects, by aspect and note id. */
+  readonly beside: ReadonlyMap<string, ReadonlyMap<string, string>>;
   /** The same music elsewhere, to be taken along when that is wished. */
   readonly elsewhere: ReadonlyMap<string, string>;
   /** What it costs more than the first choice; 0 for that itself. */
@@ -72,6 +74,8 @@ interface Desk {
   readonly place: { bar: number; offset: string } | undefined;
   /** Pencilled fingers by note id, not stored until inked. */
   readonly pencil: ReadonlyMap<string, string>;
+  /** What goes with them in other aspects, such as strings: by aspect and note id. */
+  readonly beside: ReadonlyMap<string, ReadonlyMap<string, string>>;
   /**
    * The bars fingers were last suggested for, while they stand in pencil; and how often a finger
    * was written since.
@@ -106,6 +110,7 @@ export const useDesk = create<Desk>()(
       note: undefined,
       place: undefined,
       pencil: new Map(),
+      beside: new Map(),
       suggested: undefined,
       written: 0,
       reasons: [],
@@ -137,13 +142,25 @@ export const nothingChosen = {
   note: undefined,
   place: undefined,
   pencil: new Map<string, string>(),
+  beside: new Map<string, ReadonlyMap<string, string>>(),
   suggested: undefined,
   reasons: [],
   advice: NO_ADVICE,
   markPencil: undefined,
 };
 
-type Pencilled = Pick<Desk, "pencil" | "suggested" | "reasons" | "advice" | "markPencil">;
+/** What stands beside the pencil, with what goes with a way. */
+export function withBeside(before: Desk["beside"], { beside }: Pick<FingerWay, "beside">) {
+  const found = new Map(before);
+  for (const [aspect, values] of beside)
+    found.set(aspect, new Map([...(found.get(aspect) ?? []), ...values]));
+  return found;
+}
+
+type Pencilled = Pick<
+  Desk,
+  "pencil" | "beside" | "suggested" | "reasons" | "advice" | "markPencil"
+>;
 /** Pencil of pieces that lie aside for now. */
 const aside = new Map<string, Pencilled>();
 
@@ -153,9 +170,9 @@ export const comeTo = (piece: string): void =>
 
 /** A piece is left for now: its pencil is kept, for the day it comes back. */
 export function leave(piece: string): void {
-  const { pencil, suggested, reasons, advice, markPencil, set } = useDesk.getState();
+  const { pencil, beside, suggested, reasons, advice, markPencil, set } = useDesk.getState();
   if (pencil.size || markPencil)
-    aside.set(piece, { pencil, suggested, reasons, advice, markPencil });
+    aside.set(piece, { pencil, beside, suggested, reasons, advice, markPencil });
   else aside.delete(piece);
   set(nothingChosen);
 }

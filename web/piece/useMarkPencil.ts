@@ -1,7 +1,8 @@
+import { say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import type { Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Printed, type Score } from "@yarrow-ridge/core/score";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useRef } from "react";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { useDesk, type MarkPencil } from "./useDesk.ts";
@@ -51,10 +52,10 @@ export function useMarkPencil(
       for (const { bar, value } of curve) least.set(bar, Math.min(value, least.get(bar) ?? 1));
       const pencilled = marks.map((mark) => ({ ...mark, id: newId(), layer }));
       set({ markPencil: { stratum, ...range, marks: pencilled, curve: least, notes } });
-      if (marks.length === 0) enqueueSnackbar(nothing);
+      if (marks.length === 0) tell(nothing);
     } catch (error) {
       if (mine === round.current && !stopped(error))
-        enqueueSnackbar(error instanceof Error ? error.message : "Nothing could be suggested.", {
+        tell(error instanceof Error ? error.message : say`Nothing could be suggested.`, {
           variant: "error",
         });
     } finally {
@@ -71,7 +72,7 @@ export function useMarkPencil(
           ...before.filter(({ from }) => from.bar < pencil.from || from.bar > pencil.to),
           ...inked,
         ],
-        `the suggested ${name} of ${barSpan(score.bars, pencil.from, pencil.to)}`,
+        say`the suggested ${name} of ${barSpan(score.bars, pencil.from, pencil.to)}`,
         layer,
       )
       .then((ok) => ok && set({ markPencil: undefined }));

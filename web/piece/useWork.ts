@@ -1,3 +1,4 @@
+import { plain } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import { useEffect, useRef, useState } from "react";
 import { call } from "../api/client.ts";
@@ -9,7 +10,7 @@ const EVERY = 400;
 
 /** Whether work ended because somebody stopped it. */
 export const stopped = (error: unknown): boolean =>
-  error instanceof Refusal && error.status === 409 && error.message.startsWith("Stopped");
+  error instanceof Refusal && error.status === 409 && plain(error.message).startsWith("Stopped");
 
 /**
  * Work on the server that shows how far it is once it takes long, and can be stopped. `hands` are

@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { Button, TextField } from "@mui/material";
 import type { PlanAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
@@ -24,7 +25,7 @@ export function BarsAlone({
   };
   return (
     <details open={plan.added.length > 0 || plan.dropped.length > 0}>
-      <summary>Bars alone, bars left out</summary>
+      <summary>{say`Bars alone, bars left out`}</summary>
       <div className="stack" style={{ paddingTop: 12 }}>
         <form
           className="row"
@@ -34,23 +35,20 @@ export function BarsAlone({
           }}
         >
           <TextField
-            label="Bars such as 12 or 9–12"
+            label={say`Bars such as 12 or 9–12`}
             size="small"
             sx={{ width: 220 }}
             value={typed}
             error={typed !== "" && !bars}
-            helperText={typed !== "" && !bars && "not in this piece"}
+            helperText={typed !== "" && !bars && say`not in this piece`}
             onChange={(event) => setTyped(event.target.value)}
           />
-          <Button type="submit" variant="outlined" disabled={!bars}>
-            Practise alone
-          </Button>
+          <Button type="submit" variant="outlined" disabled={!bars}>{say`Practise alone`}</Button>
         </form>
         {plan.added.map((one, i) => (
           <div key={`${one.from} ${one.to} ${i}`} className="row spread">
-            <span>
-              Alone: {one.from === one.to ? "bar" : "bars"} {barSpan(score.bars, one.from, one.to)}
-            </span>
+            <span>{say`Alone: ${one.from === one.to ? say`bar` : say`bars`}
+              ${barSpan(score.bars, one.from, one.to)}`}</span>
             <Button
               size="small"
               onClick={() =>
@@ -59,25 +57,18 @@ export function BarsAlone({
                   plan.added.filter((other) => other !== one),
                 )
               }
-            >
-              Remove
-            </Button>
+            >{say`Remove`}</Button>
           </div>
         ))}
         {plan.dropped.map(({ unit, bars, hands }) => (
           <div key={unit} className="row spread">
-            <span>
-              Left out: {bars}, {handName(instrumentOf(instrument), hands).toLowerCase()}
-            </span>
-            <Button size="small" onClick={() => void takeIn(plan, unit)}>
-              Take it in
-            </Button>
+            <span>{say`Left out: ${bars},
+              ${small(handName(instrumentOf(instrument), hands))}`}</span>
+            <Button size="small" onClick={() => void takeIn(plan, unit)}>{say`Take it in`}</Button>
           </div>
         ))}
-        <p className="small soft">
-          The hardest tenth of the bars, and bars that did not move on two visits, are practised
-          alone without asking.
-        </p>
+        <p className="small soft">{say`The hardest tenth of the bars, and bars that did not move on
+          two visits, are practised alone without asking.`}</p>
       </div>
     </details>
   );

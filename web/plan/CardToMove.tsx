@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { useDraggable } from "@dnd-kit/core";
 import DragIndicatorIcon from "@mui/icons-material/DragIndicator";
 import { Button } from "@mui/material";
@@ -6,7 +7,7 @@ import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instrum
 import { doingOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { withWeekday } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { leaveOut, moveCard } from "./cardEdits.ts";
 
 /** Days offered from today; a card can be dragged to later ones. */
@@ -40,14 +41,10 @@ export function CardToMove({
       </span>
       <span className="grow">
         <b className="serif">{card.section}</b> {card.bars}{" "}
-        <span className="soft">
-          {doingOf(card.kind, handName(instrumentOf(instrument), card.hands))}, {card.minutes} min
-        </span>
+        <span className="soft">{say`${doingOf(card.kind, handName(instrumentOf(instrument), card.hands))}, ${card.minutes} min`}</span>
       </span>
       <label>
-        <span className="sr-only">
-          Day of {card.section}, {card.bars}
-        </span>
+        <span className="sr-only">{say`Day of ${card.section}, ${card.bars}`}</span>
         <select
           value={card.date}
           disabled={begun}
@@ -55,24 +52,22 @@ export function CardToMove({
         >
           {offered.map((date) => (
             <option key={date} value={date}>
-              {date === dates[0] ? "Today" : withWeekday(date, spoken, true)}
+              {date === dates[0] ? say`Today` : withWeekday(date, spoken, true)}
             </option>
           ))}
         </select>
       </label>
       {begun ? (
-        <span className="soft small">begun, it stays</span>
+        <span className="soft small">{say`begun, it stays`}</span>
       ) : (
         <>
           <Button
             size="small"
             onClick={() => void moveCard(card, { date: card.date, pinned: !card.pinned })}
           >
-            {card.pinned ? "Let it go" : "Pin"}
+            {card.pinned ? say`Let it go` : say`Pin`}
           </Button>
-          <Button size="small" onClick={() => void leaveOut(plan, card)}>
-            Leave out
-          </Button>
+          <Button size="small" onClick={() => void leaveOut(plan, card)}>{say`Leave out`}</Button>
         </>
       )}
     </li>

@@ -1,3 +1,5 @@
+import { spoken as spokenText } from "../words/voice.ts";
+import { say } from "@yarrow-ridge/core/words";
 import {
   DndContext,
   PointerSensor,
@@ -14,13 +16,15 @@ import dayjs from "dayjs";
 import { useState, type ReactNode } from "react";
 import { Tempo } from "../piece/Tempo.tsx";
 import { withWeekday } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { Link } from "react-router";
 import { CardToMove } from "./CardToMove.tsx";
 import { moveCard } from "./cardEdits.ts";
 
 /** Days shown until more are asked for: a dozen cards a day are many stops for the Tab key. */
 const FIRST = 4;
+const DRAGGING = say`To move a card, press Space; move it with the arrow keys, and put it down with
+  Space. Esc leaves it where it was.`;
 
 /** A press that goes so far is a drag, in pixels. */
 const DRAGGED = 6;
@@ -53,19 +57,24 @@ export function Days({
   return (
     <div className="stack">
       <div className="row spread">
-        <h2>Cards</h2>
+        <h2>{say`Cards`}</h2>
         <div className="row">
           {cards.length > 0 && (
             <Button size="small" aria-pressed={moving} onClick={() => setMoving(!moving)}>
-              {moving ? "Done moving" : "Move cards"}
+              {moving ? say`Done moving` : say`Move cards`}
             </Button>
           )}
-          <Button size="small" component="a" href={`/api/plans/${plan.id}/calendar.ics`} download>
-            Calendar
-          </Button>
-          <Button size="small" component="a" href={`/print/week/${assignmentId}`}>
-            Print the week
-          </Button>
+          <Button
+            size="small"
+            component="a"
+            href={`/api/plans/${plan.id}/calendar.ics`}
+            download
+          >{say`Calendar`}</Button>
+          <Button
+            size="small"
+            component="a"
+            href={`/print/week/${assignmentId}`}
+          >{say`Print the week`}</Button>
         </div>
       </div>
       {next && !moving && (
@@ -77,24 +86,24 @@ export function Days({
           className="plan-go"
         >
           {next.date === today
-            ? "Practise"
+            ? say`Practise`
             : plan.days[0]!.date === today
-              ? "Done for today. Practise ahead"
-              : "Nothing due today. Practise ahead"}
+              ? say`Done for today. Practise ahead`
+              : say`Nothing due today. Practise ahead`}
           : {next.section}, {next.bars}
         </Button>
       )}
       {moving && (
-        <p className="soft small">
-          Drag a card to another day, or choose the day beside it. It stays there, and the others
-          give way.
-        </p>
+        <p className="soft small">{say`Drag a card to another day, or choose the day beside it. It
+          stays there, and the others give way.`}</p>
       )}
       {plan.days.length === 0 && (
-        <p className="card soft">No day with minutes lies before the day it must be ready.</p>
+        <p className="card soft">{say`No day with minutes lies before the day it must be
+          ready.`}</p>
       )}
       <DndContext
         sensors={sensors}
+        accessibility={{ screenReaderInstructions: { draggable: spokenText(DRAGGING) } }}
         collisionDetection={pointerWithin}
         onDragEnd={({ active, over }) =>
           drop(String(active.id), over ? String(over.id) : undefined)
@@ -103,10 +112,9 @@ export function Days({
         {days.map((day) => (
           <Day key={day.date} date={day.date}>
             <div className={day.date === today ? "plan-date today" : "plan-date"}>
-              <b>{day.date === today ? "Today" : withWeekday(day.date, spoken, true)}</b>
-              <span className="soft">
-                {day.cards.reduce((sum, card) => sum + card.minutes, 0)} min
-              </span>
+              <b>{day.date === today ? say`Today` : withWeekday(day.date, spoken, true)}</b>
+              <span className="soft">{say`${day.cards.reduce((sum, card) => sum + card.minutes, 0)}
+                min`}</span>
             </div>
             <ul className="plain-list grow">
               {day.cards.map((card) =>
@@ -122,7 +130,7 @@ export function Days({
       </DndContext>
       {plan.days.length > FIRST && (
         <Button onClick={() => setAll(!all)}>
-          {all ? "Only the next days" : `All ${plan.days.length} days`}
+          {all ? say`Only the next days` : say`All ${plan.days.length} days`}
         </Button>
       )}
     </div>
@@ -139,7 +147,7 @@ function Day({ date, children }: { date: string; children: ReactNode }) {
 }
 
 function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }) {
-  const mark = { open: "", started: "◐ begun", done: "● done" }[card.status];
+  const mark = { open: "", started: say`◐ begun`, done: say`● done` }[card.status];
   return (
     <li>
       <Link to={`/practice/${card.id}`} className="plan-card" title={card.why}>
@@ -151,8 +159,8 @@ function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }
         <span className="plan-tempo">
           <Tempo beat={card.beat} tempo={card.tempo} />
         </span>
-        <span className="soft">{card.minutes} min</span>
-        <span className="soft plan-mark">{mark || (card.pinned && "pinned")}</span>
+        <span className="soft">{say`${card.minutes} min`}</span>
+        <span className="soft plan-mark">{mark || (card.pinned && say`pinned`)}</span>
       </Link>
     </li>
   );

@@ -1,5 +1,7 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, MenuItem, TextField } from "@mui/material";
 import type { Answer } from "@yarrow-ridge/contract";
+import { SCHOOLS, schoolsOf } from "@yarrow-ridge/core/practice";
 import { useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import { useAnswer } from "../answers/queries.ts";
@@ -10,14 +12,14 @@ import type { Fields } from "./fields.ts";
 type Rules = Answer<"studio">["houseRules"];
 type Rule = Rules[number];
 
-const WAYS = ["rule", "order", "raise", "hands", "ladder"] as const;
-
 /** Ways to plan that were kept under a name: one is taken over whole, or what is set is kept. */
 export function HouseRules({ form: { watch, setValue } }: { form: UseFormReturn<Fields> }) {
   const all = useAnswer("studio").data?.houseRules ?? [];
   const [name, setName] = useState<string>();
-  const now = Object.fromEntries(WAYS.map((way) => [way, watch(way)])) as Omit<Rule, "name">;
-  const isOn = (one: Rule) => WAYS.every((way) => one[way] === now[way]);
+  const now = { rule: watch("rule"), ...schoolsOf(watch()) };
+  // rules that were kept before there was one of the schools have its usual
+  const isOn = (one: Rule) =>
+    one.rule === now.rule && SCHOOLS.every((way) => schoolsOf(one)[way] === now[way]);
   const on = all.find(isOn);
   const put = (rules: Rules, label: string) => {
     const step = (to: Rules, was: Rules) =>
@@ -31,16 +33,13 @@ export function HouseRules({ form: { watch, setValue } }: { form: UseFormReturn<
     if (!found) return;
     const how = { shouldDirty: true };
     setValue("rule", found.rule, how);
-    setValue("order", found.order, how);
-    setValue("raise", found.raise, how);
-    setValue("hands", found.hands, how);
-    setValue("ladder", found.ladder, how);
+    for (const way of SCHOOLS) setValue(way, schoolsOf(found)[way], how);
   };
   const keep = async () => {
     const typed = name?.trim();
     if (!typed) return;
     const others = all.filter((one) => one.name.toLowerCase() !== typed.toLowerCase());
-    if (await put([...others, { name: typed, ...now }], `house rules “${typed}”`))
+    if (await put([...others, { name: typed, ...now }], say`house rules “${typed}”`))
       setName(undefined);
   };
   return (
@@ -48,7 +47,7 @@ export function HouseRules({ form: { watch, setValue } }: { form: UseFormReturn<
       {all.length > 0 && (
         <TextField
           select
-          label="House rules"
+          label={say`House rules`}
           sx={{ minWidth: 200, flexGrow: 1 }}
           value={on?.name ?? ""}
           onChange={(event) => take(event.target.value)}
@@ -67,21 +66,17 @@ export function HouseRules({ form: { watch, setValue } }: { form: UseFormReturn<
             onClick={() =>
               void put(
                 all.filter((one) => one !== on),
-                `house rules “${on.name}”`,
+                say`house rules “${on.name}”`,
               )
             }
-          >
-            Forget these rules
-          </Button>
+          >{say`Forget these rules`}</Button>
         ) : (
-          <Button size="small" onClick={() => setName("")}>
-            Keep as house rules
-          </Button>
+          <Button size="small" onClick={() => setName("")}>{say`Keep as house rules`}</Button>
         )
       ) : (
         <>
           <TextField
-            label="Name of these rules"
+            label={say`Name of these rules`}
             size="small"
             autoFocus
             value={name}
@@ -93,12 +88,12 @@ export function HouseRules({ form: { watch, setValue } }: { form: UseFormReturn<
             }}
             slotProps={{ htmlInput: { maxLength: 60 } }}
           />
-          <Button size="small" disabled={!name.trim()} onClick={() => void keep()}>
-            Keep
-          </Button>
-          <Button size="small" onClick={() => setName(undefined)}>
-            Not now
-          </Button>
+          <Button
+            size="small"
+            disabled={!name.trim()}
+            onClick={() => void keep()}
+          >{say`Keep`}</Button>
+          <Button size="small" onClick={() => setName(undefined)}>{say`Not now`}</Button>
         </>
       )}
     </div>

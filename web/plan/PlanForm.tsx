@@ -1,13 +1,14 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Alert, Button, TextField } from "@mui/material";
 import type { Body, PlanAnswer, StudentAnswer } from "@yarrow-ridge/contract";
 import {
   firstReading,
-  handsFirst,
   ladderOf,
-  ladders,
-  orders,
+  lastStep,
   promotionRules,
-  raises,
+  SCHOOLS,
+  schools,
+  schoolsOf,
   USUAL_SCHOOLS,
   type Schools,
 } from "@yarrow-ridge/core/practice";
@@ -18,23 +19,24 @@ import { Controller, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { useHistory } from "../edits/history.ts";
 import { DateField } from "../settings/DateField.tsx";
-import { weekFrom } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { WEEKDAY_SIGNS, weekFrom } from "../settings/spokenDates.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { request } from "../outbox/request.ts";
 import type { Fields } from "./fields.ts";
 import { HouseRules } from "./HouseRules.tsx";
 import { PlanDates } from "./PlanDates.tsx";
-import { Remedies, type Taken } from "./Remedies.tsx";
+import { Remedies, type Bars, type Taken } from "./Remedies.tsx";
 import { SectionChoice } from "./SectionChoice.tsx";
 import { SchoolSelect } from "./SchoolSelect.tsx";
 import { WhatIf } from "./WhatIf.tsx";
 
-const schoolsOf = ({ order, raise, hands, ladder }: Schools): Schools => ({
-  order,
-  raise,
-  hands,
-  ladder,
-});
+const LABELS: Readonly<Record<keyof Schools, string>> = {
+  order: say`Order of the sections`,
+  raise: say`Before parts are joined`,
+  hands: say`Hands`,
+  ladder: say`Tempo steps`,
+  top: say`The last step`,
+};
 
 /** What is laid out from, as it is sent. */
 const changeOf = (fields: Fields) => ({
@@ -55,8 +57,6 @@ const changeOf = (fields: Fields) => ({
 const goalsOf = (plan: PlanAnswer | undefined, sections: readonly Section[]) =>
   Object.fromEntries(sections.map(({ id }) => [id, String(plan?.goals[id] ?? "")]));
 
-const DAYS = ["Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"];
-
 /** What a plan is made from. Saving lays it out at once and says whether it fits. */
 export function PlanForm({
   assignmentId,
@@ -66,6 +66,7 @@ export function PlanForm({
   sections,
   score,
   printedTempo,
+  onCut,
 }: {
   assignmentId: string;
   student: StudentAnswer;
@@ -75,6 +76,8 @@ export function PlanForm({
   sections: readonly Section[];
   score: Score;
   printedTempo: number | null;
+  /** The piece is cut: for everybody who plays it. */
+  onCut: (cut: Bars) => void;
 }) {
   const perform = useHistory((state) => state.perform);
   const spoken = useSpoken();
@@ -109,7 +112,9 @@ export function PlanForm({
   }, [draft, getValues, reset, subscribe]);
   const goal = Number(watch("goalTempo"));
   const ladder =
-    goal >= 10 && goal <= 400 ? ladderOf(watch("ladder")).steps(firstReading(goal), goal) : [];
+    goal >= 10 && goal <= 400
+      ? ladderOf(watch("ladder")).steps(firstReading(goal), lastStep(goal, watch("top")))
+      : [];
   /** What was taken is seen as changed, and waits to be laid out. */
   const take = (change: Taken) => {
     const how = { shouldDirty: true, shouldValidate: true };
@@ -140,7 +145,7 @@ export function PlanForm({
     const id = newId();
     sessionStorage.removeItem(draft);
     await perform({
-      label: "the plan",
+      label: say`the plan`,
       redo: [plain(id, body(fields))],
       undo: [before ? plain(newId(), before) : request("removePlan", { id })],
     });
@@ -148,21 +153,21 @@ export function PlanForm({
   };
   return (
     <form className="card stack" onSubmit={(event) => void handleSubmit(save)(event)}>
-      <h2>{plan ? "The plan" : "Make a plan"}</h2>
+      <h2>{plan ? say`The plan` : say`Make a plan`}</h2>
       {plan && (
         <Alert severity={plan.feasible ? "success" : "warning"} icon={false}>
           {plan.message}
         </Alert>
       )}
-      {plan && !plan.feasible && <Remedies plan={plan} sections={sections} onTake={take} />}
+      {plan && !plan.feasible && <Remedies {...{ plan, sections, score, onCut }} onTake={take} />}
       <div className="row">
         <TextField
-          label={`Performance tempo, ${beatSign(score.bars[0]!)} =`}
+          label={say`Performance tempo, ${beatSign(score.bars[0]!)} =`}
           type="number"
           sx={{ width: 190 }}
           slotProps={{ htmlInput: { min: 10, max: 400, step: "any" } }}
           error={!!errors.goalTempo}
-          helperText={errors.goalTempo && "10 to 400"}
+          helperText={errors.goalTempo && say`10 to 400`}
           {...register("goalTempo", {
             validate: (value) => Number(value) >= 10 && Number(value) <= 400,
           })}
@@ -173,10 +178,10 @@ export function PlanForm({
           rules={{ validate: (value) => value >= dayjs().format("YYYY-MM-DD") }}
           render={({ field }) => (
             <DateField
-              label="Ready by"
+              label={say`Ready by`}
               value={field.value}
               onChange={field.onChange}
-              error={errors.readyBy && "today or later"}
+              error={errors.readyBy && say`today or later`}
               width={200}
             />
           )}
@@ -184,16 +189,19 @@ export function PlanForm({
       </div>
       <fieldset className="plan-minutes">
         <legend className="soft">
-          {student.name.split(" ")[0]}’s minutes on each weekday
-          {others.length > 0 && `, shared with ${others.join(", ")}`}
+          {student.name.split(" ")[0]}
+          {say`’s minutes on each weekday`}
+          {others.length > 0 && say`, shared with ${others.join(", ")}`}
         </legend>
         {weekFrom(spoken).map((i) => (
           <TextField
             key={i}
-            label={DAYS[i]}
+            label={WEEKDAY_SIGNS[i]}
             type="number"
             error={!!errors.minutes?.[i]}
-            slotProps={{ htmlInput: { min: 0, max: 600, "aria-label": `Minutes on ${DAYS[i]!}` } }}
+            slotProps={{
+              htmlInput: { min: 0, max: 600, "aria-label": say`Minutes on ${WEEKDAY_SIGNS[i]!}` },
+            }}
             {...register(`minutes.${i}`, {
               validate: (value) => /^\d{1,3}$/.test(value) && Number(value) <= 600,
             })}
@@ -201,24 +209,35 @@ export function PlanForm({
         ))}
       </fieldset>
       <HouseRules form={form} />
-      <SchoolSelect form={form} name="rule" label="Raise the tempo after" all={promotionRules} />
+      <SchoolSelect
+        form={form}
+        name="rule"
+        label={say`Raise the tempo after`}
+        all={promotionRules}
+      />
       <details>
-        <summary>How it is learned, other days</summary>
+        <summary>{say`How it is learned, other days`}</summary>
         <div className="stack" style={{ paddingTop: 12 }}>
           <PlanDates
             dates={watch("dates")}
             onChange={(dates) => setValue("dates", dates, { shouldDirty: true })}
           />
-          <SchoolSelect form={form} name="order" label="Order of the sections" all={orders} />
-          <SchoolSelect form={form} name="raise" label="Before parts are joined" all={raises} />
-          <SchoolSelect form={form} name="hands" label="Hands" all={handsFirst} />
-          <SchoolSelect form={form} name="ladder" label="Tempo steps" all={ladders} />
+          {SCHOOLS.map((name) => (
+            <SchoolSelect
+              key={name}
+              form={form}
+              {...{ name }}
+              label={LABELS[name]}
+              all={schools[name]}
+            />
+          ))}
         </div>
       </details>
       <SectionChoice form={form} sections={sections} score={score} />
       {ladder.length > 0 && (
         <p className="small soft">
-          Steps: {ladder.slice(0, -1).join(" · ")} · <b className="goal-text">{ladder.at(-1)}</b>
+          {say`Steps: ${ladder.slice(0, -1).join(" · ")} · `}
+          <b className="goal-text">{ladder.at(-1)}</b>
         </p>
       )}
       {plan && isDirty && isValid && !busy && (
@@ -230,7 +249,7 @@ export function PlanForm({
           variant="contained"
           disabled={busy || (plan !== undefined && !isDirty)}
         >
-          {busy ? "Laying it out …" : plan ? "Lay it out again" : "Lay out the cards"}
+          {busy ? say`Laying it out …` : plan ? say`Lay it out again` : say`Lay out the cards`}
         </Button>
       </div>
     </form>

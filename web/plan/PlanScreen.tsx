@@ -1,8 +1,11 @@
+import { say } from "@yarrow-ridge/core/words";
+import { stageName } from "@yarrow-ridge/core/practice";
 import { Button } from "@mui/material";
 import { lazy, Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
-import { useDeskPiece } from "../piece/useDeskPiece.ts";
+import { editFields } from "../edits/fields.ts";
+import { useDeskPiece, type DeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge } from "../ridge/Ridge.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
@@ -10,6 +13,7 @@ import { Waiting } from "../shell/Waiting.tsx";
 import { BarsAlone } from "./BarsAlone.tsx";
 import { Days } from "./Days.tsx";
 import { PlanForm } from "./PlanForm.tsx";
+import type { Bars } from "./Remedies.tsx";
 import { StageCard } from "./StageCard.tsx";
 import { TryLog } from "./TryLog.tsx";
 import "./plan.css";
@@ -32,7 +36,8 @@ export function PlanScreen() {
   if (problem) return <Trouble error={problem} again={again} />;
   if (plan.error) return <Trouble error={plan.error} again={() => void plan.refetch()} />;
   const isHere = assignment.data && student.data && given.data;
-  if (!isHere || !ready || !ridge.data || (!plan.data && !none)) return <Waiting what="the plan" />;
+  if (!isHere || !ready || !ridge.data || (!plan.data && !none))
+    return <Waiting what={say`the plan`} />;
   const made = none ? undefined : plan.data;
   const { pieceTitle, studentName, pieceId, instrument } = assignment.data;
   const others = given.data.items.filter((one) => one.id !== id && one.plan);
@@ -41,7 +46,7 @@ export function PlanScreen() {
     <div className="plan">
       <Title name={pieceTitle}>
         <span className="soft">
-          <Link to={`/students/${studentId}`}>{studentName}</Link> · {ridge.data.stage}
+          <Link to={`/students/${studentId}`}>{studentName}</Link> · {stageName[ridge.data.stage]}
         </span>
       </Title>
       <Ridge
@@ -59,10 +64,9 @@ export function PlanScreen() {
             <Days plan={made} instrument={instrument} assignmentId={id} />
           ) : (
             <div className="card">
-              <h2>No plan yet</h2>
-              <p className="soft">
-                Say how fast, by when and how many minutes a day; the cards follow.
-              </p>
+              <h2>{say`No plan yet`}</h2>
+              <p className="soft">{say`Say how fast, by when and how many minutes a day; the cards
+                follow.`}</p>
             </div>
           )}
           <TryLog assignmentId={id} instrument={instrument} />
@@ -78,6 +82,7 @@ export function PlanScreen() {
             sections={sections}
             score={ready.score}
             printedTempo={printed}
+            onCut={(cut) => void cutOut(ready, cut)}
           />
           {made && (
             <div className="card">
@@ -86,17 +91,29 @@ export function PlanScreen() {
           )}
           {ridge.data.history.length > 0 && (
             <div className="card stack">
-              <h2>How it rose</h2>
-              <Suspense fallback={<Waiting what="the chart" />}>
+              <h2>{say`How it rose`}</h2>
+              <Suspense fallback={<Waiting what={say`the chart`} />}>
                 <Rise history={ridge.data.history} goal={ridge.data.goalTempo} />
               </Suspense>
             </div>
           )}
-          <Button component={Link} to={`/pieces/${pieceId}?for=${id}`} variant="outlined">
-            Open the score
-          </Button>
+          <Button
+            component={Link}
+            to={`/pieces/${pieceId}?for=${id}`}
+            variant="outlined"
+          >{say`Open the score`}</Button>
         </section>
       </div>
     </div>
   );
+}
+
+/** The road without some bars. */
+function cutOut({ piece: { id, road }, score }: DeskPiece, { from, to }: Bars): Promise<boolean> {
+  const cuts = [
+    { from: 0, to: from - 1 },
+    { from: to + 1, to: score.bars.length - 1 },
+  ];
+  const after = { repeats: road?.repeats ?? ("all" as const), cuts };
+  return editFields("editPiece", id, { road }, { road: after }, say`the road`);
 }

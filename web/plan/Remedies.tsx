@@ -1,41 +1,51 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { PlanAnswer } from "@yarrow-ridge/contract";
-import type { Section } from "@yarrow-ridge/core/score";
+import { barSpan, lastBarOf, type Score, type Section } from "@yarrow-ridge/core/score";
 import { promotionRules } from "@yarrow-ridge/core/practice";
 import { dayAndMonth } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import type { Fields } from "./fields.ts";
 
 /** What is taken over into the form. */
 export type Taken = Partial<Pick<Fields, "minutes" | "readyBy" | "rule" | "goals">>;
 
+/** Bar indexes, the last inclusive. */
+export type Bars = NonNullable<PlanAnswer["remedies"]["cut"]>;
+
 /** What would make the plan fit, worked out: each alone is enough. */
 export function Remedies({
   plan,
   sections,
+  score,
   onTake,
+  onCut,
 }: {
   plan: PlanAnswer;
   sections: readonly Section[];
+  score: Score;
+  onCut: (cut: Bars) => void;
   onTake: (change: Taken) => void;
 }) {
   const spoken = useSpoken();
-  const { minutes, readyBy, rule, goals } = plan.remedies;
+  const { minutes, readyBy, rule, goals, cut } = plan.remedies;
   const left = sections.filter(({ id }) => goals && goals[id] !== plan.goals[id]);
   const more = () =>
     plan.minutesByWeekday.map((one) => String(one && Math.min(600, one + (minutes ?? 0))));
-  if (![minutes, readyBy, rule, goals].some((one) => one !== undefined)) return null;
+  if (![minutes, readyBy, rule, goals, cut].some((one) => one !== undefined)) return null;
   return (
-    <div className="row plan-remedies" role="group" aria-label="What would make it fit">
+    <div className="row plan-remedies" role="group" aria-label={say`What would make it fit`}>
       {minutes !== undefined && (
-        <Button variant="outlined" onClick={() => onTake({ minutes: more() })}>
-          {minutes} min more a day
-        </Button>
+        <Button
+          variant="outlined"
+          onClick={() => onTake({ minutes: more() })}
+        >{say`${minutes} min more a day`}</Button>
       )}
       {readyBy !== undefined && (
-        <Button variant="outlined" onClick={() => onTake({ readyBy })}>
-          Ready by {dayAndMonth(readyBy, spoken)}
-        </Button>
+        <Button
+          variant="outlined"
+          onClick={() => onTake({ readyBy })}
+        >{say`Ready by ${dayAndMonth(readyBy, spoken)}`}</Button>
       )}
       {goals && left.length > 0 && (
         <Button
@@ -44,7 +54,16 @@ export function Remedies({
             onTake({ goals: Object.fromEntries(left.map(({ id }) => [id, String(goals[id])])) })
           }
         >
-          Leave {left.map(({ name }) => name).join(", ")} at {goals[left[0]!.id]}
+          {say`Leave ${left.map(({ name }) => name).join(", ")} at `}
+          {goals[left[0]!.id]}
+        </Button>
+      )}
+      {cut && (
+        <Button variant="outlined" onClick={() => onCut(cut)}>
+          {say`Cut bars ${barSpan(score.bars, cut.from, cut.to)}`}
+          {sections
+            .filter(({ from, to }) => from.bar === cut.from && lastBarOf(to) === cut.to)
+            .map(({ name }) => `, ${name}`)}
         </Button>
       )}
       {rule !== undefined && (

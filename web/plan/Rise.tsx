@@ -1,6 +1,8 @@
+import { say } from "@yarrow-ridge/core/words";
+import { spoken } from "../words/voice.ts";
 import type { RidgeAnswer } from "@yarrow-ridge/contract";
 import { dayAndMonth } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import {
   CartesianGrid,
   Line,
@@ -14,17 +16,18 @@ import {
 
 /** Mean secure tempo after each day of practice, against performance tempo. */
 export function Rise({ history, goal }: { history: RidgeAnswer["history"]; goal: number | null }) {
-  const spoken = useSpoken();
+  const dates = useSpoken();
   const data = history.map(({ date, secure, clean, slip }) => ({
-    date: dayAndMonth(date, spoken, true),
+    date: spoken(dayAndMonth(date, dates, true)),
     secure: Math.round(secure),
     clean,
     slip,
   }));
   const [first, last] = [data.at(0), data.at(-1)];
   const told = first
-    ? `Secure tempo on average: ${first.secure} on ${first.date}, ${last!.secure} on ${last!.date}`
-    : "No day of practice yet";
+    ? say`Secure tempo on average: ${first.secure} on ${first.date}, ${last!.secure} on
+      ${last!.date}`
+    : say`No day of practice yet`;
   return (
     <ResponsiveContainer width="100%" height={170} role="img" aria-label={told}>
       <LineChart
@@ -47,7 +50,10 @@ export function Rise({ history, goal }: { history: RidgeAnswer["history"]; goal:
             border: "1px solid var(--line)",
             color: "var(--ink)",
           }}
-          formatter={(value) => [`${String(value)} beats a minute`, "secure on average"]}
+          formatter={(value) => [
+            spoken(say`${String(value)} beats a minute`),
+            spoken(say`secure on average`),
+          ]}
         />
         <Line
           type="monotone"

@@ -1,3 +1,5 @@
+import { small } from "@yarrow-ridge/core/words";
+import type { Schools } from "@yarrow-ridge/core/practice";
 import { MenuItem, TextField } from "@mui/material";
 import type { UseFormReturn } from "react-hook-form";
 import type { Fields, School } from "./fields.ts";
@@ -10,7 +12,7 @@ export function SchoolSelect({
   all,
 }: {
   form: UseFormReturn<Fields>;
-  name: "rule" | "order" | "raise" | "hands" | "ladder";
+  name: "rule" | keyof Schools;
   label: string;
   all: readonly School[];
 }) {
@@ -26,7 +28,7 @@ export function SchoolSelect({
     >
       {all.map((one) => (
         <MenuItem key={one.id} value={one.id}>
-          {one.name.toLowerCase()}
+          {small(one.name)}
         </MenuItem>
       ))}
     </TextField>

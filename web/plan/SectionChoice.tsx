@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { writtenGoals } from "@yarrow-ridge/core/practice";
 import { Checkbox, FormControlLabel, TextField } from "@mui/material";
 import {
   barSpan,
@@ -23,6 +25,8 @@ export function SectionChoice({
   const { register, watch, setValue, formState } = form;
   const chosen = watch("sections");
   if (sections.length === 0) return null;
+  const goal = Number(watch("goalTempo"));
+  const written = writtenGoals(score, sections, goal >= 10 && goal <= 400 ? goal : 80);
   const smallest = new Set(leaves(sections));
   const choose = (id: string, on: boolean) =>
     setValue("sections", on ? [...chosen, id] : chosen.filter((one) => one !== id), {
@@ -30,13 +34,12 @@ export function SectionChoice({
     });
   return (
     <fieldset className="plan-sections">
-      <legend className="soft">
-        Sections {chosen.length ? "" : "(none chosen: the whole piece)"}, and a tempo of their own
-        where they have one
-      </legend>
+      <legend className="soft">{say`Sections
+        ${chosen.length ? "" : say`(none chosen: the whole piece)`}, and a tempo of their own where
+          they have one`}</legend>
       {nest(sections).map(({ section, depth }) => {
         const [from, to] = [section.from.bar, lastBarOf(section.to)];
-        const bars = `${from === to ? "bar" : "bars"} ${barSpan(score.bars, from, to)}`;
+        const bars = `${from === to ? say`bar` : say`bars`} ${barSpan(score.bars, from, to)}`;
         return (
           <div key={section.id} className="row plan-section">
             <FormControlLabel
@@ -55,14 +58,14 @@ export function SectionChoice({
               <TextField
                 type="number"
                 size="small"
-                placeholder={watch("goalTempo")}
+                placeholder={String(written[section.id] ?? watch("goalTempo"))}
                 error={formState.errors.goals?.[section.id] !== undefined}
                 slotProps={{
                   htmlInput: {
                     min: 10,
                     max: 400,
                     step: "any",
-                    "aria-label": `Tempo of ${section.name}`,
+                    "aria-label": say`Tempo of ${section.name}`,
                   },
                 }}
                 {...register(`goals.${section.id}`, {

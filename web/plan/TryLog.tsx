@@ -1,10 +1,11 @@
+import { plain, say } from "@yarrow-ridge/core/words";
 import { handName, instrument as instrumentOf } from "@yarrow-ridge/core/instruments";
 import dayjs from "dayjs";
 import { useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
 import { Tempo } from "../piece/Tempo.tsx";
 import { dayAndMonth, timeText } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { Pager } from "../shell/Pager.tsx";
 
 /** Every try, the newest first. */
@@ -16,19 +17,19 @@ export function TryLog({ assignmentId, instrument }: { assignmentId: string; ins
   return (
     <details className="card" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>
-        <b className="serif">Log</b> <span className="soft">every try</span>
+        <b className="serif">{say`Log`}</b> <span className="soft">{say`every try`}</span>
       </summary>
-      {log && log.total === 0 && <p className="soft">No try yet. Open a card and begin.</p>}
+      {log && log.total === 0 && <p className="soft">{say`No try yet. Open a card and begin.`}</p>}
       {log && log.total > 0 && (
         <>
           <table className="log">
             <thead>
               <tr>
-                <th>When</th>
-                <th>Bars</th>
-                <th>Hands</th>
-                <th>Tempo</th>
-                <th>Try</th>
+                <th>{say`When`}</th>
+                <th>{say`Bars`}</th>
+                <th>{say`Hands`}</th>
+                <th>{say`Tempo`}</th>
+                <th>{say`Try`}</th>
               </tr>
             </thead>
             <tbody>
@@ -38,14 +39,14 @@ export function TryLog({ assignmentId, instrument }: { assignmentId: string; ins
                     {dayAndMonth(dayjs(one.at).format("YYYY-MM-DD"), spoken, true)}{" "}
                     {timeText(dayjs(one.at).format("HH:mm"), spoken)}
                   </td>
-                  <td>{one.bars.replace(/^bars? /, "")}</td>
+                  <td>{plain(one.bars).replace(/^bars? /, "")}</td>
                   <td>{handName(instrumentOf(instrument), one.hands)}</td>
                   <td>
                     <Tempo beat={one.beat} tempo={one.tempo} />
                   </td>
                   <td>
-                    {one.result === "clean" ? "● clean" : "✕ slip"}
-                    {one.promoted ? " ↑ step earned" : ""}
+                    {one.result === "clean" ? say`● clean` : say`✕ slip`}
+                    {one.promoted ? say` ↑ step earned` : ""}
                   </td>
                 </tr>
               ))}

@@ -1,10 +1,11 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Answer, Body } from "@yarrow-ridge/contract";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { call } from "../api/client.ts";
 import { dayAndMonth } from "../settings/spokenDates.ts";
-import type { Spoken } from "../settings/spoken.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import type { Spoken } from "../words/spoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 
 /** Milliseconds of rest before what was typed is worked out. */
 const REST = 500;
@@ -24,11 +25,11 @@ export function WhatIf({ planId, change }: { planId: string; change: Body<"whatI
   });
   return (
     <div className="what-if" role="status" aria-live="polite">
-      <h3>Laid out like this</h3>
+      <h3>{say`Laid out like this`}</h3>
       {error ? (
         <p>{error.message}</p>
       ) : isPending ? (
-        <p className="soft">Working out what would change …</p>
+        <p className="soft">{say`Working out what would change …`}</p>
       ) : (
         sentences(data, spoken).map((text) => <p key={text}>{text}</p>)
       )}
@@ -54,17 +55,21 @@ function sentences(would: Answer<"whatIf">, spoken: Spoken): string[] {
     ...(then === null || then === now
       ? []
       : [
-          `Learnt by ${dayAndMonth(then, spoken)}` +
-            (now === null ? "." : `, now by ${dayAndMonth(now, spoken)}.`),
+          say`Learnt by ${dayAndMonth(then, spoken)}${
+            now === null
+              ? "."
+              : say`, now by
+            ${dayAndMonth(now, spoken)}.`
+          }`,
         ]),
     move + go + come === 0
-      ? `Nothing changes in the next ${would.days} days.`
-      : `Cards of the next ${would.days} days: ${stay} stay, ${move} on another day, ${go} gone, ` +
-        `${come} new.`,
+      ? say`Nothing changes in the next ${would.days} days.`
+      : say`Cards of the next ${would.days} days: ${stay} stay, ${move} on another day, ${go} gone,
+        ${come} new.`,
     ...would.others.map(
       ({ pieceTitle, missing }) =>
-        `${pieceTitle}: ${missing.then === 0 ? "fits" : `${missing.then} min missing`} then, ` +
-        `${missing.now === 0 ? "fits" : `${missing.now} min missing`} now.`,
+        say`${pieceTitle}: ${missing.then === 0 ? say`fits` : say`${missing.then} min missing`}
+          then, ${missing.now === 0 ? say`fits` : say`${missing.now} min missing`} now.`,
     ),
   ];
 }

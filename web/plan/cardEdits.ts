@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { CardAnswer, PlanAnswer } from "@yarrow-ridge/contract";
 import { editFields } from "../edits/fields.ts";
 import { useHistory } from "../edits/history.ts";
@@ -14,7 +15,7 @@ export function moveCard(card: CardAnswer, to: Where): Promise<boolean> {
       { date, pinned, was: { date: from.date, pinned: from.pinned } },
     );
   return useHistory.getState().perform({
-    label: `${card.bars} on another day`,
+    label: say`${card.bars} on another day`,
     redo: [step(to, card)],
     undo: [step(card, to)],
   });
@@ -28,7 +29,7 @@ export function leaveOut(plan: PlanAnswer, card: CardAnswer): Promise<boolean> {
     plan.id,
     { dropped },
     { dropped: [...dropped, card.unit] },
-    `leaving ${card.bars} out`,
+    say`leaving ${card.bars} out`,
   );
 }
 
@@ -36,10 +37,16 @@ export function leaveOut(plan: PlanAnswer, card: CardAnswer): Promise<boolean> {
 export function takeIn(plan: PlanAnswer, unit: string): Promise<boolean> {
   const dropped = plan.dropped.map((one) => one.unit);
   const rest = dropped.filter((one) => one !== unit);
-  return editFields("editPlan", plan.id, { dropped }, { dropped: rest }, "what was left out");
+  return editFields("editPlan", plan.id, { dropped }, { dropped: rest }, say`what was left out`);
 }
 
 /** Changes which bars are practised alone because the teacher says so. */
 export function putAdded(plan: PlanAnswer, added: PlanAnswer["added"]): Promise<boolean> {
-  return editFields("editPlan", plan.id, { added: plan.added }, { added }, "bars practised alone");
+  return editFields(
+    "editPlan",
+    plan.id,
+    { added: plan.added },
+    { added },
+    say`bars practised alone`,
+  );
 }

@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { spoken } from "../words/voice.ts";
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useEffect, useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
@@ -20,7 +22,7 @@ export function PrintFrame({
     localStorage.getItem("yarrow-ridge-paper") === "letter" ? "letter" : "A4",
   );
   useEffect(() => {
-    document.title = `${title} · Yarrow Ridge`;
+    document.title = spoken(say`${title} · Yarrow Ridge`);
     localStorage.setItem("yarrow-ridge-paper", paper);
     const style = document.createElement("style");
     style.textContent = `@page { size: ${paper}; margin: 14mm; }`;
@@ -30,19 +32,19 @@ export function PrintFrame({
   return (
     <div className="print" data-ready={ready ? "yes" : "no"} data-paper={paper}>
       <div className="print-bar">
-        <Button onClick={() => void navigate(-1)}>Back</Button>
+        <Button onClick={() => void navigate(-1)}>{say`Back`}</Button>
         <ToggleButtonGroup
           exclusive
           size="small"
           value={paper}
-          aria-label="Paper"
+          aria-label={say`Paper`}
           onChange={(_, value: Paper | null) => value && setPaper(value)}
         >
           <ToggleButton value="A4">A4</ToggleButton>
-          <ToggleButton value="letter">Letter</ToggleButton>
+          <ToggleButton value="letter">{say`Letter`}</ToggleButton>
         </ToggleButtonGroup>
         <Button variant="contained" disabled={!ready} onClick={() => window.print()}>
-          {ready ? "Print" : "Getting ready …"}
+          {ready ? say`Print` : say`Getting ready …`}
         </Button>
       </div>
       <div className={`sheet ${paper}`}>{children}</div>

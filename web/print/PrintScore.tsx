@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { useMemo, useState } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { SectionNames } from "../score/SectionNames.tsx";
@@ -48,13 +49,16 @@ export function PrintScore() {
     from !== undefined && to !== undefined && from <= to && to <= last
       ? ([from, to] as const)
       : undefined;
-  if (!ready || !layers) return <Waiting what="the score" />;
+  if (!ready || !layers) return <Waiting what={say`the score`} />;
   return (
     <PrintFrame title={ready.piece.title} ready={drawn}>
       <header className="sheet-head">
         <h1>{ready.piece.title}</h1>
         <span>
-          {[ready.piece.composer, range && `bars ${barSpan(ready.score.bars, range[0], range[1])}`]
+          {[
+            ready.piece.composer,
+            range && say`bars ${barSpan(ready.score.bars, range[0], range[1])}`,
+          ]
             .filter(Boolean)
             .join(" · ")}
         </span>

@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { doingOf } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
@@ -5,7 +6,7 @@ import { useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
 import { Tempo } from "../piece/Tempo.tsx";
 import { dayAndMonth, withWeekday } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { minutesOf } from "../students/minutes.ts";
@@ -23,24 +24,25 @@ export function PrintStudent() {
   const portfolio = useAnswer("portfolio", { id });
   const error = student.error ?? portfolio.error;
   if (error) return <Trouble error={error} again={() => void portfolio.refetch()} />;
-  if (!student.data || !portfolio.data) return <Waiting what="the week" />;
+  if (!student.data || !portfolio.data) return <Waiting what={say`the week`} />;
   const until = dayjs(portfolio.data.today).add(6, "day").format("YYYY-MM-DD");
   const week = portfolio.data.days.filter((day) => day.date <= until && day.cards.length > 0);
   return (
-    <PrintFrame title={`The week, ${student.data.name}`} ready>
+    <PrintFrame title={say`The week, ${student.data.name}`} ready>
       <header className="sheet-head">
         <h1>{student.data.name}</h1>
-        <span>
-          {minutesOf(week.flatMap((day) => day.cards))} min on {week.length}{" "}
-          {week.length === 1 ? "day" : "days"}
-        </span>
+        <span>{say`${minutesOf(week.flatMap((day) => day.cards))} min on ${week.length}
+          ${week.length === 1 ? say`day` : say`days`}`}</span>
       </header>
       <p className="small">
         {portfolio.data.plans
-          .map((plan) => `${plan.pieceTitle} ready by ${dayAndMonth(plan.readyBy, spoken)}`)
+          .map((plan) => say`${plan.pieceTitle} ready by ${dayAndMonth(plan.readyBy, spoken)}`)
           .join(" · ")}
       </p>
-      {week.length === 0 && <p>No cards in the next seven days.</p>}
+      {portfolio.data.warmUp > 0 && (
+        <p className="small">{say`Each day begins with ${portfolio.data.warmUp} min of warming up.`}</p>
+      )}
+      {week.length === 0 && <p>{say`No cards in the next seven days.`}</p>}
       <div
         className="sheet-week"
         style={{ fontSize: sizeFor(week.flatMap((day) => day.cards).length) }}
@@ -48,15 +50,15 @@ export function PrintStudent() {
         {week.map((day) => (
           <section key={day.date} className="sheet-day">
             <h2>
-              {withWeekday(day.date, spoken)} <small>{minutesOf(day.cards)} min</small>
+              {withWeekday(day.date, spoken)} <small>{say`${minutesOf(day.cards)} min`}</small>
             </h2>
             <table>
               <thead className="sr-only">
                 <tr>
-                  <th>Piece and bars</th>
-                  <th>Tempo</th>
-                  <th>Minutes</th>
-                  <th>Tries</th>
+                  <th>{say`Piece and bars`}</th>
+                  <th>{say`Tempo`}</th>
+                  <th>{say`Minutes`}</th>
+                  <th>{say`Tries`}</th>
                 </tr>
               </thead>
               <tbody>
@@ -67,7 +69,7 @@ export function PrintStudent() {
                         <b className="sheet-piece">{card.pieceTitle}</b>
                       )}
                       {card.bars}
-                      {`, ${doingOf(card.kind, handName(instrument(card.instrument), card.hands).toLowerCase())}`}
+                      {`, ${doingOf(card.kind, small(handName(instrument(card.instrument), card.hands)))}`}
                     </td>
                     <td>
                       <Tempo beat={card.beat} tempo={card.tempo} />
@@ -81,10 +83,8 @@ export function PrintStudent() {
           </section>
         ))}
       </div>
-      <p className="sheet-foot">
-        A few minutes’ break in every half hour. Pain, numbness or tingling: stop, and see a doctor
-        or hand therapist.
-      </p>
+      <p className="sheet-foot">{say`A few minutes’ break in every half hour. Pain, numbness or
+        tingling: stop, and see a doctor or hand therapist.`}</p>
     </PrintFrame>
   );
 }

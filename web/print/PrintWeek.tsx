@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { handName, instrument as instrumentOf, lineOf } from "@yarrow-ridge/core/instruments";
 import { promotionRule } from "@yarrow-ridge/core/practice";
 import { startOf } from "@yarrow-ridge/core/score";
@@ -8,7 +9,7 @@ import { useAnswer } from "../answers/queries.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Tempo } from "../piece/Tempo.tsx";
 import { dayAndMonth, withWeekday } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
 import { PrintFrame } from "./PrintFrame.tsx";
@@ -26,8 +27,8 @@ export function PrintWeek() {
   const { ready, error: unread, shape } = useDeskPiece(assignment.data?.pieceId);
   const error = assignment.error ?? plan.error;
   if (error) return <Trouble error={error} again={() => void plan.refetch()} />;
-  if (none) return <Trouble error={new Error("There is no plan yet, so there are no cards.")} />;
-  if (!assignment.data || !plan.data) return <Waiting what="the week" />;
+  if (none) return <Trouble error={new Error(say`There is no plan yet, so there are no cards.`)} />;
+  if (!assignment.data || !plan.data) return <Waiting what={say`the week`} />;
   const { pieceTitle, studentName, instrument } = assignment.data;
   const until = dayjs().add(6, "day").format("YYYY-MM-DD");
   const week = plan.data.days.filter((day) => day.date <= until);
@@ -41,7 +42,7 @@ export function PrintWeek() {
           shape,
           startOf(from),
           startOf(to + 1),
-          (hand) => handName(kind, hand).toLowerCase(),
+          (hand) => small(handName(kind, hand)),
           lineOf(kind, hands).limbs,
         )
     ).join(" · ");
@@ -52,29 +53,26 @@ export function PrintWeek() {
     >
       <header className="sheet-head">
         <h1>{pieceTitle}</h1>
-        <span>
-          {studentName} · ready by {dayAndMonth(plan.data.readyBy, spoken)} at {plan.data.goalTempo}
-        </span>
+        <span>{say`${studentName} · ready by ${dayAndMonth(plan.data.readyBy, spoken)} at
+          ${plan.data.goalTempo}`}</span>
       </header>
-      <p>
-        One step up after: {rule.name.toLowerCase()}. {rule.why}
-      </p>
-      {week.length === 0 && <p>No cards in the next seven days.</p>}
+      <p>{say`One step up after: ${small(rule.name)}. ${rule.why}`}</p>
+      {week.length === 0 && <p>{say`No cards in the next seven days.`}</p>}
       {week.map((day) => (
         <section key={day.date} className="sheet-day">
           <h2>
             {withWeekday(day.date, spoken)}{" "}
-            <small>{day.cards.reduce((sum, card) => sum + card.minutes, 0)} min</small>
+            <small>{say`${day.cards.reduce((sum, card) => sum + card.minutes, 0)} min`}</small>
           </h2>
           <table>
             <thead className="sr-only">
               <tr>
-                <th>Section</th>
-                <th>Bars</th>
-                <th>What</th>
-                <th>Tempo</th>
-                <th>Minutes</th>
-                <th>Tries</th>
+                <th>{say`Section`}</th>
+                <th>{say`Bars`}</th>
+                <th>{say`What`}</th>
+                <th>{say`Tempo`}</th>
+                <th>{say`Minutes`}</th>
+                <th>{say`Tries`}</th>
               </tr>
             </thead>
             <tbody>
@@ -92,7 +90,7 @@ export function PrintWeek() {
                       <Tempo beat={card.beat} tempo={card.tempo} />
                     </b>
                   </td>
-                  <td>{card.minutes} min</td>
+                  <td>{say`${card.minutes} min`}</td>
                   <td className="sheet-boxes">{"○".repeat(10)}</td>
                 </tr>
               ))}
@@ -100,10 +98,8 @@ export function PrintWeek() {
           </table>
         </section>
       ))}
-      <p className="sheet-foot">
-        A few minutes’ break in every half hour. Pain, numbness or tingling: stop, and see a doctor
-        or hand therapist.
-      </p>
+      <p className="sheet-foot">{say`A few minutes’ break in every half hour. Pain, numbness or
+        tingling: stop, and see a doctor or hand therapist.`}</p>
     </PrintFrame>
   );
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   barAxis,
   barSpan,
@@ -128,9 +129,8 @@ export function Ridge({
   };
 
   const newBars = ground.filter((bar) => bar.isNew).length;
-  const label =
-    `The ridge: ${bars.length} bars, ${newBars} of them new${goal ? `, performance tempo ${goal}` : ""}. ` +
-    "Arrow keys choose a bar, with Shift more.";
+  const label = say`The ridge: ${bars.length} bars, ${newBars} of them
+    new${goal ? say`, performance tempo ${goal}` : ""}. Arrow keys choose a bar, with Shift more.`;
   return (
     <div ref={holder} className="ridge">
       <svg
@@ -168,9 +168,12 @@ export function Ridge({
         />
         {goal && <line className="ridge-goal" x1={0} x2={width} y1={rise(goal)} y2={rise(goal)} />}
         {goal && (
-          <text className="ridge-goal-text" x={width - 4} y={rise(goal) - 6} textAnchor="end">
-            performance {goal}
-          </text>
+          <text
+            className="ridge-goal-text"
+            x={width - 4}
+            y={rise(goal) - 6}
+            textAnchor="end"
+          >{say`performance ${goal}`}</text>
         )}
         {nested
           .filter((one) => one.depth < 3)
@@ -218,7 +221,7 @@ export function Ridge({
             className="ridge-climax"
             d={`M${(barAxis(bars, climax) + 0.5) * unit},${Math.max(11, top - 2)} l-6,-10 h12 z`}
           >
-            <title>the climax</title>
+            <title>{say`the climax`}</title>
           </path>
         )}
         {chosen && (
@@ -233,7 +236,7 @@ export function Ridge({
             rx={4}
           />
         )}
-        {chosen && <title>{`bars ${barSpan(bars, chosen.from, chosen.to)} chosen`}</title>}
+        {chosen && <title>{say`bars ${barSpan(bars, chosen.from, chosen.to)} chosen`}</title>}
       </svg>
     </div>
   );

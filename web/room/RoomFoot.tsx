@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { TempoAndVolume } from "./TempoAndVolume.tsx";
 import type { useRoom } from "./useRoom.ts";
 import type { useRoomSound } from "./useRoomSound.ts";
@@ -19,7 +20,8 @@ export function RoomFoot({
     <footer className="room-foot">
       <TempoAndVolume sign={sign} tempo={tempo} turn={room.turn} />
       <button type="button" disabled={!room.canTakeBack} onClick={room.takeBack}>
-        take the last try back <span className="key">⌫</span>
+        {say`take the last try back `}
+        <span className="key">⌫</span>
       </button>
       {sound && (
         <button
@@ -29,13 +31,15 @@ export function RoomFoot({
             sound.sounding.stop();
             sound.setTiming(sound.time === "shaped" ? "strict" : "shaped");
           }}
-        >
-          Hear it {sound.time === "shaped" ? "in shaped time" : "in strict time"}
-        </button>
+        >{say`Hear it ${
+          sound.time === "shaped"
+            ? say`in shaped time`
+            : say`in strict
+          time`
+        }`}</button>
       )}
-      <span className="soft small">
-        Pain, numbness or tingling: stop, and see a doctor or hand therapist.
-      </span>
+      <span className="soft small">{say`Pain, numbness or tingling: stop, and see a doctor or hand
+        therapist.`}</span>
     </footer>
   );
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import type { ReactNode } from "react";
 import { useAnswer } from "../answers/queries.ts";
@@ -26,17 +27,20 @@ export function RoomHead({
       </h1>
       <span className="soft">
         {[
-          ...(place >= 0 ? [`card ${place + 1} of ${today!.items.length}`] : []),
+          ...(place >= 0 ? [say`card ${place + 1} of ${today!.items.length}`] : []),
           line,
           card.pieceTitle,
-          minutesLeft > 0 ? `${minutesLeft} of ${card.minutes} min left` : "the minutes are over",
+          minutesLeft > 0
+            ? say`${minutesLeft} of ${card.minutes} min left`
+            : say`the minutes are over`,
         ].join(" · ")}
       </span>
       <span className="grow" />
       {children}
       <OutboxSign />
       <button type="button" className="room-leave" onClick={leave}>
-        leave <span className="key">Esc</span>
+        {say`leave `}
+        <span className="key">{say`Esc`}</span>
       </button>
     </header>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Sounding } from "./Pulse.tsx";
 import { Pulse } from "./Pulse.tsx";
 
@@ -29,7 +30,8 @@ export function RoomKeys({
     <div className={allowed > 0 ? "room-keys five" : "room-keys"}>
       {over ? (
         <button type="button" className="room-key main" onClick={next}>
-          Next card<small>enter</small>
+          {say`Next card`}
+          <small>{say`enter`}</small>
         </button>
       ) : (
         <button
@@ -40,19 +42,21 @@ export function RoomKeys({
         >
           {state === "metronome" ? (
             <>
-              Stop <Pulse beat={beat} />
+              {say`Stop `}
+              <Pulse beat={beat} />
             </>
           ) : (
-            "Start"
+            say`Start`
           )}
-          <small>space</small>
+          <small>{say`space`}</small>
         </button>
       )}
       <button type="button" className="room-key clean" onClick={() => attempt("clean")}>
-        ● Clean<small>→</small>
+        {say`● Clean`}
+        <small>→</small>
       </button>
       <button type="button" className="room-key slip" onClick={() => attempt("slip")}>
-        ✕ {allowed === 0 ? "Slip" : allowed === 1 ? "One slip" : `Up to ${allowed} slips`}
+        ✕ {allowed === 0 ? say`Slip` : allowed === 1 ? say`One slip` : say`Up to ${allowed} slips`}
         <small>←</small>
       </button>
       {allowed > 0 && (
@@ -60,9 +64,7 @@ export function RoomKeys({
           type="button"
           className="room-key slip"
           onClick={() => attempt("slip", undefined, allowed + 1)}
-        >
-          ✕ More slips
-        </button>
+        >{say`✕ More slips`}</button>
       )}
       <button
         type="button"
@@ -71,7 +73,7 @@ export function RoomKeys({
         aria-pressed={state === "hear"}
         onClick={hear}
       >
-        {state === "hear" ? "Stop" : "Hear it"}
+        {state === "hear" ? say`Stop` : say`Hear it`}
         <small>↑</small>
       </button>
     </div>

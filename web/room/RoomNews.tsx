@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import type { ReactNode } from "react";
 import { mendTempo, type useRoom } from "./useRoom.ts";
@@ -16,7 +17,7 @@ export function RoomNews({ breakDue, hint, ...said }: Said & { breakDue: boolean
       {pressing(said) ||
         said.room.news ||
         (breakDue ? (
-          "Half an hour: time for a few minutes’ break."
+          say`Half an hour: time for a few minutes’ break.`
         ) : (
           <span className="soft">{hint}</span>
         ))}
@@ -29,26 +30,30 @@ function pressing({ card, room, tempo, mend }: Said): ReactNode {
   if (room.byHand !== undefined)
     return (
       <>
-        By hand at {room.byHand}; these tries do not count for {card.step}.{" "}
-        <button type="button" className="room-mend" onClick={room.countAgain}>
-          Back to {card.step}
-        </button>
+        {say`By hand at ${room.byHand}; these tries do not count for ${card.step}. `}
+        <button
+          type="button"
+          className="room-mend"
+          onClick={room.countAgain}
+        >{say`Back to ${card.step}`}</button>
       </>
     );
   if (room.mend !== 0)
     return (
-      <b>
-        Mending at {tempo}
-        {room.mend === 1 ? ": slowly, then between, then back." : ": nearly there."} These tries do
-        not count.
-      </b>
+      <b>{say`Mending at ${tempo}${
+        room.mend === 1
+          ? say`: slowly, then between, then back.`
+          : say`:
+        nearly there.`
+      } These tries do not count.`}</b>
     );
   if (card.enough)
-    return `Eight slips today: back to ${card.step}, and enough of this card. Go on with another.`;
+    return say`Eight slips today: back to ${card.step}, and enough of this card. Go on with
+      another.`;
   if (room.slipped)
     return (
       <>
-        A slip. Mend it:{" "}
+        {say`A slip. Mend it: `}
         <button type="button" className="room-mend" onClick={mend}>
           {mendTempo(card.step, 1)} → {mendTempo(card.step, 2)} → {card.step}{" "}
           <span className="key">↓</span>

@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { spoken } from "../words/voice.ts";
 import { useMediaQuery } from "@mui/material";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { barCount, isRunThrough, slipsAllowed } from "@yarrow-ridge/core/practice";
@@ -42,7 +44,7 @@ export function RoomScreen() {
   const isLow = useMediaQuery("(max-height: 500px)");
   const tempo = card ? (room.byHand ?? mendTempo(card.step, room.mend)) : 60;
   const sound = useRoomSound(ready, card, marks, shape, tempo);
-  const shown = useShownCard(ready, card, sections, shape);
+  const shown = useShownCard(ready, card, sections, shape, marks);
   const { stop } = sound.sounding;
   // a new tempo is a new start: the old clicks would only mislead
   useEffect(() => stop(), [tempo, id, stop]);
@@ -58,12 +60,12 @@ export function RoomScreen() {
     (card.finished || card.enough || hasHadItsDay(card) || card.status === "done");
   useRoomKeys(room, { metronome, hear, mend, next, leave }, isOver);
   useEffect(() => {
-    if (card) document.title = `${card.section}, ${card.bars} · Yarrow Ridge`;
+    if (card) document.title = spoken(say`${card.section}, ${card.bars} · Yarrow Ridge`);
   }, [card]);
 
   const problem = query.error ?? written.error;
   if (problem) return <Trouble error={problem} again={written.again} />;
-  if (!card || !ready || !shown) return <Waiting what="the card" />;
+  if (!card || !ready || !shown) return <Waiting what={say`the card`} />;
   const hasPage = onPages(pages, shown.from, shown.to);
   const onPage = hasPage && (ready.piece.onPaper ? face !== "engraved" : face === "page");
   return (
@@ -75,7 +77,7 @@ export function RoomScreen() {
             className="room-leave"
             onClick={() => setDesk({ face: onPage ? "engraved" : "page" })}
           >
-            {onPage ? "engraved" : "the page"}
+            {onPage ? say`engraved` : say`the page`}
           </button>
         )}
       </RoomHead>
@@ -111,7 +113,7 @@ export function RoomScreen() {
           tempo={tempo}
           mend={mend}
           breakDue={rest.due}
-          hint={`Tap a bar to log a slip there. ${instrument(ready.piece.instrument).caution}`}
+          hint={say`Tap a bar to log a slip there. ${instrument(ready.piece.instrument).caution}`}
         />
       </div>
       <RoomKeys

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 /** The tempo steps as a stair: earned below, the present one large, the goal in gold at the top. */
 export function Staircase({
   steps,
@@ -20,7 +21,7 @@ export function Staircase({
   const shown = around(steps, step, most);
   const all = shown.at(-1) === goal ? shown : [...shown, goal];
   return (
-    <ol className="stair" aria-label={`Tempo ${step}, goal ${goal}`}>
+    <ol className="stair" aria-label={say`Tempo ${step}, goal ${goal}`}>
       {[...all].reverse().map((tempo) => (
         <li
           key={tempo}
@@ -33,7 +34,7 @@ export function Staircase({
         >
           <span>{tempo}</span>
           <i />
-          {tempo === step && sounding !== step && <em>mending {sounding}</em>}
+          {tempo === step && sounding !== step && <em>{say`mending ${sounding}`}</em>}
         </li>
       ))}
     </ol>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { halfBeats } from "@yarrow-ridge/core/practice";
 import { Slider } from "@mui/material";
 import { useVolume } from "../audio/volume.ts";
@@ -16,14 +17,14 @@ export function TempoAndVolume({
   const { volume, set } = useVolume();
   return (
     <div className="room-turn">
-      <button type="button" aria-label="Slower" onClick={() => turn(-1)}>
+      <button type="button" aria-label={say`Slower`} onClick={() => turn(-1)}>
         −
       </button>
-      <output aria-label="Tempo by hand">
+      <output aria-label={say`Tempo by hand`}>
         {sign} = {tempo}
-        {halfBeats(tempo) !== undefined && ` (halves ${halfBeats(tempo)!})`}
+        {halfBeats(tempo) !== undefined && say` (halves ${halfBeats(tempo)!})`}
       </output>
-      <button type="button" aria-label="Faster" onClick={() => turn(1)}>
+      <button type="button" aria-label={say`Faster`} onClick={() => turn(1)}>
         +
       </button>
       <Slider
@@ -32,7 +33,7 @@ export function TempoAndVolume({
         max={1}
         step={0.05}
         value={volume}
-        aria-label="Volume"
+        aria-label={say`Volume`}
         getAriaValueText={(value) => `${Math.round(value * 100)} %`}
         onChange={(_, value) => set(value)}
       />

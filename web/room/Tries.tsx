@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import { isRunThrough } from "@yarrow-ridge/core/practice";
 import { hasHadItsDay } from "./useRoom.ts";
@@ -12,17 +13,17 @@ export function Tries({ card }: { card: CardStateAnswer }) {
   const row = strict ? results.slice(results.lastIndexOf("slip") + 1) : results.slice(-14);
   const clean = row.filter((one) => one === "clean").length;
   const slips = results.filter((one) => one === "slip").length;
-  const onDays = card.daysNeeded > 1 ? `; good on ${card.days} of ${card.daysNeeded} days` : "";
+  const onDays = card.daysNeeded > 1 ? say`; good on ${card.days} of ${card.daysNeeded} days` : "";
   const text = card.finished
-    ? "at the goal; play it once more if you like"
+    ? say`at the goal; play it once more if you like`
     : hasHadItsDay(card)
-      ? `enough for today${onDays}`
+      ? say`enough for today${onDays}`
       : isRunThrough(card.kind)
-        ? `one good run-through${onDays}`
+        ? say`one good run-through${onDays}`
         : strict
-          ? `${clean} clean in a row, ${card.missing} to go`
-          : `${results.filter((one) => one === "clean").length} clean, ${slips} ` +
-            `${slips === 1 ? "slip" : "slips"}; ${card.missing} clean to go${onDays}`;
+          ? say`${clean} clean in a row, ${card.missing} to go`
+          : say`${results.filter((one) => one === "clean").length} clean, ${slips}
+            ${slips === 1 ? "slip" : say`slips`}; ${card.missing} clean to go${onDays}`;
   return (
     <div className="tries" role="img" aria-label={text}>
       {row.map((result, i) => (

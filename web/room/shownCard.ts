@@ -1,3 +1,4 @@
+import { small } from "@yarrow-ridge/core/words";
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
 import {
@@ -5,6 +6,7 @@ import {
   startOf,
   takenBy,
   type About,
+  type Mark,
   type Section,
   type Shape,
 } from "@yarrow-ridge/core/score";
@@ -32,6 +34,7 @@ export function useShownCard(
   card: CardStateAnswer | undefined,
   sections: readonly Section[],
   shape: Shape,
+  marks: ReadonlyMap<string, readonly Mark[]>,
 ): ShownCard | undefined {
   return useMemo(() => {
     if (!ready || !card) return undefined;
@@ -43,7 +46,7 @@ export function useShownCard(
     const others = ready.score.notes
       .filter((note) => note.bar >= from && note.bar <= to && !takes(note))
       .map((note) => note.id);
-    const name = (hand: string) => handName(kind, hand).toLowerCase();
+    const name = (hand: string) => small(handName(kind, hand));
     const [start, end] = [startOf(card.from), startOf(card.to + 1)];
     const how = ready.piece.onPaper
       ? []
@@ -53,10 +56,15 @@ export function useShownCard(
         one.name === card.section && one.from.bar <= card.from && lastBarOf(one.to) >= card.from,
     );
     const told = section
-      ? aboutText(section.words, onlyJobs(section.about, line.limbs))
+      ? aboutText(section.words, onlyJobs(section.about, line.limbs), name)
       : card.words;
-    return { from, to, line, others, how, told: told || card.why };
-  }, [ready, card, sections, shape]);
+    const set = kind.strata.flatMap(
+      (one) =>
+        (one.setBefore && one.state?.(marks.get(one.id) ?? [], startOf(card.from), ready.score)) ||
+        [],
+    );
+    return { from, to, line, others, how: [...set, ...how], told: told || card.why };
+  }, [ready, card, sections, shape, marks]);
 }
 
 /** Only the jobs of the hands that play are told. */

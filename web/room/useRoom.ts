@@ -1,5 +1,6 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Answer, CardStateAnswer } from "@yarrow-ridge/contract";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useEffect, useState } from "react";
 import { v4 as newId } from "uuid";
 import { send } from "../outbox/outbox.ts";
@@ -32,8 +33,8 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
   const [slipped, setSlipped] = useState(false);
   const [news, setNews] = useState("");
   const [mine, setMine] = useState<string[]>([]);
-  const tell = (outcome: Outcome) => {
-    if (outcome.kind === "refused") enqueueSnackbar(outcome.error.message, { variant: "error" });
+  const refused = (outcome: Outcome) => {
+    if (outcome.kind === "refused") tell(outcome.error.message, { variant: "error" });
   };
   const log = async (
     result: "clean" | "slip",
@@ -57,18 +58,20 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
     if (byHand === undefined && tempo !== undefined)
       setMend((now) => (result === "slip" ? 1 : now === 1 ? 2 : 0));
     setSlipped(result === "slip" && tempo === undefined);
-    const outcome = await send(request("addAttempt", {}, body), "a try");
-    tell(outcome);
+    const outcome = await send(request("addAttempt", {}, body), say`a try`);
+    refused(outcome);
     if (outcome.kind === "refused") setMine((before) => before.filter((one) => one !== id));
     if (outcome.kind !== "stored") return;
     const { promoted, card: after } = outcome.answer as unknown as Answer<"addAttempt">;
     if (!promoted && hasHadItsDay(after))
-      setNews(`Good for today: on ${after.days} of ${after.daysNeeded} days. Again another day.`);
+      setNews(
+        say`Good for today: on ${after.days} of ${after.daysNeeded} days. Again another day.`,
+      );
     if (promoted)
       setNews(
         after.finished
-          ? `Step earned. This card is at its goal, ${after.step}.`
-          : `Step earned. Now ${after.step}.`,
+          ? say`Step earned. This card is at its goal, ${after.step}.`
+          : say`Step earned. Now ${after.step}.`,
       );
   };
   const attempt = (result: "clean" | "slip", bar?: number, slips?: number) => {
@@ -82,8 +85,8 @@ export function useRoom(cardId: string, card: CardStateAnswer | undefined) {
     setMine((before) => before.slice(0, -1));
     setSlipped(false);
     setMend(0);
-    setNews("The last try was taken back.");
-    void send(request("removeAttempt", { id: last }), "a try taken back").then(tell);
+    setNews(say`The last try was taken back.`);
+    void send(request("removeAttempt", { id: last }), say`a try taken back`).then(refused);
   };
   /** Slower or faster by hand; back at the step the tries count again. */
   const turn = (by: number) => {

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Score } from "@yarrow-ridge/core/score";
 import {
   forwardRef,
@@ -90,7 +91,8 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
           setFailed(undefined);
           setEngraved({ ...done, round: mine });
         },
-        () => setFailed("The score cannot be drawn here. The rest of the desk works without it."),
+        () =>
+          setFailed(say`The score cannot be drawn here. The rest of the desk works without it.`),
       );
   }, [engraver, xml, score, width, zoom, first, last, single]);
 

@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import {
   barAxis,
   comparePlaces,
@@ -20,13 +21,13 @@ const LETTER = 165;
 /** Section names stand so far over the system. */
 const NAMES = 600;
 
-const TIMING = {
-  broaden: "broaden",
-  push: "push on",
-  wait: "wait",
+export const TIMING = {
+  broaden: say`broaden`,
+  push: say`push on`,
+  wait: say`wait`,
   breathe: "’",
-  lean: "lean",
-  run: "slow–fast–slow",
+  lean: say`lean`,
+  run: say`slow–fast–slow`,
 } as const;
 
 interface Said {
@@ -55,7 +56,7 @@ export function ShapeMarks({
   handName: (hand: string) => string;
   below: (hand: string) => boolean;
 }) {
-  const hand = (name: string) => handName(name).toLowerCase();
+  const hand = (name: string) => small(handName(name));
   const said: Said[] = [
     ...shape.timing.map((mark): Said => ({
       place: mark.from,
@@ -64,10 +65,10 @@ export function ShapeMarks({
     })),
     ...shape.timing
       .filter((mark) => mark.kind === "broaden" || mark.kind === "push")
-      .map((mark): Said => ({ place: mark.to, text: "a tempo", kind: "time" })),
+      .map((mark): Said => ({ place: mark.to, text: say`a tempo`, kind: "time" })),
     ...shape.leads.map((lead): Said => ({
       place: lead.from,
-      text: `${lead.line === "all" ? "" : `${lead.line} of `}${hand(lead.hand)} leads`,
+      text: say`${lead.line === "all" ? "" : say`${lead.line} of `}${hand(lead.hand)} leads`,
       kind: "voice",
       below: below(lead.hand),
     })),
@@ -148,7 +149,7 @@ export function ShapeMarks({
             cy={one.y}
             r={one.width * 0.95}
           >
-            <title>brought out</title>
+            <title>{say`brought out`}</title>
           </circle>
         ))}
     </g>

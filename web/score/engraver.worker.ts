@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { expose } from "comlink";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
@@ -54,7 +55,7 @@ const engraver = {
     if (layout.range)
       toolkit.select({ measureRange: `${layout.range[0] + 1}-${layout.range[1] + 1}` });
     if (!toolkit.loadData(xml.replace(/^\uFEFF/, "")))
-      throw new Error("The score cannot be drawn.");
+      throw new Error(say`The score cannot be drawn.`);
     current = `${xml.length}`;
     const wanted = layout.range ? barIds.slice(layout.range[0], layout.range[1] + 1) : barIds;
     return {
@@ -65,7 +66,7 @@ const engraver = {
 
   /** One page as SVG; pages count from 1. */
   async page(number: number): Promise<string> {
-    if (!current) throw new Error("No score is laid out.");
+    if (!current) throw new Error(say`No score is laid out.`);
     return inlined((await ready).renderToSVG(number));
   },
 };

@@ -3,7 +3,7 @@ import { LocalizationProvider } from "@mui/x-date-pickers/LocalizationProvider";
 import { AdapterDayjs } from "@mui/x-date-pickers/AdapterDayjs";
 import dayjs from "dayjs";
 import english from "dayjs/locale/en-gb";
-import { useSpoken } from "./useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 
 const WRITTEN = "YYYY-MM-DD";
 

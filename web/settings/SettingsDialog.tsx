@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   Button,
   Dialog,
@@ -8,16 +9,20 @@ import {
   TextField,
 } from "@mui/material";
 import { Stages } from "./Stages.tsx";
-import { useChosen, useSpoken } from "./useSpoken.ts";
+import { useChosen, useSpoken, useWording } from "../words/useSpoken.ts";
 import { CHOICES } from "./choices.ts";
 
 /** How dates, times and lengths are said on this device, and what a stage asks for. */
 export function SettingsDialog({ onClose }: { onClose: () => void }) {
   const spoken = useSpoken();
   const { set } = useChosen();
+  const close = () => {
+    onClose();
+    useWording.getState().change();
+  };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle component="h2">Settings</DialogTitle>
+    <Dialog open onClose={close} fullWidth maxWidth="xs">
+      <DialogTitle component="h2">{say`Settings`}</DialogTitle>
       <DialogContent className="stack" sx={{ pt: "8px !important" }}>
         {CHOICES.map(([key, label, options]) => (
           <TextField
@@ -37,11 +42,11 @@ export function SettingsDialog({ onClose }: { onClose: () => void }) {
             ))}
           </TextField>
         ))}
-        <p className="small soft">Kept on this device.</p>
+        <p className="small soft">{say`Kept on this device.`}</p>
         <Stages />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Done</Button>
+        <Button onClick={close}>{say`Done`}</Button>
       </DialogActions>
     </Dialog>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
 import type { Answer } from "@yarrow-ridge/contract";
 import { useAnswer } from "../answers/queries.ts";
@@ -7,7 +8,7 @@ import { request } from "../outbox/request.ts";
 type Asked = Answer<"studio">["stages"];
 
 const SHARES = [0.5, 0.55, 0.6, 0.65, 0.7, 0.75, 0.8, 0.85, 0.9, 0.95, 1];
-const percent = (share: number) => `${Math.round(share * 100)} % of the goal`;
+const percent = (share: number) => say`${Math.round(share * 100)} % of the goal`;
 
 /** What the stages of a piece ask for, over the whole studio. */
 export function Stages() {
@@ -18,7 +19,7 @@ export function Stages() {
     const step = (to: Asked, was: Asked) =>
       request("editStudio", {}, { stages: to, was: { stages: was } });
     void useHistory.getState().perform({
-      label: "what a stage asks for",
+      label: say`what a stage asks for`,
       redo: [step(after, stages)],
       undo: [step(stages, after)],
     });
@@ -47,20 +48,20 @@ export function Stages() {
     <>
       {field(
         "joining",
-        "Joining up: sections at",
+        say`Joining up: sections at`,
         shares.filter(([share]) => share <= stages.settling),
       )}
       {field(
         "settling",
-        "Settling: joins at",
+        say`Settling: joins at`,
         shares.filter(([share]) => share >= stages.joining),
       )}
-      {field("days", "Performance: good run-throughs on", [
-        [1, "one day"],
-        [2, "two days"],
-        [3, "three days"],
+      {field("days", say`Performance: good run-throughs on`, [
+        [1, say`one day`],
+        [2, say`two days`],
+        [3, say`three days`],
       ])}
-      <p className="small soft">For the whole studio.</p>
+      <p className="small soft">{say`For the whole studio.`}</p>
     </>
   );
 }

@@ -1,13 +1,15 @@
-import type { Spoken } from "./spoken.ts";
+import { say } from "@yarrow-ridge/core/words";
+import { LANGUAGES, type Spoken } from "../words/spoken.ts";
 
 export const CHOICES: readonly (readonly [
   keyof Spoken,
   string,
   readonly (readonly [Spoken[keyof Spoken], string])[],
 ])[] = [
+  ...(LANGUAGES.length > 1 ? [["language", say`Language`, LANGUAGES] as const] : []),
   [
     "dates",
-    "Dates",
+    say`Dates`,
     [
       ["day first", "28 November"],
       ["month first", "November 28"],
@@ -15,27 +17,44 @@ export const CHOICES: readonly (readonly [
   ],
   [
     "clock",
-    "Clock",
+    say`Clock`,
     [
       ["24", "16:30"],
-      ["12", "4:30 pm"],
+      ["12", say`4:30 pm`],
     ],
   ],
   [
     "weekStart",
-    "The week begins on",
+    say`The week begins on`,
     [
-      [1, "Monday"],
-      [6, "Saturday"],
-      [7, "Sunday"],
+      [1, say`Monday`],
+      [6, say`Saturday`],
+      [7, say`Sunday`],
     ],
   ],
   [
     "lengths",
-    "Hands are measured in",
+    say`Hands are measured in`,
     [
-      ["metric", "millimetres and centimetres"],
-      ["inches", "inches"],
+      ["metric", say`millimetres and centimetres`],
+      ["inches", say`inches`],
+    ],
+  ],
+  // words of English: another language has one of each
+  [
+    "bars",
+    say`From barline to barline is`,
+    [
+      ["bar", "a bar"],
+      ["measure", "a measure"],
+    ],
+  ],
+  [
+    "noteValues",
+    say`Notes are named`,
+    [
+      ["crotchet", "minim, crotchet, quaver"],
+      ["quarter note", "half, quarter, eighth note"],
     ],
   ],
 ];

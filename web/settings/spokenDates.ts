@@ -1,30 +1,50 @@
-import type { Spoken } from "./spoken.ts";
+import { say } from "@yarrow-ridge/core/words";
+import type { Spoken } from "../words/spoken.ts";
 
 const MONTHS = [
-  "January",
-  "February",
-  "March",
-  "April",
-  "May",
-  "June",
-  "July",
-  "August",
-  "September",
-  "October",
-  "November",
-  "December",
+  say`January`,
+  say`February`,
+  say`March`,
+  say`April`,
+  say`May`,
+  say`June`,
+  say`July`,
+  say`August`,
+  say`September`,
+  say`October`,
+  say`November`,
+  say`December`,
+];
+
+const SHORT_MONTHS = [
+  say`Jan`,
+  say`Feb`,
+  say`Mar`,
+  say`Apr`,
+  say`May`,
+  say`Jun`,
+  say`Jul`,
+  say`Aug`,
+  say`Sep`,
+  say`Oct`,
+  say`Nov`,
+  say`Dec`,
 ];
 
 /** From Monday. */
 export const WEEKDAYS = [
-  "Monday",
-  "Tuesday",
-  "Wednesday",
-  "Thursday",
-  "Friday",
-  "Saturday",
-  "Sunday",
+  say`Monday`,
+  say`Tuesday`,
+  say`Wednesday`,
+  say`Thursday`,
+  say`Friday`,
+  say`Saturday`,
+  say`Sunday`,
 ];
+
+const SHORT_WEEKDAYS = [say`Mon`, say`Tue`, say`Wed`, say`Thu`, say`Fri`, say`Sat`, say`Sun`];
+/** Where there is hardly room. */
+export const WEEKDAY_SIGNS = [say`Mo`, say`Tu`, say`We`, say`Th`, say`Fr`, say`Sa`, say`Su`];
 
 /** A date is a date and no instant: it is read as it is written, in every time zone. */
 const split = (date: string) =>
@@ -44,16 +64,15 @@ export function weekdayOf(date: string): number {
  */
 export function dayAndMonth(date: string, { dates }: Pick<Spoken, "dates">, short = false): string {
   const [, month, day] = split(date);
-  const name = short ? MONTHS[month - 1]!.slice(0, 3) : MONTHS[month - 1]!;
+  const name = (short ? SHORT_MONTHS : MONTHS)[month - 1]!;
   return dates === "month first" ? `${name} ${day}` : `${day} ${name}`;
 }
 
 /** `Saturday, 28 November`; with `short` `Sat 28 Nov`. */
 export const withWeekday = (date: string, spoken: Pick<Spoken, "dates">, short = false): string => {
-  const name = WEEKDAYS[weekdayOf(date)]!;
   return short
-    ? `${name.slice(0, 3)} ${dayAndMonth(date, spoken, true)}`
-    : `${name}, ${dayAndMonth(date, spoken)}`;
+    ? `${SHORT_WEEKDAYS[weekdayOf(date)]!} ${dayAndMonth(date, spoken, true)}`
+    : `${WEEKDAYS[weekdayOf(date)]!}, ${dayAndMonth(date, spoken)}`;
 };
 
 /**
@@ -64,7 +83,7 @@ export const withWeekday = (date: string, spoken: Pick<Spoken, "dates">, short =
 export function timeText(time: string, { clock }: Pick<Spoken, "clock">): string {
   if (clock === "24") return time;
   const [hour = 0, minute = 0] = time.split(":").map(Number);
-  return `${hour % 12 || 12}:${String(minute).padStart(2, "0")} ${hour < 12 ? "am" : "pm"}`;
+  return `${hour % 12 || 12}:${String(minute).padStart(2, "0")} ${hour < 12 ? say`am` : say`pm`}`;
 }
 
 /** Weekdays in the order of the week, 0 is Monday. */

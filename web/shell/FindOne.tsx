@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Autocomplete, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
@@ -41,7 +42,7 @@ export function FindOne({
       getOptionLabel={(choice) => choice.name}
       getOptionKey={(choice) => choice.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}
-      noOptionsText={text ? `Nothing more called “${text}”` : "Nothing more to choose"}
+      noOptionsText={text ? say`Nothing more called “${text}”` : say`Nothing more to choose`}
       onChange={(_, choice) => {
         if (choice) {
           onChoose(choice);
@@ -52,7 +53,7 @@ export function FindOne({
         <TextField
           {...params}
           label={label}
-          helperText={more > 0 ? `and ${more} more: type to find` : undefined}
+          helperText={more > 0 ? say`and ${more} more: type to find` : undefined}
         />
       )}
     />

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Alert, Button, Dialog, type DialogProps } from "@mui/material";
 import { useRef, useState, type ReactNode } from "react";
 
@@ -36,17 +37,11 @@ export function FormDialog({
           severity="warning"
           action={
             <>
-              <Button color="inherit" size="small" onClick={onClose}>
-                Let it go
-              </Button>
-              <Button color="inherit" size="small" autoFocus onClick={keep}>
-                Keep it
-              </Button>
+              <Button color="inherit" size="small" onClick={onClose}>{say`Let it go`}</Button>
+              <Button color="inherit" size="small" autoFocus onClick={keep}>{say`Keep it`}</Button>
             </>
           }
-        >
-          What you typed is not stored.
-        </Alert>
+        >{say`What you typed is not stored.`}</Alert>
       )}
       {children}
     </Dialog>

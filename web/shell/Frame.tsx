@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import UndoIcon from "@mui/icons-material/Undo";
 import RedoIcon from "@mui/icons-material/Redo";
 import DarkModeIcon from "@mui/icons-material/DarkModeOutlined";
@@ -5,7 +6,7 @@ import LightModeIcon from "@mui/icons-material/LightModeOutlined";
 import SettingsIcon from "@mui/icons-material/TuneOutlined";
 import KeyboardIcon from "@mui/icons-material/KeyboardOutlined";
 import { IconButton, Tooltip, useTheme } from "@mui/material";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, Outlet, useLocation } from "react-router";
 import { useHistory } from "../edits/history.ts";
@@ -35,16 +36,16 @@ export function Frame() {
   const { done, undone, undo, redo, problem, clearProblem } = useHistory();
   const { choose } = useLook();
   const dark = useTheme().palette.mode === "dark";
-  const say = (verb: string, label: string | undefined, ok: boolean) =>
-    ok && label && enqueueSnackbar(`${verb}: ${label}`, { autoHideDuration: 2500 });
-  const back = () => void undo().then((ok) => say("Undone", done.at(-1)?.label, ok));
-  const forth = () => void redo().then((ok) => say("Done again", undone.at(-1)?.label, ok));
+  const told = (verb: string, label: string | undefined, ok: boolean) =>
+    ok && label && tell(`${verb}: ${label}`, { autoHideDuration: 2500 });
+  const back = () => void undo().then((ok) => told(say`Undone`, done.at(-1)?.label, ok));
+  const forth = () => void redo().then((ok) => told(say`Done again`, undone.at(-1)?.label, ok));
   useCommand("undo", back, { preventDefault: true, enableOnFormTags: ["slider"] }, [done]);
   useCommand("redo", forth, { preventDefault: true, enableOnFormTags: ["slider"] }, [undone]);
   useCommand("help", () => setHelp(true));
   useEffect(() => {
     if (!problem) return;
-    enqueueSnackbar(problem, { variant: "error", autoHideDuration: 9000 });
+    tell(problem, { variant: "error", autoHideDuration: 9000 });
     clearProblem();
   }, [problem, clearProblem]);
   const main = useRef<HTMLElement>(null);
@@ -65,52 +66,50 @@ export function Frame() {
           event.preventDefault();
           main.current?.focus();
         }}
-      >
-        Skip to the page
-      </a>
+      >{say`Skip to the page`}</a>
       <header className="frame-bar">
         <Link to="/" className="frame-name">
           <img src="/ridge.svg" alt="" width={26} height={26} /> <span>Yarrow Ridge</span>
         </Link>
         <div id="frame-title" className="frame-title grow" />
         <OutboxSign />
-        <Tooltip title={done.length ? `Undo: ${done.at(-1)!.label}` : "Nothing to undo"}>
+        <Tooltip title={done.length ? say`Undo: ${done.at(-1)!.label}` : say`Nothing to undo`}>
           <span>
-            <IconButton aria-label="Undo" disabled={!done.length} onClick={back}>
+            <IconButton aria-label={say`Undo`} disabled={!done.length} onClick={back}>
               <UndoIcon />
             </IconButton>
           </span>
         </Tooltip>
-        <Tooltip title={undone.length ? `Redo: ${undone.at(-1)!.label}` : "Nothing to redo"}>
+        <Tooltip title={undone.length ? say`Redo: ${undone.at(-1)!.label}` : say`Nothing to redo`}>
           <span>
-            <IconButton aria-label="Redo" disabled={!undone.length} onClick={forth}>
+            <IconButton aria-label={say`Redo`} disabled={!undone.length} onClick={forth}>
               <RedoIcon />
             </IconButton>
           </span>
         </Tooltip>
-        <Tooltip title={dark ? "Light" : "Dark"}>
+        <Tooltip title={dark ? say`Light` : say`Dark`}>
           <IconButton
-            aria-label={dark ? "Light colours" : "Dark colours"}
+            aria-label={dark ? say`Light colours` : say`Dark colours`}
             onClick={() => choose(dark ? "light" : "dark")}
           >
             {dark ? <LightModeIcon /> : <DarkModeIcon />}
           </IconButton>
         </Tooltip>
-        <Tooltip title="Settings">
-          <IconButton aria-label="Settings" onClick={() => setSettings(true)}>
+        <Tooltip title={say`Settings`}>
+          <IconButton aria-label={say`Settings`} onClick={() => setSettings(true)}>
             <SettingsIcon />
           </IconButton>
         </Tooltip>
-        <Tooltip title="Keyboard shortcuts (?)">
-          <IconButton aria-label="Keyboard shortcuts" onClick={() => setHelp(true)}>
+        <Tooltip title={say`Keyboard shortcuts (?)`}>
+          <IconButton aria-label={say`Keyboard shortcuts`} onClick={() => setHelp(true)}>
             <KeyboardIcon />
           </IconButton>
         </Tooltip>
       </header>
       <Stuck />
       <main id="page" ref={main} tabIndex={-1} className="frame-body">
-        <Guard what="This page" again={pathname}>
-          <Suspense fallback={<Waiting what="the page" />}>
+        <Guard what={say`This page`} again={pathname}>
+          <Suspense fallback={<Waiting what={say`the page`} />}>
             <Outlet />
           </Suspense>
         </Guard>

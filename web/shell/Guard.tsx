@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { ReactNode } from "react";
 import { ErrorBoundary, type FallbackProps } from "react-error-boundary";
@@ -10,21 +11,18 @@ function Failed({ error, resetErrorBoundary, what }: FallbackProps & { what: str
   const missing = NOT_LOADED.test(message);
   return (
     <div className="stack card" role="alert" style={{ margin: 24, maxWidth: 560 }}>
-      <h2>{what} did not open</h2>
-      <p>
-        {missing
-          ? "A part of the program could not be loaded. Check that the program is running."
-          : "Something went wrong in this part; the rest is as it was."}{" "}
-        Nothing you did is lost.
-      </p>
+      <h2>{say`${what} did not open`}</h2>
+      <p>{say`${
+        missing
+          ? say`A part of the program could not be loaded. Check that the program is running.`
+          : say`Something went wrong in this part; the rest is as it was.`
+      } Nothing you did is lost.`}</p>
       {!missing && <p className="small soft">{message.slice(0, 200)}</p>}
       <div className="row">
         <Button
           variant="contained"
           onClick={() => (missing ? location.reload() : resetErrorBoundary())}
-        >
-          Try again
-        </Button>
+        >{say`Try again`}</Button>
       </div>
     </div>
   );

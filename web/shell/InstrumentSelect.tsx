@@ -1,9 +1,10 @@
+import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
 import { instruments } from "@yarrow-ridge/core/instruments";
 
 /** Chooses an instrument of the list. */
 export const InstrumentSelect = ({
-  label = "Instrument",
+  label = say`Instrument`,
   value,
   onChange,
 }: {

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 
 /** Turns the pages of a list; nothing while there is only one. */
@@ -12,15 +13,15 @@ export function Pager({
   if (!list || pages < 2) return null;
   return (
     <div className="row">
-      <Button disabled={list.page === 1} onClick={() => onPage(list.page - 1)}>
-        Before
-      </Button>
-      <span className="soft">
-        page {list.page} of {pages}
-      </span>
-      <Button disabled={list.page >= pages} onClick={() => onPage(list.page + 1)}>
-        After
-      </Button>
+      <Button
+        disabled={list.page === 1}
+        onClick={() => onPage(list.page - 1)}
+      >{say`Before`}</Button>
+      <span className="soft">{say`page ${list.page} of ${pages}`}</span>
+      <Button
+        disabled={list.page >= pages}
+        onClick={() => onPage(list.page + 1)}
+      >{say`After`}</Button>
     </div>
   );
 }

@@ -1,6 +1,7 @@
+import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
-import { typedUnit } from "../settings/spoken.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { typedUnit } from "../words/spoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import type { RecordField, RecordForm } from "@yarrow-ridge/core/instruments";
 import type { Typed } from "./typedRecord.ts";
 import { inUnit } from "./typedRecord.ts";
@@ -30,15 +31,17 @@ export function RecordFields({
         select={options !== undefined}
         label={unit ? `${label}, ${unit}` : label}
         placeholder={
-          usual !== undefined && times !== 1 ? inUnit(Number(usual) / times) : (usual ?? "")
+          usual?.replace(/\d+(\.\d+)?/, (mm) =>
+            times === 1 ? mm : String(inUnit(Number(mm) / times)),
+          ) ?? ""
         }
         value={text}
         error={wrong}
-        helperText={wrong ? "A number." : help}
+        helperText={wrong ? say`A number.` : help}
         slotProps={{ htmlInput: options ? {} : { inputMode: "decimal" } }}
         onChange={(event) => onType({ ...typed, [key]: event.target.value })}
       >
-        {options && <MenuItem value="">not said</MenuItem>}
+        {options && <MenuItem value="">{say`not said`}</MenuItem>}
         {options?.map(([value, name]) => (
           <MenuItem key={String(value)} value={String(value)}>
             {name}
@@ -62,10 +65,8 @@ export function RecordFields({
             {plain.map(shown)}
             {inside.length > 0 && (
               <div>
-                <p className="small soft">
-                  Spans of other fingers, between the keys they take without force; leave out what
-                  nobody measured.
-                </p>
+                <p className="small soft">{say`Spans of other fingers, between the keys they take
+                  without force; leave out what nobody measured.`}</p>
                 <div className="finger-pairs">{inside.map(shown)}</div>
               </div>
             )}

@@ -1,17 +1,18 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Dialog, DialogContent, DialogTitle } from "@mui/material";
 import { instruments } from "@yarrow-ridge/core/instruments";
 import { COMMANDS, shownKeys, type Command, type Place } from "./keys.ts";
 
 const PLACES: readonly (readonly [Place, string])[] = [
-  ["everywhere", "Everywhere"],
-  ["desk", "A piece"],
-  ["form", "Form"],
-  ["hands", "Hands"],
-  ["marks", "Pedal and other marks"],
-  ["pedal", "Pedal"],
-  ["shape", "Shape"],
-  ["pages", "Pages of a printed score"],
-  ["room", "Practice room"],
+  ["everywhere", say`Everywhere`],
+  ["desk", say`A piece`],
+  ["form", say`Form`],
+  ["hands", say`Hands`],
+  ["marks", say`Pedal and other marks`],
+  ["pedal", say`Pedal`],
+  ["shape", say`Shape`],
+  ["pages", say`Pages of a printed score`],
+  ["room", say`Practice room`],
 ];
 
 /** The signs of each instrument, a line for each thing that is said of a note. */
@@ -31,7 +32,7 @@ const SIGNS: readonly (readonly [keys: string, does: string])[] = instruments.fl
 export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Dialog open={open} onClose={onClose} maxWidth="md">
-      <DialogTitle component="h2">Keys</DialogTitle>
+      <DialogTitle component="h2">{say`Keys`}</DialogTitle>
       <DialogContent className="shortcuts" tabIndex={0}>
         <AllKeys />
       </DialogContent>
@@ -49,7 +50,7 @@ export const AllKeys = () => (
         keys={(COMMANDS[place] as readonly Command[]).map((one) => [shownKeys(one), one.does])}
       />
     ))}
-    <Keys name="On a chosen note" keys={SIGNS} />
+    <Keys name={say`On a chosen note`} keys={SIGNS} />
   </>
 );
 

@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { spoken } from "../words/voice.ts";
 import { useEffect, useState, type ReactNode } from "react";
 import { createPortal } from "react-dom";
 
@@ -8,7 +10,7 @@ export function Title({ name, children }: { name: string; children?: ReactNode }
   useEffect(() => {
     setSlot(document.getElementById("frame-title"));
     setSaid(document.getElementById("frame-said"));
-    document.title = `${name} · Yarrow Ridge`;
+    document.title = spoken(say`${name} · Yarrow Ridge`);
   }, [name]);
   return (
     <>
@@ -20,7 +22,7 @@ export function Title({ name, children }: { name: string; children?: ReactNode }
           </>,
           slot,
         )}
-      {said && createPortal(name, said)}
+      {said && createPortal(<>{name}</>, said)}
     </>
   );
 }

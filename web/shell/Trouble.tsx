@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { Link } from "react-router";
 
@@ -5,17 +6,11 @@ import { Link } from "react-router";
 export function Trouble({ error, again }: { error: unknown; again?: () => void }) {
   return (
     <div className="stack" role="alert" style={{ maxWidth: 520, margin: "64px auto", padding: 24 }}>
-      <h2>That did not open</h2>
-      <p>{error instanceof Error ? error.message : "Something went wrong."}</p>
+      <h2>{say`That did not open`}</h2>
+      <p>{error instanceof Error ? error.message : say`Something went wrong.`}</p>
       <div className="row">
-        {again && (
-          <Button variant="contained" onClick={again}>
-            Try again
-          </Button>
-        )}
-        <Button component={Link} to="/">
-          To the studio
-        </Button>
+        {again && <Button variant="contained" onClick={again}>{say`Try again`}</Button>}
+        <Button component={Link} to="/">{say`To the studio`}</Button>
       </div>
     </div>
   );

@@ -1,5 +1,5 @@
 import type { RecordForm, RecordField } from "@yarrow-ridge/core/instruments";
-import { type Spoken, typedUnit } from "../settings/spoken.ts";
+import { type Spoken, typedUnit } from "../words/spoken.ts";
 
 /** What is typed into the fields of a record, by their keys. */
 export type Typed = Readonly<Record<string, string>>;

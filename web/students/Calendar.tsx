@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { PortfolioAnswer, StudentAnswer } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
@@ -7,10 +8,11 @@ import {
   dayAndMonth,
   weekdayOf,
   weekFrom,
+  WEEKDAY_SIGNS,
   WEEKDAYS,
   withWeekday,
 } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { minutesByPiece, minutesOf } from "./minutes.ts";
 import { editPractising } from "./PracticeTime.tsx";
 
@@ -52,19 +54,19 @@ export function Calendar({
   return (
     <section className="stack" aria-labelledby="days-ahead">
       <div className="row spread">
-        <h2 id="days-ahead">Days ahead</h2>
+        <h2 id="days-ahead">{say`Days ahead`}</h2>
         <div className="row">
           <Button
             size="small"
             component="a"
             href={`/api/students/${student.id}/calendar.ics`}
             download
-          >
-            Calendar file
-          </Button>
-          <Button size="small" component={Link} to={`/print/students/${student.id}`}>
-            Print the week
-          </Button>
+          >{say`Calendar file`}</Button>
+          <Button
+            size="small"
+            component={Link}
+            to={`/print/students/${student.id}`}
+          >{say`Print the week`}</Button>
         </div>
       </div>
       <table className="calendar">
@@ -72,7 +74,7 @@ export function Calendar({
           <tr>
             {week.map((day) => (
               <th key={day} scope="col" abbr={WEEKDAYS[day]}>
-                {WEEKDAYS[day]!.slice(0, 2)}
+                {WEEKDAY_SIGNS[day]}
               </th>
             ))}
           </tr>
@@ -97,10 +99,10 @@ export function Calendar({
           ))}
         </tbody>
       </table>
-      <p className="soft small">A day off: choose it, and what it had moves on.</p>
+      <p className="soft small">{say`A day off: choose it, and what it had moves on.`}</p>
       {weeks.length > WEEKS && (
         <Button onClick={() => setAll(!all)} sx={{ alignSelf: "start" }}>
-          {all ? "Only four weeks" : `All ${weeks.length} weeks`}
+          {all ? say`Only four weeks` : say`All ${weeks.length} weeks`}
         </Button>
       )}
     </section>
@@ -125,7 +127,7 @@ function Cell({
   const pieces = minutesByPiece(cards);
   const used = minutesOf(cards);
   const ready = plans.flatMap((plan) => [
-    ...(plan.readyBy === date ? [`ready: ${plan.pieceTitle}`] : []),
+    ...(plan.readyBy === date ? [say`ready: ${plan.pieceTitle}`] : []),
     ...plan.dates
       .filter((one) => one.date === date && date !== plan.readyBy)
       .map((one) => `${one.kind}: ${plan.pieceTitle}`),
@@ -147,11 +149,11 @@ function Cell({
       onClick={toggle}
     >
       <span className="sr-only">
-        {withWeekday(date, spoken)}, {isOff ? "a day off" : `${used} of ${minutes} min`}.
+        {withWeekday(date, spoken)}, {isOff ? say`a day off` : say`${used} of ${minutes} min`}.
       </span>
       <span className="calendar-head" aria-hidden>
         <b>{number === 1 || date === today ? dayAndMonth(date, spoken, true) : number}</b>
-        <span className="soft">{isOff ? "off" : minutes > 0 ? `${used} min` : ""}</span>
+        <span className="soft">{isOff ? say`off` : minutes > 0 ? say`${used} min` : ""}</span>
       </span>
       {ready.map((one) => (
         <span key={one} className="calendar-line goal-text">
@@ -164,7 +166,7 @@ function Cell({
             {one} {title}
           </span>
         ))}
-      <span className="sr-only">{isOff ? "Practise on it again" : "Make it a day off"}</span>
+      <span className="sr-only">{isOff ? say`Practise on it again` : say`Make it a day off`}</span>
     </button>
   );
 }

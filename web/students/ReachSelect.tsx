@@ -1,7 +1,9 @@
+import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
+import type { StudentAnswer } from "@yarrow-ridge/contract";
 import type { Player } from "@yarrow-ridge/core/instruments";
-import { lengthText } from "../settings/spoken.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { lengthText } from "../words/spoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { useAnswer } from "../answers/queries.ts";
 
 /**
@@ -9,10 +11,10 @@ import { useAnswer } from "../answers/queries.ts";
  * Boyle, Boyle & Booker 2015.
  */
 const REACHES: [number, string][] = [
-  [142, "a seventh"],
-  [165, "an octave"],
-  [189, "a ninth"],
-  [212, "a tenth"],
+  [142, say`a seventh`],
+  [165, say`an octave`],
+  [189, say`a ninth`],
+  [212, say`a tenth`],
 ];
 
 interface Reacher {
@@ -20,6 +22,7 @@ interface Reacher {
   readonly name: string;
   readonly hand: Omit<Player, "reach"> | null;
   readonly reach: number | null;
+  readonly player: StudentAnswer["player"];
 }
 
 /** The student of an assignment, when one is looked at. */
@@ -54,7 +57,7 @@ export function ReachSelect({
   return (
     <TextField
       select
-      label="reach"
+      label={say`reach`}
       value={reach}
       onChange={(event) => onChange(Number(event.target.value))}
       sx={{ minWidth: 120 }}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   Button,
   DialogActions,
@@ -8,7 +9,7 @@ import {
 } from "@mui/material";
 import type { StudentAnswer } from "@yarrow-ridge/contract";
 import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { InstrumentSelect } from "../shell/InstrumentSelect.tsx";
 import { FormDialog } from "../shell/FormDialog.tsx";
 import type { ReactNode } from "react";
@@ -16,9 +17,9 @@ import { useForm } from "react-hook-form";
 import { RecordFields } from "../shell/RecordFields.tsx";
 import { recordOf, typedOf, type Typed } from "../shell/typedRecord.ts";
 import { editFields } from "../edits/fields.ts";
-import { type Spoken } from "../settings/spoken.ts";
+import { type Spoken } from "../words/spoken.ts";
 import { WEEKDAYS, weekFrom } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { addStudent } from "../edits/give.ts";
 import "./students.css";
 
@@ -83,7 +84,7 @@ export function StudentForm({
         student.id,
         bodyOf(before, had, spoken),
         bodyOf(fields, had, spoken),
-        `details of ${fields.name}`,
+        say`details of ${fields.name}`,
       );
       // what was typed stays while it cannot be stored
       if (kept) onClose();
@@ -91,21 +92,21 @@ export function StudentForm({
     }
     const ok = await addStudent(bodyOf(fields, [], spoken));
     if (ok) {
-      enqueueSnackbar(`${fields.name.trim()} is in the studio.`);
+      tell(say`${fields.name.trim()} is in the studio.`);
       onClose();
     }
   };
   return (
     <FormDialog dirty={formState.isDirty} onClose={onClose} fullWidth maxWidth="sm">
       <form onSubmit={(event) => void handleSubmit(save)(event)}>
-        <DialogTitle component="h2">{student ? student.name : "Add a student"}</DialogTitle>
+        <DialogTitle component="h2">{student ? student.name : say`Add a student`}</DialogTitle>
         <DialogContent className="stack" sx={{ pt: "8px !important" }}>
           <TextField
-            label="Name"
+            label={say`Name`}
             autoFocus
             slotProps={{ htmlInput: { maxLength: 200 } }}
             error={!!formState.errors.name}
-            helperText={formState.errors.name && "A student needs a name."}
+            helperText={formState.errors.name && say`A student needs a name.`}
             {...register("name", { validate: (value) => value.trim().length > 0 })}
           />
           <InstrumentSelect
@@ -116,12 +117,12 @@ export function StudentForm({
             <div className="row">
               <TextField
                 select
-                label="Lesson day"
+                label={say`Lesson day`}
                 value={watch("lessonWeekday")}
                 onChange={(event) => setValue("lessonWeekday", event.target.value)}
                 sx={{ minWidth: 160 }}
               >
-                <MenuItem value="">none</MenuItem>
+                <MenuItem value="">{say`none`}</MenuItem>
                 {weekFrom(spoken).map((i) => (
                   <MenuItem key={i} value={String(i)}>
                     {WEEKDAYS[i]}
@@ -129,7 +130,7 @@ export function StudentForm({
                 ))}
               </TextField>
               <TextField
-                label="Lesson time"
+                label={say`Lesson time`}
                 type="time"
                 slotProps={{ inputLabel: { shrink: true } }}
                 {...register("lessonTime")}
@@ -141,11 +142,11 @@ export function StudentForm({
                 form={form}
                 typed={watch("player")[of.id] ?? {}}
                 onType={(typed) => setValue("player", { ...watch("player"), [of.id]: typed })}
-                more="More about the hand and the instrument"
+                more={say`More about the hand and the instrument`}
               />
             )}
             <TextField
-              label="Notes"
+              label={say`Notes`}
               multiline
               minRows={3}
               slotProps={{ htmlInput: { maxLength: 4000 } }}
@@ -154,9 +155,9 @@ export function StudentForm({
           </More>
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{say`Cancel`}</Button>
           <Button type="submit" variant="contained">
-            {student ? "Save" : "Add"}
+            {student ? say`Save` : say`Add`}
           </Button>
         </DialogActions>
       </form>
@@ -170,7 +171,7 @@ const More = ({ open, children }: { open: boolean; children: ReactNode }) =>
     children
   ) : (
     <details>
-      <summary>Lesson, hands, notes</summary>
+      <summary>{say`Lesson, hands, notes`}</summary>
       <div className="stack student-more">{children}</div>
     </details>
   );

@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { stageName } from "@yarrow-ridge/core/practice";
 import { Button } from "@mui/material";
 import type {
   Answer,
@@ -15,7 +17,7 @@ import { FindOne, type Choice } from "../shell/FindOne.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { dayAndMonth, timeText, WEEKDAYS } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { Waiting } from "../shell/Waiting.tsx";
 import { likelyText } from "../plan/Likely.tsx";
 import { minutesByPiece, minutesOf } from "./minutes.ts";
@@ -35,52 +37,64 @@ export function StudentScreen() {
   const [editing, setEditing] = useState(false);
   if (student.isError)
     return <Trouble error={student.error} again={() => void student.refetch()} />;
-  if (!student.data) return <Waiting what="the student" />;
+  if (!student.data) return <Waiting what={say`the student`} />;
   const { name, notes, lessonWeekday, lessonTime, archived } = student.data;
   const archive = async () => {
-    const label = `${archived ? "bringing back" : "archiving"} ${name}`;
+    const label = `${archived ? say`bringing back` : say`archiving`} ${name}`;
     const ok = await editFields("editStudent", id, { archived }, { archived: !archived }, label);
     if (ok && !archived) void navigate("/");
   };
   const give = ({ id: pieceId, name: title }: Choice) =>
-    void givePiece(id, pieceId, `giving ${title}`);
+    void givePiece(id, pieceId, say`giving ${title}`);
   const open = due.filter((card) => card.status !== "done");
   return (
     <div className="student">
       <Title name={name}>
         <span className="soft">
           {lessonWeekday === null
-            ? "no lesson time set"
-            : `${WEEKDAYS[lessonWeekday]}s${lessonTime ? ` at ${timeText(lessonTime, spoken)}` : ""}`}
+            ? say`no lesson time set`
+            : `${WEEKDAYS[lessonWeekday]}s${
+                lessonTime
+                  ? say` at
+              ${timeText(lessonTime, spoken)}`
+                  : ""
+              }`}
         </span>
       </Title>
       <div className="row spread">
-        <p className="grow">{notes || <span className="soft">No notes yet.</span>}</p>
+        <p className="grow">{notes || <span className="soft">{say`No notes yet.`}</span>}</p>
         <div className="row">
-          <Button variant="outlined" component={Link} to={`/students/${id}/lesson`}>
-            Lesson
+          <Button
+            variant="outlined"
+            component={Link}
+            to={`/students/${id}/lesson`}
+          >{say`Lesson`}</Button>
+          <Button variant="outlined" onClick={() => setEditing(true)}>{say`Edit`}</Button>
+          <Button onClick={() => void archive()}>
+            {archived ? say`Bring back` : say`Archive`}
           </Button>
-          <Button variant="outlined" onClick={() => setEditing(true)}>
-            Edit
-          </Button>
-          <Button onClick={() => void archive()}>{archived ? "Bring back" : "Archive"}</Button>
         </div>
       </div>
       {open.length > 0 && (
         <div className="card row spread">
           <span>
-            <b className="serif">Today</b>{" "}
+            <b className="serif">{say`Today`}</b>{" "}
             <span className="soft">
-              {open.length} {open.length === 1 ? "card" : "cards"}, {minutesOf(open)} min
+              {say`${open.length} ${open.length === 1 ? say`card` : say`cards`}, ${minutesOf(open)}
+                min`}
+              {student.data.warmUp > 0 && say` after ${student.data.warmUp} of warming up`}
               {working.length > 1 && `: ${byPiece(open)}`}
             </span>
           </span>
-          <Button variant="contained" size="large" component={Link} to={`/practice/${open[0]!.id}`}>
-            Practise {open[0]!.pieceTitle}, {open[0]!.bars}
-          </Button>
+          <Button
+            variant="contained"
+            size="large"
+            component={Link}
+            to={`/practice/${open[0]!.id}`}
+          >{say`Practise ${open[0]!.pieceTitle}, ${open[0]!.bars}`}</Button>
         </div>
       )}
-      <section className="stack" aria-label="Pieces">
+      <section className="stack" aria-label={say`Pieces`}>
         <div className="student-pieces">
           {working.map((one) => (
             <InWork
@@ -93,10 +107,10 @@ export function StudentScreen() {
             />
           ))}
         </div>
-        {working.length === 0 && <p className="soft">No piece in work. Give one below.</p>}
+        {working.length === 0 && <p className="soft">{say`No piece in work. Give one below.`}</p>}
         <div className="row">
           <FindOne
-            label="Give a piece"
+            label={say`Give a piece`}
             from="listPieces"
             without={working.map((one) => one.pieceId)}
             onChoose={give}
@@ -131,7 +145,7 @@ const minutesAhead = (portfolio: PortfolioAnswer | undefined, assignmentId: stri
 function nextEvidence(ridge: Answer<"ridge"> | undefined): string | undefined {
   const next =
     ridge?.stage === "Keeping" ? undefined : ridge?.evidence.find(({ have, of }) => have < of);
-  return next && `${next.have} of ${next.of} ${next.what}`;
+  return next && say`${next.have} of ${next.of} ${next.what}`;
 }
 
 function InWork({
@@ -155,11 +169,12 @@ function InWork({
         </Link>
         <div className="row">
           <Button variant="outlined" component={Link} to={`/assignments/${assignment.id}`}>
-            {plan ? "Plan and practice" : "Make a plan"}
+            {plan ? say`Plan and practice` : say`Make a plan`}
           </Button>
-          <Button component={Link} to={`/pieces/${assignment.pieceId}?for=${assignment.id}`}>
-            Score
-          </Button>
+          <Button
+            component={Link}
+            to={`/pieces/${assignment.pieceId}?for=${assignment.id}`}
+          >{say`Score`}</Button>
           <Button
             onClick={() =>
               void editFields(
@@ -167,20 +182,18 @@ function InWork({
                 assignment.id,
                 { archived: false },
                 { archived: true },
-                `putting away ${assignment.pieceTitle}`,
+                say`putting away ${assignment.pieceTitle}`,
               )
             }
-          >
-            Put away
-          </Button>
+          >{say`Put away`}</Button>
         </div>
       </div>
       <span className="soft">
         {[
-          assignment.said === "ended" ? "Left as it is" : ridge?.stage,
+          assignment.said === "ended" ? say`Left as it is` : ridge && stageName[ridge.stage],
           assignment.said === "ended" ? undefined : nextEvidence(ridge),
-          plan && `ready by ${dayAndMonth(plan.readyBy, spoken)}`,
-          plan && minutes > 0 && `${minutes} min this week`,
+          plan && say`ready by ${dayAndMonth(plan.readyBy, spoken)}`,
+          plan && minutes > 0 && say`${minutes} min this week`,
         ]
           .filter(Boolean)
           .join(" · ")}
@@ -190,7 +203,7 @@ function InWork({
             {likelyText(likely, spoken)}
           </span>
         )}
-        {missing ? <b className="goal-text"> · {missing} min too few</b> : null}
+        {missing ? <b className="goal-text">{say` · ${missing} min too few`}</b> : null}
       </span>
       <PieceRidge assignmentId={assignment.id} pieceId={assignment.pieceId} height={48} />
     </section>

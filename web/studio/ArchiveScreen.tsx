@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { useDeferredValue, useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
 import { FindField } from "../shell/FindField.tsx";
@@ -31,10 +32,10 @@ export function ArchiveScreen() {
   const total = (pieces?.total ?? 0) + (students?.total ?? 0) + given.length;
   return (
     <div className="archive stack">
-      <Title name="Archive" />
+      <Title name={say`Archive`} />
       {(total > MANY || q !== "") && (
         <FindField
-          label="Find in the archive"
+          label={say`Find in the archive`}
           value={q}
           onChange={(text) => {
             setQ(text);
@@ -45,36 +46,36 @@ export function ArchiveScreen() {
       {pieces && students && total === 0 && (
         <p className="soft">
           {q
-            ? `Nothing called “${q}” rests here.`
-            : "Nothing is archived. Pieces and students that you archive, and pieces that are put " +
-              "away by a student, rest here with all their work, and can be brought back."}
+            ? say`Nothing called “${q}” rests here.`
+            : say`Nothing is archived. Pieces and students that you archive, and pieces that are put
+              away by a student, rest here with all their work, and can be brought back.`}
         </p>
       )}
-      {students && students.total > 0 && <h2>Students</h2>}
+      {students && students.total > 0 && <h2>{say`Students`}</h2>}
       {students?.items.map(({ id, name }) => (
         <Resting
           key={id}
           id={id}
           name={name}
-          what="student"
+          what={say`student`}
           edit="editStudent"
           erase="removeStudent"
         />
       ))}
       <Pager list={students} onPage={(students) => setPage({ ...page, students })} />
-      {pieces && pieces.total > 0 && <h2>Pieces</h2>}
+      {pieces && pieces.total > 0 && <h2>{say`Pieces`}</h2>}
       {pieces?.items.map(({ id, title, composer }) => (
         <Resting
           key={id}
           id={id}
           name={title}
-          what={composer || "piece"}
+          what={composer || say`piece`}
           edit="editPiece"
           erase="removePiece"
         />
       ))}
       <Pager list={pieces} onPage={(pieces) => setPage({ ...page, pieces })} />
-      {given.length > 0 && <h2>Put away by students</h2>}
+      {given.length > 0 && <h2>{say`Put away by students`}</h2>}
       {given.map(({ id, studentName, pieceTitle }) => (
         <Resting
           key={id}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import UploadIcon from "@mui/icons-material/FileUploadOutlined";
 import { Alert, Button, LinearProgress } from "@mui/material";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
@@ -32,13 +33,11 @@ export function BringScore({ large }: { large: boolean }) {
       onDragLeave={() => setOver(false)}
       onDrop={drop}
     >
-      {large && <h2>Bring a score</h2>}
+      {large && <h2>{say`Bring a score`}</h2>}
       {large && (
-        <p className="soft">
-          Drop a score here, or choose one: MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI
-          (.mid), or a piece a colleague saved with everything in it (.zip). Its form is read at
-          once; you name the sections, write the fingers and make the plan.
-        </p>
+        <p className="soft">{say`Drop a score here, or choose one: MusicXML (.musicxml, .xml, .mxl),
+          ABC (.abc) or MIDI (.mid), or a piece a colleague saved with everything in it (.zip). Its
+          form is read at once; you name the sections, write the fingers and make the plan.`}</p>
       )}
       <div className="row" style={large ? { justifyContent: "center" } : undefined}>
         <input
@@ -47,7 +46,7 @@ export function BringScore({ large }: { large: boolean }) {
           accept=".musicxml,.xml,.mxl,.abc,.mid,.midi,.zip"
           className="sr-only"
           tabIndex={-1}
-          aria-label="Score file"
+          aria-label={say`Score file`}
           data-testid="score-file"
           onChange={(event) => {
             const file = event.target.files?.[0];
@@ -61,11 +60,15 @@ export function BringScore({ large }: { large: boolean }) {
           disabled={progress !== undefined}
           onClick={() => input.current?.click()}
         >
-          {large ? "Choose a file" : "Bring a score"}
+          {large ? say`Choose a file` : say`Bring a score`}
         </Button>
-        <InstrumentSelect label="for" value={instrument} onChange={(id) => setInstrument(id)} />
-        {!large && <span className="soft small">or drop it here</span>}
-        <Button onClick={() => setPaper(true)}>It is only on paper</Button>
+        <InstrumentSelect
+          label={say`for`}
+          value={instrument}
+          onChange={(id) => setInstrument(id)}
+        />
+        {!large && <span className="soft small">{say`or drop it here`}</span>}
+        <Button onClick={() => setPaper(true)}>{say`It is only on paper`}</Button>
       </div>
       {copy && (
         <CopyBrought
@@ -80,18 +83,18 @@ export function BringScore({ large }: { large: boolean }) {
           />
           <div className="row">
             <span>
-              {progress.share < 1 ? `Bringing ${progress.name} …` : `Reading ${progress.name} …`}
+              {progress.share < 1
+                ? say`Bringing ${progress.name} …`
+                : say`Reading ${progress.name} …`}
             </span>
-            <Button size="small" onClick={stop}>
-              Stop
-            </Button>
+            <Button size="small" onClick={stop}>{say`Stop`}</Button>
           </div>
         </div>
       )}
       {paper && (
         <PaperForm
-          heading="A piece on paper"
-          action="Bring it"
+          heading={say`A piece on paper`}
+          action={say`Bring it`}
           onSave={tell}
           onClose={() => setPaper(false)}
         />
@@ -105,9 +108,7 @@ export function BringScore({ large }: { large: boolean }) {
         />
       )}
       {problem && (
-        <Alert severity="error" role="alert">
-          {problem} Nothing was stored.
-        </Alert>
+        <Alert severity="error" role="alert">{say`${problem} Nothing was stored.`}</Alert>
       )}
     </div>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import DownloadIcon from "@mui/icons-material/FileDownloadOutlined";
 import { Alert, Button, LinearProgress } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
@@ -27,20 +28,18 @@ export function CopiesScreen() {
       setBrought(report);
       if (report.brought) await client.invalidateQueries();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : "The copy could not be brought.");
+      setProblem(error instanceof Error ? error.message : say`The copy could not be brought.`);
     } finally {
       setShare(undefined);
     }
   };
   return (
     <div className="archive stack">
-      <Title name="Copies" />
-      <section className="card stack" aria-label="Save a copy">
-        <h2>Save a copy</h2>
-        <p>
-          One file with everything: students, scores, fingers, marks, pages, plans and the log. Keep
-          it somewhere else than this machine: a stick, another computer.
-        </p>
+      <Title name={say`Copies`} />
+      <section className="card stack" aria-label={say`Save a copy`}>
+        <h2>{say`Save a copy`}</h2>
+        <p>{say`One file with everything: students, scores, fingers, marks, pages, plans and the
+          log. Keep it somewhere else than this machine: a stick, another computer.`}</p>
         <div className="row">
           <Button
             variant="contained"
@@ -48,18 +47,14 @@ export function CopiesScreen() {
             component="a"
             href="/api/studio/copy"
             download
-          >
-            Save a copy of the studio
-          </Button>
+          >{say`Save a copy of the studio`}</Button>
         </div>
       </section>
-      <section className="card stack" aria-label="Bring a copy back">
-        <h2>Bring a copy back</h2>
-        <p>
-          Into an empty studio or a full one. What is here already is recognised; nothing is gone
-          over before you say so.
-        </p>
-        {share !== undefined && <LinearProgress aria-label="Bringing the copy" />}
+      <section className="card stack" aria-label={say`Bring a copy back`}>
+        <h2>{say`Bring a copy back`}</h2>
+        <p>{say`Into an empty studio or a full one. What is here already is recognised; nothing is
+          gone over before you say so.`}</p>
+        {share !== undefined && <LinearProgress aria-label={say`Bringing the copy`} />}
         {problem && (
           <Alert severity="error" role="alert">
             {problem}
@@ -75,7 +70,7 @@ export function CopiesScreen() {
             accept=".zip"
             className="sr-only"
             tabIndex={-1}
-            aria-label="Copy file"
+            aria-label={say`Copy file`}
             data-testid="copy-file"
             onChange={(event) => {
               const chosen = event.target.files?.[0];
@@ -87,30 +82,25 @@ export function CopiesScreen() {
             variant="outlined"
             disabled={share !== undefined}
             onClick={() => input.current?.click()}
-          >
-            Choose the copy
-          </Button>
+          >{say`Choose the copy`}</Button>
         </div>
       </section>
-      <section className="card stack" aria-label="Copies made each day">
-        <h2>Each day by itself</h2>
+      <section className="card stack" aria-label={say`Copies made each day`}>
+        <h2>{say`Each day by itself`}</h2>
         {copies?.folder ? (
           <>
             <p>
               {copies.last
-                ? `The last one is of ${dayjs(copies.last).format("dddd, D MMMM YYYY")}; ` +
-                  "it was brought back for a check."
-                : "The first is made while the program runs, in a minute or so."}
+                ? say`The last one is of ${dayjs(copies.last).format("dddd, D MMMM YYYY")}; it was
+                  brought back for a check.`
+                : say`The first is made while the program runs, in a minute or so.`}
             </p>
-            <p className="small soft">
-              {copies.dates.length} of the last 14 days, in {copies.folder}
-            </p>
+            <p className="small soft">{say`${copies.dates.length} of the last 14 days, in
+              ${copies.folder}`}</p>
           </>
         ) : (
-          <p className="soft">
-            Not here: the made-up studio is made anew at will, and a database server is copied by
-            whoever keeps it. A copy can be saved above at any time.
-          </p>
+          <p className="soft">{say`Not here: the made-up studio is made anew at will, and a database
+            server is copied by whoever keeps it. A copy can be saved above at any time.`}</p>
         )}
       </section>
     </div>

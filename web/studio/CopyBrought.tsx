@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Alert, Button } from "@mui/material";
 import { Link } from "react-router";
 import type { Brought } from "./bringCopy.ts";
@@ -15,26 +16,31 @@ export function CopyBrought({
     return (
       <Alert severity="success">
         {added === 0
-          ? "All of it was here already."
-          : `It is back: ${added} ${added === 1 ? "entry" : "entries"} came, ${same} were here already.`}{" "}
-        {piece !== null && <Link to={`/pieces/${piece}`}>Open the piece</Link>}
+          ? say`All of it was here already.`
+          : say`It is back: ${added} ${added === 1 ? say`entry` : say`entries`} came, ${same} were
+            here already.`}{" "}
+        {piece !== null && <Link to={`/pieces/${piece}`}>{say`Open the piece`}</Link>}
       </Alert>
     );
-  const names = different.map(({ name, what }) => (name ? `“${name}”` : `a ${what}`));
+  const names = different.map(({ name, what }) => (name ? `“${name}”` : say`a ${what}`));
   return (
     <Alert severity="warning">
       <p>
-        Nothing was changed yet. Here and in the copy these are not the same:{" "}
-        {[...new Set(names)].slice(0, 8).join(", ")}
-        {names.length > 8 && " and more"}.
+        {say`Nothing was changed yet. Here and in the copy these are not the same:
+          ${[...new Set(names)].slice(0, 8).join(", ")}`}
+        {names.length > 8 && say` and more`}.
       </p>
       <div className="row">
-        <Button variant="contained" size="small" onClick={() => onChoose("keep")}>
-          Keep mine, bring the rest
-        </Button>
-        <Button variant="outlined" size="small" onClick={() => onChoose("take")}>
-          Take the copy’s
-        </Button>
+        <Button
+          variant="contained"
+          size="small"
+          onClick={() => onChoose("keep")}
+        >{say`Keep mine, bring the rest`}</Button>
+        <Button
+          variant="outlined"
+          size="small"
+          onClick={() => onChoose("take")}
+        >{say`Take the copy’s`}</Button>
       </div>
     </Alert>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import RemoveIcon from "@mui/icons-material/CloseOutlined";
 import {
   Alert,
@@ -68,7 +69,7 @@ export function PaperForm({
       setProblem(undefined);
       await onSave({ title: title.trim(), composer: composer.trim(), instrument, paper });
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : "It could not be kept.");
+      setProblem(error instanceof Error ? error.message : say`It could not be kept.`);
     }
   };
   const key = (
@@ -99,7 +100,7 @@ export function PaperForm({
   const remove = (list: keyof typeof lists, i: number, what: string) => (
     <IconButton
       size="small"
-      aria-label={`Remove this ${what}`}
+      aria-label={say`Remove this ${what}`}
       onClick={() => lists[list].remove(i)}
     >
       <RemoveIcon fontSize="small" />
@@ -113,16 +114,16 @@ export function PaperForm({
           {about && (
             <>
               <TextField
-                label="Title"
+                label={say`Title`}
                 autoFocus
                 slotProps={{ htmlInput: { maxLength: 200 } }}
                 error={!!formState.errors.title}
-                helperText={formState.errors.title && "A piece needs a title."}
+                helperText={formState.errors.title && say`A piece needs a title.`}
                 {...register("title", { validate: (value) => value.trim().length > 0 })}
               />
               <div className="row">
                 <TextField
-                  label="Composer"
+                  label={say`Composer`}
                   className="grow"
                   slotProps={{ htmlInput: { maxLength: 200 } }}
                   {...register("composer")}
@@ -136,22 +137,22 @@ export function PaperForm({
           )}
           <div className="row">
             <TextField
-              label="Last bar"
+              label={say`Last bar`}
               placeholder="64"
               sx={{ width: 90 }}
               slotProps={{ htmlInput: { inputMode: "numeric" } }}
               {...register("bars")}
             />
-            <TextField label="Metre" sx={{ width: 80 }} {...register("metre")} />
+            <TextField label={say`Metre`} sx={{ width: 80 }} {...register("metre")} />
             <TextField
-              label="Pick-up"
-              placeholder="beats"
+              label={say`Pick-up`}
+              placeholder={say`beats`}
               sx={{ width: 90 }}
               {...register("pickup")}
             />
-            {key("fifths", "mode", "Key")}
+            {key("fifths", "mode", say`Key`)}
             <TextField
-              label="Tempo"
+              label={say`Tempo`}
               placeholder="♩ ="
               sx={{ width: 80 }}
               slotProps={{ htmlInput: { inputMode: "numeric" } }}
@@ -160,17 +161,21 @@ export function PaperForm({
           </div>
           {lists.repeats.fields.map((field, i) => (
             <div key={field.id} className="row">
-              <span>Repeat</span>
-              <TextField label="from bar" sx={{ width: 95 }} {...register(`repeats.${i}.from`)} />
-              <TextField label="to bar" sx={{ width: 95 }} {...register(`repeats.${i}.to`)} />
+              <span>{say`Repeat`}</span>
               <TextField
-                label="times"
+                label={say`from bar`}
+                sx={{ width: 95 }}
+                {...register(`repeats.${i}.from`)}
+              />
+              <TextField label={say`to bar`} sx={{ width: 95 }} {...register(`repeats.${i}.to`)} />
+              <TextField
+                label={say`times`}
                 placeholder="2"
                 sx={{ width: 75 }}
                 {...register(`repeats.${i}.times`)}
               />
               <TextField
-                label="endings"
+                label={say`endings`}
                 placeholder="15–16, 17–18"
                 className="grow"
                 {...register(`repeats.${i}.endings`)}
@@ -180,64 +185,65 @@ export function PaperForm({
           ))}
           {lists.metres.fields.map((field, i) => (
             <div key={field.id} className="row">
-              <span>Metre</span>
-              <TextField label="from bar" sx={{ width: 95 }} {...register(`metres.${i}.bar`)} />
-              <TextField label="is" sx={{ width: 90 }} {...register(`metres.${i}.metre`)} />
-              {remove("metres", i, "change of metre")}
+              <span>{say`Metre`}</span>
+              <TextField
+                label={say`from bar`}
+                sx={{ width: 95 }}
+                {...register(`metres.${i}.bar`)}
+              />
+              <TextField label={say`is`} sx={{ width: 90 }} {...register(`metres.${i}.metre`)} />
+              {remove("metres", i, say`change of metre`)}
             </div>
           ))}
           {lists.keys.fields.map((field, i) => (
             <div key={field.id} className="row">
-              <span>Key</span>
-              <TextField label="from bar" sx={{ width: 95 }} {...register(`keys.${i}.bar`)} />
+              <span>{say`Key`}</span>
+              <TextField label={say`from bar`} sx={{ width: 95 }} {...register(`keys.${i}.bar`)} />
               {key(`keys.${i}.fifths`, `keys.${i}.mode`, "is")}
-              {remove("keys", i, "change of key")}
+              {remove("keys", i, say`change of key`)}
             </div>
           ))}
           {lists.lengths.fields.map((field, i) => (
             <div key={field.id} className="row">
-              <span>Odd bar</span>
-              <TextField label="bar" sx={{ width: 95 }} {...register(`lengths.${i}.bar`)} />
+              <span>{say`Odd bar`}</span>
+              <TextField label={say`bar`} sx={{ width: 95 }} {...register(`lengths.${i}.bar`)} />
               <TextField
-                label="has beats"
+                label={say`has beats`}
                 sx={{ width: 110 }}
                 {...register(`lengths.${i}.beats`)}
               />
-              {remove("lengths", i, "odd bar")}
+              {remove("lengths", i, say`odd bar`)}
             </div>
           ))}
           <div className="row">
             <Button
               size="small"
               onClick={() => lists.repeats.append({ from: "", to: "", times: "", endings: "" })}
-            >
-              Add a repeat
-            </Button>
-            <Button size="small" onClick={() => lists.metres.append({ bar: "", metre: "" })}>
-              a change of metre
-            </Button>
+            >{say`Add a repeat`}</Button>
+            <Button
+              size="small"
+              onClick={() => lists.metres.append({ bar: "", metre: "" })}
+            >{say`a change of metre`}</Button>
             <Button
               size="small"
               onClick={() => lists.keys.append({ bar: "", fifths: 0, mode: "major" })}
-            >
-              a change of key
-            </Button>
-            <Button size="small" onClick={() => lists.lengths.append({ bar: "", beats: "" })}>
-              an odd bar
-            </Button>
+            >{say`a change of key`}</Button>
+            <Button
+              size="small"
+              onClick={() => lists.lengths.append({ bar: "", beats: "" })}
+            >{say`an odd bar`}</Button>
           </div>
           {problem && (
             <Alert severity="error" role="alert">
               {problem}
             </Alert>
           )}
-          <p className="small soft">
-            Form, words, plan and practice work without the notes. Pictures of the pages can be
-            added; and if a file turns up, it can take the place of what is told here.
-          </p>
+          <p className="small soft">{say`Form, words, plan and practice work without the notes.
+            Pictures of the pages can be added; and if a file turns up, it can take the place of
+            what is told here.`}</p>
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{say`Cancel`}</Button>
           <Button type="submit" variant="contained">
             {action}
           </Button>

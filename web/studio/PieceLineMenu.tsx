@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import MoreIcon from "@mui/icons-material/MoreVert";
 import { IconButton, Menu, MenuItem } from "@mui/material";
 import { useState } from "react";
@@ -24,26 +25,28 @@ export function PieceLineMenu({ piece, without }: { piece: Line; without: readon
   };
   const archive = () => {
     setAnchor(null);
-    const label = `archiving ${piece.title}`;
+    const label = say`archiving ${piece.title}`;
     void editFields("editPiece", piece.id, { archived: false }, { archived: true }, label);
   };
   const before = { title: piece.title, composer: piece.composer, instrument: piece.instrument };
   return (
     <>
       <IconButton
-        aria-label={`More of ${piece.title}`}
+        aria-label={say`More of ${piece.title}`}
         aria-haspopup="menu"
         onClick={(event) => setAnchor(event.currentTarget)}
       >
         <MoreIcon />
       </IconButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        <MenuItem onClick={choose("give")}>Give it to a student …</MenuItem>
-        <MenuItem onClick={choose("rename")}>Title, composer …</MenuItem>
-        <MenuItem component="a" href={`/api/pieces/${piece.id}/copy`} download>
-          Save with everything in it
-        </MenuItem>
-        <MenuItem onClick={archive}>Archive</MenuItem>
+        <MenuItem onClick={choose("give")}>{say`Give it to a student …`}</MenuItem>
+        <MenuItem onClick={choose("rename")}>{say`Title, composer …`}</MenuItem>
+        <MenuItem
+          component="a"
+          href={`/api/pieces/${piece.id}/copy`}
+          download
+        >{say`Save with everything in it`}</MenuItem>
+        <MenuItem onClick={archive}>{say`Archive`}</MenuItem>
       </Menu>
       {open === "give" && (
         <GiveDialog
@@ -59,7 +62,7 @@ export function PieceLineMenu({ piece, without }: { piece: Line; without: readon
           onSave={(after) => {
             setOpen(undefined);
             const fields = { title: after.title, composer: after.composer };
-            const label = `details of ${after.title}`;
+            const label = say`details of ${after.title}`;
             void editFields(
               "editPiece",
               piece.id,

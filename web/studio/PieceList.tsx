@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { instruments } from "@yarrow-ridge/core/instruments";
 import { MenuItem, TextField } from "@mui/material";
 import { useDeferredValue, useState } from "react";
@@ -32,7 +33,7 @@ export function PieceList() {
       {(total > 5 || q !== "" || kind !== "") && (
         <div className="row">
           <FindField
-            label="Find a piece"
+            label={say`Find a piece`}
             value={q}
             onChange={(text) => {
               setQ(text);
@@ -43,12 +44,12 @@ export function PieceList() {
             select
             value={sort}
             onChange={(event) => setSort(event.target.value)}
-            slotProps={{ htmlInput: { "aria-label": "Order" } }}
+            slotProps={{ htmlInput: { "aria-label": say`Order` } }}
           >
-            <MenuItem value="newest">newest first</MenuItem>
-            <MenuItem value="title">by title</MenuItem>
-            <MenuItem value="composer">by composer</MenuItem>
-            <MenuItem value="bars">shortest first</MenuItem>
+            <MenuItem value="newest">{say`newest first`}</MenuItem>
+            <MenuItem value="title">{say`by title`}</MenuItem>
+            <MenuItem value="composer">{say`by composer`}</MenuItem>
+            <MenuItem value="bars">{say`shortest first`}</MenuItem>
           </TextField>
           <TextField
             select
@@ -58,11 +59,11 @@ export function PieceList() {
               setPage(1);
             }}
             slotProps={{
-              htmlInput: { "aria-label": "Instrument" },
+              htmlInput: { "aria-label": say`Instrument` },
               select: { displayEmpty: true },
             }}
           >
-            <MenuItem value="">every instrument</MenuItem>
+            <MenuItem value="">{say`every instrument`}</MenuItem>
             {instruments.map(({ id, name }) => (
               <MenuItem key={id} value={id}>
                 {name}
@@ -73,7 +74,11 @@ export function PieceList() {
       )}
       {list.data && items.length === 0 && (
         <p className="soft">
-          {q ? `Nothing called “${q}”.` : kind ? "Nothing for this instrument." : "No piece yet."}
+          {q
+            ? say`Nothing called “${q}”.`
+            : kind
+              ? say`Nothing for this instrument.`
+              : say`No piece yet.`}
         </p>
       )}
       <ul className="plain-list">
@@ -90,11 +95,12 @@ export function PieceList() {
                   {[piece.composer, piece.key, piece.metre].filter(Boolean).join(" · ")}
                 </span>
                 <span className="soft">
-                  <InstrumentSign kind={piece.instrument} /> · {piece.bars} bars, {piece.newBars}{" "}
-                  new
-                  {players.length
-                    ? ` · ${players.map((one) => one.studentName.split(" ")[0]).join(", ")}`
-                    : ""}
+                  <InstrumentSign kind={piece.instrument} />
+                  {say` · ${piece.bars} bars, ${piece.newBars} new${
+                    players.length
+                      ? ` · ${players.map((one) => one.studentName.split(" ")[0]).join(", ")}`
+                      : ""
+                  }`}
                 </span>
               </Link>
               <PieceLineMenu piece={piece} without={players.map((one) => one.studentId)} />

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { editFields } from "../edits/fields.ts";
 import { Erase } from "./Erase.tsx";
@@ -15,7 +16,7 @@ export function Resting({
   edit: "editStudent" | "editPiece" | "editAssignment";
   erase: "removeStudent" | "removePiece" | "removeAssignment";
 }) {
-  const label = `bringing back ${name}`;
+  const label = say`bringing back ${name}`;
   return (
     <div className="card row spread">
       <span className="grow">
@@ -25,9 +26,7 @@ export function Resting({
       <Button
         variant="outlined"
         onClick={() => void editFields(edit, id, { archived: true }, { archived: false }, label)}
-      >
-        Bring back
-      </Button>
+      >{say`Bring back`}</Button>
     </div>
   );
 }

@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { stageName } from "@yarrow-ridge/core/practice";
 import { useDeferredValue, useEffect, useState } from "react";
 import { Button, MenuItem, TextField } from "@mui/material";
 import dayjs from "dayjs";
@@ -6,9 +8,9 @@ import type { DueCardAnswer, StudioAnswer } from "@yarrow-ridge/contract";
 import { useAnswer } from "../answers/queries.ts";
 import { FindField } from "../shell/FindField.tsx";
 import { Pager } from "../shell/Pager.tsx";
-import { type Spoken } from "../settings/spoken.ts";
+import { type Spoken } from "../words/spoken.ts";
 import { timeText, WEEKDAYS, weekdayOf, withWeekday } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { StudentForm } from "../students/StudentForm.tsx";
 import { Title } from "../shell/Title.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
@@ -37,7 +39,7 @@ export function StudioScreen() {
     return () => clearTimeout(timer);
   }, [hasPieces]);
   if (studio.isError) return <Trouble error={studio.error} again={() => void studio.refetch()} />;
-  if (!studio.data) return <Waiting what="the studio" />;
+  if (!studio.data) return <Waiting what={say`the studio`} />;
   const { name, today, pieces, students, due } = studio.data;
   const empty = pieces === 0 && students === 0;
   return (
@@ -50,34 +52,31 @@ export function StudioScreen() {
           <BringScore large />
           <TryOurs />
           <p className="soft">
-            <Button onClick={() => setAdding(true)}>Add a student</Button>
-            <Button component={Link} to="/help">
-              How it goes
-            </Button>
-            <Button component={Link} to="/copies">
-              Bring a copy back
-            </Button>
+            <Button onClick={() => setAdding(true)}>{say`Add a student`}</Button>
+            <Button component={Link} to="/help">{say`How it goes`}</Button>
+            <Button component={Link} to="/copies">{say`Bring a copy back`}</Button>
           </p>
         </div>
       ) : (
         <>
-          <section className="stack" aria-label="Students today">
+          <section className="stack" aria-label={say`Students today`}>
             <div className="row spread">
-              <h2>Students</h2>
-              <Button variant="outlined" onClick={() => setAdding(true)}>
-                Add a student
-              </Button>
+              <h2>{say`Students`}</h2>
+              <Button
+                variant="outlined"
+                onClick={() => setAdding(true)}
+              >{say`Add a student`}</Button>
             </div>
             <Roster due={due} today={today} />
             <p className="small soft">
-              At least a few minutes’ break in every half hour, for children sooner.{" "}
-              <Link to="/archive">Archive</Link> · <Link to="/copies">Copies</Link> ·{" "}
-              <Link to="/help">How it goes</Link> · <Link to="/about">About</Link>
+              {say`At least a few minutes’ break in every half hour, for children sooner. `}
+              <Link to="/archive">{say`Archive`}</Link> · <Link to="/copies">{say`Copies`}</Link> ·{" "}
+              <Link to="/help">{say`How it goes`}</Link> · <Link to="/about">{say`About`}</Link>
             </p>
           </section>
-          <section className="stack" aria-label="Repertoire">
+          <section className="stack" aria-label={say`Repertoire`}>
             <div className="row spread">
-              <h2>Pieces</h2>
+              <h2>{say`Pieces`}</h2>
             </div>
             <PieceList />
             <BringScore large={pieces === 0} />
@@ -107,16 +106,15 @@ function Roster({ due, today }: Pick<StudioAnswer, "due" | "today">) {
   const total = everyone.data?.total ?? 0;
   if (everyone.data && total === 0 && !q)
     return (
-      <p className="card soft">
-        Nobody yet. Add a student to give a piece to; a teacher can be their own student.
-      </p>
+      <p className="card soft">{say`Nobody yet. Add a student to give a piece to; a teacher can be
+        their own student.`}</p>
     );
   return (
     <>
       {(total > 8 || q !== "") && (
         <div className="row">
           <FindField
-            label="Find a student"
+            label={say`Find a student`}
             value={q}
             onChange={(text) => {
               setQ(text);
@@ -127,15 +125,15 @@ function Roster({ due, today }: Pick<StudioAnswer, "due" | "today">) {
             select
             value={sort}
             onChange={(event) => setSort(event.target.value)}
-            slotProps={{ htmlInput: { "aria-label": "Order of the students" } }}
+            slotProps={{ htmlInput: { "aria-label": say`Order of the students` } }}
           >
-            <MenuItem value="lesson">who comes next</MenuItem>
-            <MenuItem value="name">by name</MenuItem>
-            <MenuItem value="newest">newest first</MenuItem>
+            <MenuItem value="lesson">{say`who comes next`}</MenuItem>
+            <MenuItem value="name">{say`by name`}</MenuItem>
+            <MenuItem value="newest">{say`newest first`}</MenuItem>
           </TextField>
         </div>
       )}
-      {everyone.data && total === 0 && <p className="soft">Nobody called “{q}”.</p>}
+      {everyone.data && total === 0 && <p className="soft">{say`Nobody called “${q}”.`}</p>}
       <ul className="plain-list stack">
         {rows.map((student) => {
           const cards = due.filter((card) => card.studentId === student.id);
@@ -148,7 +146,7 @@ function Roster({ due, today }: Pick<StudioAnswer, "due" | "today">) {
                 <div className="soft">
                   {student.nextLesson
                     ? lessonText(student.nextLesson, today, spoken)
-                    : "no lesson time set"}
+                    : say`no lesson time set`}
                 </div>
               </div>
               <Due cards={cards} />
@@ -178,7 +176,7 @@ function SmallRidge({ card }: { card: DueCardAnswer }) {
         height={34}
       />
       <span className="soft small">
-        {card.pieceTitle} · {ridge.stage}
+        {card.pieceTitle} · {stageName[ridge.stage]}
       </span>
     </Link>
   );
@@ -186,20 +184,22 @@ function SmallRidge({ card }: { card: DueCardAnswer }) {
 
 function Due({ cards }: { cards: readonly DueCardAnswer[] }) {
   const open = cards.filter((card) => card.status !== "done");
-  if (cards.length === 0) return <span className="soft">nothing due today</span>;
+  if (cards.length === 0) return <span className="soft">{say`nothing due today`}</span>;
   const next = open[0];
   const minutes = open.reduce((sum, card) => sum + card.minutes, 0);
   return (
     <div className="roster-due">
       <span className="soft">
         {open.length
-          ? `${open.length} ${open.length === 1 ? "card" : "cards"} left, ${minutes} min`
-          : `today’s ${cards.length} cards are done`}
+          ? say`${open.length} ${open.length === 1 ? say`card` : say`cards`} left, ${minutes} min`
+          : say`today’s ${cards.length} cards are done`}
       </span>
       {next && (
-        <Button variant="contained" component={Link} to={`/practice/${next.id}`}>
-          Practise {next.pieceTitle}, {next.bars}
-        </Button>
+        <Button
+          variant="contained"
+          component={Link}
+          to={`/practice/${next.id}`}
+        >{say`Practise ${next.pieceTitle}, ${next.bars}`}</Button>
       )}
     </div>
   );
@@ -208,5 +208,5 @@ function Due({ cards }: { cards: readonly DueCardAnswer[] }) {
 const lessonText = (at: string, today: string, spoken: Spoken): string => {
   const days = dayjs(at.slice(0, 10)).diff(dayjs(today), "day");
   const day = days === 0 ? "today" : days === 1 ? "tomorrow" : WEEKDAYS[weekdayOf(at)]!;
-  return `lesson ${day} at ${timeText(at.slice(11, 16), spoken)}`;
+  return say`lesson ${day} at ${timeText(at.slice(11, 16), spoken)}`;
 };

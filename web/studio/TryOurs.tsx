@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import lanterns from "../../demo/pieces/lanterns-on-the-ettle.musicxml?url";
@@ -5,8 +6,8 @@ import wheel from "../../demo/pieces/the-ferrymans-wheel.musicxml?url";
 import { useBringScore } from "./useBringScore.ts";
 
 const OURS = [
-  [lanterns, "Lanterns on the Ettle", "24 bars in three"],
-  [wheel, "The Ferryman’s Wheel", "79 bars, faster"],
+  [lanterns, "Lanterns on the Ettle", say`24 bars in three`],
+  [wheel, "The Ferryman’s Wheel", say`79 bars, faster`],
 ] as const;
 
 /** No file at hand: a piece of ours to try everything with. It can be erased again. */
@@ -18,7 +19,7 @@ export function TryOurs() {
   };
   return (
     <div className="stack try-ours">
-      <p className="soft">No file at hand? Try it with a piece made for that:</p>
+      <p className="soft">{say`No file at hand? Try it with a piece made for that:`}</p>
       <div className="row" style={{ justifyContent: "center" }}>
         {OURS.map(([url, title, about]) => (
           <Button

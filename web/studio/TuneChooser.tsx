@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import {
   Button,
   Dialog,
@@ -32,11 +33,11 @@ export function TuneChooser({
   );
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle component="h2">
-        {name} holds {tunes.length} tunes
-      </DialogTitle>
+      <DialogTitle component="h2">{say`${name} holds ${tunes.length} tunes`}</DialogTitle>
       <DialogContent className="stack">
-        {tunes.length > MANY && <FindField label="Find a tune" value={text} onChange={setText} />}
+        {tunes.length > MANY && (
+          <FindField label={say`Find a tune`} value={text} onChange={setText} />
+        )}
         <List dense>
           {shown.map((tune) => (
             <ListItemButton key={tune.index} onClick={() => onChoose(tune.index)}>
@@ -44,10 +45,10 @@ export function TuneChooser({
             </ListItemButton>
           ))}
         </List>
-        {shown.length === 0 && <p className="soft">Nothing called “{text}”.</p>}
+        {shown.length === 0 && <p className="soft">{say`Nothing called “${text}”.`}</p>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say`Cancel`}</Button>
       </DialogActions>
     </Dialog>
   );

@@ -1,6 +1,7 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { StudioAnswer } from "@yarrow-ridge/contract";
 import { timeText, withWeekday } from "../settings/spokenDates.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { Link } from "react-router";
 
 const first = (name: string): string => name.split(" ")[0]!;
@@ -9,14 +10,14 @@ const first = (name: string): string => name.split(" ")[0]!;
 export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswer }) {
   const spoken = useSpoken();
   return (
-    <section className="stack" aria-label="The week">
-      <h2>The week</h2>
+    <section className="stack" aria-label={say`The week`}>
+      <h2>{say`The week`}</h2>
       <ol className="plain-list week">
         {week.map(({ date, practice, ready }) => {
           const coming = lessons.filter((lesson) => lesson.at.startsWith(date));
           return (
             <li key={date} className={date === today ? "week-day today" : "week-day"}>
-              <b>{date === today ? "Today" : withWeekday(date, spoken, true)}</b>
+              <b>{date === today ? say`Today` : withWeekday(date, spoken, true)}</b>
               <div>
                 {coming.map((lesson) => (
                   <div key={lesson.studentId}>
@@ -26,28 +27,26 @@ export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswe
                 ))}
                 {ready.map((one) => (
                   <div key={one.assignmentId} className="goal-text">
-                    <Link to={`/assignments/${one.assignmentId}`}>{one.pieceTitle}</Link> ready,{" "}
-                    {first(one.studentName)}
+                    <Link to={`/assignments/${one.assignmentId}`}>{one.pieceTitle}</Link>
+                    {say` ready, ${first(one.studentName)}`}
                   </div>
                 ))}
                 {practice.length > 0 && (
                   <div className="soft small">
-                    practise:{" "}
+                    {say`practise: `}
                     {practice.map((one, i) => (
                       <span key={one.assignmentId}>
                         {i > 0 && " · "}
                         <Link
                           to={`/assignments/${one.assignmentId}`}
-                          title={`${one.pieceTitle}, ${one.cards} ${one.cards === 1 ? "card" : "cards"}`}
-                        >
-                          {first(one.studentName)} {one.minutes} min
-                        </Link>
+                          title={`${one.pieceTitle}, ${one.cards} ${one.cards === 1 ? say`card` : say`cards`}`}
+                        >{say`${first(one.studentName)} ${one.minutes} min`}</Link>
                       </span>
                     ))}
                   </div>
                 )}
                 {coming.length + ready.length + practice.length === 0 && (
-                  <span className="soft small">free</span>
+                  <span className="soft small">{say`free`}</span>
                 )}
               </div>
             </li>

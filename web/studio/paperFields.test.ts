@@ -1,3 +1,4 @@
+import { plain } from "@yarrow-ridge/core/words";
 import { NO_PAPER, fieldsOf, paperOf, type PaperFields } from "./paperFields.ts";
 
 const filled: PaperFields = {
@@ -67,5 +68,5 @@ it.each<[Partial<PaperFields>, string]>([
   [{ lengths: [{ bar: "2", beats: "" }] }, "no number of beats for bar 2"],
   [{ metres: [{ bar: "3", metre: "0/4" }] }, "no metre"],
 ])("%j is told", (fields, sentence) =>
-  expect(paperOf({ ...NO_PAPER, bars: "8", ...fields })).toContain(sentence),
+  expect(plain(paperOf({ ...NO_PAPER, bars: "8", ...fields }) as string)).toContain(sentence),
 );

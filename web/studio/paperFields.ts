@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { parseFraction, type Paper } from "@yarrow-ridge/core/score";
 
 /** A piece on paper as it is filled in: bars by their printed numbers, lengths in beats. */
@@ -55,24 +56,24 @@ const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 export function paperOf(fields: PaperFields): Paper | string {
   const first = fields.pickup.trim() ? 0 : 1;
   const metre = metreIn(fields.metre);
-  if (!metre) return `“${fields.metre}” is no metre; write one such as 3/4.`;
+  if (!metre) return say`“${fields.metre}” is no metre; write one such as 3/4.`;
   if (!/^\d{1,4}$/.test(fields.bars.trim()) || Number(fields.bars) < 1)
-    return "Say how many bars the piece has, as the last one is numbered.";
+    return say`Say how many bars the piece has, as the last one is numbered.`;
   const bars = Number(fields.bars) + 1 - first;
   const pickup = fields.pickup.trim() ? quartersIn(fields.pickup, metre.beatType) : undefined;
   if (fields.pickup.trim() && !pickup)
-    return `“${fields.pickup}” is no number of beats for a pick-up; write one such as 1 or 1½.`;
+    return say`“${fields.pickup}” is no number of beats for a pick-up; write one such as 1 or 1½.`;
   let wrong = "";
   const bar = (text: string, what: string): number => {
-    if (!/^\s*\d{1,4}\s*$/.test(text)) wrong ||= `${what}: “${text}” is no bar number.`;
+    if (!/^\s*\d{1,4}\s*$/.test(text)) wrong ||= say`${what}: “${text}” is no bar number.`;
     const index = Number(text) - first;
-    if (index < 0 || index >= bars) wrong ||= `${what}: bar ${text} is not in the piece.`;
+    if (index < 0 || index >= bars) wrong ||= say`${what}: bar ${text} is not in the piece.`;
     return index;
   };
   const metres = fields.metres.map((one) => {
     const changed = metreIn(one.metre);
-    if (!changed) wrong ||= `“${one.metre}” is no metre; write one such as 3/4.`;
-    return { bar: bar(one.bar, "Change of metre"), ...(changed ?? metre) };
+    if (!changed) wrong ||= say`“${one.metre}” is no metre; write one such as 3/4.`;
+    return { bar: bar(one.bar, say`Change of metre`), ...(changed ?? metre) };
   });
   const at = (index: number) =>
     [{ bar: 0, ...metre }, ...metres]
@@ -85,27 +86,31 @@ export function paperOf(fields: PaperFields): Paper | string {
     keys: [
       { bar: 0, fifths: fields.fifths, mode: fields.mode },
       ...fields.keys
-        .map((one) => ({ bar: bar(one.bar, "Change of key"), fifths: one.fifths, mode: one.mode }))
+        .map((one) => ({
+          bar: bar(one.bar, say`Change of key`),
+          fifths: one.fifths,
+          mode: one.mode,
+        }))
         .filter((one) => one.bar > 0),
     ],
     ...(pickup ? { pickup } : {}),
     repeats: fields.repeats.map((one) => ({
-      from: bar(one.from, "Repeat"),
-      to: bar(one.to, "Repeat"),
+      from: bar(one.from, say`Repeat`),
+      to: bar(one.to, say`Repeat`),
       ...(Number(one.times) > 2 ? { times: Number(one.times) } : {}),
       ...(one.endings.trim()
         ? {
             endings: one.endings.split(/[,/]/).map((text, i) => {
               const [from = "", to = from] = text.split(/[–-]/);
-              return { from: bar(from, "Ending"), to: bar(to, "Ending"), passes: [i + 1] };
+              return { from: bar(from, say`Ending`), to: bar(to, say`Ending`), passes: [i + 1] };
             }),
           }
         : {}),
     })),
     lengths: fields.lengths.map((one) => {
-      const index = bar(one.bar, "Odd bar");
+      const index = bar(one.bar, say`Odd bar`);
       const quarters = quartersIn(one.beats, at(index).beatType);
-      if (!quarters) wrong ||= `“${one.beats}” is no number of beats for bar ${one.bar}.`;
+      if (!quarters) wrong ||= say`“${one.beats}” is no number of beats for bar ${one.bar}.`;
       return { bar: index, quarters: quarters ?? "1" };
     }),
     ...(Number(fields.tempo) >= 10 && Number(fields.tempo) <= 400

@@ -1,6 +1,7 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
 import { useQueryClient } from "@tanstack/react-query";
-import { enqueueSnackbar } from "notistack";
+import { tell } from "../words/tell.ts";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { call } from "../api/client.ts";
@@ -30,7 +31,7 @@ export function useBringScore() {
   const abort = useRef<AbortController>(undefined);
   const remember = ({ id, title }: { id: string; title: string }) => {
     const archive = (archived: boolean) => request("editPiece", { id }, { archived });
-    record({ label: `bringing ${title}`, redo: [archive(false)], undo: [archive(true)] });
+    record({ label: say`bringing ${title}`, redo: [archive(false)], undo: [archive(true)] });
   };
   /** A piece or a studio that somebody saved with everything in it. */
   const bringBack = async (file: File, choice: "ask" | "keep" | "take") => {
@@ -44,7 +45,7 @@ export function useBringScore() {
       if (report.brought) await client.invalidateQueries();
     } catch (error) {
       setProblem(
-        `${file.name}: ${error instanceof Error ? error.message : "it could not be read."}`,
+        `${file.name}: ${error instanceof Error ? error.message : say`it could not be read.`}`,
       );
     } finally {
       setProgress(undefined);
@@ -68,7 +69,7 @@ export function useBringScore() {
       );
       remember(piece);
       await client.invalidateQueries();
-      enqueueSnackbar(`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, {
+      tell(say`${piece.title}: ${piece.bars} bars, ${piece.newBars} of them new.`, {
         variant: "success",
       });
       void navigate(`/pieces/${piece.id}`);
@@ -77,14 +78,14 @@ export function useBringScore() {
         setChoosing({ file, instrument, tunes: error.choices });
       else
         setProblem(
-          `${file.name}: ${error instanceof Error ? error.message : "it could not be read."}`,
+          `${file.name}: ${error instanceof Error ? error.message : say`it could not be read.`}`,
         );
     } finally {
       setProgress(undefined);
     }
   };
   /** A piece that has no file. */
-  const tell = async (draft: PaperDraft) => {
+  const describe = async (draft: PaperDraft) => {
     const piece = await call("addPaperPiece", {
       body: JSON.parse(JSON.stringify(draft)) as Body<"addPaperPiece">,
     });
@@ -96,7 +97,7 @@ export function useBringScore() {
     bring,
     bringBack,
     copy,
-    tell,
+    tell: describe,
     progress,
     problem,
     choosing,

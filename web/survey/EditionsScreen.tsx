@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { EditionsAnswer } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
@@ -29,7 +30,7 @@ export function EditionsScreen() {
   const annotations = useAnswer("annotations", { id });
   const edits = useAnnotationEdits(id);
   if (found.error) return <Trouble error={found.error} again={() => void found.refetch()} />;
-  if (!found.data || !a || !b) return <Waiting what="both editions" />;
+  if (!found.data || !a || !b) return <Waiting what={say`both editions`} />;
   const { bars, totals } = found.data;
   const differing = bars.filter(
     (one) => one.a === null || one.b === null || one.differences.length > 0,
@@ -41,10 +42,13 @@ export function EditionsScreen() {
   return (
     <div className="survey">
       <Title name={totals[0]!.title}>
-        <span className="soft">two editions</span>
-        <Button size="small" variant="outlined" component={Link} to={`/pieces/${id}`}>
-          To the score
-        </Button>
+        <span className="soft">{say`two editions`}</span>
+        <Button
+          size="small"
+          variant="outlined"
+          component={Link}
+          to={`/pieces/${id}`}
+        >{say`To the score`}</Button>
       </Title>
       <div className="editions">
         <div className="stack">
@@ -53,8 +57,8 @@ export function EditionsScreen() {
               <thead>
                 <tr>
                   <th />
-                  <th>first</th>
-                  <th>second</th>
+                  <th>{say`first`}</th>
+                  <th>{say`second`}</th>
                 </tr>
               </thead>
               <tbody>
@@ -63,14 +67,14 @@ export function EditionsScreen() {
                     ["title", (one) => one.title],
                     ["bars", (one) => one.bars],
                     [
-                      "bars played",
+                      say`bars played`,
                       (one) =>
                         one.playedBars === one.playedBarsWithoutRepeats
                           ? one.playedBars
-                          : `${one.playedBars}, without repeats ${one.playedBarsWithoutRepeats}`,
+                          : say`${one.playedBars}, without repeats ${one.playedBarsWithoutRepeats}`,
                     ],
                     ["length", (one) => duration(one.seconds)],
-                    ["new bars", (one) => one.newBars],
+                    [say`new bars`, (one) => one.newBars],
                   ] as [string, (one: (typeof totals)[number]) => string | number][]
                 ).map(([what, of]) => (
                   <tr key={what}>
@@ -85,8 +89,13 @@ export function EditionsScreen() {
           <ReadingsList pieceId={id} score={a} readings={annotations.data?.readings ?? []} />
           <h2>
             {differing.length === 0
-              ? "They are the same"
-              : `${differing.length} ${differing.length === 1 ? "bar differs" : "bars differ"}`}
+              ? say`They are the same`
+              : `${differing.length} ${
+                  differing.length === 1
+                    ? say`bar differs`
+                    : say`bars
+                differ`
+                }`}
           </h2>
           <ol className="plain-list editions-list">
             {differing.map((one, i) => (
@@ -101,9 +110,9 @@ export function EditionsScreen() {
                     <b>{name(a, one.a)}</b> | <b>{name(b, one.b)}</b>{" "}
                     <span className="soft">
                       {one.a === null
-                        ? "only in the second"
+                        ? say`only in the second`
                         : one.b === null
-                          ? "only in the first"
+                          ? say`only in the first`
                           : ""}
                     </span>
                   </span>
@@ -113,7 +122,8 @@ export function EditionsScreen() {
                     </span>
                   ))}
                   {one.differences.length > 4 && (
-                    <span className="small soft">and {one.differences.length - 4} more</span>
+                    <span className="small soft">{say`and ${one.differences.length - 4}
+                      more`}</span>
                   )}
                 </button>
               </li>
@@ -131,21 +141,20 @@ export function EditionsScreen() {
                       other,
                       stretch.from,
                       stretch.to,
-                      `bar ${barSpan(a.bars, stretch.from, stretch.to)} as in ${totals[1]!.title}`,
+                      say`bar ${barSpan(a.bars, stretch.from, stretch.to)} as in
+                        ${totals[1]!.title}`,
                     )
                   }
-                >
-                  Play {stretch.from === stretch.to ? "bar" : "bars"}{" "}
-                  {barSpan(a.bars, stretch.from, stretch.to)} as the second has{" "}
-                  {stretch.from === stretch.to ? "it" : "them"}, for now
-                </Button>
+                >{say`Play ${stretch.from === stretch.to ? say`bar` : say`bars`}
+                  ${barSpan(a.bars, stretch.from, stretch.to)} as the second has
+                    ${stretch.from === stretch.to ? say`it` : say`them`}, for now`}</Button>
               </div>
             )}
             <Excerpt
               pieceId={id}
               score={a}
               bar={chosen.a}
-              title="first"
+              title={say`first`}
               near={
                 bars.find(
                   (one) =>
@@ -157,7 +166,7 @@ export function EditionsScreen() {
               pieceId={other}
               score={b}
               bar={chosen.b}
-              title="second"
+              title={say`second`}
               near={
                 bars.find(
                   (one) =>
@@ -211,12 +220,12 @@ function Excerpt({
     [bar],
   );
   const middle = bar ?? near;
-  if (!xml) return <Waiting what="the score" />;
+  if (!xml) return <Waiting what={say`the score`} />;
   return (
     <figure className="card editions-excerpt">
       <figcaption className="soft">
         {title}
-        {bar === null ? ": this bar is not in it" : ""}
+        {bar === null ? say`: this bar is not in it` : ""}
       </figcaption>
       {middle !== null && (
         <ScoreView
@@ -225,7 +234,7 @@ function Excerpt({
           zoom={1}
           layers={layers}
           range={[Math.max(0, middle - 2), Math.min(score.bars.length - 1, middle + 2)]}
-          label={`${title} edition`}
+          label={say`${title} edition`}
         />
       )}
     </figure>

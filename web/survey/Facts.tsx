@@ -1,9 +1,10 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import type { FormAnswer, SurveyAnswer } from "@yarrow-ridge/contract";
 import { handName, type Instrument } from "@yarrow-ridge/core/instruments";
 import { parseFraction, type Score } from "@yarrow-ridge/core/score";
 import type { ReactNode } from "react";
-import { lengthText } from "../settings/spoken.ts";
-import { useSpoken } from "../settings/useSpoken.ts";
+import { lengthText } from "../words/spoken.ts";
+import { useSpoken } from "../words/useSpoken.ts";
 import { BarLinks } from "../piece/BarLinks.tsx";
 
 const signed = (pitch: string): string => pitch.replace(/#/g, "♯").replace(/\b([A-G])b/g, "$1♭");
@@ -38,7 +39,7 @@ export function Facts({
   const first = heard[0] ?? signatures[0];
   const lines: [string, ReactNode][] = [
     [
-      "Key",
+      say`Key`,
       signatures.length > 0 && (
         <>
           {signatures.map((key, i) => (
@@ -47,13 +48,13 @@ export function Facts({
               {signed(key.tonic)} {key.mode}
               {signatures.length > 1 && <> ({at([key.bar])})</>}
             </span>
-          ))}{" "}
-          signed
+          ))}
+          {say` signed`}
         </>
       ),
     ],
     [
-      "The ear hears",
+      say`The ear hears`,
       heard.length > 0 &&
         heard.map((key, i) => (
           <span key={key.bar}>
@@ -61,18 +62,20 @@ export function Facts({
             {signed(key.tonic)} {key.mode} ({at([key.bar])})
             {key.pivot && (
               <>
-                , turning on {signed(key.pivot.text)} ({at([key.pivot.bar])})
+                {say`, turning on ${signed(key.pivot.text)} (`}
+                {at([key.pivot.bar])})
               </>
             )}
           </span>
         )),
     ],
     [
-      "Scale to play first",
-      first && `${signed(first.tonic)} ${first.mode === "minor" ? "harmonic minor" : "major"}`,
+      say`Scale to play first`,
+      first &&
+        `${signed(first.tonic)} ${first.mode === "minor" ? say`harmonic minor` : say`major`}`,
     ],
     [
-      "Metre",
+      say`Metre`,
       <>
         {survey.meters.map((one, i) => (
           <span key={one.bar}>
@@ -81,45 +84,52 @@ export function Facts({
             {i > 0 && <> ({at([one.bar])})</>}
           </span>
         ))}
-        {survey.feltMetre && `; written ${survey.feltMetre.written}, felt ${survey.feltMetre.felt}`}
+        {survey.feltMetre &&
+          say`; written ${survey.feltMetre.written}, felt ${survey.feltMetre.felt}`}
       </>,
     ],
-    ["Odd bars", survey.oddBars.length > 0 && spots(survey.oddBars)],
+    [say`Odd bars`, survey.oddBars.length > 0 && spots(survey.oddBars)],
     [
-      "Loudest",
+      say`Loudest`,
       survey.loudest && (
         <>
-          <i className="serif">{survey.loudest.mark}</i> in {at(survey.loudest.bars)}
-          {survey.peakIsHighest === false && ": not where the notes are highest"}
+          <i className="serif">{survey.loudest.mark}</i>
+          {say` in `}
+          {at(survey.loudest.bars)}
+          {survey.peakIsHighest === false && say`: not where the notes are highest`}
         </>
       ),
     ],
     [
-      "Softest",
+      say`Softest`,
       survey.softest && (
         <>
-          <i className="serif">{survey.softest.mark}</i> in {at(survey.softest.bars)}
+          <i className="serif">{survey.softest.mark}</i>
+          {say` in `}
+          {at(survey.softest.bars)}
         </>
       ),
     ],
     ...survey.range.map(({ hand, lowest, highest }): [string, ReactNode] => [
       handName(kind, hand),
       <>
-        {signed(lowest.pitch)} ({at(lowest.bars.slice(0, 3))}) to {signed(highest.pitch)} (
+        {signed(lowest.pitch)} ({at(lowest.bars.slice(0, 3))}
+        {say`) to ${signed(highest.pitch)} (`}
         {at(highest.bars.slice(0, 3))})
       </>,
     ]),
     [
-      "Accidentals",
+      say`Accidentals`,
       survey.accidentals.length > 0 && (
         <>
-          densest in {at(survey.accidentals.slice(0, 4).map((one) => one.bar))};{" "}
-          {survey.accidentals.length} bars have some
+          {say`densest in `}
+          {at(survey.accidentals.slice(0, 4).map((one) => one.bar))}
+          {say`; ${survey.accidentals.length} bars have some`}
         </>
       ),
     ],
     [
-      "Leaps",
+      say`Leaps`,
       survey.leaps.length > 0 &&
         survey.leaps.slice(0, 5).map((one, i) => (
           <span key={i}>
@@ -130,7 +140,7 @@ export function Facts({
         )),
     ],
     [
-      "Stretches",
+      say`Stretches`,
       survey.stretches.length > 0 &&
         survey.stretches.slice(0, 5).map((one, i) => (
           <span key={i}>
@@ -141,40 +151,43 @@ export function Facts({
         )),
     ],
     [
-      "Two against three",
+      say`Two against three`,
       survey.polyrhythms.length > 0 &&
         [...new Set(survey.polyrhythms.map((one) => one.ratio))].map((ratio, i) => (
           <span key={ratio}>
             {i > 0 && "; "}
-            {ratio.replace(":", " : ")} in{" "}
+            {say`${ratio.replace(":", " : ")} in `}
             {at(survey.polyrhythms.filter((one) => one.ratio === ratio).map((one) => one.bar))}
           </span>
         )),
     ],
     [
-      "Hands",
+      say`Hands`,
       survey.betweenHands.length > 0 &&
         (["crossing", "sharing", "interlocking"] as const)
           .filter((what) => survey.betweenHands.some((one) => one.kind === what))
           .map((what, i) => (
             <span key={what}>
               {i > 0 && "; "}
-              {what} in{" "}
+              {say`${what} in `}
               {at(survey.betweenHands.filter((one) => one.kind === what).map((one) => one.bar))}
             </span>
           )),
     ],
-    ["Repeated notes", survey.repeatedNotes.length > 0 && spots(survey.repeatedNotes)],
-    ["Clef changes", survey.clefChanges.length > 0 && at(survey.clefChanges.map((one) => one.bar))],
+    [say`Repeated notes`, survey.repeatedNotes.length > 0 && spots(survey.repeatedNotes)],
     [
-      "Sequences",
+      say`Clef changes`,
+      survey.clefChanges.length > 0 && at(survey.clefChanges.map((one) => one.bar)),
+    ],
+    [
+      say`Sequences`,
       form.sequences.length > 0 &&
         form.sequences.map((one, i) => (
           <span key={i}>
             {i > 0 && "; "}
-            {handName(kind, one.hand)} {one.statements} times{" "}
-            {Math.abs(one.steps) === 1 ? "a step" : `${Math.abs(one.steps)} steps`}{" "}
-            {one.steps > 0 ? "up" : "down"} (
+            {say`${handName(kind, one.hand)} ${one.statements} times
+              ${Math.abs(one.steps) === 1 ? say`a step` : say`${Math.abs(one.steps)} steps`}
+                ${one.steps > 0 ? say`up` : say`down`} (`}
             {at(
               range(
                 one.from.bar,
@@ -186,30 +199,33 @@ export function Facts({
         )),
     ],
     [
-      "Imitation",
+      say`Imitation`,
       form.imitations.length > 0 &&
         form.imitations.slice(0, 6).map((one, i) => (
           <span key={i}>
             {i > 0 && "; "}
-            {handName(kind, one.follower)} {one.canon ? "in canon" : "follows"} after {one.distance}{" "}
-            quarters ({at([one.entry.bar])})
+            {say`${handName(kind, one.follower)} ${one.canon ? say`in canon` : say`follows`} after
+              ${one.distance} crotchets (`}
+            {at([one.entry.bar])})
           </span>
         )),
     ],
     [
-      "Ground",
+      say`Ground`,
       form.grounds.length > 0 &&
         form.grounds.map((one, i) => (
           <span key={i}>
             {i > 0 && "; "}
-            {one.statements} statements of {one.length} {one.length === 1 ? "bar" : "bars"},{" "}
-            {one.mode === "both" ? "major and minor" : one.mode} ({at(range(one.from, one.to))})
+            {say`${one.statements} statements of ${one.length}
+              ${one.length === 1 ? say`bar` : say`bars`},
+                ${one.mode === "both" ? say`major and minor` : one.mode === "minor" ? say`minor` : say`major`} (`}
+            {at(range(one.from, one.to))})
           </span>
         )),
     ],
-    ["Harmony", survey.chords.length > 0 && harmonyText(survey, score, at)],
+    [say`Harmony`, survey.chords.length > 0 && harmonyText(survey, score, at)],
     [
-      "Cadences",
+      say`Cadences`,
       survey.cadences.length > 0 &&
         survey.cadences.slice(0, 10).map((one, i) => (
           <span key={i}>
@@ -219,15 +235,15 @@ export function Facts({
         )),
     ],
     [
-      "Longest run",
+      say`Longest run`,
       survey.longestRun && (
         <>
-          {survey.longestRun.notes} notes, {handName(kind, survey.longestRun.hand)} (
+          {say`${survey.longestRun.notes} notes, ${handName(kind, survey.longestRun.hand)} (`}
           {at(range(survey.longestRun.from, survey.longestRun.to))})
         </>
       ),
     ],
-    [`Not on the ${kind.name.toLowerCase()}`, survey.outside.length > 0 && spots(survey.outside)],
+    [say`Not on the ${small(kind.name)}`, survey.outside.length > 0 && spots(survey.outside)],
   ];
   return (
     <section className="card">
@@ -263,13 +279,14 @@ function harmonyText(
   return (
     <>
       {pace > 0.8 && pace < 1.25
-        ? "about a chord a bar"
+        ? say`about a chord a bar`
         : pace >= 1.25
-          ? `about ${Math.round(pace * 10) / 10} chords a bar`
-          : `a new chord about every ${Math.round((1 / pace) * 10) / 10} bars`}
+          ? say`about ${Math.round(pace * 10) / 10} chords a bar`
+          : say`a new chord about every ${Math.round((1 / pace) * 10) / 10} bars`}
       {most > 1 && fastest.length < score.bars.length / 2 && (
         <>
-          ; fastest, {most} in a bar, in {at(fastest.slice(0, 6))}
+          {say`; fastest, ${most} in a bar, in `}
+          {at(fastest.slice(0, 6))}
         </>
       )}
     </>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { SurveyAnswer } from "@yarrow-ridge/contract";
 import { barSpan, type Bar } from "@yarrow-ridge/core/score";
 import { BarStop } from "../piece/BarStop.tsx";
@@ -36,16 +37,16 @@ export function HandsChart({
   const most = Math.max(1, ...survey.density);
   const letters = count <= 120;
   const told = (h: number, bar: number) =>
-    (survey.roles[h]!.roles[bar] ?? "rests") +
-    (survey.roles[h]!.odd.includes(bar) ? ", unlike the bars around it" : "");
+    (survey.roles[h]!.roles[bar] ?? say`rests`) +
+    (survey.roles[h]!.odd.includes(bar) ? say`, unlike the bars around it` : "");
   const text = (bar: number) =>
-    `bar ${barSpan(bars, bar, bar)}: ` +
-    survey.roles.map((_, h) => `${hands[h]} ${told(h, bar)}`).join("; ") +
-    `; ${survey.density[bar]} notes a second`;
+    say`bar ${barSpan(bars, bar, bar)}:
+      ${survey.roles.map((_, h) => `${hands[h]} ${told(h, bar)}`).join("; ")};
+      ${survey.density[bar]!} notes a second`;
   return (
     <div className="hands-chart">
       <BarStop
-        label="What each hand does in each bar"
+        label={say`What each hand does in each bar`}
         count={count}
         text={text}
         onOpen={(bar) => onOpen(bar, bar)}
@@ -63,7 +64,7 @@ export function HandsChart({
                     <span
                       key={bar}
                       data-bar={bar}
-                      title={`bar ${barSpan(bars, bar, bar)}: ${told(h, bar)}`}
+                      title={say`bar ${barSpan(bars, bar, bar)}: ${told(h, bar)}`}
                       className={
                         `hands-cell${odd.includes(bar) ? " odd" : ""}` +
                         (bar === held ? " held" : "")
@@ -82,17 +83,17 @@ export function HandsChart({
               </div>
             ))}
             <div className="hands-row">
-              <span className="small">notes a second</span>
+              <span className="small">{say`notes a second`}</span>
               <div
                 className="hands-axis dense"
                 style={{ gridTemplateColumns: `repeat(${count}, 1fr)` }}
-                title={`Notes a second, at most ${most}`}
+                title={say`Notes a second, at most ${most}`}
               >
                 {survey.density.map((value, bar) => (
                   <span
                     key={bar}
                     data-bar={bar}
-                    title={`bar ${barSpan(bars, bar, bar)}: ${value}`}
+                    title={say`bar ${barSpan(bars, bar, bar)}: ${value}`}
                     style={{ height: `${(value / most) * 100}%` }}
                   />
                 ))}
@@ -102,13 +103,11 @@ export function HandsChart({
         )}
       </BarStop>
       <div className="hands-row from-top">
-        <span className="small">harmony</span>
+        <span className="small">{say`harmony`}</span>
         <HarmonyStrip survey={survey} bars={bars} onOpen={onOpen} />
       </div>
-      <p className="small soft">
-        T tune · C chords · B broken chords · R running notes · framed: unlike the bars around it ·
-        a line after a chord: a cadence
-      </p>
+      <p className="small soft">{say`T tune · C chords · B broken chords · R running notes · framed:
+        unlike the bars around it · a line after a chord: a cadence`}</p>
     </div>
   );
 }

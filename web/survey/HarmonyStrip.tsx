@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { SurveyAnswer } from "@yarrow-ridge/contract";
 import { BarStop } from "../piece/BarStop.tsx";
 import { barSpan, beatName, fromNumber, type Bar } from "@yarrow-ridge/core/score";
@@ -7,11 +8,11 @@ type Chords = SurveyAnswer["chords"];
 /** Signs of music for the letters of a chord or a note. */
 const signed = (name: string): string => name.replace(/#/g, "♯").replace(/([A-G])b/g, "$1♭");
 const WHAT: Record<string, string> = {
-  passing: "passes",
-  neighbour: "is a neighbour",
-  suspension: "is held over",
-  anticipation: "comes before its time",
-  appoggiatura: "leans",
+  passing: say`passes`,
+  neighbour: say`is a neighbour`,
+  suspension: say`is held over`,
+  anticipation: say`comes before its time`,
+  appoggiatura: say`leans`,
 };
 
 /** The harmony of a bar, beat by beat: `bar 7: G (I) on 1, D7 (V7) on 3; A passes on 2`. */
@@ -19,25 +20,21 @@ const chordsText = (bar: Bar, chords: Chords): string => {
   const strangers = chords.flatMap((chord) =>
     chord.strangers.filter((one) => one.bar === bar.index),
   );
-  const told = strangers
-    .slice(0, 6)
-    .map(
-      (one) =>
-        `${signed(one.pitch)} ${WHAT[one.what] ?? one.what} on ${beatName(bar, fromNumber(one.offset))}`,
-    );
-  return (
-    `bar ${bar.number}: ` +
-    [
-      chords
-        .map(
-          (chord) =>
-            `${signed(chord.name)} (${chord.numeral}) on ` +
-            `${beatName(bar, fromNumber(chord.offset))}`,
-        )
-        .join(", "),
-      ...told,
-    ].join("; ")
+  const told = strangers.slice(0, 6).map(
+    (one) =>
+      say`${signed(one.pitch)} ${WHAT[one.what] ?? one.what} on
+          ${beatName(bar, fromNumber(one.offset))}`,
   );
+  return say`bar ${bar.number}: ${[
+    chords
+      .map(
+        (chord) =>
+          say`${signed(chord.name)} (${chord.numeral}) on
+            ${beatName(bar, fromNumber(chord.offset))}`,
+      )
+      .join(", "),
+    ...told,
+  ].join("; ")}`;
 };
 
 /** Bars from one in which a chord begins to the next. */
@@ -72,9 +69,9 @@ export function HarmonyStrip({ survey, bars, onOpen }: Props) {
   const cellAt = (bar: number) => cells.findLast((cell) => cell.from <= bar);
   return (
     <BarStop
-      label="Harmony, bar by bar"
+      label={say`Harmony, bar by bar`}
       count={bars.length}
-      text={(bar) => cellAt(bar)?.text ?? `bar ${bars[bar]!.number}: no chord`}
+      text={(bar) => cellAt(bar)?.text ?? say`bar ${bars[bar]!.number}: no chord`}
       onOpen={(bar) => {
         const cell = cellAt(bar);
         onOpen(cell?.from ?? bar, cell?.to ?? bar);

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Similarity } from "@yarrow-ridge/core/form";
 import { barSpan, type Bar, type Section } from "@yarrow-ridge/core/score";
 import { useTheme } from "@mui/material";
@@ -69,8 +70,9 @@ export function MapPicture({
       tabIndex={0}
       aria-label={
         at
-          ? `The piece against itself; pointing at bars ${name(at.bar)} and ${name(at.other)}. Arrow keys move.`
-          : "The piece against itself. Arrow keys point."
+          ? say`The piece against itself; pointing at bars ${name(at.bar)} and ${name(at.other)}.
+            Arrow keys move.`
+          : say`The piece against itself. Arrow keys point.`
       }
       onPointerDown={point}
       onPointerMove={(event) => event.buttons === 1 && point(event)}

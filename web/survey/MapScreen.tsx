@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { differingNotes } from "@yarrow-ridge/core/form";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
@@ -43,7 +44,7 @@ export function MapScreen() {
     [ready, shown, line],
   );
   if (error) return <Trouble error={error} again={again} />;
-  if (!ready || !line) return <Waiting what="the map" />;
+  if (!ready || !line) return <Waiting what={say`the map`} />;
   const { piece, score, xml, form } = ready;
   const kind = instrument(piece.instrument);
   const lines = piece.hands.length > 1 ? ["both", ...piece.hands] : piece.hands;
@@ -59,15 +60,13 @@ export function MapScreen() {
   return (
     <div className="survey">
       <Title name={piece.title}>
-        <span className="soft desk-facts">bar against bar</span>
+        <span className="soft desk-facts">{say`bar against bar`}</span>
         <Button
           size="small"
           variant="outlined"
           component={Link}
           to={`/pieces/${id}${who ? `?for=${who}` : ""}`}
-        >
-          To the score
-        </Button>
+        >{say`To the score`}</Button>
       </Title>
       <div>
         <Ridge
@@ -91,7 +90,7 @@ export function MapScreen() {
             exclusive
             size="small"
             value={line}
-            aria-label="Hand"
+            aria-label={say`Hand`}
             onChange={(_, value: string | null) => value && startTransition(() => setHand(value))}
           >
             {lines.map((one) => (
@@ -109,12 +108,10 @@ export function MapScreen() {
               onPoint={(bar, other) => setAt({ bar, other })}
             />
           ) : (
-            <Waiting what="the picture" />
+            <Waiting what={say`the picture`} />
           )}
-          <p className="small soft">
-            The darker, the more alike. A line beside the diagonal is a return: how far away it lies
-            is how many bars ago. Point, or use the arrow keys.
-          </p>
+          <p className="small soft">{say`The darker, the more alike. A line beside the diagonal is a
+            return: how far away it lies is how many bars ago. Point, or use the arrow keys.`}</p>
         </div>
         {shown && (
           <div className="stack">
@@ -132,10 +129,10 @@ export function MapScreen() {
             />
             <p>
               {told
-                ? `Bars ${returnText(score.bars, told)}.`
+                ? say`Bars ${returnText(score.bars, told)}.`
                 : differing.size === 0
-                  ? "The same."
-                  : `${differing.size} notes differ; they are ringed.`}
+                  ? say`The same.`
+                  : say`${differing.size} notes differ; they are ringed.`}
             </p>
             {told && told.differences.length > 0 && (
               <ul className="reasons small">
@@ -182,14 +179,14 @@ function Place({
   );
   return (
     <figure className="card editions-excerpt">
-      <figcaption className="soft">bar {barSpan(score.bars, bar, bar)}</figcaption>
+      <figcaption className="soft">{say`bar ${barSpan(score.bars, bar, bar)}`}</figcaption>
       <ScoreView
         xml={xml}
         score={score}
         zoom={0.85}
         layers={layers}
         range={[bar, Math.min(score.bars.length - 1, bar + AROUND)]}
-        label={`From bar ${barSpan(score.bars, bar, bar)}`}
+        label={say`From bar ${barSpan(score.bars, bar, bar)}`}
       />
     </figure>
   );

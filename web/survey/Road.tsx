@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, Checkbox, FormControlLabel, TextField } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
@@ -8,7 +9,7 @@ import { readCut } from "./cut.ts";
 
 type Kept = Piece["road"];
 const minutes = (seconds: number): string =>
-  `${Math.floor(seconds / 60)} min ${String(Math.round(seconds % 60)).padStart(2, "0")} s`;
+  say`${Math.floor(seconds / 60)} min ${String(Math.round(seconds % 60)).padStart(2, "0")} s`;
 
 /**
  * The road through the piece, kept with it: which repeats are taken, or a cut for a performance,
@@ -27,7 +28,7 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
   const taken = road.repeats === "all" ? ends : road.repeats === "none" ? [] : road.repeats;
   const keep = (next: NonNullable<Kept>) => {
     const after = next.cuts.length === 0 && next.repeats === "all" ? null : next;
-    void editFields("editPiece", piece.id, { road: piece.road }, { road: after }, "the road");
+    void editFields("editPiece", piece.id, { road: piece.road }, { road: after }, say`the road`);
   };
   const take = (to: readonly number[]) =>
     keep({
@@ -51,13 +52,12 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
   );
   return (
     <section className="card stack">
-      <h2>The road</h2>
+      <h2>{say`The road`}</h2>
       {order.data && (
         <p className="survey-road">
           {order.data.text}{" "}
-          <span className="soft">
-            · {order.data.bars.length} bars · {minutes(order.data.seconds)}
-          </span>
+          <span className="soft">{say`· ${order.data.bars.length} bars ·
+            ${minutes(order.data.seconds)}`}</span>
         </p>
       )}
       {repeats.length > 0 && !ranges?.length && (
@@ -65,7 +65,7 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
           {repeats.map((one) => (
             <FormControlLabel
               key={one.to}
-              label={`repeat ${barSpan(score.bars, one.from, one.to)}`}
+              label={say`repeat ${barSpan(score.bars, one.from, one.to)}`}
               control={
                 <Checkbox
                   size="small"
@@ -83,14 +83,14 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
           ))}
           {repeats.length > 1 && (
             <Button size="small" onClick={() => take(taken.length < ends.length ? ends : [])}>
-              {taken.length < ends.length ? "all repeats" : "none, as in exams"}
+              {taken.length < ends.length ? say`all repeats` : say`none, as in exams`}
             </Button>
           )}
         </div>
       )}
       <div className="row">
         <TextField
-          label="Cut for a performance"
+          label={say`Cut for a performance`}
           placeholder={
             `1–${score.bars[Math.floor(score.bars.length / 3)]!.number}, ` +
             `${score.bars[Math.floor((score.bars.length * 2) / 3)]!.number}–${score.bars.at(-1)!.number}`
@@ -107,13 +107,13 @@ export function Road({ piece, score }: { piece: Piece; score: Score }) {
           helperText={
             ranges
               ? cut
-                ? "The plan practises only this, and the run-through plays it."
+                ? say`The plan practises only this, and the run-through plays it.`
                 : undefined
-              : "Bars as printed, such as 1–24, 61–79"
+              : say`Bars as printed, such as 1–24, 61–79`
           }
         />
         <TextField
-          label="Tempo"
+          label={say`Tempo`}
           type="number"
           value={tempo}
           onChange={(event) => setTempo(event.target.value)}

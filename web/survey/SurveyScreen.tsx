@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { useState } from "react";
@@ -37,7 +38,7 @@ export function SurveyScreen() {
         }}
       />
     );
-  if (!ready || !found.data) return <Waiting what="the survey" />;
+  if (!ready || !found.data) return <Waiting what={say`the survey`} />;
   const { piece, score, form } = ready;
   const kind = instrument(piece.instrument);
   const open = (from: number, to: number) =>
@@ -53,19 +54,19 @@ export function SurveyScreen() {
   return (
     <div className="survey">
       <Title name={piece.title}>
-        <span className="soft desk-facts">survey</span>
+        <span className="soft desk-facts">{say`survey`}</span>
         <Button
           size="small"
           variant="outlined"
           component={Link}
           to={`/pieces/${id}${who ? `?for=${who}` : ""}`}
-        >
-          To the score
-        </Button>
+        >{say`To the score`}</Button>
         {!piece.onPaper && (
-          <Button size="small" component={Link} to={`/pieces/${id}/map${who ? `?for=${who}` : ""}`}>
-            Bar against bar
-          </Button>
+          <Button
+            size="small"
+            component={Link}
+            to={`/pieces/${id}/map${who ? `?for=${who}` : ""}`}
+          >{say`Bar against bar`}</Button>
         )}
       </Title>
       <Ridge
@@ -90,11 +91,11 @@ export function SurveyScreen() {
           {!piece.onPaper && (
             <section className="card stack">
               <div className="row spread">
-                <h2>Work on these first</h2>
+                <h2>{say`Work on these first`}</h2>
                 <ReachSelect reach={reach} student={student} onChange={setReach} />
               </div>
               {found.data.workFirst.length === 0 && (
-                <p className="soft">No bar stands out. Begin with what returns most.</p>
+                <p className="soft">{say`No bar stands out. Begin with what returns most.`}</p>
               )}
               <ol className="survey-first">
                 {found.data.workFirst.map(({ bar, reasons }) => (
@@ -105,18 +106,15 @@ export function SurveyScreen() {
                 ))}
               </ol>
               {found.data.stretches.length > 0 && (
-                <p className="small soft">
-                  Never hold a stretch that has to be forced: roll it, split it, or leave a note
-                  out.
-                </p>
+                <p className="small soft">{say`Never hold a stretch that has to be forced: roll it,
+                  split it, or leave a note out.`}</p>
               )}
             </section>
           )}
           {piece.onPaper && (
-            <p className="card soft">
-              This piece is on paper: its notes are not known here, so the survey tells only its
-              frame. What returns is told by the names of its sections.
-            </p>
+            <p className="card soft">{say`This piece is on paper: its notes are not known here, so
+              the survey tells only its frame. What returns is told by the names of its
+              sections.`}</p>
           )}
           <Road piece={piece} score={score} />
         </div>

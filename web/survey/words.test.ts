@@ -1,3 +1,4 @@
+import { plain } from "@yarrow-ridge/core/words";
 import { scoreOf } from "../../core/testing.ts";
 import { intervalName, relationText } from "../piece/relations.ts";
 import { readCut } from "./cut.ts";
@@ -13,7 +14,7 @@ it.each([
   [-24, "2 octaves lower"],
   [19, "a fifth and an octave higher"],
   [-15, "a minor third and an octave lower"],
-])("calls %i semitones %s", (semitones, name) => expect(intervalName(semitones)).toBe(name));
+])("calls %i semitones %s", (semitones, name) => expect(plain(intervalName(semitones))).toBe(name));
 
 it("says how a return relates to its first time", () => {
   const one = {
@@ -28,22 +29,24 @@ it("says how a return relates to its first time", () => {
     relation: "exact" as const,
   };
   const difference = { bar: 4, offset: 0, text: "x" };
-  expect(relationText(one)).toBe("exactly");
-  expect(relationText({ ...one, differences: [difference] })).toBe(
+  expect(plain(relationText(one))).toBe("exactly");
+  expect(plain(relationText({ ...one, differences: [difference] }))).toBe(
     "the same but for ornaments (1 difference)",
   );
-  expect(relationText({ ...one, relation: "transposed", interval: 2, tonal: true })).toBe(
+  expect(plain(relationText({ ...one, relation: "transposed", interval: 2, tonal: true }))).toBe(
     "a whole tone higher, along the scale",
   );
   expect(
-    relationText({
-      ...one,
-      relation: "varied",
-      interval: -7,
-      differences: [difference, difference],
-    }),
+    plain(
+      relationText({
+        ...one,
+        relation: "varied",
+        interval: -7,
+        differences: [difference, difference],
+      }),
+    ),
   ).toBe("a fifth lower, changed: 2 differences");
-  expect(relationText({ ...one, relation: "varied", differences: [difference] })).toBe(
+  expect(plain(relationText({ ...one, relation: "varied", differences: [difference] }))).toBe(
     "changed: 1 difference",
   );
 });

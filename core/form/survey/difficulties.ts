@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import {
   limbName,
   notesByBar,
@@ -28,6 +29,9 @@ const DENSE = 1.6;
 /** Accidentals printed in a bar from which it is hard to read. Common practice, no source. */
 const MANY = 3;
 
+/** An odd bar that is none: the first may begin late. */
+export const A_PICK_UP = say`a pick-up`;
+
 /** Notes a second in a bar, at so many quarters a minute. */
 export const densityOf = (notes: readonly Note[], bar: Bar, tempo: number): number =>
   Math.round(
@@ -56,28 +60,28 @@ export function difficulties(
     ...facts.stretches.filter(isHere).map(({ bar, hand: who, notes, millimetres }) => ({
       bar,
       weight: 4,
-      reason: `${limbName(score, who)} stretches ${notes}, ${millimetres} mm`,
+      reason: say`${limbName(score, who)} stretches ${notes}, ${millimetres} mm`,
     })),
     ...facts.polyrhythms.map(({ bar, ratio }) => ({
       bar,
       weight: 3,
-      reason: `${ratio} between the hands`,
+      reason: say`${ratio} between the hands`,
     })),
     ...facts.leaps.filter(isHere).map(({ bar, hand: who, semitones, centimetres }) => ({
       bar,
       weight: 1.5 + semitones / 24,
-      reason: `${limbName(score, who)} leaps ${centimetres} cm`,
+      reason: say`${limbName(score, who)} leaps ${centimetres} cm`,
     })),
     ...byBar
       .map((notes, bar) => ({ bar, count: notes.filter((note) => note.accidental).length }))
       .filter(({ count }) => count >= MANY)
-      .map(({ bar, count }) => ({ bar, weight: count / 2, reason: `${count} accidentals` })),
+      .map(({ bar, count }) => ({ bar, weight: count / 2, reason: say`${count} accidentals` })),
     ...facts.betweenHands
       .filter(({ kind }) => kind !== "interlocking")
       .map(({ bar, kind }) => ({
         bar,
         weight: 1,
-        reason: kind === "crossing" ? "the hands cross" : "both hands share a key",
+        reason: kind === "crossing" ? say`the hands cross` : say`both hands share a key`,
       })),
     ...density
       .map((value, bar) => ({ bar, value }))
@@ -85,10 +89,10 @@ export function difficulties(
       .map(({ bar, value }) => ({
         bar,
         weight: value / usual,
-        reason: `${value} notes a second, where the piece has ${usual}`,
+        reason: say`${value} notes a second, where the piece has ${usual}`,
       })),
     ...facts.oddBars
-      .filter(({ text }) => text !== "a pick-up")
+      .filter(({ text }) => text !== A_PICK_UP)
       .map(({ bar, text }) => ({ bar, weight: 1.5, reason: text })),
   ].filter(({ bar }) => byBar[bar]?.length);
   return [...new Map(found.reverse().map((one) => [`${one.bar} ${one.reason}`, one])).values()]

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import {
   add,
   notesByBar,
@@ -150,7 +151,7 @@ export function repeatedNotes(score: Score): Spot[] {
         found.push({
           bar: line[i]!.bar,
           hand,
-          text: `${pitchName(line[i]!.notes.at(-1)!.pitch)} ${end - i} times`,
+          text: say`${pitchName(line[i]!.notes.at(-1)!.pitch)} ${end - i} times`,
         });
       i = end;
     }

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { toNumber, type Score } from "../../score/index.ts";
 import {
   chordsNamed,
@@ -75,9 +76,8 @@ export function harmonyOf(score: Score): HeardHarmony {
       ...heard.keys.map((key, i): HeardKey => {
         const pivot = i > 0 ? pivotOf(heard.chords, heard.keys[i - 1]!, key) : undefined;
         const text = (at: number) =>
-          `${named[at]!.name}, ${numeral(at, heard.keys[i - 1])} in ` +
-          `${tonic(heard.keys[i - 1]!)} ${heard.keys[i - 1]!.mode} and ` +
-          `${numeral(at, key)} in ${tonic(key)} ${key.mode}`;
+          say`${named[at]!.name}, ${numeral(at, heard.keys[i - 1])} in ${tonic(heard.keys[i - 1]!)}
+            ${heard.keys[i - 1]!.mode} and ${numeral(at, key)} in ${tonic(key)} ${key.mode}`;
         return {
           bar: key.from,
           tonic: tonic(key),
@@ -118,7 +118,7 @@ export function harmonyOf(score: Score): HeardHarmony {
       kind,
       bar,
       offset,
-      text: `${kind} cadence in ${tonic(key)}${key.mode === "minor" ? " minor" : ""}`,
+      text: say`${kind} cadence in ${tonic(key)}${key.mode === "minor" ? say` minor` : ""}`,
     })),
   };
 }

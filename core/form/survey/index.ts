@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import {
   equals,
   notesByBar,
@@ -23,7 +24,7 @@ import { polyrhythms } from "./rhythm.ts";
 import { feltMetre } from "./feltMetre.ts";
 import type { Survey, SurveyedOn, SurveyOptions } from "./facts.ts";
 import { handsOf } from "../content.ts";
-import { densityOf, difficulties, type Difficulty } from "./difficulties.ts";
+import { A_PICK_UP, densityOf, difficulties, type Difficulty } from "./difficulties.ts";
 import { firstWork } from "./work.ts";
 
 export type { FirstWork, Survey, SurveyedOn, SurveyOptions } from "./facts.ts";
@@ -79,14 +80,15 @@ function oddBars({ bars }: Score): { bar: number; text: string }[] {
   return bars.flatMap((bar, i) => {
     const [before, after] = [bars[i - 1], bars[i + 1]];
     if (before && after && name(bar) !== name(before) && name(bar) !== name(after))
-      return [{ bar: i, text: `a single bar of ${name(bar)}` }];
+      return [{ bar: i, text: say`a single bar of ${name(bar)}` }];
     if (!equals(bar.length, bar.nominal)) {
       const away = toNumber(bar.length) - toNumber(bar.nominal);
-      if (i === 0 && away < 0) return [{ bar: i, text: "a pick-up" }];
+      if (i === 0 && away < 0) return [{ bar: i, text: A_PICK_UP }];
       return [
         {
           bar: i,
-          text: `${Math.abs(Math.round(away * 100) / 100)} quarters too ${away > 0 ? "long" : "short"} for its metre`,
+          text: say`${Math.abs(Math.round(away * 100) / 100)} crotchets too
+            ${away > 0 ? say`long` : say`short`} for its metre`,
         },
       ];
     }
@@ -99,10 +101,7 @@ function outsideOf(score: Score, { name, compass: keys }: SurveyedOn): Spot[] {
   for (const note of score.notes) {
     const compass = keys.get(note.hand);
     if (!compass || (note.midi >= compass[0] && note.midi <= compass[1])) continue;
-    const text =
-      `${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} ` +
-      `is ${note.midi < compass[0] ? "below" : "above"} the ` +
-      name.toLowerCase();
+    const text = say`${note.pitch.step}${note.pitch.alter > 0 ? "#" : note.pitch.alter < 0 ? "b" : ""}${note.pitch.octave} is ${note.midi < compass[0] ? say`below` : say`above`} the ${name.toLowerCase()}`;
     found.set(`${note.bar} ${text}`, { bar: note.bar, hand: note.hand, text });
   }
   return [...found.values()];

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering } from "../../score/marks/aspects.ts";
 import { bareTune } from "../../score/model/lines.ts";
@@ -5,15 +6,15 @@ import type { Instrument } from "../instrument.ts";
 
 export const accordion: Instrument = {
   id: "accordion",
-  name: "Accordion",
+  name: say`Accordion`,
   limbs: [
-    { id: "right", name: "right hand", compass: [53, 93] },
-    { id: "left", name: "left hand", compass: [24, 72] },
+    { id: "right", name: say`right hand`, compass: [53, 93] },
+    { id: "left", name: say`left hand`, compass: [24, 72] },
   ],
   lines: [
     {
       id: "tune",
-      name: "bare tune",
+      name: say`bare tune`,
       limbs: ["right"],
       within: (score) => bareTune(score, "right"),
       bare: true,
@@ -44,7 +45,7 @@ export const accordion: Instrument = {
     fields: [
       {
         key: "treble",
-        label: "Right hand",
+        label: say`Right hand`,
         options: [
           ["keys", "keys"],
           ["buttons", "buttons"],
@@ -52,10 +53,10 @@ export const accordion: Instrument = {
       },
       {
         key: "bass",
-        label: "Left hand",
+        label: say`Left hand`,
         options: [
-          ["stradella", "standard bass"],
-          ["free", "free bass"],
+          ["stradella", say`standard bass`],
+          ["free", say`free bass`],
         ],
       },
     ],
@@ -73,10 +74,10 @@ export const accordion: Instrument = {
       },
       { additionalProperties: false },
     ),
-    fields: [{ key: "stroke", label: "A stroke of the bellows lasts", unit: "s", usual: "8" }],
+    fields: [{ key: "stroke", label: say`A stroke of the bellows lasts`, unit: "s", usual: "8" }],
   },
-  notProposed:
-    "Fingers and bellows are not proposed for the accordion yet. What you write (1–5) is kept.",
+  notProposed: say`Fingers and bellows are not proposed for the accordion yet. What you write (1–5)
+    is kept.`,
   // two reeds a little apart. Own figures.
   timbre: {
     partials: [1, 0.8, 0.7, 0.55, 0.5, 0.4, 0.35, 0.25, 0.2, 0.15],
@@ -86,6 +87,6 @@ export const accordion: Instrument = {
     release: 0.08,
     spread: 12,
   },
-  caution:
-    "An accordion is heavy and loud: lift with help, let the teacher check the straps, mind your hearing.",
+  caution: say`An accordion is heavy and loud: lift with help, let the teacher check the straps,
+    mind your hearing.`,
 };

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import type { InstrumentRecord } from "../record.ts";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
@@ -31,15 +32,15 @@ function compassIn(setup: InstrumentRecord): readonly [number, number] {
  */
 const PLUCK: Aspect = {
   id: "pluck",
-  name: "plucking finger",
-  names: "plucking fingers",
+  name: say`plucking finger`,
+  names: say`plucking fingers`,
   lines,
   symbols: [
-    { value: "p", key: "p", name: "thumb" },
-    { value: "i", key: "i", name: "index" },
-    { value: "m", key: "m", name: "middle" },
-    { value: "a", key: "a", name: "ring" },
-    { value: "c", key: "c", name: "little" },
+    { value: "p", key: "p", name: say`thumb` },
+    { value: "i", key: "i", name: say`index` },
+    { value: "m", key: "m", name: say`middle` },
+    { value: "a", key: "a", name: say`ring` },
+    { value: "c", key: "c", name: say`little` },
   ],
   element: "pluck",
   look: "letter",
@@ -47,13 +48,13 @@ const PLUCK: Aspect = {
 
 const STRING: Aspect = {
   id: "string",
-  name: "string",
-  names: "strings",
+  name: say`string`,
+  names: say`strings`,
   lines,
   symbols: ["1", "2", "3", "4", "5", "6"].map((value) => ({
     value,
     key: `shift+${value}`,
-    name: `string ${value}`,
+    name: say`string ${value}`,
   })),
   byPitch: true,
   element: "string",
@@ -63,8 +64,8 @@ const STRING: Aspect = {
 /** Read where a file has it; it follows from the string. */
 const FRET: Aspect = {
   id: "fret",
-  name: "fret",
-  names: "frets",
+  name: say`fret`,
+  names: say`frets`,
   lines,
   symbols: [],
   byPitch: true,
@@ -72,14 +73,26 @@ const FRET: Aspect = {
   look: "digit",
 };
 
+/** What is known of a left hand on a neck. */
+export const fretFields = {
+  stretch: Type.Optional(
+    Type.Number({
+      minimum: 40,
+      maximum: 250,
+      description: "millimetres, 40 to 250, first to fourth finger along a string",
+    }),
+  ),
+};
+
 export const guitar: Instrument = {
   id: "guitar",
-  name: "Guitar",
+  name: say`Guitar`,
   // the open sixth string to the nineteenth fret of the first
-  limbs: [{ id: "hands", name: "hands", compass: [40, 83], compassIn }],
+  limbs: [{ id: "hands", name: say`hands`, compass: [40, 83], compassIn, proposed: true }],
+  hands: () => import("./hands.ts").then(({ hands }) => hands),
   lines: [
-    { id: "melody", name: "melody", limbs: lines, within: (score) => voiceLine(score, "high") },
-    { id: "bass", name: "bass", limbs: lines, within: (score) => voiceLine(score, "low") },
+    { id: "melody", name: say`melody`, limbs: lines, within: (score) => voiceLine(score, "high") },
+    { id: "bass", name: say`bass`, limbs: lines, within: (score) => voiceLine(score, "low") },
   ],
   layouts: GUITAR_LAYOUTS,
   aspects: [fingering(lines, ["0", "1", "2", "3", "4"]), PLUCK, STRING, FRET],
@@ -110,42 +123,30 @@ export const guitar: Instrument = {
     fields: [
       {
         key: "tuning",
-        label: "Open strings, the first one first",
+        label: say`Open strings, the first one first`,
         several: true,
         usual: STANDARD.join(" "),
-        help: "As MIDI numbers: 64 is the e′ above middle C. A dropped sixth string is 38.",
+        help: say`As MIDI numbers: 64 is the e′ above middle C. A dropped sixth string is 38.`,
       },
-      { key: "capo", label: "Capo at fret", usual: "0" },
-      { key: "frets", label: "Frets", usual: String(FRETS) },
-      { key: "scale", label: "Length of the open string", unit: "mm", usual: "650" },
+      { key: "capo", label: say`Capo at fret`, usual: "0" },
+      { key: "frets", label: say`Frets`, usual: String(FRETS) },
+      { key: "scale", label: say`Length of the open string`, unit: "mm", usual: "650" },
     ],
   },
   player: {
-    schema: Type.Object(
-      {
-        stretch: Type.Optional(
-          Type.Number({
-            minimum: 40,
-            maximum: 250,
-            description: "millimetres, 40 to 250, first to fourth finger along a string",
-          }),
-        ),
-      },
-      { additionalProperties: false },
-    ),
+    schema: Type.Object(fretFields, { additionalProperties: false }),
     fields: [
       {
         key: "stretch",
-        label: "Stretch of the left hand",
+        label: say`Stretch of the left hand`,
         unit: "mm",
-        usual: "not measured",
-        help: "From the first to the fourth finger along a string, without force.",
+        usual: say`not measured`,
+        help: say`From the first to the fourth finger along a string, without force.`,
       },
     ],
   },
-  notProposed:
-    "Strings and fingers are not proposed for the guitar yet. What you write (0–4, p i m a, strings) is kept.",
+  shared: { left: { limb: "hands" }, right: { limb: "hands", aspect: "pluck" } },
   // plucked near the sound hole, let go when the finger leaves. Own figures.
   timbre: { partials: pluckedAt(1 / 5), attack: 0.004, decay: 2.5, sustain: 0, release: 0.12 },
-  caution: "Rest the left hand after barrés; never force a stretch.",
+  caution: say`Rest the left hand after barrés; never force a stretch.`,
 };

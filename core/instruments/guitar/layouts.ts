@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import type { Layout } from "../../score/musicxml/layouts.ts";
 
 /**
@@ -15,13 +16,13 @@ const HIGHEST = 83;
 export const GUITAR_LAYOUTS: readonly Layout[] = [
   {
     id: "sounding",
-    name: "written as it sounds, or as the file says",
+    name: say`written as it sounds, or as the file says`,
     staves: ["hands"],
     fits: () => 0.5,
   },
   {
     id: "octave",
-    name: "written an octave above its sound",
+    name: say`written an octave above its sound`,
     staves: ["hands"],
     sounds: -12,
     fits: ([staff]) =>

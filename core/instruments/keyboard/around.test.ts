@@ -1,3 +1,4 @@
+import { plain } from "../../words/say.ts";
 import { readScore, type Score } from "../../score/index.ts";
 import { lineOf, scoreOf } from "../../testing.ts";
 import { check, propose } from "../propose.ts";
@@ -49,7 +50,7 @@ describe("ornaments", () => {
         );
         // never with the fourth and fifth, and a finger for the note above is free
         expect(hand === "right" ? ["1", "2"] : ["2", "3"]).toContain(found.notes[0]!.finger);
-        expect(found.reasons.find((reason) => reason.startsWith("The trill"))).toMatch(
+        expect(found.reasons.map(plain).find((reason) => reason.startsWith("The trill"))).toMatch(
           hand === "right" ? /with (1 and 3|2 and 3)\./ : /with (2 and 1|3 and 2)\./,
         );
       }
@@ -161,7 +162,7 @@ describe("a group of a sequence in which a black key asks for another finger", (
       ["E4:0.5 G4:0.5 F#4:0.5 A4:0.5 G4:0.5 B4:0.5 A4:0.5 F#4:0.5", "r:4"],
     ]);
     const found = fingersOf(score, "right");
-    const said = found.reasons.filter((reason) => / is black, /.test(reason));
+    const said = found.reasons.map(plain).filter((reason) => / is black, /.test(reason));
     expect(said.length).toBeGreaterThan(0);
     for (const reason of said) {
       const [, now, finger, before, was] =
@@ -181,7 +182,9 @@ describe("a group of a sequence in which a black key asks for another finger", (
         "right",
       ),
       "right",
-    ).reasons.filter((reason) => / is black, /.test(reason));
+    )
+      .reasons.map(plain)
+      .filter((reason) => / is black, /.test(reason));
     expect(inBar[0]).toMatch(
       /^Bar 1: .+ takes [1-5], where .+ in the group before has [1-5]: F sharp is black, [EG] white\.$/,
     );
@@ -216,7 +219,7 @@ describe("a return in another key in which a black key asks for another finger",
     ]);
     const found = fingersOf(score, "right");
     expect(line(found)).toBe("123123454321321123412343214321");
-    const said = found.reasons.filter((reason) => / is black, /.test(reason));
+    const said = found.reasons.map(plain).filter((reason) => / is black, /.test(reason));
     expect(said).toEqual([
       "Bar 4: B flat takes 4, where F of the first time (bar 1) has 1: B flat is black, F white.",
       "Bar 4: C takes 1, where G of the first time (bar 1) has 2: B flat is black, F white.",

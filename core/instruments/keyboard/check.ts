@@ -1,3 +1,4 @@
+import { capital, say } from "../../words/say.ts";
 import { contents, plainReturns } from "../../form/index.ts";
 import {
   add,
@@ -44,8 +45,9 @@ export function check(
 
 const at = (score: Score, note: Note) => add(score.bars[note.bar]!.start, note.offset);
 const place = (score: Score, note: Note) =>
-  `bar ${barSpan(score.bars, note.bar, note.bar)}, beat ${beatName(score.bars[note.bar]!, note.offset)}`;
-const Place = (score: Score, note: Note) => place(score, note).replace(/^b/, "B");
+  say`bar ${barSpan(score.bars, note.bar, note.bar)}, beat
+    ${beatName(score.bars[note.bar]!, note.offset)}`;
+const Place = (score: Score, note: Note) => capital(place(score, note));
 
 /** Notes that sound together with fingers too far apart, in the wrong order, or twice the same. */
 function together(score: Score, fingers: Fingers, hand: string, model: KeyboardHand): Doubt[] {
@@ -77,27 +79,29 @@ function together(score: Score, fingers: Fingers, hand: string, model: KeyboardH
           own < others
             ? [own, others, Number(mine), Number(finger)]
             : [others, own, Number(finger), Number(mine)];
-        const both = `${spokenName(other.pitch)} and ${spokenName(note.pitch)}`;
+        const both = say`${spokenName(other.pitch)} and ${spokenName(note.pitch)}`;
         if (f1 === f2)
           found.push({
             kind: "same finger",
             bar: note.bar,
             notes: [note.id, other.id],
-            text: `${Place(score, note)}: ${both} sound together, both with ${mine}.`,
+            text: say`${Place(score, note)}: ${both} sound together, both with ${mine}.`,
           });
         else if (f1 > f2)
           found.push({
             kind: "crossed",
             bar: note.bar,
             notes: [note.id, other.id],
-            text: `${Place(score, note)}: ${both} sound together with fingers ${finger} and ${mine} crossed.`,
+            text: say`${Place(score, note)}: ${both} sound together with fingers ${finger} and
+              ${mine} crossed.`,
           });
         else if (model.width(low, high) > model.maxSpan(f1, f2) + 1e-9)
           found.push({
             kind: "unreachable",
             bar: note.bar,
             notes: [note.id, other.id],
-            text: `${Place(score, note)}: ${both} are further apart than ${finger} and ${mine} of this hand reach.`,
+            text: say`${Place(score, note)}: ${both} are further apart than ${finger} and ${mine} of
+              this hand reach.`,
           });
       }
     });
@@ -135,9 +139,8 @@ function inARow(score: Score, fingers: Fingers, hand: string, model: KeyboardHan
             kind: "same finger",
             bar: b.bar,
             notes: [b.id, a.id],
-            text:
-              `${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} ` +
-              `in a row, both with ${firstFinger(f2)}.`,
+            text: say`${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a
+              row, both with ${firstFinger(f2)}.`,
           },
         ];
   });
@@ -174,16 +177,15 @@ function returnsOtherwise(
     seen.add(note.id);
     const first =
       note.midi === counterpart.midi
-        ? "where it was first"
-        : `on ${spokenName(counterpart.pitch)} where it was first`;
+        ? say`where it was first`
+        : say`on ${spokenName(counterpart.pitch)} where it was first`;
     return [
       {
         kind: "not as before",
         bar: note.bar,
         notes: [note.id, counterpart.id],
-        text:
-          `${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ` +
-          `${before} ${first}, in ${place(score, counterpart)}.`,
+        text: say`${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before}
+          ${first}, in ${place(score, counterpart)}.`,
       },
     ];
   });
@@ -257,9 +259,8 @@ function outOfPosition(
         kind: "position",
         bar: note.bar,
         notes: [note.id],
-        text:
-          `${Place(score, note)}: ${written} on ${spokenName(note.pitch)}, where ` +
-          `${over.join(" or ")} lies over it in the position the hand is to keep.`,
+        text: say`${Place(score, note)}: ${written} on ${spokenName(note.pitch)}, where
+          ${over.join(" or ")} lies over it in the position the hand is to keep.`,
       },
     ];
   });
@@ -281,6 +282,7 @@ function meetings(score: Score, hands: readonly string[]): Doubt[] {
       kind: "hands meet",
       bar: notes[0]!.bar,
       notes: notes.map((note) => note.id),
-      text: `${Place(score, notes[0]!)}: both hands have ${spokenName(notes[0]!.pitch)}. One of them takes it.`,
+      text: say`${Place(score, notes[0]!)}: both hands have ${spokenName(notes[0]!.pitch)}. One of
+        them takes it.`,
     }));
 }

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { barSpan, isBlack, spokenName, type Score } from "../../score/index.ts";
 import type { Solved } from "../../fingering/index.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
@@ -36,7 +37,7 @@ export function differing(
    * Says that two notes differ in finger, if the note itself, or one beside it, is of another
    * colour this time.
    */
-  const say = (at: number, of: number, which: string) => {
+  const tell = (at: number, of: number, which: string) => {
     if (finger(at) === finger(of) || said.has(at) || found.length >= SHOWN) return;
     const by = [0, -1, 1].find(
       (one) => single[at + one] && single[of + one] && black(at + one) !== black(of + one),
@@ -44,15 +45,13 @@ export function differing(
     if (by === undefined) return;
     said.add(at);
     const [dark, light] = black(at + by) ? [at + by, of + by] : [of + by, at + by];
-    const text =
-      `Bar ${bar(at)}: ${name(at)} takes ${finger(at)}, where ${name(of)} ` +
-      `${which} has ${finger(of)}: ${name(dark)} is black, ${name(light)} ` +
-      "white.";
+    const text = say`Bar ${bar(at)}: ${name(at)} takes ${finger(at)}, where ${name(of)} ${which} has
+      ${finger(of)}: ${name(dark)} is black, ${name(light)} white.`;
     if (!found.includes(text)) found.push(text);
   };
   const wanted = new Set(asked);
   for (const [at, of] of otherKey)
-    if (wanted.has(at)) say(at, of, `of the first time (bar ${bar(of)})`);
+    if (wanted.has(at)) tell(at, of, say`of the first time (bar ${bar(of)})`);
   for (const at of asked) {
     if (found.length >= SHOWN || at < LEAST) continue;
     for (let back = 3; back <= Math.min(BACK, at - LEAST + 1); back++) {
@@ -65,7 +64,7 @@ export function differing(
       )
         length++;
       if (length < LEAST || place[at] === place[at - back]) continue;
-      say(at, at - back, "in the group before");
+      tell(at, at - back, say`in the group before`);
       break;
     }
   }

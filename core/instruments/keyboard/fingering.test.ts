@@ -139,7 +139,8 @@ describe("instruments", () => {
         });
         expect([one.id, hand, notes.length, typeof model]).toEqual([one.id, hand, 3, "function"]);
       }
-      expect(one.notProposed === undefined).toBe(one.limbs.every((limb) => limb.proposed));
+      // a limb may have more than what is proposed of it: a guitar's plucking hand
+      if (!one.limbs.every((limb) => limb.proposed)) expect(one.notProposed).toBeDefined();
     }
   });
   it("have the fingers their players have", () => {

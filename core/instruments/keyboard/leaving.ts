@@ -1,3 +1,4 @@
+import { capital, say } from "../../words/say.ts";
 import { barSpan, beatName, type Score } from "../../score/index.ts";
 import { FORBIDDEN } from "../../fingering/line.ts";
 import type { Solved } from "../../fingering/index.ts";
@@ -25,12 +26,13 @@ export function leaving(
   const place = (at: number) => {
     const moment = line.moments[at]!;
     const note = byId.get(moment.notes[moment.struck.indexOf(true)]!.id)!;
-    return `bar ${barSpan(score.bars, note.bar, note.bar)}, beat ${beatName(score.bars[note.bar]!, note.offset)}`;
+    return say`bar ${barSpan(score.bars, note.bar, note.bar)}, beat
+      ${beatName(score.bars[note.bar]!, note.offset)}`;
   };
   /** What is otherwise around the two, as the hand sees it. */
   const why = (at: number, of: number): string => {
     if ([at, of].some((one) => prices[one]!.some((price) => price >= FORBIDDEN)))
-      return "what is written there asks for it";
+      return say`what is written there asks for it`;
     const key = (one: number) =>
       line.moments[one]?.keys
         .map((each) => model.inWhiteKeys(each) - model.inWhiteKeys(line.moments[at]!.keys[0]!))
@@ -40,10 +42,10 @@ export function leaving(
         .map((each) => model.inWhiteKeys(each) - model.inWhiteKeys(line.moments[of]!.keys[0]!))
         .join();
     for (let by = 1; by <= NEAR; by++) {
-      if (key(at + by) !== before(of + by)) return "the line goes on otherwise";
-      if (key(at - by) !== before(of - by)) return "the hand comes from elsewhere";
+      if (key(at + by) !== before(of + by)) return say`the line goes on otherwise`;
+      if (key(at - by) !== before(of - by)) return say`the hand comes from elsewhere`;
     }
-    return "so it is easier with what is further on";
+    return say`so it is easier with what is further on`;
   };
   for (const { moments, keys } of stars) {
     if (keys === "other") continue;
@@ -53,9 +55,8 @@ export function leaving(
       const text = place(at);
       found.push({
         at,
-        text:
-          `${text[0]!.toUpperCase()}${text.slice(1)}: ${fingers(at)}, where it was ` +
-          `first (${place(of)}) ${fingers(of)}: ${why(at, of)}.`,
+        text: say`${capital(text)}: ${fingers(at)}, where it was first (${place(of)})
+          ${fingers(of)}: ${why(at, of)}.`,
       });
     }
   }

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { add, barSpan, compare, pitchText, type Fraction, type Score } from "../../score/index.ts";
 import type { Moment, Problem, Term } from "../../fingering/index.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
@@ -75,12 +76,16 @@ export function sharedKeys(
         kind: "hands meet",
         bar: moment.bar,
         notes: [note.id],
-        text:
-          `Bar ${barSpan(score.bars, moment.bar, moment.bar)}: ` +
-          `${together ? `both hands have ${name} at once` : `${name} is still under the other hand`}.`,
+        text: say`Bar ${barSpan(score.bars, moment.bar, moment.bar)}:
+          ${
+            together
+              ? say`both hands have ${name} at once`
+              : say`${name} is still under the other
+            hand`
+          }.`,
         ways: together
-          ? ["Let one hand take it."]
-          : ["Let the other hand go a moment before.", "Take it over silently in one hand."],
+          ? [say`Let one hand take it.`]
+          : [say`Let the other hand go a moment before.`, say`Take it over silently in one hand.`],
       };
     });
   });

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import type { RecordForm } from "../record.ts";
 
@@ -40,30 +41,31 @@ export const keyboardPlayer: RecordForm = {
   fields: [
     {
       key: "reach",
-      label: "Reach between outer keys",
+      label: say`Reach between outer keys`,
       unit: "mm",
-      usual: "not measured",
-      help: "What the hand takes without force: a seventh is about 142, an octave 165, a ninth 189.",
+      usual: say`not measured`,
+      help: say`What the hand takes without force: a seventh is about 142, an octave 165, a ninth
+        189.`,
     },
     {
       key: "octave",
-      label: "Octave of the keyboard at home",
+      label: say`Octave of the keyboard at home`,
       unit: "mm",
-      usual: "165, standard",
+      usual: say`${165}, standard`,
       more: true,
     },
     {
       key: "level",
-      label: "How far along",
+      label: say`How far along`,
       options: [
-        ["usual", "passes the thumb freely"],
-        ["beginner", "beginner: as few crossings as can be"],
+        ["usual", say`passes the thumb freely`],
+        ["beginner", say`beginner: as few crossings as can be`],
       ],
       more: true,
     },
     ...PAIRS.map((pair) => ({
       key: `pairs.${pair}`,
-      label: `${pair[0]} and ${pair[1]}`,
+      label: say`${pair[0]!} and ${pair[1]!}`,
       unit: "mm",
       more: true,
     })),

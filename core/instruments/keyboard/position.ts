@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { pitchText } from "../../score/model/pitch.ts";
 import { comparePlaces } from "../../score/model/places.ts";
@@ -20,8 +21,8 @@ export interface HandPosition {
 /** Where hands keep their position; fingers are proposed within it. */
 export const POSITION: Stratum = {
   id: "position",
-  name: "positions of the hands",
-  one: "A position",
+  name: say`positions of the hands`,
+  one: say`A position`,
   extent: "span",
   layered: true,
   lined: true,
@@ -35,13 +36,13 @@ export const POSITION: Stratum = {
     },
     { additionalProperties: false },
   ),
-  words: ({ line }) => `the position of the ${line}`,
+  words: ({ line }) => say`the position of the ${line!}`,
   clash: (marks, { bars }) => {
     const clash = overlapOf(marks);
     return (
       clash &&
-      `The ${clash[1].line} hand is to keep two positions at once in bar ` +
-        `${bars[clash[1].from.bar]!.number}; end the one before the other begins.`
+      say`The ${clash[1].line!} hand is to keep two positions at once in bar
+        ${bars[clash[1].from.bar]!.number}; end the one before the other begins.`
     );
   },
   state: (marks, at, { bars }) => {
@@ -50,7 +51,8 @@ export const POSITION: Stratum = {
     );
     const { fifths } = bars[at.bar]!.key;
     const words = lying.map(
-      ({ line, data }) => `the ${line} thumb lies over ${pitchText(data.thumb as number, fifths)}`,
+      ({ line, data }) =>
+        say`the ${line!} thumb lies over ${pitchText(data.thumb as number, fifths)}`,
     );
     return words.length > 0 ? words.join(", ") : undefined;
   },

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { barSpan, pitchText, type Score } from "../../score/index.ts";
 import type { Moment, Played, Problem } from "../../fingering/index.ts";
 import type { KeyboardHand } from "./grip.ts";
@@ -12,7 +13,7 @@ export function problemsOf(
   hand: string,
   score?: Score,
 ): Problem[] {
-  const where = (bar: number) => (score ? `Bar ${barSpan(score.bars, bar, bar)}` : "Here");
+  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
   const name = (note: Played) => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
   const list = (notes: readonly Played[]) => notes.map(name).join(", ");
   return asked.flatMap((at): Problem[] => {
@@ -33,19 +34,19 @@ export function problemsOf(
           ...moment.doubled.filter(({ by }) => moment.beyond.includes(by)).map(({ note }) => note),
         ].map((note) => note.id),
         text: many
-          ? `${where(moment.bar)}: ${all.length} notes at once are more than the ` +
-            `five fingers of a hand reach; ${list(moment.beyond)} ` +
-            `${moment.beyond.length === 1 ? "has" : "have"} no finger.`
-          : `${where(moment.bar)}: ${list(moment.beyond)} ` +
-            `${moment.beyond.length === 1 ? "is" : "are"} past the reach of this ` +
-            `hand together with ${list(struck)}.`,
+          ? say`${where(moment.bar)}: ${all.length} notes at once are more than the five fingers of
+            a hand reach; ${list(moment.beyond)}
+              ${moment.beyond.length === 1 ? say`has` : say`have`} no finger.`
+          : say`${where(moment.bar)}: ${list(moment.beyond)}
+            ${moment.beyond.length === 1 ? say`is` : say`are`} past the reach of this hand together
+              with ${list(struck)}.`,
         ways: [
-          "Roll the chord.",
-          ...(OTHER[hand] ? [`Give ${list(moment.beyond)} to the ${OTHER[hand]} hand.`] : []),
+          say`Roll the chord.`,
+          ...(OTHER[hand] ? [say`Give ${list(moment.beyond)} to the ${OTHER[hand]} hand.`] : []),
           ...(doubled.length
-            ? [`Leave out ${list(doubled)}: the chord has it in another octave.`]
+            ? [say`Leave out ${list(doubled)}: the chord has it in another octave.`]
             : []),
-          "Let the far note go early, under the pedal.",
+          say`Let the far note go early, under the pedal.`,
         ],
       });
     }
@@ -54,12 +55,11 @@ export function problemsOf(
         kind: "let go",
         bar: moment.bar,
         notes: moment.released.map((note) => note.id),
-        text:
-          `${where(moment.bar)}: ${list(moment.released)} cannot be held while ` +
-          `${list(struck)} ${struck.length === 1 ? "is" : "are"} played.`,
+        text: say`${where(moment.bar)}: ${list(moment.released)} cannot be held while
+          ${list(struck)} ${struck.length === 1 ? say`is` : say`are`} played.`,
         ways: [
-          "Let it go early, under the pedal.",
-          ...(OTHER[hand] ? [`Take it over with the ${OTHER[hand]} hand.`] : []),
+          say`Let it go early, under the pedal.`,
+          ...(OTHER[hand] ? [say`Take it over with the ${OTHER[hand]} hand.`] : []),
         ],
       });
     }
@@ -73,11 +73,9 @@ export function problemsOf(
         kind: "stretch",
         bar: moment.bar,
         notes: [moment.notes[0]!.id, moment.notes.at(-1)!.id],
-        text:
-          `${where(moment.bar)}: ${name(moment.notes[0]!)} to ` +
-          `${name(moment.notes.at(-1)!)} is as far as this hand goes. Never force ` +
-          "it.",
-        ways: ["Roll it.", "Let the lower note go at once."],
+        text: say`${where(moment.bar)}: ${name(moment.notes[0]!)} to ${name(moment.notes.at(-1)!)}
+          is as far as this hand goes. Never force it.`,
+        ways: [say`Roll it.`, say`Let the lower note go at once.`],
       });
     }
     return found;
@@ -95,11 +93,10 @@ export function outsidePosition(notes: readonly Played[], score?: Score): Proble
       kind: "outside",
       bar,
       notes: here.map((note) => note.id),
-      text:
-        `${score ? `Bar ${barSpan(score.bars, bar, bar)}` : "Here"}: ` +
-        `${names.join(", ")} ${names.length === 1 ? "lies" : "inWhiteKeys"} outside the ` +
-        "position the hand is to keep.",
-      ways: ["Let the hand open for it and come back.", "End the position before it."],
+      text: say`${score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`}:
+        ${names.join(", ")} ${names.length === 1 ? say`lies` : say`lie`} outside the position
+          the hand is to keep.`,
+      ways: [say`Let the hand open for it and come back.`, say`End the position before it.`],
     };
   });
 }

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { barSpan, isBlack, pitchText, type Score } from "../../score/index.ts";
 import type { Played, Solved } from "../../fingering/index.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
@@ -52,7 +53,7 @@ export function factsOf(
     ];
     if (up === 0 || f1 === f2 || f2 > f1 === up > 0) continue;
     if (f2 === 1) passes.push({ note: moment.notes[0]!, over: f1 });
-    else crossings.push({ text: `${f2} over ${f1}`, note: moment.notes[0]! });
+    else crossings.push({ text: say`${f2} over ${f1}`, note: moment.notes[0]! });
   }
   return { passes, thumbsOnBlack, widest, crossings };
 }
@@ -69,48 +70,52 @@ export function describe(
 ): string[] {
   const { line, path } = solved;
   const facts = factsOf(solved, path, asked);
-  const inBar = (bar: number) => (score ? ` (bar ${barSpan(score.bars, bar, bar)})` : "");
+  const inBar = (bar: number) => (score ? say` (bar ${barSpan(score.bars, bar, bar)})` : "");
   const reasons: string[] = [];
   const { passes, thumbsOnBlack, widest } = facts;
   if (passes.length) {
     const places = passes
       .slice(0, 4)
-      .map(({ note, over }) => `${nameOf(note, score)} after ${over}${inBar(note.bar)}`);
+      .map(({ note, over }) => say`${nameOf(note, score)} after ${over}${inBar(note.bar)}`);
     reasons.push(
-      "The thumb passes " +
-        `${passes.length === 1 ? "once" : `${passes.length} times`}: ` +
-        `${places.join(", ")}${passes.length > 4 ? " …" : ""}.`,
+      say`The thumb passes ${passes.length === 1 ? say`once` : say`${passes.length} times`}:
+        ${places.join(", ")}${passes.length > 4 ? " …" : ""}.`,
     );
   }
   if (asked.length)
     reasons.push(
       thumbsOnBlack.length
-        ? `Thumb on a black key${score ? ` in ${barList(score, thumbsOnBlack)}` : ""}.`
-        : "No thumb on a black key.",
+        ? say`Thumb on a black key${score ? say` in ${barList(score, thumbsOnBlack)}` : ""}.`
+        : say`No thumb on a black key.`,
     );
   const signs = asked.flatMap(
     (at) => ornamentFingers(line.moments[at]!, line.ways[at]![path[at]!]!, model) ?? [],
   );
   for (const { note, sign, fingers } of signs.slice(0, 3))
     reasons.push(
-      `The ${sign} on ${nameOf(note, score)}${inBar(note.bar)} with ${fingers.join(" and ")}.`,
+      say`The ${sign} on ${nameOf(note, score)}${inBar(note.bar)} with ${fingers.join(" and ")}.`,
     );
   const tied = agreeingIn(solved, asked);
   if (tied.same)
     reasons.push(
-      `${tied.same} ${tied.same === 1 ? "note takes" : "notes take"} the ` +
-        "fingers of the earlier time, because the music returns.",
+      say`${tied.same} ${tied.same === 1 ? say`note takes` : say`notes take`} the fingers of the
+        earlier time, because the music returns.`,
     );
   if (tied.group)
     reasons.push(
-      `${tied.group} ${tied.group === 1 ? "note takes" : "notes take"} the ` +
-        "fingers of an earlier figure, because it comes again on other keys.",
+      say`${tied.group} ${tied.group === 1 ? say`note takes` : say`notes take`} the fingers of an
+        earlier figure, because it comes again on other keys.`,
     );
   if (widest && widest.semitones > 12)
     reasons.push(
-      `Widest stretch: ${widest.semitones} semitones with ${widest.fingers}` +
-        `${score ? ` in bar ${barSpan(score.bars, widest.bar, widest.bar)}` : ""}. ` +
-        "Never force it: roll, or let go of the lower note.",
+      say`Widest stretch: ${widest.semitones} semitones with
+        ${widest.fingers}${
+          score
+            ? say` in bar
+          ${barSpan(score.bars, widest.bar, widest.bar)}`
+            : ""
+        }. Never force it: roll, or let go of
+          the lower note.`,
     );
   return reasons;
 }
@@ -141,7 +146,7 @@ function agreeingIn(
 function barList(score: Score, notes: readonly Played[]): string {
   const bars = [...new Set(notes.map((note) => note.bar))];
   const names = bars.slice(0, 6).map((bar) => barSpan(score.bars, bar, bar));
-  return `${bars.length === 1 ? "bar" : "bars"} ${names.join(", ")}${bars.length > 6 ? " …" : ""}`;
+  return `${bars.length === 1 ? say`bar` : say`bars`} ${names.join(", ")}${bars.length > 6 ? " …" : ""}`;
 }
 
 /** Fingers as they are written, silent changes with them. */
@@ -161,29 +166,29 @@ export function reasonOf(
   const now = factsOf(solved, path, asked);
   const parts: string[] = [];
   const black = now.thumbsOnBlack.length;
-  if (black === 0 && before.thumbsOnBlack.length) parts.push("no thumb on black");
+  if (black === 0 && before.thumbsOnBlack.length) parts.push(say`no thumb on black`);
   else if (black > before.thumbsOnBlack.length)
-    parts.push(`thumb on ${nameOf(now.thumbsOnBlack[0]!)}`);
+    parts.push(say`thumb on ${nameOf(now.thumbsOnBlack[0]!)}`);
   const fewer = before.passes.length - now.passes.length;
   if (fewer > 0)
     parts.push(
       now.passes.length
-        ? `${fewer} thumb ${fewer === 1 ? "pass" : "passes"} fewer`
-        : "no thumb pass",
+        ? say`${fewer} thumb ${fewer === 1 ? say`pass` : say`passes`} fewer`
+        : say`no thumb pass`,
     );
-  if (fewer < 0) parts.push(`${-fewer} more thumb ${fewer === -1 ? "pass" : "passes"}`);
+  if (fewer < 0) parts.push(say`${-fewer} more thumb ${fewer === -1 ? say`pass` : say`passes`}`);
   for (const { text, note } of now.crossings.slice(0, 1))
     if (!before.crossings.some((one) => one.note === note))
-      parts.push(`${text} at ${nameOf(note)}`);
+      parts.push(say`${text} at ${nameOf(note)}`);
   if (now.widest && now.widest.fingers !== before.widest?.fingers)
-    parts.push(`widest with ${now.widest.fingers}, ${now.widest.semitones} semitones`);
+    parts.push(say`widest with ${now.widest.fingers}, ${now.widest.semitones} semitones`);
   const at = asked.find((one) => path[one] !== first[one]);
   if (at !== undefined && parts.length < 2) {
     const grip = solved.line.ways[at]![path[at]!]!;
     const moment = solved.line.moments[at]!;
     parts.push(
-      `${said(grip)} instead of ${said(solved.line.ways[at]![first[at]!]!)} on ` +
-        moment.notes.map((note) => nameOf(note)).join(" "),
+      say`${said(grip)} instead of ${said(solved.line.ways[at]![first[at]!]!)} on
+        ${moment.notes.map((note) => nameOf(note)).join(" ")}`,
     );
   }
   return `${parts.join("; ")}.`;

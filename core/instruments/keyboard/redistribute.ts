@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { barSpan, beatName, spokenName, type Note, type Score } from "../../score/index.ts";
 import { playedIn, proposeNotes, type Proposal } from "../../fingering/index.ts";
 import type { Handover, HandoverOptions } from "../review.ts";
@@ -79,10 +80,9 @@ export function redistribute(
         from: hand,
         to: other,
         gain: Math.round(gain * 10) / 10,
-        text:
-          `Bar ${barSpan(score.bars, problem.bar, problem.bar)}, beat ` +
-          `${beatName(score.bars[problem.bar]!, notes[0]!.offset)}: the ${other} ` +
-          `hand can take ${names}.`,
+        text: say`Bar ${barSpan(score.bars, problem.bar, problem.bar)}, beat
+          ${beatName(score.bars[problem.bar]!, notes[0]!.offset)}: the ${other} hand can take
+          ${names}.`,
         sound: soundOf(score, notes, i === 0),
       });
     }
@@ -103,11 +103,9 @@ export function redistribute(
         from: hand,
         to: other,
         gain: Math.round(gain * 10) / 10,
-        text:
-          `${start === end ? "Bar" : "Bars"} ${barSpan(score.bars, start, end)}: ` +
-          `the ${other} hand can take the inner line ${line} (${motive.length} ` +
-          "notes).",
-        sound: "A whole inner line: the voices are kept, and each hand has its own.",
+        text: say`${start === end ? say`Bar` : say`Bars`} ${barSpan(score.bars, start, end)}: the
+          ${other} hand can take the inner line ${line} (${motive.length} notes).`,
+        sound: say`A whole inner line: the voices are kept, and each hand has its own.`,
       });
     }
   }
@@ -148,8 +146,8 @@ function soundOf(score: Score, moved: readonly Note[], upper: boolean): string {
   });
   if (outer)
     return upper
-      ? "The tune changes hands for it: match its weight."
-      : "The bass changes hands for it: match its weight.";
+      ? say`The tune changes hands for it: match its weight.`
+      : say`The bass changes hands for it: match its weight.`;
   const ids = new Set(moved.map((note) => note.id));
   const line = score.notes.filter(
     (other) =>
@@ -165,6 +163,6 @@ function soundOf(score: Score, moved: readonly Note[], upper: boolean): string {
       other.offset.den === moved[0]!.offset.den,
   );
   return alone && line.length > 0
-    ? "A note of a moving voice: the join must not be heard."
-    : "An inner note of a chord: the voices are kept.";
+    ? say`A note of a moving voice: the join must not be heard.`
+    : say`An inner note of a chord: the voices are kept.`;
 }

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
@@ -9,12 +10,12 @@ import { ORGAN_LAYOUTS } from "./layouts.ts";
 /** Which part of the foot; which foot is a matter of its own. */
 const PART: Aspect = {
   id: "part",
-  name: "toe or heel",
-  names: "toes and heels",
+  name: say`toe or heel`,
+  names: say`toes and heels`,
   lines: ["feet"],
   symbols: [
-    { value: "t", key: "t", name: "toe" },
-    { value: "h", key: "h", name: "heel" },
+    { value: "t", key: "t", name: say`toe` },
+    { value: "h", key: "h", name: say`heel` },
   ],
   change: true,
   optional: true,
@@ -24,24 +25,24 @@ const PART: Aspect = {
 
 export const organ: Instrument = {
   id: "organ",
-  name: "Organ",
+  name: say`Organ`,
   octave: ROUND_OCTAVE,
   limbs: [
     {
       id: "right",
-      name: "right hand",
+      name: say`right hand`,
       compass: [36, 96],
       proposed: true,
     },
     {
       id: "left",
-      name: "left hand",
+      name: say`left hand`,
       compass: [36, 96],
       proposed: true,
     },
     {
       id: "feet",
-      name: "feet",
+      name: say`feet`,
       foot: true,
       compass: [36, 67],
       compassIn: ({ pedals }) => [36, pedals === 30 ? 65 : 67],
@@ -49,11 +50,11 @@ export const organ: Instrument = {
   ],
   // common practice, no source: the left hand and the feet hold each other up the longest
   lines: [
-    { id: "left-feet", name: "left hand and feet", limbs: ["left", "feet"] },
-    { id: "right-feet", name: "right hand and feet", limbs: ["right", "feet"] },
-    { id: "hands", name: "both hands", limbs: ["right", "left"] },
+    { id: "left-feet", name: say`left hand and feet`, limbs: ["left", "feet"] },
+    { id: "right-feet", name: say`right hand and feet`, limbs: ["right", "feet"] },
+    { id: "hands", name: say`both hands`, limbs: ["right", "left"] },
   ],
-  together: "all together",
+  together: say`all together`,
   layouts: ORGAN_LAYOUTS,
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), PART],
   strata: [POSITION],
@@ -72,13 +73,13 @@ export const organ: Instrument = {
     fields: [
       {
         key: "pedals",
-        label: "Pedalboard",
+        label: say`Pedalboard`,
         options: [
-          [32, "32 keys, to g′"],
-          [30, "30 keys, to f′"],
+          [32, say`32 keys, to g′`],
+          [30, say`30 keys, to f′`],
         ],
       },
-      { key: "manuals", label: "Manuals", usual: "2" },
+      { key: "manuals", label: say`Manuals`, usual: "2" },
     ],
   },
   player: {
@@ -100,20 +101,20 @@ export const organ: Instrument = {
     ),
     fields: [
       ...keyboardPlayer.fields,
-      { key: "spread", label: "Comfortable spread of the feet", unit: "cm", more: true },
+      { key: "spread", label: say`Comfortable spread of the feet`, unit: "cm", more: true },
       {
         key: "heels",
-        label: "Heels",
+        label: say`Heels`,
         options: [
-          [true, "heel and toe"],
-          [false, "toes only"],
+          [true, say`heel and toe`],
+          [false, say`toes only`],
         ],
         more: true,
       },
     ],
   },
-  notProposed:
-    "Feet are not proposed for the organ yet. What you write is kept; t is toe, h is heel.",
+  notProposed: say`Feet are not proposed for the organ yet. What you write is kept; t is toe, h is
+    heel.`,
   hands: () => import("./hands.ts").then((found) => found.hands),
   // a principal: a pipe speaks at once and stays. Own figures.
   timbre: {
@@ -123,6 +124,6 @@ export const organ: Instrument = {
     sustain: 1,
     release: 0.12,
   },
-  caution:
-    "Bench height and reach to the pedals are for the teacher to check before long practice.",
+  caution: say`Bench height and reach to the pedals are for the teacher to check before long
+    practice.`,
 };

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import type { Layout, StaffFacts } from "../../score/musicxml/layouts.ts";
 
 /** A hymn has two voices on each staff, which mostly move together. Own figures. */
@@ -22,45 +23,45 @@ const sung = (staves: readonly StaffFacts[]) => (isSungAbove(staves) ? 1 : 0);
 export const ORGAN_LAYOUTS: readonly Layout[] = [
   {
     id: "manuals",
-    name: "two staves for the hands, no pedal",
+    name: say`two staves for the hands, no pedal`,
     staves: ["right", "left"],
     fits: usual,
   },
   {
     id: "hymn",
-    name: "a hymn on two staves: the lowest voice for the feet",
+    name: say`a hymn on two staves: the lowest voice for the feet`,
     staves: ["right", "left"],
     lowest: "feet",
     fits: (staves) => (isHymn(staves) ? 1 : 0),
   },
   {
     id: "pedal",
-    name: "two staves for the hands and one for the feet",
+    name: say`two staves for the hands and one for the feet`,
     staves: ["right", "left", "feet"],
     fits: usual,
   },
   {
     id: "sung-manuals",
-    name: "a staff that is sung, and two for the hands",
+    name: say`a staff that is sung, and two for the hands`,
     staves: [undefined, "right", "left"],
     fits: sung,
   },
   {
     id: "sung-hymn",
-    name: "a staff that is sung, and two for the hands with the lowest voice for the feet",
+    name: say`a staff that is sung, and two for the hands with the lowest voice for the feet`,
     staves: [undefined, "right", "left"],
     lowest: "feet",
     fits: (staves) => (isSungAbove(staves) && isHymn(staves.slice(1)) ? 2 : 0),
   },
   {
     id: "open",
-    name: "four staves: two for the right hand, one for the left, the last for the feet",
+    name: say`four staves: two for the right hand, one for the left, the last for the feet`,
     staves: ["right", "right", "left", "feet"],
     fits: usual,
   },
   {
     id: "sung-pedal",
-    name: "a staff that is sung, two for the hands and one for the feet",
+    name: say`a staff that is sung, two for the hands and one for the feet`,
     staves: [undefined, "right", "left", "feet"],
     fits: sung,
   },

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { fingering } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
@@ -7,18 +8,18 @@ import { PEDAL } from "./pedal.ts";
 
 export const piano: Instrument = {
   id: "piano",
-  name: "Piano",
+  name: say`Piano`,
   octave: ROUND_OCTAVE,
   limbs: [
     {
       id: "right",
-      name: "right hand",
+      name: say`right hand`,
       compass: [21, 108],
       proposed: true,
     },
     {
       id: "left",
-      name: "left hand",
+      name: say`left hand`,
       compass: [21, 108],
       proposed: true,
     },
@@ -27,6 +28,6 @@ export const piano: Instrument = {
   strata: [PEDAL, POSITION],
   player: keyboardPlayer,
   hands: () => import("./hands.ts").then((found) => found.hands),
-  caution:
-    "No long stints of loud octaves or fast repeated notes without a rest; never force a stretch.",
+  caution: say`No long stints of loud octaves or fast repeated notes without a rest; never force a
+    stretch.`,
 };

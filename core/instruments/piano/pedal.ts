@@ -1,37 +1,34 @@
+import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { pedalControllers, pedalled } from "../../pedalling/sound.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import { writePedal } from "../../score/musicxml/pedalFile.ts";
-import type { Printed, Stratum } from "../../score/marks/strata.ts";
+import { twiceAt, type Printed, type Stratum } from "../../score/marks/strata.ts";
 import { pedalFields, pedalOf, printedPedal } from "./pedalMark.ts";
 
-const DEPTH_WORDS: Readonly<Record<string, string>> = { 0.5: "half ", 0.25: "a quarter " };
+const DEPTH_WORDS: Readonly<Record<string, string>> = { 0.5: say`half `, 0.25: say`a quarter ` };
 
 /** The pedals of the piano: the damper, una corda and the sostenuto. */
 export const PEDAL: Stratum = {
   id: "pedal",
-  name: "pedal marks",
-  one: "A pedal mark",
-  tab: "Pedal",
+  name: say`pedal marks`,
+  one: say`A pedal mark`,
+  tab: say`Pedal`,
   extent: "place",
   layered: false,
   lined: false,
   schema: Type.Object(pedalFields, { additionalProperties: false }),
-  words: ({ data }) => `pedal ${String(data.kind)}`,
+  words: ({ data }) => say`pedal ${String(data.kind)}`,
   fault: ({ data: { kind, pedal } }) =>
     pedal && kind !== "down" && kind !== "up"
-      ? `Of the ${pedal as string} pedal there is only down and up.`
+      ? say`Of the ${pedal as string} pedal there is only down and up.`
       : undefined,
   clash: (marks, { bars }) => {
-    const twice = marks.find((mark, i) => {
-      const before = marks
-        .slice(Math.max(0, i - 3), i)
-        .find((one) => one.data.pedal === mark.data.pedal);
-      return before && comparePlaces(before.from, mark.from) === 0;
-    });
+    const twice = twiceAt(marks, (a, b) => a.data.pedal === b.data.pedal);
     return (
       twice &&
-      `Two pedal marks stand at the same place in bar ${bars[twice.from.bar]?.number ?? bars.length}.`
+      say`Two pedal marks stand at the same place in bar
+        ${bars[twice.from.bar]?.number ?? bars.length}.`
     );
   },
   printed: (score) =>
@@ -44,8 +41,8 @@ export const PEDAL: Stratum = {
     const last = marks.findLast(({ from, data }) => !data.pedal && comparePlaces(from, at) <= 0);
     if (!last || last.data.kind === "up") return undefined;
     const depth = DEPTH_WORDS[String(last.data.depth)] ?? "";
-    const how = last.data.kind === "flutter" ? "fluttering" : `${depth}down`;
-    return `the damper is ${how} since bar ${bars[last.from.bar]!.number}`;
+    const how = last.data.kind === "flutter" ? say`fluttering` : say`${depth}down`;
+    return say`the damper is ${how} since bar ${bars[last.from.bar]!.number}`;
   },
   sound: pedalled,
   controllers: pedalControllers,

@@ -7,7 +7,7 @@ import { type Result } from "../expectedTries.ts";
 import type { PlacedTry } from "../slips.ts";
 import { USUAL_CLEAN } from "../cleanShares.ts";
 import { groundOf } from "./ground.ts";
-import { playThrough, type ToPlay } from "./play.ts";
+import { playThrough, type Habits, type ToPlay } from "./play.ts";
 import { drawn, normal } from "./random.ts";
 import { weigh, type Candidate } from "./weigh.ts";
 
@@ -40,6 +40,7 @@ export interface ToForecast extends Pick<
   readonly today: string;
   /** Minutes the piece may have on each day from today, as far as one looks. */
   readonly minutes: readonly number[];
+  readonly habits?: Habits;
   /** How many of those days come up to the day it must be ready. */
   readonly daysUntil: number;
   /** Days of practice so far, and on how many there was any. */
@@ -49,8 +50,13 @@ export interface ToForecast extends Pick<
 /** Students drawn; a different number only changes how fine the answer is. */
 const DRAWS = 100;
 
-/** So many days kept of so many are assumed of everybody. Common practice, no source. */
-const [KEPT, PLANNED] = [8.5, 10];
+/**
+ * So many days kept of so many are assumed of everybody: the middle of 60 to 100 %. Common
+ * practice, no source.
+ */
+const [KEPT, PLANNED] = [8, 10];
+/** Nobody is taken to come less often than this, or always. */
+const [RARELY, NEARLY_ALWAYS] = [0.3, 0.99];
 
 /** Minutes more a day that are tried, and the share that should be ready with them. */
 const MORE = [0, 5, 10, 15, 20, 30, 40, 50, 60];
@@ -67,11 +73,11 @@ export function forecast(input: ToForecast): Forecast {
   const ground = groundOf(score, form, units, hard, lines);
   // as the plan prices it where nothing is known of the player
   const { loads } = begin({ ...input, rule: promotionRule(input.rule), clean: () => USUAL_CLEAN });
-  const plan = { ground, loads, rule: input.rule, begun: input.begun };
+  const plan = { ground, loads, rule: input.rule, begun: input.begun, habits: input.habits ?? {} };
   const candidates = weigh(ground, goal, log, today);
   const { days, of } = input.practised;
   const days0 = (minutes: readonly number[], draws: number) =>
-    drawDays({ ...plan, minutes }, candidates, (KEPT + days) / (PLANNED + of), draws);
+    drawDays({ ...plan, minutes }, candidates, { kept: KEPT + days, of: PLANNED + of }, draws);
   const found = days0(input.minutes, DRAWS);
   const share = (all: readonly number[]) =>
     all.filter((day) => day <= daysUntil).length / all.length;
@@ -92,17 +98,28 @@ export function forecast(input: ToForecast): Forecast {
 function drawDays(
   plan: ToPlay,
   candidates: readonly Candidate[],
-  attends: number,
+  attended: { readonly kept: number; readonly of: number },
   draws: number,
 ): number[] {
   const random = drawn(20_301);
+  const drawNormal = normal(random);
   const days: number[] = [];
   // as many of each as its weight asks for, spread evenly: fewer draws say as much
   let [sum, at] = [candidates[0]!.weight, 0];
   for (let i = 0; i < draws; i++) {
     while (sum < (i + 0.5) / draws && at < candidates.length - 1) sum += candidates[++at]!.weight;
-    const skill = candidates[at]!.skill.copy().scatter(normal(random));
-    days.push(playThrough(plan, skill, attends, random));
+    const skill = candidates[at]!.skill.copy().scatter(drawNormal);
+    days.push(playThrough(plan, skill, attendance(attended, drawNormal()), random));
   }
   return days.sort((a, b) => a - b);
+}
+
+/**
+ * The share of days one keeps, as far as it is known: a beta distribution of days kept and not,
+ * by its mean and spread.
+ */
+function attendance({ kept, of }: { kept: number; of: number }, drawn: number): number {
+  const mean = kept / of;
+  const spread = Math.sqrt((mean * (1 - mean)) / (of + 1));
+  return Math.min(NEARLY_ALWAYS, Math.max(RARELY, mean + spread * drawn));
 }

@@ -1,16 +1,19 @@
 import { daysToEarn, isRunThrough, ruleFor, slipsAllowed } from "../earning.ts";
-import { dayOf, type Load, type StepToClimb } from "../fillDay.ts";
+import type { DayToFill } from "../card.ts";
+import { dayOf, type Load } from "../fillDay.ts";
 import type { Result } from "../expectedTries.ts";
 import { TOO_MANY } from "../standing.ts";
 import type { Ground, Played } from "./ground.ts";
 import type { Skill } from "./skill.ts";
 
 /** A step that is left, and the tries that count for it so far. */
-interface Climb {
+interface Climb extends Load {
   readonly played: Played;
-  left: StepToClimb[];
   tries: Result[];
 }
+
+/** How a student divides a day. */
+export type Habits = Pick<DayToFill, "longest" | "shares">;
 
 /** What a forecast plays through. */
 export interface ToPlay {
@@ -22,6 +25,8 @@ export interface ToPlay {
   readonly minutes: readonly number[];
   /** Tries that count on the step each unit is on. */
   readonly begun: ReadonlyMap<string, readonly Result[]>;
+  /** The student's longest card, and shares of an hour; the usual ones when not given. */
+  readonly habits?: Habits;
 }
 
 /**
@@ -31,7 +36,7 @@ export interface ToPlay {
  * @returns how many days it takes until every step is earned; infinite where the days are too few
  */
 export function playThrough(
-  { ground, loads, rule, minutes, begun }: ToPlay,
+  { ground, loads, rule, minutes, begun, habits }: ToPlay,
   skill: Skill,
   attends: number,
   random: () => number,
@@ -41,34 +46,56 @@ export function playThrough(
       unit.key,
       {
         played: ground.units.get(unit.key)!,
+        unit,
         left: [...left],
         tries: [...(begun.get(unit.key) ?? [])],
       },
     ]),
   );
-  let open = loads.filter(({ left }) => left.length > 0);
+  const { ready, finish } = waiting([...climbs.values()]);
+  let open = loads.filter(({ left }) => left.length > 0).length;
   for (let day = 0; day < minutes.length; day++) {
-    if (open.length === 0) return day;
+    if (open === 0) return day;
     const isKept = minutes[day]! > 0 && random() < attends;
     if (isKept) {
-      const filled = open.map(({ unit }): Load => ({
-        unit,
-        left: [...climbs.get(unit.key)!.left],
-      }));
-      const { cards, byRule, beyond } = dayOf(
-        filled,
-        new Map(filled.map((load) => [load.unit.key, load])),
-        [],
-        "",
-      );
+      const filled = ready().map(({ unit, left }): Load => ({ unit, left: [...left] }));
+      const { cards, byRule, beyond } = dayOf(filled, climbs, [], { date: "", ...habits });
       beyond(byRule(minutes[day]!));
-      for (const card of cards.values())
-        climb(climbs.get(card.unit)!, card.minutes * 60, rule, skill, random);
-      open = open.filter(({ unit }) => climbs.get(unit.key)!.left.length > 0);
+      for (const card of cards.values()) {
+        const at = climbs.get(card.unit)!;
+        climb(at, card.minutes * 60, rule, skill, random);
+        if (at.left.length > 0) continue;
+        open--;
+        finish(at);
+      }
     }
     skill.night();
   }
-  return open.length === 0 ? minutes.length : Infinity;
+  return open === 0 ? minutes.length : Infinity;
+}
+
+/** Which units can be played: what they rest on is done. Run-throughs may be, at some tempo. */
+function waiting(climbs: readonly Climb[]) {
+  const open = climbs.filter(({ left }) => left.length > 0);
+  const isOpen = new Set(open.map(({ unit }) => unit.key));
+  const missing = new Map(
+    open.map(({ unit }) => [unit.key, unit.after.filter((key) => isOpen.has(key)).length]),
+  );
+  const restOn = new Map<string, string[]>();
+  for (const { unit } of open)
+    for (const key of unit.after) restOn.set(key, [...(restOn.get(key) ?? []), unit.key]);
+  const isFree = ({ unit }: Climb) => missing.get(unit.key) === 0 || isRunThrough(unit.kind);
+  let now = open.filter(isFree);
+  return {
+    ready: (): readonly Climb[] => now,
+    finish: ({ unit }: Climb): void => {
+      missing.delete(unit.key);
+      for (const key of restOn.get(unit.key) ?? [])
+        if (missing.has(key)) missing.set(key, missing.get(key)! - 1);
+      // in the order of the plan
+      now = open.filter((one) => missing.has(one.unit.key) && isFree(one));
+    },
+  };
 }
 
 /** Tries on a card until its time is over, the day has done its part, or it was enough. */

@@ -16,6 +16,9 @@ const CEILING = 0.6;
 /** How uncertain a level is at first, in log tempo squared. */
 const UNSURE = 0.12 ** 2;
 
+/** Share of a night that is left after so many days of practice. */
+const FADED = Float64Array.from({ length: 1000 }, (_, days) => 1 / (1 + days) ** 1.5);
+
 /** The highest log tempo for a goal in beats a minute. */
 export const topOf = (goal: number): number => Math.log(goal) + CEILING;
 
@@ -140,7 +143,8 @@ export class Skill {
       if (!this.touched[at]) continue;
       if (this.today[at]) this.days[at]!++;
       const won = this.level[at]! - this.first[at]!;
-      if (won > 0) this.level[at]! -= (won * this.player.forgets) / (1 + this.days[at]!) ** 1.5;
+      if (won > 0)
+        this.level[at]! -= won * this.player.forgets * FADED[Math.min(999, this.days[at]!)]!;
       this.today[at] = 0;
     }
   }

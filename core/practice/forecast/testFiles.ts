@@ -181,6 +181,19 @@ const LONGEST = 200;
 interface Asked {
   readonly rule?: PromotionRule["id"];
   readonly ask?: (input: ToForecast) => Forecast;
+  /** Told each morning what was planned the day before for the days from now, and what is now. */
+  readonly morning?: (wasPractised: boolean, before: Week, now: Week) => void;
+}
+
+/** Cards of the days from today, by unit. */
+export type Week = readonly (readonly string[])[];
+const DAYS_AHEAD = 7;
+
+/** The share of cards that are on their day still; nothing where there were none. */
+export function shareThatStays(before: Week, now: Week): number | undefined {
+  const cards = before.flatMap((units, day) => units.map((unit) => [day, unit] as const));
+  const stay = cards.filter(([day, unit]) => now[day]!.includes(unit)).length;
+  return cards.length ? stay / cards.length : undefined;
 }
 
 /** Practises a piece to its end as the plan says from day to day, with forecasts on some days. */
@@ -189,7 +202,7 @@ export function practised(
   family: Family,
   seed: number,
   on: readonly number[],
-  { rule = "three-to-one", ask = forecast }: Asked = {},
+  { rule = "three-to-one", ask = forecast, morning }: Asked = {},
 ): Outcome[] {
   const { score, form, units, hard, goal } = piece;
   const random = randomOf(seed);
@@ -203,6 +216,7 @@ export function practised(
   const log: PlacedTry[] = [];
   const made: { on: number; found: Forecast }[] = [];
   let kept = 0;
+  let [planned, wasPractised]: [Week, boolean] = [[], false];
   for (let day = 0; day < LONGEST; day++) {
     const today = dateOf(day);
     const at = standings(units, log, rule, today);
@@ -228,9 +242,20 @@ export function practised(
           practised: { days: kept, of: day },
         }),
       });
-    if (random() < attends) {
+    const before = new Map(
+      planned.slice(1).map((units, i) => [dateOf(day + i), new Set(units)] as const),
+    );
+    if (morning) {
+      const now = schedule({ ...laid, before, days: ahead.slice(0, DAYS_AHEAD + 1) }).days.map(
+        ({ cards }) => cards.map((card) => card.unit),
+      );
+      if (planned.length) morning(wasPractised, planned.slice(1), now.slice(0, DAYS_AHEAD));
+      planned = now;
+    }
+    wasPractised = random() < attends;
+    if (wasPractised) {
       kept++;
-      const [cards] = schedule({ ...laid, days: ahead.slice(0, 1) }).days;
+      const [cards] = schedule({ ...laid, before, days: ahead.slice(0, 1) }).days;
       for (const card of cards!.cards)
         if (card.kind !== "keeping")
           tryCard(piece, student, log, card.unit, card.minutes * 60, today, rule, random);

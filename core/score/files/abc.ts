@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { inPartOrder, partSequence } from "./parts.ts";
 import { add, compare, ZERO, type Fraction } from "../model/fraction.ts";
 import { fromNumber } from "../model/fractionText.ts";
@@ -48,7 +49,8 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
   const tune = parse(text)[index];
   if (!tune || !isMusic(tune))
     throw new ScoreError(
-      "The ABC file has no notes in it. A tune has an X: line, a K: line, and the notes below them.",
+      say`The ABC file has no notes in it. A tune has an X: line, a K: line, and the notes below
+        them.`,
     );
   const staves = stavesOf(tune);
   const voices = staves.reduce((sum, staff) => sum + staff.voices.length, 0);
@@ -89,10 +91,9 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
     ? [
         {
           kind: "abc",
-          message:
-            `${tune.warnings.length} ` +
-            `${tune.warnings.length === 1 ? "place" : "places"} in the ABC text ` +
-            `could not be read: ${plain(tune.warnings[0]!)}`,
+          message: say`${tune.warnings.length}
+            ${tune.warnings.length === 1 ? say`place` : say`places`} in the ABC text could not be
+              read: ${plain(tune.warnings[0]!)}`,
         },
       ]
     : [];
@@ -101,9 +102,9 @@ export function abcToXml(text: string, index: number): { xml: string; warnings: 
     warnings.push({
       kind: "abc",
       message: order
-        ? `The parts are written out in the order ${text}.`
-        : `The order of parts, ${text}, cannot be read: each part is written once. ` +
-          "The road can be cut as it is to be played.",
+        ? say`The parts are written out in the order ${text}.`
+        : say`The order of parts, ${text}, cannot be read: each part is written once. The road can
+          be cut as it is to be played.`,
     });
   }
   return {

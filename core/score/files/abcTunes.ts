@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import abcjs from "abcjs";
 import { ScoreError } from "../model/model.ts";
 
@@ -60,7 +61,7 @@ export interface AbcTune {
 export const MAX_VOICES = 64;
 
 export const tooManyVoices = (voices: number): ScoreError =>
-  new ScoreError(`The tune has ${voices} voices; up to ${MAX_VOICES} can be read.`);
+  new ScoreError(say`The tune has ${voices} voices; up to ${MAX_VOICES} can be read.`);
 
 /** Counted before the parser sees them: its time grows with their square. */
 function checkVoices(text: string): void {
@@ -74,14 +75,14 @@ function checkVoices(text: string): void {
 export const parse = (text: string): AbcTune[] => {
   if (text.length > MAX_CHARACTERS)
     throw new ScoreError(
-      "The ABC file is longer than a million characters. Take the tunes you want out of it.",
+      say`The ABC file is longer than a million characters. Take the tunes you want out of it.`,
     );
   checkVoices(text);
   try {
     return abcjs.parseOnly(text) as unknown as AbcTune[];
   } catch {
     throw new ScoreError(
-      "The ABC file cannot be read. Check that each tune has an X: and a K: line.",
+      say`The ABC file cannot be read. Check that each tune has an X: and a K: line.`,
     );
   }
 };

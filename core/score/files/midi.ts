@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { parseMidi, type MidiData } from "midi-file";
 import {
   add,
@@ -41,7 +42,7 @@ function hear(data: MidiData): Heard {
   const perQuarter = data.header.ticksPerBeat;
   if (!perQuarter)
     throw new ScoreError(
-      "The MIDI file counts in seconds, not in beats; save it with a beat resolution.",
+      say`The MIDI file counts in seconds, not in beats; save it with a beat resolution.`,
     );
   const played: Played[] = [];
   const metres: Heard["metres"] = [];
@@ -55,7 +56,7 @@ function hear(data: MidiData): Heard {
       tick += event.deltaTime;
       const at = tick / perQuarter;
       if (at > MAX_QUARTERS)
-        throw new ScoreError("The MIDI file lasts longer than any piece; it may be damaged.");
+        throw new ScoreError(say`The MIDI file lasts longer than any piece; it may be damaged.`);
       if (event.type === "setTempo") tempo ??= Math.round(60_000_000 / event.microsecondsPerBeat);
       else if (event.type === "timeSignature" && event.numerator >= 1 && event.numerator <= 64)
         metres.push({ at, metre: { beats: event.numerator, beatType: event.denominator } });
@@ -78,7 +79,7 @@ function hear(data: MidiData): Heard {
           played.push({ midi: event.noteNumber, from, to: at, track });
       }
       if (played.length > MAX_NOTES)
-        throw new ScoreError(`The MIDI file has more than ${MAX_NOTES} notes.`);
+        throw new ScoreError(say`The MIDI file has more than ${MAX_NOTES} notes.`);
     }
   });
   return {
@@ -137,20 +138,22 @@ export function midiToXml(bytes: Uint8Array, name: string): { xml: string; warni
   try {
     data = parseMidi(bytes);
   } catch {
-    throw new ScoreError("The MIDI file is damaged or ends too early; export it again.");
+    throw new ScoreError(say`The MIDI file is damaged or ends too early; export it again.`);
   }
   const heard = hear(data);
-  if (heard.played.length === 0) throw new ScoreError("The MIDI file has no notes in it.");
+  if (heard.played.length === 0) throw new ScoreError(say`The MIDI file has no notes in it.`);
   const notes = quantise(heard.played);
   const { right, left, guessed } = splitHands(notes);
   const warnings: Warning[] = [
     {
       kind: "guess",
-      message:
-        "The file is MIDI, which knows keys and times but no notation. Guessed: " +
-        `note lengths${heard.metres.length ? "" : ", the metre (4/4)"}` +
-        (heard.keys.length ? "" : ", the spelling") +
-        `${guessed ? ", and which hand plays what" : ""}.`,
+      message: say`The file is MIDI, which knows keys and times but no notation. Guessed: note
+        lengths${heard.metres.length ? "" : say`, the metre (4/4)`}${
+          heard.keys.length
+            ? ""
+            : say`,
+          the spelling`
+        }${guessed ? say`, and which hand plays what` : ""}.`,
     },
   ];
   const key = heard.keys[0]?.key ?? spell.key(notes);
@@ -197,7 +200,7 @@ function barsOf(heard: Heard, hands: readonly (readonly Gridded[])[], firstKey: 
       ),
     });
     start = stop;
-    if (bars.length > 5000) throw new ScoreError("The MIDI file has more than 5000 bars.");
+    if (bars.length > 5000) throw new ScoreError(say`The MIDI file has more than 5000 bars.`);
   }
   return bars;
 }

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { buildXml, type BuiltBar } from "./build.ts";
 import { compare, fraction, ZERO, type Fraction } from "../model/fraction.ts";
 import { parseFraction } from "../model/fractionText.ts";
@@ -41,35 +42,38 @@ const MAX_BARS = 5000;
 const quartersIn = (text: string, what: string): Fraction => {
   const value = parseFraction(text);
   if (!value || value.num <= 0 || compare(value, fraction(64)) > 0)
-    throw new ScoreError(`${what} must be from a little above 0 to 64 quarters.`);
+    throw new ScoreError(say`${what} must be from a little above 0 to 64 crotchets.`);
   return value;
 };
 
 /** Every place that is named lies within the piece. @throws ScoreError naming what does not */
 function check({ bars, metres, keys, repeats, lengths }: Paper): void {
-  if (bars < 1 || bars > MAX_BARS) throw new ScoreError(`A piece has from 1 to ${MAX_BARS} bars.`);
-  if (!metres.some((one) => one.bar === 0)) throw new ScoreError("Say the metre at the beginning.");
+  if (bars < 1 || bars > MAX_BARS)
+    throw new ScoreError(say`A piece has from 1 to ${MAX_BARS} bars.`);
+  if (!metres.some((one) => one.bar === 0))
+    throw new ScoreError(say`Say the metre at the beginning.`);
   const inside = (bar: number, what: string) => {
-    if (bar >= bars) throw new ScoreError(`${what} stands after the last of the ${bars} bars.`);
+    if (bar >= bars) throw new ScoreError(say`${what} stands after the last of the ${bars} bars.`);
   };
-  metres.forEach((one) => inside(one.bar, `The metre ${one.beats}/${one.beatType}`));
-  keys.forEach((one) => inside(one.bar, "A change of key"));
-  lengths.forEach((one) => inside(one.bar, "An odd bar"));
+  metres.forEach((one) => inside(one.bar, say`The metre ${one.beats}/${one.beatType}`));
+  keys.forEach((one) => inside(one.bar, say`A change of key`));
+  lengths.forEach((one) => inside(one.bar, say`An odd bar`));
   let before = -1;
   for (const { from, to, endings = [] } of [...repeats].sort((a, b) => a.from - b.from)) {
-    inside(to, "A repeat");
-    if (to < from) throw new ScoreError("A repeat ends before it begins.");
-    if (from <= before) throw new ScoreError("Two repeats overlap; give them one after the other.");
+    inside(to, say`A repeat`);
+    if (to < from) throw new ScoreError(say`A repeat ends before it begins.`);
+    if (from <= before)
+      throw new ScoreError(say`Two repeats overlap; give them one after the other.`);
     before = to;
     endings.forEach((ending, i) => {
-      inside(ending.to, "An ending");
+      inside(ending.to, say`An ending`);
       if (
         ending.to < ending.from ||
         ending.from < from ||
         (i > 0 && ending.from !== endings[i - 1]!.to + 1)
       )
         throw new ScoreError(
-          "Endings stand within or right after their repeat, one after the other.",
+          say`Endings stand within or right after their repeat, one after the other.`,
         );
       before = Math.max(before, ending.to);
     });
@@ -93,9 +97,9 @@ export function paperXml(paper: Paper, title: string, composer: string, staves: 
     const odd = paper.lengths.find((one) => one.bar === index);
     const length =
       index === 0 && paper.pickup !== undefined
-        ? quartersIn(paper.pickup, "The pick-up")
+        ? quartersIn(paper.pickup, say`The pick-up`)
         : odd
-          ? quartersIn(odd.quarters, `Bar ${index + first}`)
+          ? quartersIn(odd.quarters, say`Bar ${index + first}`)
           : nominalLength(metre);
     return {
       number: String(index + first),

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { child, children, create, type Document, type Element } from "../xml/xmlTree.ts";
 import type { Said } from "../model/model.ts";
 
@@ -50,8 +51,8 @@ export interface NoteMark {
 /** Numbered fingers, as most instruments write them. */
 export const fingering = (lines: readonly string[], symbols: readonly string[]): Aspect => ({
   id: "finger",
-  name: "finger",
-  names: "fingers",
+  name: say`finger`,
+  names: say`fingers`,
   lines,
   symbols: symbols.map((value) => ({ value, key: value, name: FINGERS[value] ?? value })),
   change: true,
@@ -60,7 +61,7 @@ export const fingering = (lines: readonly string[], symbols: readonly string[]):
   look: "digit",
 });
 
-const FINGERS: Readonly<Record<string, string>> = { "0": "open string" };
+const FINGERS: Readonly<Record<string, string>> = { "0": say`open string` };
 
 /** What is read where no instrument says more. */
 export const FINGERING = fingering(["right", "left"], ["1", "2", "3", "4", "5"]);

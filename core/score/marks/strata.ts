@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import type { TSchema } from "@sinclair/typebox";
 import { parseFraction } from "../model/fractionText.ts";
 import { fieldRecord, fieldsIn, writeFields } from "../xml/fields.ts";
@@ -32,7 +33,8 @@ type Read = Pick<Score, "bars" | "notes">;
 export interface MarkSign {
   readonly key: string;
   readonly name: string;
-  readonly data: MarkData;
+  /** What it writes; nothing when it takes away what stands there. */
+  readonly data: MarkData | ((marks: readonly Mark[], at: Place) => MarkData | undefined);
 }
 
 /** One kind of marks between notes, with all that is done to them. */
@@ -74,6 +76,8 @@ export interface Stratum {
   readonly work?: () => Promise<StratumWork>;
   /** What holds at a place because of the marks up to it, in words; nothing when undefined. */
   readonly state?: (marks: readonly Mark[], at: Place, score: Read) => string | undefined;
+  /** What holds must be set before one begins there: it is told with each stretch practised. */
+  readonly setBefore?: true;
   /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */
   readonly sound?: (performance: Performance, marks: readonly MarkedAt[]) => Performance;
   /** What marks are in a MIDI file, where it has a controller for them. */
@@ -101,7 +105,7 @@ export function markFrom(record: MarkRecord, score: Read, stratum: Stratum): Mar
   const { id, layer, line, data } = record;
   if (stratum.lined && !score.notes.some((note) => note.hand === line))
     throw new ScoreError(
-      `${stratum.one} belongs to a hand that has notes, not to "${String(line).slice(0, 20)}".`,
+      say`${stratum.one} belongs to a hand that has notes, not to "${String(line).slice(0, 20)}".`,
     );
   const where =
     stratum.extent === "span"
@@ -122,6 +126,17 @@ function placeAsWritten(from: PlaceText, { bars }: Read, stratum: Stratum): Plac
 /** Marks in the order of the music; those at one place as they were written. */
 export const inOrder = <M extends Pick<Mark, "from">>(marks: readonly M[]): M[] =>
   [...marks].sort((a, b) => comparePlaces(a.from, b.from));
+
+/** Of marks in order one that stands where another of its kind does; none when there is none. */
+export const twiceAt = (
+  marks: readonly Mark[],
+  areOneKind: (a: Mark, b: Mark) => boolean = () => true,
+): Mark | undefined =>
+  marks.find((mark, i) => {
+    for (let k = i - 1; k >= 0 && comparePlaces(marks[k]!.from, mark.from) === 0; k--)
+      if (areOneKind(marks[k]!, mark)) return true;
+    return false;
+  });
 
 /** Two marks of one line at once, where there are any: of spans that may not overlap. */
 export function overlapOf(marks: readonly Mark[]): readonly [Mark, Mark] | undefined {

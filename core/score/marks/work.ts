@@ -14,6 +14,8 @@ export interface MarkTask {
   /** The marks in force, over the whole piece. */
   readonly written: readonly Mark[];
   readonly shape?: Shape;
+  /** How the instrument of the piece is set up. */
+  readonly setup?: Readonly<Record<string, unknown>>;
   /** Its own options, as its schema has them. */
   readonly options: MarkData;
   /** Told how much of the work is done, 0 to 1. */
@@ -41,6 +43,8 @@ export interface StratumWork {
   /** Of the options that are its own. */
   readonly options: TSchema;
   readonly propose?: (task: MarkTask) => readonly ProposedMark[];
+  /** What cannot be as it is proposed: sentences with the bar, and ways out. */
+  readonly problems?: (task: MarkTask) => readonly MarkDoubt[];
   readonly check?: (task: MarkTask) => readonly MarkDoubt[];
   /** What marks make of the music: those written, with others in place of those of some bars. */
   readonly curve?: (task: MarkTask, marks: readonly Printed[]) => readonly CurvePoint[];

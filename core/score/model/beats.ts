@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { compare, subtract, ZERO, type Fraction } from "./fraction.ts";
 import type { Bar } from "./model.ts";
 
@@ -17,8 +18,8 @@ const SIGNS: Readonly<Record<string, string>> = {
   "3/4": "♪.",
   "1/1": "♩",
   "3/2": "♩.",
-  "2/1": "half note",
-  "4/1": "whole note",
+  "2/1": say`minim`,
+  "4/1": say`semibreve`,
 };
 
 /**
@@ -28,7 +29,7 @@ const SIGNS: Readonly<Record<string, string>> = {
  */
 export function beatSign(bar: Pick<Bar, "metre">): string {
   const { num, den } = beatLength(bar);
-  return SIGNS[`${num}/${den}`] ?? "beat";
+  return SIGNS[`${num}/${den}`] ?? say`beat`;
 }
 
 const reduce = (num: number, den: number): Fraction => {

@@ -107,11 +107,12 @@ export interface ClefChange extends Place {
 }
 
 /**
- * A dynamic, a hairpin's end (`grow`, `fade`, `end`), a word, a pedal mark or a rehearsal mark:
+ * A dynamic, a hairpin's end (`grow`, `fade`, `end`), a word, a pedal mark, a setting of
+ * harp pedals or a rehearsal mark:
  * what stands at a place and is no note.
  */
 export interface PrintedMark {
-  readonly kind: "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal";
+  readonly kind: "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal" | "harp-pedals";
   readonly bar: number;
   readonly offset: Fraction;
   readonly text: string;

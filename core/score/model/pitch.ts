@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import type { Key, Pitch } from "./model.ts";
 
 const SEMITONES = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 } as const;
@@ -21,25 +22,38 @@ export const pitchName = (pitch: Pitch): string =>
 /** The name as a musician says it: `F sharp`, `B flat`. */
 export const spokenName = (pitch: Pitch): string =>
   pitch.step +
-  ({ "1": " sharp", "-1": " flat", "2": " double sharp", "-2": " double flat" }[
+  ({ "1": say` sharp`, "-1": say` flat`, "2": say` double sharp`, "-2": say` double flat` }[
     String(pitch.alter)
   ] ?? "");
 
 const SHARPS = [
   "C",
-  "C sharp",
+  say`C sharp`,
   "D",
-  "D sharp",
+  say`D sharp`,
   "E",
   "F",
-  "F sharp",
+  say`F sharp`,
   "G",
-  "G sharp",
+  say`G sharp`,
   "A",
-  "A sharp",
+  say`A sharp`,
   "B",
 ];
-const FLATS = ["C", "D flat", "D", "E flat", "E", "F", "G flat", "G", "A flat", "A", "B flat", "B"];
+const FLATS = [
+  "C",
+  say`D flat`,
+  "D",
+  say`E flat`,
+  "E",
+  "F",
+  say`G flat`,
+  "G",
+  say`A flat`,
+  "A",
+  say`B flat`,
+  "B",
+];
 
 /** The name of a key that nobody spelled, with sharps or flats as the signature has them. */
 export const pitchText = (midi: number, fifths: number): string =>
@@ -59,9 +73,9 @@ const MINORS = ["A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯
  */
 export function keyName(key: Key): string {
   const at = key.fifths + 7;
-  if (key.mode === "major" && MAJORS[at]) return `${MAJORS[at]} major`;
-  if (key.mode === "minor" && MINORS[at]) return `${MINORS[at]} minor`;
-  if (key.fifths === 0) return "no sharps or flats";
+  if (key.mode === "major" && MAJORS[at]) return say`${MAJORS[at]} major`;
+  if (key.mode === "minor" && MINORS[at]) return say`${MINORS[at]} minor`;
+  if (key.fifths === 0) return say`no sharps or flats`;
   const count = Math.abs(key.fifths);
-  return `${count} ${key.fifths > 0 ? "sharp" : "flat"}${count === 1 ? "" : "s"}`;
+  return `${count} ${key.fifths > 0 ? say`sharp` : say`flat`}${count === 1 ? "" : "s"}`;
 }

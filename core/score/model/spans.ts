@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { compare, ZERO, type Fraction } from "./fraction.ts";
 import { parseFraction, toText } from "./fractionText.ts";
 import { ScoreError, type Place, type Score } from "./model.ts";
@@ -13,7 +14,7 @@ export const placeText = ({ bar, offset }: Place): PlaceText => ({ bar, offset: 
 
 export const fieldsOf = (value: unknown, what: string): Record<string, unknown> => {
   if (typeof value === "object" && value !== null) return value as Record<string, unknown>;
-  throw new ScoreError(`${what} cannot be read.`);
+  throw new ScoreError(say`${what} cannot be read.`);
 };
 
 /**
@@ -30,7 +31,7 @@ export function placeFrom(value: unknown, bars: Score["bars"], what: string, end
       ? parseFraction(String(offset))
       : undefined;
   if (!Number.isInteger(bar) || (bar as number) < 0 || !at || at.num < 0)
-    throw new ScoreError(`${what} has no place in the score.`);
+    throw new ScoreError(say`${what} has no place in the score.`);
   const own = bars[bar as number];
   const past = own
     ? compare(at, own.length) >= 0 && !(end && compare(at, own.length) === 0)
@@ -38,8 +39,8 @@ export function placeFrom(value: unknown, bars: Score["bars"], what: string, end
   if (past)
     throw new ScoreError(
       own
-        ? `${what} lies after the end of bar ${own.number}.`
-        : `${what} lies after the last bar; the piece has ${bars.length}.`,
+        ? say`${what} lies after the end of bar ${own.number}.`
+        : say`${what} lies after the last bar; the piece has ${bars.length}.`,
     );
   return own && compare(at, own.length) === 0
     ? { bar: (bar as number) + 1, offset: ZERO }
@@ -58,7 +59,7 @@ export function spanFrom(
   const { from, to } = fieldsOf(value, what);
   const ends = { from: placeFrom(from, bars, what), to: placeFrom(to, bars, what, true) };
   if (comparePlaces(ends.from, ends.to) >= 0)
-    throw new ScoreError(`${what} ends before it begins.`);
+    throw new ScoreError(say`${what} ends before it begins.`);
   return ends;
 }
 

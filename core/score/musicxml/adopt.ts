@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { ScoreError } from "../model/model.ts";
 import { partsOf, stavesOf } from "./parts.ts";
 import {
@@ -130,24 +131,27 @@ export function adopt(
 ): AdoptedMeasure[] {
   if (own.to - own.from !== other.to - other.from)
     throw new ScoreError(
-      "The other edition has more or fewer bars here; only a reading of as many bars can be taken over.",
+      say`The other edition has more or fewer bars here; only a reading of as many bars can be taken
+        over.`,
     );
   if (own.practised.length !== other.practised.length)
     throw new ScoreError(
-      "The two editions are not written in the same number of parts; this reading cannot be taken over.",
+      say`The two editions are not written in the same number of parts; this reading cannot be taken
+        over.`,
     );
   const [{ document, root }, source] = [parseXml(own.xml), parseXml(other.xml)];
   return own.practised.flatMap((part, i): AdoptedMeasure[] => {
     const [mineIn, theirsIn] = [partsOf(root)[part]!, partsOf(source.root)[other.practised[i]!]!];
     if (stavesOf(mineIn) !== stavesOf(theirsIn))
       throw new ScoreError(
-        "The two editions are not written on the same staves; this reading cannot be taken over.",
+        say`The two editions are not written on the same staves; this reading cannot be taken
+          over.`,
       );
     const [practised, theirs] = [children(mineIn, "measure"), children(theirsIn, "measure")];
     const [before, beforeTheirs] = [states(practised), states(theirs)];
     if (before[own.from]!.transpose !== beforeTheirs[other.from]!.transpose)
       throw new ScoreError(
-        "The two editions transpose differently; this reading cannot be taken over.",
+        say`The two editions transpose differently; this reading cannot be taken over.`,
       );
     return Array.from({ length: own.to - own.from + 1 }, (_, k): AdoptedMeasure => {
       const [bar, from] = [own.from + k, other.from + k];

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { ScoreError, type Warning } from "../model/model.ts";
 import { isZip, scoreInZip, MAX_XML_BYTES, tooLarge } from "./zip.ts";
 
@@ -28,7 +29,7 @@ function decode(bytes: Uint8Array, encoding: string): string | undefined {
  */
 export function readText(file: Uint8Array): { xml: string; warnings: Warning[] } {
   if (file.length === 0)
-    throw new ScoreError("The file is empty. Export the score again and try once more.");
+    throw new ScoreError(say`The file is empty. Export the score again and try once more.`);
   const bytes = isZip(file) ? scoreInZip(file) : file;
   if (bytes.length > MAX_XML_BYTES) throw tooLarge();
   const warnings: Warning[] = [];
@@ -44,7 +45,7 @@ export function readText(file: Uint8Array): { xml: string; warnings: Warning[] }
     text = decode(bytes, used);
   }
   if (text === undefined)
-    throw new ScoreError("The file is not readable text, so it is no MusicXML score.");
+    throw new ScoreError(say`The file is not readable text, so it is no MusicXML score.`);
   text = text.replace(/^\uFEFF/, "");
   const declared = DECLARED.exec(text.slice(0, HEAD))?.[1]?.toLowerCase();
   const actual = used.replace(/(le|be)$/, "");
@@ -56,7 +57,8 @@ export function readText(file: Uint8Array): { xml: string; warnings: Warning[] }
   ) {
     warnings.push({
       kind: "encoding",
-      message: `The file says its text is ${declared ?? "UTF-8"}, but it is ${used}; it was read as ${used}.`,
+      message: say`The file says its text is ${declared ?? "UTF-8"}, but it is ${used}; it was read
+        as ${used}.`,
     });
   }
   const body = text.replace(/^\s*<\?xml[^>]*\?>\s*/, "");

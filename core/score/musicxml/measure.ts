@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import {
   add,
   compare,
@@ -22,6 +23,7 @@ import {
   type Signs,
 } from "../model/model.ts";
 import { midiOf } from "../model/pitch.ts";
+import { harpPedalsText, readHarpPedals } from "./harpPedalFile.ts";
 import { readPedal } from "./pedalFile.ts";
 import { SHAPE_MARK } from "../model/shape.ts";
 import { readSigns } from "./signs.ts";
@@ -85,20 +87,20 @@ const MAX_MOVES = 2000;
 const MAX_DIVISIONS = 100_000;
 
 const fail = (sentence: string, number: string): never => {
-  throw new ScoreError(`Measure ${number}: ${sentence}`, number);
+  throw new ScoreError(say`Measure ${number}: ${sentence}`, number);
 };
 
 function quarters(element: Element, name: string, state: ParserState, number: string): Fraction {
   const text = childText(element, "duration");
-  if (text === undefined) return fail(`a <${name}> has no duration.`, number);
+  if (text === undefined) return fail(say`a <${name}> has no duration.`, number);
   const value = parseDecimal(text);
-  if (!value) return fail(`the duration "${text.slice(0, 30)}" is not a number.`, number);
-  if (value.num < 0) return fail(`a duration is negative (${text}).`, number);
+  if (!value) return fail(say`the duration "${text.slice(0, 30)}" is not a number.`, number);
+  if (value.num < 0) return fail(say`a duration is negative (${text}).`, number);
   if (!state.divisions)
-    return fail("a duration comes before any <divisions>, so its length is unknown.", number);
+    return fail(say`a duration comes before any <divisions>, so its length is unknown.`, number);
   const length = multiply(value, { num: state.divisions.den, den: state.divisions.num });
   if (compare(length, MAX_QUARTERS) > 0)
-    return fail(`the duration ${text} is longer than any note.`, number);
+    return fail(say`the duration ${text} is longer than any note.`, number);
   return length;
 }
 
@@ -116,10 +118,10 @@ function readAttributes(
   if (divisions !== undefined) {
     const value = parseDecimal(divisions);
     if (!value || value.num <= 0)
-      return fail(`<divisions> is "${divisions.slice(0, 30)}"; it must be above zero.`, number);
+      return fail(say`<divisions> is "${divisions.slice(0, 30)}"; it must be above zero.`, number);
     if (toNumber(value) > MAX_DIVISIONS)
       return fail(
-        `<divisions> is ${divisions.slice(0, 30)}; up to ${MAX_DIVISIONS} can be read.`,
+        say`<divisions> is ${divisions.slice(0, 30)}; up to ${MAX_DIVISIONS} can be read.`,
         number,
       );
     state.divisions = value;
@@ -137,7 +139,8 @@ function readAttributes(
     const beatType = whole(childText(time, "beat-type"), 0);
     if (beats < 1 || beats > 64 || ![1, 2, 4, 8, 16, 32, 64].includes(beatType)) {
       return fail(
-        `the metre ${childText(time, "beats")}/${childText(time, "beat-type")} cannot be counted.`,
+        say`the metre ${childText(time, "beats") ?? ""}/${childText(time, "beat-type") ?? ""} cannot
+          be counted.`,
         number,
       );
     }
@@ -167,7 +170,7 @@ function readPitch(note: Element, number: string): Pitch | undefined {
   const octave = Number(childText(pitch, "octave"));
   const alter = Number(childText(pitch, "alter") ?? 0);
   if (!step || !Number.isInteger(octave) || octave < -1 || octave > 10 || !(Math.abs(alter) <= 3)) {
-    return fail("a pitch cannot be read.", number);
+    return fail(say`a pitch cannot be read.`, number);
   }
   return { step, octave, alter };
 }
@@ -252,6 +255,9 @@ function readDirection(
       } else if (item.tagName === "wedge") {
         const kind = HAIRPINS[item.getAttribute("type") ?? ""];
         if (kind) marks.push({ kind: "hairpin", offset, text: kind });
+      } else if (item.tagName === "harp-pedals") {
+        const text = harpPedalsText(readHarpPedals(item));
+        if (text) marks.push({ kind: "harp-pedals", offset, text });
       } else if ((ours && item.tagName === "words") || pedal.words.has(item)) {
         // says for the reader what is read elsewhere
         continue;
@@ -276,7 +282,8 @@ function tempoOf(sound: Element | undefined): number | undefined {
 }
 
 const within = (count: number, most: number, what: string, number: string): void => {
-  if (count > most) fail(`it has more than ${most} ${what}; no bar of music has so many.`, number);
+  if (count > most)
+    fail(say`it has more than ${most} ${what}; no bar of music has so many.`, number);
 };
 
 /** Reads one `<measure>` of a part, advancing `state`. @throws ScoreError naming the measure */
@@ -305,17 +312,17 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
         readAttributes(element, state, number, raw, cursor);
         break;
       case "backup":
-        within(++count.moves, MAX_MOVES, "moves back and forward", number);
+        within(++count.moves, MAX_MOVES, say`moves back and forward`, number);
         cursor = subtract(cursor, quarters(element, "backup", state, number));
         if (cursor.num < 0) [cursor, raw.overran] = [ZERO, true];
         break;
       case "forward":
-        within(++count.moves, MAX_MOVES, "moves back and forward", number);
+        within(++count.moves, MAX_MOVES, say`moves back and forward`, number);
         cursor = add(cursor, quarters(element, "forward", state, number));
         break;
       case "note": {
         const grace = child(element, "grace") !== undefined;
-        if (grace) within(++count.graces, MAX_GRACES, "grace notes", number);
+        if (grace) within(++count.graces, MAX_GRACES, say`grace notes`, number);
         else within(++count.notes, MAX_NOTES, "notes", number);
         const duration = grace ? ZERO : quarters(element, "note", state, number);
         const chord = child(element, "chord") !== undefined;

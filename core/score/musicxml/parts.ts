@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { isSung, isTablature } from "./layouts.ts";
 import type { Warning } from "../model/model.ts";
 import { child, childText, children, type Element } from "../xml/xml.ts";
@@ -40,10 +41,11 @@ export function choosePart(
       ? played
       : written;
   if (open.length === 1 && parts.length === 1) return [...open];
-  const say = (message: string) =>
+  const warn = (message: string) =>
     warnings.push({
       kind: "parts",
-      message: `The file holds ${parts.length} parts; ${message} Another can be chosen in the piece's menu.`,
+      message: say`The file holds ${parts.length} parts; ${message} Another can be chosen in the
+        piece's menu.`,
     });
   const keyboard = open.findIndex((part) => stavesOf(part) >= 2);
   if (keyboard >= 0) {
@@ -53,22 +55,22 @@ export function choosePart(
     const below = next && (keyboard + 2 === open.length || isPedal(next));
     if (below && stavesOf(next) === 1 && sizes.includes(staves(found) + 1)) found.push(next);
     const index = parts.indexOf(found[0]!);
-    say(
+    warn(
       found.length > 1
-        ? "the one with two staves and the one below it are to be practised."
-        : `part ${index + 1}, with ${stavesOf(found[0]!)} staves, is the one to practise.`,
+        ? say`the one with two staves and the one below it are to be practised.`
+        : say`part ${index + 1}, with ${stavesOf(found[0]!)} staves, is the one to practise.`,
     );
     return found;
   }
   if (open.length > 1 && sizes.includes(open.length)) {
     if (open.length < parts.length || open.length > 2)
-      say(`those with notes for the hands are practised together: ${open.length} staves.`);
+      warn(say`those with notes for the hands are practised together: ${open.length} staves.`);
     return [...open];
   }
-  say(
+  warn(
     open.length === parts.length
-      ? "they have one staff each, and the first is the one to practise."
-      : `part ${parts.indexOf(open[0]!) + 1} is the one to practise.`,
+      ? say`they have one staff each, and the first is the one to practise.`
+      : say`part ${parts.indexOf(open[0]!) + 1} is the one to practise.`,
   );
   return [open[0]!];
 }

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { FINGERING, writeAspect, type Aspect, type NoteMark } from "../marks/aspects.ts";
 import { ScoreError, type Section } from "../model/model.ts";
 import type { Shape } from "../model/shape.ts";
@@ -37,7 +38,7 @@ export function annotate(
     partsOf(root)[practised[0] ?? -1] ??
     parts.find((candidate) => stavesOf(candidate) > 1) ??
     parts[0];
-  if (!part) throw new ScoreError("The score has no part.");
+  if (!part) throw new ScoreError(say`The score has no part.`);
   const measures = children(part, "measure");
   const marked = (some: readonly Stratum[]) => {
     for (const stratum of some) {

@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { Unzip, UnzipInflate } from "fflate";
 import { ScoreError } from "../model/model.ts";
 
@@ -5,7 +6,8 @@ import { ScoreError } from "../model/model.ts";
 export const MAX_XML_BYTES = 20 * 1024 * 1024;
 export const tooLarge = () =>
   new ScoreError(
-    "The score holds more than 20 MB of XML. Save it without pictures or play-back data and try again.",
+    say`The score holds more than 20 MB of XML. Save it without pictures or play-back data and try
+      again.`,
   );
 
 export const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
@@ -56,7 +58,7 @@ export function scoreInZip(bytes: Uint8Array): Uint8Array {
   } catch (error) {
     if (error instanceof ScoreError) throw error;
     throw new ScoreError(
-      "The file is a zip that cannot be unpacked. Export the score again and try once more.",
+      say`The file is a zip that cannot be unpacked. Export the score again and try once more.`,
     );
   }
   const container = files.get("META-INF/container.xml");
@@ -67,7 +69,7 @@ export function scoreInZip(bytes: Uint8Array): Uint8Array {
     [...files].find(([name]) => !name.startsWith("META-INF/") && !name.startsWith("__MACOSX"))?.[1];
   if (!found?.length) {
     throw new ScoreError(
-      "The zip holds no score. A compressed score (.mxl) has a MusicXML file inside.",
+      say`The zip holds no score. A compressed score (.mxl) has a MusicXML file inside.`,
     );
   }
   return found;

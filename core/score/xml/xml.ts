@@ -1,3 +1,4 @@
+import { say } from "../../words/say.ts";
 import { DOMParser, XMLSerializer, type Document, type Element } from "@xmldom/xmldom";
 import { ScoreError, type Warning } from "../model/model.ts";
 import { UNWRITABLE } from "./xmlTree.ts";
@@ -31,29 +32,26 @@ export function parseXml(xml: string): { document: Document; root: Element; warn
   const doctype = /<!DOCTYPE[^>[]*(\[)?/.exec(xml);
   if (doctype?.[1] && /<!ENTITY/i.test(xml)) {
     throw new ScoreError(
-      "The file defines XML entities of its own, which a score never needs; it was not read.",
+      say`The file defines XML entities of its own, which a score never needs; it was not read.`,
     );
   }
   if (doctype) {
     warnings.push({
       kind: "doctype",
-      message:
-        "The file points to an outside definition (DOCTYPE). It was not fetched; nothing in the score needs it.",
+      message: say`The file points to an outside definition (DOCTYPE). It was not fetched; nothing in the score needs it.`,
     });
   }
   if (!/<[A-Za-z_]/.test(xml))
     throw new ScoreError(
-      "The file is not XML, and no other kind of score this can read: MusicXML " +
-        "(.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid).",
+      say`The file is not XML, and no other kind of score this can read: MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid).`,
     );
   const stray = strayCharacter(xml);
   if (stray !== undefined)
     throw new ScoreError(
-      "The file holds a character that XML does not allow, near line " +
-        `${lineAt(xml, stray)}. Export it again from the program it came from.`,
+      say`The file holds a character that XML does not allow, near line ${lineAt(xml, stray)}. Export it again from the program it came from.`,
     );
   if (depthOf(xml) > MAX_DEPTH)
-    throw new ScoreError("The file is nested deeper than any score; it was not read.");
+    throw new ScoreError(say`The file is nested deeper than any score; it was not read.`);
   let problem: string | undefined;
   try {
     const document = new DOMParser({
@@ -71,11 +69,11 @@ export function parseXml(xml: string): { document: Document; root: Element; warn
 
 function wellFormedness(problem: string): string {
   const line = /\[line:(\d+)|line[: ]+(\d+)/i.exec(problem);
-  const at = line ? ` near line ${line[1] ?? line[2]}` : "";
+  const at = line ? say` near line ${line[1] ?? line[2]!}` : "";
   const cut = /unclosed|end of|unexpected end|EOF|missing/i.test(problem);
   return cut
-    ? `The file ends too early or a tag is never closed${at}. It may be a broken download; export it again.`
-    : `The file is not well-formed XML${at}. Export it again from the program it came from.`;
+    ? say`The file ends too early or a tag is never closed${at}. It may be a broken download; export it again.`
+    : say`The file is not well-formed XML${at}. Export it again from the program it came from.`;
 }
 
 export const serialize = (document: Document): string =>

@@ -1,15 +1,15 @@
 import { USUAL_INSTRUMENT, type InstrumentRecord } from "@yarrow-ridge/core/instruments";
 import {
+  USUAL_LONGEST,
   USUAL_MINUTES,
   USUAL_SCHOOLS,
+  USUAL_SHARES,
   type Forecast,
-  type HandsFirst,
-  type Ladder,
-  type Order,
   type PlannedCard,
   type PromotionRule,
-  type Raise,
   type Remedies,
+  type Schools,
+  type Shares,
 } from "@yarrow-ridge/core/practice";
 import type { PlaceText } from "@yarrow-ridge/core/score";
 import {
@@ -42,6 +42,15 @@ export const students = pgTable("students", {
     .default([...USUAL_MINUTES]),
   /** Dates on which nothing is practised. */
   daysOff: jsonb("days_off").$type<string[]>().notNull().default([]),
+  /** Minutes of every day of practice that warm up, before any piece. */
+  warmUp: integer("warm_up").notNull().default(0),
+  /** A card is no longer than this many minutes while others have had none. */
+  longest: integer("longest").notNull().default(USUAL_LONGEST),
+  /** Of an hour, minutes that keep what is learnt and that are for what was never played. */
+  shares: jsonb("shares")
+    .$type<Shares>()
+    .notNull()
+    .default({ ...USUAL_SHARES }),
   /** What is known of the hands and feet, by instrument: records of its own. */
   player: jsonb("player").$type<Record<string, InstrumentRecord>>().notNull().default({}),
   archived: archived(),
@@ -106,10 +115,11 @@ export const plans = pgTable(
     sections: jsonb("sections").$type<string[]>(),
     /** Those sections as they were last seen: what is removed later stays in the plan. */
     chosen: jsonb("chosen").$type<ChosenSection[]>(),
-    order: text("learning_order").$type<Order["id"]>().notNull().default(USUAL_SCHOOLS.order),
-    raise: text("raise").$type<Raise["id"]>().notNull().default(USUAL_SCHOOLS.raise),
-    hands: text("hands").$type<HandsFirst["id"]>().notNull().default(USUAL_SCHOOLS.hands),
-    ladder: text("ladder").$type<Ladder["id"]>().notNull().default(USUAL_SCHOOLS.ladder),
+    order: text("learning_order").$type<Schools["order"]>().notNull().default(USUAL_SCHOOLS.order),
+    raise: text("raise").$type<Schools["raise"]>().notNull().default(USUAL_SCHOOLS.raise),
+    hands: text("hands").$type<Schools["hands"]>().notNull().default(USUAL_SCHOOLS.hands),
+    ladder: text("ladder").$type<Schools["ladder"]>().notNull().default(USUAL_SCHOOLS.ladder),
+    top: text("top").$type<Schools["top"]>().notNull().default(USUAL_SCHOOLS.top),
     /** Bars the teacher has practised alone, and keys of units that are left out. */
     added: jsonb("added").$type<AddedBars[]>().notNull().default([]),
     dropped: jsonb("dropped").$type<string[]>().notNull().default([]),

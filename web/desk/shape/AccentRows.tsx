@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import { beatName, type Score, type Shape } from "@yarrow-ridge/core/score";
@@ -29,7 +30,7 @@ export function AccentRows({
   if (rows.length === 0) return null;
   return (
     <div className="card stack">
-      <h2>Accents in a row</h2>
+      <h2>{say`Accents in a row`}</h2>
       {rows.slice(0, 6).map((row) => {
         const ids = row.accents.flatMap((one) => one.notes);
         const largest = row.accents[row.most]!;
@@ -38,7 +39,7 @@ export function AccentRows({
             <div
               className="shape-accents"
               role="group"
-              aria-label={`Accents, ${handName(instrument(piece.instrument), row.hand)}`}
+              aria-label={say`Accents, ${handName(instrument(piece.instrument), row.hand)}`}
             >
               {row.accents.map((one, i) => {
                 const place = `${score.bars[one.bar]!.number}, ${beatName(score.bars[one.bar]!, one.offset)}`;
@@ -48,7 +49,7 @@ export function AccentRows({
                     type="button"
                     className={`shape-accent${i === row.most ? " most" : ""}`}
                     aria-pressed={i === row.most}
-                    aria-label={`The largest in bar ${place}`}
+                    aria-label={say`The largest in bar ${place}`}
                     onClick={() => {
                       onShow(one.bar, one.bar);
                       change(
@@ -59,7 +60,7 @@ export function AccentRows({
                             one.notes[0]!,
                           ],
                         }),
-                        `the largest accent in bar ${place}`,
+                        say`the largest accent in bar ${place}`,
                       );
                     }}
                   >
@@ -69,11 +70,9 @@ export function AccentRows({
                 );
               })}
             </div>
-            <p className="small soft">
-              {handName(instrument(piece.instrument), row.hand)}: the one in bar{" "}
-              {score.bars[largest.bar]!.number} counts most ({row.why}); the others lead to it or
-              away.
-            </p>
+            <p className="small soft">{say`${handName(instrument(piece.instrument), row.hand)}: the
+              one in bar ${score.bars[largest.bar]!.number} counts most (${row.why}); the others
+              lead to it or away.`}</p>
           </div>
         );
       })}

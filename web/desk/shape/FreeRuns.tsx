@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import LaterIcon from "@mui/icons-material/ChevronRight";
 import SoonerIcon from "@mui/icons-material/ChevronLeft";
 import { IconButton } from "@mui/material";
@@ -29,16 +30,18 @@ export function FreeRuns({
   if (runs.length === 0) return null;
   return (
     <div className="card stack">
-      <h2>Free runs</h2>
+      <h2>{say`Free runs`}</h2>
       {runs.slice(0, SHOWN).map((run) => (
         <div key={run.notes[0]}>
           <p>
-            <button type="button" className="bar-link" onClick={() => onShow(run.bar, run.bar)}>
-              Bar {score.bars[run.bar]!.number}
-            </button>
-            : {run.notes.length} notes in the{" "}
-            {handName(instrument(piece.instrument), run.hand).toLowerCase()} against{" "}
-            {run.meetings.length + 1}
+            <button
+              type="button"
+              className="bar-link"
+              onClick={() => onShow(run.bar, run.bar)}
+            >{say`Bar ${score.bars[run.bar]!.number}`}</button>
+            {say`: ${run.notes.length} notes in the
+              ${small(handName(instrument(piece.instrument), run.hand))} against
+              ${run.meetings.length + 1}`}
           </p>
           <div className="shape-meets">
             {run.meetings.map((one) => {
@@ -52,16 +55,16 @@ export function FreeRuns({
                       { id: one.id, meets: run.notes[one.meets - 1 + by]! },
                     ],
                   }),
-                  `${name} meets note ${one.meets + by} of the run`,
+                  say`${name} meets note ${one.meets + by} of the run`,
                 );
               return (
                 <div key={one.id} style={{ display: "contents" }}>
                   <span>
-                    {name} <span className="soft">written at {one.written.toFixed(2)}</span>
+                    {name} <span className="soft">{say`written at ${one.written.toFixed(2)}`}</span>
                   </span>
                   <IconButton
                     size="small"
-                    aria-label={`${name} meets an earlier note`}
+                    aria-label={say`${name} meets an earlier note`}
                     disabled={one.meets <= 1}
                     onClick={() => move(-1)}
                   >
@@ -73,7 +76,7 @@ export function FreeRuns({
                   </b>
                   <IconButton
                     size="small"
-                    aria-label={`${name} meets a later note`}
+                    aria-label={say`${name} meets a later note`}
                     disabled={one.meets >= run.notes.length}
                     onClick={() => move(1)}
                   >
@@ -86,12 +89,11 @@ export function FreeRuns({
         </div>
       ))}
       {runs.length > SHOWN && (
-        <p className="small soft">and {runs.length - SHOWN} more; choose fewer bars to see them</p>
+        <p className="small soft">{say`and ${runs.length - SHOWN} more; choose fewer bars to see
+          them`}</p>
       )}
-      <p className="small soft">
-        Numbers count the run’s notes; a question mark is the arithmetic, without one it is your
-        word.
-      </p>
+      <p className="small soft">{say`Numbers count the run’s notes; a question mark is the
+        arithmetic, without one it is your word.`}</p>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { levelName, type Score, type Shape } from "@yarrow-ridge/core/score";
 import { levelAt, loudnessOf, withLine } from "@yarrow-ridge/core/shaping";
@@ -46,12 +47,12 @@ export function LoudnessCard({
       `${label}, ${here.name}`,
     );
   const rows = [
-    ["begins", first, (level: number) => draw(level, last, `begins ${levelName(level)}`)],
-    ["ends", last, (level: number) => draw(first, level, `ends ${levelName(level)}`)],
+    [say`begins`, first, (level: number) => draw(level, last, say`begins ${levelName(level)}`)],
+    [say`ends`, last, (level: number) => draw(first, level, say`ends ${levelName(level)}`)],
   ] as const;
   return (
     <div className="card stack">
-      <h2>Loudness</h2>
+      <h2>{say`Loudness`}</h2>
       <div className="shape-levels">
         {rows.map(([name, now, set]) => (
           <div key={name} style={{ display: "contents" }}>
@@ -60,7 +61,7 @@ export function LoudnessCard({
               exclusive
               size="small"
               value={levelName(now)}
-              aria-label={`It ${name}`}
+              aria-label={say`It ${name}`}
               disabled={whole}
             >
               {levelsWith(now).map((level) => (
@@ -73,26 +74,25 @@ export function LoudnessCard({
         ))}
       </div>
       {whole ? (
-        <p className="small soft">Choose bars to shape them, or drag the curve below the score.</p>
+        <p className="small soft">{say`Choose bars to shape them, or drag the curve below the
+          score.`}</p>
       ) : (
         <div className="row">
           <Button
             size="small"
             variant="outlined"
             onClick={() => draw(first, first + STEP, "grows")}
-          >
-            Grow
-          </Button>
+          >{say`Grow`}</Button>
           <Button
             size="small"
             variant="outlined"
             onClick={() => draw(first, first - STEP, "fades")}
-          >
-            Fade
-          </Button>
-          <Button size="small" variant="outlined" onClick={() => draw(first, first, "holds")}>
-            Hold
-          </Button>
+          >{say`Fade`}</Button>
+          <Button
+            size="small"
+            variant="outlined"
+            onClick={() => draw(first, first, "holds")}
+          >{say`Hold`}</Button>
         </div>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { capital, say } from "@yarrow-ridge/core/words";
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import type { Return } from "@yarrow-ridge/core/form";
@@ -50,7 +51,7 @@ export function ShapePanel({
   const here: Here = {
     from: startOf(range.from),
     to: startOf(range.to + 1),
-    name: `${range.from === range.to ? "bar" : "bars"} ${barSpan(score.bars, range.from, range.to)}`,
+    name: `${range.from === range.to ? say`bar` : say`bars`} ${barSpan(score.bars, range.from, range.to)}`,
   };
   const change: Change = (next, label) => void edits.shape(score, next, label);
   const doubts = useMemo(
@@ -81,7 +82,8 @@ export function ShapePanel({
         ...before,
         out: isOut ? before.out.filter((id) => id !== current.id) : [...before.out, current.id],
       }),
-      `${spokenName(current.pitch)} ${isOut ? "no longer " : ""}brought out, bar ${score.bars[current.bar]!.number}`,
+      say`${spokenName(current.pitch)} ${isOut ? say`no longer ` : ""}brought out, bar
+        ${score.bars[current.bar]!.number}`,
     );
   };
   useCommand("shape.out", bringOut, {}, [bringOut]);
@@ -89,34 +91,31 @@ export function ShapePanel({
     <div className="stack">
       <div className="card stack">
         <div className="row spread">
-          <h2>
-            {chosen ? `${here.name[0]!.toUpperCase()}${here.name.slice(1)}` : "The whole piece"}
-          </h2>
+          <h2>{chosen ? capital(here.name) : say`The whole piece`}</h2>
         </div>
         <ToggleButtonGroup
           exclusive
           size="small"
           value={time}
-          aria-label="Time"
+          aria-label={say`Time`}
           onChange={(_, value: "strict" | "shaped" | null) => {
             if (value) set({ time: value });
           }}
         >
-          <ToggleButton value="strict" title="In even time: first">
-            Strict time
-          </ToggleButton>
+          <ToggleButton
+            value="strict"
+            title={say`In even time: first`}
+          >{say`Strict time`}</ToggleButton>
           <ToggleButton
             value="shaped"
-            title="With what is broadened, waited for and gathered: later"
-          >
-            Shaped time
-          </ToggleButton>
+            title={say`With what is broadened, waited for and gathered: later`}
+          >{say`Shaped time`}</ToggleButton>
         </ToggleButtonGroup>
       </div>
       {doubts.length > 0 && (
         <details className="card shape-doubts">
           <summary>
-            {doubts.length === 1 ? "One doubt" : `${doubts.length} doubts`}{" "}
+            {doubts.length === 1 ? say`One doubt` : say`${doubts.length} doubts`}{" "}
             <span className="soft">{doubts[0]!.text}</span>
           </summary>
           <ul className="reasons hand-problems">
@@ -131,7 +130,7 @@ export function ShapePanel({
                 </button>
               </li>
             ))}
-            {doubts.length > MOST_DOUBTS && <li>and {doubts.length - MOST_DOUBTS} more</li>}
+            {doubts.length > MOST_DOUBTS && <li>{say`and ${doubts.length - MOST_DOUBTS} more`}</li>}
           </ul>
         </details>
       )}
@@ -154,11 +153,9 @@ export function ShapePanel({
       />
       {current && (
         <div className="card row spread">
-          <span>
-            {spokenName(current.pitch)}, bar {score.bars[current.bar]!.number}
-          </span>
+          <span>{say`${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`}</span>
           <Button variant="outlined" onClick={bringOut}>
-            {shape.out.includes(current.id) ? "Back into the line" : "Bring out"}&nbsp;
+            {shape.out.includes(current.id) ? say`Back into the line` : say`Bring out`}&nbsp;
             <span className="key">O</span>
           </Button>
         </div>
@@ -186,9 +183,9 @@ export function ShapePanel({
           shape.meetings.length +
           shape.accents.length >
           0) && (
-        <Button onClick={() => void edits.shape(score, null, "the shape back to as printed")}>
-          Back to as printed
-        </Button>
+        <Button
+          onClick={() => void edits.shape(score, null, say`the shape back to as printed`)}
+        >{say`Back to as printed`}</Button>
       )}
     </div>
   );

@@ -1,3 +1,5 @@
+import { say } from "@yarrow-ridge/core/words";
+import { TIMING } from "../../score/ShapeMarks.tsx";
 import type { Piece } from "@yarrow-ridge/contract";
 import {
   barAxis,
@@ -57,8 +59,13 @@ export function ShapeStrip({
   const x = (place: Place) => (barAxis(score.bars, place) / count) * 100;
   const placeText = ({ bar, offset }: Place) =>
     score.bars[bar]
-      ? `bar ${score.bars[bar].number}${offset.num ? `, beat ${beatName(score.bars[bar], offset)}` : ""}`
-      : "the end";
+      ? say`bar ${score.bars[bar].number}${
+          offset.num
+            ? say`, beat
+        ${beatName(score.bars[bar], offset)}`
+            : ""
+        }`
+      : say`the end`;
   const write = (next: readonly LoudnessPoint[], label: string) =>
     void edits.shape(score, (before) => ({ ...before, loudness: next }), label);
 
@@ -87,7 +94,7 @@ export function ShapeStrip({
       handle.removeEventListener("pointerup", up);
       handle.removeEventListener("pointercancel", cancel);
       setDraft(undefined);
-      if (commit && next) write(next, `loudness in ${placeText(place)}`);
+      if (commit && next) write(next, say`loudness in ${placeText(place)}`);
       else if (commit) onChoose(Math.min(place.bar, count - 1), Math.min(place.bar, count - 1));
     };
     const [up, cancel] = [() => end(true), () => end(false)];
@@ -109,13 +116,14 @@ export function ShapeStrip({
   const key = (event: KeyboardEvent<HTMLElement>) => {
     const by = { ArrowUp: 0.5, ArrowDown: -0.5 }[event.key];
     const to = { ArrowRight: bar + 1, ArrowLeft: bar - 1, Home: 0, End: count - 1 }[event.key];
-    if (by) write(withLevel(points, keyed, levelAt(bar) + by), `loudness in ${placeText(keyed)}`);
+    if (by)
+      write(withLevel(points, keyed, levelAt(bar) + by), say`loudness in ${placeText(keyed)}`);
     else if (to !== undefined) setBar(Math.max(0, Math.min(count - 1, to)));
     else if (event.key === "Enter") onChoose(bar, bar);
     else if (event.key === "Backspace" || event.key === "Delete") {
       const rest = points.filter((one) => one.bar !== bar);
       if (rest.length === points.length) return;
-      write(rest, `no point in ${placeText(keyed)}`);
+      write(rest, say`no point in ${placeText(keyed)}`);
     } else return;
     event.preventDefault();
     event.stopPropagation();
@@ -147,10 +155,10 @@ export function ShapeStrip({
         ref={field}
         className="shape-field"
         onPointerDown={press}
-        title="Drag the curve up or down"
+        title={say`Drag the curve up or down`}
         role="slider"
         tabIndex={0}
-        aria-label={`Loudness over ${count} bars: left and right choose a bar`}
+        aria-label={say`Loudness over ${count} bars: left and right choose a bar`}
         aria-orientation="vertical"
         aria-valuemin={SOFTEST}
         aria-valuemax={LOUDEST}
@@ -211,18 +219,18 @@ export function ShapeStrip({
                 left: `${left}%`,
                 ...(lasts(mark.kind) ? { width: `${Math.max(1.2, x(mark.to) - left)}%` } : {}),
               }}
-              title={`${mark.kind}, ${placeText(mark.from)}`}
+              title={`${TIMING[mark.kind]}, ${placeText(mark.from)}`}
               onClick={() => onChoose(mark.from.bar, mark.from.bar)}
             >
-              <span>{mark.kind === "breathe" ? "’" : mark.kind === "wait" ? "|" : mark.kind}</span>
+              <span>
+                {mark.kind === "breathe" ? "’" : mark.kind === "wait" ? "|" : TIMING[mark.kind]}
+              </span>
             </span>
           );
         })}
         {shape.timing.length === 0 && (
-          <span className="soft small">
-            {shape.loudness ? "your curve" : "as printed"}; drag it at any bar. Time is strict all
-            through.
-          </span>
+          <span className="soft small">{say`${shape.loudness ? say`your curve` : say`as printed`};
+            drag it at any bar. Time is strict all through.`}</span>
         )}
       </div>
     </div>

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import DeleteIcon from "@mui/icons-material/DeleteOutlined";
 import { Button, IconButton, Slider } from "@mui/material";
@@ -19,12 +20,16 @@ import { useDesk } from "../../piece/useDesk.ts";
 import type { Change, Here } from "./here.ts";
 
 const KINDS: [TimingKind, string, string][] = [
-  ["broaden", "Broaden", "slower and slower to the end of the chosen bars, then in tempo"],
-  ["push", "Push on", "faster and faster to the end of the chosen bars, then in tempo"],
-  ["lean", "Lean", "long notes a little longer, short ones gathered; the bars stay where they are"],
-  ["wait", "Wait", "what sounds is held a moment longer before this place"],
-  ["breathe", "Breathe", "the hands lift before this place"],
-  ["run", "Arch a run", "slow, fast, slow, and in time at its end"],
+  ["broaden", say`Broaden`, say`slower and slower to the end of the chosen bars, then in tempo`],
+  ["push", say`Push on`, say`faster and faster to the end of the chosen bars, then in tempo`],
+  [
+    "lean",
+    say`Lean`,
+    say`long notes a little longer, short ones gathered; the bars stay where they are`,
+  ],
+  ["wait", say`Wait`, say`what sounds is held a moment longer before this place`],
+  ["breathe", say`Breathe`, say`the hands lift before this place`],
+  ["run", say`Arch a run`, say`slow, fast, slow, and in time at its end`],
 ];
 
 /** More ideas than these are read by nobody at once. */
@@ -36,14 +41,14 @@ function whereOf(score: Score, { kind, from, to }: TimingMark): string {
   const bar = score.bars[from.bar]!;
   return lasts(kind)
     ? barSpan(score.bars, from.bar, lastBarOf(to))
-    : `before ${bar.number}${from.offset.num ? `, beat ${beatName(bar, from.offset)}` : ""}`;
+    : say`before ${bar.number}${from.offset.num ? say`, beat ${beatName(bar, from.offset)}` : ""}`;
 }
 
 /** How much, in words. */
 export function amountText({ kind, amount }: Pick<TimingMark, "kind" | "amount">): string {
   if (kind === "broaden" || kind === "push") return `to ${Math.round(amount * 100)}\u00a0%`;
-  if (kind === "wait" || kind === "breathe") return `${Math.round(amount * 100) / 100} beat`;
-  return amount < 0.25 ? "a little" : amount < 0.6 ? "clearly" : "much";
+  if (kind === "wait" || kind === "breathe") return say`${Math.round(amount * 100) / 100} beat`;
+  return amount < 0.25 ? say`a little` : amount < 0.6 ? say`clearly` : say`much`;
 }
 
 /** Where the time gives in the chosen bars. */
@@ -86,7 +91,7 @@ export function TimeCard({
   };
   return (
     <div className="card stack">
-      <h2>Time</h2>
+      <h2>{say`Time`}</h2>
       <div className="shape-kinds">
         {KINDS.map(([kind, name, about]) => (
           <Button
@@ -104,8 +109,8 @@ export function TimeCard({
       {given.length === 0 && (
         <p className="small soft">
           {whole
-            ? "Choose the bars, or a note, where the time gives."
-            : "Strict here. Strict comes first; shape the time when the notes are at home."}
+            ? say`Choose the bars, or a note, where the time gives.`
+            : say`Strict here. Strict comes first; shape the time when the notes are at home.`}
         </p>
       )}
       {given.map((mark) => (
@@ -119,7 +124,7 @@ export function TimeCard({
                 ...before,
                 timing: before.timing.map((one) => (one.id === mark.id ? { ...one, amount } : one)),
               }),
-              `how much to ${mark.kind}`,
+              say`how much to ${mark.kind}`,
             )
           }
           onRemove={() =>
@@ -128,7 +133,7 @@ export function TimeCard({
                 ...before,
                 timing: before.timing.filter((one) => one.id !== mark.id),
               }),
-              `no ${mark.kind}, ${here.name}`,
+              say`no ${mark.kind}, ${here.name}`,
             )
           }
         />
@@ -146,7 +151,7 @@ export function TimeCard({
                     ...before,
                     timing: withTiming(before.timing, { ...mark, id: newId() }),
                   }),
-                  `${mark.kind} in bar ${score.bars[mark.from.bar]!.number}`,
+                  say`${mark.kind} in bar ${score.bars[mark.from.bar]!.number}`,
                 )
               }
             >
@@ -157,9 +162,8 @@ export function TimeCard({
             </button>
           ))}
           {ideas.length > SHOWN && (
-            <span className="small soft">
-              and {ideas.length - SHOWN} more ideas; choose fewer bars to see them
-            </span>
+            <span className="small soft">{say`and ${ideas.length - SHOWN} more ideas; choose fewer
+              bars to see them`}</span>
           )}
         </div>
       )}
@@ -191,7 +195,7 @@ function Given({
       </span>
       <Slider
         size="small"
-        aria-label={`How much: ${name} ${where}`}
+        aria-label={say`How much: ${name} ${where}`}
         min={least}
         max={end}
         step={0.01}
@@ -199,7 +203,7 @@ function Given({
         onChange={(_, value) => setAmount(value)}
         onChangeCommitted={(_, value) => onAmount(value)}
       />
-      <IconButton size="small" aria-label={`Remove ${name} ${where}`} onClick={onRemove}>
+      <IconButton size="small" aria-label={say`Remove ${name} ${where}`} onClick={onRemove}>
         <DeleteIcon fontSize="small" />
       </IconButton>
     </div>

@@ -1,3 +1,4 @@
+import { capital, say, small } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
@@ -62,7 +63,7 @@ export function VoicesCard({
     (["all", "top", "bottom"] as const).map((line) => ({ hand, line })),
   );
   const nameOf = ({ hand, line }: Pick<Lead, "hand" | "line">) =>
-    `${line === "all" ? "" : `${line} of the `}${handName(kind, hand).toLowerCase()}`;
+    `${line === "all" ? "" : say`${line} of the `}${small(handName(kind, hand))}`;
   const setLead = (value: string) => {
     const [hand, line] = value.split(" ") as [string, Lead["line"]];
     change(
@@ -73,7 +74,7 @@ export function VoicesCard({
           ...(value ? [{ from: here.from, to: here.to, hand, line }] : []),
         ].sort((a, b) => comparePlaces(a.from, b.from)),
       }),
-      value ? `${nameOf({ hand, line })} leads, ${here.name}` : `nobody leads, ${here.name}`,
+      value ? say`${nameOf({ hand, line })} leads, ${here.name}` : say`nobody leads, ${here.name}`,
     );
   };
   const setTouch = (hand: string, share: number | undefined) =>
@@ -90,18 +91,23 @@ export function VoicesCard({
         ];
         return { ...before, touch: touch.sort((a, b) => comparePlaces(a.from, b.from)) };
       },
-      `${handName(kind, hand).toLowerCase()} ${share === undefined ? "as written" : touchWord(share)}, ${here.name}`,
+      `${small(handName(kind, hand))} ${
+        share === undefined
+          ? say`as
+        written`
+          : touchWord(share)
+      }, ${here.name}`,
     );
   return (
     <div className="card stack">
-      <h2>Voices and touch</h2>
+      <h2>{say`Voices and touch`}</h2>
       <TextField
         select
-        label="Leads"
+        label={say`Leads`}
         value={lead ? `${lead.hand} ${lead.line}` : ""}
         onChange={(event) => setLead(event.target.value)}
       >
-        <MenuItem value="">nobody said</MenuItem>
+        <MenuItem value="">{say`nobody said`}</MenuItem>
         {lines.map((one) => (
           <MenuItem key={`${one.hand} ${one.line}`} value={`${one.hand} ${one.line}`}>
             {nameOf(one)}
@@ -125,14 +131,11 @@ export function VoicesCard({
                         comparePlaces(a.from, b.from),
                       ),
                     }),
-                    `${nameOf(one)} leads, bars ${bars}`,
+                    say`${nameOf(one)} leads, bars ${bars}`,
                   )
                 }
               >
-                <b>
-                  {nameOf(one)[0]!.toUpperCase()}
-                  {nameOf(one).slice(1)} leads in {bars}?
-                </b>{" "}
+                <b>{say`${capital(nameOf(one))} leads in ${bars}?`}</b>{" "}
                 <span className="soft">{why}</span>
               </button>
             );
@@ -149,13 +152,13 @@ export function VoicesCard({
             <TextField
               key={hand}
               select
-              label={`${handName(kind, hand)}: touch`}
+              label={say`${handName(kind, hand)}: touch`}
               value={touch?.share ?? ""}
               onChange={(event) =>
                 setTouch(hand, event.target.value === "" ? undefined : Number(event.target.value))
               }
             >
-              <MenuItem value="">as written</MenuItem>
+              <MenuItem value="">{say`as written`}</MenuItem>
               {shares.map((share) => (
                 <MenuItem key={share} value={share}>
                   {touchWord(share)} · {Math.round(share * 100)} %

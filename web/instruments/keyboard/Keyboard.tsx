@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { lying } from "@yarrow-ridge/core/instruments/keyboard";
 import { positionOf } from "@yarrow-ridge/core/instruments";
 import { comparePlaces, isBlack, type Note } from "@yarrow-ridge/core/score";
@@ -70,13 +71,15 @@ export function Keyboard({ now, next, fingers, label, fifths, marks, score }: Bo
     <div className="keyboard">
       <div className="soft small">
         {label}
-        <br />● now · ∘ idle
-        <br />◌ next · ◎ stays
+        <br />
+        {say`● now · ∘ idle`}
+        <br />
+        {say`◌ next · ◎ stays`}
       </div>
       <svg
         viewBox={`-1 -1 ${whites.length * WHITE + 2} ${TALL + 14}`}
         role="img"
-        aria-label={`Keyboard: ${label}`}
+        aria-label={say`Keyboard: ${label}`}
       >
         {whites.map((key) => (
           <rect
@@ -115,7 +118,7 @@ export function Keyboard({ now, next, fingers, label, fifths, marks, score }: Bo
             width={x(kept[1]) - x(kept[0]) + WHITE}
             height={4}
           >
-            <title>the position the hand keeps</title>
+            <title>{say`the position the hand keeps`}</title>
           </rect>
         )}
         {idleNext

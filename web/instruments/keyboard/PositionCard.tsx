@@ -1,3 +1,4 @@
+import { say, small } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import LeftIcon from "@mui/icons-material/ChevronLeft";
 import RightIcon from "@mui/icons-material/ChevronRight";
@@ -89,7 +90,8 @@ export function PositionCard({
         },
         newId(),
       ),
-      `${name.toLowerCase()} stays in position, bars ${barSpan(score.bars, chosen.from, chosen.to)}`,
+      say`${small(name)} stays in position, bars
+        ${barSpan(score.bars, chosen.from, chosen.to)}`,
     );
   };
   useCommand("hands.keep", keep, { enabled: chosen !== undefined && here.length === 0 });
@@ -98,7 +100,7 @@ export function PositionCard({
   const span = barSpan(score.bars, chosen.from, chosen.to);
   return (
     <div className="card stack">
-      <h2>Position of the {name.toLowerCase()}</h2>
+      <h2>{say`Position of the ${small(name)}`}</h2>
       {here.map((one) => {
         const inside =
           current && comparePlaces(one.from, current) < 0 && comparePlaces(current, one.to!) < 0;
@@ -109,12 +111,12 @@ export function PositionCard({
             <div className="row">
               <IconButton
                 size="small"
-                aria-label="One key lower"
+                aria-label={say`One key lower`}
                 onClick={() =>
                   change(
                     one,
                     { data: { thumb: along(fifths, thumb, -1) } },
-                    "position one key lower",
+                    say`position one key lower`,
                   )
                 }
               >
@@ -123,12 +125,12 @@ export function PositionCard({
               <b className="figures">{keysOf(positionOf(one), score)}</b>
               <IconButton
                 size="small"
-                aria-label="One key higher"
+                aria-label={say`One key higher`}
                 onClick={() =>
                   change(
                     one,
                     { data: { thumb: along(fifths, thumb, 1) } },
-                    "position one key higher",
+                    say`position one key higher`,
                   )
                 }
               >
@@ -140,12 +142,10 @@ export function PositionCard({
                 onClick={() =>
                   save(
                     own.filter((other) => other !== one),
-                    "position let go",
+                    say`position let go`,
                   )
                 }
-              >
-                Let go
-              </Button>
+              >{say`Let go`}</Button>
             </div>
             {inside && (
               <div className="row">
@@ -155,24 +155,20 @@ export function PositionCard({
                     change(
                       one,
                       { from: { bar: current.bar, offset: current.offset } },
-                      "where the position begins",
+                      say`where the position begins`,
                     )
                   }
-                >
-                  Begins at this note
-                </Button>
+                >{say`Begins at this note`}</Button>
                 <Button
                   size="small"
                   onClick={() =>
                     change(
                       one,
                       { to: { bar: current.bar, offset: current.offset } },
-                      "where the position ends",
+                      say`where the position ends`,
                     )
                   }
-                >
-                  Ends before it
-                </Button>
+                >{say`Ends before it`}</Button>
               </div>
             )}
           </div>
@@ -181,15 +177,14 @@ export function PositionCard({
       {here.length === 0 && (
         <div className="row">
           <Button size="small" variant="outlined" onClick={keep}>
-            Keep the hand here, {span.includes("–") ? "bars" : "bar"} {span}&nbsp;
+            {say`Keep the hand here, ${span.includes("–") ? say`bars` : say`bar`} ${span}\u00a0`}
             <span className="key">k</span>
           </Button>
         </div>
       )}
       {here.length === 0 && (
-        <p className="small soft">
-          The thumb stays over its key, the fingers beside it; suggested fingers keep to it.
-        </p>
+        <p className="small soft">{say`The thumb stays over its key, the fingers beside it;
+          suggested fingers keep to it.`}</p>
       )}
     </div>
   );
@@ -198,9 +193,9 @@ export function PositionCard({
 const spanOf = (score: Score, from: Place, to: Place): string => {
   const last = to.offset.num > 0 ? to.bar : to.bar - 1;
   const beat =
-    from.offset.num > 0 ? `, from beat ${beatName(score.bars[from.bar]!, from.offset)}` : "";
-  const end = to.offset.num > 0 ? `, to beat ${beatName(score.bars[to.bar]!, to.offset)}` : "";
-  return `${from.bar === last ? "bar" : "bars"} ${barSpan(score.bars, from.bar, last)}${beat}${end}`;
+    from.offset.num > 0 ? say`, from beat ${beatName(score.bars[from.bar]!, from.offset)}` : "";
+  const end = to.offset.num > 0 ? say`, to beat ${beatName(score.bars[to.bar]!, to.offset)}` : "";
+  return `${from.bar === last ? say`bar` : say`bars`} ${barSpan(score.bars, from.bar, last)}${beat}${end}`;
 };
 
 /**

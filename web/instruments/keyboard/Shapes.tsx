@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { blocks, type Move } from "@yarrow-ridge/core/instruments/keyboard";
 import { barSpan, isBlack, pitchText, type Score } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
@@ -33,16 +34,14 @@ export function Shapes({
   );
   if (shapes.length === 0)
     return (
-      <p className="soft">
-        No finger is written in these bars of the {hand} hand: write or suggest some, and their
-        shapes are shown here.
-      </p>
+      <p className="soft">{say`No finger is written in these bars of the ${hand} hand: write or
+        suggest some, and their shapes are shown here.`}</p>
     );
   const keys = shapes.flatMap((shape) => shape.keys.map((one) => one.midi));
   const [low, high] = [Math.min(...keys) - 1, Math.max(...keys) + 1];
   const name = (midi: number, bar: number) => pitchText(midi, score.bars[bar]!.key.fifths);
   return (
-    <ol className="shapes" aria-label={`Shapes of the ${label}`}>
+    <ol className="shapes" aria-label={say`Shapes of the ${label}`}>
       {shapes.slice(0, SHOWN).map((shape, i) => (
         <li key={i}>
           <button
@@ -87,7 +86,8 @@ export function Shapes({
                 </text>
               ))}
             </svg>
-            <span className="small">bar {barSpan(score.bars, shape.from.bar, shape.from.bar)}</span>
+            <span className="small">{say`bar
+              ${barSpan(score.bars, shape.from.bar, shape.from.bar)}`}</span>
           </button>
           {shape.next && i < SHOWN - 1 && (
             <span className="shape-move small soft">
@@ -97,7 +97,7 @@ export function Shapes({
         </li>
       ))}
       {shapes.length > SHOWN && (
-        <li className="soft small">and {shapes.length - SHOWN} more: choose fewer bars</li>
+        <li className="soft small">{say`and ${shapes.length - SHOWN} more: choose fewer bars`}</li>
       )}
     </ol>
   );
@@ -107,10 +107,10 @@ export function Shapes({
 function moveText({ common, fingers }: Move, name: (midi: number) => string): string {
   const stays = common.map(
     ({ midi, before, after }) =>
-      `${name(midi)} stays${before === after ? "" : ` ${before}→${after}`}`,
+      say`${name(midi)} stays${before === after ? "" : ` ${before}→${after}`}`,
   );
   const goes = fingers
     .filter(({ by }) => by !== 0)
-    .map(({ finger, by }) => `${finger} ${by > 0 ? "up" : "down"} ${Math.abs(by)}`);
-  return [...stays.slice(0, 2), ...goes.slice(0, 3)].join("; ") || "the hand lifts";
+    .map(({ finger, by }) => `${finger} ${by > 0 ? say`up` : say`down`} ${Math.abs(by)}`);
+  return [...stays.slice(0, 2), ...goes.slice(0, 3)].join("; ") || say`the hand lifts`;
 }

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Piece } from "@yarrow-ridge/contract";
 import { verticals } from "@yarrow-ridge/core/instruments/keyboard";
 import { beatName, firstFinger, spokenName, type Note, type Score } from "@yarrow-ridge/core/score";
@@ -37,7 +38,7 @@ export function Verticals({
     [score, fingers, upper, lower, from, to],
   );
   if (found.length === 0)
-    return <p className="soft">The hands do not strike together in these bars.</p>;
+    return <p className="soft">{say`The hands do not strike together in these bars.`}</p>;
   const side = (notes: readonly Note[]) =>
     notes
       .map(
@@ -50,14 +51,14 @@ export function Verticals({
       .map((note) => (fingers.has(note.id) ? firstFinger(fingers.get(note.id)!.finger) : "·"))
       .join(" ");
   return (
-    <ol className="verticals" aria-label="Where both hands strike together">
+    <ol className="verticals" aria-label={say`Where both hands strike together`}>
       {found.slice(0, SHOWN).map((one) => (
         <li key={`${one.bar} ${one.offset.num}/${one.offset.den}`}>
           <button
             type="button"
             className={`vertical ${one.same.length ? "anchor" : ""}`}
             onClick={() => set({ note: one.upper[0]!.id })}
-            title={`${side(one.upper)} over ${side(one.lower)}`}
+            title={say`${side(one.upper)} over ${side(one.lower)}`}
           >
             <b>{fingersOf(one.upper)}</b>
             <b>{fingersOf(one.lower)}</b>
@@ -65,13 +66,17 @@ export function Verticals({
               {score.bars[one.bar]!.number}.{beatName(score.bars[one.bar]!, one.offset)}
             </span>
             <span className="small">
-              {one.same.length > 0 ? `both ${one.same.join(" ")}` : one.meeting ? "meet" : "\u00a0"}
+              {one.same.length > 0
+                ? say`both ${one.same.join(" ")}`
+                : one.meeting
+                  ? say`meet`
+                  : "\u00a0"}
             </span>
           </button>
         </li>
       ))}
       {found.length > SHOWN && (
-        <li className="soft small">and {found.length - SHOWN} more: choose fewer bars</li>
+        <li className="soft small">{say`and ${found.length - SHOWN} more: choose fewer bars`}</li>
       )}
     </ol>
   );

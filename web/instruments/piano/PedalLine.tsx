@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { toNumber, type PedalMark, type Score } from "@yarrow-ridge/core/score";
 import { systemsOf, xAt, type PageBoxes } from "../../score/geometry.ts";
 
@@ -64,8 +65,8 @@ type Box = PageBoxes["bars"][number];
  * goes down.
  */
 const OTHERS = [
-  { pedal: "soft", name: "una corda" },
-  { pedal: "sostenuto", name: "sost." },
+  { pedal: "soft", name: say`una corda` },
+  { pedal: "sostenuto", name: say`sost.` },
 ] as const;
 
 function Held({

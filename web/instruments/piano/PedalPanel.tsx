@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { v4 as newId } from "uuid";
 import { instrument, pedalMark, pedalOf, stratumOf } from "@yarrow-ridge/core/instruments";
 import { Button } from "@mui/material";
@@ -23,22 +24,27 @@ import { stepPlace } from "../../piece/places.ts";
 import { useDesk } from "../../piece/useDesk.ts";
 
 const KINDS: [PedalMark["kind"], string, string, string][] = [
-  ["down", "Down", "d", "down with the note"],
-  ["change", "Change", "c", "late: up with the note, down just after it"],
-  ["up", "Up", "u", "up with the note"],
-  ["flutter", "Flutter", "v", "up a little and down again, over and over, until the next mark"],
+  ["down", say`Down`, "d", say`down with the note`],
+  ["change", say`Change`, "c", say`late: up with the note, down just after it`],
+  ["up", say`Up`, "u", say`up with the note`],
+  [
+    "flutter",
+    say`Flutter`,
+    "v",
+    say`up a little and down again, over and over, until the next mark`,
+  ],
 ];
 /** The other pedals, with the key that puts each down or takes it up again. */
 const OTHERS: [OtherPedal, string, string][] = [
-  ["soft", "Una corda", "a"],
-  ["sostenuto", "Sostenuto", "n"],
+  ["soft", say`Una corda`, "a"],
+  ["sostenuto", say`Sostenuto`, "n"],
 ];
 
 /** How far the foot goes, with the key that says so. */
 const DEPTHS: [PedalDepth | undefined, string, string][] = [
-  [undefined, "Full", "1"],
-  [0.5, "Half", "2"],
-  [0.25, "Quarter", "4"],
+  [undefined, say`Full`, "1"],
+  [0.5, say`Half`, "2"],
+  [0.25, say`Quarter`, "4"],
 ];
 
 /**
@@ -68,7 +74,8 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
     pedal?: OtherPedal,
   ) => {
     if (!here || (kind === undefined && !at(pedal))) return;
-    const where = `bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
+    const where = say`bar ${score.bars[here.bar]!.number}, beat
+      ${beatName(score.bars[here.bar]!, here.offset)}`;
     const placed: PedalMark | undefined = kind && {
       ...here,
       kind,
@@ -84,8 +91,9 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
         ...(placed ? [pedalMark(placed, newId())] : []),
       ],
       kind
-        ? `pedal ${pedalText({ kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) })} in ${where}`
-        : `no pedal mark in ${where}`,
+        ? say`pedal ${pedalText({ kind, ...(depth ? { depth } : {}), ...(pedal ? { pedal } : {}) })}
+          in ${where}`
+        : say`no pedal mark in ${where}`,
     );
   };
   const write = (kind: PedalMark["kind"] | undefined) =>
@@ -119,14 +127,18 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
       <div className="card stack">
         <h2>
           {here
-            ? `Bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`
-            : "Damper pedal"}
+            ? say`Bar ${score.bars[here.bar]!.number}, beat
+              ${beatName(score.bars[here.bar]!, here.offset)}`
+            : say`Damper pedal`}
         </h2>
         {here ? (
-          <p className="soft">{mark ? `here: ${pedalText(mark)}` : (holds ?? "no mark here")}</p>
+          <p className="soft">
+            {mark ? say`here: ${pedalText(mark)}` : (holds ?? say`no mark here`)}
+          </p>
         ) : (
           <p className="soft">
-            Click a place in the score, or press <span className="key">→</span>.
+            {say`Click a place in the score, or press `}
+            <span className="key">→</span>.
           </p>
         )}
         <div className="row pedal-keys">
@@ -143,7 +155,7 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
           ))}
         </div>
         {(mark?.kind === "down" || mark?.kind === "change") && (
-          <div className="row" role="group" aria-label="How far down">
+          <div className="row" role="group" aria-label={say`How far down`}>
             {DEPTHS.map(([depth, name, key]) => (
               <Button
                 key={key}
@@ -156,7 +168,7 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
             ))}
           </div>
         )}
-        <div className="row" role="group" aria-label="Other pedals">
+        <div className="row" role="group" aria-label={say`Other pedals`}>
           {OTHERS.map(([pedal, name, key]) => (
             <Button
               key={pedal}
@@ -165,23 +177,29 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
               disabled={!here}
               onClick={() => other(pedal)}
             >
-              {at(pedal) ? `No ${pedalText(at(pedal)!)}` : isDown(pedal) ? `${name} up` : name}
+              {at(pedal)
+                ? say`No ${pedalText(at(pedal)!)}`
+                : isDown(pedal)
+                  ? say`${name} up`
+                  : name}
               &nbsp;<span className="key">{key.toUpperCase()}</span>
             </Button>
           ))}
         </div>
         <Button disabled={!mark} onClick={() => write(undefined)}>
-          Rub out <span className="key">⌫</span>
+          {say`Rub out `}
+          <span className="key">⌫</span>
         </Button>
       </div>
       <SuggestPedal piece={piece} score={score} />
       <CheckCard
         pieceId={piece.id}
-        about="Blurs, rests and detached notes the pedal fills, a bass lost at a change, moves too quick for a foot."
+        about={say`Blurs, rests and detached notes the pedal fills, a bass lost at a change, moves
+          too quick for a foot.`}
         nothing={(count) =>
           count === 0
-            ? "No pedal mark is written yet."
-            : `Nothing to doubt in ${count === 1 ? "one mark" : `${count} marks`}.`
+            ? say`No pedal mark is written yet.`
+            : say`Nothing to doubt in ${count === 1 ? say`one mark` : say`${count} marks`}.`
         }
         ask={async () => {
           const { doubts, marks: count } = await call("checkPedal", {
@@ -197,7 +215,7 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
           })
         }
       />
-      <h2>Script</h2>
+      <h2>{say`Script`}</h2>
       <table className="script">
         <tbody>
           {script.map((bar) => {
@@ -209,7 +227,7 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
                   {inBar.length ? (
                     inBar.map((one) => `${pedalText(one)} ${beatName(bar, one.offset)}`).join(" · ")
                   ) : (
-                    <span className="soft">{held(marks, bar.index) ? "held" : "–"}</span>
+                    <span className="soft">{held(marks, bar.index) ? say`held` : "–"}</span>
                   )}
                 </td>
               </tr>
@@ -220,17 +238,16 @@ export function PedalPanel({ piece, score, marks: written, taken }: PanelProps) 
       {!taken ? (
         <p className="small soft">
           {marks.length
-            ? "As printed in the file; the first change you make is your own pedalling."
-            : "Nothing is printed. A mark is a hint, the ear decides."}
+            ? say`As printed in the file; the first change you make is your own pedalling.`
+            : say`Nothing is printed. A mark is a hint, the ear decides.`}
         </p>
       ) : (
-        <Button onClick={() => void edits.marks("pedal", null, "back to the printed pedal")}>
-          Back to the printed pedal
-        </Button>
+        <Button
+          onClick={() => void edits.marks("pedal", null, say`back to the printed pedal`)}
+        >{say`Back to the printed pedal`}</Button>
       )}
-      <p className="small soft">
-        Pedals only if the feet reach them with good posture; a footstool or extender helps.
-      </p>
+      <p className="small soft">{say`Pedals only if the feet reach them with good posture; a
+        footstool or extender helps.`}</p>
     </div>
   );
 }

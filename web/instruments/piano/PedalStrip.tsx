@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { pedalOf } from "@yarrow-ridge/core/instruments";
 import { barAxis } from "@yarrow-ridge/core/score";
 import type { MouseEvent } from "react";
@@ -60,7 +61,7 @@ export function PedalStrip({ score, marks: written, chosen, onChoose }: StripPro
         viewBox={`0 0 ${count} ${TALL}`}
         preserveAspectRatio="none"
         role="img"
-        aria-label={`Pedal: ${marks.length} marks in ${count} bars`}
+        aria-label={say`Pedal: ${marks.length} marks in ${count} bars`}
         onClick={pick}
       >
         {score.bars.map((bar) => (
@@ -131,9 +132,9 @@ export function PedalStrip({ score, marks: written, chosen, onChoose }: StripPro
       </svg>
       <span className="small soft">
         {marks.length
-          ? "solid: pedal down; upright lines: changes" +
-            (clarity ? "; hanging from the top: how muddy the suggestion would be" : "")
-          : "no pedal marks yet"}
+          ? say`solid: pedal down; upright lines:
+            changes${clarity ? say`; hanging from the top: how muddy the suggestion would be` : ""}`
+          : say`no pedal marks yet`}
       </span>
     </>
   );

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
 import {
@@ -20,15 +21,16 @@ import { pedalText } from "./pedalText.ts";
 const STYLES = [
   [
     "printed",
-    "As printed",
-    "What the edition has, with how clear it would sound: a hint, not a law.",
+    say`As printed`,
+    say`What the edition has, with how clear it would sound: a hint, not a law.`,
   ],
   [
     "harmony",
-    "By harmony",
-    "The foot joins what belongs to one harmony, and changes late: up with the new note, down just after.",
+    say`By harmony`,
+    say`The foot joins what belongs to one harmony, and changes late: up with the new note, down
+      just after.`,
   ],
-  ["dry", "Dry", "Only where the hands cannot join, and never at the price of a blur."],
+  ["dry", say`Dry`, say`Only where the hands cannot join, and never at the price of a blur.`],
 ] as const;
 type Style = (typeof STYLES)[number][0];
 /** The answer's depth is 1 all the way down; a mark says only when it is less. */
@@ -64,11 +66,13 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
           why,
         })),
         curve: clarity,
-        notes: muddiest.length ? [`Muddiest: ${muddiest.map((one) => one.text).join("; ")}.`] : [],
+        notes: muddiest.length
+          ? [say`Muddiest: ${muddiest.map((one) => one.text).join("; ")}.`]
+          : [],
         nothing:
           as === "printed"
-            ? "No pedal is printed here."
-            : "No pedal is wanted here: the hands join what is to be joined.",
+            ? say`No pedal is printed here.`
+            : say`No pedal is wanted here: the hands join what is to be joined.`,
       };
     });
   useCommand("pedal.suggest", () => void ask(), { enabled: !busy });
@@ -77,14 +81,14 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
     <div className="card pencil-card stack">
       <h2>
         {pencil
-          ? `Pedal in pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
-          : "Suggest a pedal"}
+          ? say`Pedal in pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
+          : say`Suggest a pedal`}
       </h2>
       <ToggleButtonGroup
         exclusive
         size="small"
         value={style}
-        aria-label="Style"
+        aria-label={say`Style`}
         onChange={(_, value: Style | null) => {
           if (value) {
             setStyle(value);
@@ -100,7 +104,7 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
       </ToggleButtonGroup>
       <TextField
         select
-        label="It will sound in"
+        label={say`It will sound in`}
         value={room}
         onChange={(event) => {
           const next = event.target.value as Room;
@@ -115,7 +119,7 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
         ))}
       </TextField>
       <p className="small soft">{STYLES.find(([id]) => id === style)![2]}</p>
-      <WorkShare share={share} label="Listening for a pedal" onStop={cancel} />
+      <WorkShare share={share} label={say`Listening for a pedal`} onStop={cancel} />
       {pencil ? (
         <PencilledMarks
           score={score}
@@ -128,7 +132,7 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
       ) : (
         <div className="row">
           <Button variant="outlined" disabled={busy} onClick={() => void ask()}>
-            {busy ? "Listening …" : `Suggest for ${span}`}&nbsp;<span className="key">S</span>
+            {busy ? say`Listening …` : say`Suggest for ${span}`}&nbsp;<span className="key">S</span>
           </Button>
         </div>
       )}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { PedalDepth, PedalMark } from "@yarrow-ridge/core/score";
 
 export const depthName = (depth: PedalDepth): string => (depth === 0.5 ? "half" : "quarter");
@@ -8,7 +9,7 @@ export function pedalText({
   depth,
   pedal,
 }: Pick<PedalMark, "kind" | "depth" | "pedal">): string {
-  if (pedal === "soft") return kind === "up" ? "tre corde" : "una corda";
-  if (pedal === "sostenuto") return `sostenuto ${kind}`;
+  if (pedal === "soft") return kind === "up" ? say`tre corde` : say`una corda`;
+  if (pedal === "sostenuto") return say`sostenuto ${kind}`;
   return depth ? `${depthName(depth)} ${kind}` : kind;
 }

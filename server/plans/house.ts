@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 import type { Answer, Body } from "@yarrow-ridge/contract";
 import { USUAL_THRESHOLDS, type Thresholds } from "@yarrow-ridge/core/practice";
 import { eq } from "drizzle-orm";
@@ -43,13 +44,13 @@ export async function editHouse(db: Database, body: Body<"editStudio">) {
   if (stages.joining > stages.settling)
     throw new ProblemError(
       400,
-      "Joins cannot settle below where sections begin to be joined: raise the second share.",
+      say`Joins cannot settle below where sections begin to be joined: raise the second share.`,
       "stages",
     );
   const names = houseRules.map(({ name }) => name.trim().toLowerCase());
   const twice = houseRules.find((_, i) => names.indexOf(names[i]!) < i);
   if (twice)
-    throw new ProblemError(400, `There are house rules "${twice.name}" already.`, "houseRules");
+    throw new ProblemError(400, say`There are house rules "${twice.name}" already.`, "houseRules");
   if (body.stages) await write(db, STAGES, stages);
   if (body.houseRules) await write(db, RULES, houseRules);
   return { stages, houseRules };

@@ -26,3 +26,19 @@ export const useSpoken = (): Spoken => {
   const { chosen } = useChosen();
   return { ...USUAL, ...chosen };
 };
+
+/** The same where nothing is drawn anew. */
+export const spokenNow = (): Spoken => ({ ...USUAL, ...useChosen.getState().chosen });
+
+/** In which language and terms everything is drawn: set anew when other ones were chosen. */
+export const useWording = create<{ readonly wording: string; readonly change: () => void }>()(
+  (set) => ({
+    wording: wordingNow(),
+    change: () => set({ wording: wordingNow() }),
+  }),
+);
+
+function wordingNow(): string {
+  const { language, bars, noteValues } = spokenNow();
+  return [language, bars, noteValues].join(" ");
+}

@@ -1,3 +1,4 @@
+import { say } from "@yarrow-ridge/core/words";
 /** How dates, times and lengths are said. */
 export interface Spoken {
   /** 28 November, or November 28. */
@@ -6,10 +7,25 @@ export interface Spoken {
   /** ISO weekday, 1 is Monday, 7 is Sunday. */
   readonly weekStart: 1 | 6 | 7;
   readonly lengths: "metric" | "inches";
+  /** What the space between two barlines is called. */
+  readonly bars: "bar" | "measure";
+  readonly noteValues: "crotchet" | "quarter note";
+  /** One of the languages there are, as its file in `public/texts` is called. */
+  readonly language: string;
 }
 
 /** Regions that measure in inches (CLDR, measurementSystem US). */
 const INCHES = ["US", "LR", "MM"];
+
+/** A language is a file of its own in `public/texts` and a line here; English needs none. */
+export const LANGUAGES: readonly (readonly [language: string, name: string])[] = [
+  ["en", "English"],
+];
+
+/** Where English is spoken and a bar is a measure. */
+const MEASURES = ["US", "CA", "PH", "LR"];
+/** Where English is spoken and a quarter note is a crotchet. */
+const CROTCHETS = ["GB", "IE", "AU", "NZ", "ZA", "IN", "SG", "HK", "MT", "JM"];
 
 /** Some systems name a language that is none, such as `en-US@posix`. */
 function localeOf(language: string): Intl.Locale {
@@ -20,10 +36,14 @@ function localeOf(language: string): Intl.Locale {
   }
 }
 
+const languageOf = (language: string): string =>
+  LANGUAGES.find(([one]) => one === localeOf(language).language)?.[0] ?? "en";
+
 /** What is usual where the browser says it is. */
 export function usualIn(language: string): Spoken {
   const locale = localeOf(language).maximize();
-  const english = `en-${locale.region ?? "GB"}`;
+  const region = locale.region ?? "GB";
+  const english = `en-${region}`;
   const parts = new Intl.DateTimeFormat(english, { day: "numeric", month: "long" }).formatToParts(
     new Date(2026, 10, 28),
   );
@@ -37,7 +57,10 @@ export function usualIn(language: string): Spoken {
     dates: parts[0]?.type === "month" ? "month first" : "day first",
     clock: hour12 ? "12" : "24",
     weekStart: first === 7 || first === 6 ? first : 1,
-    lengths: INCHES.includes(locale.region ?? "") ? "inches" : "metric",
+    lengths: INCHES.includes(region) ? "inches" : "metric",
+    bars: MEASURES.includes(region) ? "measure" : "bar",
+    language: languageOf(language),
+    noteValues: CROTCHETS.includes(region) ? "crotchet" : "quarter note",
   };
 }
 
@@ -50,10 +73,10 @@ export const lengthText = (
   metric: "mm" | "cm" = "mm",
 ): string =>
   lengths === "inches"
-    ? `${Math.round((mm / MM_IN_INCH) * 10) / 10} in`
+    ? say`${Math.round((mm / MM_IN_INCH) * 10) / 10} in`
     : metric === "cm"
-      ? `${Math.round(mm) / 10} cm`
-      : `${Math.round(mm)} mm`;
+      ? say`${Math.round(mm) / 10} cm`
+      : say`${Math.round(mm)} mm`;
 
 /** The unit a length is typed in, and how many of its own unit one of that is. */
 export function typedUnit(

@@ -1,0 +1,59 @@
+import type { Played } from "../../fingering/index.ts";
+import { add, compare, subtract } from "../../score/index.ts";
+import { waysOf, type AtNeck } from "./ways.ts";
+
+/** Notes of a broken chord are no nearer than this, in semitones. */
+const SKIP = 3;
+/** So many different notes make a chord that is broken. */
+const LEAST = 3;
+/** Strings of a hand's chord. */
+const MOST = 6;
+
+/**
+ * Broken chords are held as the chord they are: its notes sound until the last of them, so that
+ * fingers stay until the shape changes. Common practice, no source.
+ *
+ * @returns the same notes, those of broken chords lengthened
+ */
+export function heldAsChords(played: readonly Played[], at: AtNeck): Played[] {
+  const found = [...played];
+  let from = 0;
+  while (from < found.length) {
+    const to = endOfChord(found, from, at);
+    const last = found[to]!;
+    const pitches = new Set(found.slice(from, to + 1).map(({ midi }) => midi));
+    if (pitches.size >= LEAST) {
+      const end = add(last.at, last.length);
+      // struck again it is the same string: it sounds to there
+      for (let i = from; i < to; i++) {
+        const again = found.slice(i + 1, to + 1).find(({ midi }) => midi === found[i]!.midi);
+        const until = again ? again.at : end;
+        const length = subtract(until, found[i]!.at);
+        if (compare(length, found[i]!.length) > 0) found[i] = { ...found[i]!, length };
+      }
+    }
+    from = Math.max(to, from) + 1;
+  }
+  return found;
+}
+
+/** The last note up to which single notes from one on are one chord. */
+function endOfChord(played: readonly Played[], from: number, at: AtNeck): number {
+  const chord: Played[] = [played[from]!];
+  let last = from;
+  for (let i = from + 1; i < played.length; i++) {
+    const [note, before] = [played[i]!, played[i - 1]!];
+    if (note.grace || compare(note.at, before.at) === 0) break;
+    // a rest, or a note of another value, ends the figure
+    if (compare(add(before.at, before.length), note.at) < 0) break;
+    if (compare(note.length, played[from]!.length) !== 0) break;
+    const isNew = !chord.some(({ midi }) => midi === note.midi);
+    if (isNew) {
+      if (chord.some(({ midi }) => Math.abs(midi - note.midi) < SKIP)) break;
+      if (chord.length === MOST || waysOf([...chord, note], at).length === 0) break;
+      chord.push(note);
+    }
+    last = i;
+  }
+  return last;
+}

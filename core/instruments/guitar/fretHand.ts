@@ -1,0 +1,28 @@
+import { between, type Neck } from "./neck.ts";
+
+/** Millimetres between the first and the fourth finger: easy, and the most of an adult hand. */
+export const [EASY, MOST] = [98, 127];
+
+/** Of what lies between 1 and 4 the share between two fingers. Own figures. */
+const SHARES: Readonly<Record<string, number>> = {
+  "14": 1,
+  "13": 0.82,
+  "12": 0.62,
+  "24": 0.72,
+  "23": 0.46,
+  "34": 0.46,
+};
+
+/** Millimetres two fingers reach along a string at most. */
+export const reachOf = (most: number, low: number, high: number): number =>
+  most * (SHARES[`${low}${high}`] ?? 1);
+
+/** Whether two fingers reach two frets. */
+export function reaches(
+  neck: Neck,
+  most: number,
+  low: { readonly finger: number; readonly fret: number },
+  high: { readonly finger: number; readonly fret: number },
+): boolean {
+  return between(neck, low.fret, high.fret) <= reachOf(most, low.finger, high.finger);
+}

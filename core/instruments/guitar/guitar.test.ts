@@ -1,0 +1,59 @@
+import { fraction, midiOf, type Pitch } from "../../score/index.ts";
+import { proposeNotes, type Played } from "../../fingering/index.ts";
+import { leftHand } from "./leftHand.ts";
+import * as taught from "./taught/items.ts";
+import { WRITTEN_AFTER } from "./taught/after.ts";
+import type { Taught } from "./taught/items.ts";
+
+function pitchNamed(name: string): number {
+  const [, step, sign, octave] = /^([A-G])([#b]?)(\d)$/.exec(name)!;
+  const alter = sign === "#" ? 1 : sign === "b" ? -1 : 0;
+  return midiOf({ step: step as Pitch["step"], alter, octave: Number(octave) });
+}
+
+/** Notes as the lists write them. */
+function playedFrom(text: string): Played[] {
+  let at = 0;
+  const found: Played[] = [];
+  for (const moment of text.split(" ")) {
+    const notes = moment.split("+").map((one) => one.split(":") as [string, string?]);
+    for (const [name, long] of notes)
+      found.push({
+        ...{ id: String(found.length), bar: 0, midi: pitchNamed(name), at: fraction(at) },
+        ...{ length: fraction(Number(long ?? 1)), grace: false, staccato: false },
+      });
+    at += Math.min(...notes.map(([, long]) => Number(long ?? 1)));
+  }
+  return found;
+}
+
+/** Places as the lists write them. */
+function fingered({ notes, position, strings, open }: Taught): string {
+  const played = playedFrom(notes);
+  const told = new Map<string, ReadonlyMap<string, string>>();
+  if (position) told.set("position", new Map(played.map(({ id }) => [id, position])));
+  const own = strings?.split(" ");
+  if (own) told.set("string", new Map(played.map(({ id }, i) => [id, own[i % own.length]!])));
+  const found = proposeNotes(played, leftHand({}, open ? { open } : {}), {
+    ...{ hand: "hands", tempo: 80, also: told },
+  });
+  return [...found.notes]
+    .sort((a, b) => Number(a.id) - Number(b.id))
+    .map(({ also, finger }) => `${also?.["string"]}.${also?.["fret"]}.${finger}`)
+    .join(" ");
+}
+
+describe.each(Object.entries(taught))("%s", (_, items) => {
+  it.each(items.map((item) => [item.name, item] as const))("%s", (_name, item) => {
+    expect(item.places.split(" | ")).toContain(fingered(item));
+  });
+});
+
+it("is right of what was written after the prices were frozen, but for what is named", () => {
+  const missed = WRITTEN_AFTER.filter((item) => !item.places.split(" | ").includes(fingered(item)));
+  // two barres lie at the sixth string's root instead, which is as common where no position is told
+  expect(missed.map(({ name }) => name)).toEqual([
+    ...["B, barre", "B flat, barre", "C major 7", "D minor 7", "B 7, broken"],
+    ...["F bass under a melody", "sixths on strings 3 and 1", "thirds on strings 3 and 2"],
+  ]);
+});

@@ -1,0 +1,38 @@
+import { proposeNotes } from "../../fingering/index.ts";
+import { voiceLine } from "../../score/index.ts";
+import type { AlongHand, Hands } from "../instrument.ts";
+import { leftHand, type FretPlayer } from "./leftHand.ts";
+import { pluckingHand } from "./pluckingHand.ts";
+
+/** Fingers that pluck the strings the other hand has chosen; the bass voice is the thumb's. */
+const plucked: AlongHand = (taken, played, { tempo, also }, score) => {
+  const strings = new Map(
+    taken.flatMap(({ id, also: told }): [string, number][] =>
+      told?.["string"] ? [[id, Number(told["string"])]] : [],
+    ),
+  );
+  const isBass = score && voiceLine(score, "low");
+  const basses = new Set(score?.notes.filter((note) => isBass?.(note)).map(({ id }) => id));
+  const { notes } = proposeNotes(
+    played.filter(({ id }) => strings.has(id)),
+    pluckingHand(strings, basses),
+    {
+      hand: "hands",
+      ...(tempo === undefined ? {} : { tempo }),
+      ...(also?.has("pluck") ? { locks: also.get("pluck")! } : {}),
+    },
+    score,
+  );
+  return new Map(
+    notes.flatMap(({ id, finger }) => (finger ? [[id, { pluck: finger }] as const] : [])),
+  );
+};
+
+/** The left hand on the neck, and the one that plucks; what is written is not looked through. */
+export const hands: Hands = {
+  models: {
+    hands: (player, setup) => leftHand(player as FretPlayer | undefined, setup),
+  },
+  along: { hands: plucked },
+  review: { check: () => [], redistribute: () => [] },
+};

@@ -1,0 +1,124 @@
+import type { HandModel, Locks, Moment, Played, Wish } from "../../fingering/index.ts";
+import { heldAsChords } from "./broken.ts";
+import { fitTo } from "./fit.ts";
+import { MOST } from "./fretHand.ts";
+import { USUAL_NECK, type Neck } from "./neck.ts";
+import { neckPlan } from "./plan.ts";
+import { NECK_PRICES } from "./prices.ts";
+import { stepCost } from "./step.ts";
+import type { NeckWay } from "./way.ts";
+import { waysOf, type AtNeck } from "./ways.ts";
+
+/** What is known of a player's left hand. */
+export interface FretPlayer {
+  /** Millimetres between first and fourth finger at most. */
+  readonly stretch?: number;
+}
+
+/** How the instrument is set up, and what the teacher asks of open strings. */
+export interface NeckSetup extends Partial<Neck> {
+  readonly open?: "free" | "avoid";
+}
+
+/**
+ * The left hand of a fretted instrument.
+ */
+export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandModel<NeckWay> {
+  const { open, ...own } = setup;
+  const at: AtNeck = {
+    neck: { ...USUAL_NECK, ...own },
+    most: player.stretch ?? MOST,
+    prices: NECK_PRICES,
+    avoidOpen: open === "avoid",
+  };
+  const known = new Map<string, readonly NeckWay[]>();
+  /** Ways of notes of these pitches, found once. */
+  const waysFor = (notes: readonly Played[]): readonly NeckWay[] => {
+    const key = notes.map(({ midi }) => midi).join();
+    let found = known.get(key);
+    if (!found) known.set(key, (found = waysOf(notes, at)));
+    return found;
+  };
+  return {
+    key: (midi) => midi,
+    read: (played) => heldAsChords(played, at),
+    fit: (struck, held) => fitTo(struck, held, (notes) => waysFor(notes).length > 0),
+    choices: ({ notes }) =>
+      waysFor(notes).map((way) => ({
+        ...way,
+        notes: way.notes.map((one, i) => ({ ...one, id: notes[i]!.id })),
+      })),
+    hold: ({ cost }) => cost,
+    step: (a, b, link) => stepCost(at.prices, a, b, link),
+    triple: () => 0,
+    triples: () => false,
+    tableKey,
+    alike: {
+      pattern: ({ keys, struck }) => keys.map((key, i) => `${key}${struck[i] ? "" : "h"}`).join(),
+      // another key is another place on the neck: only what is the same feels alike
+      place: () => 0,
+      still: 0,
+    },
+    wanted,
+    written: ({ notes, position, barre }, i) => {
+      const { string, fret, finger } = notes[i]!;
+      return {
+        value: String(finger),
+        also: {
+          ...{ string: String(string), fret: String(fret), position: String(position) },
+          ...(barre ? { barre: `${barre.from}-${barre.to}` } : {}),
+        },
+      };
+    },
+    plan: (task) => neckPlan(at, task),
+  };
+}
+
+/** Which note of the moment before each is, where it is held from there. */
+function tableKey(moments: readonly Moment[]): string | undefined {
+  return moments
+    .map(({ keys, notes, link }, i) => {
+      const before = moments[i - 1];
+      const held = notes.map(({ id }) => before?.notes.findIndex((one) => one.id === id) ?? -1);
+      const joined = before && link ? `${link.seconds.toFixed(3)} ${link.rest > 0 ? 1 : 0}` : "";
+      return `${keys.join()} ${before ? held.join() : ""} ${joined}`;
+    })
+    .join("|");
+}
+
+/** What is told of a note beside its finger: string, fret, position or a range of positions. */
+const obeys = (aspect: string, told: string, way: NeckWay, i: number): boolean => {
+  const note = way.notes[i]!;
+  if (aspect === "string") return String(note.string) === told;
+  if (aspect === "fret") return String(note.fret) === told;
+  if (aspect !== "position") return true;
+  const [from, to] = told.split("-").map(Number) as [number, number?];
+  return way.position >= from && way.position <= (to ?? from);
+};
+
+/** All that is told, then without the fingers, then strings alone. */
+function wanted(moment: Moment, { locks, also }: Locks): Wish<NeckWay>[] {
+  const told = moment.notes.flatMap(({ id }, i) => {
+    if (!moment.struck[i]) return [];
+    const finger = locks?.get(id);
+    return [
+      ...(finger === undefined ? [] : [{ i, aspect: "finger", value: finger }]),
+      ...[...(also ?? [])].flatMap(([aspect, values]) => {
+        const value = values.get(id);
+        return value === undefined ? [] : [{ i, aspect, value }];
+      }),
+    ];
+  });
+  if (told.length === 0) return [];
+  const fits = (some: typeof told): Wish<NeckWay> => ({
+    obeyedBy: (way) =>
+      some.every(({ i, aspect, value }) =>
+        aspect === "finger"
+          ? String(way.notes[i]!.finger) === value.replace(/\D/g, "")[0]
+          : obeys(aspect, value, way, i),
+      ),
+  });
+  const rest = told.filter(({ aspect }) => aspect !== "finger");
+  const strings = rest.filter(({ aspect }) => aspect !== "position");
+  return [told, rest, strings].filter((some) => some.length > 0).map(fits);
+}

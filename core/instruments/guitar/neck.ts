@@ -1,0 +1,60 @@
+/** A fretted neck as it is set up: strings, capo, frets, length. */
+export interface Neck {
+  /** Open strings as MIDI numbers, string 1 first; a high fourth string is nothing wrong. */
+  readonly tuning: readonly number[];
+  /** The fret the capo stands at, 0 for none; frets are counted from it. */
+  readonly capo: number;
+  /** Frets of the whole neck. */
+  readonly frets: number;
+  /** Millimetres of the open string. */
+  readonly scale: number;
+}
+
+/** e′ b g d A E, 19 frets, 650 mm. Common practice, no source. */
+export const USUAL_NECK: Neck = {
+  tuning: [64, 59, 55, 50, 45, 40],
+  capo: 0,
+  frets: 19,
+  scale: 650,
+};
+
+/** A place on the neck. */
+export interface Place {
+  /** 1 for the first string. */
+  readonly string: number;
+  /** 0 for the open string (at the capo). */
+  readonly fret: number;
+}
+
+/**
+ * Where a pitch lies, the lowest fret first.
+ *
+ * @param midi A4 = 69, as it sounds
+ */
+export function placesOf({ tuning, capo, frets }: Neck, midi: number): Place[] {
+  return tuning
+    .map((open, i): Place => ({ string: i + 1, fret: midi - open - capo }))
+    .filter(({ fret }) => fret >= 0 && fret <= frets - capo)
+    .sort((a, b) => a.fret - b.fret || a.string - b.string);
+}
+
+/**
+ * Millimetres from the nut, or the capo, to a fret: each fret halves the string's twelfth root.
+ * Arithmetic; the old rule takes 1/17.817 of what is left.
+ */
+export const toFret = ({ scale, capo }: Neck, fret: number): number =>
+  scale * (2 ** (-capo / 12) - 2 ** (-(fret + capo) / 12));
+
+/** Millimetres between two frets. */
+export const between = (neck: Neck, a: number, b: number): number =>
+  Math.abs(toFret(neck, b) - toFret(neck, a));
+
+const ROMAN = [
+  ...["I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X", "XI", "XII"],
+  ...["XIII", "XIV", "XV", "XVI", "XVII", "XVIII", "XIX", "XX", "XXI", "XXII", "XXIII", "XXIV"],
+];
+
+/**
+ * A position as guitarists write it.
+ */
+export const roman = (position: number): string => ROMAN[position - 1] ?? String(position);

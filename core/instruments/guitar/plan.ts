@@ -1,0 +1,167 @@
+import { say } from "../../words/say.ts";
+import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
+import { barSpan, pitchText, subtract, toNumber, type Score } from "../../score/index.ts";
+import { between, placesOf, roman } from "./neck.ts";
+import { guideOf } from "./step.ts";
+import type { NeckWay } from "./way.ts";
+import type { AtNeck } from "./ways.ts";
+
+/** So near the most a hand reaches, a stretch is said. */
+const AT_THE_EDGE = 0.9;
+/** In a list of places no more than so many are named. */
+const NAMED = 6;
+
+/** What a player of frets adds to a line: the words for what came of it. */
+export function neckPlan(at: AtNeck, { moments, score }: Task): Plan<NeckWay> {
+  return {
+    moments,
+    terms: [],
+    problems: ({ line }, asked) => problemsOf(at, line.moments, asked, score),
+    reasons: (solved, asked) => reasonsOf(at, solved, asked, score),
+    differences: (solved, asked, others) => {
+      const first = told(solved.line.ways, solved.path, asked);
+      return others.map((path) => {
+        const other = told(solved.line.ways, path, asked);
+        return other === first ? say`Other fingers in the same positions.` : other;
+      });
+    },
+  };
+}
+
+const inBar = (bar: number, score: Score | undefined): string =>
+  score ? say` (bar ${barSpan(score.bars, bar, bar)})` : "";
+
+/** Positions in the order they come. */
+function told(
+  ways: readonly (readonly NeckWay[])[],
+  path: readonly number[],
+  asked: readonly number[],
+): string {
+  const positions = asked
+    .map((at) => ways[at]![path[at]!]!)
+    .filter(({ notes }) => notes.some(({ finger }) => finger > 0))
+    .map(({ position }) => position);
+  const inOrder = positions.filter((one, i) => one !== positions[i - 1]);
+  if (inOrder.length === 0) return say`All on open strings.`;
+  const named = inOrder.slice(0, NAMED).map(roman).join(", ");
+  return inOrder.length === 1
+    ? say`All in position ${named}.`
+    : say`Positions ${named}${inOrder.length > NAMED ? " …" : ""}.`;
+}
+
+/** Where the hand shifts, what guides it, how far, where it lies flat, how far it stretches. */
+function reasonsOf(
+  { neck, most }: AtNeck,
+  { line, path }: Solved<NeckWay>,
+  asked: readonly number[],
+  score: Score | undefined,
+): string[] {
+  if (asked.length === 0) return [];
+  const way = (at: number) => line.ways[at]![path[at]!]!;
+  const shifts: string[] = [];
+  const barres: string[] = [];
+  let widest = { mm: 0, text: "" };
+  for (const at of asked) {
+    const [now, { bar }] = [way(at), line.moments[at]!];
+    const stopped = now.notes
+      .filter(({ finger }) => finger > 0)
+      .sort((a, b) => a.finger - b.finger);
+    const [low, high] = [stopped[0], stopped.at(-1)];
+    if (low && high && low !== high) {
+      const mm = between(neck, low.fret, high.fret);
+      if (mm > widest.mm)
+        widest = {
+          mm,
+          text: say`${low.finger}–${high.finger}, ${Math.round(mm)} mm${inBar(bar, score)}`,
+        };
+    }
+    if (now.barre)
+      barres.push(
+        say`${now.barre.to - now.barre.from + 1} strings at fret
+          ${roman(now.barre.fret)}${inBar(bar, score)}`,
+      );
+    const before = asked.includes(at - 1) ? way(at - 1) : undefined;
+    if (!before || before.position === now.position || stopped.length === 0) continue;
+    const mm = Math.round(between(neck, before.position, now.position));
+    const frets = Math.abs(before.position - now.position);
+    const guide = guideOf(before, now);
+    const how = guide ? say`, finger ${guide.finger} leads on string ${guide.string}` : "";
+    shifts.push(
+      say`${roman(before.position)} to ${roman(now.position)}, ${frets}
+        ${frets === 1 ? say`fret` : say`frets`}, ${mm} mm${how}${inBar(bar, score)}`,
+    );
+  }
+  const list = (all: readonly string[]) =>
+    `${all.slice(0, NAMED).join("; ")}${all.length > NAMED ? " …" : ""}`;
+  const unlike = barres.filter((one, i) => one !== barres[i - 1]);
+  return [
+    told(line.ways, path, asked),
+    ...(shifts.length ? [say`Shifts to practise without looking: ${list(shifts)}.`] : []),
+    ...(unlike.length ? [say`Barre over ${list(unlike)}. Let the hand rest after it.`] : []),
+    ...(widest.mm > most * AT_THE_EDGE
+      ? [say`The widest stretch is ${widest.text}; this hand reaches ${most} mm. Never force it.`]
+      : []),
+  ];
+}
+
+/** What cannot be taken on this neck with this hand. */
+function problemsOf(
+  { neck }: AtNeck,
+  moments: Task["moments"],
+  asked: readonly number[],
+  score: Score | undefined,
+): Problem[] {
+  const name = (note: Played) => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
+  const list = (notes: readonly Played[]) => notes.map(name).join(", ");
+  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
+  return asked.flatMap((at): Problem[] => {
+    const { bar, beyond, released, notes, struck } = moments[at]!;
+    const playing = notes.filter((_, i) => struck[i]);
+    const found: Problem[] = [];
+    const outside = beyond.filter(({ midi }) => placesOf(neck, midi).length === 0);
+    if (outside.length)
+      found.push({
+        ...{ kind: "unreachable", bar: outside[0]!.bar, notes: outside.map(({ id }) => id) },
+        text: say`${where(outside[0]!.bar)}: ${list(outside)}
+          ${outside.length === 1 ? say`is` : say`are`} not on this neck.`,
+        ways: [
+          say`Play it an octave ${outside[0]!.midi < Math.min(...neck.tuning) ? say`higher` : say`lower`}.`,
+          say`Tune a string to it.`,
+        ],
+      });
+    const inside = beyond.filter((note) => !outside.includes(note));
+    if (inside.length) {
+      const doubled = inside.filter((note) =>
+        playing.some((other) => (other.midi - note.midi) % 12 === 0),
+      );
+      found.push({
+        ...{ kind: "too many", bar, notes: inside.map(({ id }) => id) },
+        text: say`${where(bar)}: ${list(inside)} cannot sound together with ${list(playing)}: each
+          needs a string of its own, in reach of this hand.`,
+        ways: [
+          ...(doubled.length
+            ? [say`Leave out ${list(doubled)}: the chord has it in another octave.`]
+            : []),
+          say`Play it an octave higher or lower.`,
+          say`Break the chord.`,
+        ],
+      });
+    }
+    if (released.length)
+      found.push({
+        ...{ kind: "let go", bar, notes: released.map(({ id }) => id) },
+        text: say`${where(bar)}: ${list(released)} cannot ring on while ${list(playing)}
+          ${playing.length === 1 ? say`is` : say`are`} played; it keeps
+          ${released.map((note) => shareKept(note, moments[at]!)).join(", ")} of its value.`,
+        ways: [say`Let it end there.`, say`Take it on another string.`],
+      });
+    return found;
+  });
+}
+
+/** The part of its value that a note keeps when it ends with a moment. */
+function shareKept({ at, length }: Played, { notes, struck }: Task["moments"][number]): string {
+  const next = notes.find((_, i) => struck[i])!;
+  const percent = (100 * toNumber(subtract(next.at, at))) / toNumber(length);
+  return say`${Math.round(percent)} %`;
+}

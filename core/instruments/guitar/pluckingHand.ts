@@ -1,0 +1,197 @@
+import type { HandModel, Locks, Moment, Played, Wish } from "../../fingering/index.ts";
+import { subtract, toNumber, compare } from "../../score/index.ts";
+
+/** Thumb, index, middle and ring finger, as they lie from the low strings to the high ones. */
+const FINGERS = ["p", "i", "m", "a"] as const;
+type Finger = (typeof FINGERS)[number];
+const rank = (finger: Finger): number => FINGERS.indexOf(finger);
+
+/** Where a finger is at home: i, m and a over strings 3, 2 and 1. Common practice, no source. */
+const HOME: Readonly<Record<Finger, number>> = { p: 5, i: 3, m: 2, a: 1 };
+
+/** From this string on downwards the thumb plays. */
+const BASS = 4;
+
+/** A string with the finger that plucks it. */
+interface Plucked {
+  readonly string: number;
+  readonly finger: Finger;
+}
+
+/** How a moment is plucked, by note, the lowest string first. */
+export interface PluckWay {
+  readonly notes: readonly Plucked[];
+  readonly cost: number;
+}
+
+/**
+ * What a plucking hand costs, dimensionless. Own figures, set on the patterns that every method
+ * teaches: not by the same finger twice, alternation, the thumb on the basses.
+ */
+const PRICES = {
+  ...{ again: 3.2, afterNext: 0.6, middleRing: 0.2, indexRing: 0.2, crossed: 0.9 },
+  ...{
+    thumbAgain: 0.9,
+    sweep: 0.3,
+    skipped: 2,
+    bassByFinger: 2.5,
+    thumbHigh: 1.2,
+    ringInScale: 1.2,
+  },
+  ...{ fromHome: 0.12, spacing: 0.25, fingersApart: 0.15 },
+};
+/** Seconds in which a finger twice running costs what it does. */
+const AGAIN_IN = 0.2;
+/** Notes on a string faster than this go by three fingers in turn. */
+const TREMOLO = 0.14;
+const MOST_NOTES = 6;
+
+/** Ways to pluck some strings at once: fingers rise with them; the thumb may take several. */
+function waysOf(strings: readonly number[], isBass: (at: number) => boolean): PluckWay[] {
+  const found: PluckWay[] = [];
+  const walk = (at: number, notes: readonly Plucked[], cost: number) => {
+    if (at === strings.length) {
+      found.push({ notes, cost });
+      return;
+    }
+    const string = strings[at]!;
+    const last = notes.at(-1);
+    for (const finger of FINGERS) {
+      const sweeps = finger === "p" && last?.finger === "p";
+      if (last && !sweeps && rank(finger) <= rank(last.finger)) continue;
+      const more =
+        // over a string between them that is to stay silent it hardly can
+        (sweeps ? PRICES.sweep + PRICES.skipped * (last.string - string - 1) : 0) +
+        (finger === "p" && !isBass(at) ? PRICES.thumbHigh : 0) +
+        (finger !== "p" && isBass(at) ? PRICES.bassByFinger : 0) +
+        (finger === "p" ? 0 : PRICES.fromHome * Math.abs(string - HOME[finger])) +
+        // fingers beside each other on strings that are not
+        (last && last.finger !== "p" && finger !== "p"
+          ? PRICES.fingersApart *
+            Math.abs(last.string - string - (rank(finger) - rank(last.finger)))
+          : 0);
+      walk(at + 1, [...notes, { string, finger }], cost + more);
+    }
+  };
+  walk(0, [], 0);
+  return found.sort((a, b) => a.cost - b.cost).slice(0, MOST_WAYS);
+}
+const MOST_WAYS = 24;
+
+const single = ({ notes }: PluckWay): Plucked | undefined =>
+  notes.length === 1 ? notes[0] : undefined;
+
+/** What going on from one way to the next costs. */
+function stepCost(a: PluckWay, b: PluckWay, seconds: number): number {
+  const quick = (within: number) => Math.min(2, within / Math.max(0.01, seconds));
+  const isSame =
+    a.notes.length > 1 &&
+    a.notes.length === b.notes.length &&
+    a.notes.every(({ string }, i) => string === b.notes[i]!.string);
+  let cost = 0;
+  if (isSame)
+    // a chord that is struck again stays under the hand
+    return a.notes.every(({ finger }, i) => finger === b.notes[i]!.finger) ? 0.1 : 2;
+  for (const { finger, string } of b.notes) {
+    const before = a.notes.find((one) => one.finger === finger);
+    if (!before) continue;
+    if (finger === "p") cost += before.string === string ? 0 : PRICES.thumbAgain * quick(AGAIN_IN);
+    else cost += PRICES.again * quick(AGAIN_IN);
+  }
+  const [from, to] = [single(a), single(b)];
+  if (!from || !to || from.finger === "p" || to.finger === "p" || from.finger === to.finger)
+    return cost;
+  const pair = [from.finger, to.finger].sort().join("");
+  cost += pair === "am" ? PRICES.middleRing : pair === "ai" ? PRICES.indexRing : 0;
+  const up = from.string - to.string;
+  const rises = rank(to.finger) - rank(from.finger);
+  // a finger for a string, else the hand moves
+  cost += PRICES.spacing * Math.abs(up - rises);
+  // in a tremolo the fingers fall in one after the other, the ring finger first
+  if (up === 0 && rises > 0 && seconds < TREMOLO) cost += PRICES.spacing;
+  if (up * rises < 0) cost += PRICES.crossed;
+  // on one string the ring finger is left out
+  if (up === 0 && seconds >= TREMOLO && (from.finger === "a" || to.finger === "a"))
+    cost += PRICES.ringInScale;
+  return cost;
+}
+
+/** A finger on its string again after one other, where three fingers in turn would be easier. */
+function tripleCost(a: PluckWay, b: PluckWay, c: PluckWay): number {
+  const [first, between, last] = [single(a), single(b), single(c)];
+  return first &&
+    between &&
+    last &&
+    first.finger === last.finger &&
+    first.finger !== "p" &&
+    first.string === last.string &&
+    between.string === last.string
+    ? PRICES.afterNext
+    : 0;
+}
+
+/**
+ * The hand that plucks, where the strings are known.
+ *
+ * @param strings by note id; without one a note is taken to be on the first string
+ * @param basses notes of the bass voice, which the thumb plays on any string
+ */
+export function pluckingHand(
+  strings: ReadonlyMap<string, number>,
+  basses: ReadonlySet<string> = new Set(),
+): HandModel<PluckWay> {
+  const stringOf = ({ id }: Played): number => strings.get(id) ?? 1;
+  const lowFirst = (notes: readonly Played[]) =>
+    [...notes].sort((a, b) => stringOf(b) - stringOf(a) || a.midi - b.midi);
+  return {
+    key: (midi) => midi,
+    read: (played) => played.map((note, i) => endingAt(note, played, i)),
+    fit: (struck) => ({
+      notes: lowFirst(struck).slice(0, MOST_NOTES),
+      beyond: lowFirst(struck).slice(MOST_NOTES),
+      released: [],
+    }),
+    choices: ({ notes }) =>
+      waysOf(
+        notes.map(stringOf),
+        (at) => stringOf(notes[at]!) >= BASS || basses.has(notes[at]!.id),
+      ),
+    hold: ({ cost }) => cost,
+    step: (a, b, { seconds, rest }) => (rest > 0.35 ? 0 : stepCost(a, b, seconds)),
+    triple: tripleCost,
+    triples: (_, b, c) => [b, c].every(({ link }) => link !== undefined && link.seconds < TREMOLO),
+    tableKey: () => undefined,
+    alike: {
+      pattern: ({ notes }) => notes.map(stringOf).join(),
+      place: () => 0,
+      still: 0,
+    },
+    wanted,
+    written: ({ notes }, i) => ({ value: notes[i]!.finger }),
+    plan: ({ moments }) => ({
+      moments,
+      terms: [],
+      problems: () => [],
+      reasons: () => [],
+      differences: (_solved, _asked, others) => others.map(() => ""),
+    }),
+  };
+}
+
+/** Nothing is held by a hand that plucks: each note is over when the next one comes. */
+function endingAt(note: Played, played: readonly Played[], i: number): Played {
+  const next = played.slice(i + 1, i + 12).find(({ at }) => compare(at, note.at) > 0);
+  if (!next) return note;
+  const length = subtract(next.at, note.at);
+  return toNumber(length) < toNumber(note.length) ? { ...note, length } : note;
+}
+
+function wanted(moment: Moment, { locks }: Locks): Wish<PluckWay>[] {
+  const told = moment.notes.flatMap(({ id }, i) => {
+    const finger = locks?.get(id);
+    return finger ? [{ i, finger }] : [];
+  });
+  return told.length
+    ? [{ obeyedBy: ({ notes }) => told.every(({ i, finger }) => notes[i]!.finger === finger) }]
+    : [];
+}

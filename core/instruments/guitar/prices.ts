@@ -1,0 +1,55 @@
+/**
+ * What a left hand on a neck costs, dimensionless: only to be compared with each other. Own
+ * figures, found on made-up passages and common practice; no source.
+ */
+export interface NeckPrices {
+  /** To another position, and more for each fret. */
+  readonly shift: number;
+  readonly shiftFret: number;
+  /** Shares of that: a finger stays on its string; the whole shape slides; from open strings. */
+  readonly guided: number;
+  readonly slid: number;
+  readonly fromOpen: number;
+  /** The same finger to another string, on the same fret or another. */
+  readonly hop: number;
+  readonly leapOver: number;
+  /** A finger beyond one for each fret: the outer ones outwards, the inner ones, closed up. */
+  readonly outward: number;
+  readonly inner: number;
+  readonly squeezed: number;
+  /** In chords: a fret too wide, for each millimetre over, a fret too narrow, fingers crossed. */
+  readonly wide: number;
+  readonly millimetre: number;
+  readonly narrow: number;
+  readonly crossed: number;
+  /** A barre, for each string beyond two, and when it does not reach the first string. */
+  readonly barre: number;
+  readonly barreString: number;
+  readonly barreInside: number;
+  readonly fourth: number;
+  readonly third: number;
+  /** For each fret above V, and for each fret of position. */
+  readonly height: number;
+  readonly position: number;
+  /** Another finger on a place that sounds. */
+  readonly changed: number;
+  /** An open string where they are to be avoided. */
+  readonly open: number;
+  /** In a line of two notes: another pair of strings, no finger that stays on its own. */
+  readonly otherPair: number;
+  readonly unled: number;
+}
+
+export const NECK_PRICES: NeckPrices = {
+  ...{ shift: 2.5, shiftFret: 0.35, guided: 0.9, slid: 0.1, fromOpen: 0.7 },
+  ...{ hop: 2.2, leapOver: 4, outward: 2.2, inner: 3, squeezed: 0.9 },
+  ...{ wide: 3, millimetre: 0.04, narrow: 0.25, crossed: 2.7 },
+  ...{ barre: 0.4, barreString: 0.5, barreInside: 0.5, fourth: 0.35, third: 0.05 },
+  ...{ height: 0.09, position: 0.02, changed: 0.7, open: 30, otherPair: 0.8, unled: 1.5 },
+};
+
+/** Millimetres over which a stretch in a chord is felt. */
+export const FELT = 85;
+
+/** Seconds in which a shift costs what it does; less time more, more time less. */
+export const IN_TIME = 0.25;

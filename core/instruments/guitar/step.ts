@@ -1,0 +1,70 @@
+import type { Link } from "../../fingering/index.ts";
+import { IN_TIME, type NeckPrices } from "./prices.ts";
+import type { NeckWay, Stopped } from "./way.ts";
+
+const isStopped = ({ finger }: Stopped): boolean => finger > 0;
+
+/** The finger lies flat over a place in a way. */
+const covers = ({ barre }: NeckWay, { string, fret }: Stopped): boolean =>
+  barre !== undefined && barre.fret === fret && string >= barre.from && string <= barre.to;
+
+/** A finger that stays on its string, to lead the hand. */
+export const guideOf = (a: NeckWay, b: NeckWay): Stopped | undefined =>
+  b.notes.find(
+    (one) =>
+      isStopped(one) &&
+      a.notes.some(({ finger, string }) => finger === one.finger && string === one.string),
+  );
+
+/** The same fingers on the same strings, so that the hand slides as it is. */
+const slides = (a: NeckWay, b: NeckWay): boolean => {
+  const [from, to] = [a.notes.filter(isStopped), b.notes.filter(isStopped)];
+  return (
+    from.length > 0 &&
+    from.length === to.length &&
+    to.every((one) =>
+      from.some(
+        (other) =>
+          other.finger === one.finger &&
+          other.string === one.string &&
+          one.fret - other.fret === b.position - a.position,
+      ),
+    )
+  );
+};
+
+/** What going from one way to the next costs. */
+export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link): number {
+  let cost = 0;
+  for (const held of a.notes) {
+    const now = b.notes.find(({ id }) => id === held.id);
+    if (!now) continue;
+    // what sounds keeps its place
+    if (now.string !== held.string || now.fret !== held.fret) return Infinity;
+    if (now.finger !== held.finger) cost += prices.changed;
+  }
+  const time = Math.min(2, Math.max(0.4, IN_TIME / Math.max(0.01, link.seconds)));
+  if (a.position !== b.position) {
+    let shift = prices.shift + prices.shiftFret * Math.abs(a.position - b.position);
+    if (slides(a, b)) shift *= prices.slid;
+    else if (guideOf(a, b)) shift *= prices.guided;
+    if (link.rest > 0 || !a.notes.some(isStopped)) shift *= prices.fromOpen;
+    cost += shift * time;
+  }
+  // a finger that must leave its string for another
+  for (const one of b.notes) {
+    if (!isStopped(one)) continue;
+    const before = a.notes.find(({ finger }) => finger === one.finger);
+    if (!before || before.string === one.string) continue;
+    if (b.notes.some((other) => other.finger === one.finger && other.id === before.id)) continue;
+    if (covers(a, one) || covers(b, { ...before })) continue;
+    cost += before.fret === one.fret ? prices.hop : prices.leapOver;
+  }
+  if (a.notes.length === 2 && b.notes.length === 2) {
+    const strings = ({ notes }: NeckWay) => notes.map(({ string }) => string).join();
+    const isStill = a.notes.every(({ id }, i) => id === b.notes[i]!.id);
+    if (strings(a) !== strings(b)) cost += prices.otherPair;
+    else if (!isStill && b.notes.every(isStopped) && !guideOf(a, b)) cost += prices.unled;
+  }
+  return cost;
+}

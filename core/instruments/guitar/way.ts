@@ -1,0 +1,28 @@
+import type { Place } from "./neck.ts";
+
+/** A note under a finger of the left hand. */
+export interface Stopped extends Place {
+  /** 1 to 4, 0 for the open string. */
+  readonly finger: number;
+  /** The note's. */
+  readonly id: string;
+}
+
+/** One way to take a moment with the left hand. */
+export interface NeckWay {
+  /** By note of the moment. */
+  readonly notes: readonly Stopped[];
+  /** The fret under the first finger, from 1: it goes along unseen through open strings. */
+  readonly position: number;
+  /** Strings under a finger that lies flat, from the first. */
+  readonly barre?: Barre;
+  /** What it costs by itself. */
+  readonly cost: number;
+}
+
+export interface Barre {
+  readonly fret: number;
+  /** Lowest and highest string number it covers. */
+  readonly from: number;
+  readonly to: number;
+}

@@ -1,0 +1,173 @@
+import type { Played } from "../../fingering/index.ts";
+import { reaches } from "./fretHand.ts";
+import { between, placesOf, type Neck, type Place } from "./neck.ts";
+import { FELT, type NeckPrices } from "./prices.ts";
+import type { Barre, NeckWay, Stopped } from "./way.ts";
+
+/** Whose hand on which neck. */
+export interface AtNeck {
+  readonly neck: Neck;
+  /** Millimetres between first and fourth finger at most. */
+  readonly most: number;
+  readonly prices: NeckPrices;
+  /** Open strings cost much. */
+  readonly avoidOpen: boolean;
+}
+
+/** Ways kept of a moment, the cheapest; so that a full chord has no thousands. */
+const KEPT = 160;
+
+/** Positions an open string may be played in. */
+const POSITIONS = Array.from({ length: 14 }, (_, i) => i + 1);
+
+/** Every way to take some notes at once, the cheapest first. */
+export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
+  const found: NeckWay[] = [];
+  for (const places of placings(notes, at.neck)) found.push(...fingerings(notes, places, at));
+  return found.sort((a, b) => a.cost - b.cost).slice(0, KEPT);
+}
+
+/** Each note on a string of its own. */
+function placings(notes: readonly Played[], neck: Neck): Place[][] {
+  let found: Place[][] = [[]];
+  for (const { midi } of notes) {
+    const places = placesOf(neck, midi);
+    found = found.flatMap((before) =>
+      places
+        .filter(({ string }) => !before.some((one) => one.string === string))
+        .map((place) => [...before, place]),
+    );
+  }
+  return found;
+}
+
+/** Fingers for notes in their places. */
+function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNeck): NeckWay[] {
+  const stopped = places.filter(({ fret }) => fret > 0);
+  const open = (places.length - stopped.length) * (at.avoidOpen ? at.prices.open : 0);
+  const ways = (hand: ReadonlyMap<Place, number>) =>
+    notes.map(({ id }, i): Stopped => ({ ...places[i]!, finger: hand.get(places[i]!) ?? 0, id }));
+  if (stopped.length === 0)
+    return POSITIONS.map((position) => ({
+      ...{ notes: ways(new Map()), position },
+      cost: open + at.prices.position * position,
+    }));
+  if (stopped.length === 1) return alone(stopped[0]!, ways, open, at);
+  return shapes(stopped, places, at).map(({ hand, barre, cost, position }) => ({
+    ...{ notes: ways(hand), position, cost: cost + open },
+    ...(barre ? { barre } : {}),
+  }));
+}
+
+const fingerCost = (finger: number, fret: number, { prices }: AtNeck): number =>
+  (finger === 4 ? prices.fourth : finger === 3 ? prices.third : 0) +
+  prices.height * Math.max(0, fret - 5);
+
+/** A single note: each finger, where the hand may lie for it. */
+function alone(
+  place: Place,
+  ways: (hand: ReadonlyMap<Place, number>) => Stopped[],
+  open: number,
+  at: AtNeck,
+): NeckWay[] {
+  const { prices } = at;
+  const { fret } = place;
+  return [1, 2, 3, 4].flatMap((finger) => {
+    const natural = fret - finger + 1;
+    const lying: [position: number, more: number][] = [[natural, 0]];
+    if (finger === 1) lying.push([natural + 1, prices.outward]);
+    if (finger === 4) lying.push([natural - 1, prices.outward]);
+    if (finger === 2 || finger === 3) lying.push([natural - 1, prices.inner]);
+    if (finger > 1) lying.push([natural + 1, prices.squeezed]);
+    return lying
+      .filter(([position]) => position >= 1)
+      .map(([position, more]): NeckWay => ({
+        notes: ways(new Map([[place, finger]])),
+        position,
+        cost: open + more + fingerCost(finger, fret, at) + prices.position * position,
+      }));
+  });
+}
+
+interface Shape {
+  readonly hand: ReadonlyMap<Place, number>;
+  readonly barre?: Barre;
+  readonly position: number;
+  readonly cost: number;
+}
+
+/** Several stopped notes at once: fingers rise with the frets; the first may lie flat. */
+function shapes(stopped: readonly Place[], all: readonly Place[], at: AtNeck): Shape[] {
+  // the lower string first where frets are equal
+  const inOrder = [...stopped].sort((a, b) => a.fret - b.fret || b.string - a.string);
+  const found: Shape[] = [];
+  const walk = (i: number, hand: ReadonlyMap<Place, number>) => {
+    if (i === inOrder.length) {
+      const shape = priced(hand, inOrder, all, at);
+      if (shape) found.push(shape);
+      return;
+    }
+    for (let finger = 1; finger <= 4; finger++) {
+      const fits = inOrder.slice(0, i).every((before) => {
+        const other = hand.get(before)!;
+        const place = inOrder[i]!;
+        if (other === finger) return finger === 1 && before.fret === place.fret;
+        return place.fret > before.fret ? finger > other : true;
+      });
+      if (fits) walk(i + 1, new Map([...hand, [inOrder[i]!, finger]]));
+    }
+  };
+  if (inOrder.length <= 6) walk(0, new Map());
+  return found;
+}
+
+/** What a shape costs; none where this hand does not reach it. */
+function priced(
+  hand: ReadonlyMap<Place, number>,
+  stopped: readonly Place[],
+  all: readonly Place[],
+  at: AtNeck,
+): Shape | undefined {
+  const { neck, most, prices } = at;
+  const flat = stopped.filter((place) => hand.get(place) === 1);
+  let barre: Barre | undefined;
+  let cost = 0;
+  if (flat.length > 1) {
+    const [from, to] = [
+      Math.min(...flat.map(({ string }) => string)),
+      Math.max(...flat.map(({ string }) => string)),
+    ];
+    barre = { fret: flat[0]!.fret, from, to };
+    const lies = ({ string }: Place) => string >= from && string <= to;
+    // what lies under it sounds no lower than its fret
+    if (all.some((one) => lies(one) && one.fret < barre!.fret)) return undefined;
+    cost += prices.barre + prices.barreString * Math.max(0, to - from - 1);
+    if (from > 1) cost += prices.barreInside;
+  }
+  const used = stopped
+    .map((place) => ({ ...place, finger: hand.get(place)! }))
+    .sort((a, b) => a.finger - b.finger || a.fret - b.fret);
+  for (const one of used)
+    cost += fingerCost(one.finger, one.fret, at) / (one.finger === 1 ? flat.length : 1);
+  for (let i = 0; i < used.length; i++)
+    for (let k = i + 1; k < used.length; k++) {
+      const [low, high] = [used[i]!, used[k]!];
+      if (low.finger === high.finger) continue;
+      if (high.fret < low.fret || !reaches(neck, most, low, high)) return undefined;
+      if (k > i + 1 && used[i + 1]!.finger !== low.finger) continue;
+      const apart = high.fret - low.fret - (high.finger - low.finger);
+      if (apart > 0)
+        cost +=
+          prices.wide * apart +
+          prices.millimetre * Math.max(0, between(neck, low.fret, high.fret) - FELT);
+      else cost += prices.narrow * -apart;
+      if (high.fret === low.fret && high.string > low.string) cost += prices.crossed;
+    }
+  const [first] = used;
+  const position = Math.max(1, first!.fret - first!.finger + 1);
+  return {
+    ...{ hand, position },
+    ...(barre ? { barre } : {}),
+    cost: cost + prices.position * position,
+  };
+}

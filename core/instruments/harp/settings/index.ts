@@ -1,0 +1,266 @@
+import { capital } from "../../../words/index.ts";
+import { say } from "../../../words/say.ts";
+import { spokenName, toNumber, type Score } from "../../../score/index.ts";
+import { beatsIn, harpNotes, signatureOf, type HarpNote } from "../notes.ts";
+import {
+  altersOf,
+  called,
+  letterOf,
+  NATURALS,
+  PEDALS,
+  stringName,
+  stringsFor,
+  writtenString,
+  type Harp,
+  type Letter,
+  type Setting,
+} from "../strings.ts";
+import { layMoves } from "./lay.ts";
+import { settle } from "./search.ts";
+import type { Chance, Movable, Plucked, SettingTask, Span } from "./task.ts";
+
+export interface SettingOptions {
+  /** Quarters a minute. */
+  readonly tempo: number;
+  readonly secondsPerMove: number;
+  /** What stands at the beginning, where somebody said so: by letter, or by string for levers. */
+  readonly start?: Readonly<Record<string, number>>;
+  /** What the signature asks for: letters no note asks for stand so. */
+  readonly signature?: Setting;
+  /** Moments that are easily found beside the notes: beats. Quarters. */
+  readonly beats?: readonly number[];
+}
+
+/** A pedal or a lever that is moved. Quarters from the beginning. */
+export interface Change {
+  readonly onset: number;
+  /** The letter of a pedal, or the name of a lever's string: `F4`. */
+  readonly name: string;
+  readonly from: number;
+  readonly to: number;
+  readonly limb: string;
+  readonly earliest: number;
+  readonly latest: number;
+  /** The note it is for. */
+  readonly note: string;
+  readonly why: string;
+}
+
+/** A note that cannot be had as things are. */
+export interface SettingProblem {
+  readonly kind: "off" | "late";
+  readonly note: string;
+  readonly text: string;
+  readonly ways: readonly string[];
+}
+
+export interface Settings {
+  readonly start: Readonly<Record<string, number>>;
+  readonly changes: readonly Change[];
+  /** The string of each note that has one. */
+  readonly strings: ReadonlyMap<string, { readonly string: number; readonly alter: number }>;
+  readonly problems: readonly SettingProblem[];
+}
+
+/** Feet and what they move; the other hand of a lever harp plays. */
+export const FOOT: Readonly<Record<Letter, string>> = {
+  ...{ D: "left", C: "left", B: "left" },
+  ...{ E: "right", F: "right", G: "right", A: "right" },
+};
+const LEVER_HAND = "left";
+
+/** A note that is written on another string costs a part of a move. */
+const OTHER_SPELLING = 0.3;
+/** Seconds after which a string may be altered though it still rings a little. Own figure. */
+const RINGS = 1;
+/** A note shorter than this rings as long. */
+const AT_LEAST = 0.05;
+/** Shares of the tempo at which a note may be had that cannot at the tempo itself. */
+const SLOWER = [0.8, 0.65, 0.5];
+/** For so many of the notes that cannot be had a slower tempo is looked for. */
+const LOOKED_AT = 4;
+/** Seconds on either side of it that are looked at for that. */
+const AROUND = 4;
+
+/**
+ * How the pedals or levers stand at the beginning, and each change with its time.
+ *
+ * @param notes in the order of the music
+ */
+export function proposeSettings(
+  harp: Harp,
+  notes: readonly HarpNote[],
+  options: SettingOptions,
+): Settings {
+  const asked = taskOf(harp, notes, options);
+  const { task, names } = asked;
+  const found = settle(task);
+  const second = 60 / options.tempo;
+  const moments = [...notes.map(({ onset }) => onset), ...(options.beats ?? [])];
+  const beats = [...new Set(moments)].sort((a, b) => a - b).map((at) => at * second);
+  const byId = new Map(notes.map((note) => [note.id, note]));
+  const laid = layMoves(found.moves, task.movables, task.move, beats, task.busy);
+  return {
+    start: Object.fromEntries(names.map((name, i) => [name, found.start[i]!])),
+    changes: laid.map(({ movable, from, to, limb, at, earliest, latest, note }) => ({
+      ...{ name: names[movable]!, from, to, limb, note },
+      onset: at / second,
+      earliest: earliest / second,
+      latest: latest / second,
+      why: whyOf(names[movable]!, to, byId.get(note)!, at - earliest),
+    })),
+    strings: new Map(
+      [...found.taken].map(([id, { string, value }]) => [id, { string, alter: value }]),
+    ),
+    problems: notes
+      .filter(({ id }) => !found.taken.has(id))
+      .map((note, i) => problemOf(harp, note, i < LOOKED_AT ? notes : [], options, task)),
+  };
+}
+
+const whyOf = (name: string, to: number, note: HarpNote, room: number): string =>
+  say`${called(name, to)} for ${spokenName(note.pitch)}${note.where ? say` in ${note.where}` : ""};
+    ${room < 0.05 ? say`there is just time for it` : say`it may come ${seconds(room)} s earlier`}.`;
+
+const seconds = (value: number): string => String(Math.round(value * 10) / 10);
+
+/** The same for bars of a score; onsets count from where they begin. */
+export function proposeInBars(
+  harp: Harp,
+  score: Score,
+  [from, to]: readonly [from: number, to: number],
+  options: Omit<SettingOptions, "signature" | "beats">,
+): Settings {
+  const begin = toNumber(score.bars[from]!.start);
+  return proposeSettings(
+    harp,
+    harpNotes(score, from, to).map((note) => ({ ...note, onset: note.onset - begin })),
+    {
+      ...options,
+      signature: signatureOf(score.bars[from]!.key.fifths),
+      beats: beatsIn(score, from, to).map((at) => at - begin),
+    },
+  );
+}
+
+/** What is moved, and what each note asks of it. */
+export function taskOf(
+  harp: Harp,
+  notes: readonly HarpNote[],
+  { tempo, secondsPerMove, start = {}, signature }: SettingOptions,
+): { task: SettingTask; names: readonly string[] } {
+  const second = 60 / tempo;
+  const isPedal = harp.kind === "pedal";
+  const strings = Array.from({ length: harp.strings }, (_, i) => harp.lowest + i);
+  const names = isPedal
+    ? [...PEDALS]
+    : strings.filter((one) => altersOf(harp, one).length > 1).map(stringName);
+  const index = new Map(names.map((name, i) => [name, i]));
+  const movables = names.map((name): Movable => {
+    const letter = name[0] as Letter;
+    const told = start[name];
+    const tuned = harp.tuning[letter];
+    return {
+      id: name,
+      limb: isPedal ? FOOT[letter] : LEVER_HAND,
+      usual: isPedal
+        ? (signature ?? NATURALS)[letter]
+        : Math.max(tuned, Math.min(tuned + 1, signature?.[letter] ?? tuned)),
+      ...(told === undefined ? {} : { told }),
+    };
+  });
+  const chancesOf = ({ midi, pitch }: HarpNote): Chance[] => {
+    const found = stringsFor(harp, midi);
+    const written = writtenString(pitch);
+    const isThere = found.some(({ string }) => string === written);
+    return found.map(({ string, alter }): Chance => {
+      const movable = index.get(isPedal ? letterOf(string) : stringName(string));
+      const isAltered = movable !== undefined && altersOf(harp, string).length > 1;
+      return {
+        ...{ string, value: alter, cost: isThere && string !== written ? OTHER_SPELLING : 0 },
+        ...(isAltered ? { movable } : {}),
+      };
+    });
+  };
+  const plucked = notes.map((note): Plucked => {
+    const at = note.onset * second;
+    const rings = Math.min(RINGS, Math.max(AT_LEAST, note.length * second));
+    return { id: note.id, at, until: at + rings, chances: chancesOf(note) };
+  });
+  const busy = isPedal
+    ? {}
+    : { [LEVER_HAND]: joined(notes.filter(({ hand }) => hand === LEVER_HAND)).map(inSeconds) };
+  function inSeconds([from, to]: Span): Span {
+    return [from * second, to * second];
+  }
+  return { task: { movables, notes: plucked, move: secondsPerMove, busy }, names };
+}
+
+/** When a hand plays: notes that touch are one stretch. Quarters. */
+function joined(notes: readonly HarpNote[]): Span[] {
+  const found: Span[] = [];
+  for (const { onset, length } of notes) {
+    const last = found.at(-1);
+    if (last && onset <= last[1] + 1e-9)
+      found[found.length - 1] = [last[0], Math.max(last[1], onset + length)];
+    else found.push([onset, onset + length]);
+  }
+  return found;
+}
+
+/** Why a note cannot be had, and what would help. */
+function problemOf(
+  harp: Harp,
+  note: HarpNote,
+  notes: readonly HarpNote[],
+  options: SettingOptions,
+  task: SettingTask,
+): SettingProblem {
+  const name = spokenName(note.pitch);
+  const where = note.where ? say`${capital(note.where)}: ` : "";
+  const chances = task.notes.find(({ id }) => id === note.id)!.chances;
+  if (chances.length === 0)
+    return {
+      ...{ kind: "off", note: note.id },
+      text: say`${where}${name} is not on this harp.`,
+      ways: octavesOf(harp, note),
+    };
+  const on = chances
+    .map(({ movable, value }) =>
+      called(movable === undefined ? name : task.movables[movable]!.id, value),
+    )
+    .join(say` or `);
+  const tempo = slower(harp, note, notes, options);
+  return {
+    ...{ kind: "late", note: note.id },
+    text: say`${where}${name} cannot be prepared: there is no time to set ${on}.`,
+    ways: [
+      ...(tempo ? [say`At ${tempo} a minute there is time.`] : []),
+      say`Leave it out.`,
+      say`Let what rings before it end sooner.`,
+    ],
+  };
+}
+
+/** A tempo at which a note can be had, if there is one. */
+function slower(
+  harp: Harp,
+  { id, onset }: HarpNote,
+  notes: readonly HarpNote[],
+  options: SettingOptions,
+): number | undefined {
+  const around = (AROUND * options.tempo) / 60;
+  const near = notes.filter((other) => Math.abs(other.onset - onset) <= around);
+  for (const share of SLOWER) {
+    const tempo = Math.round(options.tempo * share);
+    if (settle(taskOf(harp, near, { ...options, tempo }).task).taken.has(id)) return tempo;
+  }
+  return undefined;
+}
+
+/** Octaves in which a note is there. */
+const octavesOf = (harp: Harp, { midi }: HarpNote): string[] =>
+  [
+    stringsFor(harp, midi + 12).length > 0 ? say`Play it an octave higher.` : [],
+    stringsFor(harp, midi - 12).length > 0 ? say`Play it an octave lower.` : [],
+  ].flat();

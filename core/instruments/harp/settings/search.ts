@@ -1,0 +1,231 @@
+import type { Chance, Move, Movable, Plucked, SettingTask } from "./task.ts";
+import { inTime } from "./timing.ts";
+
+/**
+ * Prices, only to be compared with each other: a move; more for each notch beyond one, and where
+ * there is hardly time for it; a note that cannot be had. Own figures.
+ */
+const [MOVE, NOTCH, HURRY, MISSED] = [1, 0.15, 0.3, 50];
+
+/** Trails that are kept from note to note, the cheapest; and of those with a note less. */
+const [KEPT, KEPT_LESS] = [200, 80];
+
+/** So much dearer than the cheapest, a trail is given up: some moves more than it can save. */
+const DEARER = 5;
+
+/** Moves older than so many moves leave the others alone. */
+const OLD = 8;
+
+const UNSET = 9;
+
+/** A way to have come as far as a note. */
+interface Trail {
+  /** How each movable stands; UNSET before a note asked for it. */
+  readonly values: Int8Array;
+  /** Until when a string of each rings. */
+  readonly rings: Float64Array;
+  /** By limb, those that are not old; and until when the old ones took its time. */
+  readonly moves: Readonly<Record<string, readonly Move[]>>;
+  readonly free: Readonly<Record<string, number>>;
+  readonly cost: number;
+  readonly before?: Trail;
+  /** What the last note took; none where it is missed. */
+  readonly chance?: Chance | undefined;
+  readonly move?: Move;
+  /** Moves that have become old here, with their beginnings. */
+  readonly done?: readonly Begun[];
+}
+
+/** A move and when it begins at the soonest, among the others of its limb. */
+export interface Begun extends Move {
+  readonly start: number;
+}
+
+export interface SettingFound {
+  /** By movable, at the beginning. */
+  readonly start: readonly number[];
+  /** In the order in which each limb makes them. */
+  readonly moves: readonly Begun[];
+  /** By note; those that are missed have none. */
+  readonly taken: ReadonlyMap<string, Chance>;
+  readonly cost: number;
+}
+
+/**
+ * The cheapest way to have every note on some string in time: no limb makes two moves at once, no
+ * string is altered while it rings, all is ready when it is played. What cannot be had is left out.
+ */
+export function settle(task: SettingTask): SettingFound {
+  const { movables, notes, move } = task;
+  let trails: Trail[] = [beginning(movables)];
+  for (const note of notes)
+    trails = best(
+      goingOn(trails, note, task).map(({ trail, chance, cost }) => () => {
+        const gone = chance
+          ? taking(trail, note, chance, cost, task)
+          : { ...without(trail), cost, before: trail };
+        return gone && aged(gone, note.at, move, task);
+      }),
+    );
+  return told(trails[0]!, task);
+}
+
+/** All that can come of a note, as if there were always time, the cheapest first. */
+function goingOn(trails: readonly Trail[], { at, chances }: Plucked, { move }: SettingTask) {
+  const found: { trail: Trail; chance?: Chance; cost: number }[] = [];
+  const [most, less] = [trails[0]!.cost + DEARER, trails[0]!.cost + MISSED / 2];
+  for (const trail of trails) {
+    for (const chance of chances) {
+      const { movable = -1, value } = chance;
+      const before = trail.values[movable];
+      const isMoved = before !== undefined && before !== value && before !== UNSET;
+      const window = isMoved ? at - trail.rings[movable]! : move;
+      if (window < move - 1e-9) continue;
+      const more = isMoved ? costOf(value - before, window / move) : 0;
+      const cost = trail.cost + chance.cost + more;
+      if (cost <= most || cost > less) found.push({ trail, chance, cost });
+    }
+    found.push({ trail, cost: trail.cost + MISSED });
+  }
+  return found.sort((a, b) => a.cost - b.cost);
+}
+
+const without = ({ values, rings, moves, free, cost }: Trail): Trail => ({
+  ...{ values, rings, moves, free, cost },
+});
+
+const beginning = (movables: readonly Movable[]): Trail => ({
+  values: Int8Array.from(movables.map(({ told: value }) => value ?? UNSET)),
+  rings: new Float64Array(movables.length).fill(0),
+  moves: {},
+  free: {},
+  cost: 0,
+});
+
+/** What it costs to move so far when there is time for so many moves. */
+const costOf = (notches: number, room: number): number =>
+  MOVE + NOTCH * (Math.abs(notches) - 1) + HURRY * Math.max(0, Math.min(1, 2 - room));
+
+/** The trail with a note on one of its strings; none where its limb has no time to alter it. */
+function taking(
+  trail: Trail,
+  { id, at, until }: Plucked,
+  chance: Chance,
+  cost: number,
+  { movables, move: length, busy }: SettingTask,
+): Trail | undefined {
+  const { movable, value } = chance;
+  if (movable === undefined) return { ...without(trail), cost, before: trail, chance };
+  const before = trail.values[movable]!;
+  const rings = Float64Array.from(trail.rings);
+  rings[movable] = Math.max(rings[movable]!, until);
+  if (before === value) return { ...without(trail), rings, cost, before: trail, chance };
+  const values = Int8Array.from(trail.values);
+  values[movable] = value;
+  if (before === UNSET) return { ...without(trail), values, rings, cost, before: trail, chance };
+  const release = trail.rings[movable]!;
+  const move: Move = { movable, from: before, to: value, release, deadline: at, note: id };
+  const { limb } = movables[movable]!;
+  const all = [...(trail.moves[limb] ?? []), move];
+  if (!inTime(all, length, busy[limb], trail.free[limb])) return undefined;
+  return {
+    ...{ values, rings, free: trail.free, before: trail, chance, move },
+    moves: { ...trail.moves, [limb]: all },
+    cost,
+  };
+}
+
+/** The trail without moves that are so old that no other can need their time. */
+function aged(trail: Trail, at: number, length: number, { busy }: SettingTask): Trail {
+  const since = at - OLD * length;
+  for (let i = 0; i < trail.rings.length; i++) if (trail.rings[i]! < since) trail.rings[i] = since;
+  const old = Object.entries(trail.moves).filter(([, all]) => all[0]!.deadline < since);
+  if (old.length === 0) return trail;
+  const [moves, free] = [{ ...trail.moves }, { ...trail.free }];
+  const done: Begun[] = [];
+  for (const [limb, all] of old) {
+    const starts = inTime(all, length, busy[limb], free[limb])!;
+    const gone = all.flatMap((one, i) =>
+      one.deadline < since ? [{ ...one, start: starts[i]! }] : [],
+    );
+    const rest = all.filter((one) => one.deadline >= since);
+    const ends = Math.max(free[limb] ?? -Infinity, ...gone.map(({ start }) => start + length));
+    // one that is not old was to come before them: they stay together
+    if (!inTime(rest, length, busy[limb], ends)) continue;
+    done.push(...gone);
+    free[limb] = ends;
+    if (rest.length > 0) moves[limb] = rest;
+    else delete moves[limb];
+  }
+  return { ...trail, moves, free, done };
+}
+
+/** A trail is of no use where another stands alike, is as cheap and has as much time for all. */
+function outdone(a: Trail, b: Trail): boolean {
+  if (a.cost < b.cost - 1e-9) return false;
+  for (let i = 0; i < a.rings.length; i++) if (b.rings[i]! > a.rings[i]!) return false;
+  return Object.entries(b.moves).every(
+    ([limb, all]) =>
+      (b.free[limb] ?? -Infinity) <= (a.free[limb] ?? -Infinity) &&
+      all.every((one) =>
+        (a.moves[limb] ?? []).some(
+          (other) => other.release === one.release && other.deadline === one.deadline,
+        ),
+      ),
+  );
+}
+
+/** The cheapest trails; of those that stand alike only what no other outdoes. */
+function best(made: readonly (() => Trail | undefined)[]): Trail[] {
+  const alike = new Map<string, Trail[]>();
+  const kept: Trail[] = [];
+  let [dear, less] = [Infinity, 0];
+  for (const make of made) {
+    if (less === KEPT_LESS || kept.length === KEPT) break;
+    const trail = make();
+    if (!trail) continue;
+    const key = String.fromCharCode(...trail.values);
+    const others = alike.get(key);
+    if (others?.some((other) => outdone(trail, other))) continue;
+    if (others) others.push(trail);
+    else alike.set(key, [trail]);
+    dear = Math.min(dear, trail.cost + MISSED / 2);
+    kept.push(trail);
+    if (trail.cost > dear) less++;
+  }
+  return kept;
+}
+
+function told(last: Trail, { movables, notes, move: length, busy }: SettingTask): SettingFound {
+  const start = movables.map(({ told: value, usual }) => value ?? usual);
+  const isSet = movables.map(({ told: value }) => value !== undefined);
+  const taken = new Map<string, Chance>();
+  const trails: Trail[] = [];
+  for (let at: Trail | undefined = last; at?.before; at = at.before) trails.push(at);
+  trails.reverse();
+  const moves = trails.flatMap(({ done }) => done ?? []);
+  for (const [limb, all] of Object.entries(last.moves)) {
+    const starts = inTime(all, length, busy[limb], last.free[limb])!;
+    moves.push(...all.map((one, i) => ({ ...one, start: starts[i]! })));
+  }
+  const rings = movables.map(() => 0);
+  const releases = new Map<string, number>();
+  trails.forEach(({ chance }, i) => {
+    if (!chance) return;
+    const { id, until } = notes[i]!;
+    taken.set(id, chance);
+    const { movable, value } = chance;
+    if (movable === undefined) return;
+    releases.set(id, rings[movable]!);
+    rings[movable] = Math.max(rings[movable]!, until);
+    if (isSet[movable]) return;
+    isSet[movable] = true;
+    start[movable] = value;
+  });
+  return {
+    ...{ start, taken, cost: last.cost },
+    moves: moves
+      .map((one) => ({ ...one, release: releases.get(one.note)! }))
+      .sort((a, b) => a.start - b.start),
+  };
+}

@@ -1,0 +1,1 @@
+export { capital, filled, hasSaying, inWords, plain, say, small, type Voice } from "./say.ts";

@@ -1,0 +1,65 @@
+import type { Page } from "puppeteer-core";
+import { chooseBars, press, says } from "./browser.ts";
+import { demo, studio } from "./studio.ts";
+
+// Harp and guitar at the desk: pedals from pencil to ink, the neck under the selection.
+const here = studio();
+let page: Page;
+beforeAll(() => {
+  page = here.page();
+});
+const { json, bring, open: openPiece } = here;
+
+interface Written {
+  marks: { stratum: string; from: { bar: number; exact: string }; data: Record<string, number> }[];
+}
+const settings = async (id: string) =>
+  (await json<Written>(`/api/pieces/${id}/annotations`)).marks.filter(
+    ({ stratum }) => stratum === "harp-pedals",
+  );
+
+it("suggests the pedals of a harp, moves one by key, looks them through, undoes", async () => {
+  const id = await bring(demo("evening-on-the-upper-sallow"), "harp");
+  await openPiece(page, id);
+  await press(page, "Pedals");
+  await says(page, "no pedal settings yet");
+  await chooseBars(page, 0, 31, 32);
+  await press(page, /^Suggest for 1–32/);
+  await says(page, "As the pedals stand when bar 1 begins.");
+  await page.waitForSelector(".harp-pedals .pencil");
+  expect(await settings(id)).toEqual([]);
+  await press(page, "Ink it");
+  await page.waitForFunction(() => document.querySelector(".harp-pedals .pencil") === null);
+  const inked = await settings(id);
+  expect(inked[0]!.data).toEqual({ D: 0, C: 0, B: -1, E: -1, F: 0, G: 0, A: -1 });
+  expect(inked.length).toBeGreaterThan(4);
+  await press(page, "Check");
+  await says(page, "Nothing to doubt");
+  // bar 2 has no A: an A natural there is for nobody, and A flat comes in bar 3
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await chooseBars(page, 1, 1, 32);
+  await page.keyboard.press("ArrowRight");
+  await says(page, "the pedals stand D♮ C♮ B♭");
+  await page.keyboard.press("a");
+  await says(page, "here: A♮");
+  await press(page, "Check");
+  await says(page, "is not set; the pedals stand at A♮");
+  await press(page, "Undo");
+  expect(await settings(id)).toEqual(inked);
+  expect(here.complaints()).toEqual([]);
+});
+
+it("shows the neck with the position and what still rings", async () => {
+  const id = await bring(demo("dance-on-the-plank-bridge"), "guitar");
+  await openPiece(page, id);
+  await press(page, "Hands");
+  await page.waitForSelector(".neck .neck-string");
+  expect(await page.$$eval(".neck .neck-string", (all) => all.length)).toBe(6);
+  await chooseBars(page, 4, 4, 32);
+  await press(page, /^Suggest for|^Suggest$/);
+  await says(page, "in pencil");
+  await page.waitForSelector(".neck .neck-finger.now");
+  const label = await page.$eval(".neck svg", (one) => one.getAttribute("aria-label"));
+  expect(label).toMatch(/^Neck: hands, bar 5, position [IVX]+$/);
+  expect(here.complaints()).toEqual([]);
+});

@@ -1,0 +1,3 @@
+export function allTexts(): string[];
+export function writtenTexts(): string[];
+export function writeTexts(): void;

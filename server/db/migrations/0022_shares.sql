@@ -1,0 +1,1 @@
+ALTER TABLE "students" ADD COLUMN "shares" jsonb DEFAULT '{"keeping":10,"learning":30}'::jsonb NOT NULL;

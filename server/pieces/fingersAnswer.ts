@@ -1,0 +1,75 @@
+import type { Proposal, ProposedNote } from "@yarrow-ridge/core/fingering";
+import { writtenText } from "@yarrow-ridge/core/score";
+
+// Proposals as the contract has them: by finger, or by aspect as they are written on notes.
+
+const rounded = (cost: number) => Math.round(cost * 1000) / 1000;
+
+const problemsOut = ({ problems }: Proposal) =>
+  problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] }));
+
+/** What goes with a finger on a neck, in numbers. */
+const onNeck = ({ string, fret, position, barre, pluck }: NonNullable<ProposedNote["also"]>) => ({
+  ...(string === undefined
+    ? {}
+    : { string: Number(string), fret: Number(fret), position: Number(position) }),
+  ...(barre === undefined ? {} : { barre }),
+  ...(pluck === undefined ? {} : { pluck }),
+});
+
+/**
+ * By finger, with what goes with it on a neck.
+ *
+ * @param aspect what is answered as the finger, where it is another hand's
+ */
+export function fingersAnswer(proposal: Proposal, name: (id: string) => string, aspect?: string) {
+  const notes = (list: Proposal["notes"]) =>
+    list.map(({ id, bar, finger, then, also }) => ({
+      id,
+      bar,
+      pitch: name(id),
+      finger: aspect ? (also?.[aspect] ?? null) : finger === undefined ? null : Number(finger),
+      ...(then === undefined ? {} : { to: Number(then) }),
+      ...(also === undefined ? {} : onNeck(also)),
+    }));
+  return {
+    notes: notes(proposal.notes),
+    cost: rounded(proposal.cost),
+    reasons: [...proposal.reasons],
+    problems: problemsOut(proposal),
+    elsewhere: notes(proposal.elsewhere),
+    alternatives: proposal.alternatives.map((one) => ({
+      notes: notes(one.notes),
+      elsewhere: notes(one.elsewhere),
+      cost: rounded(proposal.cost + one.more),
+      more: rounded(one.more),
+      reason: one.reason,
+    })),
+  };
+}
+
+/** The same by aspect, as it is written on a note. */
+export function lineAnswer(proposal: Proposal, aspect: string) {
+  const notes = (list: Proposal["notes"]) =>
+    list.map(({ id, bar, finger, then, also }) => ({
+      note: id,
+      bar,
+      values:
+        finger === undefined
+          ? {}
+          : { [aspect]: writtenText(then === undefined ? { finger } : { finger, then }), ...also },
+    }));
+  return {
+    notes: notes(proposal.notes),
+    elsewhere: notes(proposal.elsewhere),
+    cost: rounded(proposal.cost),
+    reasons: [...proposal.reasons],
+    problems: problemsOut(proposal),
+    alternatives: proposal.alternatives.map((one) => ({
+      notes: notes(one.notes),
+      elsewhere: notes(one.elsewhere),
+      more: rounded(one.more),
+      reason: one.reason,
+    })),
+  };
+}

@@ -1,0 +1,103 @@
+import { demoFile, openTestStudio, type TestStudio } from "../testing.ts";
+
+let studio: TestStudio;
+beforeAll(async () => void (studio = await openTestStudio()));
+afterAll(() => studio.close());
+
+interface OnNeck {
+  id: string;
+  finger: number | null;
+  string: number;
+  fret: number;
+  position: number;
+  barre?: string;
+}
+const bare = async (body: object) =>
+  (await studio.ask("POST", "/api/fingerings/propose", {
+    ...{ instrument: "guitar", hand: "hands" },
+    ...body,
+  })) as unknown as {
+    status: number;
+    json: { notes: OnNeck[]; detail: string; field: string; reasons: string[] };
+  };
+const chord = (...pitches: string[]) => pitches.map((pitch) => ({ pitch, onset: 0, duration: 2 }));
+const inRow = (...pitches: string[]) =>
+  pitches.map((pitch, onset) => ({ pitch, onset, duration: 1 }));
+const shown = ({ notes }: { notes: OnNeck[] }) =>
+  notes.map(({ string, fret, finger }) => `${string}.${fret}.${finger}`).join(" ");
+
+// chord shapes and scales: common practice, no source
+
+it("proposes strings, frets and fingers on bare notes, barres with their strings", async () => {
+  const { status, json } = await bare({ notes: chord("F2", "C3", "F3", "A3", "C4", "F4") });
+  expect(status).toBe(200);
+  expect(shown(json)).toBe("6.1.1 5.3.3 4.3.4 3.2.2 2.1.1 1.1.1");
+  expect(json.notes[0]).toMatchObject({ position: 1, barre: "1-6" });
+  expect(json.reasons.join(" ")).toContain("Barre over 6 strings at fret I");
+});
+
+it("takes the tuning, the capo, a position, open strings and strings as they are told", async () => {
+  const dropped = await bare({
+    tuning: ["E4", "B3", "G3", "D3", "A2", "D2"],
+    notes: chord("D2", "A2", "D3"),
+  });
+  expect(shown(dropped.json)).toBe("6.0.0 5.0.0 4.0.0");
+  const behind = await bare({ capo: 2, notes: chord("E3", "B3", "E4", "G#4") });
+  // the shape of D, two frets higher
+  expect(shown(behind.json)).toBe("4.0.0 3.2.1 2.3.3 1.2.2");
+  const scale = inRow("C3", "D3", "E3", "F3", "G3", "A3", "B3", "C4");
+  const high = await bare({ position: "7", open: "avoid", notes: scale });
+  expect(shown(high.json)).toBe("6.8.2 6.10.4 5.7.1 5.8.2 5.10.4 4.7.1 4.9.3 4.10.4");
+  const told = await bare({ notes: inRow("E4", "F4", "G4").map((one) => ({ ...one, string: 2 })) });
+  expect(told.json.notes.every(({ string }) => string === 2)).toBe(true);
+  const low = await bare({ notes: inRow("D2") });
+  expect([low.status, low.json.detail]).toEqual([400, "Note 1, D2, is not on this guitar."]);
+});
+
+it("proposes for a piece: written strings are kept, the same in every return", async () => {
+  const { id } = (await studio.bring(demoFile("lanterns-on-the-ettle"), "a.musicxml", "guitar"))
+    .json;
+  const ask = async (body: object) =>
+    (
+      await studio.ask("POST", `/api/pieces/${id}/fingerings/propose`, {
+        ...{ hand: "hands", from: 0, to: 23 },
+        ...body,
+      })
+    ).json as unknown as { notes: (OnNeck & { bar: number; pitch: string })[]; reasons: string[] };
+  const free = await ask({});
+  const stopped = free.notes.filter((one) => one.finger !== null);
+  // each string sounds its pitch
+  const open = [64, 59, 55, 50, 45, 40];
+  const midi = (pitch: string) => {
+    const [, step, sign, octave] = /^([A-G])([#b]*)(\d)$/.exec(pitch)!;
+    const alter = sign!.startsWith("b") ? -sign!.length : sign!.length;
+    return (Number(octave) + 1) * 12 + "C D EF G A B".indexOf(step!) + alter;
+  };
+  expect(stopped.length).toBeGreaterThan(20);
+  for (const { string, fret, pitch } of stopped) expect(open[string - 1]! + fret).toBe(midi(pitch));
+  expect(free.reasons.join(" ")).toMatch(/position/i);
+  const [first] = stopped.filter(({ fret }) => fret > 4);
+  if (!first) return;
+  await studio.ask("PUT", `/api/pieces/${id}/notes/string`, {
+    values: [{ note: first.id, value: String(first.string) }],
+  });
+  const kept = await ask({ position: "1-4" });
+  expect(kept.notes.find((one) => one.id === first.id)!.string).toBe(first.string);
+});
+
+it("proposes the hand that plucks, with the strings or asked for alone", async () => {
+  const chordOf = (...pitches: string[]) =>
+    pitches.map((pitch, i) => ({ pitch, onset: i / 4, duration: 0.25 }));
+  const broken = chordOf("C3", "G3", "C4", "E4", "C4", "G3");
+  const asked = async (hand: string) =>
+    (
+      (await studio.ask("POST", "/api/fingerings/propose", {
+        ...{ instrument: "guitar", hand, notes: broken, tempo: 60 },
+      })) as unknown as { json: { notes: { finger: string | number; pluck: string }[] } }
+    ).json.notes;
+  // p i m a m i over a held C: common practice, no source
+  expect((await asked("right")).map(({ finger }) => finger).join(" ")).toBe("p i m a m i");
+  const both = await asked("left");
+  expect(both.map(({ pluck }) => pluck).join(" ")).toBe("p i m a m i");
+  expect(both[0]!.finger).toBe(3);
+});

@@ -1,0 +1,81 @@
+import { FOOT, PEDALS, pedalsText } from "@yarrow-ridge/core/instruments/harp";
+import { toNumber, type Mark } from "@yarrow-ridge/core/score";
+import { xAt } from "../../score/geometry.ts";
+import type { DrawingProps } from "../view.ts";
+import "./harp.css";
+
+/** In engraver units: away from the lowest staff, from pedal to pedal, a notch, a row of words. */
+const [AWAY, APART, NOTCH, ROW] = [680, 150, 190, 340];
+/** The gap between the feet. */
+const GAP = 120;
+
+/** Pedals under the lowest staff: a diagram where all seven are told, else a row for each foot. */
+export function HarpDrawing({ boxes, score, marks, pencil }: DrawingProps) {
+  return (
+    <g className="harp-pedals">
+      {[...marks, ...pencil].map((mark) => {
+        const bar = boxes.bars.find((one) => one.bar === mark.from.bar);
+        if (!bar) return null;
+        const offset = toNumber(mark.from.offset);
+        const x = offset > 0 ? (xAt(boxes, score, mark.from.bar, offset) ?? bar.left) : bar.left;
+        return (
+          <g
+            key={mark.id}
+            data-mark={mark.id}
+            className={pencil.includes(mark) ? "pencil" : undefined}
+            transform={`translate(${x} ${bar.bottom + AWAY})`}
+          >
+            {Object.keys(mark.data).length === PEDALS.length ? (
+              <Diagram data={mark.data} />
+            ) : (
+              <Moves data={mark.data} />
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** A stroke for each pedal over, on or under a line: flat, natural, sharp. */
+function Diagram({ data }: { data: Mark["data"] }) {
+  const xs = PEDALS.map((letter, i) => i * APART + (FOOT[letter] === FOOT.A ? GAP : 0));
+  const end = xs.at(-1)! + APART / 2;
+  const divide = (xs[2]! + xs[3]!) / 2;
+  return (
+    <>
+      <title>{pedalsText(data)}</title>
+      <line x1={-APART / 2} x2={end} y1={0} y2={0} />
+      <line x1={divide} x2={divide} y1={-NOTCH * 1.5} y2={NOTCH * 1.5} className="thin" />
+      {PEDALS.map((letter, i) => {
+        const y = (data[letter] as number) * NOTCH;
+        return (
+          <line
+            key={letter}
+            x1={xs[i]}
+            x2={xs[i]}
+            y1={y - NOTCH * 0.8}
+            y2={y + NOTCH * 0.8}
+            className="thick"
+          />
+        );
+      })}
+    </>
+  );
+}
+
+/** The right foot's pedals over those of the left one. */
+function Moves({ data }: { data: Mark["data"] }) {
+  const of = (foot: string) =>
+    pedalsText(
+      Object.fromEntries(
+        Object.entries(data).filter(([letter]) => FOOT[letter as keyof typeof FOOT] === foot),
+      ),
+    );
+  return (
+    <>
+      <text y={-20}>{of(FOOT.A)}</text>
+      <text y={ROW - 20}>{of(FOOT.D)}</text>
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+import { say } from "@yarrow-ridge/core/words";
+import { FOOT, PEDALS, pedalsText } from "@yarrow-ridge/core/instruments/harp";
+import { barAxis, type Mark } from "@yarrow-ridge/core/score";
+import { useDesk } from "../../piece/useDesk.ts";
+import type { StripProps } from "../view.ts";
+import "./harp.css";
+
+/** What each foot does over the whole piece, on the bar axis; a click chooses the bar. */
+export function HarpStrip({ score, marks, chosen, onChoose }: StripProps) {
+  const pencil = useDesk(({ markPencil }) =>
+    markPencil?.stratum === "harp-pedals" ? markPencil : undefined,
+  );
+  const all = pencil
+    ? [
+        ...marks.filter(({ from }) => from.bar < pencil.from || from.bar > pencil.to),
+        ...pencil.marks,
+      ]
+    : marks;
+  const inPencil = new Set(pencil?.marks.map(({ id }) => id));
+  const count = score.bars.length;
+  const at = (bars: number) => `${(100 * bars) / count}%`;
+  const lane = (foot: string) => all.map((mark) => [mark, movedBy(mark, foot)] as const);
+  return (
+    <>
+      <div className="harp-strip" role="group" aria-label={say`What each foot does`}>
+        {chosen && (
+          <span
+            className="harp-chosen"
+            style={{ left: at(chosen.from), width: at(chosen.to - chosen.from + 1) }}
+          />
+        )}
+        {(
+          [
+            [FOOT.A, say`right foot`],
+            [FOOT.D, say`left foot`],
+          ] as const
+        ).map(([foot, name]) => (
+          <div key={foot} className="harp-lane">
+            <span className="small soft">{name}</span>
+            {lane(foot).map(
+              ([mark, text]) =>
+                text && (
+                  <button
+                    key={mark.id}
+                    type="button"
+                    className={inPencil.has(mark.id) ? "pencil" : undefined}
+                    style={{ left: at(barAxis(score.bars, mark.from)) }}
+                    title={text}
+                    onClick={() => onChoose(mark.from.bar, mark.from.bar)}
+                  >
+                    {text}
+                  </button>
+                ),
+            )}
+          </div>
+        ))}
+      </div>
+      <span className="small soft">
+        {all.length
+          ? say`where each foot moves its pedals; a diagram sets all seven`
+          : say`no pedal settings yet`}
+      </span>
+    </>
+  );
+}
+
+/** What a foot does at a mark; of a diagram what is not natural. */
+function movedBy({ data }: Mark, foot: string): string {
+  const isDiagram = Object.keys(data).length === PEDALS.length;
+  const own = PEDALS.filter(
+    (letter) => letter in data && FOOT[letter] === foot && (!isDiagram || data[letter] !== 0),
+  );
+  return pedalsText(Object.fromEntries(own.map((letter) => [letter, data[letter]])));
+}

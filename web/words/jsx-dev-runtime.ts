@@ -1,0 +1,1 @@
+export { Fragment, jsx as jsxDEV, type JSX } from "./jsx-runtime.ts";
