@@ -206,7 +206,7 @@ async function focused(page: Page): Promise<string> {
 }
 
 // Tab is caught nowhere, no stop is nameless, and no page has more of them than one has patience
-const MOST_STOPS = 100;
+const MOST_STOPS = 90;
 it.each(VIEWS.map((view) => [view[1], view[0]] as const))(
   "Tab goes through the page that says %s, every stop has a name, and comes out again",
   async (text, path) => {

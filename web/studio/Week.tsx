@@ -6,6 +6,21 @@ import { Link } from "react-router";
 
 const first = (name: string): string => name.split(" ")[0]!;
 
+/** A day's practice, a student at a time. */
+function byStudent(practice: StudioAnswer["week"][number]["practice"]) {
+  const names = [...new Set(practice.map((one) => one.studentName))];
+  return names.map((studentName) => {
+    const theirs = practice.filter((one) => one.studentName === studentName);
+    return {
+      studentName,
+      minutes: theirs.reduce((sum, one) => sum + one.minutes, 0),
+      what: theirs.map(
+        (one) => `${one.pieceTitle}, ${one.cards} ${one.cards === 1 ? say`card` : say`cards`}`,
+      ),
+    };
+  });
+}
+
 /** The next seven days: who comes, who practises what for how long, and what is to be ready. */
 export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswer }) {
   const spoken = useSpoken();
@@ -34,13 +49,10 @@ export function Week({ studio: { week, lessons, today } }: { studio: StudioAnswe
                 {practice.length > 0 && (
                   <div className="soft small">
                     {say`practise: `}
-                    {practice.map((one, i) => (
-                      <span key={one.assignmentId}>
+                    {byStudent(practice).map((one, i) => (
+                      <span key={one.studentName} title={one.what.join(", ")}>
                         {i > 0 && " · "}
-                        <Link
-                          to={`/assignments/${one.assignmentId}`}
-                          title={`${one.pieceTitle}, ${one.cards} ${one.cards === 1 ? say`card` : say`cards`}`}
-                        >{say`${first(one.studentName)} ${one.minutes} min`}</Link>
+                        {say`${first(one.studentName)} ${one.minutes} min`}
                       </span>
                     ))}
                   </div>

@@ -6,7 +6,8 @@ import { check, propose } from "../propose.ts";
 import { agreements } from "./taught/again.ts";
 import { ordinary, summary } from "./taught/ordinary.ts";
 
-const scores = realScores();
+// the demo's pieces for guitar and harp are not for a keyboard
+const scores = realScores().filter(([name]) => !/plank-bridge|upper-sallow/.test(name));
 
 describe("what returns takes the same fingers", () => {
   const found = new Map(agreements(scores).map((one) => [one.relation, one]));
@@ -87,7 +88,7 @@ describe("ordinary music", () => {
   // the places are counted by our own detectors; without a price for leaving a return they were 173
   // (real) and 97 (cases). Of the 88 six are in the demo's two newest pieces: nobody tuned on them
   it.each([
-    ["real scores", realScores(), 88],
+    ["real scores", scores, 88],
     [
       "cases that were not looked at",
       cases.filter((one) => !isSeen(one)).map((one) => [one.file, caseScore(one)] as const),
