@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { fretFields, playerFields } from "@yarrow-ridge/core/instruments";
+import { fretFields, playerFields, spanFields } from "@yarrow-ridge/core/instruments";
 import { BarIndex, Nullable, OneOf, Revision, Span } from "./common.ts";
 
 export const Fingering = Type.Object({
@@ -48,7 +48,10 @@ export const HandsPut = Type.Object({
   revision: Revision,
 });
 /** Who plays: what the hand reaches on which keyboard. */
-const Player = Type.Object({ ...playerFields, ...fretFields }, { additionalProperties: false });
+const Player = Type.Object(
+  { ...playerFields, ...fretFields, ...spanFields },
+  { additionalProperties: false },
+);
 const Open = OneOf("free", "avoid");
 const School = Type.Object(
   {
@@ -148,6 +151,12 @@ export const ProposeNotesIn = Type.Object({
     Type.Number({ minimum: 300, maximum: 900, description: "millimetres, 300 to 900" }),
   ),
   open: Type.Optional(Open),
+  setup: Type.Optional(
+    Type.Record(Type.String(), Type.Unknown(), {
+      description:
+        "how the instrument is set up, as for a piece: strings of a harp, its lowest one",
+    }),
+  ),
   notes: Type.Array(
     Type.Object({
       string: Type.Optional(
@@ -250,7 +259,7 @@ export const CheckOut = Type.Object({
     Type.Object({
       kind: OneOf(
         ...(["unreachable", "same finger", "crossed", "hands meet"] as const),
-        ...(["not as before", "position", "changed"] as const),
+        ...(["same string", "other pitch", "not as before", "position", "changed"] as const),
       ),
       bar: Type.Integer(),
       notes: Type.Array(Type.String()),

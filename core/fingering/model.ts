@@ -1,5 +1,5 @@
 import type { Form } from "../form/index.ts";
-import type { Score } from "../score/index.ts";
+import type { Pitch, Score } from "../score/index.ts";
 import type { Star } from "./agree.ts";
 import type { Line, Prices, Term } from "./line.ts";
 import type { Fit, Link, Moment, Played } from "./moment.ts";
@@ -118,8 +118,11 @@ export interface Alike {
  * Infinity means not possible.
  */
 export interface HandModel<C = unknown> {
-  /** A pitch as this hand sees it, so that one set of rules may serve both hands. */
-  key(midi: number): number;
+  /**
+   * A pitch as this hand sees it: mirrored, so that one set of rules serves both hands, or the
+   * string it is written for. What has one key cannot be struck twice at once.
+   */
+  key(midi: number, pitch?: Pitch): number;
   /** The notes as the instrument hears them, where that is not as they are written. */
   read?(played: readonly Played[]): readonly Played[];
   /** What can be taken of what is struck and held. */

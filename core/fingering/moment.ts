@@ -1,4 +1,4 @@
-import type { Fraction } from "../score/index.ts";
+import type { Fraction, Pitch } from "../score/index.ts";
 
 /**
  * A struck note, as the search sees it. Times in quarters from the beginning of the piece in
@@ -8,6 +8,8 @@ export interface Played {
   readonly id: string;
   readonly bar: number;
   readonly midi: number;
+  /** As it is written, where that is known: to a harp B sharp is another string than C. */
+  readonly pitch?: Pitch;
   readonly at: Fraction;
   /** Sounding, ties joined; 0 for a grace note. */
   readonly length: Fraction;

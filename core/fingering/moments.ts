@@ -10,6 +10,7 @@ export function playedIn(score: Score, hand: string, from: number, to: number): 
       id: note.id,
       bar: note.bar,
       midi: note.midi,
+      pitch: note.pitch,
       at: add(score.bars[note.bar]!.start, note.offset),
       length: note.length,
       grace: note.grace,
@@ -52,6 +53,8 @@ export function momentsOf(
   held: (at: Fraction) => boolean = () => false,
 ): Moment[] {
   const perQuarter = 60 / tempo;
+  const key = ({ midi, pitch }: Played) => model.key(midi, pitch);
+  const isOn = (note: Played, other: Played) => key(note) === key(other);
   const struckTogether = groups(played);
   let sounding: { note: Played; end: Fraction }[] = [];
   let silentFrom: Fraction | undefined;
@@ -64,13 +67,13 @@ export function momentsOf(
     const next = struckTogether[index + 1]?.[0];
     const seconds = (one: Fraction, other: Fraction) => toNumber(subtract(other, one)) * perQuarter;
     sounding = sounding.filter(
-      ({ note, end }) => compare(end, at) > 0 && !group.some((struck) => struck.midi === note.midi),
+      ({ note, end }) => compare(end, at) > 0 && !group.some((struck) => isOn(struck, note)),
     );
     const kept = grace ? [] : sounding.map(({ note }) => note);
     // two voices on one key: the longer note holds it
     const holder = (note: Played) =>
       group
-        .filter((other) => other.midi === note.midi)
+        .filter((other) => isOn(other, note))
         .reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
     const once = group.length === 1 ? group : group.filter((note) => holder(note) === note);
     const doubled =
@@ -92,7 +95,7 @@ export function momentsOf(
     const moment: Moment = {
       bar: group[0]!.bar,
       notes,
-      keys: notes.map((note) => model.key(note.midi)),
+      keys: notes.map(key),
       struck:
         notes.length === 1 && once.length === 1 ? STRUCK : notes.map((note) => once.includes(note)),
       link,

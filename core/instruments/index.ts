@@ -17,6 +17,7 @@ import { organ } from "./organ/index.ts";
 import { piano } from "./piano/index.ts";
 
 export { fretFields } from "./guitar/index.ts";
+export { spanFields } from "./harp/index.ts";
 export { harpFields } from "./harp/setup.ts";
 export { playerFields } from "./keyboard/player.ts";
 export type { InstrumentRecord, RecordField, RecordForm } from "./record.ts";

@@ -1,12 +1,20 @@
 import type { FormReturns } from "../fingering/index.ts";
 import type { Score } from "../score/index.ts";
 import type { HandPosition } from "./keyboard/position.ts";
+import type { InstrumentRecord } from "./record.ts";
 import type { Player } from "./keyboard/reach.ts";
 
 /** Something in written fingering that cannot be played, or that a teacher would not let stand. */
 export interface Doubt {
   readonly kind:
-    "unreachable" | "same finger" | "crossed" | "hands meet" | "not as before" | "position";
+    | "unreachable"
+    | "same finger"
+    | "same string"
+    | "other pitch"
+    | "crossed"
+    | "hands meet"
+    | "not as before"
+    | "position";
   readonly bar: number;
   /** Note ids, the one to look at first. */
   readonly notes: readonly string[];
@@ -15,6 +23,10 @@ export interface Doubt {
 
 export interface CheckOptions {
   readonly player?: Player;
+  /** How the instrument is set up. */
+  readonly setup?: InstrumentRecord;
+  /** What is written in other aspects, by aspect and note. */
+  readonly beside?: ReadonlyMap<string, ReadonlyMap<string, string>>;
   /** Where hands are to keep their position. */
   readonly positions?: readonly HandPosition[];
   /** What comes again; without it only what returns exactly is compared. */

@@ -25,6 +25,7 @@ import {
 import { eq } from "drizzle-orm";
 import { assignments, attempts } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
+import { checkedRecord } from "../http/records.ts";
 import type { Handlers } from "../http/serve.ts";
 import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
@@ -81,6 +82,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const { compass, compassIn } = instrument(kind).limbs.find((limb) => limb.id === body.hand)!;
     const { tuning, capo, scale, open } = body;
     const setup = {
+      ...(body.setup ? checkedRecord(kind, "setup", body.setup) : {}),
       ...(tuning ? { tuning: tuning.map((name) => midiOf(pitchOf(name))) } : {}),
       ...(capo === undefined ? {} : { capo }),
       ...(scale === undefined ? {} : { scale }),
@@ -97,7 +99,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
             say`Note ${at + 1} has the id of an earlier one: ${id}.`,
             "notes",
           );
-        const midi = midiOf(pitchOf(note.pitch));
+        const pitch = pitchOf(note.pitch);
+        const midi = midiOf(pitch);
         if (midi < lowest || midi > highest)
           throw new ProblemError(
             400,
@@ -109,6 +112,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
           id,
           bar: 0,
           midi,
+          pitch,
           at: fromNumber(note.onset),
           length: fromNumber(note.duration),
           grace: false,
@@ -146,24 +150,20 @@ export const fingerHandlers = (studio: Studio): Made => ({
 
   checkFingerings: async ({ param, body }) => {
     const { score, form } = await knownPiece(studio, param("id"));
-    const { instrument: kind } = await pieceRow(studio.db, param("id"));
-    const rows = await fingerRows(studio.db, param("id"), body.layer ?? TEACHER);
-    const fingers = new Map(
-      score.notes.flatMap((note): [string, string][] =>
-        note.printed?.finger === undefined ? [] : [[note.id, note.printed.finger]],
-      ),
-    );
-    // what is written in another layer comes over the teacher's
-    if (body.layer && body.layer !== TEACHER)
-      for (const { noteId, value } of await fingerRows(studio.db, param("id"), TEACHER))
-        fingers.set(noteId, value);
-    for (const { noteId, value } of rows) fingers.set(noteId, value);
-    for (const [id, finger] of fingers) if (finger === "") fingers.delete(id);
-    const positions = await positionsNow(studio, param("id"), body.layer ?? TEACHER);
+    const { instrument: kind, setup } = await pieceRow(studio.db, param("id"));
+    const layer = body.layer ?? TEACHER;
+    const beside = new Map<string, ReadonlyMap<string, string>>();
+    for (const { id } of instrument(kind).aspects)
+      beside.set(id, await inForce(studio, param("id"), layer, id, score));
+    const fingers = beside.get("finger") ?? new Map<string, string>();
+    const rows = await fingerRows(studio.db, param("id"), layer);
+    const positions = await positionsNow(studio, param("id"), layer);
     const doubts = await studio.heavy.run("checkFingers", score, fingers, {
       instrument: kind,
       positions,
+      beside,
       form: againIn(form),
+      ...(setup ? { setup } : {}),
       ...(body.player ? { player: body.player } : {}),
     });
     const late = await changedLate(studio, param("id"), instrument(kind), score, rows);
@@ -269,6 +269,27 @@ async function toldBeside(
   if (position === undefined) return found;
   const asked = score.notes.filter((note) => note.bar >= from && note.bar <= to);
   return found.set("position", new Map(asked.map((note) => [note.id, position])));
+}
+
+/** What stands on notes in an aspect: as printed, the teacher's over it, the layer's own on top. */
+async function inForce(
+  { db }: Studio,
+  id: string,
+  layer: string,
+  aspect: string,
+  score: Score,
+): Promise<Map<string, string>> {
+  const found = new Map(
+    score.notes.flatMap((note): [string, string][] => {
+      const printed = note.printed?.[aspect];
+      return printed === undefined ? [] : [[note.id, printed]];
+    }),
+  );
+  for (const one of layer === TEACHER ? [TEACHER] : [TEACHER, layer])
+    for (const { noteId, value } of await noteRows(db, id, { layer: one, aspect }))
+      found.set(noteId, value);
+  for (const [note, value] of found) if (value === "") found.delete(note);
+  return found;
 }
 
 /** Fingers that were changed after their bar had been practised, with how many tries it had. */

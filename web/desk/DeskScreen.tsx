@@ -20,7 +20,7 @@ import { DeskStrata } from "./DeskStrata.tsx";
 import { useChoosing } from "./useChoosing.ts";
 import { useDeskKeys } from "./useDeskKeys.ts";
 import { useDrawn } from "./useDrawn.ts";
-import { usePlayer } from "./usePlayer.ts";
+import { usePlayer } from "../students/usePlayer.ts";
 import "./desk.css";
 
 /** Pixels of the ridge with a plan, and without one. */

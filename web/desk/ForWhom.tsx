@@ -1,34 +1,26 @@
 import { say } from "@yarrow-ridge/core/words";
 import { FormControlLabel, MenuItem, Switch, TextField } from "@mui/material";
-import { STANDARD_OCTAVE } from "@yarrow-ridge/core/instruments";
+import type { ReactNode } from "react";
 import { useAnswer } from "../answers/queries.ts";
 import { editFields } from "../edits/fields.ts";
 import { SMALL_HAND } from "@yarrow-ridge/core/score";
-import { ReachSelect } from "../students/ReachSelect.tsx";
-import { lengthText } from "../words/spoken.ts";
-import { useSpoken } from "../words/useSpoken.ts";
+import { useStudentOf } from "../students/ReachSelect.tsx";
 import { rubOut } from "../piece/rubOut.tsx";
 import { useDesk } from "../piece/useDesk.ts";
-import { usePlayer } from "./usePlayer.ts";
 
-/** Millimetres of an octave; from memory, Boyle, Boyle & Booker 2015. */
-const OCTAVES: [number, string][] = [
-  [STANDARD_OCTAVE, say`standard, 165 mm an octave`],
-  [152, say`narrow, 152 mm`],
-  [141, say`narrower, 141 mm`],
-];
-
-/** Whose fingers are written, for what hand on what keyboard, and by which school. */
+/** Whose fingers are written, and beside it what an instrument asks of the hand. */
 export function ForWhom({
   assignmentId,
-  hasPrinted,
+  summary,
+  children,
 }: {
   assignmentId: string | undefined;
-  hasPrinted: boolean;
+  /** What is asked of the hand, in a few words. */
+  summary?: ReactNode;
+  children?: ReactNode;
 }) {
-  const spoken = useSpoken();
-  const { school, both, layer, player: said, set } = useDesk();
-  const { student, player } = usePlayer(assignmentId);
+  const { both, layer, set } = useDesk();
+  const student = useStudentOf(assignmentId);
   const assignment = useAnswer(
     "assignment",
     { id: assignmentId ?? "" },
@@ -50,12 +42,7 @@ export function ForWhom({
               ? say`${student.name}’s own fingers`
               : say`The teacher’s fingers`}
         </b>{" "}
-        <span className="soft small">
-          · {lengthText(player.reach, spoken)}
-          {player.octave && player.octave !== STANDARD_OCTAVE ? say`, narrow keys` : ""}
-          {player.level === "beginner" ? say`, beginner` : ""}
-          {school.edition ? say`, the edition’s kept` : ""}
-        </span>
+        <span className="soft small">{summary}</span>
       </summary>
       <div className="stack">
         <TextField
@@ -85,73 +72,7 @@ export function ForWhom({
             <MenuItem value={SMALL_HAND}>{say`those for a small hand`}</MenuItem>
           </TextField>
         )}
-        <div className="for-whom-pair">
-          <ReachSelect
-            reach={player.reach}
-            student={student}
-            onChange={(mm) => set({ player: { ...said, reach: mm } })}
-          />
-          <TextField
-            select
-            label={say`keys`}
-            value={player.octave ?? STANDARD_OCTAVE}
-            onChange={(event) => set({ player: { ...said, octave: Number(event.target.value) } })}
-          >
-            {OCTAVES.map(([mm, name]) => (
-              <MenuItem key={mm} value={mm}>
-                {name}
-              </MenuItem>
-            ))}
-            {player.octave !== undefined && !OCTAVES.some(([mm]) => mm === player.octave) && (
-              <MenuItem
-                value={player.octave}
-              >{say`${lengthText(player.octave, spoken)} an octave`}</MenuItem>
-            )}
-          </TextField>
-        </div>
-        <TextField
-          select
-          label={say`How far along`}
-          value={player.level ?? "usual"}
-          onChange={(event) => set({ player: { ...said, level: event.target.value as "usual" } })}
-        >
-          <MenuItem value="usual">{say`passes the thumb freely`}</MenuItem>
-          <MenuItem value="beginner">{say`beginner: as few crossings as can be`}</MenuItem>
-        </TextField>
-        <TextField
-          select
-          label={say`Chromatic scales`}
-          helperText={
-            school.chromatic === "all fingers"
-              ? say`Fewer moves, for speed.`
-              : say`Safe at any speed, the same in both hands.`
-          }
-          value={school.chromatic ?? "thumb and third"}
-          onChange={(event) => set({ school: { ...school, chromatic: event.target.value } })}
-        >
-          <MenuItem value="thumb and third">{say`thumb and third in turn`}</MenuItem>
-          <MenuItem value="all fingers">{say`all fingers in groups`}</MenuItem>
-        </TextField>
-        <FormControlLabel
-          control={
-            <Switch
-              checked={school.groups ?? true}
-              onChange={(_, on) => set({ school: { ...school, groups: on } })}
-            />
-          }
-          label={say`Same fingers on each group of a sequence`}
-        />
-        {hasPrinted && (
-          <FormControlLabel
-            control={
-              <Switch
-                checked={school.edition ?? false}
-                onChange={(_, on) => set({ school: { ...school, edition: on } })}
-              />
-            }
-            label={say`Keep the edition’s fingers to the letter`}
-          />
-        )}
+        {children}
       </div>
     </details>
   );

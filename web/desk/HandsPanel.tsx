@@ -1,17 +1,17 @@
 import { say } from "@yarrow-ridge/core/words";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
-import { instrument } from "@yarrow-ridge/core/instruments";
+import { instrument, stratumOf } from "@yarrow-ridge/core/instruments";
 import { type Mark, type Remark, type Score } from "@yarrow-ridge/core/score";
 import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { call } from "../api/client.ts";
 import { CheckCard } from "../piece/CheckCard.tsx";
 import { SuggestFingers } from "./SuggestFingers.tsx";
+import { viewOf } from "../instruments/index.ts";
 import { PositionCard } from "../instruments/keyboard/PositionCard.tsx";
 import { useDesk } from "../piece/useDesk.ts";
-import { NeckAsk } from "./NeckAsk.tsx";
 import { NoteCard } from "./NoteCard.tsx";
 import { useWriting } from "./useWriting.ts";
-import { usePlayer } from "./usePlayer.ts";
+import { useHandAsked, usePlayer } from "../students/usePlayer.ts";
 import { ForWhom } from "./ForWhom.tsx";
 
 /**
@@ -38,11 +38,16 @@ export function HandsPanel({
   assignmentId: string | undefined;
 }) {
   const { set } = useDesk();
-  const { player, layer } = usePlayer(assignmentId);
+  const { layer } = usePlayer(assignmentId);
+  const hands = useHandAsked(piece.instrument, assignmentId);
   const kind = instrument(piece.instrument);
   const writing = useWriting({ piece, score, form, fingers, said, assignmentId });
   const { current, hand, aspects } = writing;
   const models = kind.limbs.filter((limb) => limb.proposed && piece.hands.includes(limb.id));
+
+  const { Ask, Asked, Told } = viewOf(piece.instrument);
+  const hasPrinted = score.notes.some((one) => one.printed?.finger !== undefined);
+  const asking = { assignmentId, hasPrinted };
 
   return (
     <div className="stack">
@@ -66,12 +71,13 @@ export function HandsPanel({
         </p>
       )}
       {kind.notProposed && <p className="card">{kind.notProposed}</p>}
-      {models.length > 0 && !kind.octave && <NeckAsk />}
-      {models.length > 0 && kind.octave && (
-        <ForWhom
-          assignmentId={assignmentId}
-          hasPrinted={score.notes.some((one) => one.printed?.finger !== undefined)}
-        />
+      {models.length > 0 && (
+        <>
+          {Told && <Told />}
+          <ForWhom assignmentId={assignmentId} summary={Asked && <Asked {...asking} />}>
+            {Ask && <Ask {...asking} />}
+          </ForWhom>
+        </>
       )}
       <SuggestFingers
         piece={piece}
@@ -80,7 +86,7 @@ export function HandsPanel({
         fingers={fingers}
         assignmentId={assignmentId}
       />
-      {kind.octave && models.some((limb) => limb.id === hand) && (
+      {stratumOf(kind, "position") && models.some((limb) => limb.id === hand) && (
         <PositionCard
           piece={piece}
           score={score}
@@ -91,11 +97,11 @@ export function HandsPanel({
           layer={layer}
         />
       )}
-      {models.length > 0 && kind.octave && (
+      {models.length > 0 && (
         <CheckCard
           pieceId={piece.id}
-          about={say`Spans, one finger twice in a row, returns fingered otherwise, fingers changed
-            after they were practised.`}
+          about={say`Spans, one finger in two places, returns fingered otherwise, fingers changed after
+            they were practised.`}
           nothing={(count) =>
             count === 0
               ? say`No finger is written yet.`
@@ -104,7 +110,7 @@ export function HandsPanel({
           ask={async () => {
             const { doubts, fingers: count } = await call("checkFingerings", {
               params: { id: piece.id },
-              body: { player, layer },
+              body: { player: hands, layer },
             });
             return { doubts, count };
           }}

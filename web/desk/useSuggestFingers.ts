@@ -3,11 +3,10 @@ import type { Piece } from "@yarrow-ridge/contract";
 import { tell } from "../words/tell.ts";
 import { useEffect, useEffectEvent, useRef } from "react";
 import type { WrittenFinger } from "../score/placeFingers.ts";
-import { instrument } from "@yarrow-ridge/core/instruments";
 import { useDesk, withBeside } from "../piece/useDesk.ts";
 import { stopped, useWork } from "../piece/useWork.ts";
 import { askForFingers, limbsToFinger } from "./askForFingers.ts";
-import { usePlayer } from "./usePlayer.ts";
+import { useHandAsked, usePlayer } from "../students/usePlayer.ts";
 
 /** Puts suggested fingers in pencil; what is written over them is solved around at once. */
 export function useSuggestFingers(
@@ -16,7 +15,8 @@ export function useSuggestFingers(
   assignmentId: string | undefined,
 ) {
   const { chosen, pencil, suggested, written, school, set } = useDesk();
-  const { player, student, layer } = usePlayer(assignmentId);
+  const { layer } = usePlayer(assignmentId);
+  const player = useHandAsked(piece.instrument, assignmentId);
   const limbs = limbsToFinger(piece);
   const { busy, share, begin, end, cancel } = useWork(limbs.map((limb) => limb.id));
   const free = (id: string) => fingers.get(id)?.layer !== layer;
@@ -25,10 +25,7 @@ export function useSuggestFingers(
     if (!bars || limbs.length === 0 || busy) return;
     const work = begin();
     try {
-      const { octave } = instrument(piece.instrument);
-      // reach and keys are of hands on keys; others have a record of their own
-      const own = octave ? player : (student?.player[piece.instrument] ?? {});
-      const asked = { ...bars, player: own, school, layer, work };
+      const asked = { ...bars, player, school, layer, work };
       const { advice, reasons } = await askForFingers(piece, asked);
       // inked or rubbed out meanwhile: there is nothing left to solve around
       if (again && useDesk.getState().suggested === undefined) return;

@@ -9,7 +9,7 @@ import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { useCommand, useKeys } from "../shell/useCommand.ts";
 import { useDesk } from "../piece/useDesk.ts";
-import { usePlayer } from "./usePlayer.ts";
+import { usePlayer } from "../students/usePlayer.ts";
 
 /** What is typed over a note, and where it leads: the keys of the hands stratum. */
 export function useWriting({

@@ -1,25 +1,28 @@
+import { NeckAsk } from "./guitar/NeckAsk.tsx";
 import { NeckBoard } from "./guitar/NeckBoard.tsx";
 import { HarpDrawing } from "./harp/HarpDrawing.tsx";
 import { HarpEntry } from "./harp/HarpEntry.tsx";
 import { HarpStrip } from "./harp/HarpStrip.tsx";
 import { Keyboard } from "./keyboard/Keyboard.tsx";
+import { KeyboardAsk, KeyboardAsked } from "./keyboard/KeyboardAsk.tsx";
 import { PositionDrawing } from "./keyboard/Positions.tsx";
 import { PedalDrawing } from "./piano/PedalDrawing.tsx";
 import { PedalPanel } from "./piano/PedalPanel.tsx";
 import { PedalStrip } from "./piano/PedalStrip.tsx";
 import type { InstrumentView, StratumView } from "./view.ts";
 
+const keys = { Board: Keyboard, Ask: KeyboardAsk, Asked: KeyboardAsked };
 const position: StratumView = { Drawing: PositionDrawing };
 const pedal: StratumView = { Drawing: PedalDrawing, Panel: PedalPanel, Strip: PedalStrip };
 
 /** What the generic views do not do for an instrument; a line for each that needs it. */
 const views: Readonly<Record<string, InstrumentView>> = {
-  piano: { Board: Keyboard, strata: { pedal, position } },
-  guitar: { Board: NeckBoard },
+  piano: { ...keys, strata: { pedal, position } },
+  guitar: { Board: NeckBoard, Told: NeckAsk },
   harp: {
     strata: { "harp-pedals": { Drawing: HarpDrawing, Entry: HarpEntry, Strip: HarpStrip } },
   },
-  organ: { Board: Keyboard, strata: { position } },
+  organ: { ...keys, strata: { position } },
 };
 
 export const viewOf = (instrument: string): InstrumentView => views[instrument] ?? {};

@@ -64,7 +64,19 @@ export interface StratumView {
   readonly Strip?: ComponentType<StripProps>;
 }
 
+/** What is told before fingers are thought of. */
+export interface AskProps {
+  readonly assignmentId: string | undefined;
+  /** Whether the edition prints fingers. */
+  readonly hasPrinted: boolean;
+}
+
 export interface InstrumentView {
   readonly Board?: ComponentType<BoardProps>;
+  /** Of the hand and by which school; and the same in a few words. */
+  readonly Ask?: ComponentType<AskProps>;
+  readonly Asked?: ComponentType<AskProps>;
+  /** What matters more than any price, and stands open. */
+  readonly Told?: ComponentType;
   readonly strata?: Readonly<Record<string, StratumView>>;
 }

@@ -1,6 +1,7 @@
 import { proposeNotes } from "../../fingering/index.ts";
 import { voiceLine } from "../../score/index.ts";
 import type { AlongHand, Hands } from "../instrument.ts";
+import { check } from "./check.ts";
 import { leftHand, type FretPlayer } from "./leftHand.ts";
 import { pluckingHand } from "./pluckingHand.ts";
 
@@ -28,11 +29,11 @@ const plucked: AlongHand = (taken, played, { tempo, also }, score) => {
   );
 };
 
-/** The left hand on the neck, and the one that plucks; what is written is not looked through. */
+/** The left hand on the neck, and the one that plucks. */
 export const hands: Hands = {
   models: {
     hands: (player, setup) => leftHand(player as FretPlayer | undefined, setup),
   },
   along: { hands: plucked },
-  review: { check: () => [], redistribute: () => [] },
+  review: { check, redistribute: () => [] },
 };

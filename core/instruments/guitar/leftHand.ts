@@ -1,6 +1,6 @@
 import type { HandModel, Locks, Moment, Played, Wish } from "../../fingering/index.ts";
 import { heldAsChords } from "./broken.ts";
-import { fitTo } from "./fit.ts";
+import { fitTo } from "../fitTo.ts";
 import { MOST } from "./fretHand.ts";
 import { USUAL_NECK, type Neck } from "./neck.ts";
 import { neckPlan } from "./plan.ts";

@@ -1,5 +1,5 @@
-import type { HandModel, Locks, Moment, Played, Wish } from "../../fingering/index.ts";
-import { subtract, toNumber, compare } from "../../score/index.ts";
+import type { HandModel, Played } from "../../fingering/index.ts";
+import { letGo, toTheLetter } from "../plucked.ts";
 
 /** Thumb, index, middle and ring finger, as they lie from the low strings to the high ones. */
 const FINGERS = ["p", "i", "m", "a"] as const;
@@ -145,7 +145,7 @@ export function pluckingHand(
     [...notes].sort((a, b) => stringOf(b) - stringOf(a) || a.midi - b.midi);
   return {
     key: (midi) => midi,
-    read: (played) => played.map((note, i) => endingAt(note, played, i)),
+    read: letGo,
     fit: (struck) => ({
       notes: lowFirst(struck).slice(0, MOST_NOTES),
       beyond: lowFirst(struck).slice(MOST_NOTES),
@@ -166,7 +166,8 @@ export function pluckingHand(
       place: () => 0,
       still: 0,
     },
-    wanted,
+    wanted: (moment, locks) =>
+      toTheLetter<PluckWay>(moment, locks, ({ notes }, i) => notes[i]!.finger),
     written: ({ notes }, i) => ({ value: notes[i]!.finger }),
     plan: ({ moments }) => ({
       moments,
@@ -176,22 +177,4 @@ export function pluckingHand(
       differences: (_solved, _asked, others) => others.map(() => ""),
     }),
   };
-}
-
-/** Nothing is held by a hand that plucks: each note is over when the next one comes. */
-function endingAt(note: Played, played: readonly Played[], i: number): Played {
-  const next = played.slice(i + 1, i + 12).find(({ at }) => compare(at, note.at) > 0);
-  if (!next) return note;
-  const length = subtract(next.at, note.at);
-  return toNumber(length) < toNumber(note.length) ? { ...note, length } : note;
-}
-
-function wanted(moment: Moment, { locks }: Locks): Wish<PluckWay>[] {
-  const told = moment.notes.flatMap(({ id }, i) => {
-    const finger = locks?.get(id);
-    return finger ? [{ i, finger }] : [];
-  });
-  return told.length
-    ? [{ obeyedBy: ({ notes }) => told.every(({ i, finger }) => notes[i]!.finger === finger) }]
-    : [];
 }

@@ -2,37 +2,53 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering } from "../../score/marks/aspects.ts";
 import { pluckedAt } from "../timbre.ts";
+import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
+import { USUAL_SPAN } from "./fingers/reach.ts";
 import { HARP_PEDALS } from "./pedals.ts";
-import { harpSetup } from "./setup.ts";
+import { harpOf, harpSetup } from "./setup.ts";
+import { naturalOf } from "./strings.ts";
+
+/** From the lowest string flattened to the highest sharpened. */
+function compassIn(setup: InstrumentRecord): readonly [number, number] {
+  const { lowest, strings } = harpOf(setup);
+  return [naturalOf(lowest) - 1, naturalOf(lowest + strings - 1) + 1];
+}
+
+/** What is known of a harpist's hand. */
+export const spanFields = {
+  span: Type.Optional(
+    Type.Integer({
+      minimum: 5,
+      maximum: 12,
+      description: "strings from the thumb to the fourth finger, 5 to 12",
+    }),
+  ),
+};
 
 export const harp: Instrument = {
   id: "harp",
   name: say`Harp`,
   limbs: [
-    { id: "right", name: say`right hand`, compass: [24, 103] },
-    { id: "left", name: say`left hand`, compass: [24, 103] },
+    { id: "right", name: say`right hand`, compass: [23, 104], compassIn, proposed: true },
+    { id: "left", name: say`left hand`, compass: [23, 104], compassIn, proposed: true },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4"])],
   strata: [HARP_PEDALS],
   setup: harpSetup,
   player: {
-    schema: Type.Object(
+    schema: Type.Object(spanFields, { additionalProperties: false }),
+    fields: [
       {
-        move: Type.Optional(
-          Type.Number({
-            minimum: 0.1,
-            maximum: 5,
-            description: "seconds, 0.1 to 5, a pedal or lever takes",
-          }),
-        ),
+        key: "span",
+        label: say`From the thumb to the fourth finger`,
+        unit: say`strings`,
+        usual: String(USUAL_SPAN),
+        help: say`Strings between them with the hand open and at ease: 7 is an octave, 9 a tenth.`,
       },
-      { additionalProperties: false },
-    ),
-    fields: [{ key: "move", label: say`A pedal or lever takes`, unit: "s", usual: "0.5" }],
+    ],
   },
-  notProposed: say`Fingers are not proposed for the harp yet; what you write (1–4) is kept. Its
-    pedals are proposed under Pedals.`,
+  hands: () => import("./hands.ts").then(({ hands }) => hands),
   // plucked in the middle; a string rings on until it is damped. Own figures.
   timbre: { partials: pluckedAt(2 / 5), attack: 0.004, decay: 4, sustain: 0, release: 2.5 },
   caution: say`A harp is heavy: move it with help.`,

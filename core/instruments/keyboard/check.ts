@@ -1,9 +1,6 @@
-import { capital, say } from "../../words/say.ts";
-import { contents, plainReturns } from "../../form/index.ts";
+import { say } from "../../words/say.ts";
 import {
   add,
-  barSpan,
-  beatName,
   compare,
   onsets,
   spokenName,
@@ -11,9 +8,7 @@ import {
   type Note,
   type Score,
 } from "../../score/index.ts";
-import { playedIn, USUAL_TEMPO, type FormReturns } from "../../fingering/index.ts";
-import { momentsOf } from "../../fingering/moments.ts";
-import { pairsOf, runsOfForm } from "../../fingering/returned.ts";
+import { atPlace, quarterOf, returnsOtherwise } from "../looking.ts";
 import { firstFinger, lastFinger } from "../../score/marks/written.ts";
 import type { CheckOptions, Doubt } from "../review.ts";
 import type { KeyboardHand } from "./grip.ts";
@@ -33,7 +28,7 @@ export function check(
     ...hands.flatMap(({ id, model }) => [
       ...together(score, fingers, id, model),
       ...inARow(score, fingers, id, model),
-      ...returnsOtherwise(score, fingers, id, model, form),
+      ...returnsOtherwise(score, fingers, { hand: id, model, form }),
       ...outOfPosition(score, fingers, id, model, positions),
     ]),
     ...meetings(
@@ -43,21 +38,15 @@ export function check(
   ].sort((a, b) => a.bar - b.bar);
 }
 
-const at = (score: Score, note: Note) => add(score.bars[note.bar]!.start, note.offset);
-const place = (score: Score, note: Note) =>
-  say`bar ${barSpan(score.bars, note.bar, note.bar)}, beat
-    ${beatName(score.bars[note.bar]!, note.offset)}`;
-const Place = (score: Score, note: Note) => capital(place(score, note));
-
 /** Notes that sound together with fingers too far apart, in the wrong order, or twice the same. */
 function together(score: Score, fingers: Fingers, hand: string, model: KeyboardHand): Doubt[] {
   const found: Doubt[] = [];
-  let sounding: { note: Note; until: ReturnType<typeof at> }[] = [];
+  let sounding: { note: Note; until: ReturnType<typeof quarterOf> }[] = [];
   for (const onset of onsets(
     score.notes.filter((note) => !note.grace),
     hand,
   )) {
-    const now = at(score, onset.notes[0]!);
+    const now = quarterOf(score, onset.notes[0]!);
     sounding = sounding.filter(
       ({ note, until }) =>
         compare(until, now) > 0 && !onset.notes.some((struck) => struck.midi === note.midi),
@@ -85,14 +74,14 @@ function together(score: Score, fingers: Fingers, hand: string, model: KeyboardH
             kind: "same finger",
             bar: note.bar,
             notes: [note.id, other.id],
-            text: say`${Place(score, note)}: ${both} sound together, both with ${mine}.`,
+            text: say`${atPlace(score, note)}: ${both} sound together, both with ${mine}.`,
           });
         else if (f1 > f2)
           found.push({
             kind: "crossed",
             bar: note.bar,
             notes: [note.id, other.id],
-            text: say`${Place(score, note)}: ${both} sound together with fingers ${finger} and
+            text: say`${atPlace(score, note)}: ${both} sound together with fingers ${finger} and
               ${mine} crossed.`,
           });
         else if (model.width(low, high) > model.maxSpan(f1, f2) + 1e-9)
@@ -100,7 +89,7 @@ function together(score: Score, fingers: Fingers, hand: string, model: KeyboardH
             kind: "unreachable",
             bar: note.bar,
             notes: [note.id, other.id],
-            text: say`${Place(score, note)}: ${both} are further apart than ${finger} and ${mine} of
+            text: say`${atPlace(score, note)}: ${both} are further apart than ${finger} and ${mine} of
               this hand reach.`,
           });
       }
@@ -131,7 +120,7 @@ function inARow(score: Score, fingers: Fingers, hand: string, model: KeyboardHan
       a.grace
     )
       return [];
-    if (toNumber(add(at(score, a), a.length)) < toNumber(at(score, b))) return [];
+    if (toNumber(add(quarterOf(score, a), a.length)) < toNumber(quarterOf(score, b))) return [];
     return model.step(grip(a), grip(b), { seconds: 1, rest: 0, detached: false }) < Infinity
       ? []
       : [
@@ -139,105 +128,11 @@ function inARow(score: Score, fingers: Fingers, hand: string, model: KeyboardHan
             kind: "same finger",
             bar: b.bar,
             notes: [b.id, a.id],
-            text: say`${Place(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a
+            text: say`${atPlace(score, b)}: ${spokenName(a.pitch)} and ${spokenName(b.pitch)} in a
               row, both with ${firstFinger(f2)}.`,
           },
         ];
   });
-}
-
-/**
- * Notes at each end of a return whose fingers may differ: what comes before and after may ask for
- * others.
- */
-const ENDS = 2;
-
-/**
- * Where music returns and its fingers do not: exactly, octaves away, on other keys of the same
- * colours, and where a changed return is not changed.
- */
-function returnsOtherwise(
-  score: Score,
-  fingers: Fingers,
-  hand: string,
-  model: KeyboardHand,
-  form: FormReturns | undefined,
-): Doubt[] {
-  const seen = new Set<string>();
-  return [
-    ...exactTwins(
-      score,
-      hand,
-      form?.returns.filter((one) => one.hand === hand) ?? plainReturns(contents(score, hand)),
-    ),
-    ...(form ? otherTwins(score, hand, model, form) : []),
-  ].flatMap(([note, counterpart]): Doubt[] => {
-    const [now, before] = [fingers.get(note.id), fingers.get(counterpart.id)];
-    if (!now || !before || firstFinger(now) === firstFinger(before) || seen.has(note.id)) return [];
-    seen.add(note.id);
-    const first =
-      note.midi === counterpart.midi
-        ? say`where it was first`
-        : say`on ${spokenName(counterpart.pitch)} where it was first`;
-    return [
-      {
-        kind: "not as before",
-        bar: note.bar,
-        notes: [note.id, counterpart.id],
-        text: say`${Place(score, note)}: ${now} on ${spokenName(note.pitch)}, and ${before}
-          ${first}, in ${place(score, counterpart)}.`,
-      },
-    ];
-  });
-}
-
-/** Notes of bars that return exactly, beside those of the first time. */
-function exactTwins(
-  score: Score,
-  hand: string,
-  returns: readonly Pick<FormReturns["returns"][number], "relation" | "from" | "to" | "of">[],
-): [Note, Note][] {
-  const struck = score.notes.filter((note) => note.hand === hand && !note.held && !note.grace);
-  const inBar = new Map<number, Note[]>();
-  for (const note of struck) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
-  return returns
-    .filter((one) => one.relation === "exact")
-    .flatMap((one) => {
-      const pairs: [Note, Note][] = [];
-      for (let bar = one.from; bar <= one.to; bar++) {
-        const first = inBar.get(one.of + bar - one.from) ?? [];
-        (inBar.get(bar) ?? []).forEach((note, i) => {
-          if (first[i]?.midi === note.midi) pairs.push([note, first[i]]);
-        });
-      }
-      return pairs.slice(ENDS, -ENDS);
-    });
-}
-
-/** The same of other returns, where they are played alike. */
-function otherTwins(
-  score: Score,
-  hand: string,
-  model: KeyboardHand,
-  { returns }: FormReturns,
-): [Note, Note][] {
-  const byId = new Map(score.notes.map((note) => [note.id, note]));
-  const moments = momentsOf(playedIn(score, hand, 0, score.bars.length - 1), model, USUAL_TEMPO);
-  return runsOfForm(
-    moments,
-    score,
-    { returns: returns.filter((one) => one.relation !== "exact"), sequences: [] },
-    hand,
-    model.alike,
-    false,
-  )
-    .flatMap((run) => pairsOf(run, ENDS))
-    .flatMap(([at, of]) => {
-      const [now, before] = [moments[at]!, moments[of]!];
-      return now.notes.flatMap((note, i): [Note, Note][] =>
-        now.struck[i] && !note.grace ? [[byId.get(note.id)!, byId.get(before.notes[i]!.id)!]] : [],
-      );
-    });
 }
 
 /** Fingers that do not lie over their key where the hand is to keep its position. */
@@ -259,7 +154,7 @@ function outOfPosition(
         kind: "position",
         bar: note.bar,
         notes: [note.id],
-        text: say`${Place(score, note)}: ${written} on ${spokenName(note.pitch)}, where
+        text: say`${atPlace(score, note)}: ${written} on ${spokenName(note.pitch)}, where
           ${over.join(" or ")} lies over it in the position the hand is to keep.`,
       },
     ];
@@ -282,7 +177,7 @@ function meetings(score: Score, hands: readonly string[]): Doubt[] {
       kind: "hands meet",
       bar: notes[0]!.bar,
       notes: notes.map((note) => note.id),
-      text: say`${Place(score, notes[0]!)}: both hands have ${spokenName(notes[0]!.pitch)}. One of
+      text: say`${atPlace(score, notes[0]!)}: both hands have ${spokenName(notes[0]!.pitch)}. One of
         them takes it.`,
     }));
 }

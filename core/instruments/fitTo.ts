@@ -1,4 +1,4 @@
-import type { Fit, Played } from "../../fingering/index.ts";
+import type { Fit, Played } from "../fingering/index.ts";
 
 const rising = (notes: readonly Played[]) => [...notes].sort((a, b) => a.midi - b.midi);
 

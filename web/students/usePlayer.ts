@@ -1,7 +1,7 @@
-import { HAND_SIZES, type Player } from "@yarrow-ridge/core/instruments";
+import { HAND_SIZES, instrument, type Player } from "@yarrow-ridge/core/instruments";
 import { SMALL_HAND, TEACHER } from "@yarrow-ridge/core/score";
 import { ownLayer } from "../edits/annotations.ts";
-import { useStudentOf } from "../students/ReachSelect.tsx";
+import { useStudentOf } from "./ReachSelect.tsx";
 import { useDesk } from "../piece/useDesk.ts";
 
 /** A ninth, in millimetres, while nothing is known of the hand. */
@@ -27,4 +27,11 @@ export function usePlayer(assignmentId: string | undefined) {
       : { ...student?.hand, ...(student?.reach ? { reach: student.reach } : {}) };
   const player: Player & { reach: number } = { reach: usual, ...known, ...said };
   return { student, player, layer };
+}
+
+/** What a proposal is asked with: reach and keys of hands on keys, else the student’s record. */
+export function useHandAsked(kind: string, assignmentId: string | undefined): Player {
+  const { student, player, layer } = usePlayer(assignmentId);
+  if (instrument(kind).octave) return player;
+  return layer === SMALL_HAND ? {} : (student?.player[kind] ?? {});
 }

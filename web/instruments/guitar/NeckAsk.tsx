@@ -1,7 +1,7 @@
 import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
-import { useDesk } from "../piece/useDesk.ts";
+import { useDesk } from "../../piece/useDesk.ts";
 
 /** A position, or from one to another. */
 const POSITION = /^\d{1,2}(-\d{1,2})?$/;

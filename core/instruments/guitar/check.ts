@@ -1,0 +1,155 @@
+import { say } from "../../words/say.ts";
+import { add, compare, onsets, spokenName, type Note, type Score } from "../../score/index.ts";
+import { atPlace, quarterOf, returnsOtherwise } from "../looking.ts";
+import type { CheckOptions, Doubt } from "../review.ts";
+import { MOST, reaches } from "./fretHand.ts";
+import { leftHand, type FretPlayer } from "./leftHand.ts";
+import { between, placesOf, USUAL_NECK, type Neck } from "./neck.ts";
+
+/** The limb whose notes are on the neck. */
+const HAND = "hands";
+
+type Written = ReadonlyMap<string, string>;
+
+/** A note where it is written to be played. */
+interface Stopped {
+  readonly note: Note;
+  readonly string: number;
+  readonly fret: number;
+  /** Undefined where none is written. */
+  readonly finger: number | undefined;
+}
+
+/** Looks through strings and fingers written for a neck, in the order of the bars. */
+export function check(score: Score, fingers: Written, options: CheckOptions): Doubt[] {
+  const neck: Neck = { ...USUAL_NECK, ...options.setup };
+  const player = options.player as FretPlayer | undefined;
+  const strings = options.beside?.get("string") ?? new Map<string, string>();
+  // a changed note is another chord, and may be another shape
+  const returns = options.form?.returns.filter(({ relation }) => relation === "exact");
+  const form = returns && { returns, sequences: [] };
+  const line = { hand: HAND, model: leftHand(player, options.setup), form };
+  return [
+    ...otherPitch(score, neck, strings),
+    ...together(score, neck, placedOn(neck, fingers, strings), player?.stretch ?? MOST),
+    ...returnsOtherwise(score, fingers, line),
+    ...returnsOtherwise(score, strings, { ...line, called: (value) => say`string ${value}` }),
+  ].sort((a, b) => a.bar - b.bar);
+}
+
+/** Where a note is: on its string, or where it can be only in one place. */
+const placedOn =
+  (neck: Neck, fingers: Written, strings: Written) =>
+  (note: Note): Stopped[] => {
+    const places = placesOf(neck, note.midi);
+    const told = strings.get(note.id);
+    const written = fingers.get(note.id)?.replace(/\D/g, "");
+    const place = told
+      ? places.find(({ string }) => String(string) === told)
+      : places.length === 1
+        ? places[0]
+        : undefined;
+    return place ? [{ ...place, note, finger: written ? Number(written[0]) : undefined }] : [];
+  };
+
+/** Strings that do not have the pitch: what is written is kept and not obeyed. */
+const otherPitch = (score: Score, neck: Neck, strings: Written): Doubt[] =>
+  score.notes.flatMap((note): Doubt[] => {
+    const told = strings.get(note.id);
+    const places = placesOf(neck, note.midi);
+    if (!told || places.some(({ string }) => String(string) === told)) return [];
+    const open = neck.tuning[Number(told) - 1];
+    return [
+      {
+        ...{ kind: "other pitch", bar: note.bar, notes: [note.id] },
+        text:
+          open === undefined
+            ? say`${atPlace(score, note)}: this neck has no string ${told}.`
+            : say`${atPlace(score, note)}: string ${told} has no ${spokenName(note.pitch)} here${
+                places.length
+                  ? say`; it is on ${places.map((one) => say`string ${one.string}`).join(", ")}`
+                  : ""
+              }.`,
+      },
+    ];
+  });
+
+/** What sounds together: two notes on a string, a finger at two frets, crossed, too wide. */
+function together(
+  score: Score,
+  neck: Neck,
+  placed: (note: Note) => Stopped[],
+  most: number,
+): Doubt[] {
+  const found: Doubt[] = [];
+  let sounding: Stopped[] = [];
+  for (const { notes } of onsets(
+    score.notes.filter((note) => !note.grace),
+    HAND,
+  )) {
+    const now = quarterOf(score, notes[0]!);
+    const struck = notes.flatMap(placed);
+    sounding = sounding.filter(
+      ({ note, string }) =>
+        compare(add(quarterOf(score, note), note.length), now) > 0 &&
+        !struck.some((one) => one.string === string),
+    );
+    struck.forEach((one, i) => {
+      for (const other of [...sounding, ...struck.slice(0, i)]) {
+        const text = wrong(neck, most, one, other);
+        if (text)
+          found.push({
+            ...{ kind: text[0], bar: one.note.bar, notes: [one.note.id, other.note.id] },
+            text: say`${atPlace(score, one.note)}: ${text[1]}`,
+          });
+      }
+    });
+    sounding.push(...struck);
+  }
+  return found;
+}
+
+/** Why two notes cannot sound together. */
+function wrong(
+  neck: Neck,
+  most: number,
+  one: Stopped,
+  other: Stopped,
+): [Doubt["kind"], string] | undefined {
+  const both = say`${spokenName(other.note.pitch)} and ${spokenName(one.note.pitch)}`;
+  if (one.string === other.string)
+    return ["same string", say`${both} are both on string ${one.string}.`];
+  const [low, high] = one.fret < other.fret ? [one, other] : [other, one];
+  if (!low.finger || !high.finger || low.fret === 0) return undefined;
+  if (low.finger === high.finger)
+    return low.fret === high.fret
+      ? undefined
+      : [
+          "same finger",
+          say`${both} sound together at frets ${low.fret} and ${high.fret}, both with
+          ${low.finger}.`,
+        ];
+  if (low.fret < high.fret && low.finger > high.finger)
+    return [
+      "crossed",
+      say`${both} sound together with finger ${low.finger} at fret ${low.fret} and
+      ${high.finger} at fret ${high.fret}.`,
+    ];
+  const [first, last] = low.finger < high.finger ? [low, high] : [high, low];
+  if (
+    !reaches(
+      neck,
+      most,
+      { fret: first.fret, finger: first.finger! },
+      { fret: last.fret, finger: last.finger! },
+    )
+  ) {
+    const mm = Math.round(between(neck, low.fret, high.fret));
+    return [
+      "unreachable",
+      say`${both} are ${mm} mm apart along the neck, further than
+      ${first.finger!} and ${last.finger!} of this hand reach.`,
+    ];
+  }
+  return undefined;
+}

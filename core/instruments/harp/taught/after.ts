@@ -1,0 +1,31 @@
+import type { FIGURES } from "./figures.ts";
+
+/** Written after the prices were frozen, and never tuned on; common practice, no source. */
+export const WRITTEN_AFTER: typeof FIGURES = [
+  ["G3 A3 B3 C4 D4 E4 F4 G4", "4 3 2 1 4 3 2 1"],
+  ["E4 F4 G4 A4 G4 F4 E4", "4 3 2 1 2 3 4"],
+  ["A4 G4 F4", "1 2 3"],
+  ["F4 A4 C5 F5", "4 3 2 1"],
+  ["F5 C5 A4 F4", "1 2 3 4"],
+  ["D4 F4 A4 F4 D4", "3 2 1 2 3"],
+  ["A3 E4 A4", "4 2 1"],
+  ["F3 C4 A4 C4", "4 2 1 2"],
+  ["B4+D5+G5", "321"],
+  ["D4+A4+D5", "421 | 321"],
+  ["E4+C5", "31 | 21"],
+  ["F3+F4", "41"],
+  ["D4+F4+A4+D5", "4321"],
+  ["G4 B4 D5 G5 B5 D6 G6 B6", "4 3 2 1 4 3 2 1"],
+  ["E6 C6 G5 E5 C5 G4 E4 C4", "1 2 3 4 1 2 3 4"],
+  ["G4 A4 B4 C5 A4 B4 C5 D5", "4 3 2 1 4 3 2 1"],
+  ["C5 A4 B4 G4", "1 3 2 4"],
+  ["C4+E4 G4", "32 1"],
+  ["C3 E3+G3+C4", "4 321"],
+  ["G4 F4 E4 D4 C4 B3", "1 2 3 1 2 3 | 1 2 3 4 1 2"],
+  ["C4 D4 E4 F4 G4 A4", "3 2 1 3 2 1 | 4 3 2 1 2 1 | 2 1 4 3 2 1"],
+  ["E4 C4 D4 B3", "1 3 2 4"],
+  ["C5 D5 C5 B4", "2 1 2 3"],
+  ["G3 D4 B4", "4 2 1"],
+  ["C4+E4+G4 C4+E4+G4 C4+E4+G4", "321 321 321"],
+  ["C4 G4 C5 E5 C5 G4", "4 3 2 1 2 3"],
+];
