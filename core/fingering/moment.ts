@@ -1,4 +1,4 @@
-import type { Fraction, Pitch } from "../score/index.ts";
+import type { Fraction, Pitch, Reached } from "../score/index.ts";
 
 /**
  * A struck note, as the search sees it. Times in quarters from the beginning of the piece in
@@ -15,6 +15,8 @@ export interface Played {
   readonly length: Fraction;
   readonly grace: boolean;
   readonly staccato: boolean;
+  /** The slur or slide that ends on it. */
+  readonly reached?: Reached;
   /** Ornament signs on it. */
   readonly ornaments?: readonly string[];
 }

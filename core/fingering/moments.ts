@@ -15,6 +15,7 @@ export function playedIn(score: Score, hand: string, from: number, to: number): 
       length: note.length,
       grace: note.grace,
       staccato: note.staccato,
+      ...(note.reached ? { reached: note.reached } : {}),
       ...(note.ornaments ? { ornaments: note.ornaments } : {}),
     }));
 }

@@ -26,6 +26,7 @@ export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
 export { positionOf, thumbs, withPosition, type HandPosition } from "./keyboard/position.ts";
 export { pedalData, pedalFields, pedalMark, pedalOf, printedPedal } from "./piano/pedalMark.ts";
 export { readingOf, type ReadingChoice } from "./reading.ts";
+export type { FollowingSign } from "./sign.ts";
 export type { Timbre } from "./timbre.ts";
 export type { Instrument, Limb } from "./instrument.ts";
 

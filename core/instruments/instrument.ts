@@ -3,6 +3,7 @@ import type { Timbre } from "./timbre.ts";
 import type { InstrumentRecord, RecordForm } from "./record.ts";
 import type { FingerOptions, HandModel, Played, ProposedNote } from "../fingering/index.ts";
 import type { Review } from "./review.ts";
+import type { Following } from "./sign.ts";
 import type { Player } from "./keyboard/reach.ts";
 
 /** How the hands of an instrument play. */
@@ -69,6 +70,8 @@ export interface Instrument {
   readonly player?: RecordForm;
   /** How fingers are chosen and looked through; loaded where it is asked for. */
   readonly hands?: () => Promise<Hands>;
+  /** What is drawn because of what is written on notes. */
+  readonly following?: Following;
   /** How its tones sound; the sampled piano when absent. */
   readonly timbre?: Timbre;
   /**

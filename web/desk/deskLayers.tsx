@@ -1,3 +1,4 @@
+import type { Piece } from "@yarrow-ridge/contract";
 import { type Mark, type Remark, type Score, type Shape, TEACHER } from "@yarrow-ridge/core/score";
 import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { ChosenBars, ChosenNote } from "../score/Highlights.tsx";
@@ -27,7 +28,7 @@ export function withPencil(
 /** What is drawn under and over a page of the score. */
 export function layersOf(
   score: Score,
-  kind: string,
+  { instrument: kind, setup }: Pick<Piece, "instrument" | "setup">,
   desk: ReturnType<typeof useDesk.getState>,
   said: readonly Said[],
   marks: ReadonlyMap<string, readonly Mark[]>,
@@ -52,6 +53,7 @@ export function layersOf(
           boxes={boxes}
           score={score}
           kind={kind}
+          setup={setup}
           said={said}
           marks={marks}
           remarks={remarks}

@@ -27,8 +27,7 @@ export function useDrawn(work: ReturnType<typeof useDeskPiece>, layer: string) {
   );
   const layers = useMemo(
     (): Layers | undefined =>
-      ready &&
-      layersOf(ready.score, ready.piece.instrument, desk, drawn, shown, sections, remarks, shape),
+      ready && layersOf(ready.score, ready.piece, desk, drawn, shown, sections, remarks, shape),
     [ready, desk, drawn, shown, sections, remarks, shape],
   );
   return { withPencil: all, drawn, shown, layers };

@@ -1,8 +1,11 @@
+import type { Piece } from "@yarrow-ridge/contract";
+import { useMemo } from "react";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Mark, Remark, Score, Section, Shape } from "@yarrow-ridge/core/score";
 import { stratumView } from "./index.ts";
 import { useDesk, type MarkPencil } from "../piece/useDesk.ts";
 import { Fingers } from "../score/Fingers.tsx";
+import { FollowingSigns } from "../score/FollowingSigns.tsx";
 import { type Said } from "../score/placeFingers.ts";
 import type { PageBoxes } from "../score/geometry.ts";
 import { MarkWords } from "../score/MarkWords.tsx";
@@ -12,8 +15,9 @@ import { ShapeMarks } from "../score/ShapeMarks.tsx";
 interface Props {
   readonly boxes: PageBoxes;
   readonly score: Score;
-  /** The instrument of the piece. */
+  /** The instrument of the piece, and how it is set up. */
   readonly kind: string;
+  readonly setup: Piece["setup"];
   readonly said: readonly Said[];
   /** By stratum. */
   readonly marks: ReadonlyMap<string, readonly Mark[]>;
@@ -36,6 +40,15 @@ const withPencil = (marks: readonly Mark[], stratum: string, pencil: MarkPencil 
       }
     : { inked: marks, pencilled: [] };
 
+/** What stands on notes, by aspect and note. */
+const valuesOf = (said: readonly Said[]) =>
+  new Map(
+    said.map(({ aspect, values }) => [
+      aspect.id,
+      new Map([...values].map(([id, { finger }]) => [id, finger])),
+    ]),
+  );
+
 /**
  * All that is written into a score, over a page of it: on the desk, on paper, in the practice room.
  */
@@ -44,6 +57,7 @@ export function WrittenLayers(props: Props) {
     boxes,
     score,
     kind,
+    setup,
     said,
     marks,
     remarks,
@@ -56,6 +70,10 @@ export function WrittenLayers(props: Props) {
   const shown = useDesk(({ markPencil }) => (pencil ? markPencil : undefined));
   const of = instrument(kind);
   const below = (line: string) => line !== of.limbs[0]!.id;
+  const signs = useMemo(
+    () => of.following?.(score, valuesOf(said), setup ?? {}) ?? [],
+    [of, score, said, setup],
+  );
   return (
     <>
       <Remarks boxes={boxes} score={score} remarks={remarks} />
@@ -68,6 +86,7 @@ export function WrittenLayers(props: Props) {
         handName={(hand) => handName(of, hand)}
       />
       <Fingers boxes={boxes} said={said} below={below} both={both ?? false} onPick={onPick} />
+      <FollowingSigns boxes={boxes} said={said} signs={signs} below={below} />
       {of.strata.map((stratum) => {
         const { inked, pencilled } = withPencil(marks.get(stratum.id) ?? [], stratum.id, shown);
         const { Drawing } = stratumView(kind, stratum.id);

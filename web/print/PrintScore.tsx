@@ -33,6 +33,7 @@ export function PrintScore() {
             boxes={boxes}
             score={ready.score}
             kind={ready.piece.instrument}
+            setup={ready.piece.setup}
             said={said}
             marks={isPrinted ? new Map() : inLayers(marks, ready.piece.instrument, [layer])}
             remarks={isPrinted ? [] : remarks}

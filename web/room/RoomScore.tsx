@@ -44,6 +44,7 @@ export function RoomScore({
           boxes={boxes}
           score={ready.score}
           kind={ready.piece.instrument}
+          setup={ready.piece.setup}
           said={said}
           marks={inLayers(marks, ready.piece.instrument, [card.layer, ownLayer(card.studentId)])}
           remarks={remarks}

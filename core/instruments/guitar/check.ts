@@ -31,6 +31,7 @@ export function check(score: Score, fingers: Written, options: CheckOptions): Do
   const line = { hand: HAND, model: leftHand(player, options.setup), form };
   return [
     ...otherPitch(score, neck, strings),
+    ...joined(score, placedOn(neck, fingers, strings)),
     ...together(score, neck, placedOn(neck, fingers, strings), player?.stretch ?? MOST),
     ...returnsOtherwise(score, fingers, line),
     ...returnsOtherwise(score, strings, { ...line, called: (value) => say`string ${value}` }),
@@ -73,6 +74,48 @@ const otherPitch = (score: Score, neck: Neck, strings: Written): Doubt[] =>
       },
     ];
   });
+
+/** Slurs and slides over two strings, and fingers that cannot make them. */
+function joined(score: Score, placed: (note: Note) => Stopped[]): Doubt[] {
+  const byId = new Map(score.notes.map((note) => [note.id, note]));
+  return score.notes.flatMap((note): Doubt[] => {
+    const before = note.reached && byId.get(note.reached.from);
+    if (!before) return [];
+    const isNext =
+      compare(add(quarterOf(score, before), before.length), quarterOf(score, note)) === 0;
+    const [from, to] = [placed(before)[0], placed(note)[0]];
+    if (!isNext || !from || !to) return [];
+    const both = say`${spokenName(before.pitch)} and ${spokenName(note.pitch)}`;
+    const doubt = (kind: Doubt["kind"], text: string): Doubt[] => [
+      {
+        ...{ kind, bar: note.bar, notes: [note.id, before.id] },
+        text: say`${atPlace(score, note)}: ${text}`,
+      },
+    ];
+    const isSlide = note.reached!.how === "slide";
+    if (from.string !== to.string)
+      return doubt(
+        "unreachable",
+        isSlide
+          ? say`${both} slide, but are on strings ${from.string} and ${to.string}.`
+          : say`${both} are slurred, but are on strings ${from.string} and ${to.string}.`,
+      );
+    if (from.finger === undefined || to.finger === undefined) return [];
+    if (isSlide)
+      return from.finger === to.finger
+        ? []
+        : doubt("crossed", say`${both} slide, but have fingers ${from.finger} and ${to.finger}.`);
+    const isUp = to.fret > from.fret;
+    return (isUp ? to.finger > from.finger : to.finger < from.finger)
+      ? []
+      : doubt(
+          "crossed",
+          isUp
+            ? say`${both} are slurred upwards: a higher finger than ${from.finger} comes down.`
+            : say`${both} are slurred downwards: a lower finger than ${from.finger} lies there before.`,
+        );
+  });
+}
 
 /** What sounds together: two notes on a string, a finger at two frets, crossed, too wide. */
 function together(

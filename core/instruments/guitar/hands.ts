@@ -1,9 +1,13 @@
 import { proposeNotes } from "../../fingering/index.ts";
-import { voiceLine } from "../../score/index.ts";
+import { voiceLine, type Reached } from "../../score/index.ts";
 import type { AlongHand, Hands } from "../instrument.ts";
 import { check } from "./check.ts";
 import { leftHand, type FretPlayer } from "./leftHand.ts";
 import { pluckingHand } from "./pluckingHand.ts";
+
+/** On one string the second note of a slur sounds by the other hand. */
+const isJoined = ({ from }: Reached, strings: ReadonlyMap<string, number>, id: string): boolean =>
+  strings.get(from) === strings.get(id);
 
 /** Fingers that pluck the strings the other hand has chosen; the bass voice is the thumb's. */
 const plucked: AlongHand = (taken, played, { tempo, also }, score) => {
@@ -15,7 +19,10 @@ const plucked: AlongHand = (taken, played, { tempo, also }, score) => {
   const isBass = score && voiceLine(score, "low");
   const basses = new Set(score?.notes.filter((note) => isBass?.(note)).map(({ id }) => id));
   const { notes } = proposeNotes(
-    played.filter(({ id }) => strings.has(id)),
+    // what a slur or slide reaches is not plucked: the alternation goes on from before
+    played.filter(
+      ({ id, reached }) => strings.has(id) && !(reached && isJoined(reached, strings, id)),
+    ),
     pluckingHand(strings, basses),
     {
       hand: "hands",

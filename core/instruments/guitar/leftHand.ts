@@ -46,7 +46,10 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     choices: ({ notes }) =>
       waysFor(notes).map((way) => ({
         ...way,
-        notes: way.notes.map((one, i) => ({ ...one, id: notes[i]!.id })),
+        notes: way.notes.map((one, i) => {
+          const { id, reached } = notes[i]!;
+          return reached ? { ...one, id, reached } : { ...one, id };
+        }),
       })),
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(at.prices, a, b, link),
@@ -79,7 +82,11 @@ function tableKey(moments: readonly Moment[]): string | undefined {
   return moments
     .map(({ keys, notes, link }, i) => {
       const before = moments[i - 1];
-      const held = notes.map(({ id }) => before?.notes.findIndex((one) => one.id === id) ?? -1);
+      const place = (id: string | undefined) =>
+        before?.notes.findIndex((one) => one.id === id) ?? -1;
+      const held = notes.map(({ id, reached }) =>
+        reached ? `${place(id)}${reached.how}${place(reached.from)}` : place(id),
+      );
       const joined = before && link ? `${link.seconds.toFixed(3)} ${link.rest > 0 ? 1 : 0}` : "";
       return `${keys.join()} ${before ? held.join() : ""} ${joined}`;
     })

@@ -35,6 +35,9 @@ export interface NeckPrices {
   readonly changed: number;
   /** An open string where they are to be avoided. */
   readonly open: number;
+  /** A slur that its strings or fingers do not allow, a slide by another finger. */
+  readonly slurBroken: number;
+  readonly slideBroken: number;
   /** In a line of two notes: another pair of strings, no finger that stays on its own. */
   readonly otherPair: number;
   readonly unled: number;
@@ -45,7 +48,16 @@ export const NECK_PRICES: NeckPrices = {
   ...{ hop: 2.2, leapOver: 4, outward: 2.2, inner: 3, squeezed: 0.9 },
   ...{ wide: 3, millimetre: 0.04, narrow: 0.25, crossed: 2.7 },
   ...{ barre: 0.4, barreString: 0.5, barreInside: 0.5, fourth: 0.35, third: 0.05 },
-  ...{ height: 0.09, position: 0.02, changed: 0.7, open: 30, otherPair: 0.8, unled: 1.5 },
+  ...{
+    height: 0.09,
+    position: 0.02,
+    changed: 0.7,
+    open: 30,
+    slurBroken: 15,
+    slideBroken: 8,
+    otherPair: 0.8,
+    unled: 1.5,
+  },
 };
 
 /** Millimetres over which a stretch in a chord is felt. */

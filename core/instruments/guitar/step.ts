@@ -33,6 +33,20 @@ const slides = (a: NeckWay, b: NeckWay): boolean => {
   );
 };
 
+/**
+ * What a slur or slide asks for: one string; up by a higher finger, down to a lower one that lies
+ * there already or to the open string; along the string under the same finger. Common practice.
+ */
+function joinCost(prices: NeckPrices, { notes }: NeckWay, to: Stopped): number {
+  const from = notes.find(({ id }) => id === to.reached!.from);
+  if (!from) return 0;
+  if (from.string !== to.string) return prices.slurBroken;
+  if (to.reached!.how === "slide")
+    return from.finger > 0 && from.finger === to.finger ? 0 : prices.slideBroken;
+  const isUp = to.fret > from.fret;
+  return (isUp ? to.finger > from.finger : to.finger < from.finger) ? 0 : prices.slurBroken;
+}
+
 /** What going from one way to the next costs. */
 export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link): number {
   let cost = 0;
@@ -43,6 +57,7 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
     if (now.string !== held.string || now.fret !== held.fret) return Infinity;
     if (now.finger !== held.finger) cost += prices.changed;
   }
+  for (const one of b.notes) if (one.reached) cost += joinCost(prices, a, one);
   const time = Math.min(2, Math.max(0.4, IN_TIME / Math.max(0.01, link.seconds)));
   if (a.position !== b.position) {
     let shift = prices.shift + prices.shiftFret * Math.abs(a.position - b.position);

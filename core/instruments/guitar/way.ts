@@ -1,3 +1,4 @@
+import type { Reached } from "../../score/model/model.ts";
 import type { Place } from "./neck.ts";
 
 /** A note under a finger of the left hand. */
@@ -6,6 +7,8 @@ export interface Stopped extends Place {
   readonly finger: number;
   /** The note's. */
   readonly id: string;
+  /** The slur or slide that ends on it. */
+  readonly reached?: Reached;
 }
 
 /** One way to take a moment with the left hand. */

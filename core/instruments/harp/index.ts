@@ -5,6 +5,7 @@ import { pluckedAt } from "../timbre.ts";
 import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
 import { USUAL_SPAN } from "./fingers/reach.ts";
+import { placedSigns } from "./fingers/signs.ts";
 import { HARP_PEDALS } from "./pedals.ts";
 import { harpOf, harpSetup } from "./setup.ts";
 import { naturalOf } from "./strings.ts";
@@ -35,6 +36,7 @@ export const harp: Instrument = {
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4"])],
   strata: [HARP_PEDALS],
+  following: placedSigns,
   setup: harpSetup,
   player: {
     schema: Type.Object(spanFields, { additionalProperties: false }),

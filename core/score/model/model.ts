@@ -10,6 +10,13 @@ export interface Pitch {
 /** What is said of a note, by aspect: its finger, its string. */
 export type Said = Readonly<Record<string, string>>;
 
+/** What joins a note to an earlier one. */
+export interface Reached {
+  readonly how: "slur" | "slide" | "hammer" | "pull";
+  /** The note it begins on, by id. */
+  readonly from: string;
+}
+
 /** One written note. Rests are not notes: silence is where no note sounds. */
 export interface Note {
   /** The `id` of the `<note>` element: stable through export and re-import. */
@@ -46,6 +53,8 @@ export interface Note {
   readonly ornaments?: readonly string[];
   /** An accidental is printed before it. */
   readonly accidental?: boolean;
+  /** The slur or slide that ends on it. */
+  readonly reached?: Reached;
   /** What is printed on it, as the file has it: a finger, a string. */
   readonly printed?: Said;
 }

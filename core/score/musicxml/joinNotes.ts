@@ -1,6 +1,6 @@
 import { add, compare, toNumber, ZERO, type Fraction } from "../model/fraction.ts";
 import type { RawNote } from "./measure.ts";
-import type { Note } from "../model/model.ts";
+import type { Note, Reached } from "../model/model.ts";
 import type { ReadMeasure } from "./readParts.ts";
 
 /** A note whose tie waits for the next one. */
@@ -20,9 +20,10 @@ export function joinNotes(
   const notes: Note[] = [];
   readings.forEach((part, partIndex) => {
     const open = new Map<string, Tied[]>();
+    const joins = new Map<string, string>();
     let start = ZERO;
     part.forEach((measure, bar) => {
-      for (const raw of measure.notes) addNote(raw, bar, start, offsets[partIndex]!, open);
+      for (const raw of measure.notes) addNote(raw, bar, start, offsets[partIndex]!, open, joins);
       start = add(start, measure.length);
     });
   });
@@ -32,6 +33,7 @@ export function joinNotes(
     start: Fraction,
     above: number,
     open: Map<string, Tied[]>,
+    joins: Map<string, string>,
   ) {
     const staff = raw.staff + above;
     const hand = limbOf(raw, staff);
@@ -61,6 +63,7 @@ export function joinNotes(
       ...(raw.accent ? { accent: raw.accent } : {}),
       ...(raw.accidental ? { accidental: true } : {}),
       ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}),
+      ...reachedBy(raw, joins),
       ...(raw.printed ? { printed: raw.printed } : {}),
     };
     const at = notes.push(note) - 1;
@@ -84,4 +87,19 @@ export function joinNotes(
         (a.note.grace ? 0 : a.note.midi - b.note.midi),
     )
     .map(({ note }) => note);
+}
+
+/** How a note is reached, by what ends on it; what begins on it waits for its end. */
+function reachedBy({ element, voice, joins: ends }: RawNote, open: Map<string, string>) {
+  const found = ends
+    .filter(({ ends: isEnd }) => isEnd)
+    .flatMap(({ how, number }): Reached[] => {
+      const key = `${voice} ${how} ${number}`;
+      const from = open.get(key);
+      open.delete(key);
+      return from ? [{ how, from }] : [];
+    });
+  for (const { how, number, ends: isEnd } of ends)
+    if (!isEnd) open.set(`${voice} ${how} ${number}`, element.getAttribute("id")!);
+  return found[0] ? { reached: found[0] } : {};
 }

@@ -4,6 +4,7 @@ import { barSpan, toNumber, type Score } from "../../../score/index.ts";
 import { stringName, type Harp } from "../strings.ts";
 import { groupsOf, type Plucked } from "./placing.ts";
 import type { Reach } from "./reach.ts";
+import { freedBetweenShapes } from "./shapes.ts";
 import { moveOf } from "./step.ts";
 import type { HarpWay } from "./ways.ts";
 
@@ -19,7 +20,7 @@ export const harpPlan = (
   stringOf: (note: Played) => number,
   { moments, score }: Task,
 ): Plan<HarpWay> => ({
-  moments,
+  moments: freedBetweenShapes(moments),
   terms: [],
   problems: ({ line }, asked) => problemsOf(harp, stringOf, line.moments, asked, score),
   reasons: (solved, asked) => reasonsOf(reach, solved, asked, score),

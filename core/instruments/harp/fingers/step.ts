@@ -9,15 +9,19 @@ export type Move = "joined" | "again" | "placed" | "crossed" | "slid" | "lifted"
 /** What moving costs, dimensionless. Own figures. */
 const PRICES = {
   crossing: 0.8,
-  /** For each finger that a crossing leaves unused. */
-  unused: 0.05,
+  /** By the lowest finger of a crossing: a group of two is hardly worth one. */
+  group: [0, 0, 0.7, 0.05, 0],
   /** For each string a crossing goes farther than to the next. */
-  wideCrossing: 0.5,
+  wideCrossing: 0.7,
   /** A crossing under or over another finger than the thumb. */
   notTheThumb: 1.2,
   slide: 3,
   lift: 4.2,
   liftString: 0.15,
+  /** Where a shape ends the hand leaves the strings anyway. */
+  betweenShapes: 0.35,
+  /** A single note that is placed by itself. */
+  single: 0.8,
   /** A chord after a chord that keeps its shape. */
   sameShape: 0.5,
   /** Another finger on the same string. */
@@ -27,7 +31,7 @@ const PRICES = {
 /** Strings a finger crosses at most. */
 const CROSSES = 3;
 /** Seconds in which a lift costs what it does. */
-const LIFTED_IN = 0.3;
+const LIFTED_IN = 0.15;
 
 /** The cost of two ways as one placing of the hand; Infinity where they are none. */
 function together(reach: Reach, a: HarpWay, b: HarpWay): number {
@@ -86,15 +90,15 @@ export function moveOf(
   const [high, low] = up > 0 ? [from, to] : [to, from];
   const cost =
     PRICES.crossing +
-    PRICES.unused * (4 - low) +
+    PRICES.group[low]! +
     PRICES.wideCrossing * (far - 1) +
     PRICES.notTheThumb * (high - 1);
   return cost < lift ? { move: "crossed", cost } : { move: "lifted", cost: lift };
 }
 
 /** The hand leaves the strings and is placed anew; with time that is easy. */
-function lifted(a: HarpWay, b: HarpWay, { seconds }: Link): number {
-  const pace = Math.min(1.5, Math.max(0.4, LIFTED_IN / Math.max(0.01, seconds)));
+function lifted(a: HarpWay, b: HarpWay, { seconds, lifted: isFree }: Link): number {
+  const pace = Math.min(1.5, Math.max(0.25, LIFTED_IN / Math.max(0.01, seconds)));
   const away = Math.min(
     ...b.strings.map((to) => Math.min(...a.strings.map((from) => Math.abs(to - from)))),
   );
@@ -102,11 +106,20 @@ function lifted(a: HarpWay, b: HarpWay, { seconds }: Link): number {
     a.strings.length > 1 &&
     a.strings.length === b.strings.length &&
     a.strings.every((one, i) => one - a.strings[0]! === b.strings[i]! - b.strings[0]!);
-  return (PRICES.lift + PRICES.liftString * away) * pace * (isShape ? PRICES.sameShape : 1);
+  return (
+    (PRICES.lift + PRICES.liftString * away) *
+    pace *
+    (isFree ? PRICES.betweenShapes : 1) *
+    (isShape ? PRICES.sameShape : 1)
+  );
 }
 
-/** What is under the hand together is so over three moments too: Infinity where it is not. */
+/**
+ * What is under the hand together is so over three moments too: Infinity where it is not. A placing
+ * of one note alone is hardly worth it.
+ */
 export function tripleCost(reach: Reach, a: HarpWay, b: HarpWay, c: HarpWay): number {
+  if (b.anew && c.anew && b.strings.length === 1) return PRICES.single;
   if (b.anew || c.anew) return 0;
   return goingOn(reach, a, c) / 2;
 }

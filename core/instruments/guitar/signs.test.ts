@@ -1,0 +1,106 @@
+import { readScore } from "../../score/index.ts";
+import { neckSigns } from "./signs.ts";
+import { placedSigns } from "../harp/fingers/signs.ts";
+
+// What guitarists and harpists write over notes. Common practice, no source.
+
+/** Quarters in bars of four; `+` joins a chord. */
+function scoreOf(text: string, length = 1) {
+  const notes = text.split(" ");
+  const xml = (name: string, chord: boolean) => {
+    const [, step, sign, octave] = /^([A-G])([#b]?)(\d)$/.exec(name)!;
+    const alter = sign === "#" ? 1 : sign === "b" ? -1 : 0;
+    return (
+      `<note>${chord ? "<chord/>" : ""}<pitch><step>${step}</step><alter>${alter}</alter>` +
+      `<octave>${octave}</octave></pitch><duration>${length}</duration></note>`
+    );
+  };
+  const bars: string[] = [];
+  for (let at = 0; at < notes.length; at += 4)
+    bars.push(
+      `<measure number="${at / 4 + 1}">` +
+        (at
+          ? ""
+          : "<attributes><divisions>1</divisions><time><beats>4</beats>" +
+            "<beat-type>4</beat-type></time></attributes>") +
+        notes
+          .slice(at, at + 4)
+          .map((moment) =>
+            moment
+              .split("+")
+              .map((name, i) => xml(name, i > 0))
+              .join(""),
+          )
+          .join("") +
+        "</measure>",
+    );
+  const score = readScore(
+    `<score-partwise><part-list/><part id="P1">${bars.join("")}</part></score-partwise>`,
+  ).score;
+  return score;
+}
+
+/** Signs of notes with `string.finger` each, in the order of the score. */
+function onNeck(text: string, places: string) {
+  const read = scoreOf(text);
+  const score = { ...read, notes: read.notes.map((note) => ({ ...note, hand: "hands" })) };
+  const told = places.split(/[ +]/).map((one) => one.split("."));
+  const values = (of: number) =>
+    new Map(score.notes.map(({ id }, i): [string, string] => [id, told[i]![of]!]));
+  const signs = neckSigns(
+    score,
+    new Map([
+      ["string", values(0)],
+      ["finger", values(1)],
+    ]),
+    {},
+  );
+  const at = (id: string) => score.notes.findIndex((note) => note.id === id);
+  return signs.map(({ kind, text: shown, from, to }) => `${kind} ${shown} ${at(from)}-${at(to)}`);
+}
+
+it("names a position where it changes, and takes a stretch for none", () => {
+  expect(onNeck("E2 F2 G2 A2", "6.0 6.1 6.3 5.0")).toEqual(["position I 1-1"]);
+  // second position, then the seventh
+  expect(onNeck("A4 B4 C#5 D5 E5", "1.1 1.3 1.1 1.2 1.4")).toEqual([
+    ...["position V 0-0", "position IX 2-2"],
+  ]);
+  // the fourth finger a fret further up: G sharp at fret 4, A at fret 5, in the first position
+  expect(onNeck("F4 A4 F4 G4", "1.1 1.4 1.1 1.3")).toEqual(["position I 0-0"]);
+});
+
+it("a finger over strings of one fret is a barre, from its first note to its last", () => {
+  expect(onNeck("F2+C3+F3+A3+C4+F4", "6.1+5.3+4.4+3.2+2.1+1.1")).toEqual(["barre B I 0-5"]);
+  expect(onNeck("F3+A3+C4+F4", "4.3+3.2+2.1+1.1")).toEqual(["barre ½B I 2-3"]);
+  // broken it is the same; an open string under it would not sound
+  expect(onNeck("F2 C3 F3 F4", "6.1 5.3 4.4 1.1")).toEqual(["barre B I 0-3"]);
+  // one finger at one fret in two bars is no barre
+  expect(
+    onNeck("A2 E3 A3 C4 E2 B2 E3 G#3", "5.0 4.2 3.3 2.1 6.0 5.2 4.3 3.1").filter((one) =>
+      one.startsWith("barre"),
+    ),
+  ).toEqual([]);
+});
+
+it("an open bass that goes on to another string is damped, and who does it is said", () => {
+  const bass = onNeck("A2 E2 A2 A2", "5.0 6.0 5.0 5.0");
+  // to the lower string: the thumb comes back; to the higher one: its side; again: nothing
+  expect(bass).toEqual(["damp ×5 1-1", "damp ×6 2-2"]);
+  // stopped basses end as the finger lifts
+  expect(onNeck("C3 B2", "5.3 5.2")).toEqual(["position I 0-0"]);
+});
+
+it("fingers placed together have a bracket", () => {
+  const score = scoreOf("C4 D4 E4 F4 G4 A4 B4 C5");
+  const fingers = new Map(
+    score.notes.map(({ id }, i): [string, string] => [id, String(4 - (i % 4))]),
+  );
+  const hand = score.notes[0]!.hand;
+  expect(hand).toBe("right");
+  const at = (id: string) => score.notes.findIndex((note) => note.id === id);
+  expect(
+    placedSigns(score, new Map([["finger", fingers]]), {}).map(
+      ({ from, to }) => `${at(from)}-${at(to)}`,
+    ),
+  ).toEqual(["0-3", "4-7"]);
+});

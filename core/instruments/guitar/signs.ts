@@ -1,0 +1,163 @@
+import { say } from "../../words/say.ts";
+import { add, compare, onsets, type Note, type Score } from "../../score/index.ts";
+import { voiceLine } from "../../score/model/lines.ts";
+import { quarterOf } from "../looking.ts";
+import type { Following, FollowingSign } from "../sign.ts";
+import { placesOf, roman, USUAL_NECK, type Neck } from "./neck.ts";
+
+/** A note where it is written to be played. */
+interface Stopped {
+  readonly note: Note;
+  readonly string: number;
+  readonly fret: number;
+  readonly finger: number;
+}
+
+/** Strings from the first to this one are half a barre. Common practice, no source. */
+const HALF = 4;
+/** Strings from this one down are the thumb's. */
+const BASS = 4;
+
+/** Positions, barres and what is to be damped, as they follow from strings and fingers. */
+export const neckSigns: Following = (score, values, setup) => {
+  const neck: Neck = { ...USUAL_NECK, ...setup };
+  const [strings, fingers] = [values.get("string"), values.get("finger")];
+  if (!fingers?.size) return [];
+  const placed = (note: Note): Stopped[] => {
+    const finger = fingers.get(note.id)?.replace(/\D/g, "")[0];
+    const places = placesOf(neck, note.midi);
+    const told = strings?.get(note.id);
+    // where no string is written it is the place nearest to the nut, as everybody reads it
+    const place = places.find(({ string, fret }) =>
+      told ? String(string) === told : fret > 0 === (finger !== "0"),
+    );
+    return place && finger !== undefined ? [{ ...place, note, finger: Number(finger) }] : [];
+  };
+  const line = onsets(score.notes, "hands").map(({ notes }) => notes.flatMap(placed));
+  const barres = barresOf(line);
+  return [...barres, ...positionsOf(line, barres), ...dampedIn(score, line)];
+};
+
+/** A finger so many frets out of its place is stretched, not shifted. */
+const STRETCHED = 1;
+
+/** The fret under the first finger, of all that is stopped at a moment; none where nothing is. */
+const positionOf = (notes: readonly Stopped[]): number | undefined => {
+  const stopped = notes.filter(({ finger, fret }) => finger > 0 && fret > 0);
+  return stopped.length
+    ? Math.max(1, Math.min(...stopped.map(({ fret, finger }) => fret - finger + 1)))
+    : undefined;
+};
+
+/**
+ * Positions where they change; a barre says its own. A stretch is none: the hand has shifted where
+ * a finger is farther out of place, or the next one says so too.
+ */
+function positionsOf(
+  line: readonly (readonly Stopped[])[],
+  barres: readonly FollowingSign[],
+): FollowingSign[] {
+  const flat = new Set(barres.map(({ from }) => from));
+  const stopped = line.flatMap((notes) => {
+    const position = positionOf(notes);
+    return position === undefined ? [] : [{ notes, position }];
+  });
+  let last: number | undefined;
+  return stopped.flatMap(({ notes, position }, i): FollowingSign[] => {
+    const away = last === undefined ? Infinity : Math.abs(position - last);
+    const next = stopped[i + 1]?.position ?? position;
+    if (away === 0 || (away <= STRETCHED && next !== position)) return [];
+    last = position;
+    const { id } = notes[0]!.note;
+    return notes.some(({ note }) => flat.has(note.id))
+      ? []
+      : [
+          {
+            ...{ kind: "position", from: id, to: id, look: "text", text: roman(position) },
+            name: say`position ${roman(position)}`,
+          },
+        ];
+  });
+}
+
+/** A finger on several strings of one fret, from its first note to its last. */
+function barresOf(line: readonly (readonly Stopped[])[]): FollowingSign[] {
+  interface Lying {
+    readonly finger: number;
+    readonly fret: number;
+    readonly notes: Stopped[];
+  }
+  const found: FollowingSign[] = [];
+  let lying: Lying | undefined;
+  const end = () => {
+    const notes = lying?.notes ?? [];
+    const strings = notes.map(({ string }) => string);
+    const [high, low] = [Math.min(...strings), Math.max(...strings)];
+    if (lying && high < low) {
+      const isHalf = low <= HALF;
+      const at = roman(lying.fret);
+      found.push({
+        ...{ kind: "barre", from: notes[0]!.note.id, to: notes.at(-1)!.note.id, look: "line" },
+        text: isHalf ? say`½B ${at}` : say`B ${at}`,
+        name: isHalf
+          ? say`half barre over ${low - high + 1} strings at fret ${at}`
+          : say`barre over ${low - high + 1} strings at fret ${at}`,
+      });
+    }
+    lying = undefined;
+  };
+  for (const notes of line) {
+    const now = lying;
+    if (now) {
+      const reach = now.notes.map(({ string }) => string);
+      const isAlone = new Set(reach).size === 1;
+      const isOver = notes.some(
+        ({ finger, fret, string, note }) =>
+          // one string is no barre yet: in the next bar it may be another chord
+          (isAlone && note.bar !== now.notes[0]!.note.bar) ||
+          (finger === now.finger && fret !== now.fret) ||
+          (fret === 0 && string > Math.min(...reach) && string < Math.max(...reach)),
+      );
+      if (isOver) end();
+    }
+    for (const one of notes) {
+      if (one.finger === 0 || (lying && one.finger !== lying.finger)) continue;
+      if (lying) lying.notes.push(one);
+      else if (one.finger === 1) lying = { finger: 1, fret: one.fret, notes: [one] };
+    }
+  }
+  end();
+  return found;
+}
+
+/**
+ * Open basses that would outlast their value: only open strings do, a finger ends the others. Said
+ * where the bass goes on to another string, or rests.
+ */
+function dampedIn(score: Score, line: readonly (readonly Stopped[])[]): FollowingSign[] {
+  const isBass = voiceLine(score, "low");
+  const all = line.flat();
+  const basses = all.filter(({ note, string }) => (isBass ? isBass(note) : string >= BASS));
+  return basses.flatMap((one, i): FollowingSign[] => {
+    const { note, string, fret } = one;
+    if (fret > 0) return [];
+    const end = add(quarterOf(score, note), note.length);
+    const next = basses[i + 1];
+    // struck again it is damped by that; while it rings on below its chord nothing is to do
+    if (!next || next.string === string || compare(quarterOf(score, next.note), end) > 0) return [];
+    const sames = all.some(
+      (other) => other.string === string && compare(quarterOf(score, other.note), end) === 0,
+    );
+    if (sames || compare(quarterOf(score, next.note), quarterOf(score, note)) === 0) return [];
+    return [
+      {
+        ...{ kind: "damp", from: next.note.id, to: next.note.id, look: "text" },
+        text: say`×${string}`,
+        name:
+          next.string < string
+            ? say`the side of the thumb stops string ${string}`
+            : say`the thumb stops string ${string} after it has plucked`,
+      },
+    ];
+  });
+}

@@ -1,0 +1,27 @@
+import type { Score } from "../score/index.ts";
+import type { InstrumentRecord } from "./record.ts";
+
+/**
+ * What is drawn over some notes because of what is written on them: a position, a finger that lies
+ * flat, fingers placed together. Nobody writes it and nothing stores it: it cannot contradict what
+ * it follows from.
+ */
+export interface FollowingSign {
+  readonly kind: string;
+  /** First and last note, by id. */
+  readonly from: string;
+  readonly to: string;
+  /** What is written; nothing for a bare bracket. */
+  readonly text?: string;
+  /** The same in words, for a screen reader. */
+  readonly name: string;
+  /** Drawn to the last note: a bracket over all of them, or a line from the text on. */
+  readonly look: "text" | "line" | "bracket";
+}
+
+/** What follows from values on notes, by aspect and note. */
+export type Following = (
+  score: Score,
+  values: ReadonlyMap<string, ReadonlyMap<string, string>>,
+  setup: InstrumentRecord,
+) => FollowingSign[];
