@@ -1,5 +1,6 @@
 import { NeckAsk } from "./guitar/NeckAsk.tsx";
 import { NeckBoard } from "./guitar/NeckBoard.tsx";
+import { HarpBoard } from "./harp/HarpBoard.tsx";
 import { HarpDrawing } from "./harp/HarpDrawing.tsx";
 import { HarpEntry } from "./harp/HarpEntry.tsx";
 import { HarpStrip } from "./harp/HarpStrip.tsx";
@@ -20,6 +21,7 @@ const views: Readonly<Record<string, InstrumentView>> = {
   piano: { ...keys, strata: { pedal, position } },
   guitar: { Board: NeckBoard, Told: NeckAsk },
   harp: {
+    Board: HarpBoard,
     strata: { "harp-pedals": { Drawing: HarpDrawing, Entry: HarpEntry, Strip: HarpStrip } },
   },
   organ: { ...keys, strata: { position } },

@@ -92,7 +92,7 @@ function joined(score: Score, placed: (note: Note) => Stopped[]): Doubt[] {
         text: say`${atPlace(score, note)}: ${text}`,
       },
     ];
-    const isSlide = note.reached!.how === "slide";
+    const isSlide = note.reached?.how === "slide";
     if (from.string !== to.string)
       return doubt(
         "unreachable",

@@ -1,9 +1,18 @@
 /** The harp's strings and settings, for what works at them; screens that show it load it. */
+export { placedSigns } from "./fingers/signs.ts";
 export { glissandoSettings } from "./glissando.ts";
 export type { HarpNote } from "./notes.ts";
 export { pedalsText, settingAt, withPedal } from "./setting.ts";
 export { harpOf, USUAL_MOVE } from "./setup.ts";
-export { called, LEVER_HARP, letterOf, PEDAL_HARP, PEDALS, stringName } from "./strings.ts";
+export {
+  called,
+  LEVER_HARP,
+  letterOf,
+  PEDAL_HARP,
+  PEDALS,
+  stringName,
+  writtenString,
+} from "./strings.ts";
 export type { Alter, Harp, Letter, Setting } from "./strings.ts";
 export { FOOT, proposeInBars, proposeSettings } from "./settings/index.ts";
 export type { SettingOptions, Settings } from "./settings/index.ts";

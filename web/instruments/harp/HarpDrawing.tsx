@@ -1,5 +1,6 @@
 import { FOOT, PEDALS, pedalsText } from "@yarrow-ridge/core/instruments/harp";
 import { toNumber, type Mark } from "@yarrow-ridge/core/score";
+import { DIGIT, GAP } from "../../score/placeFingers.ts";
 import { xAt } from "../../score/geometry.ts";
 import type { DrawingProps } from "../view.ts";
 import "./harp.css";
@@ -7,7 +8,9 @@ import "./harp.css";
 /** In engraver units: away from the lowest staff, from pedal to pedal, a notch, a row of words. */
 const [AWAY, APART, NOTCH, ROW] = [680, 150, 190, 340];
 /** The gap between the feet. */
-const GAP = 120;
+const FEET = 120;
+/** What lies so far to either side is under or over it. */
+const NEAR = 500;
 
 /** Pedals under the lowest staff: a diagram where all seven are told, else a row for each foot. */
 export function HarpDrawing({ boxes, score, marks, pencil }: DrawingProps) {
@@ -18,12 +21,18 @@ export function HarpDrawing({ boxes, score, marks, pencil }: DrawingProps) {
         if (!bar) return null;
         const offset = toNumber(mark.from.offset);
         const x = offset > 0 ? (xAt(boxes, score, mark.from.bar, offset) ?? bar.left) : bar.left;
+        // clear of low notes, their fingers and the bracket under them
+        const near = boxes.notes.filter(
+          (one) => one.note.bar === mark.from.bar && Math.abs(one.x - x) < NEAR,
+        );
+        const lowest = Math.max(...near.map((one) => one.bottom)) + DIGIT + 2 * GAP;
+        const y = Math.max(bar.bottom + AWAY, lowest + ROW);
         return (
           <g
             key={mark.id}
             data-mark={mark.id}
             className={pencil.includes(mark) ? "pencil" : undefined}
-            transform={`translate(${x} ${bar.bottom + AWAY})`}
+            transform={`translate(${x} ${y})`}
           >
             {Object.keys(mark.data).length === PEDALS.length ? (
               <Diagram data={mark.data} />
@@ -39,7 +48,7 @@ export function HarpDrawing({ boxes, score, marks, pencil }: DrawingProps) {
 
 /** A stroke for each pedal over, on or under a line: flat, natural, sharp. */
 function Diagram({ data }: { data: Mark["data"] }) {
-  const xs = PEDALS.map((letter, i) => i * APART + (FOOT[letter] === FOOT.A ? GAP : 0));
+  const xs = PEDALS.map((letter, i) => i * APART + (FOOT[letter] === FOOT.A ? FEET : 0));
   const end = xs.at(-1)! + APART / 2;
   const divide = (xs[2]! + xs[3]!) / 2;
   return (

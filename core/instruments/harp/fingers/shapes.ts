@@ -6,8 +6,8 @@ const SKIP = 2;
 const [LEAST, MOST] = [3, 4];
 
 /**
- * Where one shape of a broken chord ends and the next begins the hand may leave the strings: that is
- * the place for it, not in the middle of a shape.
+ * Where one shape of a broken chord ends and the next begins the hand may leave the strings: that
+ * is the place for it, not in the middle of a shape.
  */
 export function freedBetweenShapes(moments: readonly Moment[]): readonly Moment[] {
   const found = [...moments];
