@@ -65,6 +65,10 @@ const School = Type.Object(
     ),
     edition: Type.Optional(Type.Boolean({ description: "the printed fingers are kept" })),
     open: Type.Optional(Open),
+    barre: Type.Optional(Open),
+    highest: Type.Optional(
+      Type.Integer({ minimum: 1, maximum: 27, description: "the highest fret, 1 to 27" }),
+    ),
   },
   { additionalProperties: false },
 );

@@ -102,15 +102,31 @@ function proposalOf(
     problems: prepared.plan.problems(solved, asked, options),
     elsewhere: notes(path, counterparts),
     reasons: prepared.plan.reasons(solved, asked),
-    alternatives: alternativesTo(solved, asked, options.alternatives ?? 0).map(
-      ({ path: other, more, reason }) => ({
-        more,
-        reason,
-        notes: notes(other, asked),
-        elsewhere: notes(other, counterparts),
-      }),
+    alternatives: unlike(
+      notes(path, asked),
+      alternativesTo(solved, asked, options.alternatives ?? 0).map(
+        ({ path: other, more, reason }) => ({
+          more,
+          reason,
+          notes: notes(other, asked),
+          elsewhere: notes(other, counterparts),
+        }),
+      ),
     ),
   };
+}
+
+/** Other ways, but for those that are written like one before: they differ in what is not. */
+function unlike(first: readonly ProposedNote[], others: Proposal["alternatives"]) {
+  const written = (notes: readonly ProposedNote[]) =>
+    notes.map(({ id, finger, then, also }) => [id, finger, then, also?.["string"]].join()).join();
+  const known = new Set([written(first)]);
+  return others.filter(({ notes }) => {
+    const text = written(notes);
+    if (known.has(text)) return false;
+    known.add(text);
+    return true;
+  });
 }
 
 /**

@@ -86,6 +86,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       ...(tuning ? { tuning: tuning.map((name) => midiOf(pitchOf(name))) } : {}),
       ...(capo === undefined ? {} : { capo }),
       ...(scale === undefined ? {} : { scale }),
+      ...toldOfNeck(body.school),
       ...(open === undefined ? {} : { open }),
     };
     const [lowest, highest] = compassIn?.(setup) ?? compass;
@@ -223,7 +224,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
   const pedal = stratumOf(instrument(kind), "pedal")
     ? { pedal: (await pedalNow(studio, id)).marks }
     : {};
-  const told = { ...setup, ...(body.school?.open ? { open: body.school.open } : {}) };
+  const told = { ...setup, ...toldOfNeck(body.school) };
   const options = {
     ...lineOptions(body, kind),
     ...(tempo ? { tempo } : {}),
@@ -251,6 +252,13 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
   );
   return { proposal, names };
 }
+
+/** What is asked of strings and frets. */
+const toldOfNeck = ({ open, barre, highest }: NonNullable<Asked["school"]> = {}) => ({
+  ...(open ? { open } : {}),
+  ...(barre ? { barre } : {}),
+  ...(highest === undefined ? {} : { highest }),
+});
 
 /** What is told of notes beside fingers: the strings that are written, the position asked for. */
 async function toldBeside(

@@ -101,3 +101,31 @@ it("proposes the hand that plucks, with the strings or asked for alone", async (
   expect(both.map(({ pluck }) => pluck).join(" ")).toBe("p i m a m i");
   expect(both[0]!.finger).toBe(3);
 });
+
+it("keeps from barres and high frets where it is told to, and names the tuning that helps", async () => {
+  const chord = ["F2", "C3", "F3", "A3", "C4", "F4"].map((pitch) => ({
+    ...{ pitch, onset: 0, duration: 2 },
+  }));
+  const beginner = await bare({ school: { barre: "avoid", highest: 4 }, notes: chord });
+  expect(beginner.json.notes.every(({ barre }) => barre === undefined)).toBe(true);
+  expect(beginner.json.notes.every(({ fret }) => !(fret > 4))).toBe(true);
+  expect(beginner.json.notes.some(({ finger }) => finger === null)).toBe(true);
+  const { json } = (await studio.ask("POST", "/api/fingerings/propose", {
+    ...{ instrument: "guitar", hand: "hands", setup: { tuning: [64, 59, 55, 50, 45, 38] } },
+    notes: [
+      { pitch: "D2", onset: 0, duration: 1 },
+      { pitch: "E2", onset: 0, duration: 1 },
+    ],
+  })) as unknown as { json: { problems: { text: string; ways: string[] }[] } };
+  // two notes of one string cannot be had in any tuning of the list
+  expect(json.problems[0]!.ways.join(" ")).not.toContain("Tune the strings");
+  const wide = (await studio.ask("POST", "/api/fingerings/propose", {
+    ...{ instrument: "guitar", hand: "hands" },
+    notes: [
+      { pitch: "F#2", onset: 0, duration: 1 },
+      { pitch: "G2", onset: 0, duration: 1 },
+    ],
+  })) as unknown as typeof beginner & { json: { problems: { ways: string[] }[] } };
+  // F sharp on the sixth string, G open on the fifth (arithmetic)
+  expect(wide.json.problems[0]!.ways.join(" ")).toContain("Tune the strings D G D G B D");
+});

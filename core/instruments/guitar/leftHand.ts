@@ -15,21 +15,26 @@ export interface FretPlayer {
   readonly stretch?: number;
 }
 
-/** How the instrument is set up, and what the teacher asks of open strings. */
+/** How the instrument is set up, and what the teacher asks for: open strings, barres, frets. */
 export interface NeckSetup extends Partial<Neck> {
   readonly open?: "free" | "avoid";
+  readonly barre?: "free" | "avoid";
+  /** The highest fret. */
+  readonly highest?: number;
 }
 
 /**
  * The left hand of a fretted instrument.
  */
 export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandModel<NeckWay> {
-  const { open, ...own } = setup;
+  const { open, barre, highest, ...own } = setup;
   const at: AtNeck = {
     neck: { ...USUAL_NECK, ...own },
     most: player.stretch ?? MOST,
     prices: NECK_PRICES,
     avoidOpen: open === "avoid",
+    noBarre: barre === "avoid",
+    ...(highest === undefined ? {} : { highest }),
   };
   const known = new Map<string, readonly NeckWay[]>();
   /** Ways of notes of these pitches, found once. */

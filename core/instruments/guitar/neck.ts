@@ -58,3 +58,19 @@ const ROMAN = [
  * A position as guitarists write it.
  */
 export const roman = (position: number): string => ROMAN[position - 1] ?? String(position);
+
+/** A tuning by its name; what is changed of the usual one is said of strings by their numbers. */
+interface Tuning {
+  readonly name: string;
+  readonly tuning: readonly number[];
+}
+
+/** Tunings of six strings that players know, the usual one first. Common practice, no source. */
+export const TUNINGS: readonly Tuning[] = [
+  { name: "E A D G B E", tuning: [64, 59, 55, 50, 45, 40] },
+  { name: "D A D G B E", tuning: [64, 59, 55, 50, 45, 38] },
+  { name: "D A D G B D", tuning: [62, 59, 55, 50, 45, 38] },
+  { name: "D G D G B D", tuning: [62, 59, 55, 50, 43, 38] },
+  { name: "D A D G A D", tuning: [62, 57, 55, 50, 45, 38] },
+  { name: "C A D G B E", tuning: [64, 59, 55, 50, 45, 36] },
+];

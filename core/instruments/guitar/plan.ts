@@ -1,10 +1,10 @@
 import { say } from "../../words/say.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
 import { barSpan, pitchText, subtract, toNumber, type Score } from "../../score/index.ts";
-import { between, placesOf, roman } from "./neck.ts";
+import { between, placesOf, roman, TUNINGS } from "./neck.ts";
 import { guideOf } from "./step.ts";
 import type { NeckWay } from "./way.ts";
-import type { AtNeck } from "./ways.ts";
+import { waysOf, type AtNeck } from "./ways.ts";
 
 /** So near the most a hand reaches, a stretch is said. */
 const AT_THE_EDGE = 0.9;
@@ -106,16 +106,25 @@ function reasonsOf(
 
 /** What cannot be taken on this neck with this hand. */
 function problemsOf(
-  { neck }: AtNeck,
+  at: AtNeck,
   moments: Task["moments"],
   asked: readonly number[],
   score: Score | undefined,
 ): Problem[] {
+  const { neck } = at;
+  let tunings: string[] | undefined;
+  /** Ways out by another tuning, worked out where they are asked for. */
+  const retuned = () =>
+    (tunings ??= tuningsFor(
+      at,
+      asked.map((one) => moments[one]!),
+    ));
   const name = (note: Played) => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
   const list = (notes: readonly Played[]) => notes.map(name).join(", ");
   const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
-  return asked.flatMap((at): Problem[] => {
-    const { bar, beyond, released, notes, struck } = moments[at]!;
+  return asked.flatMap((one): Problem[] => {
+    const moment = moments[one]!;
+    const { bar, beyond, released, notes, struck } = moment;
     const playing = notes.filter((_, i) => struck[i]);
     const found: Problem[] = [];
     const outside = beyond.filter(({ midi }) => placesOf(neck, midi).length === 0);
@@ -126,7 +135,7 @@ function problemsOf(
           ${outside.length === 1 ? say`is` : say`are`} not on this neck.`,
         ways: [
           say`Play it an octave ${outside[0]!.midi < Math.min(...neck.tuning) ? say`higher` : say`lower`}.`,
-          say`Tune a string to it.`,
+          ...retuned(),
         ],
       });
     const inside = beyond.filter((note) => !outside.includes(note));
@@ -144,6 +153,7 @@ function problemsOf(
             : []),
           say`Play it an octave higher or lower.`,
           say`Break the chord.`,
+          ...retuned(),
         ],
       });
     }
@@ -152,7 +162,7 @@ function problemsOf(
         ...{ kind: "let go", bar, notes: released.map(({ id }) => id) },
         text: say`${where(bar)}: ${list(released)} cannot ring on while ${list(playing)}
           ${playing.length === 1 ? say`is` : say`are`} played; it keeps
-          ${released.map((note) => shareKept(note, moments[at]!)).join(", ")} of its value.`,
+          ${released.map((note) => shareKept(note, moment)).join(", ")} of its value.`,
         ways: [say`Let it end there.`, say`Take it on another string.`],
       });
     return found;
@@ -164,4 +174,18 @@ function shareKept({ at, length }: Played, { notes, struck }: Task["moments"][nu
   const next = notes.find((_, i) => struck[i])!;
   const percent = (100 * toNumber(subtract(next.at, at))) / toNumber(length);
   return say`${Math.round(percent)} %`;
+}
+
+/** The first tuning that players know in which all that is struck can be taken. */
+function tuningsFor(at: AtNeck, moments: Task["moments"]): string[] {
+  const able = ({ tuning }: (typeof TUNINGS)[number]) =>
+    moments.every(({ notes, struck, beyond }) => {
+      const all = [...notes.filter((_, i) => struck[i]), ...beyond];
+      return waysOf(all, { ...at, neck: { ...at.neck, tuning } }).length > 0;
+    });
+  if (at.neck.tuning.length !== TUNINGS[0]!.tuning.length) return [];
+  const found = TUNINGS.find((one) => one.tuning.join() !== at.neck.tuning.join() && able(one));
+  return found
+    ? [say`Tune the strings ${found.name}, from the sixth: then all of these bars can be played.`]
+    : [];
 }

@@ -12,6 +12,10 @@ export interface AtNeck {
   readonly prices: NeckPrices;
   /** Open strings cost much. */
   readonly avoidOpen: boolean;
+  /** No finger lies flat. */
+  readonly noBarre?: boolean;
+  /** No fret beyond it. */
+  readonly highest?: number;
 }
 
 /** Ways kept of a moment, the cheapest; so that a full chord has no thousands. */
@@ -23,15 +27,15 @@ const POSITIONS = Array.from({ length: 14 }, (_, i) => i + 1);
 /** Every way to take some notes at once, the cheapest first. */
 export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
   const found: NeckWay[] = [];
-  for (const places of placings(notes, at.neck)) found.push(...fingerings(notes, places, at));
+  for (const places of placings(notes, at)) found.push(...fingerings(notes, places, at));
   return found.sort((a, b) => a.cost - b.cost).slice(0, KEPT);
 }
 
 /** Each note on a string of its own. */
-function placings(notes: readonly Played[], neck: Neck): Place[][] {
+function placings(notes: readonly Played[], { neck, highest = Infinity }: AtNeck): Place[][] {
   let found: Place[][] = [[]];
   for (const { midi } of notes) {
-    const places = placesOf(neck, midi);
+    const places = placesOf(neck, midi).filter(({ fret }) => fret <= highest);
     found = found.flatMap((before) =>
       places
         .filter(({ string }) => !before.some((one) => one.string === string))
@@ -133,6 +137,7 @@ function priced(
   let barre: Barre | undefined;
   let cost = 0;
   if (flat.length > 1) {
+    if (at.noBarre) return undefined;
     const [from, to] = [
       Math.min(...flat.map(({ string }) => string)),
       Math.max(...flat.map(({ string }) => string)),

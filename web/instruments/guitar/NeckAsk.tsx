@@ -1,10 +1,17 @@
 import { say } from "@yarrow-ridge/core/words";
-import { MenuItem, TextField } from "@mui/material";
+import { roman } from "@yarrow-ridge/core/instruments/guitar";
+import { Button, MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
 import { useDesk } from "../../piece/useDesk.ts";
 
 /** A position, or from one to another. */
 const POSITION = /^\d{1,2}(-\d{1,2})?$/;
+
+/** Up to which fret one may be asked to stay. */
+const FRETS = [3, 4, 5, 7, 9, 12];
+
+/** Frets under the hand in the first two positions, and no finger that lies flat. */
+const BEGINNER = { highest: 4, barre: "avoid" };
 
 /** What is told before the left hand on a neck is thought of: it matters more than any price. */
 export function NeckAsk() {
@@ -42,6 +49,37 @@ export function NeckAsk() {
           <MenuItem value="avoid">{say`avoided`}</MenuItem>
         </TextField>
       </div>
+      <div className="for-whom-pair">
+        <TextField
+          select
+          label={say`Barres`}
+          value={school["barre"] ?? "free"}
+          onChange={(event) => set({ school: { ...school, barre: event.target.value } })}
+        >
+          <MenuItem value="free">{say`free`}</MenuItem>
+          <MenuItem value="avoid">{say`none`}</MenuItem>
+        </TextField>
+        <TextField
+          select
+          label={say`Highest fret`}
+          value={school["highest"] ?? ""}
+          onChange={(event) => {
+            const { highest: _, ...rest } = school;
+            const fret = Number(event.target.value);
+            set({ school: fret ? { ...rest, highest: fret } : rest });
+          }}
+        >
+          <MenuItem value="">{say`any`}</MenuItem>
+          {FRETS.map((fret) => (
+            <MenuItem key={fret} value={fret}>
+              {roman(fret)}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      <Button onClick={() => set({ school: { ...school, ...BEGINNER } })}>
+        {say`For a beginner: first frets, no barre`}
+      </Button>
       <p className="small soft">{say`Strings and fingers you write are kept, and the rest is thought of
         around them. Never force a stretch.`}</p>
     </section>
