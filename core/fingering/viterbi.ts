@@ -194,11 +194,18 @@ function backward(
     const row = c * next;
     for (let d = 0; d < next; d++)
       onward[d] = costs[then + row + d]! + hold[d]! + (joined ? step[row + d]! : 0);
+    if (!triple) {
+      // what came before does not matter for what comes
+      let least = Infinity;
+      for (let d = 0; d < next; d++) if (onward[d]! < least) least = onward[d]!;
+      for (let b = 0; b < before; b++) costs[start + b * now + c] = least;
+      continue;
+    }
     for (let b = 0; b < before; b++) {
       const place = (b * now + c) * next;
       let least = Infinity;
       for (let d = 0; d < next; d++) {
-        const cost = triple ? onward[d]! + triple[place + d]! : onward[d]!;
+        const cost = onward[d]! + triple[place + d]!;
         if (cost < least) least = cost;
       }
       costs[start + b * now + c] = least;

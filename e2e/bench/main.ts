@@ -11,6 +11,7 @@ import { pairs, report } from "./measure.ts";
 import { measurePlans } from "./plans.ts";
 import { measureStudio } from "./studio.ts";
 import { melody, pianoScore } from "./score.ts";
+import { benchStrings } from "./strings.ts";
 
 // npm run bench: one JSON line a measure, each a ratio within this run.
 const BARS = 100;
@@ -124,6 +125,7 @@ report(
   tied.ratio,
   "<= 2",
 );
+benchStrings(tune, engraveTune);
 const growth = [1000, 5000, 20_000].map((count) => {
   const { played } = melody(count);
   return {

@@ -1,6 +1,5 @@
 import type { Played } from "../../fingering/index.ts";
 import { add, compare, subtract } from "../../score/index.ts";
-import { waysOf, type AtNeck } from "./ways.ts";
 
 /** Notes of a broken chord are no nearer than this, in semitones. */
 const SKIP = 3;
@@ -13,13 +12,17 @@ const MOST = 6;
  * Broken chords are held as the chord they are: its notes sound until the last of them, so that
  * fingers stay until the shape changes. Common practice, no source.
  *
+ * @param able whether some notes can be taken at once
  * @returns the same notes, those of broken chords lengthened
  */
-export function heldAsChords(played: readonly Played[], at: AtNeck): Played[] {
+export function heldAsChords(
+  played: readonly Played[],
+  able: (notes: readonly Played[]) => boolean,
+): Played[] {
   const found = [...played];
   let from = 0;
   while (from < found.length) {
-    const to = endOfChord(found, from, at);
+    const to = endOfChord(found, from, able);
     const last = found[to]!;
     const pitches = new Set(found.slice(from, to + 1).map(({ midi }) => midi));
     if (pitches.size >= LEAST) {
@@ -38,7 +41,11 @@ export function heldAsChords(played: readonly Played[], at: AtNeck): Played[] {
 }
 
 /** The last note up to which single notes from one on are one chord. */
-function endOfChord(played: readonly Played[], from: number, at: AtNeck): number {
+function endOfChord(
+  played: readonly Played[],
+  from: number,
+  able: (notes: readonly Played[]) => boolean,
+): number {
   const chord: Played[] = [played[from]!];
   let last = from;
   for (let i = from + 1; i < played.length; i++) {
@@ -50,7 +57,7 @@ function endOfChord(played: readonly Played[], from: number, at: AtNeck): number
     const isNew = !chord.some(({ midi }) => midi === note.midi);
     if (isNew) {
       if (chord.some(({ midi }) => Math.abs(midi - note.midi) < SKIP)) break;
-      if (chord.length === MOST || waysOf([...chord, note], at).length === 0) break;
+      if (chord.length === MOST || !able([...chord, note])) break;
       chord.push(note);
     }
     last = i;

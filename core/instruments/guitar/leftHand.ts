@@ -6,8 +6,8 @@ import { USUAL_NECK, type Neck } from "./neck.ts";
 import { neckPlan } from "./plan.ts";
 import { NECK_PRICES } from "./prices.ts";
 import { stepCost } from "./step.ts";
-import type { NeckWay } from "./way.ts";
-import { waysOf, type AtNeck } from "./ways.ts";
+import type { NeckWay, Stopped } from "./way.ts";
+import { canTake, waysOf, type AtNeck } from "./ways.ts";
 
 /** What is known of a player's left hand. */
 export interface FretPlayer {
@@ -44,17 +44,27 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     if (!found) known.set(key, (found = waysOf(notes, at)));
     return found;
   };
+  const taken = new Map<string, boolean>();
+  const able = (notes: readonly Played[]): boolean => {
+    const key = notes
+      .map(({ midi }) => midi)
+      .sort((a, b) => a - b)
+      .join();
+    let found = taken.get(key);
+    if (found === undefined) taken.set(key, (found = canTake(notes, at)));
+    return found;
+  };
   return {
     key: (midi) => midi,
-    read: (played) => heldAsChords(played, at),
-    fit: (struck, held) => fitTo(struck, held, (notes) => waysFor(notes).length > 0),
+    read: (played) => heldAsChords(played, able),
+    fit: (struck, held) => fitTo(struck, held, able),
     choices: ({ notes }) =>
-      waysFor(notes).map((way) => ({
-        ...way,
-        notes: way.notes.map((one, i) => {
+      waysFor(notes).map(({ notes: places, position, barre, cost }) => ({
+        notes: places.map(({ string, fret, finger }, i): Stopped => {
           const { id, reached } = notes[i]!;
-          return reached ? { ...one, id, reached } : { ...one, id };
+          return reached ? { string, fret, finger, id, reached } : { string, fret, finger, id };
         }),
+        ...(barre ? { position, barre, cost } : { position, cost }),
       })),
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(at.prices, a, b, link),

@@ -47,8 +47,31 @@ function joinCost(prices: NeckPrices, { notes }: NeckWay, to: Stopped): number {
   return (isUp ? to.finger > from.finger : to.finger < from.finger) ? 0 : prices.slurBroken;
 }
 
+/** From a note to another one: what most of a melody is. */
+function fromNoteToNote(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link): number {
+  const [from, to] = [a.notes[0]!, b.notes[0]!];
+  let cost = to.reached ? joinCost(prices, a, to) : 0;
+  const isSame = to.finger > 0 && from.finger === to.finger;
+  if (a.position !== b.position) {
+    const moved = b.position - a.position;
+    let shift = prices.shift + prices.shiftFret * Math.abs(moved);
+    if (isSame && from.string === to.string)
+      shift *= to.fret - from.fret === moved ? prices.slid : prices.guided;
+    if (link.rest > 0 || from.finger === 0) shift *= prices.fromOpen;
+    cost += shift * timeOf(link);
+  }
+  if (isSame && from.string !== to.string)
+    cost += from.fret === to.fret ? prices.hop : prices.leapOver;
+  return cost;
+}
+
+const timeOf = ({ seconds }: Link): number =>
+  Math.min(2, Math.max(0.4, IN_TIME / Math.max(0.01, seconds)));
+
 /** What going from one way to the next costs. */
 export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link): number {
+  if (a.notes.length === 1 && b.notes.length === 1 && a.notes[0]!.id !== b.notes[0]!.id)
+    return fromNoteToNote(prices, a, b, link);
   let cost = 0;
   for (const held of a.notes) {
     const now = b.notes.find(({ id }) => id === held.id);
@@ -58,13 +81,12 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
     if (now.finger !== held.finger) cost += prices.changed;
   }
   for (const one of b.notes) if (one.reached) cost += joinCost(prices, a, one);
-  const time = Math.min(2, Math.max(0.4, IN_TIME / Math.max(0.01, link.seconds)));
   if (a.position !== b.position) {
     let shift = prices.shift + prices.shiftFret * Math.abs(a.position - b.position);
     if (slides(a, b)) shift *= prices.slid;
     else if (guideOf(a, b)) shift *= prices.guided;
     if (link.rest > 0 || !a.notes.some(isStopped)) shift *= prices.fromOpen;
-    cost += shift * time;
+    cost += shift * timeOf(link);
   }
   // a finger that must leave its string for another
   for (const one of b.notes) {

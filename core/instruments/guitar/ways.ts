@@ -31,6 +31,10 @@ export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
   return found.sort((a, b) => a.cost - b.cost).slice(0, KEPT);
 }
 
+/** Whether some notes can be taken at once. */
+export const canTake = (notes: readonly Played[], at: AtNeck): boolean =>
+  placings(notes, at).some((places) => fingerings(notes, places, at).length > 0);
+
 /** Each note on a string of its own. */
 function placings(notes: readonly Played[], { neck, highest = Infinity }: AtNeck): Place[][] {
   let found: Place[][] = [[]];
