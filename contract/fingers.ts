@@ -1,5 +1,5 @@
 import { Type } from "@sinclair/typebox";
-import { fretFields, playerFields, spanFields } from "@yarrow-ridge/core/instruments";
+import { feetSchool, fretFields, playerFields, spanFields } from "@yarrow-ridge/core/instruments";
 import { BarIndex, Nullable, OneOf, Revision, Span } from "./common.ts";
 
 export const Fingering = Type.Object({
@@ -65,6 +65,7 @@ const School = Type.Object(
     ),
     edition: Type.Optional(Type.Boolean({ description: "the printed fingers are kept" })),
     open: Type.Optional(Open),
+    ...feetSchool,
     barre: Type.Optional(Open),
     highest: Type.Optional(
       Type.Integer({ minimum: 1, maximum: 27, description: "the highest fret, 1 to 27" }),
@@ -72,7 +73,13 @@ const School = Type.Object(
   },
   { additionalProperties: false },
 );
-const Finger = Type.Integer({ minimum: 1, maximum: 5, description: "a finger, 1 to 5" });
+const Finger = Type.Union(
+  [
+    Type.Integer({ minimum: 1, maximum: 5 }),
+    Type.String({ pattern: "^[LR][th](-[LR][th])?$", maxLength: 5 }),
+  ],
+  { description: "a finger, 1 to 5, or a foot: Lt Lh Rt Rh, left or right, toe or heel" },
+);
 const Pitch = Type.String({
   pattern: "^[A-G](#{0,2}|b{0,2})-?\\d$",
   description: "a pitch such as C4, F#4 or Bb3; C4 is middle C",
@@ -194,7 +201,9 @@ const Fingered = Type.Object({
     }),
   ),
   to: Type.Optional(
-    Type.Integer({ description: "the finger that takes over silently on the held key" }),
+    Type.Union([Type.Integer(), Type.String()], {
+      description: "the finger or foot that takes over silently on the held key",
+    }),
   ),
   string: Type.Optional(Type.Integer({ description: "on a neck: 1 is the first string" })),
   fret: Type.Optional(
@@ -205,6 +214,9 @@ const Fingered = Type.Object({
     Type.String({ description: "strings under a finger that lies flat, such as 1-6" }),
   ),
   pluck: Type.Optional(Type.String({ description: "the finger that plucks: p, i, m or a" })),
+  cross: Type.Optional(
+    Type.String({ description: "where the feet cross: this one goes front or behind" }),
+  ),
 });
 export const ProposeOut = Type.Object({
   notes: Type.Array(Fingered),

@@ -233,7 +233,8 @@ it("takes toe and heel for the organ’s feet by their letters", async () => {
   await page.waitForFunction(
     () => document.querySelectorAll(".finger.ink[data-aspect=part]").length === 2,
   );
-  expect(await parts()).toEqual(["h", "t"]);
+  // a heel and a toe of the right foot
+  expect(await parts()).toEqual(["∪", "∧"]);
 });
 
 it("says how an organ’s two staves were read, and reads them otherwise in one step", async () => {

@@ -5,7 +5,7 @@ import {
   type DemoSection,
   type DemoStudio,
 } from "@yarrow-ridge/demo";
-import { instrument } from "@yarrow-ridge/core/instruments";
+import { instrument, mainAspect } from "@yarrow-ridge/core/instruments";
 import { barCount, daysToEarn, stepEarned, type CountedTry } from "@yarrow-ridge/core/practice";
 import dayjs from "dayjs";
 import { and, asc, eq, sql } from "drizzle-orm";
@@ -150,7 +150,7 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
       );
       const written = notes.flatMap(({ id: noteId, finger, also }) =>
         Object.entries({
-          finger,
+          [mainAspect(instrument(piece.instrument), hand)]: finger,
           // in the first position everybody knows the string
           string: also?.["position"] === "1" ? undefined : also?.["string"],
         }).flatMap(([aspect, value]) =>

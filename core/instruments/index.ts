@@ -3,7 +3,9 @@ import { accordion } from "./accordion/index.ts";
 import { guitar } from "./guitar/index.ts";
 import { harp } from "./harp/index.ts";
 import {
+  FINGERING,
   TOGETHER,
+  valuesIn,
   type Aspect,
   type ControllerSet,
   type Line,
@@ -17,6 +19,7 @@ import { organ } from "./organ/index.ts";
 import { piano } from "./piano/index.ts";
 
 export { fretFields } from "./guitar/index.ts";
+export { feetSchool } from "./organ/feetSchool.ts";
 export { spanFields } from "./harp/index.ts";
 export { harpFields } from "./harp/setup.ts";
 export { playerFields } from "./keyboard/player.ts";
@@ -91,11 +94,15 @@ export const compassOf = (
 export const aspectsOf = (of: Instrument, limb: string): readonly Aspect[] =>
   of.aspects.filter((aspect) => aspect.lines.includes(limb));
 
+/** What is proposed for a limb: the first thing that is said of its notes. */
+export const mainAspect = (of: Instrument, limb: string): string =>
+  aspectsOf(of, limb)[0]?.id ?? FINGERING.id;
+
 /** What may be written of an aspect on the notes of a limb. */
 export const valuesOf = (of: Instrument, limb: string, aspect: string): readonly string[] =>
   aspectsOf(of, limb)
     .filter((one) => one.id === aspect)
-    .flatMap((one) => one.symbols.map(({ value }) => value));
+    .flatMap(valuesIn);
 
 /** What can be practised on an instrument: each limb alone, its own lines, everything together. */
 export const linesOf = (of: Instrument): readonly Line[] => [

@@ -21,8 +21,10 @@ export {
   type Repeats,
 } from "./order/order.ts";
 export {
+  drawnAs,
   fingering,
   FINGERING,
+  valuesIn,
   type Aspect,
   type NoteMark,
   type NoteSymbol,

@@ -2,7 +2,7 @@ import { proposeNotes } from "@yarrow-ridge/core/instruments/propose";
 import { PEDAL_HARP, proposeSettings, type HarpNote } from "@yarrow-ridge/core/instruments/harp";
 import { toNumber, type Pitch } from "@yarrow-ridge/core/score";
 import { pairs, report } from "./measure.ts";
-import { melody } from "./score.ts";
+import type { melody } from "./score.ts";
 
 /** Strings under the fingers against engraving the same notes. */
 export function benchStrings(tune: ReturnType<typeof melody>, engrave: () => void): void {
@@ -33,7 +33,11 @@ export function benchStrings(tune: ReturnType<typeof melody>, engrave: () => voi
     ...{ id, midi, onset: toNumber(at), length: toNumber(length) },
     pitch: naturalOf(midi),
   }));
-  const pedals = pairs(3, () => proposeSettings(PEDAL_HARP, notes, { tempo: 90, secondsPerMove: 0.5 }), engrave);
+  const pedals = pairs(
+    3,
+    () => proposeSettings(PEDAL_HARP, notes, { tempo: 90, secondsPerMove: 0.5 }),
+    engrave,
+  );
   report(
     "pedals for 1000 melody notes on a harp against engraving them",
     { proposeMs: pedals.a, engraveMs: pedals.b },

@@ -9,6 +9,7 @@ import {
   instruments,
   USUAL_INSTRUMENT,
   lineOf,
+  mainAspect,
   stratumOf,
   thumbs,
   type Instrument,
@@ -86,7 +87,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       ...(tuning ? { tuning: tuning.map((name) => midiOf(pitchOf(name))) } : {}),
       ...(capo === undefined ? {} : { capo }),
       ...(scale === undefined ? {} : { scale }),
-      ...toldOfNeck(body.school),
+      ...toldBySchool(body.school),
       ...(open === undefined ? {} : { open }),
     };
     const [lowest, highest] = compassIn?.(setup) ?? compass;
@@ -211,7 +212,10 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
   const { instrument: kind, reading, setup } = await pieceRow(studio.db, id);
   checkHand(kind, body.hand);
   checkBars(score, body);
-  const written = await fingerRows(studio.db, id, body.layer ?? TEACHER);
+  const written = await noteRows(studio.db, id, {
+    layer: body.layer ?? TEACHER,
+    aspect: mainAspect(instrument(kind), body.hand),
+  });
   const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
   const locks = new Map(
     written.filter(({ value }) => value !== "").map(({ noteId, value }) => [noteId, value]),
@@ -224,7 +228,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
   const pedal = stratumOf(instrument(kind), "pedal")
     ? { pedal: (await pedalNow(studio, id)).marks }
     : {};
-  const told = { ...setup, ...toldOfNeck(body.school) };
+  const told = { ...setup, ...toldBySchool(body.school) };
   const options = {
     ...lineOptions(body, kind),
     ...(tempo ? { tempo } : {}),
@@ -253,8 +257,10 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
   return { proposal, names };
 }
 
-/** What is asked of strings and frets. */
-const toldOfNeck = ({ open, barre, highest }: NonNullable<Asked["school"]> = {}) => ({
+/** What is asked of strings, frets and feet. */
+const toldBySchool = ({ open, barre, highest, feet, away }: NonNullable<Asked["school"]> = {}) => ({
+  ...(feet ? { feet } : {}),
+  ...(away ? { away } : {}),
   ...(open ? { open } : {}),
   ...(barre ? { barre } : {}),
   ...(highest === undefined ? {} : { highest }),

@@ -8,6 +8,9 @@ const rounded = (cost: number) => Math.round(cost * 1000) / 1000;
 const problemsOut = ({ problems }: Proposal) =>
   problems.map((one) => ({ ...one, notes: [...one.notes], ways: [...one.ways] }));
 
+/** A finger by its number, a foot by its letters. */
+const asCalled = (text: string): number | string => (/^\d+$/.test(text) ? Number(text) : text);
+
 /** What goes with a finger on a neck, in numbers. */
 const onNeck = ({ string, fret, position, barre, pluck }: NonNullable<ProposedNote["also"]>) => ({
   ...(string === undefined
@@ -28,8 +31,9 @@ export function fingersAnswer(proposal: Proposal, name: (id: string) => string, 
       id,
       bar,
       pitch: name(id),
-      finger: aspect ? (also?.[aspect] ?? null) : finger === undefined ? null : Number(finger),
-      ...(then === undefined ? {} : { to: Number(then) }),
+      finger: aspect ? (also?.[aspect] ?? null) : finger === undefined ? null : asCalled(finger),
+      ...(then === undefined ? {} : { to: asCalled(then) }),
+      ...(also?.["cross"] === undefined ? {} : { cross: also["cross"] }),
       ...(also === undefined ? {} : onNeck(also)),
     }));
   return {

@@ -1,5 +1,5 @@
 import { say, small } from "@yarrow-ridge/core/words";
-import { parseWritten, writtenText } from "@yarrow-ridge/core/score";
+import { parseWritten, writtenText, valuesIn } from "@yarrow-ridge/core/score";
 import { aspectsOf, instrument } from "@yarrow-ridge/core/instruments";
 import type { Aspect, Note, Score } from "@yarrow-ridge/core/score";
 import { and, eq, inArray, sql } from "drizzle-orm";
@@ -98,10 +98,7 @@ function sortWanted(
 }
 
 function parsed(text: string, aspect: Aspect) {
-  const found = parseWritten(
-    text,
-    aspect.symbols.map((one) => one.value),
-  );
+  const found = parseWritten(text, valuesIn(aspect));
   if (!found || (found.then !== undefined && !aspect.change)) return undefined;
   return found.optional && !aspect.optional ? undefined : found;
 }

@@ -1,5 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
+import { mainAspect, type Instrument } from "@yarrow-ridge/core/instruments";
 import { barSpan, type Score } from "@yarrow-ridge/core/score";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { rubOut } from "../piece/rubOut.tsx";
@@ -17,10 +18,12 @@ const NO_PENCIL = {
 /** Inks the pencil, all of it or what stands in the chosen bars, or rubs it out. */
 export function InkFingers({
   pieceId,
+  kind,
   score,
   layer,
 }: {
   pieceId: string;
+  kind: Instrument;
   score: Score;
   layer: string;
 }) {
@@ -40,12 +43,14 @@ export function InkFingers({
       aspect,
       wanted.flatMap(({ id }) => (values.has(id) ? [{ id, value: values.get(id)! }] : [])),
     ]);
+    const hands = new Map(score.notes.map(({ id, hand }) => [id, hand]));
+    const byAspect = new Map<string, typeof wanted>(along);
+    for (const one of wanted) {
+      const aspect = mainAspect(kind, hands.get(one.id)!);
+      byAspect.set(aspect, [...(byAspect.get(aspect) ?? []), one]);
+    }
     void edits
-      .aspects(
-        new Map([["finger", wanted], ...along]),
-        say`${wanted.length} suggested fingers`,
-        layer,
-      )
+      .aspects(byAspect, say`${wanted.length} suggested fingers`, layer)
       .then((ok) => ok && set(rest.size ? { pencil: rest } : NO_PENCIL));
   };
   const whenPencilled = { enabled: pencil.size > 0 };

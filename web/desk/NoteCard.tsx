@@ -46,7 +46,7 @@ export function NoteCard({
             written(
               one,
               said.find(({ aspect }) => aspect.id === one.id)?.values.get(current.id),
-              one.id === "finger" ? pencil.get(current.id) : undefined,
+              one === aspects[0] ? pencil.get(current.id) : undefined,
             ),
           )
           .join("; ")}

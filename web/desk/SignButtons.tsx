@@ -1,6 +1,10 @@
 import { capital } from "@yarrow-ridge/core/words";
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
-import type { Aspect } from "@yarrow-ridge/core/score";
+import { drawnAs, type Aspect } from "@yarrow-ridge/core/score";
+
+/** A foot by its letter and sign. */
+const signText = (aspect: Aspect, value: string): string =>
+  `${value[0]!} ${drawnAs(aspect, value).text}`;
 
 /** The signs of one thing that is said of a note; pressing the one that stands takes it away. */
 export function SignButtons({
@@ -33,7 +37,7 @@ export function SignButtons({
             className="finger-key"
             title={sign.name === sign.value ? undefined : sign.name}
           >
-            {sign.value}
+            {aspect.glyphs ? signText(aspect, sign.value) : sign.value}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>

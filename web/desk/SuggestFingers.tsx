@@ -1,3 +1,4 @@
+import { instrument } from "@yarrow-ridge/core/instruments";
 import { say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
@@ -42,7 +43,12 @@ export function SuggestFingers({
   return (
     <div className="card pencil-card stack">
       <h2>{pencil.size ? say`${pencil.size} fingers in pencil` : say`Suggest fingers`}</h2>
-      <InkFingers pieceId={piece.id} score={score} layer={layer} />
+      <InkFingers
+        pieceId={piece.id}
+        kind={instrument(piece.instrument)}
+        score={score}
+        layer={layer}
+      />
       {pencil.size > 0 && (
         <>
           <Counterparts score={score} free={free} />

@@ -94,7 +94,11 @@ export async function askForFingers(
 }
 
 const fingersOf = (
-  notes: readonly { id: string; finger: number | string | null; to?: number | undefined }[],
+  notes: readonly {
+    id: string;
+    finger: number | string | null;
+    to?: number | string | undefined;
+  }[],
 ): ReadonlyMap<string, string> =>
   new Map(
     notes.flatMap((one) =>
@@ -106,10 +110,15 @@ const fingersOf = (
 
 /** What goes with fingers on a neck and is written: the strings, the fingers that pluck them. */
 const besideOf = (
-  notes: readonly { id: string; string?: number | undefined; pluck?: string | undefined }[],
+  notes: readonly {
+    id: string;
+    string?: number | undefined;
+    pluck?: string | undefined;
+    cross?: string | undefined;
+  }[],
 ): FingerWay["beside"] =>
   new Map(
-    (["string", "pluck"] as const).flatMap((aspect) => {
+    (["string", "pluck", "cross"] as const).flatMap((aspect) => {
       const values = notes.flatMap((note): [string, string][] =>
         note[aspect] === undefined ? [] : [[note.id, String(note[aspect])]],
       );

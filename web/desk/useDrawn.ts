@@ -1,4 +1,4 @@
-import { USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
+import { instrument, mainAspect, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
 import { useMemo } from "react";
 import { inLayers } from "../api/marks.ts";
 import { useDesk } from "../piece/useDesk.ts";
@@ -16,11 +16,15 @@ export function useDrawn(work: ReturnType<typeof useDeskPiece>, layer: string) {
     /** Of another aspect only what goes with a finger in pencil. */
     const along = (aspect: string) =>
       new Map([...(beside.get(aspect) ?? [])].filter(([id]) => pencil.has(id)));
+    const kind = instrument(ready?.piece.instrument ?? USUAL_INSTRUMENT);
+    const hands = new Map(ready?.score.notes.map(({ id, hand }) => [id, hand]));
+    const isMain = (id: string, aspect: string) => mainAspect(kind, hands.get(id)!) === aspect;
     return said.map((one) => {
-      const values = one.aspect.id === "finger" ? pencil : along(one.aspect.id);
+      const own = [...pencil].filter(([id]) => isMain(id, one.aspect.id));
+      const values = new Map([...along(one.aspect.id), ...own]);
       return { ...one, values: withPencil(one.values, values, layer) };
     });
-  }, [said, pencil, beside, layer]);
+  }, [said, pencil, beside, layer, ready]);
   const shown = useMemo(
     () => inLayers(marks, ready?.piece.instrument ?? USUAL_INSTRUMENT, [layer]),
     [marks, ready?.piece.instrument, layer],

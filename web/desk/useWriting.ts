@@ -1,6 +1,6 @@
 import { say, small } from "@yarrow-ridge/core/words";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
-import { firstFinger, parseWritten, writtenText } from "@yarrow-ridge/core/score";
+import { firstFinger, parseWritten, writtenText, valuesIn } from "@yarrow-ridge/core/score";
 import { counterpartsOf, type Return } from "@yarrow-ridge/core/form";
 import { aspectsOf, handName, instrument } from "@yarrow-ridge/core/instruments";
 import { onsets, spokenName, type Aspect, type Score, TEACHER } from "@yarrow-ridge/core/score";
@@ -99,7 +99,7 @@ export function useWriting({
     const value = changes ? `${firstFinger(before)}-${typed}` : typed;
     setHeld(undefined);
     const place = say`${value ?? say`no ${aspect.name}`} on ${spokenName(current.pitch)}, ${where}`;
-    if (aspect.id === "finger") pencilSisters(value);
+    if (aspect === aspects[0]) pencilSisters(value);
     const hides = layer === TEACHER && current.printed?.[aspect.id] !== undefined;
     void edits
       .notes(aspect.id, [{ id: current.id, value: value ?? (hides ? "" : null) }], place, layer)
@@ -115,10 +115,7 @@ export function useWriting({
   const changing = current && aspects.find((one) => one.change && on(one, current.id));
   const optional = () => {
     if (!current || !changing) return;
-    const before = parseWritten(
-      on(changing, current.id) ?? "",
-      changing.symbols.map(({ value }) => value),
-    );
+    const before = parseWritten(on(changing, current.id) ?? "", valuesIn(changing));
     if (!before) return;
     const { optional: was, ...rest } = before;
     const value = writtenText(was ? rest : { ...rest, optional: true });

@@ -7,6 +7,8 @@ import { HarpStrip } from "./harp/HarpStrip.tsx";
 import { Keyboard } from "./keyboard/Keyboard.tsx";
 import { KeyboardAsk, KeyboardAsked } from "./keyboard/KeyboardAsk.tsx";
 import { PositionDrawing } from "./keyboard/Positions.tsx";
+import { OrganAsk } from "./organ/OrganAsk.tsx";
+import { OrganBoard } from "./organ/OrganBoard.tsx";
 import { PedalDrawing } from "./piano/PedalDrawing.tsx";
 import { PedalPanel } from "./piano/PedalPanel.tsx";
 import { PedalStrip } from "./piano/PedalStrip.tsx";
@@ -24,7 +26,7 @@ const views: Readonly<Record<string, InstrumentView>> = {
     Board: HarpBoard,
     strata: { "harp-pedals": { Drawing: HarpDrawing, Entry: HarpEntry, Strip: HarpStrip } },
   },
-  organ: { ...keys, strata: { position } },
+  organ: { Board: OrganBoard, Ask: OrganAsk, Asked: KeyboardAsked, strata: { position } },
 };
 
 export const viewOf = (instrument: string): InstrumentView => views[instrument] ?? {};

@@ -1,3 +1,4 @@
+import { drawnAs } from "@yarrow-ridge/core/score";
 import type { PageBoxes } from "./geometry.ts";
 import type { Said } from "./placeFingers.ts";
 import { place, DIGIT } from "./placeFingers.ts";
@@ -21,8 +22,8 @@ export function Fingers({
 }) {
   return (
     <g className="fingers">
-      {place(boxes, said, below).map(({ box, aspect, written, y, ornament }) => {
-        const aside = box.x + ASIDE * Math.max(1, written.finger.length * 0.7);
+      {place(boxes, said, below).map(({ box, aspect, written, text, y, ornament }) => {
+        const aside = box.x + ASIDE * Math.max(1, text.length * 0.7);
         return (
           <g key={`${box.note.id} ${aspect.id}`}>
             {aspect.look === "circled" && (
@@ -42,7 +43,7 @@ export function Fingers({
                 })
               }
             >
-              {written.finger}
+              {text}
             </text>
             {ornament && (
               <text x={aside} y={y - LOWER - 120} className="finger ornament" aria-hidden>
@@ -56,7 +57,7 @@ export function Fingers({
                 className={`finger beside ${written.beside.look}`}
                 aria-hidden
               >
-                {written.beside.finger}
+                {drawnAs(aspect, written.beside.finger).text}
               </text>
             )}
           </g>

@@ -93,7 +93,8 @@ function partsOf(
       const over = [
         ...fingers
           .filter(
-            ({ box }) =>
+            ({ box, side }) =>
+              (side === "below") === under &&
               box.note.hand === hand &&
               systemOf(box) === system &&
               box.x > x1 - ASIDE &&

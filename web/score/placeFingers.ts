@@ -1,5 +1,5 @@
 import { ornamentWith } from "@yarrow-ridge/core/instruments/keyboard";
-import { type Aspect, firstFinger } from "@yarrow-ridge/core/score";
+import { type Aspect, drawnAs, firstFinger } from "@yarrow-ridge/core/score";
 import type { NoteBox, PageBoxes } from "./geometry.ts";
 
 /** `own`: of a layer that comes over the teacher's. */
@@ -28,6 +28,9 @@ interface Placed {
   box: NoteBox;
   aspect: Aspect;
   written: WrittenFinger;
+  /** As it is drawn. */
+  text: string;
+  side: "above" | "below";
   y: number;
   /** The fingers of its ornament. */
   ornament: string | undefined;
@@ -56,22 +59,29 @@ export function place(
     else columns.set(key, [box]);
   }
   return [...columns.values()].flatMap((column) => {
-    const low = below(column[0]!.note.hand);
+    const usual = below(column[0]!.note.hand) ? "below" : "above";
     const bar = boxes.bars.find((candidate) => candidate.bar === column[0]!.note.bar);
     const staff = bar?.staves[column[0]!.staff - 1];
-    const inOrder = [...column].sort((a, b) =>
-      low ? b.note.midi - a.note.midi : a.note.midi - b.note.midi,
+    const all = column.flatMap((box) =>
+      of(box.note.id).map((one) => {
+        const { text, side = usual } = drawnAs(one.aspect, one.written.finger);
+        return { box, ...one, text, side };
+      }),
     );
-    const edge = low
-      ? Math.max(staff?.bottom ?? -Infinity, ...column.map((box) => box.bottom))
-      : Math.min(staff?.top ?? Infinity, ...column.map((box) => box.top));
-    return inOrder
-      .flatMap((box) => of(box.note.id).map((one) => ({ box, ...one })))
-      .map((one, i) => ({
-        ...one,
-        y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
-        ornament: one.aspect.id === "finger" ? ornamentOf(one.box, column, said) : undefined,
-      }));
+    return (["above", "below"] as const).flatMap((side) => {
+      const low = side === "below";
+      const edge = low
+        ? Math.max(staff?.bottom ?? -Infinity, ...column.map((box) => box.bottom))
+        : Math.min(staff?.top ?? Infinity, ...column.map((box) => box.top));
+      return all
+        .filter((one) => one.side === side)
+        .sort((a, b) => (low ? -1 : 1) * (a.box.note.midi - b.box.note.midi))
+        .map((one, i) => ({
+          ...one,
+          y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
+          ornament: one.aspect.id === "finger" ? ornamentOf(one.box, column, said) : undefined,
+        }));
+    });
   });
 }
 

@@ -1,4 +1,7 @@
 import type { Hands } from "../instrument.ts";
+import { checkFeet } from "./feet/check.ts";
+import { crossing } from "./feet/crossing.ts";
+import { feetHand, type FeetPlayer } from "./feet/feetHand.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import { PRICES } from "../keyboard/prices.ts";
 import { keyboardReview } from "../keyboard/review.ts";
@@ -9,11 +12,21 @@ import { keyboardReview } from "../keyboard/review.ts";
  */
 const LEGATO = { ...PRICES, substitution: 1.2, letGo: 40, over: 4, detachedSame: 2.5 };
 
-/** Two hands on manuals. */
+const manuals = keyboardReview(LEGATO);
+
+/** Two hands on manuals, two feet on pedals. */
 export const hands: Hands = {
   models: {
     right: (player) => keyboardHand("right", player, LEGATO),
     left: (player) => keyboardHand("left", player, LEGATO),
+    feet: (player, setup) => feetHand(player as FeetPlayer | undefined, setup),
   },
-  review: keyboardReview(LEGATO),
+  along: { feet: crossing },
+  review: {
+    ...manuals,
+    check: (score, fingers, options) =>
+      [...manuals.check(score, fingers, options), ...checkFeet(score, options)].sort(
+        (a, b) => a.bar - b.bar,
+      ),
+  },
 };

@@ -7,20 +7,62 @@ import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { ORGAN_LAYOUTS } from "./layouts.ts";
 
-/** Which part of the foot; which foot is a matter of its own. */
-const PART: Aspect = {
+/** The signs organists write: over the staff for the right foot, under it for the left. */
+const [TOE, HEEL] = ["∧", "∪"];
+
+/** Which foot, by toe or heel. Files that place no sign say the part alone. */
+const FOOT: Aspect = {
   id: "part",
   name: say`toe or heel`,
   names: say`toes and heels`,
   lines: ["feet"],
   symbols: [
-    { value: "t", key: "t", name: say`toe` },
-    { value: "h", key: "h", name: say`heel` },
+    { value: "Rt", key: "t", name: say`right toe` },
+    { value: "Rh", key: "h", name: say`right heel` },
+    { value: "Lt", key: "shift+t", name: say`left toe` },
+    { value: "Lh", key: "shift+h", name: say`left heel` },
   ],
+  alsoRead: ["t", "h"],
   change: true,
   optional: true,
-  element: { t: "toe", h: "heel" },
+  element: {
+    Rt: { name: "toe", placement: "above" },
+    Rh: { name: "heel", placement: "above" },
+    Lt: { name: "toe", placement: "below" },
+    Lh: { name: "heel", placement: "below" },
+    t: { name: "toe" },
+    h: { name: "heel" },
+  },
   look: "letter",
+  glyphs: {
+    Rt: { text: TOE, side: "above" },
+    Rh: { text: HEEL, side: "above" },
+    Lt: { text: TOE, side: "below" },
+    Lh: { text: HEEL, side: "below" },
+    t: { text: TOE, side: "below" },
+    h: { text: HEEL, side: "below" },
+  },
+};
+
+/** Where the feet cross, which one goes in front. */
+const CROSSED: Aspect = {
+  id: "cross",
+  name: say`crossing`,
+  names: say`crossings`,
+  lines: ["feet"],
+  symbols: [
+    { value: "front", key: "shift+f", name: say`the foot goes in front` },
+    { value: "behind", key: "shift+b", name: say`the foot goes behind` },
+  ],
+  element: {
+    front: { name: "other-technical", text: "foot in front" },
+    behind: { name: "other-technical", text: "foot behind" },
+  },
+  look: "letter",
+  glyphs: {
+    front: { text: "f", side: "below" },
+    behind: { text: "b", side: "below" },
+  },
 };
 
 export const organ: Instrument = {
@@ -46,6 +88,7 @@ export const organ: Instrument = {
       foot: true,
       compass: [36, 67],
       compassIn: ({ pedals }) => [36, pedals === 30 ? 65 : 67],
+      proposed: true,
     },
   ],
   // common practice, no source: the left hand and the feet hold each other up the longest
@@ -56,7 +99,7 @@ export const organ: Instrument = {
   ],
   together: say`all together`,
   layouts: ORGAN_LAYOUTS,
-  aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), PART],
+  aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), FOOT, CROSSED],
   strata: [POSITION],
   setup: {
     schema: Type.Object(
@@ -113,8 +156,6 @@ export const organ: Instrument = {
       },
     ],
   },
-  notProposed: say`Feet are not proposed for the organ yet. What you write is kept; t is toe, h is
-    heel.`,
   hands: () => import("./hands.ts").then((found) => found.hands),
   // a principal: a pipe speaks at once and stays. Own figures.
   timbre: {

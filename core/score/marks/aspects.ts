@@ -26,6 +26,8 @@ export interface Aspect {
   readonly lines: readonly string[];
   /** In the order they are offered; none of what is only read. */
   readonly symbols: readonly NoteSymbol[];
+  /** Values that may stand there too, such as those of older files; they are not offered. */
+  readonly alsoRead?: readonly string[];
   /** Whether a second one may take over on the held note (`4-5`), and one may be left (`(3)`). */
   readonly change?: boolean;
   readonly optional?: boolean;
@@ -34,9 +36,50 @@ export interface Aspect {
   /**
    * Elements of MusicXML's `<technical>`: one with the value as its text, or one for each value.
    */
-  readonly element: string | Readonly<Record<string, string>>;
+  readonly element: string | Readonly<Record<string, ElementOf>>;
   /** How it is drawn over or under a note. */
   readonly look: "digit" | "letter" | "circled";
+  /** Values that are drawn otherwise than they are called, and on which side. */
+  readonly glyphs?: Readonly<Record<string, Glyph>>;
+}
+
+/** An element for a value: by its name, by where it stands, by what it holds. */
+export interface ElementOf {
+  readonly name: string;
+  readonly placement?: "above" | "below";
+  readonly text?: string;
+}
+
+export interface Glyph {
+  readonly text: string;
+  readonly side: "above" | "below";
+}
+
+/** All that may be written of an aspect. */
+export const valuesIn = ({ symbols, alsoRead = [] }: Aspect): string[] => [
+  ...symbols.map(({ value }) => value),
+  ...alsoRead,
+];
+
+/**
+ * A value as it is drawn: both of a silent change, the second one joined to the first.
+ *
+ * @returns the text, and its side where the aspect says one
+ */
+export function drawnAs(
+  { glyphs }: Pick<Aspect, "glyphs">,
+  value: string,
+): { readonly text: string; readonly side?: Glyph["side"] } {
+  if (!glyphs) return { text: value };
+  const plain = value.replaceAll(/[()]/g, "");
+  const [first, ...others] = plain.split("-").map((one) => glyphs[one]);
+  if (!first) return { text: value };
+  const text = [
+    first.text,
+    // one that goes to the other foot stands with an arrow, as it is on the other side
+    ...others.map((one) => (one?.side === first.side ? one.text : `→${one?.text ?? ""}`)),
+  ].join("‿");
+  return { text: value === plain ? text : `(${text})`, side: first.side };
 }
 
 /** A value written on a note. */
@@ -69,12 +112,23 @@ export const FINGERING = fingering(["right", "left"], ["1", "2", "3", "4", "5"])
 /** Longer ones are no value but a remark. */
 const LONGEST = 8;
 
-const elementsOf = ({
-  element,
-}: Pick<Aspect, "element">): readonly (readonly [string, string])[] =>
+/** The elements of an aspect, each with the value it stands for. */
+const elementsOf = ({ element }: Pick<Aspect, "element">): (ElementOf & { value: string })[] =>
   typeof element === "string"
-    ? [[element, ""]]
-    : Object.entries(element).map(([value, name]) => [name, value] as const);
+    ? [{ name: element, value: "" }]
+    : Object.entries(element).map(([value, one]) => ({ ...one, value }));
+
+/** What an element says: the value it stands for most exactly, else what it holds. */
+function valueOf(element: Element, all: ReturnType<typeof elementsOf>): string | undefined {
+  const held = element.textContent?.trim() ?? "";
+  const placement = element.getAttribute("placement") ?? undefined;
+  const named = all.filter(
+    ({ name, text }) => name === element.tagName && (text === undefined || text === held),
+  );
+  const found =
+    named.find((one) => one.placement === placement) ?? named.find((one) => !one.placement);
+  return found && (found.value || held);
+}
 
 /**
  * What is printed on a note. The first one counts, and those that take over from it silently
@@ -90,13 +144,13 @@ export function readAspects(
   if (technical.length === 0) return undefined;
   const said: Record<string, string> = {};
   for (const aspect of aspects) {
-    const names = new Map(elementsOf(aspect));
-    const [first, ...others] = technical
-      .filter((one) => names.has(one.tagName))
-      .map((one) => ({
-        text: names.get(one.tagName) || (one.textContent?.trim() ?? ""),
-        takesOver: one.getAttribute("substitution") === "yes",
-      }));
+    const all = elementsOf(aspect);
+    const [first, ...others] = technical.flatMap((one) => {
+      const text = valueOf(one, all);
+      return text === undefined
+        ? []
+        : [{ text, takesOver: one.getAttribute("substitution") === "yes" }];
+    });
     if (!first) continue;
     const value = [first, ...others.filter((one) => one.takesOver)]
       .map((one) => one.text)
@@ -108,12 +162,12 @@ export function readAspects(
 
 /** Takes out what a note says of an aspect, with the parents that leaves empty. */
 export function stripAspect(note: Element, aspect: Pick<Aspect, "element">): void {
-  const names = elementsOf(aspect).map(([name]) => name);
+  const all = elementsOf(aspect);
   // a note may have several <notations>
   for (const notations of children(note, "notations")) {
     let taken = false;
     for (const technical of children(notations, "technical")) {
-      const old = children(technical).filter((one) => names.includes(one.tagName));
+      const old = children(technical).filter((one) => valueOf(one, all) !== undefined);
       for (const one of old) technical.removeChild(one);
       if (old.length && children(technical).length === 0) notations.removeChild(technical);
       taken ||= old.length > 0;
@@ -148,11 +202,14 @@ export function writeAspect(
   // `4-5`: the second finger takes over on the held key
   const parts = aspect.change ? value.split("-") : [value];
   parts.forEach((one, i) => {
-    const attributes = i ? { substitution: "yes" } : {};
-    const made =
+    const { name, placement, text } =
       typeof aspect.element === "string"
-        ? create(document, aspect.element, attributes, one)
-        : create(document, aspect.element[one] ?? "other-technical", attributes);
-    technical.appendChild(made);
+        ? { name: aspect.element, text: one }
+        : (aspect.element[one] ?? { name: "other-technical", text: one });
+    const attributes = {
+      ...(placement ? { placement } : {}),
+      ...(i ? { substitution: "yes" } : {}),
+    };
+    technical.appendChild(create(document, name, attributes, text));
   });
 }

@@ -1,0 +1,238 @@
+import fc from "fast-check";
+import { proposeNotes, type Played } from "../../fingering/index.ts";
+import { prepareLine } from "../../fingering/prepare.ts";
+import { solveLine } from "../../fingering/solve.ts";
+import { fraction } from "../../score/index.ts";
+import { isSharp, placeOf } from "./feet/board.ts";
+import { feetHand, type FeetAsked, type FeetPlayer } from "./feet/feetHand.ts";
+import type { FeetWay } from "./feet/ways.ts";
+import {
+  CHROMATIC,
+  FIGURES,
+  FIGURES_AFTER,
+  hymnBasses,
+  KEYS,
+  scaleOf,
+  SEEN,
+} from "./taught/pedalling.ts";
+
+const NAMES = ["C", "C#", "D", "D#", "E", "F", "F#", "G", "G#", "A", "A#", "B"];
+const midiOf = (name: string): number => {
+  const [, step, sign, octave] = /^([A-G])([#b]?)(\d)$/.exec(name)!;
+  const alter = sign === "#" ? 1 : sign === "b" ? -1 : 0;
+  return 12 * (Number(octave) + 1) + NAMES.indexOf(step!) + alter;
+};
+
+/** Moments of keys, so many sixths of a second each. */
+const played = (moments: readonly (readonly number[])[], sixths = 2): Played[] =>
+  moments.flatMap((keys, i) =>
+    keys.map((midi, n) => ({
+      ...{ id: `${i}.${n}`, bar: 0, midi, grace: false, staccato: false },
+      ...{ at: fraction(i * sixths, 6), length: fraction(sixths, 6) },
+    })),
+  );
+const read = (text: string) => text.split(" ").map((one) => one.split("+").map(midiOf));
+
+function pedalled(
+  moments: readonly (readonly number[])[],
+  asked: FeetAsked = {},
+  player: FeetPlayer = {},
+  sixths = 2,
+): string[] {
+  const { notes } = proposeNotes(played(moments, sixths), feetHand(player, { ...asked }), {
+    ...{ hand: "feet", tempo: 60 },
+  });
+  const by = new Map(
+    notes.map(({ id, finger, then }) => [id, then ? `${finger}-${then}` : finger]),
+  );
+  return moments.map((keys, i) => keys.map((_, n) => by.get(`${i}.${n}`) ?? "-").join("+"));
+}
+
+/** Naturals of a fourth. */
+const LEAP = 3;
+
+/**
+ * What is wrong with a line of single notes, as a teacher of heel and toe, or of toes, would say.
+ * Common practice, no source: ways differ, so that scales and basses are judged, not compared.
+ */
+function wrongIn(keys: readonly number[], codes: readonly string[], school: "legato" | "toes") {
+  const found: string[] = [];
+  let run = 1;
+  codes.forEach((code, i) => {
+    const [first, last] = code.split("-") as [string, string?];
+    const now = keys[i]!;
+    for (const one of [first, last])
+      if (one?.[1] === "h" && isSharp(now)) found.push(`heel on a sharp at ${i}`);
+    if (school === "toes" && /h/.test(code)) found.push(`heel at ${i}`);
+    if (i === 0) return;
+    const before = codes[i - 1]!.split("-").at(-1)!;
+    const far = Math.abs(placeOf(now) - placeOf(keys[i - 1]!));
+    if (far === 0) return;
+    run = first[0] === before[0] ? run + 1 : 1;
+    if (run > 4) found.push(`one foot runs on at ${i}`);
+    if (first[0] === before[0]) {
+      const isSlide = isSharp(keys[i - 1]!) && !isSharp(now) && far <= 0.5;
+      const isTurned = first[1] !== before[1] && far <= 2;
+      // with toes alone a leap is not joined anyway
+      const isFree = school === "toes" ? far >= LEAP : isTurned;
+      if (!isFree && !isSlide) found.push(`not joined at ${i}`);
+    } else {
+      const up = placeOf(now) - placeOf(keys[i - 1]!);
+      const most = school === "toes" ? LEAP : 2;
+      if (first[0] === "L" ? up > most : up < -most) found.push(`tangled at ${i}`);
+    }
+  });
+  return found;
+}
+
+const judged = (school: "legato" | "toes", isIn: (key: string) => boolean) => {
+  const items = KEYS.filter(isIn).flatMap((key) => [
+    { name: `${key} scale low`, keys: scaleOf(key, 2), sixths: 2 },
+    ...(scaleOf(key, 3).some((one) => one > 67)
+      ? []
+      : [{ name: `${key} scale high`, keys: scaleOf(key, 3), sixths: 2 }]),
+    ...hymnBasses(key).map((keys, i) => ({ name: `${key} bass ${i + 1}`, keys, sixths: 6 })),
+  ]);
+  const wrong = items.flatMap(({ name, keys, sixths }) => {
+    const codes = pedalled(
+      keys.map((key) => [key]),
+      { feet: school },
+      {},
+      sixths,
+    );
+    const found = wrongIn(keys, codes, school);
+    return found.length ? [`${name}: ${codes.join(" ")}: ${found.join(", ")}`] : [];
+  });
+  return { items: items.length, wrong };
+};
+
+describe("two feet on pedals", () => {
+  it.each([
+    ["legato", "seen", (key: string) => SEEN.includes(key)],
+    ["legato", "not seen", (key: string) => !SEEN.includes(key)],
+    ["toes", "seen", (key: string) => SEEN.includes(key)],
+    ["toes", "not seen", (key: string) => !SEEN.includes(key)],
+  ] as const)("%s: scales and hymn basses in keys %s", (school, _, isIn) => {
+    const { items, wrong } = judged(school, isIn);
+    expect(items).toBe(34);
+    expect(wrong).toEqual([]);
+  });
+
+  it("a chromatic scale is joined, sharps by the toe", () => {
+    const codes = pedalled(CHROMATIC.map((key) => [key]));
+    expect(wrongIn(CHROMATIC, codes, "legato")).toEqual([]);
+  });
+
+  it.each([...FIGURES, ...FIGURES_AFTER])("%s is %s", (notes, feet) => {
+    expect(feet.split(" | ")).toContain(pedalled(read(notes)).join(" "));
+  });
+
+  it("finds the cheapest there is: 200 lines of eight, doubles and locks among them", () => {
+    const hand = feetHand();
+    const key = fc.integer({ min: 36, max: 67 });
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({ key, also: fc.option(fc.integer({ min: 3, max: 14 }), { freq: 8 }) }),
+          {
+            ...{ minLength: 8, maxLength: 8 },
+          },
+        ),
+        fc.option(fc.constantFrom("Lt", "Rt", "Lh", "Rh")),
+        (list, lock) => {
+          const moments = list.map(({ key: low, also }) =>
+            also && low + also <= 67 ? [low, low + also] : [low],
+          );
+          const locks = new Map(lock && moments[3]!.length === 1 ? [["3.0", lock]] : []);
+          const { line, path } = solveLine(
+            prepareLine(played(moments), hand, { hand: "feet", tempo: 60, ties: false }),
+            { locks },
+          );
+          const ways = line.ways as FeetWay[][];
+          const allowed = ways.map((some, at) =>
+            at === 3 && locks.size
+              ? some.filter(
+                  ({ notes, end }) =>
+                    `${notes[0]!.foot}${notes[0]!.part}` === lock && end === notes,
+                )
+              : some,
+          );
+          const more = (before: readonly FeetWay[], way: FeetWay): number => {
+            const at = before.length;
+            return (
+              way.cost +
+              (at > 0
+                ? Math.min(1e5, hand.step(before[at - 1]!, way, line.moments[at]!.link!))
+                : 0) +
+              (at > 1 ? hand.triple(before[at - 2]!, before[at - 1]!, way) : 0)
+            );
+          };
+          const found = path.map((way, at) => ways[at]![way]!);
+          const cost = found.reduce((sum, way, at) => sum + more(found.slice(0, at), way), 0);
+          let best = cost + 1;
+          const walk = (before: readonly FeetWay[], sum: number) => {
+            if (sum >= best) return;
+            if (before.length === allowed.length) best = sum;
+            else
+              for (const way of allowed[before.length]!)
+                walk([...before, way], sum + more(before, way));
+          };
+          walk([], 0);
+          expect(cost).toBeCloseTo(best, 6);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it("never puts a heel on a sharp unless it is written, over 300 made-up lines", () => {
+    const key = fc.integer({ min: 36, max: 67 });
+    fc.assert(
+      fc.property(fc.array(key, { minLength: 12, maxLength: 12 }), (keys) => {
+        const codes = pedalled(keys.map((one) => [one]));
+        codes.forEach((code, i) => {
+          if (isSharp(keys[i]!)) expect(code).not.toContain("h");
+        });
+      }),
+      { numRuns: 300 },
+    );
+    const locks = new Map([["1.0", "Rh"]]);
+    const { notes } = proposeNotes(played(read("C3 F#3 C3")), feetHand(), {
+      ...{ hand: "feet", tempo: 60, locks },
+    });
+    expect(notes.map(({ finger }) => finger)).toEqual(["Lt", "Rh", "Lt"]);
+  });
+
+  it("leaves a foot at the swell, and says where the line is broken for it", () => {
+    const keys = read("C3 G3 C3 A3");
+    const { notes, reasons } = proposeNotes(played(keys), feetHand({}, { away: "right" }), {
+      ...{ hand: "feet", tempo: 60 },
+    });
+    expect(notes.every(({ finger }) => finger?.startsWith("L"))).toBe(true);
+    expect(reasons.join(" ")).toContain("the line is broken");
+    // neighbours one foot joins by toe and heel
+    const near = pedalled(read("C3 D3 E3 D3"), { away: "right" });
+    expect(wrongIn([48, 50, 52, 50], near, "legato")).toEqual([]);
+  });
+
+  it("changes silently on a long key to join a leap", () => {
+    // up a fourth twice: the right foot hands over to the left
+    const codes = pedalled(read("C3 G2 C3 F3"), {}, {}, 6);
+    expect(codes[2]).toMatch(/^R.-L.$/);
+    expect(codes[3]).toMatch(/^R/);
+  });
+
+  it("says what two feet cannot", () => {
+    const ask = (text: string, player: FeetPlayer = {}, asked: FeetAsked = {}) =>
+      proposeNotes(played(read(text)), feetHand(player, { ...asked }), { hand: "feet" });
+    const six = ask("C2+E2+G2+C3+E3+G3");
+    expect(six.problems[0]!.kind).toBe("too many");
+    const low = ask("B1 C2");
+    expect(low.problems[0]!.text).toContain("not on this pedalboard");
+    expect(low.notes[0]!.finger).toBeUndefined();
+    const wide = ask("C2+G4", { spread: 60 });
+    expect(wide.problems[0]!.text).toContain("two feet spread 60 cm");
+    const single = ask("C2+C3", {}, { away: "left" });
+    expect(single.problems[0]!.text).toContain("only one foot is free");
+  });
+});

@@ -1,0 +1,100 @@
+import { openTestStudio, type TestStudio } from "../testing.ts";
+
+// Feet on pedals, over the API. Common practice, no source.
+
+let studio: TestStudio;
+beforeAll(async () => void (studio = await openTestStudio()));
+afterAll(() => studio.close());
+
+interface Foot {
+  readonly id: string;
+  readonly finger: string | null;
+  readonly to?: string;
+  readonly cross?: string;
+}
+const ask = async (path: string, body: object) =>
+  (await studio.ask("POST", path, body)) as unknown as {
+    status: number;
+    json: {
+      notes: Foot[];
+      reasons: string[];
+      detail: string;
+      doubts: { kind: string; text: string }[];
+    };
+  };
+const bare = (pitches: string, body: object = {}) =>
+  ask("/api/fingerings/propose", {
+    ...{ instrument: "organ", hand: "feet" },
+    notes: pitches.split(" ").map((pitch, i) => ({ pitch, onset: i / 2, duration: 0.5 })),
+    ...body,
+  });
+const codes = (notes: readonly Foot[]) => notes.map(({ finger }) => finger).join(" ");
+
+it("proposes feet on bare notes, by both schools, with locks", async () => {
+  const { status, json } = await bare("C3 G3 C3 A3 C3");
+  expect([status, codes(json.notes)]).toEqual([200, "Lt Rt Lt Rt Lt"]);
+  const toes = await bare("C3 D3 E3 F3 G3", { school: { feet: "toes" } });
+  expect(toes.json.notes.every(({ finger }) => finger?.endsWith("t"))).toBe(true);
+  const crossed = toes.json.notes.filter(({ cross }) => cross);
+  expect(crossed.length).toBeGreaterThan(0);
+  const locked = await bare("C3 G3", { locks: [{ id: "0", finger: "Rt" }] });
+  expect(locked.json.notes[0]!.finger).toBe("Rt");
+  const low = await bare("B1");
+  expect([low.status, low.json.detail]).toEqual([400, "Note 1, B1, is not on this organ."]);
+});
+
+const exportOf = async (id: string) => {
+  const response = await studio.app.request(`http://127.0.0.1/api/pieces/${id}/export.musicxml`, {
+    headers: { host: "127.0.0.1" },
+  });
+  return response.text();
+};
+const scoreOf = async (id: string) =>
+  (
+    (await studio.ask("GET", `/api/pieces/${id}/score`)) as unknown as {
+      json: { notes: { hand: string; printed?: { part?: string } }[] };
+    }
+  ).json.notes;
+
+const note = (step: string, octave: number, staff: number) =>
+  `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>1</duration>` +
+  `<voice>${staff}</voice><staff>${staff}</staff></note>`;
+const staff = (text: string, octave: number, number: number) =>
+  [...text].map((step) => note(step, octave, number)).join("");
+const file =
+  '<score-partwise version="4.0"><work><work-title>Voluntary</work-title></work><part-list>' +
+  '<score-part id="P1"><part-name>Organ</part-name></score-part></part-list><part id="P1">' +
+  '<measure number="1"><attributes><divisions>1</divisions><time><beats>4</beats>' +
+  "<beat-type>4</beat-type></time><staves>3</staves></attributes>" +
+  `${staff("CDEF", 5, 1)}<backup><duration>4</duration></backup>${staff("EFGA", 3, 2)}` +
+  `<backup><duration>4</duration></backup>${staff("CGCA", 3, 3)}</measure></part></score-partwise>`;
+
+it("pencils, keeps, checks and writes them out: toe and heel over or under the staff", async () => {
+  const { id } = (await studio.bring(file, "o.musicxml", "organ")).json;
+  const propose = (body: object = {}) =>
+    ask(`/api/pieces/${id}/fingerings/propose`, { hand: "feet", from: 0, to: 0, ...body });
+  const { json } = await propose();
+  expect(codes(json.notes)).toBe("Lt Rt Lt Rt");
+  const [first, second] = json.notes;
+  const write = async (values: { note: string; value: string }[]) =>
+    (await studio.ask("PUT", `/api/pieces/${id}/notes/part`, { values })).status;
+  expect(await write([{ note: second!.id, value: "Lh" }])).toBe(200);
+  // what is written stays
+  expect((await propose()).json.notes[1]!.finger).toBe("Lh");
+  expect(
+    await write([
+      { note: first!.id, value: "Lt" },
+      { note: second!.id, value: "Lt" },
+    ]),
+  ).toBe(200);
+  const { doubts } = (await ask(`/api/pieces/${id}/fingerings/check`, {})).json;
+  expect(doubts.map(({ text }) => text)).toContain("Bar 1, beat 2: one foot cannot join C and G.");
+  expect(await write([{ note: second!.id, value: "Rt-Rh" }])).toBe(200);
+  const out = await exportOf(id);
+  expect(out).toContain('<toe placement="below"/>');
+  expect(out).toContain('<toe placement="above"/><heel placement="above" substitution="yes"/>');
+  // and they come back exactly
+  const again = (await studio.bring(out, "again.musicxml", "organ")).json.id;
+  const feet = (await scoreOf(again)).filter(({ hand }) => hand === "feet");
+  expect(feet.flatMap(({ printed }) => printed?.part ?? [])).toEqual(["Lt", "Rt-Rh"]);
+});
