@@ -112,15 +112,24 @@ export function NoteCard({
   );
 }
 
+/** What stands there, in words: finger 3; right toe. */
+const called = ({ name, symbols, glyphs }: Aspect, value: string): string =>
+  glyphs
+    ? value
+        .split("-")
+        .map((one) => symbols.find((sign) => sign.value === one)?.name ?? one)
+        .join(", ")
+    : `${name} ${value}`;
+
 const written = (
-  { name }: Aspect,
+  aspect: Aspect,
   on: WrittenFinger | undefined,
   pencil: string | undefined,
 ): string =>
   on?.look === "ink" || on?.look === "own"
-    ? say`${name} ${on.finger}, in ink${on.beside ? say` (under it ${on.beside.finger})` : ""}`
+    ? say`${called(aspect, on.finger)}, in ink${on.beside ? say` (under it ${on.beside.finger})` : ""}`
     : pencil
-      ? say`${name} ${pencil}, in pencil`
+      ? say`${called(aspect, pencil)}, in pencil`
       : on
-        ? say`${name} ${on.finger}, as printed`
-        : say`no ${name} yet`;
+        ? say`${called(aspect, on.finger)}, as printed`
+        : say`no ${aspect.name} yet`;
