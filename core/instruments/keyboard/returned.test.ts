@@ -7,7 +7,9 @@ import { agreements } from "./taught/again.ts";
 import { ordinary, summary } from "./taught/ordinary.ts";
 
 // the demo’s pieces for guitar, harp and organ are not for two hands on one keyboard
-const scores = realScores().filter(([name]) => !/plank-bridge|upper-sallow|before-the-bells/.test(name));
+const scores = realScores().filter(
+  ([name]) => !/plank-bridge|upper-sallow|before-the-bells/.test(name),
+);
 
 describe("what returns takes the same fingers", () => {
   const found = new Map(agreements(scores).map((one) => [one.relation, one]));
