@@ -5,20 +5,12 @@ import type { CheckOptions, Doubt } from "../review.ts";
 import { MOST, reaches } from "./fretHand.ts";
 import { leftHand, type FretPlayer } from "./leftHand.ts";
 import { between, placesOf, USUAL_NECK, type Neck } from "./neck.ts";
+import { writtenOn, type WrittenNote } from "./written.ts";
 
 /** The limb whose notes are on the neck. */
 const HAND = "hands";
 
 type Written = ReadonlyMap<string, string>;
-
-/** A note where it is written to be played. */
-interface Stopped {
-  readonly note: Note;
-  readonly string: number;
-  readonly fret: number;
-  /** Undefined where none is written. */
-  readonly finger: number | undefined;
-}
 
 /** Looks through strings and fingers written for a neck, in the order of the bars. */
 export function check(score: Score, fingers: Written, options: CheckOptions): Doubt[] {
@@ -31,27 +23,12 @@ export function check(score: Score, fingers: Written, options: CheckOptions): Do
   const line = { hand: HAND, model: leftHand(player, options.setup), form };
   return [
     ...otherPitch(score, neck, strings),
-    ...joined(score, placedOn(neck, fingers, strings)),
-    ...together(score, neck, placedOn(neck, fingers, strings), player?.stretch ?? MOST),
+    ...joined(score, writtenOn(neck, fingers, strings)),
+    ...together(score, neck, writtenOn(neck, fingers, strings), player?.stretch ?? MOST),
     ...returnsOtherwise(score, fingers, line),
     ...returnsOtherwise(score, strings, { ...line, called: (value) => say`string ${value}` }),
   ].sort((a, b) => a.bar - b.bar);
 }
-
-/** Where a note is: on its string, or where it can be only in one place. */
-const placedOn =
-  (neck: Neck, fingers: Written, strings: Written) =>
-  (note: Note): Stopped[] => {
-    const places = placesOf(neck, note.midi);
-    const told = strings.get(note.id);
-    const written = fingers.get(note.id)?.replace(/\D/g, "");
-    const place = told
-      ? places.find(({ string }) => String(string) === told)
-      : places.length === 1
-        ? places[0]
-        : undefined;
-    return place ? [{ ...place, note, finger: written ? Number(written[0]) : undefined }] : [];
-  };
 
 /** Strings that do not have the pitch: what is written is kept and not obeyed. */
 const otherPitch = (score: Score, neck: Neck, strings: Written): Doubt[] =>
@@ -76,7 +53,7 @@ const otherPitch = (score: Score, neck: Neck, strings: Written): Doubt[] =>
   });
 
 /** Slurs and slides over two strings, and fingers that cannot make them. */
-function joined(score: Score, placed: (note: Note) => Stopped[]): Doubt[] {
+function joined(score: Score, placed: (note: Note) => WrittenNote[]): Doubt[] {
   const byId = new Map(score.notes.map((note) => [note.id, note]));
   return score.notes.flatMap((note): Doubt[] => {
     const before = note.reached && byId.get(note.reached.from);
@@ -121,11 +98,11 @@ function joined(score: Score, placed: (note: Note) => Stopped[]): Doubt[] {
 function together(
   score: Score,
   neck: Neck,
-  placed: (note: Note) => Stopped[],
+  placed: (note: Note) => WrittenNote[],
   most: number,
 ): Doubt[] {
   const found: Doubt[] = [];
-  let sounding: Stopped[] = [];
+  let sounding: WrittenNote[] = [];
   for (const { notes } of onsets(
     score.notes.filter((note) => !note.grace),
     HAND,
@@ -156,8 +133,8 @@ function together(
 function wrong(
   neck: Neck,
   most: number,
-  one: Stopped,
-  other: Stopped,
+  one: WrittenNote,
+  other: WrittenNote,
 ): [Doubt["kind"], string] | undefined {
   const both = say`${spokenName(other.note.pitch)} and ${spokenName(one.note.pitch)}`;
   if (one.string === other.string)

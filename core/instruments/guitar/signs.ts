@@ -3,15 +3,11 @@ import { add, compare, onsets, type Note, type Score } from "../../score/index.t
 import { voiceLine } from "../../score/model/lines.ts";
 import { quarterOf } from "../looking.ts";
 import type { Following, FollowingSign } from "../sign.ts";
-import { placesOf, roman, USUAL_NECK, type Neck } from "./neck.ts";
+import { roman, USUAL_NECK, type Neck } from "./neck.ts";
+import { writtenOn, type WrittenNote } from "./written.ts";
 
-/** A note where it is written to be played. */
-interface Stopped {
-  readonly note: Note;
-  readonly string: number;
-  readonly fret: number;
-  readonly finger: number;
-}
+/** A note with its finger. */
+type Stopped = WrittenNote & { readonly finger: number };
 
 /** Strings from the first to this one are half a barre. Common practice, no source. */
 const HALF = 4;
@@ -23,16 +19,9 @@ export const neckSigns: Following = (score, values, setup) => {
   const neck: Neck = { ...USUAL_NECK, ...setup };
   const [strings, fingers] = [values.get("string"), values.get("finger")];
   if (!fingers?.size) return [];
-  const placed = (note: Note): Stopped[] => {
-    const finger = fingers.get(note.id)?.replace(/\D/g, "")[0];
-    const places = placesOf(neck, note.midi);
-    const told = strings?.get(note.id);
-    // where no string is written it is the place nearest to the nut, as everybody reads it
-    const place = places.find(({ string, fret }) =>
-      told ? String(string) === told : fret > 0 === (finger !== "0"),
-    );
-    return place && finger !== undefined ? [{ ...place, note, finger: Number(finger) }] : [];
-  };
+  const at = writtenOn(neck, fingers, strings ?? new Map(), true);
+  const placed = (note: Note): Stopped[] =>
+    at(note).flatMap((one) => (one.finger === undefined ? [] : [{ ...one, finger: one.finger }]));
   const line = onsets(score.notes, "hands").map(({ notes }) => notes.flatMap(placed));
   const barres = barresOf(line);
   return [...barres, ...positionsOf(line, barres), ...dampedIn(score, line)];

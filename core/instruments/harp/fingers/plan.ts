@@ -1,6 +1,7 @@
 import { say } from "../../../words/say.ts";
 import type { Moment, Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { barSpan, toNumber, type Score } from "../../../score/index.ts";
+import { barsNamed, NAMED } from "../../barsNamed.ts";
 import { stringName, type Harp } from "../strings.ts";
 import { groupsOf, type Plucked } from "./placing.ts";
 import type { Reach } from "./reach.ts";
@@ -8,8 +9,6 @@ import { freedBetweenShapes } from "./shapes.ts";
 import { moveOf } from "./step.ts";
 import type { HarpWay } from "./ways.ts";
 
-/** In a list of places no more than so many are named. */
-const NAMED = 6;
 /** Strings of an octave. */
 const OCTAVE = 7;
 
@@ -30,14 +29,6 @@ export const harpPlan = (
       return say`Crosses ${count.crossed}, leaves the strings ${count.lifted} times.`;
     }),
 });
-
-const bars = (all: readonly number[], score: Score | undefined): string => {
-  const once = [...new Set(all)];
-  const named = once
-    .slice(0, NAMED)
-    .map((bar) => (score ? barSpan(score.bars, bar, bar) : bar + 1));
-  return `${named.join(", ")}${once.length > NAMED ? " …" : ""}`;
-};
 
 const wayAt = ({ line }: Solved<HarpWay>, path: readonly number[], at: number): HarpWay =>
   line.ways[at]![path[at]!]!;
@@ -100,7 +91,7 @@ function reasonsOf(
     .map(({ from, to }) => {
       const some = asked.slice(from, to + 1);
       const fingers = some.map((at) => wayAt(solved, solved.path, at).fingers.join(""));
-      return say`${fingers.join(" ")} (${bars([solved.line.moments[some[0]!]!.bar], score)})`;
+      return say`${fingers.join(" ")} (${barsNamed([solved.line.moments[some[0]!]!.bar], score)})`;
     });
   const unlike = [...new Set(named)];
   const waiting = placed.filter(({ waits }) => waits.length > 0);
@@ -127,8 +118,8 @@ function reasonsOf(
             ...new Set(
               crossed.map(({ before, now, bar }) =>
                 now.strings[0]! > before.strings[0]!
-                  ? say`${now.fingers[0]!} under ${before.fingers[0]!} (${bars([bar], score)})`
-                  : say`${now.fingers[0]!} over ${before.fingers[0]!} (${bars([bar], score)})`,
+                  ? say`${now.fingers[0]!} under ${before.fingers[0]!} (${barsNamed([bar], score)})`
+                  : say`${now.fingers[0]!} over ${before.fingers[0]!} (${barsNamed([bar], score)})`,
               ),
             ),
           ]
@@ -138,7 +129,7 @@ function reasonsOf(
       : []),
     ...(slid.length
       ? [
-          say`Slides to the next string: bar ${bars(
+          say`Slides to the next string: bar ${barsNamed(
             slid.map(({ bar }) => bar),
             score,
           )}.`,
@@ -146,7 +137,7 @@ function reasonsOf(
       : []),
     ...(lifted.length
       ? [
-          say`Leaves the strings and is placed anew: bar ${bars(
+          say`Leaves the strings and is placed anew: bar ${barsNamed(
             lifted.map(({ bar }) => bar),
             score,
           )}.`,

@@ -1,11 +1,9 @@
 import { say } from "../../../words/say.ts";
 import type { Moment, Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { barSpan, pitchText, type Score } from "../../../score/index.ts";
+import { barsNamed } from "../../barsNamed.ts";
 import { NATURAL_MM, placeOf } from "./board.ts";
 import { type Feet, type FeetWay } from "./ways.ts";
-
-/** In a list of places no more than so many are named. */
-const NAMED = 6;
 
 /** What a pair of feet adds to a line: the words for what came of it. */
 export const feetPlan = (
@@ -20,14 +18,6 @@ export const feetPlan = (
   differences: (solved, asked, others) =>
     others.map((path) => reasonsOf(solved, asked, path, score).join(" ")),
 });
-
-const bars = (all: readonly number[], score: Score | undefined): string => {
-  const once = [...new Set(all)];
-  const named = once
-    .slice(0, NAMED)
-    .map((bar) => (score ? barSpan(score.bars, bar, bar) : bar + 1));
-  return `${named.join(", ")}${once.length > NAMED ? " …" : ""}`;
-};
 
 /** How many heels, where the feet cross, where a key changes its foot, where a line is broken. */
 function reasonsOf(
@@ -51,7 +41,7 @@ function reasonsOf(
     if (link && !link.detached && !joins && Math.abs(up) > 0.5) broken.push(at);
   }
   const at = (some: readonly number[]) =>
-    bars(
+    barsNamed(
       some.map((one) => line.moments[one]!.bar),
       score,
     );

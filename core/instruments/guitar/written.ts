@@ -1,0 +1,36 @@
+import type { Note } from "../../score/index.ts";
+import { placesOf, type Neck } from "./neck.ts";
+
+/** A note where it is written to be played. */
+export interface WrittenNote {
+  readonly note: Note;
+  readonly string: number;
+  readonly fret: number;
+  /** Undefined where none is written. */
+  readonly finger: number | undefined;
+}
+
+type Values = ReadonlyMap<string, string>;
+
+/**
+ * Where notes are by the strings and fingers that are written.
+ *
+ * @param near where no string is written: the place nearest to the nut, as everybody reads it; else
+ * only a place that is the only one
+ */
+export const writtenOn =
+  (neck: Neck, fingers: Values, strings: Values, near = false) =>
+  (note: Note): WrittenNote[] => {
+    const places = placesOf(neck, note.midi);
+    const told = strings.get(note.id);
+    const written = fingers.get(note.id)?.replace(/\D/g, "")[0];
+    const finger = written === undefined ? undefined : Number(written);
+    const place = told
+      ? places.find(({ string }) => String(string) === told)
+      : places.length === 1
+        ? places[0]
+        : near
+          ? places.find(({ fret }) => fret > 0 === (finger !== 0))
+          : undefined;
+    return place ? [{ ...place, note, finger }] : [];
+  };
