@@ -1,5 +1,11 @@
 import { Type } from "@sinclair/typebox";
-import { feetSchool, fretFields, playerFields, spanFields } from "@yarrow-ridge/core/instruments";
+import {
+  bassSchool,
+  feetSchool,
+  fretFields,
+  playerFields,
+  spanFields,
+} from "@yarrow-ridge/core/instruments";
 import { BarIndex, Nullable, OneOf, Revision, Span } from "./common.ts";
 
 export const Fingering = Type.Object({
@@ -66,6 +72,7 @@ const School = Type.Object(
     edition: Type.Optional(Type.Boolean({ description: "the printed fingers are kept" })),
     open: Type.Optional(Open),
     ...feetSchool,
+    ...bassSchool,
     barre: Type.Optional(Open),
     highest: Type.Optional(
       Type.Integer({ minimum: 1, maximum: 27, description: "the highest fret, 1 to 27" }),
@@ -214,6 +221,13 @@ const Fingered = Type.Object({
     Type.String({ description: "strings under a finger that lies flat, such as 1-6" }),
   ),
   pluck: Type.Optional(Type.String({ description: "the finger that plucks: p, i, m or a" })),
+  button: Type.Optional(
+    Type.Object(
+      { row: Type.String(), column: Type.Integer() },
+      { description: "a bass button: its row, its column by fifths from C" },
+    ),
+  ),
+  row: Type.Optional(Type.String({ description: "cb for a counterbass" })),
   cross: Type.Optional(
     Type.String({ description: "where the feet cross: this one goes front or behind" }),
   ),

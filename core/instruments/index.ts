@@ -19,6 +19,7 @@ import { organ } from "./organ/index.ts";
 import { piano } from "./piano/index.ts";
 
 export { fretFields } from "./guitar/index.ts";
+export { bassSchool } from "./accordion/bassSchool.ts";
 export { feetSchool } from "./organ/feetSchool.ts";
 export { spanFields } from "./harp/index.ts";
 export { harpFields } from "./harp/setup.ts";

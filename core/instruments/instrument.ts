@@ -8,9 +8,12 @@ import type { Player } from "./keyboard/reach.ts";
 
 /** How the hands of an instrument play. */
 export interface Hands {
-  /** By limb; the setup is the instrument's of the piece, with what is asked of it for now. */
+  /**
+   * By limb; the setup is the instrument's of the piece, with what is asked of it for now. Nothing
+   * where the limb is not proposed for an instrument that is set up so.
+   */
   readonly models: Readonly<
-    Record<string, (player?: Player, setup?: InstrumentRecord) => HandModel>
+    Record<string, (player?: Player, setup?: InstrumentRecord) => HandModel | undefined>
   >;
   readonly review: Review;
   /** By limb, what another hand does on the same notes, once the first has taken them. */

@@ -258,9 +258,17 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
 }
 
 /** What is asked of strings, frets and feet. */
-const toldBySchool = ({ open, barre, highest, feet, away }: NonNullable<Asked["school"]> = {}) => ({
+const toldBySchool = ({
+  open,
+  barre,
+  highest,
+  feet,
+  away,
+  bass,
+}: NonNullable<Asked["school"]> = {}) => ({
   ...(feet ? { feet } : {}),
   ...(away ? { away } : {}),
+  ...(bass ? { pair: bass } : {}),
   ...(open ? { open } : {}),
   ...(barre ? { barre } : {}),
   ...(highest === undefined ? {} : { highest }),

@@ -11,13 +11,29 @@ const problemsOut = ({ problems }: Proposal) =>
 /** A finger by its number, a foot by its letters. */
 const asCalled = (text: string): number | string => (/^\d+$/.test(text) ? Number(text) : text);
 
+/** A bass button by its row and column. */
+const buttonOf = (text: string) => {
+  const [row, column] = text.split(" ") as [string, string];
+  return { row, column: Number(column) };
+};
+
 /** What goes with a finger on a neck, in numbers. */
-const onNeck = ({ string, fret, position, barre, pluck }: NonNullable<ProposedNote["also"]>) => ({
+const onNeck = ({
+  string,
+  fret,
+  position,
+  barre,
+  pluck,
+  button,
+  row,
+}: NonNullable<ProposedNote["also"]>) => ({
   ...(string === undefined
     ? {}
     : { string: Number(string), fret: Number(fret), position: Number(position) }),
   ...(barre === undefined ? {} : { barre }),
   ...(pluck === undefined ? {} : { pluck }),
+  ...(row === undefined ? {} : { row }),
+  ...(button === undefined ? {} : { button: buttonOf(button) }),
 });
 
 /**

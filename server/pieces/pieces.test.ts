@@ -77,10 +77,8 @@ describe("bringing a score", () => {
         from: 0,
         to: 3,
       });
-      // the manuals of the organ and the guitar's left hand are fingered; the others not yet
-      expect((asked.json.notes as unknown[]).length > 0).toBe(
-        ["organ", "guitar"].includes(instrument),
-      );
+      // something is proposed for each of them
+      expect((asked.json.notes as unknown[]).length).toBeGreaterThan(0);
       await studio.ask("PATCH", `/api/pieces/${json.id}`, { archived: true });
     }
     expect((await studio.bring(mxl, "l.mxl", "kazoo")).json.detail).toMatch(

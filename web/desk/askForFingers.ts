@@ -115,10 +115,11 @@ const besideOf = (
     string?: number | undefined;
     pluck?: string | undefined;
     cross?: string | undefined;
+    row?: string | undefined;
   }[],
 ): FingerWay["beside"] =>
   new Map(
-    (["string", "pluck", "cross"] as const).flatMap((aspect) => {
+    (["string", "pluck", "cross", "row"] as const).flatMap((aspect) => {
       const values = notes.flatMap((note): [string, string][] =>
         note[aspect] === undefined ? [] : [[note.id, String(note[aspect])]],
       );

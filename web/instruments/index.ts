@@ -1,3 +1,5 @@
+import { BassAsk } from "./accordion/BassAsk.tsx";
+import { BassBoard } from "./accordion/BassBoard.tsx";
 import { NeckAsk } from "./guitar/NeckAsk.tsx";
 import { NeckBoard } from "./guitar/NeckBoard.tsx";
 import { HarpBoard } from "./harp/HarpBoard.tsx";
@@ -21,6 +23,7 @@ const pedal: StratumView = { Drawing: PedalDrawing, Panel: PedalPanel, Strip: Pe
 /** What the generic views do not do for an instrument; a line for each that needs it. */
 const views: Readonly<Record<string, InstrumentView>> = {
   piano: { ...keys, strata: { pedal, position } },
+  accordion: { Board: BassBoard, Ask: BassAsk },
   guitar: { Board: NeckBoard, Told: NeckAsk },
   harp: {
     Board: HarpBoard,

@@ -1,15 +1,28 @@
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
-import { fingering } from "../../score/marks/aspects.ts";
+import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { bareTune } from "../../score/model/lines.ts";
 import type { Instrument } from "../instrument.ts";
+
+/** A bass taken in the row beside the fundamentals: a line under the note. */
+const COUNTERBASS: Aspect = {
+  id: "row",
+  name: say`counterbass`,
+  names: say`counterbasses`,
+  lines: ["left"],
+  symbols: [{ value: "cb", key: "c", name: say`counterbass` }],
+  byPitch: true,
+  element: { cb: { name: "other-technical", text: "counterbass" } },
+  look: "letter",
+  glyphs: { cb: { text: "—", side: "below" } },
+};
 
 export const accordion: Instrument = {
   id: "accordion",
   name: say`Accordion`,
   limbs: [
-    { id: "right", name: say`right hand`, compass: [53, 93] },
-    { id: "left", name: say`left hand`, compass: [24, 72] },
+    { id: "right", name: say`right hand`, compass: [53, 93], proposed: true },
+    { id: "left", name: say`left hand`, compass: [24, 72], proposed: true },
   ],
   lines: [
     {
@@ -24,6 +37,7 @@ export const accordion: Instrument = {
     fingering(["right"], ["1", "2", "3", "4", "5"]),
     // the thumb holds the bass side
     fingering(["left"], ["2", "3", "4", "5"]),
+    COUNTERBASS,
   ],
   strata: [],
   setup: {
@@ -33,6 +47,12 @@ export const accordion: Instrument = {
           Type.Union([Type.Literal("keys"), Type.Literal("buttons")], {
             description: "keys or buttons",
           }),
+        ),
+        buttons: Type.Optional(
+          Type.Union(
+            [120, 96, 72, 48, 32, 12].map((count) => Type.Literal(count)),
+            { description: "bass buttons: 120, 96, 72, 48, 32 or 12" },
+          ),
         ),
         bass: Type.Optional(
           Type.Union([Type.Literal("stradella"), Type.Literal("free")], {
@@ -59,6 +79,11 @@ export const accordion: Instrument = {
           ["free", say`free bass`],
         ],
       },
+      {
+        key: "buttons",
+        label: say`Bass buttons`,
+        options: [120, 96, 72, 48, 32, 12].map((count): [number, string] => [count, String(count)]),
+      },
     ],
   },
   player: {
@@ -76,8 +101,9 @@ export const accordion: Instrument = {
     ),
     fields: [{ key: "stroke", label: say`A stroke of the bellows lasts`, unit: "s", usual: "8" }],
   },
-  notProposed: say`Fingers and bellows are not proposed for the accordion yet. What you write (1–5)
-    is kept.`,
+  notProposed: say`Fingers are proposed for piano keys and the standard bass; for button keyboards
+    and free bass not yet, nor bellows. What you write is kept.`,
+  hands: () => import("./hands.ts").then(({ hands }) => hands),
   // two reeds a little apart. Own figures.
   timbre: {
     partials: [1, 0.8, 0.7, 0.55, 0.5, 0.4, 0.35, 0.25, 0.2, 0.15],

@@ -1,6 +1,6 @@
 import { openTestStudio, type TestStudio } from "../testing.ts";
 
-// Feet on pedals, over the API. Common practice, no source.
+// Feet on pedals and buttons of a bass, over the API. Common practice, no source.
 
 let studio: TestStudio;
 beforeAll(async () => void (studio = await openTestStudio()));
@@ -97,4 +97,30 @@ it("pencils, keeps, checks and writes them out: toe and heel over or under the s
   const again = (await studio.bring(out, "again.musicxml", "organ")).json.id;
   const feet = (await scoreOf(again)).filter(({ hand }) => hand === "feet");
   expect(feet.flatMap(({ printed }) => printed?.part ?? [])).toEqual(["Lt", "Rt-Rh"]);
+});
+
+it("proposes bass buttons and fingers for an accordion, by both schools", async () => {
+  const chord = (onset: number, ...pitches: string[]) =>
+    pitches.map((pitch) => ({ pitch, onset, duration: 0.5 }));
+  const notes = [
+    ...chord(0, "C2"),
+    ...chord(0.5, "C4", "E4", "G4"),
+    ...chord(1, "G2"),
+    ...chord(1.5, "C4", "E4", "G4"),
+  ];
+  const accordion = (body: object) =>
+    ask("/api/fingerings/propose", { instrument: "accordion", hand: "left", notes, ...body });
+  const fingers = async (bass: string) =>
+    (await accordion({ school: { bass } })).json.notes.map(({ finger }) => finger).join("");
+  // a chord is one button under one finger
+  expect(await fingers("4-3")).toBe("43332333");
+  expect((await fingers("3-2")).startsWith("3222")).toBe(true);
+  const { json } = await accordion({});
+  expect(json.notes[0]).toMatchObject({ button: { row: "fundamental", column: 0 } });
+  expect(json.notes[1]).toMatchObject({ button: { row: "major", column: 0 } });
+  // free bass is not proposed yet
+  const free = await accordion({ setup: { bass: "free" } });
+  expect([free.status, free.json.notes.length]).toEqual([200, 0]);
+  const right = await accordion({ hand: "right", notes: chord(0, "C5", "E5") });
+  expect(right.json.notes.every(({ finger }) => finger !== null)).toBe(true);
 });

@@ -1,0 +1,144 @@
+import fc from "fast-check";
+import { proposeNotes, type Played } from "../../fingering/index.ts";
+import { prepareLine } from "../../fingering/prepare.ts";
+import { solveLine } from "../../fingering/solve.ts";
+import { fraction } from "../../score/index.ts";
+import { bassHand, type BassSetup } from "./bass/bassHand.ts";
+import { BOARDS, buttonsFor, soundsOf } from "./bass/board.ts";
+import type { BassWay } from "./bass/ways.ts";
+
+const NAMES = ["C", "Db", "D", "Eb", "E", "F", "Gb", "G", "Ab", "A", "Bb", "B"];
+const midiOf = (name: string): number => {
+  const [, step, octave] = /^([A-G]b?)(\d)$/.exec(name)!;
+  return 12 * (Number(octave) + 1) + NAMES.indexOf(step!);
+};
+const played = (moments: readonly (readonly number[])[]): Played[] =>
+  moments.flatMap((keys, i) =>
+    keys.map((midi, n) => ({
+      ...{ id: `${i}.${n}`, bar: 0, midi, grace: false, staccato: false },
+      ...{ at: fraction(i, 2), length: fraction(1, 2) },
+    })),
+  );
+const read = (text: string) => text.split(" ").map((one) => one.split("+").map(midiOf));
+
+/** Fingers, with `_` after a counterbass. */
+function fingered(moments: readonly (readonly number[])[], setup: BassSetup = {}): string {
+  const { notes } = proposeNotes(played(moments), bassHand(setup), { hand: "left", tempo: 90 });
+  const by = new Map(notes.map((note) => [note.id, note]));
+  return moments
+    .map((keys, i) => {
+      const all = keys.map((_, n) => by.get(`${i}.${n}`)!);
+      const of = (one: (typeof all)[number]) =>
+        `${one.finger ?? "-"}${one.also?.["row"] === "cb" ? "_" : ""}`;
+      return [...new Set(all.map(of))].join("+");
+    })
+    .join(" ");
+}
+
+describe("the buttons", () => {
+  it("are where the board has them, and sound what they are called", () => {
+    const board = BOARDS[120]!;
+    const of = (names: string) =>
+      buttonsFor(
+        board,
+        names.split(" ").map((name) => NAMES.indexOf(name)),
+      ).map(({ row, column }) => `${row} ${column}`);
+    // columns by fifths, the counterbass a third above its column (associations of accordionists,
+    // from memory)
+    expect(of("C")).toContain("fundamental 0");
+    expect(of("E")).toEqual(expect.arrayContaining(["counterbass 0", "fundamental 4"]));
+    expect(of("C E G")).toContain("major 0");
+    expect(of("A C E")).toContain("minor 3");
+    // written out B D F is the button D diminished, for that sounds no fifth (enumerated)
+    expect(of("B D F")).toEqual(expect.arrayContaining(["diminished 2"]));
+    expect(of("G B D F")).toContain("seventh 1");
+    expect(soundsOf({ row: "seventh", column: 1 }).map((one) => NAMES[one])).toEqual([
+      ...["G", "B", "F"],
+    ]);
+    expect(of("C E Ab")).toEqual([]);
+  });
+});
+
+// Fingers that are taught; common practice, no source
+const FIGURES: [notes: string, fingers: string, setup?: BassSetup][] = [
+  ["C2 D2 E2 F2 G2 A2 B2 C3", "4 2 4_ 5 3 5_ 3_ 4"],
+  ["C2 C4+E4+G4 C2 C4+E4+G4", "3 2 3 2"],
+  ["C2 C4+E4+G4 G2 C4+E4+G4", "4 3 2 3", { pair: "4-3" }],
+  ["A2 A3+C4+E4 A2 A3+C4+E4", "3 2 3 2"],
+  ["C2 C4+E4+G4 C4+E4+G4", "3 2 2"],
+  ["G2 G3+B3+F4 G2 G3+B3+F4", "3 2 3 2"],
+  ["C2 G2 C2 G2", "4 3 4 3 | 3 2 3 2"],
+  ["F2 C2 G2", "5 4 3 | 4 3 2"],
+];
+
+describe("the left hand", () => {
+  it.each(FIGURES)("%s is %s", (...[notes, fingers, setup]) => {
+    expect(fingers.split(" | ")).toContain(fingered(read(notes), setup));
+  });
+
+  it("a scale has one shape in every key where the board has room", () => {
+    const scale = (tonic: number) => [0, 2, 4, 5, 7, 9, 11, 12].map((step) => [36 + tonic + step]);
+    const shape = fingered(scale(0));
+    for (let tonic = 1; tonic < 12; tonic++) expect(fingered(scale(tonic))).toBe(shape);
+  });
+
+  it("finds the cheapest there is: 200 lines of eight, basses and chords, with locks", () => {
+    const hand = bassHand();
+    const moment = fc.oneof(
+      fc.integer({ min: 36, max: 50 }).map((key) => [key]),
+      fc
+        .tuple(fc.integer({ min: 55, max: 66 }), fc.constantFrom([4, 7], [3, 7], [4, 10]))
+        .map(([root, tones]) => [root, ...tones.map((tone) => root + tone)]),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(moment, { minLength: 8, maxLength: 8 }),
+        fc.option(fc.constantFrom("2", "3", "4", "5")),
+        (moments, lock) => {
+          const locks = new Map(lock ? [["2.0", lock]] : []);
+          const { line, path } = solveLine(
+            prepareLine(played(moments), hand, { hand: "left", tempo: 90, ties: false }),
+            { locks },
+          );
+          const ways = line.ways as BassWay[][];
+          const isFree = (way: BassWay, at: number) =>
+            at !== 2 || !lock || String(way.pressed[way.of[0]!]!.finger) === lock;
+          // dynamic programming of the first order against the search, by its own prices
+          const allowed = ways.map((some, at) => some.filter((way) => isFree(way, at)));
+          const step = (a: BassWay, b: BassWay, at: number) =>
+            hand.step(a, b, line.moments[at]!.link!);
+          let best = allowed[0]!.map((way) => way.cost);
+          for (let at = 1; at < allowed.length; at++)
+            best = allowed[at]!.map(
+              (way) =>
+                way.cost +
+                Math.min(...allowed[at - 1]!.map((before, i) => best[i]! + step(before, way, at))),
+            );
+          const found = path.map((way, at) => ways[at]![way]!);
+          const cost = found.reduce(
+            (sum, way, at) => sum + way.cost + (at ? step(found[at - 1]!, way, at) : 0),
+            0,
+          );
+          expect(found.every(isFree)).toBe(true);
+          expect(cost).toBeCloseTo(Math.min(...best), 6);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it("says what no button has, with the way out", () => {
+    const { notes, problems } = proposeNotes(played(read("C4+E4+Ab4 C2")), bassHand(), {
+      hand: "left",
+    });
+    expect(problems[0]!.text).toContain(
+      "no button, and no bass with a chord, sounds C, E, G sharp",
+    );
+    expect(notes.at(-1)!.finger).toBeDefined();
+    // a small board has no sevenths
+    const small = proposeNotes(played(read("G3+B3+D4+F4")), bassHand({ buttons: 48 }), {
+      hand: "left",
+    });
+    expect(small.problems[0]!.ways.join(" ")).toContain("A board with sevenths");
+  });
+});

@@ -1,0 +1,99 @@
+import type { HandModel, Link, Moment, Played } from "../../../fingering/index.ts";
+import { freesHand } from "../../../fingering/moment.ts";
+import { letGo, toTheLetter } from "../../plucked.ts";
+import { fitTo } from "../../fitTo.ts";
+import { BOARDS, isChord } from "./board.ts";
+import { bassPlan } from "./plan.ts";
+import { BASS_PRICES, PAIRS, type BassPrices, type BassSchool } from "./prices.ts";
+import { waysOf, type BassWay } from "./ways.ts";
+
+/** How the left side is set up, and by which school it is played. */
+export interface BassSetup {
+  readonly buttons?: number;
+  readonly pair?: BassSchool;
+}
+
+/** Buttons where nobody says. */
+export const USUAL_BUTTONS = 120;
+
+/** What going from one way to the next costs. */
+function stepCost(
+  prices: BassPrices,
+  pair: readonly [bass: number, chord: number],
+  a: BassWay,
+  b: BassWay,
+  link: Link,
+): number {
+  if (freesHand(link)) return prices.column * Math.abs(a.position - b.position);
+  let cost = 0;
+  if (a.position !== b.position)
+    cost += prices.shift + prices.column * Math.abs(a.position - b.position);
+  for (const to of b.pressed)
+    for (const from of a.pressed) {
+      const isSame = from.row === to.row && from.column === to.column;
+      if (isSame) {
+        if (from.finger !== to.finger) cost += prices.sameFinger;
+        continue;
+      }
+      if (from.finger === to.finger)
+        cost += from.column === to.column ? prices.sameColumn : prices.sameFinger;
+    }
+  const [from, to] = [a.pressed[0]!, b.pressed[0]!];
+  if (a.pressed.length > 1 || b.pressed.length > 1) return cost;
+  if (!isChord(from) && isChord(to)) {
+    // a fundamental and its chord go by the pair of the school
+    if (from.row === "fundamental" && from.column === to.column)
+      cost += from.finger === pair[0] && to.finger === pair[1] ? 0 : prices.otherPair;
+    else if (from.row === "counterbass" && from.column !== to.column) cost += prices.foreign;
+  }
+  if (isChord(from) && to.row === "counterbass" && from.column !== to.column)
+    cost += prices.foreign;
+  return cost;
+}
+
+/** A left hand on the buttons of a standard bass. */
+export function bassHand({
+  buttons = USUAL_BUTTONS,
+  pair = "3-2",
+}: BassSetup = {}): HandModel<BassWay> {
+  const board = BOARDS[buttons] ?? BOARDS[USUAL_BUTTONS]!;
+  const known = new Map<string, readonly BassWay[]>();
+  const waysFor = (keys: readonly number[]): readonly BassWay[] => {
+    const name = keys.join();
+    let found = known.get(name);
+    if (!found) known.set(name, (found = waysOf(board, BASS_PRICES, keys)));
+    return found;
+  };
+  const keysOf = (notes: readonly Played[]) => notes.map(({ midi }) => midi);
+  return {
+    key: (midi) => midi,
+    // a written chord is one button, pressed and let go: nothing is held under what comes next
+    read: letGo,
+    fit: (struck) => fitTo(struck, [], (notes) => waysFor(keysOf(notes)).length > 0),
+    choices: ({ keys }) => waysFor(keys),
+    hold: ({ cost }) => cost,
+    step: (a, b, link) => stepCost(BASS_PRICES, PAIRS[pair], a, b, link),
+    triple: () => 0,
+    triples: () => false,
+    tableKey,
+    alike: { pattern: ({ keys }) => keys.join(), place: () => 0, still: 0 },
+    wanted: (moment, locks) =>
+      toTheLetter<BassWay>(moment, locks, ({ pressed, of }, i) => String(pressed[of[i]!]!.finger)),
+    written: ({ pressed, of }, i) => {
+      const { row, column, finger } = pressed[of[i]!]!;
+      return {
+        value: String(finger),
+        also: {
+          button: `${row} ${column}`,
+          ...(row === "counterbass" ? { row: "cb" } : {}),
+        },
+      };
+    },
+    plan: (task) => bassPlan(board, task),
+  };
+}
+
+const tableKey = (moments: readonly Moment[]): string =>
+  moments
+    .map(({ keys, link }, i) => `${keys.join()}${i && freesHand(link) ? "free" : ""}`)
+    .join("|");

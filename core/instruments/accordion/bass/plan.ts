@@ -1,0 +1,95 @@
+import { say } from "../../../words/say.ts";
+import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
+import { barSpan, pitchText, type Score } from "../../../score/index.ts";
+import { barsNamed } from "../../barsNamed.ts";
+import { soundsOf, type BassBoard, type Button } from "./board.ts";
+import type { BassWay } from "./ways.ts";
+
+/** A jump of so many columns is said. */
+const JUMP = 4;
+const FLATS = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"];
+
+/** What a hand on bass buttons adds to a line: the words for what came of it. */
+export const bassPlan = (board: BassBoard, { moments, score }: Task): Plan<BassWay> => ({
+  moments,
+  terms: [],
+  problems: ({ line }, asked) => problemsOf(board, line.moments, asked, score),
+  reasons: (solved, asked) => reasonsOf(solved, asked, solved.path, score),
+  differences: (solved, asked, others) =>
+    others.map((path) => reasonsOf(solved, asked, path, score).join(" ")),
+});
+
+/** A button as it is called: C, C counterbass, C minor. */
+const nameOf = (button: Button): string => {
+  const root = FLATS[(((button.column * 7) % 12) + 12) % 12]!;
+  return button.row === "fundamental" ? root : `${root} ${button.row}`;
+};
+
+/** Where the hand goes, how far it jumps, which buttons sound other than they are written. */
+function reasonsOf(
+  { line }: Solved<BassWay>,
+  asked: readonly number[],
+  path: readonly number[],
+  score: Score | undefined,
+): string[] {
+  const way = (at: number) => line.ways[at]![path[at]!]!;
+  const bar = (at: number) => line.moments[at]!.bar;
+  const jumps = asked.filter(
+    (at) => asked.includes(at - 1) && Math.abs(way(at).position - way(at - 1).position) >= JUMP,
+  );
+  const counter = asked.filter((at) => way(at).pressed.some(({ row }) => row === "counterbass"));
+  const others = asked.flatMap((at) => {
+    const { keys } = line.moments[at]!;
+    const { pressed, of } = way(at);
+    return pressed.flatMap((one, n) => {
+      const written = new Set(keys.filter((_, i) => of[i] === n).map((key) => key % 12));
+      const isAsked = soundsOf(one).length === written.size;
+      return isAsked ? [] : [nameOf(one)];
+    });
+  });
+  const positions = new Set(asked.map((at) => way(at).position));
+  return [
+    positions.size === 1
+      ? say`One position for all of it.`
+      : say`The hand lies in ${positions.size} positions.`,
+    ...(counter.length ? [say`Counterbass: bar ${barsNamed(counter.map(bar), score)}.`] : []),
+    ...(jumps.length
+      ? [
+          say`Jumps of ${JUMP} columns or more, to be found by the marked button: bar
+            ${barsNamed(jumps.map(bar), score)}.`,
+        ]
+      : []),
+    ...(others.length
+      ? [say`Sounds with a tone less than it is written: ${[...new Set(others)].join(", ")}.`]
+      : []),
+  ];
+}
+
+/** What no button has. */
+function problemsOf(
+  { rows }: BassBoard,
+  moments: Task["moments"],
+  asked: readonly number[],
+  score: Score | undefined,
+): Problem[] {
+  const name = ({ midi, bar }: Played) => pitchText(midi, score?.bars[bar]?.key.fifths ?? 0);
+  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
+  return asked.flatMap((at): Problem[] => {
+    const { bar, beyond, notes } = moments[at]!;
+    if (beyond.length === 0) return [];
+    const all = [...beyond, ...notes].sort((a, b) => a.midi - b.midi);
+    return [
+      {
+        ...{ kind: "unreachable", bar, notes: beyond.map(({ id }) => id) },
+        text: say`${where(bar)}: no button, and no bass with a chord, sounds
+          ${all.map(name).join(", ")}.`,
+        ways: [
+          say`Leave out ${beyond.map(name).join(", ")}.`,
+          rows.length < 6
+            ? say`A board with sevenths may have it.`
+            : say`Press two chord buttons together, where both have what is written.`,
+        ],
+      },
+    ];
+  });
+}

@@ -1,0 +1,95 @@
+import { buttonsFor, isChord, type BassBoard, type Button } from "./board.ts";
+import type { BassPrices } from "./prices.ts";
+
+/** A button with the finger on it, 2 to 5: the thumb stays on the board's edge. */
+export interface Pressed extends Button {
+  readonly finger: number;
+}
+
+/** How a moment is taken: a bass, a chord, or both. */
+export interface BassWay {
+  readonly pressed: readonly Pressed[];
+  /** The button of each note, by its place among those pressed. */
+  readonly of: readonly number[];
+  /** The column under the fourth finger where a finger lies over each. */
+  readonly position: number;
+  readonly cost: number;
+}
+
+const FINGERS = [2, 3, 4, 5] as const;
+
+/** The finger that lies over a button: one to a column, over chords the next one up. */
+const natural = (position: number, button: Button): number =>
+  4 - (button.column - position) - (isChord(button) ? 1 : 0);
+
+const once = (pitches: readonly number[]): number[] => [...new Set(pitches.map((one) => one % 12))];
+
+interface Taken {
+  readonly buttons: readonly Button[];
+  readonly of: readonly number[];
+}
+
+/**
+ * The buttons for some keys: one bass, one chord, or the lowest as bass under a chord of the rest.
+ *
+ * @param keys rising
+ */
+function takingsOf(board: BassBoard, keys: readonly number[]): Taken[] {
+  const all = once(keys);
+  const one = buttonsFor(board, all).map((button): Taken => ({
+    buttons: [button],
+    of: keys.map(() => 0),
+  }));
+  if (all.length < 2) return one;
+  const [low, ...rest] = keys;
+  const chords = buttonsFor(board, once(rest)).filter(isChord);
+  const both = buttonsFor(board, [low! % 12]).flatMap((bass) =>
+    chords.map((chord): Taken => ({
+      buttons: [bass, chord],
+      of: keys.map((_, i) => (i === 0 ? 0 : 1)),
+    })),
+  );
+  return [...one.filter(({ buttons }) => isChord(buttons[0]!)), ...both];
+}
+
+/** A position so far from the middle of its buttons is none. */
+const REACH = 2;
+
+/**
+ * Every way to take some keys at once, in the order of columns and fingers; none where no button
+ * has them.
+ */
+export function waysOf(board: BassBoard, prices: BassPrices, keys: readonly number[]): BassWay[] {
+  const found: BassWay[] = [];
+  for (const { buttons, of } of takingsOf(board, keys)) {
+    const columns = buttons.map(({ column }) => column);
+    const middle = columns.reduce((sum, one) => sum + one, 0) / columns.length;
+    for (let position = Math.floor(middle) - REACH; position <= middle + REACH; position++)
+      for (const fingers of fingersFor(buttons)) {
+        const off = buttons.reduce(
+          (sum, button, i) => sum + Math.abs(natural(position, button) - fingers[i]!),
+          0,
+        );
+        if (off > buttons.length) continue;
+        const pressed = buttons.map((button, i): Pressed => ({ ...button, finger: fingers[i]! }));
+        const own = pressed.reduce((sum, one) => sum + costOf(prices, one), 0);
+        found.push({ pressed, of, position, cost: own + prices.stretch * off });
+      }
+  }
+  return found;
+}
+
+/** Fingers for one button or two, each its own; a bass has the lower finger. */
+const fingersFor = (buttons: readonly Button[]): (readonly number[])[] =>
+  buttons.length === 1
+    ? FINGERS.map((finger) => [finger])
+    : FINGERS.flatMap((bass) =>
+        FINGERS.filter((chord) => chord < bass).map((chord) => [bass, chord]),
+      );
+
+const costOf = (prices: BassPrices, one: Pressed): number =>
+  (isChord(one) && one.finger > 3 ? prices.lowOnChord * (one.finger - 3) : 0) +
+  (one.finger === 5 ? prices.fifth : 0) +
+  (one.row === "counterbass" ? prices.counterbass : 0) +
+  // far from the middle of the board there is no landmark near
+  prices.far * Math.abs(one.column);

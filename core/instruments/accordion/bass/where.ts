@@ -1,0 +1,34 @@
+import type { Note } from "../../../score/index.ts";
+import { buttonsFor, isChord, type BassBoard, type Button } from "./board.ts";
+
+/** A button with the notes it is written as. */
+export interface WrittenButton extends Button {
+  readonly notes: readonly Note[];
+}
+
+/**
+ * The buttons that some notes are written for, nearest to the middle of the board: one chord, one
+ * bass, or a bass under a chord.
+ *
+ * @param isCounter whether a note is marked as a counterbass
+ */
+export function buttonsOf(
+  board: BassBoard,
+  notes: readonly Note[],
+  isCounter: (note: Note) => boolean,
+): WrittenButton[] {
+  const rising = [...notes].sort((a, b) => a.midi - b.midi);
+  const pitches = (some: readonly Note[]) => [...new Set(some.map(({ midi }) => midi % 12))];
+  const nearest = (some: readonly Note[], fits: (button: Button) => boolean) =>
+    buttonsFor(board, pitches(some))
+      .filter(fits)
+      .sort((a, b) => Math.abs(a.column) - Math.abs(b.column))
+      .slice(0, 1)
+      .map((button): WrittenButton => ({ ...button, notes: some }));
+  const bass = (some: readonly Note[]) =>
+    nearest(some, ({ row }) => row === (isCounter(some[0]!) ? "counterbass" : "fundamental"));
+  if (rising.length === 0) return [];
+  if (pitches(rising).length === 1) return bass(rising);
+  const chord = nearest(rising, isChord);
+  return chord.length ? chord : [...bass(rising.slice(0, 1)), ...nearest(rising.slice(1), isChord)];
+}

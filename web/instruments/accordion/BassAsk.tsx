@@ -1,0 +1,19 @@
+import { say } from "@yarrow-ridge/core/words";
+import { MenuItem, TextField } from "@mui/material";
+import { useDesk } from "../../piece/useDesk.ts";
+
+/** By which school the left hand plays. */
+export function BassAsk() {
+  const { school, set } = useDesk();
+  return (
+    <TextField
+      select
+      label={say`A bass and its chord`}
+      value={school["bass"] ?? "3-2"}
+      onChange={(event) => set({ school: { ...school, bass: event.target.value } })}
+    >
+      <MenuItem value="3-2">{say`fingers 3 and 2`}</MenuItem>
+      <MenuItem value="4-3">{say`fingers 4 and 3, the other bass 2`}</MenuItem>
+    </TextField>
+  );
+}

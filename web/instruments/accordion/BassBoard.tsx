@@ -1,0 +1,90 @@
+import { say } from "@yarrow-ridge/core/words";
+import {
+  BOARDS,
+  buttonsOf,
+  rootOf,
+  ROWS,
+  USUAL_BUTTONS,
+} from "@yarrow-ridge/core/instruments/accordion";
+import { pitchText, type Note } from "@yarrow-ridge/core/score";
+import { Keyboard } from "../keyboard/Keyboard.tsx";
+import type { BoardProps } from "../view.ts";
+import "./accordion.css";
+
+/** In the drawing's own units: from button to button, row to row, how far a row leans, air. */
+const [APART, ROW, LEAN, EDGE] = [46, 21, 12, 14];
+/** Columns shown on either side of the middle. */
+const SHOWN = 7;
+/** C, and what some makers mark beside it. Common practice, no source. */
+const MARKED = [0, 4, -4];
+
+/** The bass buttons under the left hand, the keys under the right one. */
+export function BassBoard(props: BoardProps) {
+  const setup = (props.setup ?? {}) as { treble?: string; bass?: string; buttons?: number };
+  if (props.now[0]?.hand !== "left")
+    return setup.treble === "buttons" ? (
+      <p className="soft">{props.label}</p>
+    ) : (
+      <Keyboard {...props} />
+    );
+  if (setup.bass === "free") return <p className="soft">{props.label}</p>;
+  return <Buttons {...props} count={setup.buttons ?? USUAL_BUTTONS} />;
+}
+
+function Buttons({ now, next, fingers, label, said, count }: BoardProps & { count: number }) {
+  const board = BOARDS[count] ?? BOARDS[USUAL_BUTTONS]!;
+  const counter = said.find(({ aspect }) => aspect.id === "row")?.values;
+  const isCounter = (note: Note) => counter?.get(note.id)?.finger === "cb";
+  const [first, last] = [Math.max(board.lowest, -SHOWN), Math.min(board.highest, SHOWN)];
+  const columns = Array.from({ length: last - first + 1 }, (_, i) => first + i);
+  const rowAt = (row: string) => ROWS.findIndex((one) => one === row);
+  const x = (column: number, row: string) =>
+    EDGE + (column - first) * APART + LEAN * (ROWS.length - 1 - rowAt(row));
+  const y = (row: string) => EDGE + rowAt(row) * ROW;
+  const pressed = [
+    ...buttonsOf(board, next, isCounter).map((one) => ({ ...one, look: "next" })),
+    ...buttonsOf(board, now, isCounter).map((one) => ({ ...one, look: "now" })),
+  ];
+  const width = 2 * EDGE + (columns.length - 1) * APART + LEAN * (ROWS.length - 1);
+  return (
+    <div className="neck">
+      <div className="soft small">
+        {label}
+        <br />
+        {say`● now`}
+        <br />
+        {say`◌ next`}
+      </div>
+      <svg
+        viewBox={`0 0 ${width} ${2 * EDGE + (ROWS.length - 1) * ROW}`}
+        role="img"
+        aria-label={say`Bass buttons: ${label}`}
+      >
+        {board.rows.flatMap((row) =>
+          columns.map((column) => (
+            <g key={`${row} ${column}`} className="bass-button">
+              <circle cx={x(column, row)} cy={y(row)} r={8.5} />
+              {row === "fundamental" && (
+                <text
+                  x={x(column, row)}
+                  y={y(row) + 3.5}
+                  className={MARKED.includes(column) ? "marked" : undefined}
+                >
+                  {pitchText(rootOf(column) + 60, column)}
+                </text>
+              )}
+            </g>
+          )),
+        )}
+        {pressed.map(({ row, column, notes, look }) => (
+          <g key={`${look} ${row} ${column}`} className={`neck-finger ${look}`}>
+            <circle cx={x(column, row)} cy={y(row)} r={9.5} />
+            <text x={x(column, row)} y={y(row) + 4}>
+              {fingers.get(notes[0]!.id)?.finger ?? "·"}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </div>
+  );
+}
