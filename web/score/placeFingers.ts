@@ -62,12 +62,18 @@ export function place(
     const usual = below(column[0]!.note.hand) ? "below" : "above";
     const bar = boxes.bars.find((candidate) => candidate.bar === column[0]!.note.bar);
     const staff = bar?.staves[column[0]!.staff - 1];
-    const all = column.flatMap((box) =>
-      of(box.note.id).map((one) => {
-        const { text, side = usual } = drawnAs(one.aspect, one.written.finger);
-        return { box, ...one, text, side };
-      }),
-    );
+    const all = column
+      .flatMap((box) =>
+        of(box.note.id).map((one) => {
+          const { text, side = usual } = drawnAs(one.aspect, one.written.finger);
+          return { box, ...one, text, side };
+        }),
+      )
+      .filter(
+        (one, i, list) =>
+          !one.aspect.once ||
+          list.findIndex(({ aspect, text }) => aspect === one.aspect && text === one.text) === i,
+      );
     return (["above", "below"] as const).flatMap((side) => {
       const low = side === "below";
       const edge = low

@@ -34,9 +34,9 @@ export const accordion: Instrument = {
     },
   ],
   aspects: [
-    fingering(["right"], ["1", "2", "3", "4", "5"]),
+    { ...fingering(["right"], ["1", "2", "3", "4", "5"]), once: true },
     // the thumb holds the bass side
-    fingering(["left"], ["2", "3", "4", "5"]),
+    { ...fingering(["left"], ["2", "3", "4", "5"]), once: true },
     COUNTERBASS,
   ],
   strata: [],

@@ -39,6 +39,8 @@ export interface Aspect {
   readonly element: string | Readonly<Record<string, ElementOf>>;
   /** How it is drawn over or under a note. */
   readonly look: "digit" | "letter" | "circled";
+  /** Whether the same value on several notes of a chord is drawn once: they are one button. */
+  readonly once?: boolean;
   /** Values that are drawn otherwise than they are called, and on which side. */
   readonly glyphs?: Readonly<Record<string, Glyph>>;
 }

@@ -24,7 +24,7 @@ export interface BassPrices {
 
 export const BASS_PRICES: BassPrices = {
   ...{ stretch: 1.2, lowOnChord: 0.8, fifth: 0.15, counterbass: 0.25, far: 0.01 },
-  ...{ shift: 1.4, column: 0.35, sameColumn: 0.5, sameFinger: 2.2, foreign: 0.8, otherPair: 0.9 },
+  ...{ shift: 1.4, column: 0.35, sameColumn: 0.5, sameFinger: 2.2, foreign: 0.8, otherPair: 2.4 },
 };
 
 /** Fingers of a bass and of its chord, by school. */
