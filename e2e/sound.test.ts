@@ -28,8 +28,8 @@ beforeAll(async () => {
 });
 
 /**
- * Strength of the first eight partials of a key in decibels, at its loudest moment; a bar is
- * counted in first.
+ * Strength of the first eight partials of a key in decibels, while it is loud; a bar is counted in
+ * first.
  */
 const partialsOf = (midi: number) =>
   page.evaluate(async (key) => {
@@ -45,11 +45,14 @@ const partialsOf = (midi: number) =>
         }),
       );
     let best: number[] = [];
+    let loudest = -Infinity;
     for (let i = 0; i < 160; i++) {
       await new Promise((resolve) => setTimeout(resolve, 50));
       const now = Array.from({ length: 8 }, (_, n) => level((n + 1) * first));
-      if (best.length === 0 || now[0]! > best[0]!) best = now;
-      else if (best[0]! > -60 && now[0]! < best[0]! - 20) break;
+      loudest = Math.max(loudest, now[0]!);
+      // the last one that is nearly as loud: the noise of the attack has passed
+      if (now[0]! > loudest - 3) best = now;
+      else if (loudest > -60 && now[0]! < loudest - 20) break;
     }
     return best;
   }, midi);
