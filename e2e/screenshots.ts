@@ -17,6 +17,8 @@ const { items } = (await (await fetch(`${server.url}/api/assignments`)).json()) 
 const tobin = items.find((one) => one.studentName.startsWith("Tobin"))!;
 const una = items.find((one) => one.studentName.startsWith("Una"))!;
 const ines = items.find((one) => one.studentName.startsWith("Ines"))!;
+const casimir = items.find((one) => one.studentName.startsWith("Casimir"))!;
+const ilse = items.find((one) => one.studentName.startsWith("Ilse"))!;
 const { page } = await browser.window(1280, 800);
 await page.emulateMediaFeatures([{ name: "prefers-color-scheme", value: "light" }]);
 const shot = async (name: string) => {
@@ -134,17 +136,19 @@ await shot("practice-room");
 await page.setViewport({ width: 390, height: 844 });
 await shot("practice-phone");
 await page.setViewport({ width: 768, height: 1024 });
-await page.goto(`${server.url}/pieces/${ines.pieceId}?for=${ines.id}`);
-await page.waitForSelector(".score[data-drawn=yes] .fingers");
+await page.goto(`${server.url}/pieces/${casimir.pieceId}?for=${casimir.id}`);
+await page.waitForSelector(".score[data-drawn=yes] [data-aspect=part]");
 await press(page, "Hands");
-await page.keyboard.press("ArrowRight");
-await press(page, "Pull up");
+await page.click("[data-aspect=part]");
 await shot("desk-upright");
 await page.setViewport({ width: 1280, height: 800 });
 await page.setViewport({ width: 1024, height: 768 });
 await page.emulateMediaFeatures([{ name: "prefers-color-scheme", value: "dark" }]);
-await desk();
-await press(page, "Form");
+await page.goto(`${server.url}/pieces/${ilse.pieceId}?for=${ilse.id}`);
+await page.waitForSelector(".score[data-drawn=yes] .fingers");
+await press(page, "Hands");
+await page.keyboard.press("ArrowRight");
+await page.waitForSelector(".mark-note");
 await shot("desk-dark-tablet");
 
 await browser.close();
