@@ -29,7 +29,7 @@ import { bringScore } from "./pieces/bring.ts";
 import { refreshHead } from "./pieces/marks.ts";
 import { bringPaper } from "./pieces/paper.ts";
 import { knownPiece } from "./pieces/store.ts";
-import { markRecord, TEACHER } from "@yarrow-ridge/core/score";
+import { markRecord, TEACHER, writtenText } from "@yarrow-ridge/core/score";
 import { insertMarks, rowOf } from "./pieces/written.ts";
 import { layOutStudents } from "./plans/layout.ts";
 import { triesIn } from "./plans/log.ts";
@@ -148,9 +148,10 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
         },
         `${id} ${hand}`,
       );
-      const written = notes.flatMap(({ id: noteId, finger, also }) =>
+      const written = notes.flatMap(({ id: noteId, finger, then, also }) =>
         Object.entries({
-          [mainAspect(instrument(piece.instrument), hand)]: finger,
+          [mainAspect(instrument(piece.instrument), hand)]:
+            finger && writtenText(then ? { finger, then } : { finger }),
           // in the first position everybody knows the string
           string: also?.["position"] === "1" ? undefined : also?.["string"],
         }).flatMap(([aspect, value]) =>

@@ -31,6 +31,9 @@ export function BassBoard(props: BoardProps) {
   return <Buttons {...props} count={setup.buttons ?? USUAL_BUTTONS} />;
 }
 
+/** A name that has room on a button. */
+const short = (name: string): string => name.replace(" flat", "♭").replace(" sharp", "♯");
+
 function Buttons({ now, next, fingers, label, said, count }: BoardProps & { count: number }) {
   const board = BOARDS[count] ?? BOARDS[USUAL_BUTTONS]!;
   const counter = said.find(({ aspect }) => aspect.id === "row")?.values;
@@ -70,7 +73,7 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
                   y={y(row) + 3.5}
                   className={MARKED.includes(column) ? "marked" : undefined}
                 >
-                  {pitchText(rootOf(column) + 60, column)}
+                  {short(pitchText(rootOf(column) + 60, column))}
                 </text>
               )}
             </g>
