@@ -4,7 +4,7 @@ import { prepareLine } from "../../fingering/prepare.ts";
 import { solveLine } from "../../fingering/solve.ts";
 import { fraction } from "../../score/index.ts";
 import { bassHand, type BassSetup } from "./bass/bassHand.ts";
-import { BOARDS, buttonsFor, soundsOf } from "./bass/board.ts";
+import { BOARDS, buttonsFor, columnName, soundsOf } from "./bass/board.ts";
 import type { BassWay } from "./bass/ways.ts";
 
 const NAMES = ["C", "Db", "D", "Eb", "E", "F", "Gb", "G", "Ab", "A", "Bb", "B"];
@@ -56,6 +56,7 @@ describe("the buttons", () => {
       ...["G", "B", "F"],
     ]);
     expect(of("C E Ab")).toEqual([]);
+    expect([-9, -2, -1, 0, 6, 10].map(columnName)).toEqual(["B♭♭", "B♭", "F", "C", "F♯", "A♯"]);
   });
 });
 

@@ -2,11 +2,11 @@ import { say } from "@yarrow-ridge/core/words";
 import {
   BOARDS,
   buttonsOf,
-  rootOf,
+  columnName,
   ROWS,
   USUAL_BUTTONS,
 } from "@yarrow-ridge/core/instruments/accordion";
-import { pitchText, type Note } from "@yarrow-ridge/core/score";
+import type { Note } from "@yarrow-ridge/core/score";
 import { Keyboard } from "../keyboard/Keyboard.tsx";
 import type { BoardProps } from "../view.ts";
 import "./accordion.css";
@@ -30,9 +30,6 @@ export function BassBoard(props: BoardProps) {
   if (setup.bass === "free") return <p className="soft">{props.label}</p>;
   return <Buttons {...props} count={setup.buttons ?? USUAL_BUTTONS} />;
 }
-
-/** A name that has room on a button. */
-const short = (name: string): string => name.replace(" flat", "♭").replace(" sharp", "♯");
 
 function Buttons({ now, next, fingers, label, said, count }: BoardProps & { count: number }) {
   const board = BOARDS[count] ?? BOARDS[USUAL_BUTTONS]!;
@@ -73,7 +70,7 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
                   y={y(row) + 3.5}
                   className={MARKED.includes(column) ? "marked" : undefined}
                 >
-                  {short(pitchText(rootOf(column) + 60, column))}
+                  {columnName(column)}
                 </text>
               )}
             </g>

@@ -35,7 +35,17 @@ export const BOARDS: Readonly<Record<number, BassBoard>> = {
 };
 
 /** Pitch class of a column's fundamental, C = 0: columns lie a fifth apart. */
-export const rootOf = (column: number): number => (((column * 7) % 12) + 12) % 12;
+const rootOf = (column: number): number => (((column * 7) % 12) + 12) % 12;
+
+const LETTERS = "FCGDAEB";
+
+/** A column by its fundamental, as it is spelled along the fifths: C, B♭, F♯. */
+export function columnName(column: number): string {
+  const place = column + LETTERS.indexOf("C");
+  const turns = Math.floor(place / LETTERS.length);
+  const letter = LETTERS[place - turns * LETTERS.length]!;
+  return `${letter}${(turns < 0 ? "♭" : "♯").repeat(Math.abs(turns))}`;
+}
 
 /** Semitones over the fundamental that a button sounds. Sevenths have no fifth, nor diminished. */
 const TONES: Readonly<Record<Row, readonly number[]>> = {

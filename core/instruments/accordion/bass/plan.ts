@@ -2,12 +2,11 @@ import { say } from "../../../words/say.ts";
 import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { barSpan, pitchText, type Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
-import { soundsOf, type BassBoard, type Button } from "./board.ts";
+import { columnName, soundsOf, type BassBoard, type Button } from "./board.ts";
 import type { BassWay } from "./ways.ts";
 
 /** A jump of so many columns is said. */
 const JUMP = 4;
-const FLATS = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"];
 
 /** What a hand on bass buttons adds to a line: the words for what came of it. */
 export const bassPlan = (board: BassBoard, { moments, score }: Task): Plan<BassWay> => ({
@@ -20,10 +19,8 @@ export const bassPlan = (board: BassBoard, { moments, score }: Task): Plan<BassW
 });
 
 /** A button as it is called: C, C counterbass, C minor. */
-const nameOf = (button: Button): string => {
-  const root = FLATS[(((button.column * 7) % 12) + 12) % 12]!;
-  return button.row === "fundamental" ? root : `${root} ${button.row}`;
-};
+const nameOf = ({ row, column }: Button): string =>
+  row === "fundamental" ? columnName(column) : `${columnName(column)} ${row}`;
 
 /** Where the hand goes, how far it jumps, which buttons sound other than they are written. */
 function reasonsOf(
