@@ -20,11 +20,11 @@ import {
   type Metre,
   type Said,
   type Pitch,
-  type Reached,
   type Signs,
 } from "../model/model.ts";
 import { midiOf } from "../model/pitch.ts";
 import { harpPedalsText, readHarpPedals } from "./harpPedalFile.ts";
+import { readJoins, type Join } from "./joins.ts";
 import { readPedal } from "./pedalFile.ts";
 import { SHAPE_MARK } from "../model/shape.ts";
 import { readSigns } from "./signs.ts";
@@ -61,14 +61,6 @@ export interface RawNote {
   /** Slurs, slides and what guitarists call them, as they begin and end on it. */
   joins: Join[];
   printed: Said | undefined;
-}
-
-/** An end of what joins two notes. */
-export interface Join {
-  readonly how: Reached["how"];
-  /** Slurs of one voice are told apart by it. */
-  readonly number: string;
-  readonly ends: boolean;
 }
 
 export interface RawMeasure {
@@ -201,28 +193,6 @@ const ORNAMENTS: Readonly<Record<string, string>> = {
   tremolo: "tremolo",
   haydn: "turn or trill",
 };
-
-const JOINS: Readonly<Record<string, Reached["how"]>> = {
-  ...{ slur: "slur", slide: "slide", glissando: "slide" },
-  ...{ "hammer-on": "hammer", "pull-off": "pull" },
-};
-
-/** What says most comes first: a plain slur last. */
-function readJoins(notations: readonly Element[]): Join[] {
-  return notations
-    .flatMap((one) => [
-      ...children(one),
-      ...children(one, "technical").flatMap((technical) => children(technical)),
-    ])
-    .flatMap((sign): Join[] => {
-      const how = JOINS[sign.tagName];
-      const type = sign.getAttribute("type");
-      return how && (type === "start" || type === "stop")
-        ? [{ how, number: sign.getAttribute("number") ?? "1", ends: type === "stop" }]
-        : [];
-    })
-    .sort((a, b) => Number(a.how === "slur") - Number(b.how === "slur"));
-}
 
 function readNote(
   note: Element,

@@ -7,6 +7,7 @@ import {
   USUAL_BUTTONS,
 } from "@yarrow-ridge/core/instruments/accordion";
 import type { Note } from "@yarrow-ridge/core/score";
+import { BoardLegend } from "../BoardLegend.tsx";
 import { Keyboard } from "../keyboard/Keyboard.tsx";
 import type { BoardProps } from "../view.ts";
 import "./accordion.css";
@@ -48,13 +49,7 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
   const width = 2 * EDGE + (columns.length - 1) * APART + LEAN * (ROWS.length - 1);
   return (
     <div className="neck">
-      <div className="soft small">
-        {label}
-        <br />
-        {say`● now`}
-        <br />
-        {say`◌ next`}
-      </div>
+      <BoardLegend label={label} />
       <svg
         viewBox={`0 0 ${width} ${2 * EDGE + (ROWS.length - 1) * ROW}`}
         role="img"

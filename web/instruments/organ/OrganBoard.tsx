@@ -1,6 +1,7 @@
 import { say } from "@yarrow-ridge/core/words";
 import { compassOf, instrument } from "@yarrow-ridge/core/instruments";
 import { drawnAs, type Note } from "@yarrow-ridge/core/score";
+import { BoardLegend } from "../BoardLegend.tsx";
 import { Keyboard } from "../keyboard/Keyboard.tsx";
 import type { BoardProps } from "../view.ts";
 import "./organ.css";
@@ -36,13 +37,7 @@ function Pedals({ now, next, fingers, label, setup, said }: BoardProps) {
   ];
   return (
     <div className="neck">
-      <div className="soft small">
-        {label}
-        <br />
-        {say`● now`}
-        <br />
-        {say`◌ next`}
-      </div>
+      <BoardLegend label={label} />
       <svg
         viewBox={`0 0 ${width} ${LONG + 2 * EDGE}`}
         role="img"
