@@ -159,6 +159,12 @@ const Remedies = Type.Object(
     rule: Type.Optional(Rule),
     goals: Type.Optional(Goals),
     cut: Type.Optional(AddedBars),
+    reading: Type.Optional(
+      Type.Object(
+        { id: Id, from: Type.Integer(), to: Type.Integer(), source: Type.String() },
+        { description: "bars as another edition has them, a reading that has been put aside" },
+      ),
+    ),
   },
   { description: "what would make a plan fit that does not, each alone" },
 );

@@ -193,6 +193,7 @@ export const CardState = Type.Intersect([
       }),
     ),
     newest: Nullable(Type.String({ description: "id of the newest try on these bars and hands" })),
+    warmUp: Type.Integer({ description: "minutes of it, before the first card of a day" }),
     missing: Type.Integer({ description: "clean tries still needed for this step today" }),
     days: Type.Integer({ description: "days on which it was earned" }),
     daysNeeded: Type.Integer({ description: "on how many it is to be" }),

@@ -221,7 +221,7 @@ export const studioOperations = {
   }),
   moveCard: op({
     method: "post",
-    path: "/api/cards/:id/move",
+    path: "/api/plans/:id/cards/:card/move",
     summary: "Puts a card on another day, where it stays; the other cards give way",
     status: 200,
     body: plans.CardMove,

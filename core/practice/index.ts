@@ -73,4 +73,11 @@ export {
 } from "./hardness.ts";
 export { forecast, type Forecast, type ToForecast } from "./forecast/index.ts";
 export { slipShares, stuckSpots, type PlacedTry } from "./slips.ts";
-export { LEFT_AT, remedies, type Cut, type Leaving, type Remedies } from "./remedies.ts";
+export {
+  LEFT_AT,
+  remedies,
+  type Cut,
+  type Leaving,
+  type Remedies,
+  type Simpler,
+} from "./remedies.ts";

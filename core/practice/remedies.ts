@@ -15,6 +15,16 @@ export interface Remedies {
   readonly goals?: Readonly<Record<string, number>>;
   /** Bars that are cut out, indexes, the last inclusive. */
   readonly cut?: { readonly from: number; readonly to: number };
+  /** Bars as another edition has them, a reading that has been put aside. */
+  readonly reading?: PutAside;
+}
+
+/** A reading of some bars that is not in use: indexes, the last inclusive, and its edition. */
+export interface PutAside {
+  readonly id: string;
+  readonly from: number;
+  readonly to: number;
+  readonly source: string;
 }
 
 /** Sections left at Settling stay at this share of the goal. Common practice, no source. */
@@ -34,6 +44,11 @@ export interface Cut {
   readonly units: () => PieceToLay["units"];
 }
 
+/** A piece with some bars as another edition has them. */
+export interface Simpler extends Pick<PieceToLay, "score" | "units"> {
+  readonly reading: PutAside;
+}
+
 /** Minutes more that are tried: what is asked of nobody is not offered. */
 const STEP = 5;
 const MOST = 120;
@@ -44,6 +59,7 @@ const MOST = 120;
  * @param at which of the pieces
  * @param leaving the piece with some of its sections left at Settling
  * @param cuts what could be cut out, that which is missed least first
+ * @param simpler readings that have been put aside, the shortest first
  * @param further the days after the last of them, as they would be practised
  */
 export function remedies(
@@ -53,6 +69,7 @@ export function remedies(
   further: readonly DayToFill[],
   leaving?: Leaving,
   cuts: readonly Cut[] = [],
+  simpler: readonly Simpler[] = [],
 ): Remedies {
   const fits = (over: Partial<PieceToLay>, on = days) =>
     layOut(
@@ -73,7 +90,9 @@ export function remedies(
   const left = leaving && least(leaving.most, (count) => fits({ units: leaving.units(count) }));
   const goals = left === undefined ? undefined : leaving!.goals(left);
   const cut = cuts.find((one) => fits({ units: one.units() }));
+  const easier = simpler.find(({ score, units }) => fits({ score, units }));
   return {
+    ...(easier ? { reading: easier.reading } : {}),
     ...(goals ? { goals } : {}),
     ...(cut ? { cut: { from: cut.from, to: cut.to } } : {}),
     ...(minutes === undefined ? {} : { minutes: minutes * STEP }),

@@ -86,6 +86,7 @@ export type {
   BarPass,
 } from "./model/performance.ts";
 export { perform, performOrder, performRoad } from "./order/playback.ts";
+export { atPrintedTempo } from "./order/printedTempo.ts";
 export { engravable } from "./musicxml/engrave.ts";
 export { adopt, withAdopted, type AdoptedMeasure } from "./musicxml/adopt.ts";
 export { paperXml, type Paper, type PaperRepeat } from "./files/paper.ts";

@@ -15,7 +15,7 @@ import {
   type Section,
   type Shape,
 } from "@yarrow-ridge/core/score";
-import { and, asc, eq, getTableColumns, sql } from "drizzle-orm";
+import { and, asc, or, eq, getTableColumns, sql } from "drizzle-orm";
 import { pieces, readings, sections, edits } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import type { Known, Reading, Source } from "../heavy/tasks.ts";
@@ -34,8 +34,12 @@ export async function pieceRow(db: Database, id: string): Promise<PieceRow> {
   return row;
 }
 
-/** The original, with the readings of other editions that stand in its place for now. */
-export async function sourceOf(db: Database, id: string): Promise<Source> {
+/**
+ * The original, with the readings of other editions that stand in its place for now.
+ *
+ * @param tried a reading that is taken as if it were in use
+ */
+export async function sourceOf(db: Database, id: string, tried?: string): Promise<Source> {
   const [row] = await db
     .select({ xml: pieces.xml, handOf: pieces.handOf })
     .from(pieces)
@@ -44,7 +48,9 @@ export async function sourceOf(db: Database, id: string): Promise<Source> {
   const used = await db
     .select({ measures: readings.measures })
     .from(readings)
-    .where(and(eq(readings.pieceId, id), eq(readings.inUse, true)))
+    .where(
+      and(eq(readings.pieceId, id), or(eq(readings.inUse, true), eq(readings.id, tried ?? ""))),
+    )
     .orderBy(asc(readings.createdAt), asc(readings.id));
   // a bar is played in one way: of readings that share one the first holds
   const taken = new Set<number>();

@@ -12,11 +12,12 @@ let given: Awaited<ReturnType<typeof openGiven>>;
 beforeAll(async () => void (given = await openGiven()));
 afterAll(() => given.studio.close());
 
-const move = async (id: string, body: object) =>
-  (await given.studio.ask("POST", `/api/cards/${id}/move`, body)) as unknown as {
-    status: number;
-    json: Moved;
-  };
+const move = async (id: string, body: object) => {
+  const { studio, assignment } = given;
+  const { json } = await studio.ask("GET", `/api/assignments/${assignment.id as string}/plan`);
+  const path = `/api/plans/${json.id}/cards/${id}/move`;
+  return (await studio.ask("POST", path, body)) as unknown as { status: number; json: Moved };
+};
 const edit = async (id: string, body: object) =>
   (await given.studio.ask("PATCH", `/api/plans/${id}`, body)) as unknown as {
     status: number;

@@ -67,14 +67,18 @@ const dayText = (date: string): string => dayjs(date).format("dddd D MMMM");
  */
 export async function moveCard(
   studio: Studio,
+  planId: string,
   id: string,
   { date, pinned = true, was }: Body<"moveCard">,
 ): Promise<{ plan: PlanRow; broken: string[] }> {
   const { db, clock } = studio;
-  const [card] = await db.select().from(cards).where(eq(cards.id, id));
+  const [card] = await db
+    .select()
+    .from(cards)
+    .where(and(eq(cards.id, id), eq(cards.planId, planId)));
   if (!card) throw notFound("card");
   unlessMoved(card, { date, pinned }, was);
-  const plan = await planRow(db, card.planId);
+  const plan = await planRow(db, planId);
   const open = await openPlan(studio, plan);
   const now = today(clock);
   if (card.date < now) throw new ProblemError(409, say`The day of this card has passed.`);
@@ -95,7 +99,7 @@ export async function moveCard(
     if (date !== card.date) {
       const [tried] = await tx.select().from(attempts).where(eq(attempts.cardId, id)).limit(1);
       if (tried) throw new ProblemError(409, say`This card has been begun; it stays on its day.`);
-      const { unit, planId } = card;
+      const { unit } = card;
       const same = and(eq(cards.planId, planId), eq(cards.unit, unit), eq(cards.date, date));
       // what the plan had there itself makes room
       const there = await tx

@@ -108,7 +108,7 @@ export function planHandlers(studio: Studio): Made {
     editPlan: async ({ param, body }) => answer(await editPlan(studio, param("id"), body)),
 
     moveCard: async ({ param, body }) => {
-      const { plan, broken } = await moveCard(studio, param("id"), body);
+      const { plan, broken } = await moveCard(studio, param("id"), param("card"), body);
       return { ...(await answer(plan)), broken };
     },
 

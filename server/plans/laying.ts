@@ -41,6 +41,7 @@ import { addDays, daysBetween, localDate, today, weekday } from "../clock.ts";
 import type { students } from "../db/schema.ts";
 import { assignments, attempts, cards, pieces, plans } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
+import type { Known } from "../heavy/tasks.ts";
 import { againIn, formOf } from "../pieces/form.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
@@ -55,7 +56,7 @@ export const FARTHEST = 730;
 /** Cards that keep a piece reach this far beyond the day it must be ready, and beyond today. */
 export const KEPT_FOR = 28;
 
-type Student = typeof students.$inferSelect;
+export type Student = typeof students.$inferSelect;
 type Practising = Pick<Student, "minutesByWeekday" | "daysOff" | "warmUp" | "longest" | "shares">;
 
 /** A plan with whose and of what it is. */
@@ -97,11 +98,15 @@ export async function openPlans(db: Database, studentId: string, always?: string
   );
 }
 
-/** What a plan is laid out from. */
-export async function layingOf(studio: Studio, open: Open, student: Student) {
+/**
+ * What a plan is laid out from.
+ *
+ * @param known the piece as it would be read otherwise; as it is when not given
+ */
+export async function layingOf(studio: Studio, open: Open, student: Student, known?: Known) {
   const { plan, pieceId, road } = open;
   const { db, clock } = studio;
-  const { score, form } = await formOf(studio, pieceId);
+  const { score, form } = known ?? (await formOf(studio, pieceId));
   const named = await sectionsOf(db, pieceId);
   const lines = linesOf(instrument(open.kind));
   const chosen = chosenIn(named, plan, score.bars.length);

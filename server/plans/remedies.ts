@@ -5,13 +5,15 @@ import {
   type Cut,
   type Leaving,
   type Remedies,
+  type Simpler,
 } from "@yarrow-ridge/core/practice";
 import { WHOLE_ROAD } from "@yarrow-ridge/core/score";
 import { eq } from "drizzle-orm";
 import { addDays, today } from "../clock.ts";
-import { plans } from "../db/schema.ts";
+import { plans, readings } from "../db/schema.ts";
+import { pieceRow, readingOf, sourceOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
-import { daysFrom, layingOf } from "./laying.ts";
+import { daysFrom, layingOf, type Open, type Student } from "./laying.ts";
 import { begunOn, daysAhead, practisingOf, togetherWith } from "./layout.ts";
 import type { PlanRow } from "./store.ts";
 
@@ -38,6 +40,7 @@ export async function remediesOf(studio: Studio, plan: PlanRow): Promise<Remedie
     ...([pieces, at, days, further] as const),
     leavingSections(plan, laid[at]!),
     cutsOf(laid[at]!),
+    await simplerOf(studio, all[at]!, practising),
   );
   await studio.db.update(plans).set({ remedies: found }).where(eq(plans.id, plan.id));
   return found;
@@ -60,6 +63,30 @@ function leavingSections(
     ...Object.fromEntries(ids.slice(0, count).map((id) => [id, tempo])),
   });
   return { most: ids.length, goals, units: (count) => unitsWith(goals(count)) };
+}
+
+/** Readings looked at: each is read and laid out. */
+const MOST_READINGS = 3;
+
+/** The piece with each reading that was put aside and whose bars are free, the shortest first. */
+async function simplerOf(studio: Studio, open: Open, practising: Student): Promise<Simpler[]> {
+  const { db, heavy } = studio;
+  const rows = await db.select().from(readings).where(eq(readings.pieceId, open.pieceId));
+  const used = rows.filter(({ inUse }) => inUse);
+  const isFree = ({ fromBar, toBar }: (typeof rows)[number]) =>
+    !used.some((one) => one.fromBar <= toBar && one.toBar >= fromBar);
+  const aside = rows
+    .filter((row) => !row.inUse && isFree(row))
+    .sort((a, b) => a.toBar - a.fromBar - (b.toBar - b.fromBar))
+    .slice(0, MOST_READINGS);
+  const how = aside.length ? readingOf(await pieceRow(db, open.pieceId)) : undefined;
+  const found: Simpler[] = [];
+  for (const { id, fromBar: from, toBar: to, source } of aside) {
+    const known = await heavy.run("know", await sourceOf(db, open.pieceId, id), how!);
+    const { piece } = await layingOf(studio, { ...open, isNew: true }, practising, known);
+    found.push({ reading: { id, from, to, source }, score: piece.score, units: piece.units });
+  }
+  return found;
 }
 
 /** Whole sections from within the piece, the shortest first; none where it is cut already. */

@@ -25,6 +25,7 @@ export interface State extends Card {
   steps: number[];
   secure: number;
   missing: number;
+  warmUp: number;
   finished: boolean;
   tries: { id: string; result: string }[];
 }

@@ -100,9 +100,11 @@ describe("what a plan would be", () => {
 it("what was put on its day stays there when the plan is laid out again", async () => {
   const { json: made } = await given.make();
   const [, free] = made.days[0]!.cards;
-  const { json: moved } = (await given.studio.ask("POST", `/api/cards/${free!.id}/move`, {
-    date: "2030-03-09",
-  })) as unknown as { json: Plan };
+  const { json: moved } = (await given.studio.ask(
+    "POST",
+    `/api/plans/${made.id}/cards/${free!.id}/move`,
+    { date: "2030-03-09" },
+  )) as unknown as { json: Plan };
   expect(placed(moved, FORTNIGHT)).toContain(`2030-03-09 ${(free as Card & Unit).unit}`);
   const { json: after } = await given.make({ goalTempo: 96 });
   const ids = (date: string) => after.days.find((day) => day.date === date)!.cards.map((c) => c.id);
@@ -145,6 +147,39 @@ it("a section with a tempo of its own is raised to it; sections left at Settling
   expect(goals).toMatchObject({ [own]: 74 });
   expect(new Set(Object.values(goals!))).toEqual(new Set([74]));
   expect((await given.make({ ...tight, goals: goals! })).json.feasible).toBe(true);
+});
+
+it("a simpler reading that was put aside makes a plan fit, once it is played", async () => {
+  const pieceId = given.assignment.pieceId as string;
+  const at = `/api/pieces/${pieceId}`;
+  // the other edition says its opening bars again where this one goes on
+  const xml = new TextDecoder().decode(demoFile("lanterns-on-the-ettle"));
+  const measures = xml.match(/<measure[\s\S]*?<\/measure>/g)!;
+  const inside = (measure: string) =>
+    measure.replace(/^<measure[^>]*>/, "").replace(/<attributes>[\s\S]*?<\/attributes>/, "");
+  const again = xml
+    .replace(/<work-title>[^<]*</, "<work-title>Easy<")
+    .replace(
+      /(<measure number="(?:[3-9]|\d\d)"[^>]*>)[\s\S]*?<\/measure>/g,
+      (_, head: string) => head + inside(measures[1]!),
+    );
+  const other = (await given.studio.bring(again)).json.id;
+  const { json: reading } = await given.studio.ask("POST", `${at}/readings`, {
+    other,
+    from: 2,
+    to: 22,
+  });
+  expect(reading).toMatchObject({ source: "Easy" });
+  const id = reading.id as string;
+  expect((await given.studio.ask("PATCH", `${at}/readings/${id}`, { inUse: false })).status).toBe(
+    200,
+  );
+  const tight = { readyBy: "2030-03-18", minutesByWeekday: Array<number>(7).fill(16) };
+  const { json: late } = await given.make(tight);
+  expect(late.feasible).toBe(false);
+  expect(late.remedies).toMatchObject({ reading: { id, from: 2, to: 22, source: "Easy" } });
+  await given.studio.ask("PATCH", `${at}/readings/${id}`, { inUse: true });
+  expect((await given.plan(late.id)).feasible).toBe(true);
 });
 
 it("a section cut out of the piece makes a plan fit, once the road is without it", async () => {

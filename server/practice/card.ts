@@ -61,8 +61,9 @@ export async function cardState(studio: Studio, opened: Opened) {
     log,
     today(clock),
   );
-  const status = (await statuses(db, [card])).get(card.id)!;
   const ofDay = await cardsOn(studio, card.date, opened.studentId);
+  const begun = await statuses(db, [card, ...ofDay.map((other) => other.card)]);
+  const status = begun.get(card.id)!;
   const after = ofDay.slice(ofDay.findIndex((other) => other.card.id === card.id) + 1);
   const all = await sectionsOf(db, pieceId);
   const named = all.find(
@@ -93,5 +94,6 @@ export async function cardState(studio: Studio, opened: Opened) {
     newest: own.at(-1)?.id ?? null,
     nextCard: after[0]?.card.id ?? null,
     words: named?.words ?? "",
+    warmUp: [...begun.values()].every((one) => one === "open") ? opened.warmUp : 0,
   };
 }

@@ -11,6 +11,7 @@ export interface Opened {
   studentId: string;
   studentName: string;
   layer: string;
+  warmUp: number;
   pieceId: string;
   pieceTitle: string;
   instrument: string;
@@ -24,6 +25,7 @@ export async function openCard(db: Database, id: string): Promise<Opened> {
       layer: assignments.layer,
       studentId: students.id,
       studentName: students.name,
+      warmUp: students.warmUp,
       pieceId: pieces.id,
       pieceTitle: pieces.title,
       instrument: pieces.instrument,

@@ -1,5 +1,6 @@
 import { instrument, marksHeard, sounded } from "@yarrow-ridge/core/instruments";
 import {
+  atPrintedTempo,
   beatLength,
   perform,
   startOf,
@@ -37,13 +38,19 @@ export function useHear(heard: Heard) {
     if (sounding.state === "hear") return sounding.stop();
     const range = chosen ?? { from: 0, to: score.bars.length - 1 };
     const first = score.bars[range.from]!;
-    const written = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? USUAL_TEMPO;
+    const tempoOf = (bars: Score["bars"]) =>
+      bars.findLast(({ tempo }) => tempo !== undefined)?.tempo;
+    const opening = score.bars.find(({ tempo }) => tempo !== undefined)?.tempo;
+    const written = tempoOf(score.bars.slice(0, range.from + 1)) ?? opening ?? USUAL_TEMPO;
     const performance = perform(score, startOf(range.from), startOf(range.to + 1), {
       marks: marksHeard(marks),
     });
     void sounding.start(
       "hear",
-      sounded(instrument(kind), shaped(score, performance, shape, time === "shaped")),
+      sounded(
+        instrument(kind),
+        atPrintedTempo(score, shaped(score, performance, shape, time === "shaped")),
+      ),
       goal === undefined ? written : goal * toNumber(beatLength(first)),
     );
   };

@@ -48,7 +48,9 @@ export function CardToMove({
         <select
           value={card.date}
           disabled={begun}
-          onChange={(event) => void moveCard(card, { date: event.target.value, pinned: true })}
+          onChange={(event) =>
+            void moveCard(plan.id, card, { date: event.target.value, pinned: true })
+          }
         >
           {offered.map((date) => (
             <option key={date} value={date}>
@@ -63,7 +65,7 @@ export function CardToMove({
         <>
           <Button
             size="small"
-            onClick={() => void moveCard(card, { date: card.date, pinned: !card.pinned })}
+            onClick={() => void moveCard(plan.id, card, { date: card.date, pinned: !card.pinned })}
           >
             {card.pinned ? say`Let it go` : say`Pin`}
           </Button>

@@ -52,7 +52,7 @@ export function Days({
   const drop = (id: string, date: string | undefined) => {
     const card = cards.find((one) => one.id === id);
     if (card && date !== undefined && date !== card.date)
-      void moveCard(card, { date, pinned: true });
+      void moveCard(plan.id, card, { date, pinned: true });
   };
   return (
     <div className="stack">

@@ -25,7 +25,7 @@ import { request } from "../outbox/request.ts";
 import type { Fields } from "./fields.ts";
 import { HouseRules } from "./HouseRules.tsx";
 import { PlanDates } from "./PlanDates.tsx";
-import { Remedies, type Bars, type Taken } from "./Remedies.tsx";
+import { Remedies, type Aside, type Bars, type Taken } from "./Remedies.tsx";
 import { SectionChoice } from "./SectionChoice.tsx";
 import { SchoolSelect } from "./SchoolSelect.tsx";
 import { WhatIf } from "./WhatIf.tsx";
@@ -67,6 +67,7 @@ export function PlanForm({
   score,
   printedTempo,
   onCut,
+  onPlay,
 }: {
   assignmentId: string;
   student: StudentAnswer;
@@ -78,6 +79,8 @@ export function PlanForm({
   printedTempo: number | null;
   /** The piece is cut: for everybody who plays it. */
   onCut: (cut: Bars) => void;
+  /** Bars are played as another edition has them, by everybody. */
+  onPlay: (reading: Aside) => void;
 }) {
   const perform = useHistory((state) => state.perform);
   const spoken = useSpoken();
@@ -159,7 +162,9 @@ export function PlanForm({
           {plan.message}
         </Alert>
       )}
-      {plan && !plan.feasible && <Remedies {...{ plan, sections, score, onCut }} onTake={take} />}
+      {plan && !plan.feasible && (
+        <Remedies {...{ plan, sections, score, onCut, onPlay }} onTake={take} />
+      )}
       <div className="row">
         <TextField
           label={say`Performance tempo, ${beatSign(score.bars[0]!)} =`}

@@ -4,6 +4,8 @@ import { Button } from "@mui/material";
 import { lazy, Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAnswer } from "../answers/queries.ts";
+import { barSpan } from "@yarrow-ridge/core/score";
+import { useAnnotationEdits } from "../edits/annotations.ts";
 import { editFields } from "../edits/fields.ts";
 import { useDeskPiece, type DeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge } from "../ridge/Ridge.tsx";
@@ -32,6 +34,7 @@ export function PlanScreen() {
   const given = useAnswer("listAssignments", {}, { studentId }, studentId !== "");
   const none = assignment.data?.plan === null;
   const plan = useAnswer("currentPlan", { id }, undefined, assignment.data !== undefined && !none);
+  const { useReading } = useAnnotationEdits(assignment.data?.pieceId ?? "");
   const problem = assignment.error ?? error ?? ridge.error ?? student.error ?? given.error;
   if (problem) return <Trouble error={problem} again={again} />;
   if (plan.error) return <Trouble error={plan.error} again={() => void plan.refetch()} />;
@@ -83,6 +86,13 @@ export function PlanScreen() {
             score={ready.score}
             printedTempo={printed}
             onCut={(cut) => void cutOut(ready, cut)}
+            onPlay={({ id: reading, from, to, source }) =>
+              void useReading(
+                reading,
+                true,
+                say`“${source}” in ${barSpan(ready.score.bars, from, to)}`,
+              )
+            }
           />
           {made && (
             <div className="card">

@@ -13,6 +13,9 @@ export type Taken = Partial<Pick<Fields, "minutes" | "readyBy" | "rule" | "goals
 /** Bar indexes, the last inclusive. */
 export type Bars = NonNullable<PlanAnswer["remedies"]["cut"]>;
 
+/** A reading that has been put aside. */
+export type Aside = NonNullable<PlanAnswer["remedies"]["reading"]>;
+
 /** What would make the plan fit, worked out: each alone is enough. */
 export function Remedies({
   plan,
@@ -20,19 +23,22 @@ export function Remedies({
   score,
   onTake,
   onCut,
+  onPlay,
 }: {
   plan: PlanAnswer;
   sections: readonly Section[];
   score: Score;
   onCut: (cut: Bars) => void;
+  /** Bars are played as another edition has them. */
+  onPlay: (reading: Aside) => void;
   onTake: (change: Taken) => void;
 }) {
   const spoken = useSpoken();
-  const { minutes, readyBy, rule, goals, cut } = plan.remedies;
+  const { minutes, readyBy, rule, goals, cut, reading } = plan.remedies;
   const left = sections.filter(({ id }) => goals && goals[id] !== plan.goals[id]);
   const more = () =>
     plan.minutesByWeekday.map((one) => String(one && Math.min(600, one + (minutes ?? 0))));
-  if (![minutes, readyBy, rule, goals, cut].some((one) => one !== undefined)) return null;
+  if (![minutes, readyBy, rule, goals, cut, reading].some((one) => one !== undefined)) return null;
   return (
     <div className="row plan-remedies" role="group" aria-label={say`What would make it fit`}>
       {minutes !== undefined && (
@@ -64,6 +70,11 @@ export function Remedies({
           {sections
             .filter(({ from, to }) => from.bar === cut.from && lastBarOf(to) === cut.to)
             .map(({ name }) => `, ${name}`)}
+        </Button>
+      )}
+      {reading && (
+        <Button variant="outlined" onClick={() => onPlay(reading)}>
+          {say`Bars ${barSpan(score.bars, reading.from, reading.to)} as in “${reading.source}”`}
         </Button>
       )}
       {rule !== undefined && (

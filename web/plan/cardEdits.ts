@@ -7,11 +7,11 @@ import { request } from "../outbox/request.ts";
 type Where = Pick<CardAnswer, "date" | "pinned">;
 
 /** Puts a card on a day, where it stays, or lets the plan place it again. */
-export function moveCard(card: CardAnswer, to: Where): Promise<boolean> {
+export function moveCard(planId: string, card: CardAnswer, to: Where): Promise<boolean> {
   const step = ({ date, pinned }: Where, from: Where) =>
     request(
       "moveCard",
-      { id: card.id },
+      { id: planId, card: card.id },
       { date, pinned, was: { date: from.date, pinned: from.pinned } },
     );
   return useHistory.getState().perform({

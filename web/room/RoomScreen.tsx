@@ -113,7 +113,11 @@ export function RoomScreen() {
           tempo={tempo}
           mend={mend}
           breakDue={rest.due}
-          hint={say`Tap a bar to log a slip there. ${instrument(ready.piece.instrument).caution}`}
+          hint={
+            card.warmUp > 0
+              ? say`Warm up first, ${card.warmUp} min: slow and easy, before anything is practised.`
+              : say`Tap a bar to log a slip there. ${instrument(ready.piece.instrument).caution}`
+          }
         />
       </div>
       <RoomKeys

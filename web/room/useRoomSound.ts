@@ -1,6 +1,7 @@
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import { instrument, lineOf, marksHeard, sounded } from "@yarrow-ridge/core/instruments";
 import {
+  atPrintedTempo,
   beatLength,
   perform,
   performOrder,
@@ -50,7 +51,9 @@ export function useRoomSound(
   const metronome = () =>
     sounding.state === "metronome"
       ? sounding.stop()
-      : performance && void sounding.start("metronome", performance, quarters);
+      : ready &&
+        performance &&
+        void sounding.start("metronome", atPrintedTempo(ready.score, performance), quarters);
   const hear = () =>
     sounding.state === "hear"
       ? sounding.stop()
@@ -60,7 +63,7 @@ export function useRoomSound(
           "hear",
           sounded(
             instrument(ready.piece.instrument),
-            shaped(ready.score, performance, shape, time === "shaped"),
+            atPrintedTempo(ready.score, shaped(ready.score, performance, shape, time === "shaped")),
           ),
           quarters,
         );
