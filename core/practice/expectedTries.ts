@@ -1,7 +1,5 @@
 /** One try at a step: clean, or with a slip. */
 export type Result = "clean" | "slip";
-const count = (tries: readonly Result[], result: Result): number =>
-  tries.filter((one) => one === result).length;
 
 /**
  * Expected tries until `r` clean in a row: (p^-r - 1)/(1 - p). Feller, Introduction to Probability
@@ -16,9 +14,10 @@ const CLEAN_PER_SLIP = 3;
 /** Tries that count: what went wrong longer ago has been made good. */
 export const NEWEST = 12;
 export function threeForEach(tries: readonly Result[]): boolean {
-  const counted = tries.slice(-NEWEST);
-  const wanted = Math.max(LEAST_CLEAN, CLEAN_PER_SLIP * count(counted, "slip"));
-  return count(counted, "clean") >= wanted;
+  const first = Math.max(0, tries.length - NEWEST);
+  let slips = 0;
+  for (let at = first; at < tries.length; at++) if (tries[at] === "slip") slips++;
+  return tries.length - first - slips >= Math.max(LEAST_CLEAN, CLEAN_PER_SLIP * slips);
 }
 
 /** A chance less likely than this no longer moves the expectation. */

@@ -22,38 +22,47 @@ export interface StepToClimb {
 /** A unit and the steps still to be climbed on it. */
 export interface Load {
   readonly unit: Unit;
-  left: StepToClimb[];
+  left: readonly StepToClimb[];
 }
 
 export const total = (loads: readonly Load[]): number =>
   loads.reduce((sum, load) => sum + remaining(load), 0);
 
-const remaining = (load: Load): number => minutesOf(load.left);
+function remaining({ left }: Load): number {
+  let sum = 0;
+  for (const step of left) sum += step.minutes;
+  return sum;
+}
 
 /** Steps of a unit that are climbed on one day, where there is other work. */
 const STEPS_A_DAY = 2;
-
-/** Nothing of it was played yet, and nothing comes before it. */
-const isNew = ({ unit, left }: Load): boolean =>
-  unit.after.length === 0 && left.length === unit.steps.length;
 
 /** Run-throughs on one day, and of how much of its minutes. Common practice, no source. */
 const RUN_THROUGHS_A_DAY = 2;
 const RUN_THROUGH_SHARE = 0.25;
 
-/** Steps that can be climbed on one day: what is to be earned on several is played once on each. */
-function ofOneDay(left: StepToClimb[], most: number): StepToClimb[] {
-  const again = left.findIndex((step, i) => left[i + 1]?.tempo === step.tempo);
-  return left.slice(0, again < 0 ? most : Math.min(most, again + 1));
+/**
+ * How many steps from one on can be climbed on one day: what is to be earned on several days is
+ * played once on each.
+ */
+function ofOneDay(left: readonly StepToClimb[], from: number, most: number): number {
+  const end = Math.min(left.length, from + most);
+  let to = from;
+  while (to < end) if (left[to]!.tempo === left[++to]?.tempo) break;
+  return to - from;
 }
 
-const minutesOf = (steps: StepToClimb[]): number =>
-  steps.reduce((sum, step) => sum + step.minutes, 0);
+/** Minutes of what can be climbed on one day. */
+function minutesOfDay(left: readonly StepToClimb[], most: number): number {
+  let sum = 0;
+  for (let at = ofOneDay(left, 0, most) - 1; at >= 0; at--) sum += left[at]!.minutes;
+  return sum;
+}
 
 /** Days it takes to climb what is left, two steps a day. */
-function daysToClimb(left: StepToClimb[]): number {
+function daysToClimb(left: readonly StepToClimb[]): number {
   let [days, at] = [0, 0];
-  for (; at < left.length; days++) at += ofOneDay(left.slice(at, at + 3), STEPS_A_DAY).length;
+  for (; at < left.length; days++) at += ofOneDay(left, at, STEPS_A_DAY);
   return days;
 }
 
@@ -112,21 +121,67 @@ export function dayOf(
   const free = isHeld.size ? all.filter(({ unit }) => !isHeld.has(unit.key)) : all;
   const wasHere = ({ unit }: Load) => before?.has(unit.key) ?? false;
   const loads = before ? [...free.filter(wasHere), ...free.filter((load) => !wasHere(load))] : free;
-  const isReady = ({ unit, left }: Load) =>
-    unit.after.every((key) => {
-      const [next] = byKey.get(key)?.left ?? [];
+  /** What was left in the morning of what is worked on today; of the rest it is what is left. */
+  const morning = new Map<string, Load["left"]>();
+  const leftOf = ({ unit, left }: Load) => morning.get(unit.key) ?? left;
+  const onCard = (load: Load, minutes: number) => {
+    if (!morning.has(load.unit.key)) morning.set(load.unit.key, load.left);
+    work(load, minutes);
+  };
+  /** What it rests on was done before today; a run-through needs it at its own tempo. */
+  const isReadyFor = (load: Load): boolean => {
+    for (const key of load.unit.after) {
+      const next = (morning.get(key) ?? byKey.get(key)?.left)?.[0];
       // a run-through is played at a tempo at which all it goes through stands
-      return !next || (isRunThrough(unit.kind) && next.tempo > (left[0]?.tempo ?? Infinity));
-    });
-  const ofToday = new Map(
-    loads.filter(isReady).map((load) => [load, minutesOf(ofOneDay(load.left, STEPS_A_DAY))]),
-  );
-  const severalDays = loads.filter(({ unit }) => daysToEarn(unit.kind) > 1);
-  const mostAtAll = new Map(severalDays.map((load) => [load, minutesOf(ofOneDay(load.left, 64))]));
+      const tempo = isRunThrough(load.unit.kind) ? leftOf(load)[0]?.tempo : undefined;
+      if (next && !(next.tempo > (tempo ?? Infinity))) return false;
+    }
+    return true;
+  };
+  const known = new Map<Load, boolean>();
+  const isReady = (load: Load): boolean => {
+    const found = known.get(load) ?? isReadyFor(load);
+    known.set(load, found);
+    return found;
+  };
   const isOneMore = ({ unit }: Load) =>
     !isRunThrough(unit.kind) ||
     cards.has(unit.key) ||
     [...cards.values()].filter(({ kind }) => isRunThrough(kind)).length < RUN_THROUGHS_A_DAY;
+  /**
+   * Gives minutes to units in their order, up to a length of their cards.
+   *
+   * @param long minutes that a card may have
+   * @param most minutes a unit may have on the day
+   * @returns what is left
+   */
+  const give = (
+    some: readonly Load[],
+    minutes: number,
+    long: number,
+    most: (load: Load) => number,
+  ): number => {
+    let budget = minutes;
+    for (const load of some) {
+      if (budget <= 0) break;
+      if (load.left.length === 0) continue;
+      const before = cards.get(load.unit.key);
+      // too little to begin with something
+      if (budget < SHORTEST && !before && cards.size > 0) continue;
+      const had = before?.minutes ?? 0;
+      if (had >= long) continue;
+      const may = most(load);
+      if (may <= had) continue;
+      const wanted = Math.max(SHORTEST, Math.ceil(remaining(load)));
+      const room = Math.min(long, Math.max(SHORTEST, may)) - had;
+      const given = Math.min(budget, wanted, room);
+      if (given <= 0) continue;
+      cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
+      budget -= given;
+      onCard(load, given);
+    }
+    return budget;
+  };
   return {
     cards,
     pinned: () => {
@@ -135,36 +190,38 @@ export function dayOf(
         const load = byKey.get(unit);
         if (!load || cards.has(unit)) continue;
         cards.set(unit, { ...cardOf(load, minutes), pinned: true });
-        work(load, minutes);
+        onCard(load, minutes);
         used += minutes;
       }
       return used;
     },
     byRule: (minutes) => {
-      const today = [...ofToday.keys()];
       const most = (load: Load) => {
-        if (!isOneMore(load)) return 0;
+        if (!isReady(load) || !isOneMore(load)) return 0;
         const share = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
-        return Math.ceil(Math.min(share, ofToday.get(load)!));
+        return Math.ceil(Math.min(share, minutesOfDay(leftOf(load), STEPS_A_DAY)));
       };
-      const fresh = today.filter(isNew);
+      // nothing of it was played yet, and nothing comes before it
+      const fresh = loads.filter(
+        (load) => load.unit.after.length === 0 && leftOf(load).length === load.unit.steps.length,
+      );
       let [forNew, rest] = [Math.floor((minutes * shares.learning) / 60), minutes];
       for (const long of lengths(longest)) {
         const had = Math.min(forNew, rest);
-        const left = give(fresh, had, long, cards, most);
+        const left = give(fresh, had, long, most);
         forNew -= had - left;
-        rest = give(today, rest - had + left, long, cards, most);
+        rest = give(loads, rest - had + left, long, most);
       }
       return rest;
     },
     beyond: (minutes) =>
       lengths(longest).reduce(
         (rest, long) =>
-          give(loads, rest, long, cards, (load) =>
-            ofToday.has(load) && isOneMore(load)
-              ? Math.ceil(mostAtAll.get(load) ?? Infinity)
-              : (cards.get(load.unit.key)?.minutes ?? 0),
-          ),
+          give(loads, rest, long, (load) => {
+            if (!isReady(load) || !isOneMore(load)) return cards.get(load.unit.key)?.minutes ?? 0;
+            const isOfSeveral = daysToEarn(load.unit.kind) > 1;
+            return isOfSeveral ? Math.ceil(minutesOfDay(leftOf(load), Infinity)) : Infinity;
+          }),
         minutes,
       ),
   };
@@ -176,38 +233,6 @@ const lengths = (longest: number): number[] => {
   while (all.at(-1)! * 2 <= LONGEST_OF_ALL) all.push(all.at(-1)! * 2);
   return all;
 };
-
-/**
- * Gives minutes to units in their order, up to a length of their cards.
- *
- * @param long minutes that a card may have
- * @param most minutes a unit may have on the day
- * @returns what is left
- */
-function give(
-  loads: readonly Load[],
-  minutes: number,
-  long: number,
-  cards: Map<string, PlannedCard>,
-  most: (load: Load) => number,
-): number {
-  let budget = minutes;
-  for (const load of loads) {
-    if (budget <= 0) break;
-    if (load.left.length === 0) continue;
-    const before = cards.get(load.unit.key);
-    const had = before?.minutes ?? 0;
-    const wanted = Math.max(SHORTEST, Math.ceil(remaining(load)));
-    const room = Math.min(long, Math.max(SHORTEST, most(load))) - had;
-    const given = Math.min(budget, wanted, room);
-    if (given <= 0 || most(load) <= had || (budget < SHORTEST && !before && cards.size > 0))
-      continue;
-    cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
-    budget -= given;
-    work(load, given);
-  }
-  return budget;
-}
 
 function cardOf({ unit, left }: Load, minutes: number): PlannedCard {
   const { from, to, hands, section, why } = unit;
@@ -224,9 +249,11 @@ function work(load: Load, minutes: number): void {
     const step = load.left[0]!;
     const used = Math.min(spent, step.minutes);
     spent -= used;
-    if (step.minutes - used > 1e-9) load.left[0] = { ...step, minutes: step.minutes - used };
+    const [, ...rest] = load.left;
+    if (step.minutes - used > 1e-9)
+      load.left = [{ ...step, minutes: step.minutes - used }, ...rest];
     else {
-      load.left.shift();
+      load.left = rest;
       // the same again is for another day
       if (load.left[0]?.tempo === step.tempo) return;
     }

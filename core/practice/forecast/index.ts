@@ -76,9 +76,9 @@ export function forecast(input: ToForecast): Forecast {
   const plan = { ground, loads, rule: input.rule, begun: input.begun, habits: input.habits ?? {} };
   const candidates = weigh(ground, goal, log, today);
   const { days, of } = input.practised;
-  const days0 = (minutes: readonly number[], draws: number) =>
+  const played = (minutes: readonly number[], draws: number) =>
     drawDays({ ...plan, minutes }, candidates, { kept: KEPT + days, of: PLANNED + of }, draws);
-  const found = days0(input.minutes, DRAWS);
+  const found = [...played(input.minutes, DRAWS)].sort((a, b) => a - b);
   const share = (all: readonly number[]) =>
     all.filter((day) => day <= daysUntil).length / all.length;
   const at = (quantile: number): number | null => {
@@ -87,31 +87,36 @@ export function forecast(input: ToForecast): Forecast {
   };
   const more = (extra: number) =>
     input.minutes.map((minutes) => (minutes > 0 ? minutes + extra : 0));
-  const isEnough = (step: number) =>
-    share(days0(more(MORE[step]!).slice(0, daysUntil + 1), DRAWS / 2)) >= LIKELY;
+  const isEnough = (step: number) => {
+    const draws = DRAWS / 2;
+    let [ready, late] = [0, 0];
+    // until the rest cannot make it otherwise
+    for (const day of played(more(MORE[step]!).slice(0, daysUntil + 1), draws))
+      if (day <= daysUntil && ++ready >= LIKELY * draws) return true;
+      else if (day > daysUntil && ++late > (1 - LIKELY) * draws) return false;
+    return false;
+  };
   const step = share(found) >= LIKELY ? 0 : least(MORE.length - 1, isEnough);
   const minutesFor80 = step === undefined ? null : MORE[step]!;
   return { p10: at(0.1), p50: at(0.5), p90: at(0.9), chance: share(found), minutesFor80 };
 }
 
-/** Days until ready of students drawn from the candidates, sorted. */
-function drawDays(
+/** Days until ready of students drawn from the candidates, one after the other. */
+function* drawDays(
   plan: ToPlay,
   candidates: readonly Candidate[],
   attended: { readonly kept: number; readonly of: number },
   draws: number,
-): number[] {
+): Generator<number> {
   const random = drawn(20_301);
   const drawNormal = normal(random);
-  const days: number[] = [];
   // as many of each as its weight asks for, spread evenly: fewer draws say as much
   let [sum, at] = [candidates[0]!.weight, 0];
   for (let i = 0; i < draws; i++) {
     while (sum < (i + 0.5) / draws && at < candidates.length - 1) sum += candidates[++at]!.weight;
     const skill = candidates[at]!.skill.copy().scatter(drawNormal);
-    days.push(playThrough(plan, skill, attendance(attended, drawNormal()), random));
+    yield playThrough(plan, skill, attendance(attended, drawNormal()), random);
   }
-  return days.sort((a, b) => a - b);
 }
 
 /**

@@ -47,7 +47,7 @@ export function playThrough(
       {
         played: ground.units.get(unit.key)!,
         unit,
-        left: [...left],
+        left,
         tries: [...(begun.get(unit.key) ?? [])],
       },
     ]),
@@ -58,7 +58,7 @@ export function playThrough(
     if (open === 0) return day;
     const isKept = minutes[day]! > 0 && random() < attends;
     if (isKept) {
-      const filled = ready().map(({ unit, left }): Load => ({ unit, left: [...left] }));
+      const filled = ready().map(({ unit, left }): Load => ({ unit, left }));
       const { cards, byRule, beyond } = dayOf(filled, climbs, [], { date: "", ...habits });
       beyond(byRule(minutes[day]!));
       for (const card of cards.values()) {
@@ -85,15 +85,16 @@ function waiting(climbs: readonly Climb[]) {
   for (const { unit } of open)
     for (const key of unit.after) restOn.set(key, [...(restOn.get(key) ?? []), unit.key]);
   const isFree = ({ unit }: Climb) => missing.get(unit.key) === 0 || isRunThrough(unit.kind);
-  let now = open.filter(isFree);
+  let now: readonly Climb[] | undefined;
   return {
-    ready: (): readonly Climb[] => now,
+    // in the order of the plan
+    ready: (): readonly Climb[] =>
+      (now ??= open.filter((one) => missing.has(one.unit.key) && isFree(one))),
     finish: ({ unit }: Climb): void => {
       missing.delete(unit.key);
       for (const key of restOn.get(unit.key) ?? [])
         if (missing.has(key)) missing.set(key, missing.get(key)! - 1);
-      // in the order of the plan
-      now = open.filter((one) => missing.has(one.unit.key) && isFree(one));
+      now = undefined;
     },
   };
 }
@@ -114,7 +115,7 @@ function climb(at: Climb, time: number, rule: string, skill: Skill, random: () =
     at.tries.push(isClean ? "clean" : "slip");
     if (!isClean && ++slips >= TOO_MANY) return;
     if (met(at.tries, bars)) {
-      at.left.shift();
+      at.left = at.left.slice(1);
       at.tries = [];
       if (daysToEarn(unit.kind) > 1 && at.left[0]?.tempo === tempo) return;
     }

@@ -32,6 +32,8 @@ export class Skill {
   private readonly today: Uint16Array;
   private readonly days: Uint16Array;
   private readonly touched: Uint8Array;
+  /** Those that were touched, in the order they were. */
+  private readonly met: number[];
 
   /** @param top highest log tempo anybody goes to, see {@link topOf} */
   constructor(
@@ -47,6 +49,7 @@ export class Skill {
     this.today = from?.today.slice() ?? new Uint16Array(count);
     this.days = from?.days.slice() ?? new Uint16Array(count);
     this.touched = from?.touched.slice() ?? new Uint8Array(count);
+    this.met = from ? [...from.met] : [];
     if (from) return;
     const read = top - CEILING + Math.log(player.reads);
     ground.hard.forEach((hard, at) => {
@@ -75,6 +78,7 @@ export class Skill {
   private meet(at: number): void {
     if (this.touched[at]) return;
     this.touched[at] = 1;
+    this.met.push(at);
     const parts = this.ground.madeOf[at]!;
     if (parts.length < 2) return;
     let lowest = Infinity;
@@ -139,8 +143,7 @@ export class Skill {
 
   /** A night takes some of what was won, less after each day it was played. */
   night(): void {
-    for (let at = 0; at < this.level.length; at++) {
-      if (!this.touched[at]) continue;
+    for (const at of this.met) {
       if (this.today[at]) this.days[at]!++;
       const won = this.level[at]! - this.first[at]!;
       if (won > 0)
