@@ -70,7 +70,7 @@ export const MarksProposeIn = Type.Object({
   options,
   work: asked.work,
 });
-const MarkDoubt = Type.Intersect([
+export const MarkDoubt = Type.Intersect([
   PlaceOut,
   Type.Object({ kind: Type.String(), text: Type.String() }),
 ]);

@@ -1,4 +1,5 @@
 import { Type } from "@sinclair/typebox";
+import * as bellows from "./bellows.ts";
 import * as harp from "./harp.ts";
 import * as marks from "./marks.ts";
 import * as pieces from "./pieces.ts";
@@ -93,6 +94,14 @@ export const writtenOperations = {
     status: 200,
     body: harp.PieceSettingsIn,
     response: harp.HarpSettingsOut,
+  }),
+  proposeBellows: op({
+    method: "post",
+    path: "/api/pieces/:id/bellows/propose",
+    summary: "Where the bellows of an accordion turn, and how far open they are: nothing is stored",
+    status: 200,
+    body: bellows.BellowsIn,
+    response: bellows.BellowsOut,
   }),
   work: op({
     method: "get",

@@ -32,8 +32,8 @@ export interface DemoStudio {
     /** Bars, inclusive, in which the proposed fingers are written. */
     fingered: [number, number];
     pedal: [number, string, "down" | "change" | "up"][] | null;
-    /** Bars, inclusive, in which the proposed settings of a harp's pedals are written. */
-    settings?: [number, number];
+    /** Bars, inclusive, in which what is proposed of a kind of marks is written, by stratum. */
+    marks?: Record<string, [number, number]>;
     climax?: [bar: number, offset: string];
     shape?: ShapeRecord;
     /** Notes to oneself. */

@@ -33,9 +33,9 @@ it("is always of today: a lesson ahead, cards due, days of practice behind, also
     await fillDemo(studio.studio, () => undefined);
     const { due, lessons, today } = await glance();
     expect(today).toBe(date);
-    expect(new Set(due.map((card) => card.studentName)).size).toBe(7);
+    expect(new Set(due.map((card) => card.studentName)).size).toBe(8);
     expect(due.every((card) => card.status === "open")).toBe(true);
-    expect(lessons.length).toBe(7);
+    expect(lessons.length).toBe(8);
     expect(lessons[0]!.at >= date).toBe(true);
     const assigned = (await studio.ask("GET", "/api/assignments")).json as unknown as Assigned;
     // one of the pieces is learnt and kept
@@ -55,7 +55,7 @@ it("is always of today: a lesson ahead, cards due, days of practice behind, also
       expect(ago).toBeLessThan(4);
     }
   }
-  expect((await studio.ask("GET", "/api/pieces")).json).toMatchObject({ total: 8 });
+  expect((await studio.ask("GET", "/api/pieces")).json).toMatchObject({ total: 9 });
   // the piece on paper has every bar on its page, and says by its sections that half of it is
   // nearly known
   const waltz = (

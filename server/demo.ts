@@ -38,8 +38,6 @@ import { newId, type Studio } from "./studio.ts";
 
 /** The settings key that says for which day the demo's dates hold. */
 const DEMO_DATE = "demo-date";
-/** The marks of a harp's pedals. */
-const SETTINGS = "harp-pedals";
 /** Stands while it is filled: a studio that was left half filled is filled anew. */
 const FILLING = "demo-filling";
 
@@ -160,21 +158,21 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
       );
       await studio.db.insert(noteMarks).values(written);
     }
-    if (piece.settings) {
-      const [from, to] = piece.settings;
-      const task = { score, from, to, tempo: 90, written: [], options: {} };
+    for (const [stratum, [from, to]] of Object.entries(piece.marks ?? {})) {
+      const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+      const task = { score, from, to, tempo, written: [], options: {} };
       const { marks } = await studio.heavy.run(
-        ...(["proposeMarks", piece.instrument, SETTINGS, task] as const),
+        ...(["proposeMarks", piece.instrument, stratum, task] as const),
       );
       await insertMarks(
         studio.db,
         marks.map(({ from: place, data }) =>
-          rowOf(id, SETTINGS, markRecord({ id: newId(), layer: TEACHER, from: place, data })),
+          rowOf(id, stratum, markRecord({ id: newId(), layer: TEACHER, from: place, data })),
         ),
       );
       await studio.db
         .update(pieces)
-        .set({ taken: [SETTINGS] })
+        .set({ taken: [stratum] })
         .where(eq(pieces.id, id));
     }
     if (piece.climax)

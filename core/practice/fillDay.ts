@@ -122,7 +122,7 @@ export function dayOf(
   const wasHere = ({ unit }: Load) => before?.has(unit.key) ?? false;
   const loads = before ? [...free.filter(wasHere), ...free.filter((load) => !wasHere(load))] : free;
   /** What was left in the morning of what is worked on today; of the rest it is what is left. */
-  const morning = new Map<string, Load["left"]>();
+  const morning = new Map<string, readonly StepToClimb[]>();
   const leftOf = ({ unit, left }: Load) => morning.get(unit.key) ?? left;
   const onCard = (load: Load, minutes: number) => {
     if (!morning.has(load.unit.key)) morning.set(load.unit.key, load.left);

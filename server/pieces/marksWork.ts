@@ -8,7 +8,7 @@ import { underName } from "../work.ts";
 import { answerPlace, knownPiece, pieceRow, shapeOf } from "./store.ts";
 import { inForce, knownStratum } from "./written.ts";
 
-type Made = Pick<Handlers, "proposeMarks" | "checkMarks">;
+type Made = Pick<Handlers, "proposeMarks" | "checkMarks" | "proposeBellows">;
 
 /** What is suggested for a kind of marks, and what is doubted of those that stand. */
 export const marksWorkHandlers = (studio: Studio): Made => {
@@ -73,6 +73,25 @@ export const marksWorkHandlers = (studio: Studio): Made => {
           ...answerPlace(place),
           value: Math.round(value * 1000) / 1000,
         })),
+      };
+    },
+
+    proposeBellows: async ({ param, body }) => {
+      const { stroke, couplers, ...asked } = body;
+      const options = { ...(stroke ? { stroke } : {}), ...(couplers ? { couplers } : {}) };
+      const { kind, task } = await taskOf(param("id"), "bellows", "propose", { ...asked, options });
+      const { marks, curve, problems } = await studio.heavy.run(
+        ...(["proposeMarks", kind, "bellows", task] as const),
+      );
+      return {
+        marks: marks.map(({ from, data, why }) => ({
+          ...answerPlace(from),
+          direction: data.direction === "close" ? ("close" as const) : ("open" as const),
+          button: typeof data.button === "number" ? data.button : null,
+          why,
+        })),
+        air: curve.map(({ value, ...place }) => ({ ...answerPlace(place), share: value })),
+        problems: problems.map(answerDoubt),
       };
     },
 

@@ -14,7 +14,7 @@ afterAll(() => given.studio.close());
 
 const move = async (id: string, body: object) => {
   const { studio, assignment } = given;
-  const { json } = await studio.ask("GET", `/api/assignments/${assignment.id as string}/plan`);
+  const { json } = await studio.ask("GET", `/api/assignments/${assignment.id}/plan`);
   const path = `/api/plans/${json.id}/cards/${id}/move`;
   return (await studio.ask("POST", path, body)) as unknown as { status: number; json: Moved };
 };

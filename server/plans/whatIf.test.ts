@@ -170,7 +170,7 @@ it("a simpler reading that was put aside makes a plan fit, once it is played", a
     to: 22,
   });
   expect(reading).toMatchObject({ source: "Easy" });
-  const id = reading.id as string;
+  const id = reading.id;
   expect((await given.studio.ask("PATCH", `${at}/readings/${id}`, { inUse: false })).status).toBe(
     200,
   );

@@ -117,13 +117,13 @@ it("says how long to warm up before the first card of a day, and not once someth
   const { studio, student } = given;
   const made = (await make()).json;
   const { date, cards } = made.days.find((day) => day.date > "2030-03-05")!;
-  await studio.ask("PATCH", `/api/students/${student.id as string}`, { warmUp: 5 });
+  await studio.ask("PATCH", `/api/students/${student.id}`, { warmUp: 5 });
   studio.setDate(date);
   const warmUpOf = async (id: string) =>
     ((await studio.ask("GET", `/api/cards/${id}`)).json as unknown as State).warmUp;
   expect(await warmUpOf(cards[0]!.id)).toBe(5);
   await attempt(cards[0]!.id, "clean");
   expect([await warmUpOf(cards[0]!.id), await warmUpOf(cards[1]!.id)]).toEqual([0, 0]);
-  await studio.ask("PATCH", `/api/students/${student.id as string}`, { warmUp: 0 });
+  await studio.ask("PATCH", `/api/students/${student.id}`, { warmUp: 0 });
   studio.setDate("2030-03-04");
 });

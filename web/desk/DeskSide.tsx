@@ -8,7 +8,7 @@ import { stratumView } from "../instruments/index.ts";
 import { MarksPanel } from "./MarksPanel.tsx";
 import { ShapePanel } from "./shape/ShapePanel.tsx";
 import { Guard } from "../shell/Guard.tsx";
-import type { AtDesk } from "./atDesk.ts";
+import { tempoAt, type AtDesk } from "./atDesk.ts";
 
 /** The decisions of the stratum that is open. */
 export function DeskSide({ at }: { readonly at: AtDesk }) {
@@ -64,6 +64,8 @@ export function DeskSide({ at }: { readonly at: AtDesk }) {
         )}
         {kind && !Panel && (
           <MarksPanel
+            tempo={tempoAt(at)}
+            assignmentId={at.assignmentId}
             piece={piece}
             score={score}
             stratum={kind}

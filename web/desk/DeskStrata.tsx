@@ -10,7 +10,7 @@ import { ShapeStrip } from "./shape/ShapeStrip.tsx";
 import { useDesk, type Stratum } from "../piece/useDesk.ts";
 import { Guard } from "../shell/Guard.tsx";
 import { HearAndGo } from "./HearAndGo.tsx";
-import type { AtDesk } from "./atDesk.ts";
+import { tempoAt, type AtDesk } from "./atDesk.ts";
 
 /** The strata of a piece: their tabs, and the strip of the one that is open. */
 export function DeskStrata({
@@ -82,6 +82,9 @@ export function DeskStrata({
               marks={marks.get(stratum) ?? []}
               chosen={desk.chosen}
               onChoose={choose}
+              shape={shape}
+              tempo={tempoAt(at)}
+              assignmentId={at.assignmentId}
             />
           )}
           {stratum === "shape" && (

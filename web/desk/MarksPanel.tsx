@@ -25,12 +25,17 @@ export function MarksPanel({
   stratum,
   marks,
   layer,
+  tempo,
+  assignmentId,
 }: {
   piece: Piece;
   score: Score;
   stratum: Stratum;
   marks: readonly Mark[];
   layer: string;
+  /** Quarters a minute. */
+  tempo: number;
+  assignmentId: string | undefined;
 }) {
   const { place, chosen, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
@@ -93,14 +98,20 @@ export function MarksPanel({
         ) : (
           <div className="row">
             {signs.map((one) => (
-              <Button key={one.key} variant="outlined" disabled={!here} onClick={() => sign(one)}>
+              <Button
+                key={one.key}
+                variant="outlined"
+                sx={{ gap: 1 }}
+                disabled={!here}
+                onClick={() => sign(one)}
+              >
                 {one.name} <span className="key">{one.key.toUpperCase()}</span>
               </Button>
             ))}
           </div>
         )}
       </div>
-      {stratum.work && <SuggestMarks piece={piece} score={score} stratum={stratum} layer={layer} />}
+      {stratum.work && <SuggestMarks {...{ piece, score, stratum, layer, tempo, assignmentId }} />}
       {listed.length > 0 && (
         <ul className="plain">
           {listed.map((one) => (

@@ -1,5 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
-import { Button } from "@mui/material";
+import { Button, TextField } from "@mui/material";
+import { useState } from "react";
 import type { Piece } from "@yarrow-ridge/contract";
 import { barSpan, parseFraction, type Score, type Stratum } from "@yarrow-ridge/core/score";
 import { call } from "../api/client.ts";
@@ -9,6 +10,7 @@ import { WorkShare } from "../piece/WorkShare.tsx";
 import { useDesk } from "../piece/useDesk.ts";
 import { useMarkPencil, type AskMarks } from "../piece/useMarkPencil.ts";
 import { useCommand } from "../shell/useCommand.ts";
+import { useHandAsked } from "../students/usePlayer.ts";
 
 /** More sentences than these are read by nobody. */
 const PROBLEMS = 6;
@@ -21,12 +23,25 @@ export function SuggestMarks({
   score,
   stratum,
   layer,
+  tempo: usual,
+  assignmentId,
 }: {
   piece: Piece;
   score: Score;
   stratum: Stratum;
   layer: string;
+  /** Quarters a minute, while nobody says another. */
+  tempo: number;
+  assignmentId: string | undefined;
 }) {
+  const [typed, setTyped] = useState(String(Math.round(usual)));
+  const tempo = Number(typed) >= 10 && Number(typed) <= 400 ? Number(typed) : usual;
+  const player: Readonly<Record<string, unknown>> = {
+    ...useHandAsked(piece.instrument, assignmentId),
+  };
+  const options = Object.fromEntries(
+    (stratum.asks ?? []).flatMap((key) => (player[key] === undefined ? [] : [[key, player[key]]])),
+  );
   const set = useDesk((desk) => desk.set);
   const { pencil, span, busy, share, cancel, suggest, ink, rubOut } = useMarkPencil(
     piece,
@@ -39,7 +54,7 @@ export function SuggestMarks({
   const ask: AskMarks = async (bars, work) => {
     const { marks, curve, problems } = await call("proposeMarks", {
       params,
-      body: { ...bars, work },
+      body: { ...bars, work, tempo, options },
     });
     const placed = ({ bar, exact }: { bar: number; exact: string }) => ({
       bar,
@@ -77,6 +92,15 @@ export function SuggestMarks({
           />
         ) : (
           <div className="row">
+            <TextField
+              label={say`at ♩ =`}
+              type="number"
+              size="small"
+              sx={{ width: 96 }}
+              slotProps={{ htmlInput: { min: 10, max: 400 } }}
+              value={typed}
+              onChange={({ target }) => setTyped(target.value)}
+            />
             <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask)}>
               {busy ? say`Looking …` : say`Suggest for ${span}`}
             </Button>
@@ -92,7 +116,10 @@ export function SuggestMarks({
             : say`Nothing to doubt in ${count === 1 ? say`one mark` : say`${count} marks`}.`
         }
         ask={async () => {
-          const { doubts, marks: count } = await call("checkMarks", { params, body: {} });
+          const { doubts, marks: count } = await call("checkMarks", {
+            params,
+            body: { tempo, options },
+          });
           return { doubts, count };
         }}
         onShow={({ bar, exact }) =>

@@ -1,14 +1,16 @@
 import { say } from "@yarrow-ridge/core/words";
 import type { AnnotationsAnswer, FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { instrument } from "@yarrow-ridge/core/instruments";
-import type {
-  Mark,
-  PedalMark,
-  Place,
-  Remark,
-  Score,
-  Section,
-  Shape,
+import {
+  beatLength,
+  toNumber,
+  type Mark,
+  type PedalMark,
+  type Place,
+  type Remark,
+  type Score,
+  type Section,
+  type Shape,
 } from "@yarrow-ridge/core/score";
 import type { Stratum } from "../piece/useDesk.ts";
 import type { Written } from "../piece/useDeskPiece.ts";
@@ -41,6 +43,15 @@ export interface AtDesk {
   readonly stratum: Stratum;
   readonly choose: (from: number, to: number) => void;
 }
+
+/** Quarters a minute where neither a plan nor the score says one. */
+const USUAL_TEMPO = 90;
+
+/** Quarters a minute: of the plan, as printed, or the usual. */
+export const tempoAt = ({ score, goal }: Pick<AtDesk, "score" | "goal">): number =>
+  goal !== undefined && score.bars[0]
+    ? goal * toNumber(beatLength(score.bars[0]))
+    : (score.bars.find(({ tempo }) => tempo !== undefined)?.tempo ?? USUAL_TEMPO);
 
 /** Without notes there is nothing to finger. */
 export function tabsOf({

@@ -1,5 +1,7 @@
 import { BassAsk } from "./accordion/BassAsk.tsx";
 import { BassBoard } from "./accordion/BassBoard.tsx";
+import { BellowsDrawing } from "./accordion/BellowsDrawing.tsx";
+import { BellowsStrip } from "./accordion/BellowsStrip.tsx";
 import { NeckAsk } from "./guitar/NeckAsk.tsx";
 import { NeckBoard } from "./guitar/NeckBoard.tsx";
 import { HarpBoard } from "./harp/HarpBoard.tsx";
@@ -23,7 +25,11 @@ const pedal: StratumView = { Drawing: PedalDrawing, Panel: PedalPanel, Strip: Pe
 /** What the generic views do not do for an instrument; a line for each that needs it. */
 const views: Readonly<Record<string, InstrumentView>> = {
   piano: { ...keys, strata: { pedal, position } },
-  accordion: { Board: BassBoard, Ask: BassAsk },
+  accordion: {
+    Board: BassBoard,
+    Ask: BassAsk,
+    strata: { bellows: { Drawing: BellowsDrawing, Strip: BellowsStrip } },
+  },
   guitar: { Board: NeckBoard, Told: NeckAsk },
   harp: {
     Board: HarpBoard,

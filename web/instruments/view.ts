@@ -1,5 +1,5 @@
 import type { Piece } from "@yarrow-ridge/contract";
-import type { Mark, Note, Place, Score } from "@yarrow-ridge/core/score";
+import type { Mark, Note, Place, Score, Shape } from "@yarrow-ridge/core/score";
 import type { ComponentType } from "react";
 import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import type { PageBoxes } from "../score/geometry.ts";
@@ -30,6 +30,10 @@ export interface StripProps {
   readonly marks: readonly Mark[];
   readonly chosen: { readonly from: number; readonly to: number } | undefined;
   readonly onChoose: (from: number, to: number) => void;
+  readonly shape: Shape;
+  /** Quarters a minute: of the plan, or as printed. */
+  readonly tempo: number;
+  readonly assignmentId: string | undefined;
 }
 
 /** The instrument under the score: where the hand is now, and where next. */

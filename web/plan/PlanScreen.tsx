@@ -34,7 +34,7 @@ export function PlanScreen() {
   const given = useAnswer("listAssignments", {}, { studentId }, studentId !== "");
   const none = assignment.data?.plan === null;
   const plan = useAnswer("currentPlan", { id }, undefined, assignment.data !== undefined && !none);
-  const { useReading } = useAnnotationEdits(assignment.data?.pieceId ?? "");
+  const edits = useAnnotationEdits(assignment.data?.pieceId ?? "");
   const problem = assignment.error ?? error ?? ridge.error ?? student.error ?? given.error;
   if (problem) return <Trouble error={problem} again={again} />;
   if (plan.error) return <Trouble error={plan.error} again={() => void plan.refetch()} />;
@@ -87,7 +87,7 @@ export function PlanScreen() {
             printedTempo={printed}
             onCut={(cut) => void cutOut(ready, cut)}
             onPlay={({ id: reading, from, to, source }) =>
-              void useReading(
+              void edits.useReading(
                 reading,
                 true,
                 say`“${source}” in ${barSpan(ready.score.bars, from, to)}`,

@@ -44,7 +44,7 @@ export function RoomScreen() {
   const isLow = useMediaQuery("(max-height: 500px)");
   const tempo = card ? (room.byHand ?? mendTempo(card.step, room.mend)) : 60;
   const sound = useRoomSound(ready, card, marks, shape, tempo);
-  const shown = useShownCard(ready, card, sections, shape, marks);
+  const shown = useShownCard(ready, card, sections, shape, marks, tempo);
   const { stop } = sound.sounding;
   // a new tempo is a new start: the old clicks would only mislead
   useEffect(() => stop(), [tempo, id, stop]);

@@ -2,9 +2,11 @@ import { small } from "@yarrow-ridge/core/words";
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import { handName, instrument, lineOf } from "@yarrow-ridge/core/instruments";
 import {
+  beatLength,
   lastBarOf,
   startOf,
   takenBy,
+  toNumber,
   type About,
   type Mark,
   type Section,
@@ -35,6 +37,7 @@ export function useShownCard(
   sections: readonly Section[],
   shape: Shape,
   marks: ReadonlyMap<string, readonly Mark[]>,
+  tempo: number,
 ): ShownCard | undefined {
   return useMemo(() => {
     if (!ready || !card) return undefined;
@@ -63,8 +66,15 @@ export function useShownCard(
         (one.setBefore && one.state?.(marks.get(one.id) ?? [], startOf(card.from), ready.score)) ||
         [],
     );
-    return { from, to, line, others, how: [...set, ...how], told: told || card.why };
-  }, [ready, card, sections, shape, marks]);
+    const quarters = tempo * toNumber(beatLength(ready.score.bars[card.from]!));
+    // what holds for all hands together
+    const isWhole = kind.limbs.every(({ id }) => line.limbs.includes(id));
+    const stretch = { from, to, tempo: quarters, shape };
+    const know = kind.strata.flatMap(
+      (one) => (isWhole && one.told?.(marks.get(one.id) ?? [], ready.score, stretch)) || [],
+    );
+    return { from, to, line, others, how: [...set, ...know, ...how], told: told || card.why };
+  }, [ready, card, sections, shape, marks, tempo]);
 }
 
 /** Only the jobs of the hands that play are told. */

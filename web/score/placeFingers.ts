@@ -53,7 +53,10 @@ export function place(
   const columns = new Map<string, NoteBox[]>();
   for (const box of boxes.notes) {
     if (of(box.note.id).length === 0) continue;
-    const key = `${box.note.bar} ${box.note.hand} ${Math.round(box.x / 150)}`;
+    // heads of a second stand beside each other; graces stand before what they adorn
+    const { bar, hand, offset, grace } = box.note;
+    const at = grace ? `x${Math.round(box.x / 150)}` : `${offset.num}/${offset.den}`;
+    const key = `${bar} ${hand} ${at}`;
     const column = columns.get(key);
     if (column) column.push(box);
     else columns.set(key, [box]);

@@ -2,3 +2,6 @@
 export { BOARDS, columnName, ROWS } from "./bass/board.ts";
 export { USUAL_BUTTONS } from "./bass/bassHand.ts";
 export { buttonsOf } from "./bass/where.ts";
+export { BELLOWS } from "./bellows/bellows.ts";
+export { USUAL_STROKE } from "./bellows/air.ts";
+export { airAlong } from "./bellows/written.ts";

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { bareTune } from "../../score/model/lines.ts";
+import { BELLOWS } from "./bellows/bellows.ts";
 import type { Instrument } from "../instrument.ts";
 
 /** A bass taken in the row beside the fundamentals: a line under the note. */
@@ -39,7 +40,7 @@ export const accordion: Instrument = {
     { ...fingering(["left"], ["2", "3", "4", "5"]), once: true },
     COUNTERBASS,
   ],
-  strata: [],
+  strata: [BELLOWS],
   setup: {
     schema: Type.Object(
       {
@@ -93,16 +94,17 @@ export const accordion: Instrument = {
           Type.Number({
             minimum: 1,
             maximum: 60,
-            description: "seconds, 1 to 60, a stroke of the bellows lasts at a middle loudness",
+            description:
+              "seconds, 1 to 60, a full stroke lasts with tune, bass and chord at mezzo forte",
           }),
         ),
       },
       { additionalProperties: false },
     ),
-    fields: [{ key: "stroke", label: say`A stroke of the bellows lasts`, unit: "s", usual: "8" }],
+    fields: [{ key: "stroke", label: say`A stroke of the bellows lasts`, unit: "s", usual: "6" }],
   },
   notProposed: say`Fingers are proposed for piano keys and the standard bass; for button keyboards
-    and free bass not yet, nor bellows. What you write is kept.`,
+    and free bass not yet. What you write is kept.`,
   hands: () => import("./hands.ts").then(({ hands }) => hands),
   // two reeds a little apart. Own figures.
   timbre: {

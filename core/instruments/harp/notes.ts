@@ -1,9 +1,9 @@
 import { say } from "../../words/say.ts";
 import {
-  add,
   barSpan,
   compare,
   toNumber,
+  quartersAt,
   type Pitch,
   type Place,
   fraction,
@@ -38,10 +38,6 @@ export const signatureOf = (fifths: number): Setting => ({
     ]),
   ),
 });
-
-/** Quarters from the beginning, in written order. */
-export const quartersAt = ({ bars }: Pick<Score, "bars">, { bar, offset }: Place): number =>
-  toNumber(add(bars[bar]!.start, offset));
 
 /** The place of a moment; to a part of a quarter that can be written. */
 export function placeAt({ bars }: Pick<Score, "bars">, quarters: number): Place {

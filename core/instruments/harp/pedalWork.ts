@@ -1,9 +1,16 @@
 import { capital } from "../../words/index.ts";
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
-import { spokenName, toNumber, type Mark, type Place, type Score } from "../../score/index.ts";
+import {
+  quartersAt,
+  spokenName,
+  toNumber,
+  type Mark,
+  type Place,
+  type Score,
+} from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
-import { harpNotes, placeAt, quartersAt, type HarpNote } from "./notes.ts";
+import { harpNotes, placeAt, type HarpNote } from "./notes.ts";
 import { pedalsText, settingAt } from "./setting.ts";
 import { FOOT, proposeInBars, type Settings } from "./settings/index.ts";
 import { letterOf, PEDALS, stringsFor, writtenString, type Letter } from "./strings.ts";

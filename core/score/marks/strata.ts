@@ -7,6 +7,7 @@ import { comparePlaces } from "../model/places.ts";
 import { fieldsOf, placeFrom, placeMoved, placeText, spanFrom, spanMoved } from "../model/spans.ts";
 import type { PlaceText } from "../model/spans.ts";
 import type { ControllerSet, MarkedAt, Performance } from "../model/performance.ts";
+import type { Shape } from "../model/shape.ts";
 import type { Mark, MarkData, Printed } from "./mark.ts";
 import type { StratumWork } from "./work.ts";
 import { parseXml, type Document, type Element } from "../xml/xml.ts";
@@ -35,6 +36,15 @@ export interface MarkSign {
   readonly name: string;
   /** What it writes; nothing when it takes away what stands there. */
   readonly data: MarkData | ((marks: readonly Mark[], at: Place) => MarkData | undefined);
+}
+
+/** Bars as they are practised. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+  /** Quarters a minute. */
+  readonly tempo: number;
+  readonly shape: Shape;
 }
 
 /** One kind of marks between notes, with all that is done to them. */
@@ -74,10 +84,14 @@ export interface Stratum {
   ) => void;
   /** What is worked out for them; loaded where it is asked for. Without it nothing is. */
   readonly work?: () => Promise<StratumWork>;
+  /** Fields of the player's record that its work is asked with. */
+  readonly asks?: readonly string[];
   /** What holds at a place because of the marks up to it, in words; nothing when undefined. */
   readonly state?: (marks: readonly Mark[], at: Place, score: Read) => string | undefined;
   /** What holds must be set before one begins there: it is told with each stretch practised. */
   readonly setBefore?: true;
+  /** What whoever practises some bars at a tempo must know of them; nothing when undefined. */
+  readonly told?: (marks: readonly Mark[], score: Score, how: Stretch) => string | undefined;
   /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */
   readonly sound?: (performance: Performance, marks: readonly MarkedAt[]) => Performance;
   /** What marks are in a MIDI file, where it has a controller for them. */

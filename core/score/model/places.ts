@@ -1,9 +1,13 @@
-import { compare, toNumber, ZERO } from "./fraction.ts";
+import { add, compare, toNumber, ZERO } from "./fraction.ts";
 import type { Bar, Place } from "./model.ts";
 
 /** Negative where the first place is earlier, 0 where they are the same: for sorting. */
 export const comparePlaces = (a: Place, b: Place): number =>
   a.bar - b.bar || compare(a.offset, b.offset);
+
+/** Quarters from the beginning of the piece, in written order. */
+export const quartersAt = ({ bars }: { bars: readonly Bar[] }, { bar, offset }: Place): number =>
+  toNumber(add(bars[bar]!.start, offset));
 
 /** The first place of a bar, an index. */
 export const startOf = (bar: number): Place => ({ bar, offset: ZERO });

@@ -1,0 +1,111 @@
+import { quartersAt, toNumber, type Note, type Score, type Shape } from "../../../score/index.ts";
+import { levelAt, loudnessOf } from "../../../shaping/index.ts";
+
+/**
+ * Reeds that take air: a tone of the right hand by the couplers drawn, a bass, a chord. A longer
+ * reed takes more. From memory, rough: makers differ, which is why a player times one stroke.
+ */
+const COUPLERS = { "16": 1.6, "8": 1, "4": 0.6 } as const;
+const BASS = 3.5;
+const CHORD = 6;
+
+/** Couplers of the right hand, by their pitch in feet. */
+export type Coupler = keyof typeof COUPLERS;
+export const USUAL_COUPLERS: readonly Coupler[] = ["8"];
+
+/** Air a reed takes at each level from ppp to fff, against mezzo forte. From memory, rough. */
+const LOUD = [0.25, 0.35, 0.5, 0.7, 1, 1.6, 2.4, 3.4] as const;
+
+/** Reeds that sound on average under a tune with bass and chord: a stroke is timed with them. */
+const TIMED_WITH = 5.5;
+
+/** Seconds a full stroke lasts with tune and bass at mezzo forte. From memory: 4 to 6. */
+export const USUAL_STROKE = 6;
+
+/** A player and what is drawn. */
+export interface Bellows {
+  /** Seconds of a full stroke, timed with tune, bass and chord at mezzo forte. */
+  readonly stroke: number;
+  readonly couplers: readonly Coupler[];
+}
+
+/** A stretch in which the same notes sound. */
+export interface Sounding {
+  /** Quarters from the beginning of the piece. */
+  readonly from: number;
+  readonly to: number;
+  /** Share of a full stroke that it takes in each second. */
+  readonly perSecond: number;
+}
+
+interface Held {
+  readonly note: Note;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** When the notes of some bars sound; of a dotted one half. */
+export const heldNotes = (score: Score, from: number, to: number): Held[] =>
+  score.notes
+    .filter((note) => note.bar >= from && note.bar <= to && !note.held && !note.grace)
+    .map((note) => {
+      const start = quartersAt(score, note);
+      const length = toNumber(note.length) * (note.staccato ? 0.5 : 1);
+      return { note, from: start, to: start + length };
+    });
+
+/** Reeds that the left hand sounds: a bass, a chord button, or both. */
+function leftReeds(keys: readonly number[]): number {
+  if (keys.length === 0) return 0;
+  const [low, next, ...more] = [...keys].sort((a, b) => a - b);
+  if (next === undefined || (more.length === 0 && (next - low!) % 12 === 0)) return BASS;
+  // a bass under its chord stands apart from it
+  return more.length >= 2 && next - low! > 7 ? BASS + CHORD : CHORD;
+}
+
+/**
+ * What some bars take of the bellows, stretch by stretch; where nothing sounds they take nothing.
+ *
+ * @param from bar index, the last inclusive
+ */
+export function soundingIn(
+  score: Score,
+  from: number,
+  to: number,
+  shape: Shape,
+  { stroke, couplers }: Bellows,
+): Sounding[] {
+  const held = heldNotes(score, from, to);
+  const points = loudnessOf(score, shape);
+  const ends = [...new Set(held.flatMap((one) => [one.from, one.to]))].sort((a, b) => a - b);
+  const perTone = couplers.reduce((sum, one) => sum + COUPLERS[one], 0);
+  const byStart = [...held].sort((a, b) => a.from - b.from);
+  const found: Sounding[] = [];
+  let [next, now] = [0, [] as Held[]];
+  for (const [i, start] of ends.slice(0, -1).entries()) {
+    while (next < byStart.length && byStart[next]!.from <= start + 1e-9) now.push(byStart[next++]!);
+    now = now.filter((one) => one.to > start + 1e-9);
+    const right = now.filter(({ note }) => note.hand === "right").length * perTone;
+    const left = leftReeds(now.flatMap(({ note }) => (note.hand === "left" ? [note.midi] : [])));
+    const level = now.length ? levelAt(score, points, now.at(-1)!.note) : 5;
+    const low = Math.min(6, Math.max(0, Math.floor(level) - 1));
+    const loud = LOUD[low]! + (level - 1 - low) * (LOUD[low + 1]! - LOUD[low]!);
+    const perSecond = ((right + left) * loud) / (TIMED_WITH * stroke);
+    found.push({ from: start, to: ends[i + 1]!, perSecond });
+  }
+  return found;
+}
+
+/** Share of a full stroke that passes between two moments. Quarters; tempo in quarters a minute. */
+export function airBetween(
+  all: readonly Sounding[],
+  from: number,
+  to: number,
+  tempo: number,
+): number {
+  let sum = 0;
+  for (const one of all)
+    if (one.to > from && one.from < to)
+      sum += (Math.min(one.to, to) - Math.max(one.from, from)) * one.perSecond;
+  return (sum * 60) / tempo;
+}

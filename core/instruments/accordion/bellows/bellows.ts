@@ -1,0 +1,95 @@
+import { say } from "../../../words/say.ts";
+import { Type } from "@sinclair/typebox";
+import { comparePlaces } from "../../../score/model/places.ts";
+import { USUAL_STROKE } from "./air.ts";
+import { airAlong } from "./written.ts";
+import { twiceAt, type Mark, type MarkSign, type Stratum } from "../../../score/marks/strata.ts";
+import type { MarkData } from "../../../score/marks/mark.ts";
+import type { Place } from "../../../score/model/model.ts";
+
+const WAYS = { open: say`opening`, close: say`closing` } as const;
+const PRESSURES = { build: say`building pressure`, ease: say`easing pressure` } as const;
+
+/** What a mark of the bellows says. */
+export const bellowsFields = {
+  direction: Type.Optional(
+    Type.Union([Type.Literal("open"), Type.Literal("close")], { description: "open or close" }),
+  ),
+  button: Type.Optional(
+    Type.Integer({
+      minimum: 0,
+      maximum: 100,
+      description: "hundredths open the air button brings them to, in the rest before",
+    }),
+  ),
+  pressure: Type.Optional(
+    Type.Union([Type.Literal("build"), Type.Literal("ease")], { description: "build or ease" }),
+  ),
+};
+
+const text = ({ data }: Pick<Mark, "data">): string =>
+  [
+    ...(data.button === undefined
+      ? []
+      : [say`air button in the rest before, to ${data.button as number} %`]),
+    ...(data.direction ? [WAYS[data.direction as keyof typeof WAYS]] : []),
+    ...(data.pressure ? [PRESSURES[data.pressure as keyof typeof PRESSURES]] : []),
+  ].join(", ");
+
+/** A key that says one thing more of a place; the same again takes it back. */
+const sign = (key: string, name: string, said: MarkData): MarkSign => ({
+  key,
+  name,
+  data: (marks: readonly Mark[], at: Place) => {
+    const stands = marks.find(({ from }) => comparePlaces(from, at) === 0)?.data ?? {};
+    const [field, value] = Object.entries(said)[0]!;
+    if (stands[field] !== value) return { ...stands, ...said };
+    const { [field]: _, ...rest } = stands;
+    return Object.keys(rest).length ? rest : undefined;
+  },
+});
+
+/** Which way the bellows go, and what is done with them. */
+export const BELLOWS: Stratum = {
+  id: "bellows",
+  name: say`bellows`,
+  one: say`A turn of the bellows`,
+  tab: say`Bellows`,
+  extent: "place",
+  layered: false,
+  lined: false,
+  schema: Type.Object(bellowsFields, { additionalProperties: false, minProperties: 1 }),
+  signs: [
+    sign("o", say`open`, { direction: "open" }),
+    sign("c", say`close`, { direction: "close" }),
+    sign("b", say`build pressure`, { pressure: "build" }),
+    sign("e", say`ease pressure`, { pressure: "ease" }),
+  ],
+  words: text,
+  clash: (marks, { bars }) => {
+    const twice = twiceAt(marks);
+    return (
+      twice &&
+      say`The bellows are told two things at one place in bar
+        ${bars[twice.from.bar]?.number ?? bars.length}; they go one way at a time.`
+    );
+  },
+  work: () => import("./bellowsWork.ts").then((found) => found.bellowsWork),
+  asks: ["stroke"],
+  setBefore: true,
+  told: (marks, score, { from, to, tempo, shape }) => {
+    if (marks.length === 0) return undefined;
+    const out = airAlong(score, marks, { tempo, shape, stroke: USUAL_STROKE }).filter(
+      ({ bar, isOut }) => isOut && bar >= from && bar <= to,
+    );
+    const bars = [...new Set(out.map(({ bar }) => score.bars[bar]!.number))];
+    return bars.length
+      ? say`the bellows as planned for playing in tempo; as slow as this the air runs out in bar
+          ${bars.slice(0, 4).join(", ")}: turn once more there`
+      : undefined;
+  },
+  state: (marks, at) => {
+    const last = marks.findLast(({ from, data }) => data.direction && comparePlaces(from, at) <= 0);
+    return last && say`the bellows are ${WAYS[last.data.direction as keyof typeof WAYS]}`;
+  },
+};

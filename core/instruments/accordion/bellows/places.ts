@@ -1,0 +1,187 @@
+import { say } from "../../../words/say.ts";
+import {
+  beatLength,
+  compare,
+  quartersAt,
+  subtract,
+  toNumber,
+  type Place,
+  type Score,
+  type Shape,
+} from "../../../score/index.ts";
+import { comesAgain } from "./again.ts";
+import { airBetween, heldNotes, soundingIn, type Bellows } from "./air.ts";
+
+/** A moment at which something is struck: where the bellows may turn. */
+export interface Moment extends Place {
+  /** Quarters from the beginning of the piece. */
+  readonly at: number;
+  /** Whether the bellows can turn: nothing sounds across. */
+  readonly canTurn: boolean;
+  /** What a turn costs here beyond turning at all, and what speaks for it in words. */
+  readonly price: number;
+  readonly why: string;
+  /** Seconds of silence before it. */
+  readonly silence: number;
+  /** Hundredths of a full stroke that are taken until the next moment. */
+  readonly air: number;
+  /** The moment this is when the music comes again, by index among those of the stretch. */
+  readonly again?: number;
+}
+
+/** Full strokes are counted in so many parts. */
+export const FULL = 100;
+
+/** What a turn costs by where it stands. Common practice, no source. */
+const IN_A_REST = 0;
+const NEW_PHRASE = 0.2;
+const AFTER_A_LONG_NOTE = 0.4;
+/** By the bars since a phrase began: four, two, any other. */
+const NEW_BAR = { four: 0.5, two: 0.8, other: 1.2 };
+const ON_A_BEAT = 1.6;
+const OFF_BEAT = 2.6;
+/** Within a slur, and between a pick-up and what it leads to. */
+const IN_A_SLUR = 3;
+const AFTER_A_PICK_UP = 1.5;
+/** A fresh stroke makes an accent. */
+const ACCENT = -1.2;
+
+/** Seconds of silence that are a rest. */
+const REST = 0.12;
+/** A note so many times as long as the usual one ends something. */
+const LONG = 2;
+/** Notes at each end of what comes again that may differ. */
+const ENDS = 2;
+/** What comes again so many times as loud is another matter for the bellows. */
+const AS_LOUD = 1.5;
+
+/**
+ * The moments of some bars.
+ *
+ * @param from bar index, the last inclusive
+ * @param tempo quarters a minute
+ */
+export function momentsIn(
+  score: Score,
+  [from, to]: readonly [from: number, to: number],
+  { tempo, shape, bellows }: { tempo: number; shape: Shape; bellows: Bellows },
+): Moment[] {
+  const held = heldNotes(score, from, to);
+  const byTime = new Map<string, (typeof held)[number]>();
+  for (const one of held) {
+    const key = `${one.note.bar} ${one.note.offset.num}/${one.note.offset.den}`;
+    // the tune is asked what it is like, where there is one
+    if (!byTime.has(key) || one.note.hand === "right") byTime.set(key, one);
+  }
+  const struck = [...byTime.values()].sort((a, b) => a.from - b.from);
+  const sounding = soundingIn(score, from, to, shape, bellows);
+  const lengths = held
+    .filter(({ note }) => note.hand === "right")
+    .map(({ note }) => toNumber(note.length))
+    .sort((a, b) => a - b);
+  const usual = lengths[lengths.length >> 1] ?? 1;
+  const slurs = slursIn(score);
+  const again = comesAgain(score);
+  const firsts = [
+    ...new Set([0, ...again.flatMap(({ from, to, of }) => [from, of, to + 1, of + to + 1 - from])]),
+  ].sort((a, b) => a - b);
+  const sinceFirst = (bar: number) => bar - firsts.findLast((one) => one <= bar)!;
+  const pickUp = pickUpOf(score);
+  const end = Math.max(0, ...held.map((one) => one.to));
+  const indexOf = new Map(struck.map(({ note }, i) => [placeKey(note), i]));
+  // what sounds until a moment, from what was struck before it
+  let [until, untilLong, taken, counted] = [-Infinity, false, 0, 0];
+  const byStart = [...held].sort((a, b) => a.from - b.from);
+  let next = 0;
+  const found = struck.map(({ note, from: at }, i): Moment => {
+    while (next < byStart.length && byStart[next]!.from < at - 1e-9) {
+      const one = byStart[next++]!;
+      if (one.to > until + 1e-9) [until, untilLong] = [one.to, false];
+      if (one.to >= until - 1e-9 && one.note.hand === "right")
+        untilLong ||= toNumber(one.note.length) >= LONG * usual;
+    }
+    const silence = i === 0 ? 0 : Math.max(0, ((at - until) * 60) / tempo);
+    const bar = score.bars[note.bar]!;
+    const inBar = toNumber(note.offset);
+    const isPickUp =
+      pickUp > 0 &&
+      firsts.includes(note.bar + 1) &&
+      Math.abs(toNumber(bar.nominal) - inBar - pickUp) < 1e-9;
+    const isFirst = note.offset.num === 0 && firsts.includes(note.bar);
+    const beats = inBar / toNumber(beatLength(bar));
+    const isBeat = Math.abs(beats - Math.round(beats)) < 1e-9;
+    const phrase = isPickUp || (pickUp === 0 && isFirst);
+    const since = sinceFirst(note.bar);
+    const newBar =
+      isFirst && pickUp > 0
+        ? NEW_BAR.other + AFTER_A_PICK_UP
+        : since % 4 === 0
+          ? NEW_BAR.four
+          : since % 2 === 0
+            ? NEW_BAR.two
+            : NEW_BAR.other;
+    const [where, why] =
+      silence > REST
+        ? [IN_A_REST, say`in the rest`]
+        : phrase
+          ? [NEW_PHRASE, isPickUp ? say`before the pick-up` : say`where a phrase begins`]
+          : untilLong
+            ? [AFTER_A_LONG_NOTE, say`after a long note`]
+            : note.offset.num === 0
+              ? [newBar, say`on the first beat, where all is struck anew`]
+              : isBeat
+                ? [ON_A_BEAT, say`on a beat, where all is struck anew`]
+                : [OFF_BEAT, say`where all is struck anew`];
+    const isSlurred = slurs.some((slur) => slur.from < at - 1e-9 && slur.to > at - 1e-9);
+    const isAccent = held.some((one) => one.from === at && one.note.accent);
+    taken += airBetween(sounding, at, struck[i + 1]?.from ?? end, tempo) * FULL;
+    const air = Math.round(taken) - counted;
+    counted = Math.round(taken);
+    const of = again.find((one) => one.from <= note.bar && one.to >= note.bar);
+    const first = of && indexOf.get(placeKey({ ...note, bar: note.bar - of.from + of.of }));
+    return {
+      ...{ bar: note.bar, offset: note.offset, at, silence, air },
+      canTurn: i === 0 || until <= at + 1e-9,
+      price: where + (isSlurred ? IN_A_SLUR : 0) + (isAccent ? ACCENT : 0),
+      why: isAccent ? say`${why}, with an accent` : why,
+      ...(first === undefined ? {} : { again: first }),
+    };
+  });
+  return found.map(({ again: first, ...moment }) => {
+    if (first === undefined) return moment;
+    const [less, more] = [moment.air, found[first]!.air].sort((a, b) => a - b) as [number, number];
+    return more <= AS_LOUD * less + 1 ? { ...moment, again: first } : moment;
+  });
+}
+
+const placeKey = ({ bar, offset }: Place) => `${bar} ${offset.num}/${offset.den}`;
+
+/** Slurs as they are read, from the note one begins on to the one it ends on. Quarters. */
+function slursIn(score: Score): { from: number; to: number }[] {
+  const byId = new Map(score.notes.map((note) => [note.id, note]));
+  return score.notes.flatMap((note) => {
+    const first = note.reached?.how === "slur" ? byId.get(note.reached.from) : undefined;
+    return first ? [{ from: quartersAt(score, first), to: quartersAt(score, note) }] : [];
+  });
+}
+
+/** Quarters of the pick-up the piece begins with; 0 for none. */
+function pickUpOf({ bars }: Score): number {
+  const first = bars[0];
+  if (!first || compare(first.length, first.nominal) >= 0) return 0;
+  const length = toNumber(first.length);
+  return toNumber(subtract(first.nominal, first.length)) > 0 ? length : 0;
+}
+
+/** Of what comes again the inner moments, those that are to be alike. */
+export function inner(moments: readonly Moment[]): ReadonlySet<number> {
+  const found = new Set<number>();
+  for (let i = 0; i < moments.length;) {
+    let to = i;
+    while (moments[to]?.again !== undefined && moments[to + 1]?.again === moments[to]!.again! + 1)
+      to++;
+    if (moments[i]!.again !== undefined) for (let k = i + ENDS; k <= to - ENDS; k++) found.add(k);
+    i = to + 1;
+  }
+  return found;
+}

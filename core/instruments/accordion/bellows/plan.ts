@@ -1,0 +1,244 @@
+import { FULL, inner, type Moment } from "./places.ts";
+
+export type Direction = "open" | "close";
+
+/** What the bellows do at a moment: which way from there on, and how far open they are then. */
+export interface Step {
+  readonly way: Direction;
+  /** Hundredths of a full stroke, 0 closed. */
+  readonly open: number;
+  /** The air button brought them there, in the rest before. */
+  readonly byButton: boolean;
+  /** Hundredths that are missing until the next moment. */
+  readonly missing: number;
+}
+
+/** From where the bellows begin; and whether they are to be nearly closed at the end. */
+export interface Ends {
+  /** Nothing is played before: they begin closed, opening. */
+  readonly start?: { readonly open: number; readonly way: Direction };
+  readonly closes: boolean;
+}
+
+/** Prices. Common practice, no source. */
+const TURN = 1;
+const BUTTON = 0.7;
+/** For each hundredth the bellows are open at the end. */
+const LEFT_OPEN = 0.03;
+/** There is no air: whatever else it costs, and for each hundredth that is missing. */
+const NONE = 1000;
+const MISSING = 10;
+/** What begins and ends alike can come again: for each hundredth open, and for closing there. */
+const FROM_HOME = 0.05;
+const CLOSING = 2;
+/** Hundredths that nobody measures. */
+const SLACK = 2;
+/** A moment that goes another way than when it was first. */
+const UNLIKE = 20;
+
+/** Seconds the button takes for a full stroke, and the least rest for it. From memory. */
+const BUTTON_SECONDS = 1.5;
+const BUTTON_REST = 0.4;
+
+/** Hundredths that are missing to get there: beyond fully open or closed. */
+export function missingFrom(to: number): number {
+  const short = Math.max(0, to - FULL, -to);
+  return short > SLACK ? short : 0;
+}
+
+const WAYS: readonly Direction[] = ["open", "close"];
+
+/**
+ * The cheapest way through the moments: exact over place, direction and hundredths of a stroke.
+ *
+ * @param like the direction each moment should have, where it should be like another
+ * @param home moments at which they should be nearly closed and opening
+ */
+export function cheapest(
+  moments: readonly Moment[],
+  { start, closes }: Ends,
+  like: ReadonlyMap<number, Direction> = new Map(),
+  home: ReadonlySet<number> = new Set(),
+): { readonly steps: Step[]; readonly cost: number } {
+  const size = 2 * (FULL + 1);
+  let before = new Float64Array(size).fill(Infinity);
+  if (start) before[WAYS.indexOf(start.way) * (FULL + 1) + start.open] = 0;
+  else before[0] = 0;
+  // for each moment and state after it: the state before it, and where the air button brought it
+  const from: Int16Array[] = [];
+  const placed: Int16Array[] = [];
+  for (const [i, moment] of moments.entries()) {
+    // at the moment itself: the same way on, a turn, or begun again after the button
+    const at = Float64Array.from(before);
+    const came = Int16Array.from({ length: size }, (_, state) => state);
+    const relax = (state: number, cost: number, by: number) => {
+      if (cost >= at[state]! - 1e-9) return;
+      at[state] = cost;
+      came[state] = by;
+    };
+    const free = i === 0 && !start;
+    if (moment.canTurn && !free)
+      for (let open = 0; open <= FULL; open++)
+        for (const way of [0, 1]) {
+          const [now, other] = [way * (FULL + 1) + open, (1 - way) * (FULL + 1) + open];
+          relax(other, before[now]! + TURN + moment.price, now);
+        }
+    const reach = Math.floor((moment.silence / BUTTON_SECONDS) * FULL);
+    if (moment.silence >= BUTTON_REST && i > 0)
+      for (let now = 0; now < size; now++) {
+        if (before[now] === Infinity) continue;
+        const open = now % (FULL + 1);
+        const [low, high] = [Math.max(0, open - reach), Math.min(FULL, open + reach)];
+        for (let to = low; to <= high; to++)
+          if (to !== open)
+            for (const way of [0, 1]) relax(way * (FULL + 1) + to, before[now]! + BUTTON, now);
+      }
+    const wanted = like.get(i);
+    const after = new Float64Array(size).fill(Infinity);
+    const back = new Int16Array(size).fill(-1);
+    for (let state = 0; state < size; state++) {
+      if (at[state] === Infinity) continue;
+      const way = state > FULL ? 1 : 0;
+      const open = state % (FULL + 1);
+      const to = way === 0 ? open + moment.air : open - moment.air;
+      const kept = Math.max(0, Math.min(FULL, to));
+      const short = missingFrom(to);
+      const cost =
+        at[state]! +
+        (short > 0 ? NONE + MISSING * short : 0) +
+        (wanted && wanted !== WAYS[way] ? UNLIKE : 0) +
+        (home.has(i) ? FROM_HOME * open + (way === 1 ? CLOSING : 0) : 0);
+      const there = way * (FULL + 1) + kept;
+      if (cost < after[there]! - 1e-9) {
+        after[there] = cost;
+        back[there] = state;
+      }
+    }
+    from.push(came);
+    placed.push(back);
+    before = after;
+  }
+  let [best, cost] = [-1, Infinity];
+  for (let state = 0; state < size; state++) {
+    const all = before[state]! + (closes ? LEFT_OPEN * (state % (FULL + 1)) : 0);
+    if (all < cost - 1e-9) [best, cost] = [state, all];
+  }
+  const steps: Step[] = [];
+  for (let i = moments.length - 1; i >= 0; i--) {
+    const at = placed[i]![best]!;
+    const came = from[i]![at]!;
+    const open = at % (FULL + 1);
+    const to = at > FULL ? open - moments[i]!.air : open + moments[i]!.air;
+    steps.unshift({
+      way: WAYS[at > FULL ? 1 : 0]!,
+      open,
+      byButton: came % (FULL + 1) !== open,
+      missing: missingFrom(to),
+    });
+    best = came;
+  }
+  return { steps, cost: moments.length ? cost : 0 };
+}
+
+/**
+ * The bellows over some moments, alike where the music comes again.
+ *
+ * @example planBellows(momentsIn(score, [0, 7], how), { closes: true }).map(({ way }) => way)
+ */
+export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
+  const alone = cheapest(moments, ends);
+  const asked = inner(moments);
+  if (asked.size === 0) return alone.steps;
+  const groups = groupsOf(moments, asked);
+  let best: { steps: Step[]; cost: number } | undefined;
+  // all as it is the first time, the second, …: whichever costs least over all
+  const most = Math.max(...groups.map((group) => group.length));
+  const loudest = asLoud(moments, groups);
+  const home = new Set(
+    moments.flatMap(({ again }, i) => {
+      const isStart = again !== undefined && moments[i - 1]?.again !== again - 1;
+      return isStart ? [i, again] : [];
+    }),
+  );
+  const patterns = [
+    alone.steps,
+    cheapest(loudest, ends).steps,
+    cheapest(moments, ends, undefined, home).steps,
+    cheapest(loudest, ends, undefined, home).steps,
+  ];
+  for (const [from, time] of patterns.flatMap((pattern) =>
+    Array.from({ length: most }, (_, at) => [pattern, at] as const),
+  )) {
+    let steps = from;
+    for (let round = 0; round < ROUNDS; round++) {
+      const like = new Map(
+        groups.flatMap((group) => {
+          const { way } = steps[group[Math.min(time, group.length - 1)]!]!;
+          return group.map((at): [number, Direction] => [at, way]);
+        }),
+      );
+      steps = cheapest(moments, ends, like).steps;
+      const cost = costOf(moments, steps, ends) + UNLIKE * unlike(groups, steps);
+      if (!best || cost < best.cost - 1e-9) best = { steps, cost };
+    }
+  }
+  return best!.steps;
+}
+
+/** Once more from what came of it: what gave way there may give way everywhere. */
+const ROUNDS = 2;
+
+/** The moments as if what comes again took as much air each time as when it takes most. */
+function asLoud(moments: readonly Moment[], groups: readonly (readonly number[])[]): Moment[] {
+  const most = new Map(
+    groups.flatMap((group) => {
+      const air = Math.max(...group.map((at) => moments[at]!.air));
+      return group.map((at): [number, number] => [at, air]);
+    }),
+  );
+  return moments.map((moment, i) => ({ ...moment, air: most.get(i) ?? moment.air }));
+}
+
+/** Moments that are the same music, in their order; each group has two or more. */
+export function groupsOf(moments: readonly Moment[], asked: ReadonlySet<number>): number[][] {
+  const firstOf = (at: number): number => {
+    const first = moments[at]!.again;
+    return first === undefined ? at : firstOf(first);
+  };
+  const groups = new Map<number, number[]>();
+  for (const at of [...asked].sort((a, b) => a - b)) {
+    const first = firstOf(at);
+    groups.set(first, [...(groups.get(first) ?? [first]), at]);
+  }
+  return [...groups.values()];
+}
+
+/** Moments that go another way than when they were first. */
+export const unlike = (groups: readonly (readonly number[])[], steps: readonly Step[]): number =>
+  groups.reduce(
+    (sum, [first, ...others]) =>
+      sum + others.filter((at) => steps[at]!.way !== steps[first!]!.way).length,
+    0,
+  );
+
+/** What steps cost by themselves. */
+export function costOf(
+  moments: readonly Moment[],
+  steps: readonly Step[],
+  { start, closes }: Ends,
+): number {
+  let cost = 0;
+  let way = start?.way ?? "open";
+  for (const [i, step] of steps.entries()) {
+    if (step.byButton) cost += BUTTON;
+    else if (step.way !== way) cost += TURN + moments[i]!.price;
+    if (step.missing > 0) cost += NONE + MISSING * step.missing;
+    way = step.way;
+  }
+  const last = steps.at(-1);
+  const air = moments.at(-1)?.air ?? 0;
+  const end = last
+    ? Math.max(0, Math.min(FULL, last.open + (last.way === "open" ? air : -air)))
+    : 0;
+  return cost + (closes ? LEFT_OPEN * end : 0);
+}

@@ -1,0 +1,83 @@
+import { quartersAt, type Mark, type Place, type Score, type Shape } from "../../../score/index.ts";
+import { USUAL_COUPLERS } from "./air.ts";
+import { FULL, momentsIn, type Moment } from "./places.ts";
+import { missingFrom, type Direction, type Ends } from "./plan.ts";
+
+/** The air at a moment under marks that are written. */
+export interface Filled {
+  readonly way: Direction;
+  /** Hundredths open when the moment begins, and those that are missing until the next. */
+  readonly open: number;
+  readonly missing: number;
+  /** The mark that stands at it. */
+  readonly turns: boolean;
+}
+
+/**
+ * How far open the bellows are at each moment, as marks have it. Before the first they open, from
+ * closed.
+ */
+export function filledBy(
+  score: Score,
+  moments: readonly Moment[],
+  marks: readonly Pick<Mark, "from" | "data">[],
+): Filled[] {
+  const told = marks
+    .map(({ from, data }) => ({ at: quartersAt(score, from), data }))
+    .sort((a, b) => a.at - b.at);
+  let [open, next] = [0, 0];
+  let way: Direction = "open";
+  return moments.map((moment): Filled => {
+    let turns = false;
+    for (; next < told.length && told[next]!.at <= moment.at + 1e-9; next++) {
+      const { direction, button } = told[next]!.data;
+      if (typeof button === "number") open = button;
+      if (direction && direction !== way) {
+        way = direction as Direction;
+        turns = true;
+      }
+    }
+    const now = open;
+    const to = way === "open" ? open + moment.air : open - moment.air;
+    open = Math.max(0, Math.min(FULL, to));
+    return { way, open: now, missing: missingFrom(to), turns };
+  });
+}
+
+/**
+ * How far open the bellows are wherever something is struck, under marks that are written.
+ *
+ * @param tempo quarters a minute
+ * @param stroke seconds of a full stroke
+ * @returns `open` from 0 to 1; `isOut` where there is no air until the next
+ * @example airAlong(score, marks, { tempo: 90, shape: NO_SHAPE, stroke: 6 })[0].open // => 0
+ */
+export function airAlong(
+  score: Score,
+  marks: readonly Pick<Mark, "from" | "data">[],
+  { tempo, shape, stroke }: { tempo: number; shape: Shape; stroke: number },
+): (Place & { readonly open: number; readonly isOut: boolean })[] {
+  const bellows = { stroke, couplers: USUAL_COUPLERS };
+  const moments = momentsIn(score, [0, score.bars.length - 1], { tempo, shape, bellows });
+  return filledBy(score, moments, marks).map(({ open, missing }, i) => ({
+    ...{ bar: moments[i]!.bar, offset: moments[i]!.offset },
+    ...{ open: open / FULL, isOut: missing > 0 },
+  }));
+}
+
+/** Where the bellows stand when a bar begins, by what is written before it. */
+export function startAt(
+  score: Score,
+  moments: readonly Moment[],
+  marks: readonly Mark[],
+  bar: number,
+): Ends["start"] {
+  const earlier = marks.filter(({ from }) => from.bar < bar);
+  if (!earlier.length) return undefined;
+  const before = moments.filter((one) => one.bar < bar);
+  const last = filledBy(score, before, earlier).at(-1);
+  const air = before.at(-1)?.air ?? 0;
+  if (!last) return undefined;
+  const to = last.way === "open" ? last.open + air : last.open - air;
+  return { way: last.way, open: Math.round(Math.max(0, Math.min(FULL, to))) };
+}

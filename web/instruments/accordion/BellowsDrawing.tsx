@@ -1,0 +1,66 @@
+import { toNumber, type Mark } from "@yarrow-ridge/core/score";
+import { BELLOWS } from "@yarrow-ridge/core/instruments/accordion";
+import { DIGIT, GAP } from "../../score/placeFingers.ts";
+import { xAt, type BarBox, type PageBoxes } from "../../score/geometry.ts";
+import type { DrawingProps } from "../view.ts";
+import "./accordion.css";
+
+/** In engraver units: a sign, its room over the staff; what lies so near is under it. */
+const [WIDE, TALL, AWAY, NEAR] = [240, 220, 260, 450];
+/** A printed tempo stands as high as this over the staff, for so far from where its bar begins. */
+const [TEMPO, TEMPO_WIDE] = [1250, 2400];
+
+/** Turns over the top staff: two sides of a box for opening, a wedge for closing. */
+export function BellowsDrawing({ boxes, score, marks, pencil }: DrawingProps) {
+  return (
+    <g className="bellows-marks">
+      {[...marks, ...pencil].map((mark) => {
+        const bar = boxes.bars.find((one) => one.bar === mark.from.bar);
+        if (!bar) return null;
+        const offset = toNumber(mark.from.offset);
+        const x = xAt(boxes, score, mark.from.bar, offset) ?? bar.left;
+        return (
+          <g
+            key={mark.id}
+            data-mark={mark.id}
+            className={pencil.includes(mark) ? "pencil" : undefined}
+            transform={`translate(${x} ${above(boxes, bar, x, score.bars[bar.bar]?.tempo !== undefined)})`}
+          >
+            <title>{BELLOWS.words(mark)}</title>
+            <Sign data={mark.data} />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Over the notes there, and the fingers over them. */
+function above(boxes: PageBoxes, bar: BarBox, x: number, hasTempo: boolean): number {
+  const top = bar.staves[0]!.top - (hasTempo && x - bar.left < TEMPO_WIDE ? TEMPO : 0);
+  const near = boxes.notes.filter(
+    (one) => one.note.bar === bar.bar && one.staff === 1 && Math.abs(one.x - x) < NEAR,
+  );
+  return Math.min(top - AWAY, ...near.map((one) => one.top - DIGIT - 3 * GAP));
+}
+
+function Sign({ data }: Pick<Mark, "data">) {
+  const half = WIDE / 2;
+  return (
+    <>
+      {data.direction === "open" && (
+        <path d={`M ${-half} 0 V ${-TALL} H ${half} V 0`} className="bellows-sign open" />
+      )}
+      {data.direction === "close" && (
+        <path d={`M ${-half} ${-TALL} L 0 0 L ${half} ${-TALL}`} className="bellows-sign" />
+      )}
+      {data.button !== undefined && <circle cx={0} cy={-TALL - 130} r={70} />}
+      {data.pressure === "build" && (
+        <path d={`M ${-half} ${-TALL - 130} L ${half} ${-TALL - 130} m -90 -70 l 90 70 l -90 70`} />
+      )}
+      {data.pressure === "ease" && (
+        <path d={`M ${half} ${-TALL - 130} L ${-half} ${-TALL - 130} m 90 -70 l -90 70 l 90 70`} />
+      )}
+    </>
+  );
+}
