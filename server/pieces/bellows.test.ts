@@ -75,7 +75,7 @@ it("is written, looked through, kept through export and import, and carried by n
   const slowly = await studio.ask("POST", `/api/pieces/${id}/marks/bellows/check`, { tempo: 60 });
   const { doubts } = slowly.json as unknown as { doubts: { text: string }[] };
   expect(doubts[0]!.text).toMatch(/the air runs out .* s too early/);
-  const twice = await put([{ ...marks[1]!, id: "one-more-at-once", data: { direction: "open" } }]);
+  const twice = await put([{ ...marks[1], id: "one-more-at-once", data: { direction: "open" } }]);
   expect(twice.status).toBe(400);
   expect((twice.json as unknown as { detail: string }).detail).toMatch(
     /two things at one place in bar 4/,

@@ -2,7 +2,9 @@ import { say } from "@yarrow-ridge/core/words";
 import AddIcon from "@mui/icons-material/ZoomIn";
 import RemoveIcon from "@mui/icons-material/ZoomOut";
 import { Button, IconButton, Tab, Tabs } from "@mui/material";
+import { instrument, stratumOf } from "@yarrow-ridge/core/instruments";
 import { HandsStrip } from "./HandsStrip.tsx";
+import { MarksStrip } from "./MarksStrip.tsx";
 import { stratumView } from "../instruments/index.ts";
 import { BoundaryStrip } from "./BoundaryStrip.tsx";
 import { ReturnsStrip } from "./ReturnsStrip.tsx";
@@ -30,6 +32,7 @@ export function DeskStrata({
   const { set } = desk;
   const { piece, score, form, sections, climax, shape, drawn, marks, stratum, choose } = at;
   const { Strip } = stratumView(piece.instrument, stratum);
+  const kind = stratumOf(instrument(piece.instrument), stratum);
   return (
     <section className="desk-strata">
       <div className="desk-tabs">
@@ -85,6 +88,14 @@ export function DeskStrata({
               shape={shape}
               tempo={tempoAt(at)}
               assignmentId={at.assignmentId}
+            />
+          )}
+          {kind && !Strip && (
+            <MarksStrip
+              score={score}
+              stratum={kind}
+              marks={marks.get(stratum) ?? []}
+              onChoose={choose}
             />
           )}
           {stratum === "shape" && (

@@ -94,7 +94,7 @@ export function MarksPanel({
           </p>
         )}
         {Entry ? (
-          <Entry marks={marks} here={here} write={write} />
+          <Entry marks={marks} here={here} write={write} setup={piece.setup} />
         ) : (
           <div className="row">
             {signs.map((one) => (

@@ -57,12 +57,15 @@ export const tempoAt = ({ score, goal }: Pick<AtDesk, "score" | "goal">): number
 export function tabsOf({
   onPaper,
   instrument: kind,
+  setup,
 }: Piece): readonly (readonly [Stratum, string])[] {
   if (onPaper) return [["form", say`Form`]];
   return [
     ["form", say`Form`],
     ["hands", say`Hands`],
-    ...instrument(kind).strata.flatMap(({ id, tab }) => (tab ? [[id, tab] as const] : [])),
+    ...instrument(kind).strata.flatMap(({ id, tab, within }) =>
+      tab && (within?.(setup ?? {}) ?? true) ? [[id, tab] as const] : [],
+    ),
     ["shape", say`Shape`],
   ];
 }

@@ -88,6 +88,7 @@ export function WrittenLayers(props: Props) {
       <Fingers boxes={boxes} said={said} below={below} both={both ?? false} onPick={onPick} />
       <FollowingSigns boxes={boxes} said={said} signs={signs} below={below} />
       {of.strata.map((stratum) => {
+        if (stratum.within && !stratum.within(setup ?? {})) return null;
         const { inked, pencilled } = withPencil(marks.get(stratum.id) ?? [], stratum.id, shown);
         const { Drawing } = stratumView(kind, stratum.id);
         return Drawing ? (

@@ -8,6 +8,7 @@ import { HarpBoard } from "./harp/HarpBoard.tsx";
 import { HarpDrawing } from "./harp/HarpDrawing.tsx";
 import { HarpEntry } from "./harp/HarpEntry.tsx";
 import { HarpStrip } from "./harp/HarpStrip.tsx";
+import { LeverEntry } from "./harp/LeverEntry.tsx";
 import { Keyboard } from "./keyboard/Keyboard.tsx";
 import { KeyboardAsk, KeyboardAsked } from "./keyboard/KeyboardAsk.tsx";
 import { PositionDrawing } from "./keyboard/Positions.tsx";
@@ -33,7 +34,10 @@ const views: Readonly<Record<string, InstrumentView>> = {
   guitar: { Board: NeckBoard, Told: NeckAsk },
   harp: {
     Board: HarpBoard,
-    strata: { "harp-pedals": { Drawing: HarpDrawing, Entry: HarpEntry, Strip: HarpStrip } },
+    strata: {
+      "harp-pedals": { Drawing: HarpDrawing, Entry: HarpEntry, Strip: HarpStrip },
+      "harp-levers": { Entry: LeverEntry },
+    },
   },
   organ: { Board: OrganBoard, Ask: OrganAsk, Asked: KeyboardAsked, strata: { position } },
 };

@@ -58,6 +58,8 @@ export interface EntryProps {
   /** None while no place is chosen. */
   readonly here: Place | undefined;
   readonly write: (data: Mark["data"] | undefined) => void;
+  /** How the instrument of the piece is set up. */
+  readonly setup: Piece["setup"];
 }
 
 /** How a kind of marks is shown otherwise than by the generic views; all of it optional. */

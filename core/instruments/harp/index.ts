@@ -6,6 +6,7 @@ import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
 import { USUAL_SPAN } from "./fingers/reach.ts";
 import { placedSigns } from "./fingers/signs.ts";
+import { HARP_LEVERS } from "./levers.ts";
 import { HARP_PEDALS } from "./pedals.ts";
 import { harpOf, harpSetup } from "./setup.ts";
 import { naturalOf } from "./strings.ts";
@@ -35,7 +36,7 @@ export const harp: Instrument = {
     { id: "left", name: say`left hand`, compass: [23, 104], compassIn, proposed: true },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4"])],
-  strata: [HARP_PEDALS],
+  strata: [HARP_PEDALS, HARP_LEVERS],
   following: placedSigns,
   setup: harpSetup,
   player: {

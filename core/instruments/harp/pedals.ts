@@ -32,6 +32,7 @@ export const HARP_PEDALS: Stratum = {
   name: say`pedal settings`,
   one: say`A pedal setting`,
   tab: say`Pedals`,
+  within: ({ kind }) => kind !== "lever",
   extent: "place",
   layered: false,
   lined: false,

@@ -35,8 +35,9 @@ export const stringAt = (letter: Letter, octave: number): number =>
 export const letterOf = (string: number): Letter => SCALE[string % 7]!;
 
 const SIGNS = ["♭", "♮", "♯"];
-/** A letter or string as it is altered: `F♯`, `B♭`. */
-export const called = (name: string, alter: number): string => `${name}${SIGNS[alter + 1]}`;
+/** A letter or string as it is altered: `F♯`, `B♭4`. */
+export const called = (name: string, alter: number): string =>
+  `${name[0]}${SIGNS[alter + 1]}${name.slice(1)}`;
 
 /** A string as it is called: `C4`. */
 export const stringName = (string: number): string =>

@@ -56,6 +56,8 @@ export interface Stratum {
   readonly one: string;
   /** Of its tab at the desk; none where marks are made among the hands. */
   readonly tab?: string;
+  /** Whether an instrument that is set up so has it; every one when absent. */
+  readonly within?: (setup: Readonly<Record<string, unknown>>) => boolean;
   readonly extent: "place" | "span";
   /** Whether each layer has its own; else they are the teacher's. */
   readonly layered: boolean;

@@ -22,10 +22,10 @@ export function HarpStrip({ score, marks, chosen, onChoose }: StripProps) {
   const lane = (foot: string) => all.map((mark) => [mark, movedBy(mark, foot)] as const);
   return (
     <>
-      <div className="harp-strip" role="group" aria-label={say`What each foot does`}>
+      <div className="marks-strip" role="group" aria-label={say`What each foot does`}>
         {chosen && (
           <span
-            className="harp-chosen"
+            className="marks-chosen"
             style={{ left: at(chosen.from), width: at(chosen.to - chosen.from + 1) }}
           />
         )}
@@ -35,7 +35,7 @@ export function HarpStrip({ score, marks, chosen, onChoose }: StripProps) {
             [FOOT.D, say`left foot`],
           ] as const
         ).map(([foot, name]) => (
-          <div key={foot} className="harp-lane">
+          <div key={foot} className="marks-lane">
             <span className="small soft">{name}</span>
             {lane(foot).map(
               ([mark, text]) =>

@@ -1,0 +1,154 @@
+import { capital } from "../../words/index.ts";
+import { say } from "../../words/say.ts";
+import { quartersAt, spokenName, toNumber } from "../../score/index.ts";
+import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
+import { leversAt, leversText, tunedAlter } from "./levers.ts";
+import { harpNotes, placeAt } from "./notes.ts";
+import { pedalWork } from "./pedalWork.ts";
+import { harpOf, USUAL_MOVE } from "./setup.ts";
+import { proposeInBars, type Settings } from "./settings/index.ts";
+import { called, stringName, stringsFor } from "./strings.ts";
+
+const LEVER_HAND = "left";
+
+const secondsOf = ({ options, setup }: MarkTask): number =>
+  (options as { secondsPerMove?: number }).secondsPerMove ??
+  (setup as { move?: number } | undefined)?.move ??
+  USUAL_MOVE;
+
+const leverHarp = ({ setup }: MarkTask) => harpOf({ ...setup, kind: "lever" });
+
+/** Marks and problems of one task are found together. */
+const known = new WeakMap<MarkTask, Settings>();
+
+function settingsOf(task: MarkTask): Settings {
+  const before = known.get(task);
+  if (before) return before;
+  const { score, from, to, tempo, written } = task;
+  const earlier = written.filter((mark) => mark.from.bar < from);
+  const found = proposeInBars(leverHarp(task), score, [from, to], {
+    ...{ tempo, secondsPerMove: secondsOf(task) },
+    ...(earlier.length ? { start: leversAt(earlier, earlier.at(-1)!.from) } : {}),
+  });
+  known.set(task, found);
+  return found;
+}
+
+/** Those up at the beginning, where nothing is written before, and each flip. */
+function propose(task: MarkTask): ProposedMark[] {
+  const { score, from, written } = task;
+  const { start, changes } = settingsOf(task);
+  const harp = leverHarp(task);
+  const begin = toNumber(score.bars[from]!.start);
+  const isOpen = !written.some((mark) => mark.from.bar < from);
+  const up = Object.fromEntries(
+    Object.entries(start).filter(([name, alter]) => alter !== tunedAlter(harp, name)),
+  );
+  const marks: ProposedMark[] =
+    isOpen && Object.keys(up).length
+      ? [
+          {
+            from: { bar: from, offset: { num: 0, den: 1 } },
+            data: up,
+            why: say`Levers that are up when bar ${score.bars[from]!.number} begins.`,
+          },
+        ]
+      : [];
+  for (const { onset, name, to, why } of changes) {
+    const place = placeAt(score, begin + onset);
+    const last = marks.at(-1);
+    const isSame =
+      last && last.from.bar === place.bar && toNumber(last.from.offset) === toNumber(place.offset);
+    const told = say`Left hand: ${why}`;
+    if (isSame)
+      marks[marks.length - 1] = {
+        ...last,
+        data: { ...last.data, [name]: to },
+        why: `${last.why} ${told}`,
+      };
+    else marks.push({ from: place, data: { [name]: to }, why: told });
+  }
+  return marks;
+}
+
+const problems = (task: MarkTask): MarkDoubt[] =>
+  settingsOf(task).problems.map(({ kind, note, text, ways }) => {
+    const { bar, offset } = task.score.notes.find(({ id }) => id === note)!;
+    return { bar, offset, kind, text: [text, ...ways].join(" ") };
+  });
+
+/** What is written, played through: notes that are not set, flips under a ringing string. */
+function check(task: MarkTask): MarkDoubt[] {
+  const { score, written, from, to, tempo } = task;
+  if (written.length === 0) return [];
+  const second = tempo / 60;
+  const harp = leverHarp(task);
+  const found: MarkDoubt[] = [];
+  const notes = harpNotes(score, 0, to);
+  const plucks = notes.filter(({ hand }) => hand === LEVER_HAND).map(({ onset }) => onset);
+  const stands = new Map<string, number>();
+  const rings = new Map<string, number>();
+  const marks = [...written].sort((a, b) => quartersAt(score, a.from) - quartersAt(score, b.from));
+  let next = 0;
+  const flip = ({ from: place, data }: MarkTask["written"][number]) => {
+    const at = quartersAt(score, place);
+    const bar = score.bars[place.bar]!.number;
+    const moved = Object.entries(data as Record<string, number>).filter(
+      ([name, alter]) => alter !== (stands.get(name) ?? tunedAlter(harp, name)),
+    );
+    for (const [name, alter] of moved) {
+      stands.set(name, alter);
+      if (next > 0 && (rings.get(name) ?? 0) > at + 1e-6)
+        found.push({
+          ...{ ...place, kind: "rings" },
+          text: say`Bar ${bar}: ${leversText({ [name]: alter })} is set while its string still rings.`,
+        });
+    }
+    if (next === 0 || moved.length === 0) return;
+    const before = plucks.findLast((one) => one <= at + 1e-6) ?? -Infinity;
+    const after = plucks.find((one) => one > at + 1e-6) ?? Infinity;
+    const needed = moved.length * secondsOf(task);
+    const has = (after - before) / second;
+    if (has < needed - 1e-6)
+      found.push({
+        ...{ ...place, kind: "hand" },
+        text: say`Bar ${bar}: the left hand has ${String(Math.round(has * 10) / 10)} s between what it
+          plays; ${moved.length === 1 ? say`a lever takes` : say`${moved.length} levers take`}
+          ${String(needed)} s.`,
+      });
+  };
+  for (const note of notes) {
+    while (next < marks.length && quartersAt(score, marks[next]!.from) <= note.onset + 1e-6)
+      flip(marks[next++]!);
+    const on = stringsFor(harp, note.midi);
+    const set = on.find(({ string, alter }) => {
+      const name = stringName(string);
+      return (stands.get(name) ?? tunedAlter(harp, name)) === alter;
+    });
+    if (set) {
+      const until = note.onset + Math.min(note.length, second);
+      const name = stringName(set.string);
+      rings.set(name, Math.max(rings.get(name) ?? 0, until));
+      continue;
+    }
+    const place = score.notes.find(({ id }) => id === note.id)!;
+    const [wanted] = on;
+    const name = wanted && stringName(wanted.string);
+    found.push({
+      ...{ bar: place.bar, offset: place.offset, kind: "unset" },
+      text: name
+        ? say`${capital(note.where!)}: ${spokenName(note.pitch)} is not set; ${name} stands at
+            ${called(name[0]!, stands.get(name) ?? tunedAlter(harp, name))}.`
+        : say`${capital(note.where!)}: ${spokenName(note.pitch)} is not on this harp.`,
+    });
+  }
+  for (; next < marks.length;) flip(marks[next++]!);
+  // the same of a bar is said once
+  const once = new Map(found.map((one) => [one.text, one]));
+  return [...once.values()]
+    .filter(({ bar }) => bar >= from && bar <= to)
+    .sort((a, b) => a.bar - b.bar);
+}
+
+/** Levers worked out from the notes, and those that are written looked through. */
+export const leverWork: StratumWork = { options: pedalWork.options, propose, problems, check };
