@@ -1,7 +1,7 @@
 /** The harp's strings and settings, for what works at them; screens that show it load it. */
 export { placedSigns } from "./fingers/signs.ts";
 export { glissandoSettings } from "./glissando.ts";
-export { leversAt, leversText, stringsOf, tunedAlter, withLever } from "./levers.ts";
+export { leversAt, leversText, stringsOf, tunedAlter, withLever } from "./leverSetting.ts";
 export type { HarpNote } from "./notes.ts";
 export { pedalsText, settingAt, withPedal } from "./setting.ts";
 export { harpOf, USUAL_MOVE } from "./setup.ts";

@@ -2,7 +2,7 @@ import { capital } from "../../words/index.ts";
 import { say } from "../../words/say.ts";
 import { quartersAt, spokenName, toNumber } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
-import { leversAt, leversText, tunedAlter } from "./levers.ts";
+import { leversAt, leversText, tunedAlter } from "./leverSetting.ts";
 import { harpNotes, placeAt } from "./notes.ts";
 import { pedalWork } from "./pedalWork.ts";
 import { harpOf, USUAL_MOVE } from "./setup.ts";

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { NO_SHAPE, readScore, startOf, type Mark, type Score } from "../../score/index.ts";
 import type { MarkTask, ProposedMark } from "../../score/marks/work.ts";
-import { leversAt, leversText, stringsOf, withLever } from "./levers.ts";
+import { leversAt, leversText, stringsOf, withLever } from "./leverSetting.ts";
 import { leverWork } from "./leverWork.ts";
 import { LEVER_HARP } from "./strings.ts";
 
