@@ -2,6 +2,7 @@ import { Type } from "@sinclair/typebox";
 import * as bellows from "./bellows.ts";
 import * as harp from "./harp.ts";
 import * as marks from "./marks.ts";
+import * as registration from "./registration.ts";
 import * as pieces from "./pieces.ts";
 import { op } from "./operation.ts";
 
@@ -94,6 +95,14 @@ export const writtenOperations = {
     status: 200,
     body: harp.PieceSettingsIn,
     response: harp.HarpSettingsOut,
+  }),
+  checkRegistration: op({
+    method: "post",
+    path: "/api/pieces/:id/registration/check",
+    summary: "Who makes each change of registration: a hand, a foot, or nobody",
+    status: 200,
+    body: registration.RegistrationIn,
+    response: registration.RegistrationOut,
   }),
   proposeBellows: op({
     method: "post",

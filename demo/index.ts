@@ -34,6 +34,8 @@ export interface DemoStudio {
     pedal: [number, string, "down" | "change" | "up"][] | null;
     /** Bars, inclusive, in which what is proposed of a kind of marks is written, by stratum. */
     marks?: Record<string, [number, number]>;
+    /** What the teacher wrote of a kind of marks, by stratum: bar, offset, what it says. */
+    told?: Record<string, [number, string, Record<string, unknown>][]>;
     climax?: [bar: number, offset: string];
     shape?: ShapeRecord;
     /** Notes to oneself. */

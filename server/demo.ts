@@ -175,6 +175,16 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
         .set({ taken: [stratum] })
         .where(eq(pieces.id, id));
     }
+    for (const [stratum, all] of Object.entries(piece.told ?? {})) {
+      const rows = all.map(([bar, offset, data]) =>
+        rowOf(id, stratum, { id: newId(), layer: TEACHER, from: { bar, offset }, data }),
+      );
+      await insertMarks(studio.db, rows);
+      await studio.db
+        .update(pieces)
+        .set({ taken: [stratum] })
+        .where(eq(pieces.id, id));
+    }
     if (piece.climax)
       await studio.db
         .update(pieces)

@@ -1,14 +1,22 @@
 import { say } from "@yarrow-ridge/core/words";
-import type { MarkData, MarkDoubt, MarkTask, StratumWork } from "@yarrow-ridge/core/score";
+import {
+  TEACHER,
+  type MarkData,
+  type MarkDoubt,
+  type MarkTask,
+  type Score,
+  type StratumWork,
+} from "@yarrow-ridge/core/score";
+import { changesMade, registrationText } from "@yarrow-ridge/core/instruments/organ";
 import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import { check } from "../http/validate.ts";
 import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
 import { answerPlace, knownPiece, pieceRow, shapeOf } from "./store.ts";
-import { inForce, knownStratum } from "./written.ts";
+import { inForce, knownStratum, noteRows } from "./written.ts";
 
-type Made = Pick<Handlers, "proposeMarks" | "checkMarks" | "proposeBellows">;
+type Made = Pick<Handlers, "proposeMarks" | "checkMarks" | "proposeBellows" | "checkRegistration">;
 
 /** What is suggested for a kind of marks, and what is doubted of those that stand. */
 export const marksWorkHandlers = (studio: Studio): Made => {
@@ -25,7 +33,7 @@ export const marksWorkHandlers = (studio: Studio): Made => {
   ): Promise<{ kind: string; task: MarkTask }> => {
     const { score } = await knownPiece(studio, id);
     const { instrument: kind, setup } = await pieceRow(studio.db, id);
-    const { name, work } = knownStratum(kind, stratum);
+    const { name, work, reads = [] } = knownStratum(kind, stratum);
     const found: StratumWork | undefined = await work?.();
     if (!found?.[wanted])
       throw new ProblemError(
@@ -50,6 +58,7 @@ export const marksWorkHandlers = (studio: Studio): Made => {
         tempo: asked.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90,
         written: (await inForce(studio, id, stratum))?.marks ?? [],
         ...(shape ? { shape } : {}),
+        ...(reads.length ? { said: await saidIn(studio.db, id, score, reads) } : {}),
       },
     };
   };
@@ -95,6 +104,18 @@ export const marksWorkHandlers = (studio: Studio): Made => {
       };
     },
 
+    checkRegistration: async ({ param, body }) => {
+      const { task } = await taskOf(param("id"), "registration", "check", body);
+      return {
+        changes: changesMade(task).map(({ mark, by, nearest, ...place }) => ({
+          ...answerPlace(place),
+          what: registrationText(mark.data),
+          by: [...by],
+          ...(nearest ? { nearest: { ...answerPlace(nearest), by: [...nearest.by] } } : {}),
+        })),
+      };
+    },
+
     checkMarks: async ({ param, body }) => {
       const { kind, task } = await taskOf(param("id"), param("stratum"), "check", body);
       const doubts = await studio.heavy.run("checkMarks", kind, param("stratum"), task);
@@ -106,6 +127,19 @@ export const marksWorkHandlers = (studio: Studio): Made => {
     },
   };
 };
+
+/** What is written on notes in some aspects, over what the file prints. */
+async function saidIn(db: Studio["db"], id: string, score: Score, aspects: readonly string[]) {
+  const said = new Map<string, Map<string, string>>();
+  for (const aspect of aspects) {
+    const values = new Map<string, string>();
+    for (const { id: note, printed } of score.notes)
+      if (printed?.[aspect]) values.set(note, printed[aspect]);
+    for (const row of await noteRows(db, id, { layer: TEACHER, aspect })) values.set(row.noteId, row.value);
+    said.set(aspect, values);
+  }
+  return said;
+}
 
 const answerDoubt = ({ kind, text, ...place }: MarkDoubt) => ({
   ...answerPlace(place),

@@ -66,6 +66,7 @@ export function DeskSide({ at }: { readonly at: AtDesk }) {
           <MarksPanel
             tempo={tempoAt(at)}
             assignmentId={at.assignmentId}
+            said={said}
             piece={piece}
             score={score}
             stratum={kind}

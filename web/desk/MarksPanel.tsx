@@ -17,6 +17,7 @@ import { stratumView } from "../instruments/index.ts";
 import { SuggestMarks } from "./SuggestMarks.tsx";
 import { stepPlace } from "../piece/places.ts";
 import { useDesk } from "../piece/useDesk.ts";
+import type { Said } from "../score/placeFingers.ts";
 
 /** The side of the desk for marks that no instrument works at in its own way: a sign at a place. */
 export function MarksPanel({
@@ -27,6 +28,7 @@ export function MarksPanel({
   layer,
   tempo,
   assignmentId,
+  said,
 }: {
   piece: Piece;
   score: Score;
@@ -36,6 +38,7 @@ export function MarksPanel({
   /** Quarters a minute. */
   tempo: number;
   assignmentId: string | undefined;
+  said: readonly Said[];
 }) {
   const { place, chosen, set } = useDesk();
   const edits = useAnnotationEdits(piece.id);
@@ -94,7 +97,7 @@ export function MarksPanel({
           </p>
         )}
         {Entry ? (
-          <Entry marks={marks} here={here} write={write} setup={piece.setup} />
+          <Entry {...{ marks, here, write, score, tempo, said }} setup={piece.setup} />
         ) : (
           <div className="row">
             {signs.map((one) => (

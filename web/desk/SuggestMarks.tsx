@@ -74,39 +74,41 @@ export function SuggestMarks({
   useCommand("mark.ink", ink, { enabled: pencil !== undefined && !busy });
   return (
     <>
-      <div className="card pencil-card stack">
-        <h2>
-          {pencil
-            ? say`In pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
-            : say`Suggest ${stratum.name}`}
-        </h2>
-        <WorkShare share={share} label={say`Looking for ${stratum.name}`} onStop={cancel} />
-        {pencil ? (
-          <PencilledMarks
-            score={score}
-            pencil={pencil}
-            words={stratum.words}
-            busy={busy}
-            onInk={ink}
-            onRubOut={rubOut}
-          />
-        ) : (
-          <div className="row">
-            <TextField
-              label={say`at ♩ =`}
-              type="number"
-              size="small"
-              sx={{ width: 96 }}
-              slotProps={{ htmlInput: { min: 10, max: 400 } }}
-              value={typed}
-              onChange={({ target }) => setTyped(target.value)}
+      {!stratum.onlyLooks && (
+        <div className="card pencil-card stack">
+          <h2>
+            {pencil
+              ? say`In pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
+              : say`Suggest ${stratum.name}`}
+          </h2>
+          <WorkShare share={share} label={say`Looking for ${stratum.name}`} onStop={cancel} />
+          {pencil ? (
+            <PencilledMarks
+              score={score}
+              pencil={pencil}
+              words={stratum.words}
+              busy={busy}
+              onInk={ink}
+              onRubOut={rubOut}
             />
-            <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask)}>
-              {busy ? say`Looking …` : say`Suggest for ${span}`}
-            </Button>
-          </div>
-        )}
-      </div>
+          ) : (
+            <div className="row">
+              <TextField
+                label={say`at ♩ =`}
+                type="number"
+                size="small"
+                sx={{ width: 96 }}
+                slotProps={{ htmlInput: { min: 10, max: 400 } }}
+                value={typed}
+                onChange={({ target }) => setTyped(target.value)}
+              />
+              <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask)}>
+                {busy ? say`Looking …` : say`Suggest for ${span}`}
+              </Button>
+            </div>
+          )}
+        </div>
+      )}
       <CheckCard
         pieceId={piece.id}
         about={say`Looks through the ${stratum.name} that stand here.`}

@@ -109,6 +109,7 @@ export function WrittenLayers(props: Props) {
             marks={inked}
             below={below}
             pencil={pencilled}
+            sections={sections}
           />
         );
       })}

@@ -14,6 +14,7 @@ import { KeyboardAsk, KeyboardAsked } from "./keyboard/KeyboardAsk.tsx";
 import { PositionDrawing } from "./keyboard/Positions.tsx";
 import { OrganAsk } from "./organ/OrganAsk.tsx";
 import { OrganBoard } from "./organ/OrganBoard.tsx";
+import { StopsEntry } from "./organ/StopsEntry.tsx";
 import { PedalDrawing } from "./piano/PedalDrawing.tsx";
 import { PedalPanel } from "./piano/PedalPanel.tsx";
 import { PedalStrip } from "./piano/PedalStrip.tsx";
@@ -39,7 +40,12 @@ const views: Readonly<Record<string, InstrumentView>> = {
       "harp-levers": { Entry: LeverEntry },
     },
   },
-  organ: { Board: OrganBoard, Ask: OrganAsk, Asked: KeyboardAsked, strata: { position } },
+  organ: {
+    Board: OrganBoard,
+    Ask: OrganAsk,
+    Asked: KeyboardAsked,
+    strata: { position, registration: { Entry: StopsEntry } },
+  },
 };
 
 export const viewOf = (instrument: string): InstrumentView => views[instrument] ?? {};

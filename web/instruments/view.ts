@@ -60,6 +60,10 @@ export interface EntryProps {
   readonly write: (data: Mark["data"] | undefined) => void;
   /** How the instrument of the piece is set up. */
   readonly setup: Piece["setup"];
+  readonly score: Score;
+  /** Quarters a minute: of the plan, or as printed. */
+  readonly tempo: number;
+  readonly said: readonly Said[];
 }
 
 /** How a kind of marks is shown otherwise than by the generic views; all of it optional. */

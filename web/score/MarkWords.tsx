@@ -1,8 +1,17 @@
-import { toNumber, type Mark, type Score, type Stratum } from "@yarrow-ridge/core/score";
+import {
+  comparePlaces,
+  toNumber,
+  type Mark,
+  type Score,
+  type Section,
+  type Stratum,
+} from "@yarrow-ridge/core/score";
 import { xAt, type PageBoxes } from "./geometry.ts";
 
-/** Away from the staff, in engraver units: beyond fingers. */
-const AWAY = 700;
+/** Away from the staff, in engraver units: beyond fingers, as high as names of sections. */
+const [AWAY, OVER] = [700, 1050];
+/** Room beside the name of a section, by its letters, and beside a printed tempo. */
+const [LETTER, TEMPO] = [270, 1900];
 
 /** Marks that no instrument draws in its own way: their words over or under their place. */
 export function MarkWords({
@@ -12,6 +21,7 @@ export function MarkWords({
   marks,
   below,
   pencil,
+  sections,
 }: {
   boxes: PageBoxes;
   score: Score;
@@ -19,6 +29,7 @@ export function MarkWords({
   marks: readonly Mark[];
   below: (line: string) => boolean;
   pencil: readonly Mark[];
+  sections: readonly Section[];
 }) {
   return (
     <g className="mark-words">
@@ -27,8 +38,13 @@ export function MarkWords({
         if (!bar) return null;
         const low = mark.line !== undefined && below(mark.line);
         const offset = toNumber(mark.from.offset);
-        const x = offset > 0 ? (xAt(boxes, score, mark.from.bar, offset) ?? bar.left) : bar.left;
-        const y = low ? bar.bottom + AWAY : bar.top - AWAY;
+        const named = sections.find(({ from }) => comparePlaces(from, mark.from) === 0);
+        const beside =
+          (named && !low ? (named.name.length + 1) * LETTER : 0) +
+          (score.bars[bar.bar]!.tempo !== undefined && !low ? TEMPO : 0);
+        const x =
+          offset > 0 ? (xAt(boxes, score, mark.from.bar, offset) ?? bar.left) : bar.left + beside;
+        const y = low ? bar.bottom + AWAY : bar.top - OVER;
         return (
           <text
             key={mark.id}

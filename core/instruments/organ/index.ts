@@ -5,6 +5,7 @@ import type { Instrument } from "../instrument.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
+import { REGISTRATION } from "./registration/registration.ts";
 import { ORGAN_LAYOUTS } from "./layouts.ts";
 
 /** The signs organists write: over the staff for the right foot, under it for the left. */
@@ -100,7 +101,7 @@ export const organ: Instrument = {
   together: say`all together`,
   layouts: ORGAN_LAYOUTS,
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), FOOT, CROSSED],
-  strata: [POSITION],
+  strata: [POSITION, REGISTRATION],
   setup: {
     schema: Type.Object(
       {

@@ -86,6 +86,10 @@ export interface Stratum {
   ) => void;
   /** What is worked out for them; loaded where it is asked for. Without it nothing is. */
   readonly work?: () => Promise<StratumWork>;
+  /** Its work looks through what is written and suggests nothing. */
+  readonly onlyLooks?: true;
+  /** Aspects of notes that its work looks at. */
+  readonly reads?: readonly string[];
   /** Fields of the player's record that its work is asked with. */
   readonly asks?: readonly string[];
   /** What holds at a place because of the marks up to it, in words; nothing when undefined. */

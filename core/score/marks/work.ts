@@ -16,6 +16,8 @@ export interface MarkTask {
   readonly shape?: Shape;
   /** How the instrument of the piece is set up. */
   readonly setup?: Readonly<Record<string, unknown>>;
+  /** What is written on notes, by aspect and note id: of the aspects the stratum reads. */
+  readonly said?: ReadonlyMap<string, ReadonlyMap<string, string>>;
   /** Its own options, as its schema has them. */
   readonly options: MarkData;
   /** Told how much of the work is done, 0 to 1. */

@@ -52,7 +52,7 @@ const sign = (key: string, name: string, said: MarkData): MarkSign => ({
 /** Which way the bellows go, and what is done with them. */
 export const BELLOWS: Stratum = {
   id: "bellows",
-  name: say`bellows`,
+  name: say`turns of the bellows`,
   one: say`A turn of the bellows`,
   tab: say`Bellows`,
   extent: "place",

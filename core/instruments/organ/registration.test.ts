@@ -1,0 +1,229 @@
+import { readScore, type Mark, type Score } from "../../score/index.ts";
+import { instrument, readingOf } from "../index.ts";
+import { changesMade, understood } from "./organ.ts";
+
+// Situations of an organist: common practice, no source. Seconds a change takes: from memory.
+
+/**
+ * Bars of four quarters for the right hand, the left hand and the feet, parted by bar lines: a note,
+ * `-` for one that goes on, `.` for silence.
+ */
+function scoreOf(bars: readonly string[]): Score {
+  const line = (text: string, staff: number) => {
+    const tokens = text.trim().split(/\s+/);
+    let xml = "";
+    for (let i = 0; i < tokens.length;) {
+      let length = 1;
+      while (tokens[i + length] === "-") length++;
+      const [, step, octave] = /^([A-G])(\d)$/.exec(tokens[i]!) ?? [];
+      const pitch = step
+        ? `<pitch><step>${step}</step><octave>${octave}</octave></pitch>`
+        : "<rest/>";
+      xml += `<note>${pitch}<duration>${length}</duration><voice>${staff}</voice><staff>${staff}</staff></note>`;
+      i += length;
+    }
+    return xml;
+  };
+  const measures = bars.map((bar, i) => {
+    const staves = bar.split("|");
+    return (
+      `<measure number="${i + 1}">` +
+      (i
+        ? ""
+        : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time>" +
+          "<staves>3</staves></attributes>") +
+      staves
+        .map((text, staff) => line(text, staff + 1))
+        .join("<backup><duration>4</duration></backup>") +
+      "</measure>"
+    );
+  });
+  const xml =
+    `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>x</part-name>` +
+    `</score-part></part-list><part id="P1">${measures.join("")}</part></score-partwise>`;
+  const how = { parts: null, layout: null, onPaper: false };
+  return readScore(xml, readingOf(instrument("organ"), how)).score;
+}
+
+const BUSY = "C5 D5 E5 F5 | C4 D4 E4 F4 | C3 D3 E3 F3";
+const at = (bar: number, quarters: number, data: Mark["data"]): Mark => ({
+  ...{ id: `${bar}.${quarters}`, layer: "teacher", data },
+  from: { bar, offset: { num: quarters, den: 1 } },
+});
+
+interface Situation {
+  readonly name: string;
+  readonly bars: readonly string[];
+  readonly tempo?: number;
+  readonly mark: Mark;
+  readonly by: readonly string[];
+  readonly nearest?: string;
+  /** Feet that are told: the pedal notes in turn. */
+  readonly feet?: readonly string[];
+}
+const STOPS = { stops: "Trumpet 8" };
+const SITUATIONS: readonly Situation[] = [
+  {
+    name: "a hand that rests draws the stop",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . . | C3 D3 E3 F3"],
+    mark: at(1, 0, STOPS),
+    by: ["left"],
+  },
+  {
+    name: "the hand with most time draws it",
+    bars: [BUSY, ". C5 E5 F5 | . . . . | C3 D3 E3 F3"],
+    mark: at(1, 0, STOPS),
+    by: ["left"],
+  },
+  {
+    name: "hands that play on have none free, the feet draw no stops",
+    bars: [BUSY, "C5 D5 E5 F5 | C4 D4 E4 F4 | . . . ."],
+    mark: at(1, 0, STOPS),
+    by: [],
+  },
+  {
+    name: "the nearest place where a hand rests is named",
+    bars: [BUSY, "C5 D5 E5 F5 | C4 D4 . F4 | C3 D3 E3 F3"],
+    mark: at(1, 0, STOPS),
+    by: [],
+    nearest: "1.2 left",
+  },
+  {
+    name: "a rest is too short for a stop when it is quick",
+    bars: [BUSY, "C5 D5 E5 F5 | . D4 E4 F4 | C3 D3 E3 F3"],
+    tempo: 160,
+    mark: at(1, 0, STOPS),
+    by: [],
+  },
+  {
+    name: "and long enough for a thumb on a combination",
+    bars: [BUSY, "C5 D5 E5 F5 | . D4 E4 F4 | C3 D3 E3 F3"],
+    tempo: 160,
+    mark: at(1, 0, { combination: 3 }),
+    by: ["left"],
+  },
+  {
+    name: "a foot that rests sets a combination with its toe",
+    bars: [BUSY, "C5 D5 E5 F5 | C4 D4 E4 F4 | . . E3 F3"],
+    mark: at(1, 0, { combination: 3 }),
+    by: ["feet"],
+  },
+  {
+    name: "the swell is the feet's",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . . | . . . F3"],
+    mark: at(1, 0, { swell: "open" }),
+    by: ["feet"],
+  },
+  {
+    name: "feet that play move no swell",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . . | C3 D3 E3 F3"],
+    mark: at(1, 0, { swell: "open" }),
+    by: [],
+  },
+  {
+    name: "unless the other foot is known to be free",
+    bars: ["C5 D5 E5 F5 | C4 D4 E4 F4 | C3 - - -", "C5 D5 E5 F5 | C4 D4 E4 F4 | D3 - - -"],
+    mark: at(1, 0, { swell: "open" }),
+    by: ["right foot"],
+    feet: ["Lt", "Lh"],
+  },
+  {
+    name: "both feet on a key that is changed silently are not free",
+    bars: ["C5 D5 E5 F5 | C4 D4 E4 F4 | C3 - - -", "C5 D5 E5 F5 | C4 D4 E4 F4 | D3 - - -"],
+    mark: at(0, 2, { swell: "close" }),
+    by: [],
+    feet: ["Lt Rt", "Rh"],
+  },
+  {
+    name: "a held note holds its hand",
+    bars: ["C5 - - - | C4 D4 E4 F4 | C3 D3 E3 F3", BUSY],
+    mark: at(0, 2, STOPS),
+    by: [],
+  },
+  {
+    name: "two things want two limbs",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . . | . . . ."],
+    mark: at(1, 0, { ...STOPS, swell: "open" }),
+    by: ["left", "feet"],
+  },
+  {
+    name: "a combination with the swell closed, by both feet's owner and a hand",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . . | . . . ."],
+    mark: at(1, 0, { combination: 2, swell: "close" }),
+    by: ["feet", "left"],
+  },
+  {
+    name: "one of two is not enough",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . . | C3 D3 E3 F3"],
+    mark: at(1, 0, { ...STOPS, swell: "open" }),
+    by: [],
+  },
+  {
+    name: "in a general rest everybody is free",
+    bars: [BUSY, ". . E5 F5 | . . E4 F4 | . . E3 F3"],
+    mark: at(1, 0, STOPS),
+    by: ["right"],
+  },
+  {
+    name: "in the middle of a rest as at its beginning",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . F4 | C3 D3 E3 F3"],
+    mark: at(1, 2, STOPS),
+    by: ["left"],
+  },
+  {
+    name: "at the end of a rest, when the hand comes in again",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . F4 | C3 D3 E3 F3"],
+    mark: at(1, 3, STOPS),
+    by: ["left"],
+  },
+  {
+    name: "after the last note of a hand it is free to the end",
+    bars: [BUSY, "C5 D5 E5 F5 | C4 . . . | C3 D3 E3 F3", "C5 - - - | . . . . | C3 - - -"],
+    mark: at(2, 0, STOPS),
+    by: ["left"],
+  },
+  {
+    name: "a slower tempo makes room",
+    bars: [BUSY, "C5 D5 E5 F5 | . D4 E4 F4 | C3 D3 E3 F3"],
+    tempo: 60,
+    mark: at(1, 0, STOPS),
+    by: ["left"],
+  },
+];
+
+it.each(SITUATIONS)("$name", ({ bars, tempo = 80, mark, by, nearest, feet }) => {
+  const score = scoreOf(bars);
+  const pedal = score.notes.filter(({ hand }) => hand === "feet");
+  const parts = new Map(feet?.map((foot, i) => [pedal[i]!.id, foot]));
+  const [made, ...others] = changesMade({
+    ...{ score, from: 0, to: bars.length - 1, tempo, written: [mark], options: {} },
+    said: new Map([["part", parts]]),
+  });
+  expect(others).toEqual([]);
+  expect(made!.by).toEqual(by);
+  if (nearest) {
+    const { bar, offset, by: who } = made!.nearest!;
+    expect(`${bar}.${offset.num / offset.den} ${who.join(", ")}`).toBe(nearest);
+  }
+});
+
+it("what sounds at the beginning is set before, by nobody in particular", () => {
+  const score = scoreOf([BUSY]);
+  const written = [at(0, 0, STOPS)];
+  const asked = { score, from: 0, to: 0, tempo: 80, written, options: {} };
+  expect(changesMade(asked)).toEqual([]);
+});
+
+it("pitch and family of stops are understood where they can be, in several languages", () => {
+  expect(
+    understood("Principal 8', Rohrflöte 4′, Quinte 2 2/3, Trompete 8, Mixtur, Gamba 8 + Tremulant"),
+  ).toEqual([
+    { text: "Principal 8'", feet: "8", family: "principal" },
+    { text: "Rohrflöte 4′", feet: "4", family: "flute" },
+    { text: "Quinte 2 2/3", feet: "2⅔" },
+    { text: "Trompete 8", feet: "8", family: "reed" },
+    { text: "Mixtur", family: "mixture" },
+    { text: "Gamba 8", feet: "8", family: "string" },
+    { text: "Tremulant" },
+  ]);
+});

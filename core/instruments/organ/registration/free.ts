@@ -1,0 +1,119 @@
+import { quartersAt, toNumber, type Place, type Score } from "../../../score/index.ts";
+
+/** What is done at a change: stops by hand, a combination by thumb or toe, the swell by a foot. */
+export type Action = "stops" | "combination" | "swell";
+
+/** Who can do what, and the seconds it takes. From memory. */
+const NEEDS: Readonly<Record<Action, Readonly<Partial<Record<"hand" | "foot", number>>>>> = {
+  stops: { hand: 0.6 },
+  combination: { hand: 0.3, foot: 0.5 },
+  swell: { foot: 0.5 },
+};
+
+/** A hand or a foot that might be free, with what it plays. */
+interface Limb {
+  readonly id: string;
+  readonly kind: "hand" | "foot";
+  readonly plays: readonly { readonly from: number; readonly to: number }[];
+}
+
+/**
+ * The hands and feet of a score. Where it is written which foot plays each note they are two; else
+ * the feet are free together.
+ *
+ * @param feet toe or heel of either foot, by note id
+ */
+export function limbsOf(score: Score, feet: ReadonlyMap<string, string>): Limb[] {
+  const of = (wanted: (note: Score["notes"][number]) => boolean) =>
+    score.notes
+      .filter((note) => !note.held && !note.grace && wanted(note))
+      .map((note) => {
+        const from = quartersAt(score, note);
+        return { from, to: from + toNumber(note.length) };
+      })
+      .sort((a, b) => a.from - b.from);
+  const pedal = score.notes.filter(({ hand, held, grace }) => hand === "feet" && !held && !grace);
+  const isTold = pedal.length > 0 && pedal.every(({ id }) => /[RL]/.test(feet.get(id) ?? ""));
+  const hands = ["right", "left"].map((id): Limb => ({
+    ...{ id, kind: "hand" },
+    plays: of(({ hand }) => hand === id),
+  }));
+  if (!isTold) {
+    const plays = of(({ hand }) => hand === "feet");
+    return [...hands, { id: "feet", kind: "foot", plays }];
+  }
+  // a silent change has both feet on the key
+  const foot = (id: string, letter: string): Limb => ({
+    ...{ id, kind: "foot" },
+    plays: of(({ hand, id: note }) => hand === "feet" && (feet.get(note) ?? "").includes(letter)),
+  });
+  return [...hands, foot("right foot", "R"), foot("left foot", "L")];
+}
+
+/** Seconds a limb is free about a moment: from where it lets go to where it plays again. */
+function freeFor({ plays }: Limb, at: number, tempo: number): number {
+  const sounding = plays.some(({ from, to }) => from < at - 1e-9 && to > at + 1e-9);
+  if (sounding) return 0;
+  const before = Math.max(-Infinity, ...plays.filter(({ to }) => to <= at + 1e-9).map((p) => p.to));
+  const after = plays.find(({ from }) => from >= at - 1e-9)?.from ?? Infinity;
+  return ((after - before) * 60) / tempo;
+}
+
+/**
+ * Who makes the changes at a moment, one for each; undefined where nobody is free for one of them.
+ *
+ * @param at quarters from the beginning
+ * @param tempo quarters a minute
+ */
+export function whoIsFree(
+  limbs: readonly Limb[],
+  actions: readonly Action[],
+  at: number,
+  tempo: number,
+): string[] | undefined {
+  const found: string[] = [];
+  // what fewest can do first
+  const byChoice = [...actions].sort(
+    (a, b) => Object.keys(NEEDS[a]).length - Object.keys(NEEDS[b]).length,
+  );
+  for (const action of byChoice) {
+    const free = limbs
+      .filter(({ id, kind }) => NEEDS[action][kind] !== undefined && !found.includes(id))
+      .map((limb) => ({ limb, seconds: freeFor(limb, at, tempo) }))
+      .filter(({ limb, seconds }) => seconds >= NEEDS[action][limb.kind]! - 1e-9)
+      // who has most time
+      .sort((a, b) => b.seconds - a.seconds);
+    if (!free[0]) return undefined;
+    found.push(free[0].limb.id);
+  }
+  return found;
+}
+
+/** A place is looked for within so many bars. */
+const NEAR = 4;
+
+/** The nearest place where somebody is free for all of it. */
+export function nearestFree(
+  score: Score,
+  limbs: readonly Limb[],
+  actions: readonly Action[],
+  place: Place,
+  tempo: number,
+): (Place & { readonly by: string[] }) | undefined {
+  const at = quartersAt(score, place);
+  const seen = new Set<number>();
+  const places = score.notes
+    .filter(({ bar, held, grace }) => Math.abs(bar - place.bar) <= NEAR && !held && !grace)
+    .flatMap(({ bar, offset }) => {
+      const there = quartersAt(score, { bar, offset });
+      if (seen.has(there)) return [];
+      seen.add(there);
+      return [{ bar, offset, away: Math.abs(there - at), there }];
+    })
+    .sort((a, b) => a.away - b.away || a.there - b.there);
+  for (const { bar, offset, there } of places) {
+    const by = whoIsFree(limbs, actions, there, tempo);
+    if (by) return { bar, offset, by };
+  }
+  return undefined;
+}

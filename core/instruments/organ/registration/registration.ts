@@ -1,0 +1,37 @@
+import { say } from "../../../words/say.ts";
+import { Type } from "@sinclair/typebox";
+import { comparePlaces } from "../../../score/model/places.ts";
+import { twiceAt, type Stratum } from "../../../score/marks/strata.ts";
+import type { MarkData } from "../../../score/marks/mark.ts";
+import { registrationFields, registrationText } from "./changes.ts";
+
+/** Which stops sound, and where they change. */
+export const REGISTRATION: Stratum = {
+  id: "registration",
+  name: say`registrations`,
+  one: say`A registration`,
+  tab: say`Stops`,
+  extent: "place",
+  layered: false,
+  lined: false,
+  schema: Type.Object(registrationFields, { additionalProperties: false, minProperties: 1 }),
+  words: ({ data }) => registrationText(data),
+  clash: (marks, { bars }) => {
+    const twice = twiceAt(marks);
+    return (
+      twice &&
+      say`Two registrations stand at the same place in bar
+        ${bars[twice.from.bar]?.number ?? bars.length}.`
+    );
+  },
+  work: () => import("./registrationWork.ts").then((found) => found.registrationWork),
+  onlyLooks: true,
+  reads: ["part"],
+  setBefore: true,
+  state: (marks, at) => {
+    const now = marks
+      .filter(({ from }) => comparePlaces(from, at) <= 0)
+      .reduce<MarkData>((all, { data }) => ({ ...all, ...data }), {});
+    return Object.keys(now).length ? say`registration: ${registrationText(now)}` : undefined;
+  },
+};

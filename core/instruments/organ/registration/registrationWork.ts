@@ -1,0 +1,59 @@
+import { say } from "../../../words/say.ts";
+import { Type } from "@sinclair/typebox";
+import { barSpan, beatName, quartersAt, type Mark, type Place } from "../../../score/index.ts";
+import type { MarkDoubt, MarkTask, StratumWork } from "../../../score/marks/work.ts";
+import { limbsOf, nearestFree, whoIsFree } from "./free.ts";
+import { actionsOf, registrationText } from "./changes.ts";
+
+/** A change of registration with who makes it. */
+export interface Made extends Place {
+  readonly mark: Mark;
+  /** A limb for each thing that is done; none where nobody is free. */
+  readonly by: readonly string[];
+  /** Where somebody is, where here nobody is. */
+  readonly nearest?: Place & { readonly by: readonly string[] };
+}
+
+/** Who makes each change: a hand, a foot, or nobody. What sounds at the beginning is set before. */
+export function changesMade(task: MarkTask): Made[] {
+  const { score, written, tempo } = task;
+  const limbs = limbsOf(score, task.said?.get("part") ?? new Map());
+  const marks = [...written].sort((a, b) => quartersAt(score, a.from) - quartersAt(score, b.from));
+  const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
+  return marks.flatMap((mark): Made[] => {
+    const { bar, offset } = mark.from;
+    const at = quartersAt(score, mark.from);
+    if (bar < task.from || bar > task.to || at <= first + 1e-9) return [];
+    const actions = actionsOf(mark.data);
+    const by = whoIsFree(limbs, actions, at, tempo);
+    if (by) return [{ bar, offset, mark, by }];
+    const nearest = nearestFree(score, limbs, actions, mark.from, tempo);
+    return [{ bar, offset, mark, by: [], ...(nearest ? { nearest } : {}) }];
+  });
+}
+
+/** Changes for which nobody is free, with the nearest place where somebody is. */
+const check = (task: MarkTask): MarkDoubt[] =>
+  changesMade(task).flatMap(({ bar, offset, mark, by, nearest }): MarkDoubt[] => {
+    if (by.length) return [];
+    const { bars } = task.score;
+    const where = nearest
+      ? say`bar ${barSpan(bars, nearest.bar, nearest.bar)}, beat ${beatName(bars[nearest.bar]!, nearest.offset)}`
+      : undefined;
+    return [
+      {
+        ...{ bar, offset, kind: "nobody" },
+        text: where
+          ? say`Bar ${barSpan(bars, bar, bar)}: nobody is free for ${registrationText(mark.data)}; an
+              assistant makes it, or it comes in ${where} (${nearest!.by.join(", ")}).`
+          : say`Bar ${barSpan(bars, bar, bar)}: nobody is free for ${registrationText(mark.data)}, nor
+              near it: an assistant makes it.`,
+      },
+    ];
+  });
+
+/** What is written looked through: who makes each change. */
+export const registrationWork: StratumWork = {
+  options: Type.Object({}, { additionalProperties: false }),
+  check,
+};

@@ -1,0 +1,120 @@
+import { say, small } from "@yarrow-ridge/core/words";
+import {
+  actionsOf,
+  limbsOf,
+  nearestFree,
+  registrationText,
+  understood,
+  whoIsFree,
+} from "@yarrow-ridge/core/instruments/organ";
+import { handName, instrument } from "@yarrow-ridge/core/instruments";
+import {
+  beatName,
+  comparePlaces,
+  quartersAt,
+  type Mark,
+  type Place,
+} from "@yarrow-ridge/core/score";
+import { Button, MenuItem, TextField } from "@mui/material";
+import { useEffect, useState } from "react";
+import type { EntryProps } from "../view.ts";
+
+/** Stops in words, a combination, the swell: and who can make the change here. */
+export function StopsEntry({ marks, here, write, score, tempo, said }: EntryProps) {
+  const stands = here && marks.find(({ from }) => comparePlaces(from, here) === 0);
+  const [data, setData] = useState<Mark["data"]>(stands?.data ?? {});
+  const key = `${stands?.id ?? ""} ${here ? `${here.bar} ${here.offset.num}/${here.offset.den}` : ""}`;
+  useEffect(() => setData(stands?.data ?? {}), [key]); // eslint-disable-line react-hooks/exhaustive-deps
+  const put = (field: string, value: string | number | undefined) => {
+    const { [field]: _, ...rest } = data;
+    setData(value === undefined || value === "" ? rest : { ...rest, [field]: value });
+  };
+  const stops = understood((data.stops as string | undefined) ?? "");
+  const told = stops.filter(({ feet, family }) => feet ?? family);
+  const isNew = JSON.stringify(data) !== JSON.stringify(stands?.data ?? {});
+  return (
+    <div className="stack">
+      <TextField
+        label={say`Stops`}
+        placeholder={say`Principal 8′, Flute 4′`}
+        value={(data.stops as string | undefined) ?? ""}
+        disabled={!here}
+        multiline
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+        helperText={
+          told.length > 0 &&
+          told
+            .map(({ feet, family, text }) =>
+              [feet && `${feet}′`, family ?? text].filter(Boolean).join(" "),
+            )
+            .join(" · ")
+        }
+        onChange={({ target }) => put("stops", target.value)}
+      />
+      <div className="for-whom-pair">
+        <TextField
+          label={say`Combination`}
+          type="number"
+          value={data.combination ?? ""}
+          disabled={!here}
+          slotProps={{ htmlInput: { min: 1, max: 999 } }}
+          onChange={({ target }) =>
+            put("combination", target.value ? Math.round(Number(target.value)) : undefined)
+          }
+        />
+        <TextField
+          select
+          label={say`Swell`}
+          value={data.swell ?? ""}
+          disabled={!here}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          onChange={({ target }) => put("swell", target.value)}
+        >
+          <MenuItem value="">{say`as it is`}</MenuItem>
+          <MenuItem value="open">{say`open`}</MenuItem>
+          <MenuItem value="close">{say`close`}</MenuItem>
+        </TextField>
+      </div>
+      {here && Object.keys(data).length > 0 && (
+        <p className="soft" role="status">
+          {whoText({ data, here, score, tempo, said })}
+        </p>
+      )}
+      <div className="row">
+        <Button
+          variant="contained"
+          disabled={!here || !isNew}
+          onClick={() => write(Object.keys(data).length ? data : undefined)}
+        >{say`Write it`}</Button>
+        {stands && <Button onClick={() => write(undefined)}>{say`Take it away`}</Button>}
+      </div>
+    </div>
+  );
+}
+
+/** Who makes the change, or where somebody could. */
+function whoText({
+  data,
+  here,
+  score,
+  tempo,
+  said,
+}: Pick<EntryProps, "score" | "tempo" | "said"> & { data: Mark["data"]; here: Place }): string {
+  const parts = said.find(({ aspect }) => aspect.id === "part")?.values;
+  const feet = new Map([...(parts ?? [])].map(([id, { finger }]) => [id, finger]));
+  const limbs = limbsOf(score, feet);
+  const at = quartersAt(score, here);
+  const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
+  if (at <= first) return say`Set before the piece begins.`;
+  const organ = instrument("organ");
+  const name = (id: string) =>
+    organ.limbs.some((limb) => limb.id === id) ? small(handName(organ, id)) : id;
+  const names = (by: readonly string[]) => by.map(name).join(", ");
+  const by = whoIsFree(limbs, actionsOf(data), at, tempo);
+  if (by) return say`Free for it here: ${names(by)}.`;
+  const nearest = nearestFree(score, limbs, actionsOf(data), here, tempo);
+  if (!nearest) return say`Nobody is free for ${registrationText(data)} near here: an assistant.`;
+  const bar = score.bars[nearest.bar]!;
+  return say`Nobody is free here: an assistant, or bar ${bar.number}, beat ${beatName(bar, nearest.offset)},
+    where it is the ${names(nearest.by)}.`;
+}
