@@ -110,9 +110,14 @@ const paper = (
 await page.goto(`${server.url}/pieces/${paper.id}/pages`);
 await page.waitForSelector('[data-bar="32"]');
 await shot("pages");
-await page.goto(`${server.url}/pieces/${paper.id}?bars=17-20`);
-await page.waitForSelector('.desk-pages [data-bar="17"]');
-await shot("desk-paper");
+const lamps = (
+  (await (await fetch(`${server.url}/api/pieces?q=lamps`)).json()) as { items: { id: string }[] }
+).items[0]!;
+await page.goto(`${server.url}/pieces/${lamps.id}`);
+await page.waitForSelector("#tab-bellows");
+await page.click("#tab-bellows");
+await page.waitForSelector(".bellows-strip polyline");
+await shot("desk-bellows");
 await page.goto(`${server.url}/print/score/${tobin.pieceId}`);
 await page.waitForSelector(".print[data-ready=yes]");
 await shot("print-score");

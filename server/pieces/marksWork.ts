@@ -135,7 +135,8 @@ async function saidIn(db: Studio["db"], id: string, score: Score, aspects: reado
     const values = new Map<string, string>();
     for (const { id: note, printed } of score.notes)
       if (printed?.[aspect]) values.set(note, printed[aspect]);
-    for (const row of await noteRows(db, id, { layer: TEACHER, aspect })) values.set(row.noteId, row.value);
+    for (const row of await noteRows(db, id, { layer: TEACHER, aspect }))
+      values.set(row.noteId, row.value);
     said.set(aspect, values);
   }
   return said;
