@@ -182,7 +182,13 @@ export const ProposeNotesIn = Type.Object({
       ),
 
       id: Type.Optional(Type.String({ minLength: 1, maxLength: 100 })),
-      pitch: Pitch,
+      pitch: Type.Optional(Pitch),
+      chord: Type.Optional(
+        Type.String({
+          maxLength: 8,
+          description: "in place of a pitch: a chord of one bass button, such as Am, C, G7 or Bd",
+        }),
+      ),
       onset: Type.Number({
         minimum: 0,
         maximum: 1_000_000,

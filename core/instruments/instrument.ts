@@ -45,6 +45,8 @@ export interface Limb {
 
 /** What the program has to know of an instrument. */
 export interface Instrument {
+  /** The keys of a chord that is told by its letters; nothing where it has no such button. */
+  readonly chordKeys?: (letters: string) => readonly number[] | undefined;
   readonly id: string;
   readonly name: string;
   /**

@@ -124,3 +124,43 @@ it("proposes bass buttons and fingers for an accordion, by both schools", async 
   const right = await accordion({ hand: "right", notes: chord(0, "C5", "E5") });
   expect(right.json.notes.every(({ finger }) => finger !== null)).toBe(true);
 });
+
+// letters of chords as accordionists write them: common practice, no source
+it("takes a chord by its letters as the button it is, the same as written out", async () => {
+  const waltz = (...letters: string[]) =>
+    letters.flatMap((chord, i) => [
+      {
+        id: `bass-${i}`,
+        pitch: `${chord[0]}${chord.includes("b") ? "b" : ""}2`,
+        onset: 3 * i,
+        duration: 1,
+      },
+      { id: `chord-${i}`, chord, onset: 3 * i + 1, duration: 1 },
+      { id: `again-${i}`, chord, onset: 3 * i + 2, duration: 1 },
+    ]);
+  const asked = (notes: object[]) =>
+    ask("/api/fingerings/propose", { instrument: "accordion", hand: "left", notes });
+  const { status, json } = await asked(waltz("C", "Am", "Dm", "G7", "Bb", "Bd", "C"));
+  expect([status, json.notes.length]).toEqual([200, 21]);
+  const buttons = new Map(
+    (json.notes as unknown as { id: string; button: { row: string; column: number } }[]).map(
+      ({ id, button }) => [id, `${button.row} ${button.column}`],
+    ),
+  );
+  expect(Array.from({ length: 7 }, (_, i) => buttons.get(`chord-${i}`))).toEqual([
+    ...["major 0", "minor 3", "minor 2", "seventh 1", "major -2", "diminished 5", "major 0"],
+  ]);
+  for (const one of json.notes) expect(one.finger).not.toBeNull();
+  for (const wrong of ["Csus4", "H", "C9"]) {
+    const refused = await asked([{ chord: wrong, onset: 0, duration: 1 }]);
+    expect([refused.status, refused.json.detail]).toEqual([
+      400,
+      expect.stringMatching(new RegExp(`${wrong} is no chord of a bass button`)),
+    ]);
+  }
+  const neither = await asked([{ onset: 0, duration: 1 }]);
+  expect([neither.status, neither.json.detail]).toEqual([
+    400,
+    expect.stringMatching(/neither a pitch nor a chord/),
+  ]);
+});

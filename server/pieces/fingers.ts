@@ -42,6 +42,31 @@ type Made = Pick<
 >;
 type Asked = Pick<Body<"propose">, "hand" | "player" | "school" | "ties">;
 
+/** Parts the id of a chord from the number of a tone in it. */
+const REST_OF_CHORD = "\u0000";
+
+/** The keys of a note, or of a chord told by its letters. */
+function soundsOf(
+  { pitch: name, chord }: Body<"proposeNotes">["notes"][number],
+  at: number,
+  kind: string,
+) {
+  if (chord !== undefined) {
+    const keys = instrument(kind).chordKeys?.(chord);
+    if (keys) return { name: chord, keys };
+    throw new ProblemError(
+      400,
+      say`Note ${at + 1}: ${chord} is no chord of a bass button; those are a letter with M, m, 7 or d,
+        such as Am.`,
+      "notes",
+    );
+  }
+  if (name === undefined)
+    throw new ProblemError(400, say`Note ${at + 1} has neither a pitch nor a chord.`, "notes");
+  const pitch = pitchOf(name);
+  return { name, keys: [midiOf(pitch)], pitch };
+}
+
 export const fingerHandlers = (studio: Studio): Made => ({
   propose: async ({ param, body, c }) => {
     const { instrument: kind } = await pieceRow(studio.db, param("id"));
@@ -93,7 +118,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const [lowest, highest] = compassIn?.(setup) ?? compass;
     const names = new Map<string, string>();
     const played = body.notes
-      .map((note, at): Played => {
+      .flatMap((note, at): Played[] => {
         const id = idOf(note, at);
         if (names.has(id))
           throw new ProblemError(
@@ -101,25 +126,26 @@ export const fingerHandlers = (studio: Studio): Made => ({
             say`Note ${at + 1} has the id of an earlier one: ${id}.`,
             "notes",
           );
-        const pitch = pitchOf(note.pitch);
-        const midi = midiOf(pitch);
-        if (midi < lowest || midi > highest)
-          throw new ProblemError(
-            400,
-            say`Note ${at + 1}, ${note.pitch}, is not on this ${kind}.`,
-            "notes",
-          );
-        names.set(id, note.pitch);
-        return {
-          id,
-          bar: 0,
-          midi,
-          pitch,
-          at: fromNumber(note.onset),
-          length: fromNumber(note.duration),
-          grace: false,
-          staccato: false,
-        };
+        const { name, keys, pitch } = soundsOf(note, at, kind);
+        names.set(id, name);
+        return keys.map((midi, n) => {
+          if (midi < lowest || midi > highest)
+            throw new ProblemError(
+              400,
+              say`Note ${at + 1}, ${name}, is not on this ${kind}.`,
+              "notes",
+            );
+          return {
+            id: n === 0 ? id : `${id}${REST_OF_CHORD}${n}`,
+            bar: 0,
+            midi,
+            ...(pitch ? { pitch } : {}),
+            at: fromNumber(note.onset),
+            length: fromNumber(note.duration),
+            grace: false,
+            staccato: false,
+          };
+        });
       })
       .sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
     const locks = new Map(
@@ -147,7 +173,12 @@ export const fingerHandlers = (studio: Studio): Made => ({
         ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
       }),
     );
-    return fingersAnswer(proposal, (id) => names.get(id)!, aspect);
+    // a chord is one button: its first tone answers for it
+    const whole = {
+      ...proposal,
+      notes: proposal.notes.filter(({ id }) => !id.includes(REST_OF_CHORD)),
+    };
+    return fingersAnswer(whole, (id) => names.get(id.split(REST_OF_CHORD)[0]!)!, aspect);
   },
 
   checkFingerings: async ({ param, body }) => {

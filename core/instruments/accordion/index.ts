@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { bareTune } from "../../score/model/lines.ts";
+import { chordKeys } from "./bass/letters.ts";
 import { BELLOWS } from "./bellows/bellows.ts";
 import type { Instrument } from "../instrument.ts";
 
@@ -40,6 +41,7 @@ export const accordion: Instrument = {
     { ...fingering(["left"], ["2", "3", "4", "5"]), once: true },
     COUNTERBASS,
   ],
+  chordKeys,
   strata: [BELLOWS],
   setup: {
     schema: Type.Object(

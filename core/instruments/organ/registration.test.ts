@@ -5,8 +5,8 @@ import { changesMade, understood } from "./organ.ts";
 // Situations of an organist: common practice, no source. Seconds a change takes: from memory.
 
 /**
- * Bars of four quarters for the right hand, the left hand and the feet, parted by bar lines: a note,
- * `-` for one that goes on, `.` for silence.
+ * Bars of four quarters for the right hand, the left hand and the feet, parted by bar lines: a
+ * note, `-` for one that goes on, `.` for silence.
  */
 function scoreOf(bars: readonly string[]): Score {
   const line = (text: string, staff: number) => {

@@ -16,15 +16,27 @@ import {
   type Place,
 } from "@yarrow-ridge/core/score";
 import { Button, MenuItem, TextField } from "@mui/material";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { EntryProps } from "../view.ts";
 
 /** Stops in words, a combination, the swell: and who can make the change here. */
-export function StopsEntry({ marks, here, write, score, tempo, said }: EntryProps) {
+export function StopsEntry(props: EntryProps) {
+  const { marks, here } = props;
   const stands = here && marks.find(({ from }) => comparePlaces(from, here) === 0);
+  // another place or another mark begins with what stands there
+  const place = here ? `${here.bar} ${here.offset.num}/${here.offset.den}` : "";
+  return <StopsFields key={`${stands?.id ?? ""} ${place}`} {...props} stands={stands} />;
+}
+
+function StopsFields({
+  here,
+  write,
+  score,
+  tempo,
+  said,
+  stands,
+}: EntryProps & { stands: Mark | undefined }) {
   const [data, setData] = useState<Mark["data"]>(stands?.data ?? {});
-  const key = `${stands?.id ?? ""} ${here ? `${here.bar} ${here.offset.num}/${here.offset.den}` : ""}`;
-  useEffect(() => setData(stands?.data ?? {}), [key]); // eslint-disable-line react-hooks/exhaustive-deps
   const put = (field: string, value: string | number | undefined) => {
     const { [field]: _, ...rest } = data;
     setData(value === undefined || value === "" ? rest : { ...rest, [field]: value });
@@ -37,7 +49,7 @@ export function StopsEntry({ marks, here, write, score, tempo, said }: EntryProp
       <TextField
         label={say`Stops`}
         placeholder={say`Principal 8′, Flute 4′`}
-        value={(data.stops as string | undefined) ?? ""}
+        value={data.stops ?? ""}
         disabled={!here}
         multiline
         slotProps={{ htmlInput: { maxLength: 200 } }}

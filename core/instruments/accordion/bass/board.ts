@@ -48,7 +48,7 @@ export function columnName(column: number): string {
 }
 
 /** Semitones over the fundamental that a button sounds. Sevenths have no fifth, nor diminished. */
-const TONES: Readonly<Record<Row, readonly number[]>> = {
+export const TONES: Readonly<Record<Row, readonly number[]>> = {
   counterbass: [4],
   fundamental: [0],
   major: [0, 4, 7],

@@ -25,7 +25,7 @@ const SWELL = { open: say`swell open`, close: say`swell closed` } as const;
 /** A change as it stands over the staff. */
 export const registrationText = ({ stops, combination, swell }: MarkData): string =>
   [
-    ...(combination === undefined ? [] : [say`combination ${String(combination as number)}`]),
+    ...(combination === undefined ? [] : [say`combination ${combination as number}`]),
     ...(stops === undefined ? [] : [stops as string]),
     ...(swell === undefined ? [] : [SWELL[swell as keyof typeof SWELL]]),
   ].join(", ");

@@ -1,0 +1,26 @@
+import { TONES, type Row } from "./board.ts";
+
+/** Letters of chords, as they stand over or under a bass: none is major. */
+const ROW_OF: Readonly<Record<string, Row>> = {
+  ...{ "": "major", M: "major", maj: "major", m: "minor", min: "minor" },
+  ...{ "7": "seventh", d: "diminished", dim: "diminished" },
+};
+const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+
+/** Chords are written above the third line of the bass staff, from this key on. A4 = 69. */
+const FROM = 52;
+
+/**
+ * The keys a chord of a bass button is written out with: Am, B♭, F♯m, G7, Bd.
+ *
+ * @returns rising; nothing where it is no chord of a button
+ * @example chordKeys("Am") // => [57, 60, 64]
+ */
+export function chordKeys(text: string): number[] | undefined {
+  const [, letter, sign, kind] = /^([A-G])([#b♯♭]?)(M|maj|m|min|7|d|dim)?$/.exec(text.trim()) ?? [];
+  if (!letter) return undefined;
+  const alter = sign === "" ? 0 : sign === "#" || sign === "♯" ? 1 : -1;
+  const root = (STEPS[letter]! + alter + 12) % 12;
+  const lowest = FROM + ((root - (FROM % 12) + 12) % 12);
+  return TONES[ROW_OF[kind ?? ""]!].map((tone) => lowest + tone);
+}
