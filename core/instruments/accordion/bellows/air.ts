@@ -96,16 +96,32 @@ export function soundingIn(
   return found;
 }
 
-/** Share of a full stroke that passes between two moments. Quarters; tempo in quarters a minute. */
-export function airBetween(
-  all: readonly Sounding[],
-  from: number,
-  to: number,
-  tempo: number,
-): number {
-  let sum = 0;
-  for (const one of all)
-    if (one.to > from && one.from < to)
-      sum += (Math.min(one.to, to) - Math.max(one.from, from)) * one.perSecond;
-  return (sum * 60) / tempo;
+/**
+ * Share of a full stroke that has passed at a moment, from the first that sounds.
+ *
+ * @param tempo quarters a minute
+ * @returns asked with quarters from the beginning of the piece
+ */
+export function airUntil(all: readonly Sounding[], tempo: number): (at: number) => number {
+  const passed = [0];
+  for (const { from, to, perSecond } of all) passed.push(passed.at(-1)! + (to - from) * perSecond);
+  const second = 60 / tempo;
+  return (at) => {
+    const i = countUntil(all.length, (one) => all[one]!.from < at);
+    const last = all[i - 1];
+    return last
+      ? (passed[i - 1]! + (Math.min(at, last.to) - last.from) * last.perSecond) * second
+      : 0;
+  };
+}
+
+/** How many of the first are so, where all that are come before all that are not. */
+export function countUntil(count: number, isSo: (index: number) => boolean): number {
+  let [low, high] = [0, count];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (isSo(middle)) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }

@@ -10,7 +10,7 @@ import {
   type Shape,
 } from "../../../score/index.ts";
 import { comesAgain } from "./again.ts";
-import { airBetween, heldNotes, soundingIn, type Bellows } from "./air.ts";
+import { airUntil, countUntil, heldNotes, soundingIn, type Bellows } from "./air.ts";
 
 /** A moment at which something is struck: where the bellows may turn. */
 export interface Moment extends Place {
@@ -80,7 +80,9 @@ export function momentsIn(
     .map(({ note }) => toNumber(note.length))
     .sort((a, b) => a - b);
   const usual = lengths[lengths.length >> 1] ?? 1;
-  const slurs = slursIn(score);
+  const passed = airUntil(sounding, tempo);
+  const isSlurred = slursIn(score);
+  const accents = new Set(held.flatMap((one) => (one.note.accent ? [one.from] : [])));
   const again = comesAgain(score);
   const firsts = [
     ...new Set([0, ...again.flatMap(({ from, to, of }) => [from, of, to + 1, of + to + 1 - from])]),
@@ -90,7 +92,8 @@ export function momentsIn(
   const end = Math.max(0, ...held.map((one) => one.to));
   const indexOf = new Map(struck.map(({ note }, i) => [placeKey(note), i]));
   // what sounds until a moment, from what was struck before it
-  let [until, untilLong, taken, counted] = [-Infinity, false, 0, 0];
+  let [until, untilLong] = [-Infinity, false];
+  let counted = Math.round(passed(struck[0]?.from ?? 0) * FULL);
   const byStart = [...held].sort((a, b) => a.from - b.from);
   let next = 0;
   const found = struck.map(({ note, from: at }, i): Moment => {
@@ -132,17 +135,16 @@ export function momentsIn(
               : isBeat
                 ? [ON_A_BEAT, say`on a beat, where all is struck anew`]
                 : [OFF_BEAT, say`where all is struck anew`];
-    const isSlurred = slurs.some((slur) => slur.from < at - 1e-9 && slur.to > at - 1e-9);
-    const isAccent = held.some((one) => one.from === at && one.note.accent);
-    taken += airBetween(sounding, at, struck[i + 1]?.from ?? end, tempo) * FULL;
-    const air = Math.round(taken) - counted;
-    counted = Math.round(taken);
+    const isAccent = accents.has(at);
+    const taken = Math.round(passed(struck[i + 1]?.from ?? end) * FULL);
+    const air = taken - counted;
+    counted = taken;
     const of = again.find((one) => one.from <= note.bar && one.to >= note.bar);
     const first = of && indexOf.get(placeKey({ ...note, bar: note.bar - of.from + of.of }));
     return {
       ...{ bar: note.bar, offset: note.offset, at, silence, air },
       canTurn: i === 0 || until <= at + 1e-9,
-      price: where + (isSlurred ? IN_A_SLUR : 0) + (isAccent ? ACCENT : 0),
+      price: where + (isSlurred(at) ? IN_A_SLUR : 0) + (isAccent ? ACCENT : 0),
       why: isAccent ? say`${why}, with an accent` : why,
       ...(first === undefined ? {} : { again: first }),
     };
@@ -156,13 +158,21 @@ export function momentsIn(
 
 const placeKey = ({ bar, offset }: Place) => `${bar} ${offset.num}/${offset.den}`;
 
-/** Slurs as they are read, from the note one begins on to the one it ends on. Quarters. */
-function slursIn(score: Score): { from: number; to: number }[] {
+/** Whether a moment lies within a slur, from the note it begins on to the one it ends on. */
+function slursIn(score: Score): (at: number) => boolean {
   const byId = new Map(score.notes.map((note) => [note.id, note]));
-  return score.notes.flatMap((note) => {
+  const [from, to]: [number[], number[]] = [[], []];
+  for (const note of score.notes) {
     const first = note.reached?.how === "slur" ? byId.get(note.reached.from) : undefined;
-    return first ? [{ from: quartersAt(score, first), to: quartersAt(score, note) }] : [];
-  });
+    if (!first) continue;
+    from.push(quartersAt(score, first));
+    to.push(quartersAt(score, note));
+  }
+  for (const all of [from, to]) all.sort((a, b) => a - b);
+  const before = (all: readonly number[], at: number) =>
+    countUntil(all.length, (one) => all[one]! < at - 1e-9);
+  // begun before and not ended before
+  return (at) => before(from, at) > before(to, at);
 }
 
 /** Quarters of the pick-up the piece begins with; 0 for none. */

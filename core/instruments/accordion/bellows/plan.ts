@@ -46,6 +46,9 @@ export function missingFrom(to: number): number {
   return short > SLACK ? short : 0;
 }
 
+/** Each state comes from itself, where nothing is done at a moment. */
+const STAYS = Int16Array.from({ length: 2 * (FULL + 1) }, (_, state) => state);
+
 const WAYS: readonly Direction[] = ["open", "close"];
 
 /**
@@ -70,7 +73,7 @@ export function cheapest(
   for (const [i, moment] of moments.entries()) {
     // at the moment itself: the same way on, a turn, or begun again after the button
     const at = Float64Array.from(before);
-    const came = Int16Array.from({ length: size }, (_, state) => state);
+    const came = Int16Array.from(STAYS);
     const relax = (state: number, cost: number, by: number) => {
       if (cost >= at[state]! - 1e-9) return;
       at[state] = cost;
