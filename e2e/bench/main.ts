@@ -11,7 +11,7 @@ import { pairs, report } from "./measure.ts";
 import { measurePlans } from "./plans.ts";
 import { measureStudio } from "./studio.ts";
 import { melody, pianoScore } from "./score.ts";
-import { benchStrings } from "./strings.ts";
+import { benchBellows, benchStrings } from "./strings.ts";
 
 // npm run bench: one JSON line a measure, each a ratio within this run.
 const BARS = 100;
@@ -126,6 +126,10 @@ report(
   "<= 2",
 );
 benchStrings(tune, engraveTune);
+benchBellows((one) => {
+  toolkit.loadData(one);
+  for (let page = 1; page <= toolkit.getPageCount(); page++) toolkit.renderToSVG(page);
+});
 const growth = [1000, 5000, 20_000].map((count) => {
   const { played } = melody(count);
   return {

@@ -1,8 +1,9 @@
 import { proposeNotes } from "@yarrow-ridge/core/instruments/propose";
 import { PEDAL_HARP, proposeSettings, type HarpNote } from "@yarrow-ridge/core/instruments/harp";
-import { toNumber, type Pitch } from "@yarrow-ridge/core/score";
+import { NO_SHAPE, readScore, toNumber, type Pitch } from "@yarrow-ridge/core/score";
+import { bellowsWork } from "../../core/instruments/accordion/bellows/bellowsWork.ts";
 import { pairs, report } from "./measure.ts";
-import type { melody } from "./score.ts";
+import { pianoScore, type melody } from "./score.ts";
 
 /** Strings under the fingers against engraving the same notes. */
 export function benchStrings(tune: ReturnType<typeof melody>, engrave: () => void): void {
@@ -43,6 +44,39 @@ export function benchStrings(tune: ReturnType<typeof melody>, engrave: () => voi
     { proposeMs: pedals.a, engraveMs: pedals.b },
     pedals.ratio,
     "<= 1",
+  );
+}
+
+/** The bellows of an accordion against engraving the same notes, and as they grow longer. */
+export function benchBellows(engrave: (xml: string) => void): void {
+  const task = (bars: number) => {
+    const { score } = readScore(pianoScore(bars));
+    const how = { tempo: 120, written: [], options: {}, shape: NO_SHAPE };
+    return { score, from: 0, to: score.bars.length - 1, ...how };
+  };
+  const [short, long] = [task(120), task(960)];
+  const xml = pianoScore(120);
+  const bellows = pairs(
+    5,
+    () => bellowsWork.propose!({ ...short }),
+    () => engrave(xml),
+  );
+  report(
+    `turns of the bellows for ${short.score.notes.length} notes against engraving them`,
+    { proposeMs: bellows.a, engraveMs: bellows.b },
+    bellows.ratio,
+    "<= 0.05",
+  );
+  const growing = pairs(
+    3,
+    () => bellowsWork.propose!({ ...long }),
+    () => bellowsWork.propose!({ ...short }),
+  );
+  report(
+    `the bellows of eight times as many notes (${long.score.notes.length}), for each note`,
+    { longMs: growing.a, shortMs: growing.b },
+    growing.ratio / 8,
+    "<= 1.3",
   );
 }
 

@@ -22,6 +22,7 @@ import { pedalHandlers } from "./pedal.ts";
 import { underName } from "../work.ts";
 import { shapeHandlers } from "./shape.ts";
 import { readingHandlers } from "./readings.ts";
+import { saidFor } from "./said.ts";
 import { sectionHandlers } from "./sections.ts";
 import { correctionHandlers } from "./correct.ts";
 import { surveyHandlers, tempoIn } from "./survey.ts";
@@ -256,7 +257,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
   },
 
   exportScore: async ({ param, query, c }) => {
-    const { title, instrument: kind } = await pieceRow(studio.db, param("id"));
+    const { title, instrument: kind, setup } = await pieceRow(studio.db, param("id"));
     const { layer = TEACHER } = query;
     const { score } = await knownPiece(studio, param("id"));
     const [from, to] = barsOf(score, query);
@@ -264,21 +265,21 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const notes = await notesOver(studio.db, param("id"), layer);
     const strata = await marksInForce(studio, param("id"));
     const shape = await shapeOf(studio, param("id"));
+    const ours = strata
+      .filter((one) => one.taken && layer !== PRINTED)
+      .map(({ stratum, marks }) => ({
+        stratum,
+        marks: marks.filter((one) => layersUnder(layer).includes(one.layer)),
+      }));
     const annotated = await studio.heavy.run(
       "annotate",
       await sourceOf(studio.db, param("id")),
       {
+        said: layer === PRINTED ? [] : saidFor(instrument(kind), score, notes, setup ?? {}, ours),
         notes: notes.map(({ noteId, aspect, value }) => ({ id: noteId, aspect, value })),
         sections: layer === PRINTED ? [] : await sectionsOf(studio.db, param("id")),
         ...(shape && layer !== PRINTED ? { shape } : {}),
-        marks: Object.fromEntries(
-          strata
-            .filter((one) => one.taken && layer !== PRINTED)
-            .map(({ stratum, marks }) => [
-              stratum.id,
-              marks.filter((one) => layersUnder(layer).includes(one.layer)),
-            ]),
-        ),
+        marks: Object.fromEntries(ours.map(({ stratum, marks }) => [stratum.id, marks])),
       },
       mineOf(score),
       kind,

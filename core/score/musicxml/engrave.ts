@@ -2,6 +2,7 @@ import { FINGERING, stripAspect, type Aspect } from "../marks/aspects.ts";
 import { addBeams } from "./beams.ts";
 import { ScoreError } from "../model/model.ts";
 import { partsOf } from "./parts.ts";
+import { SAID_MARK } from "./saidFile.ts";
 import { child, children, parseXml, serialize } from "../xml/xml.ts";
 
 /**
@@ -28,8 +29,10 @@ export function engravable(
           for (const type of children(element, "direction-type")) {
             if (child(type, "pedal")) element.removeChild(type);
           }
+          const id = element.getAttribute("id") ?? "";
           if (
-            element.getAttribute("id")?.startsWith("yr-section-") ||
+            id.startsWith("yr-section-") ||
+            id.startsWith(SAID_MARK) ||
             !child(element, "direction-type")
           )
             measure.removeChild(element);

@@ -27,6 +27,7 @@ import { harpPedalsText, readHarpPedals } from "./harpPedalFile.ts";
 import { readJoins, type Join } from "./joins.ts";
 import { readPedal } from "./pedalFile.ts";
 import { SHAPE_MARK } from "../model/shape.ts";
+import { SAID_MARK } from "./saidFile.ts";
 import { readSigns } from "./signs.ts";
 import { child, childText, children, isElement, type Element } from "../xml/xml.ts";
 
@@ -249,8 +250,9 @@ function readDirection(
   );
   const marks: Omit<PrintedMark, "bar">[] = [];
   const pedal = readPedal(direction);
-  // words that say the shape for the reader; the field says it exactly
-  const ours = direction.getAttribute("id")?.startsWith(SHAPE_MARK);
+  // words that say for the reader what a field says exactly
+  const id = direction.getAttribute("id") ?? "";
+  const ours = id.startsWith(SHAPE_MARK) || id.startsWith(SAID_MARK);
   for (const type of children(direction, "direction-type")) {
     for (const item of children(type)) {
       if (item.tagName === "dynamics") {

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { FINGERING, writeAspect, type Aspect, type NoteMark } from "../marks/aspects.ts";
 import { ScoreError, type Section } from "../model/model.ts";
 import type { Shape } from "../model/shape.ts";
+import { writeSaid, type SaidAt } from "./saidFile.ts";
 import { writeSections } from "./sectionFile.ts";
 import { writeMarks, type Mark, type Stratum } from "../marks/strata.ts";
 import { writeShape } from "./shapeFile.ts";
@@ -16,6 +17,8 @@ export interface Annotations {
   /** Marks by stratum, in order; what is printed of a stratum that is not named stays. */
   readonly marks?: Readonly<Record<string, readonly Mark[]>>;
   readonly sections: readonly Section[];
+  /** What is said in words for other readers; none when not given. */
+  readonly said?: readonly SaidAt[];
   readonly shape?: Shape;
 }
 
@@ -49,6 +52,7 @@ export function annotate(
   marked(strata.filter((one) => one.write));
   if (annotations.shape) writeShape(document, root, parts, measures, annotations.shape);
   marked(strata.filter((one) => !one.write));
+  writeSaid(document, measures, annotations.said ?? []);
   writeSections(document, root, measures, annotations.sections);
   return withDoctype(document);
 }

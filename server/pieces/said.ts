@@ -1,0 +1,44 @@
+import type { Instrument, InstrumentRecord } from "@yarrow-ridge/core/instruments";
+import {
+  quartersAt,
+  type Mark,
+  type SaidAt,
+  type Score,
+  type Stratum,
+} from "@yarrow-ridge/core/score";
+import { plain } from "@yarrow-ridge/core/words";
+import type { NoteRow } from "./written.ts";
+
+/**
+ * What an exported score says in words because MusicXML has no element for it: marks that are only
+ * kept in fields, and positions and barres, which follow from strings and fingers.
+ *
+ * @param notes what is written on notes, over what the file prints
+ */
+export function saidFor(
+  { following }: Instrument,
+  score: Score,
+  notes: readonly Pick<NoteRow, "noteId" | "aspect" | "value">[],
+  setup: InstrumentRecord,
+  strata: readonly { readonly stratum: Stratum; readonly marks: readonly Mark[] }[],
+): SaidAt[] {
+  const marks = strata
+    .filter(({ stratum }) => !stratum.write && stratum.extent === "place" && !stratum.lined)
+    .flatMap(({ stratum, marks: own }) =>
+      own.map((mark): SaidAt => ({ ...mark.from, text: plain(stratum.words(mark)) })),
+    );
+  const values = new Map<string, Map<string, string>>();
+  const put = (aspect: string, note: string, value: string) =>
+    values.set(aspect, (values.get(aspect) ?? new Map<string, string>()).set(note, value));
+  for (const { id, printed } of score.notes)
+    for (const [aspect, value] of Object.entries(printed ?? {})) put(aspect, id, value);
+  for (const { noteId, aspect, value } of notes) put(aspect, noteId, value);
+  const byId = new Map(score.notes.map((note) => [note.id, note]));
+  const signs = (following?.(score, values, setup) ?? []).flatMap(({ from, text }): SaidAt[] => {
+    const note = byId.get(from);
+    return note && text ? [{ bar: note.bar, offset: note.offset, text: plain(text) }] : [];
+  });
+  return [...marks, ...signs]
+    .filter(({ text }) => text !== "")
+    .sort((a, b) => quartersAt(score, a) - quartersAt(score, b));
+}
