@@ -1,7 +1,8 @@
 import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
-import type { LineOptions, Played } from "@yarrow-ridge/core/fingering";
+import type { LineOptions } from "@yarrow-ridge/core/fingering";
 import type { ForWhom } from "@yarrow-ridge/core/instruments/propose";
+import { asOneButton, idOf, ownId, playedOf } from "./bareNotes.ts";
 import { pitchOf } from "./pitchOf.ts";
 import {
   aspectsOf,
@@ -16,7 +17,6 @@ import {
 } from "@yarrow-ridge/core/instruments";
 import {
   beatName,
-  fromNumber,
   midiOf,
   pitchName,
   spokenName,
@@ -41,31 +41,6 @@ type Made = Pick<
   "propose" | "proposeLine" | "proposeNotes" | "checkFingerings" | "proposeHandovers"
 >;
 type Asked = Pick<Body<"propose">, "hand" | "player" | "school" | "ties">;
-
-/** Parts the id of a chord from the number of a tone in it. */
-const REST_OF_CHORD = "\u0000";
-
-/** The keys of a note, or of a chord told by its letters. */
-function soundsOf(
-  { pitch: name, chord }: Body<"proposeNotes">["notes"][number],
-  at: number,
-  kind: string,
-) {
-  if (chord !== undefined) {
-    const keys = instrument(kind).chordKeys?.(chord);
-    if (keys) return { name: chord, keys };
-    throw new ProblemError(
-      400,
-      say`Note ${at + 1}: ${chord} is no chord of a bass button; those are a letter with M, m, 7 or d,
-        such as Am.`,
-      "notes",
-    );
-  }
-  if (name === undefined)
-    throw new ProblemError(400, say`Note ${at + 1} has neither a pitch nor a chord.`, "notes");
-  const pitch = pitchOf(name);
-  return { name, keys: [midiOf(pitch)], pitch };
-}
 
 export const fingerHandlers = (studio: Studio): Made => ({
   propose: async ({ param, body, c }) => {
@@ -115,39 +90,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
       ...toldBySchool(body.school),
       ...(open === undefined ? {} : { open }),
     };
-    const [lowest, highest] = compassIn?.(setup) ?? compass;
     const names = new Map<string, string>();
-    const played = body.notes
-      .flatMap((note, at): Played[] => {
-        const id = idOf(note, at);
-        if (names.has(id))
-          throw new ProblemError(
-            400,
-            say`Note ${at + 1} has the id of an earlier one: ${id}.`,
-            "notes",
-          );
-        const { name, keys, pitch } = soundsOf(note, at, kind);
-        names.set(id, name);
-        return keys.map((midi, n) => {
-          if (midi < lowest || midi > highest)
-            throw new ProblemError(
-              400,
-              say`Note ${at + 1}, ${name}, is not on this ${kind}.`,
-              "notes",
-            );
-          return {
-            id: n === 0 ? id : `${id}${REST_OF_CHORD}${n}`,
-            bar: 0,
-            midi,
-            ...(pitch ? { pitch } : {}),
-            at: fromNumber(note.onset),
-            length: fromNumber(note.duration),
-            grace: false,
-            staccato: false,
-          };
-        });
-      })
-      .sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
+    const played = playedOf(body.notes, kind, compassIn?.(setup) ?? compass, names);
     const locks = new Map(
       (body.locks ?? []).map(({ id, finger }) => [known(names, id), String(finger)]),
     );
@@ -173,12 +117,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
         ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
       }),
     );
-    // a chord is one button: its first tone answers for it
-    const whole = {
-      ...proposal,
-      notes: proposal.notes.filter(({ id }) => !id.includes(REST_OF_CHORD)),
-    };
-    return fingersAnswer(whole, (id) => names.get(id.split(REST_OF_CHORD)[0]!)!, aspect);
+    return fingersAnswer(asOneButton(proposal), (id) => names.get(ownId(id))!, aspect);
   },
 
   checkFingerings: async ({ param, body }) => {
@@ -386,9 +325,6 @@ async function changedLate(
     ];
   });
 }
-
-/** A bare note without an id is called by its place. */
-const idOf = ({ id }: { readonly id?: string }, at: number): string => id ?? String(at);
 
 /** The limb that is meant, and what of its notes is wanted, where hands share them. */
 function handAsked(kind: string, hand: string): { hand: string; aspect?: string } {

@@ -1,6 +1,6 @@
 import { demoFile, openTestStudio, type TestStudio } from "../testing.ts";
 
-// What has no element in MusicXML is said in words for other readers, once, and not read as printed.
+// What has no element in MusicXML is said in words for other readers, once, not read as printed.
 let studio: TestStudio;
 beforeAll(async () => void (studio = await openTestStudio()));
 afterAll(() => studio.close());

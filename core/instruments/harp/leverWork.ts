@@ -3,6 +3,7 @@ import { say } from "../../words/say.ts";
 import { quartersAt, spokenName, toNumber } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
 import { leversAt, leversText, tunedAlter } from "./leverSetting.ts";
+import { withChanges } from "./changes.ts";
 import { harpNotes, placeAt } from "./notes.ts";
 import { pedalWork } from "./pedalWork.ts";
 import { harpOf, USUAL_MOVE } from "./setup.ts";
@@ -54,21 +55,14 @@ function propose(task: MarkTask): ProposedMark[] {
           },
         ]
       : [];
-  for (const { onset, name, to, why } of changes) {
-    const place = placeAt(score, begin + onset);
-    const last = marks.at(-1);
-    const isSame =
-      last && last.from.bar === place.bar && toNumber(last.from.offset) === toNumber(place.offset);
-    const told = say`Left hand: ${why}`;
-    if (isSame)
-      marks[marks.length - 1] = {
-        ...last,
-        data: { ...last.data, [name]: to },
-        why: `${last.why} ${told}`,
-      };
-    else marks.push({ from: place, data: { [name]: to }, why: told });
-  }
-  return marks;
+  return withChanges(
+    marks,
+    changes.map(({ onset, why, ...change }) => ({
+      ...change,
+      place: placeAt(score, begin + onset),
+      told: say`Left hand: ${why}`,
+    })),
+  );
 }
 
 const problems = (task: MarkTask): MarkDoubt[] =>

@@ -1,6 +1,6 @@
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
-import { twiceAt, type Stratum } from "../../score/marks/strata.ts";
+import { oneAtAPlace, type Stratum } from "../../score/marks/strata.ts";
 import { leversAt, leversText } from "./leverSetting.ts";
 
 /** The levers of a harp without pedals: each string by itself, flipped by a free hand. */
@@ -21,14 +21,7 @@ export const HARP_LEVERS: Stratum = {
     { additionalProperties: false, minProperties: 1, maxProperties: 47 },
   ),
   words: ({ data }) => leversText(data),
-  clash: (marks, { bars }) => {
-    const twice = twiceAt(marks);
-    return (
-      twice &&
-      say`Two lever settings stand at the same place in bar
-        ${bars[twice.from.bar]?.number ?? bars.length}.`
-    );
-  },
+  clash: oneAtAPlace((bar) => say`Two lever settings stand at the same place in bar ${bar}.`),
   work: () => import("./leverWork.ts").then((found) => found.leverWork),
   setBefore: true,
   state: (marks, at) => {

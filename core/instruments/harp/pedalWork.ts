@@ -10,6 +10,7 @@ import {
   type Score,
 } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
+import { withChanges } from "./changes.ts";
 import { harpNotes, placeAt, type HarpNote } from "./notes.ts";
 import { pedalsText, settingAt } from "./setting.ts";
 import { FOOT, proposeInBars, type Settings } from "./settings/index.ts";
@@ -66,20 +67,14 @@ function propose(task: MarkTask): ProposedMark[] {
         },
       ]
     : [];
-  for (const { onset, name, to, why, limb } of changes) {
-    const place = placeAt(score, begin + onset);
-    const last = marks.at(-1);
-    const isSame = last && toNumber(last.from.offset) === toNumber(place.offset);
-    const told = say`${limb === "left" ? say`Left foot` : say`Right foot`}: ${why}`;
-    if (isSame && last.from.bar === place.bar)
-      marks[marks.length - 1] = {
-        ...last,
-        data: { ...last.data, [name]: to },
-        why: `${last.why} ${told}`,
-      };
-    else marks.push({ from: place, data: { [name]: to }, why: told });
-  }
-  return marks;
+  return withChanges(
+    marks,
+    changes.map(({ onset, why, limb, ...change }) => ({
+      ...change,
+      place: placeAt(score, begin + onset),
+      told: say`${limb === "left" ? say`Left foot` : say`Right foot`}: ${why}`,
+    })),
+  );
 }
 
 const placeOf = (score: Score, id: string): Place => {

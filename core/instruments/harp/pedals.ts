@@ -4,7 +4,7 @@ import { harpPedalsIn, writeHarpPedals } from "../../score/musicxml/harpPedalFil
 import { comparePlaces } from "../../score/model/places.ts";
 import { pedalsText, settingAt, withPedal } from "./setting.ts";
 import type { Place } from "../../score/model/model.ts";
-import { twiceAt, type Mark, type Stratum } from "../../score/marks/strata.ts";
+import { oneAtAPlace, type Mark, type Stratum } from "../../score/marks/strata.ts";
 import { PEDALS, type Alter, type Letter } from "./strings.ts";
 
 /** A letter raises its pedal by a notch, with shift it lowers it. */
@@ -42,14 +42,7 @@ export const HARP_PEDALS: Stratum = {
   }),
   signs: PEDALS.flatMap((letter) => [notch(letter, 1), notch(letter, -1)]),
   words: ({ data }) => pedalsText(data),
-  clash: (marks, { bars }) => {
-    const twice = twiceAt(marks);
-    return (
-      twice &&
-      say`Two pedal settings stand at the same place in bar
-        ${bars[twice.from.bar]?.number ?? bars.length}.`
-    );
-  },
+  clash: oneAtAPlace((bar) => say`Two pedal settings stand at the same place in bar ${bar}.`),
   printed: ({ marks }) =>
     marks
       .filter(({ kind }) => kind === "harp-pedals")

@@ -158,6 +158,14 @@ export const twiceAt = (
     return false;
   });
 
+/** Says that two marks stand at one place, of strata that have one there. `told` has the bar. */
+export const oneAtAPlace =
+  (told: (bar: string) => string): NonNullable<Stratum["clash"]> =>
+  (marks, { bars }) => {
+    const twice = twiceAt(marks);
+    return twice && told(bars[twice.from.bar]?.number ?? String(bars.length));
+  };
+
 /** Two marks of one line at once, where there are any: of spans that may not overlap. */
 export function overlapOf(marks: readonly Mark[]): readonly [Mark, Mark] | undefined {
   const sorted = inOrder(marks);

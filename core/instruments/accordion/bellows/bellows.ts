@@ -3,7 +3,12 @@ import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
 import { USUAL_STROKE } from "./air.ts";
 import { airAlong } from "./written.ts";
-import { twiceAt, type Mark, type MarkSign, type Stratum } from "../../../score/marks/strata.ts";
+import {
+  oneAtAPlace,
+  type Mark,
+  type MarkSign,
+  type Stratum,
+} from "../../../score/marks/strata.ts";
 import type { MarkData } from "../../../score/marks/mark.ts";
 import type { Place } from "../../../score/model/model.ts";
 
@@ -66,14 +71,10 @@ export const BELLOWS: Stratum = {
     sign("e", say`ease pressure`, { pressure: "ease" }),
   ],
   words: text,
-  clash: (marks, { bars }) => {
-    const twice = twiceAt(marks);
-    return (
-      twice &&
-      say`The bellows are told two things at one place in bar
-        ${bars[twice.from.bar]?.number ?? bars.length}; they go one way at a time.`
-    );
-  },
+  clash: oneAtAPlace(
+    (bar) =>
+      say`The bellows are told two things at one place in bar ${bar}; they go one way at a time.`,
+  ),
   work: () => import("./bellowsWork.ts").then((found) => found.bellowsWork),
   asks: ["stroke"],
   setBefore: true,

@@ -1,7 +1,7 @@
 import { say } from "../../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
-import { twiceAt, type Stratum } from "../../../score/marks/strata.ts";
+import { oneAtAPlace, type Stratum } from "../../../score/marks/strata.ts";
 import type { MarkData } from "../../../score/marks/mark.ts";
 import { registrationFields, registrationText } from "./changes.ts";
 
@@ -16,14 +16,7 @@ export const REGISTRATION: Stratum = {
   lined: false,
   schema: Type.Object(registrationFields, { additionalProperties: false, minProperties: 1 }),
   words: ({ data }) => registrationText(data),
-  clash: (marks, { bars }) => {
-    const twice = twiceAt(marks);
-    return (
-      twice &&
-      say`Two registrations stand at the same place in bar
-        ${bars[twice.from.bar]?.number ?? bars.length}.`
-    );
-  },
+  clash: oneAtAPlace((bar) => say`Two registrations stand at the same place in bar ${bar}.`),
   work: () => import("./registrationWork.ts").then((found) => found.registrationWork),
   onlyLooks: true,
   reads: ["part"],
