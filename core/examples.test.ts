@@ -5,6 +5,9 @@ import { fileURLToPath } from "node:url";
 import * as fingering from "./fingering/index.ts";
 import * as form from "./form/index.ts";
 import * as instruments from "./instruments/index.ts";
+import * as accordion from "./instruments/accordion/accordion.ts";
+import * as harp from "./instruments/harp/harp.ts";
+import * as organ from "./instruments/organ/organ.ts";
 import * as keyboard from "./instruments/keyboard/index.ts";
 import * as proposals from "./instruments/propose.ts";
 import * as surveys from "./instruments/survey.ts";
@@ -23,6 +26,7 @@ const file = new Uint8Array(
 const scope: Record<string, unknown> = {
   ...{ ...fingering, ...form, ...keyboard, ...timbres, ...instruments, ...surveys },
   ...{ ...pedalling, ...practice, ...scores, ...shaping, ...proposals },
+  ...{ ...accordion, ...harp, ...organ },
   ...{ file, ...scores.readFile(file) },
 };
 const evaluate = (text: string): unknown => runInNewContext(`(${text})`, scope) as unknown;

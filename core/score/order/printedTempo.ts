@@ -16,7 +16,7 @@ interface Stretch {
  * @param performance strict, or with its time shaped
  * @returns times in quarters of the first bar's tempo
  * @example
- *   atPrintedTempo(score, perform(score, startOf(0), startOf(1))).length // => 4
+ *   atPrintedTempo(score, perform(score, startOf(0), startOf(1))).length // => 3
  */
 export function atPrintedTempo({ bars }: Score, performance: Performance): Performance {
   const printed = (bar: number) =>

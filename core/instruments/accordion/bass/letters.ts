@@ -14,7 +14,7 @@ const FROM = 52;
  * The keys a chord of a bass button is written out with: Am, B♭, F♯m, G7, Bd.
  *
  * @returns rising; nothing where it is no chord of a button
- * @example chordKeys("Am") // => [57, 60, 64]
+ * @example instrument("accordion").chordKeys("Am") // => [57, 60, 64]
  */
 export function chordKeys(text: string): number[] | undefined {
   const [, letter, sign, kind] = /^([A-G])([#b♯♭]?)(M|maj|m|min|7|d|dim)?$/.exec(text.trim()) ?? [];

@@ -143,11 +143,7 @@ export function cheapest(
   return { steps, cost: moments.length ? cost : 0 };
 }
 
-/**
- * The bellows over some moments, alike where the music comes again.
- *
- * @example planBellows(momentsIn(score, [0, 7], how), { closes: true }).map(({ way }) => way)
- */
+/** The bellows over some moments, alike where the music comes again. */
 export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
   const alone = cheapest(moments, ends);
   const asked = inner(moments);

@@ -50,7 +50,7 @@ export function filledBy(
  * @param tempo quarters a minute
  * @param stroke seconds of a full stroke
  * @returns `open` from 0 to 1; `isOut` where there is no air until the next
- * @example airAlong(score, marks, { tempo: 90, shape: NO_SHAPE, stroke: 6 })[0].open // => 0
+ * @example airAlong(score, [], { tempo: 90, shape: NO_SHAPE, stroke: 6 })[0].open // => 0
  */
 export function airAlong(
   score: Score,

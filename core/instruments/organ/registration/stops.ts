@@ -20,7 +20,7 @@ const FRACTIONS: Readonly<Record<string, string>> = { "2/3": "⅔", "3/5": "⅗"
 /**
  * Stops as a teacher writes them, parted by commas, plus signs or lines.
  *
- * @example understood("Principal 8', Flute 2 2/3") // => feet 8 and 2⅔, principal and flute
+ * @example understood("Flute 2 2/3") // => [{ text: "Flute 2 2/3", feet: "2⅔", family: "flute" }]
  */
 export const understood = (text: string): Stop[] =>
   text
