@@ -151,7 +151,7 @@ export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
   const groups = groupsOf(moments, asked);
   let best: { steps: Step[]; cost: number } | undefined;
   // all as it is the first time, the second, …: whichever costs least over all
-  const most = Math.max(...groups.map((group) => group.length));
+  const most = Math.min(TIMES, Math.max(...groups.map((group) => group.length)));
   const loudest = asLoud(moments, groups);
   const home = new Set(
     moments.flatMap(({ again }, i) => {
@@ -184,6 +184,8 @@ export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
   return best!.steps;
 }
 
+/** Of what comes again more often the first times are tried, so that long pieces do not wait. */
+const TIMES = 4;
 /** Once more from what came of it: what gave way there may give way everywhere. */
 const ROUNDS = 2;
 
