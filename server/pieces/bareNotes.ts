@@ -54,6 +54,8 @@ export function playedOf(
           say`Note ${at + 1} has the id of an earlier one: ${id}.`,
           "notes",
         );
+      if (id.includes(REST_OF_CHORD))
+        throw new ProblemError(400, say`Note ${at + 1} has an id that is not text.`, "notes");
       const { name, keys, pitch } = soundsOf(note, at, kind);
       names.set(id, name);
       return keys.map((midi, n) => {
@@ -82,7 +84,13 @@ export function playedOf(
 export const ownId = (id: string): string => id.split(REST_OF_CHORD)[0]!;
 
 /** A chord is one button: its first tone answers for it. */
-export const asOneButton = (proposal: Proposal): Proposal => ({
-  ...proposal,
-  notes: proposal.notes.filter(({ id }) => !id.includes(REST_OF_CHORD)),
-});
+export function asOneButton(proposal: Proposal): Proposal {
+  const own = <T extends { readonly id: string }>(notes: readonly T[]): T[] =>
+    notes.filter(({ id }) => !id.includes(REST_OF_CHORD));
+  return {
+    ...proposal,
+    notes: own(proposal.notes),
+    alternatives: proposal.alternatives.map((one) => ({ ...one, notes: own(one.notes) })),
+    problems: proposal.problems.map((one) => ({ ...one, notes: one.notes.map(ownId) })),
+  };
+}

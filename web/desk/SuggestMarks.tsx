@@ -34,7 +34,9 @@ export function SuggestMarks({
   tempo: number;
   assignmentId: string | undefined;
 }) {
-  const [typed, setTyped] = useState(String(Math.round(usual)));
+  const [own, setTyped] = useState<string>();
+  // the goal of a plan may come after the score
+  const typed = own ?? String(Math.round(usual));
   const tempo = Number(typed) >= 10 && Number(typed) <= 400 ? Number(typed) : usual;
   const player: Readonly<Record<string, unknown>> = {
     ...useHandAsked(piece.instrument, assignmentId),

@@ -67,7 +67,7 @@ describe("the plan of the bellows", () => {
     }
   });
 
-  it("is alike in what comes again, where any way is, in 200 passages", () => {
+  it("is alike in what comes again, where some way is, in 200 passages", () => {
     const random = randomOf(11);
     let [alike, could] = [0, 0];
     for (let n = 0; n < 200; n++) {

@@ -5,17 +5,12 @@ import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score
 import { leversAt, leversText, tunedAlter } from "./leverSetting.ts";
 import { withChanges } from "./changes.ts";
 import { harpNotes, placeAt } from "./notes.ts";
-import { pedalWork } from "./pedalWork.ts";
-import { harpOf, USUAL_MOVE } from "./setup.ts";
+import { pedalWork, secondsOf } from "./pedalWork.ts";
+import { harpOf } from "./setup.ts";
 import { proposeInBars, type Settings } from "./settings/index.ts";
 import { called, stringName, stringsFor } from "./strings.ts";
 
 const LEVER_HAND = "left";
-
-const secondsOf = ({ options, setup }: MarkTask): number =>
-  (options as { secondsPerMove?: number }).secondsPerMove ??
-  (setup as { move?: number } | undefined)?.move ??
-  USUAL_MOVE;
 
 const leverHarp = ({ setup }: MarkTask) => harpOf({ ...setup, kind: "lever" });
 

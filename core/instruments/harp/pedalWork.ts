@@ -17,7 +17,8 @@ import { FOOT, proposeInBars, type Settings } from "./settings/index.ts";
 import { letterOf, PEDALS, stringsFor, writtenString, type Letter } from "./strings.ts";
 import { harpOf, USUAL_MOVE } from "./setup.ts";
 
-const secondsOf = ({ options, setup }: MarkTask): number =>
+/** Seconds a move takes: as asked, as the harp is set up, or as usual. */
+export const secondsOf = ({ options, setup }: MarkTask): number =>
   (options as { secondsPerMove?: number }).secondsPerMove ??
   (setup as { move?: number } | undefined)?.move ??
   USUAL_MOVE;

@@ -11,7 +11,6 @@ export const SAID_MARK = "yr-said-";
 /** Words that stand at a place for other readers. */
 export interface SaidAt extends Place {
   readonly text: string;
-  readonly below?: boolean;
 }
 
 /** Puts words in the place of all those an earlier export put there. */
@@ -24,11 +23,11 @@ export function writeSaid(
     for (const direction of children(measure, "direction"))
       if (direction.getAttribute("id")?.startsWith(SAID_MARK)) measure.removeChild(direction);
   const divisions = eachDivisions(measures);
-  all.forEach(({ bar, offset, text, below }, i) => {
+  all.forEach(({ bar, offset, text }, i) => {
     const measure = measures[bar];
     if (!measure) return;
     const direction = create(document, "direction", {
-      placement: below ? "below" : "above",
+      placement: "above",
       id: `${SAID_MARK}${i + 1}`,
     });
     const type = create(document, "direction-type");

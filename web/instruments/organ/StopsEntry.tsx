@@ -16,7 +16,7 @@ import {
   type Place,
 } from "@yarrow-ridge/core/score";
 import { Button, MenuItem, TextField } from "@mui/material";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { EntryProps } from "../view.ts";
 
 /** Stops in words, a combination, the swell: and who can make the change here. */
@@ -37,6 +37,11 @@ function StopsFields({
   stands,
 }: EntryProps & { stands: Mark | undefined }) {
   const [data, setData] = useState<Mark["data"]>(stands?.data ?? {});
+  // not with every letter that is typed
+  const limbs = useMemo(() => {
+    const parts = said.find(({ aspect }) => aspect.id === "part")?.values;
+    return limbsOf(score, new Map([...(parts ?? [])].map(([id, { finger }]) => [id, finger])));
+  }, [score, said]);
   const put = (field: string, value: string | number | undefined) => {
     const { [field]: _, ...rest } = data;
     setData(value === undefined || value === "" ? rest : { ...rest, [field]: value });
@@ -89,7 +94,7 @@ function StopsFields({
       </div>
       {here && Object.keys(data).length > 0 && (
         <p className="soft" role="status">
-          {whoText({ data, here, score, tempo, said })}
+          {whoText({ data, here, score, tempo, limbs })}
         </p>
       )}
       <div className="row">
@@ -110,11 +115,12 @@ function whoText({
   here,
   score,
   tempo,
-  said,
-}: Pick<EntryProps, "score" | "tempo" | "said"> & { data: Mark["data"]; here: Place }): string {
-  const parts = said.find(({ aspect }) => aspect.id === "part")?.values;
-  const feet = new Map([...(parts ?? [])].map(([id, { finger }]) => [id, finger]));
-  const limbs = limbsOf(score, feet);
+  limbs,
+}: Pick<EntryProps, "score" | "tempo"> & {
+  data: Mark["data"];
+  here: Place;
+  limbs: ReturnType<typeof limbsOf>;
+}): string {
   const at = quartersAt(score, here);
   const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
   if (at <= first) return say`Set before the piece begins.`;

@@ -36,7 +36,7 @@ export const FULL = 100;
 const IN_A_REST = 0;
 const NEW_PHRASE = 0.2;
 const AFTER_A_LONG_NOTE = 0.4;
-/** By the bars since a phrase began: four, two, any other. */
+/** By the bars since a phrase began: four, two, or another number. */
 const NEW_BAR = { four: 0.5, two: 0.8, other: 1.2 };
 const ON_A_BEAT = 1.6;
 const OFF_BEAT = 2.6;
