@@ -1,6 +1,6 @@
 import { USUAL_SHARES, type DayToFill, type Pin, type PlannedCard } from "./card.ts";
-import { daysToEarn, isRunThrough } from "./earning.ts";
-import type { Unit } from "./unit.ts";
+import { minutesOfDay, remaining, type Load, type StepToClimb } from "./chains.ts";
+import { isRunThrough } from "./earning.ts";
 
 /** A card is no shorter than this many minutes: long enough to climb. */
 export const SHORTEST = 3;
@@ -13,76 +13,9 @@ export const USUAL_LONGEST = 8;
 /** However many minutes are left over. */
 const LONGEST_OF_ALL = 64;
 
-/** A tempo step, beats a minute, and the minutes it is expected to take. */
-export interface StepToClimb {
-  readonly tempo: number;
-  readonly minutes: number;
-}
-
-/** A unit and the steps still to be climbed on it. */
-export interface Load {
-  readonly unit: Unit;
-  left: readonly StepToClimb[];
-}
-
-export const total = (loads: readonly Load[]): number =>
-  loads.reduce((sum, load) => sum + remaining(load), 0);
-
-function remaining({ left }: Load): number {
-  let sum = 0;
-  for (const step of left) sum += step.minutes;
-  return sum;
-}
-
-/** Steps of a unit that are climbed on one day, where there is other work. */
-const STEPS_A_DAY = 2;
-
 /** Run-throughs on one day, and of how much of its minutes. Common practice, no source. */
 const RUN_THROUGHS_A_DAY = 2;
 const RUN_THROUGH_SHARE = 0.25;
-
-/**
- * How many steps from one on can be climbed on one day: what is to be earned on several days is
- * played once on each.
- */
-function ofOneDay(left: readonly StepToClimb[], from: number, most: number): number {
-  const end = Math.min(left.length, from + most);
-  let to = from;
-  while (to < end) if (left[to]!.tempo === left[++to]?.tempo) break;
-  return to - from;
-}
-
-/** Minutes of what can be climbed on one day. */
-function minutesOfDay(left: readonly StepToClimb[], most: number): number {
-  let sum = 0;
-  for (let at = ofOneDay(left, 0, most) - 1; at >= 0; at--) sum += left[at]!.minutes;
-  return sum;
-}
-
-/** Days it takes to climb what is left, two steps a day. */
-function daysToClimb(left: readonly StepToClimb[]): number {
-  let [days, at] = [0, 0];
-  for (; at < left.length; days++) at += ofOneDay(left, at, STEPS_A_DAY);
-  return days;
-}
-
-/**
- * Days it takes by rule: two steps a unit a day, and what rests on another begins a day later.
- *
- * @param loads each after those it rests on
- */
-export function longestChain(loads: readonly Load[]): number {
-  const until = new Map<string, number>();
-  let longest = 0;
-  for (const { unit, left } of loads) {
-    let days = 0;
-    for (const key of unit.after) days = Math.max(days, until.get(key) ?? 0);
-    days += daysToClimb(left);
-    until.set(unit.key, days);
-    longest = Math.max(longest, days);
-  }
-  return longest;
-}
 
 /** A day of a piece while it is filled. */
 export interface DayOfPiece {
@@ -95,8 +28,6 @@ export interface DayOfPiece {
    * @returns minutes that are left
    */
   readonly byRule: (minutes: number) => number;
-  /** Goes on with the same, so that no minutes are lost. @returns those nothing can be done in */
-  readonly beyond: (minutes: number) => number;
 }
 
 /**
@@ -104,6 +35,7 @@ export interface DayOfPiece {
  *
  * @param pins of this day and later ones
  * @param before units that were on this day when it was laid out before: they come first
+ * @param later those that were on a later one: they come last, so that they can stay there
  */
 export function dayOf(
   all: readonly Load[],
@@ -115,12 +47,16 @@ export function dayOf(
     shares = USUAL_SHARES,
   }: Pick<DayToFill, "date" | "longest" | "shares">,
   before?: ReadonlySet<string>,
+  later?: ReadonlySet<string>,
 ): DayOfPiece {
   const cards = new Map<string, PlannedCard>();
   const isHeld = new Set(pins.filter((pin) => pin.date > date).map(({ unit }) => unit));
-  const free = isHeld.size ? all.filter(({ unit }) => !isHeld.has(unit.key)) : all;
-  const wasHere = ({ unit }: Load) => before?.has(unit.key) ?? false;
-  const loads = before ? [...free.filter(wasHere), ...free.filter((load) => !wasHere(load))] : free;
+  const free = all.filter(({ unit, left }) => left.length > 0 && !isHeld.has(unit.key));
+  const inTurn = free;
+  const turnOf = ({ unit }: Load) => (before?.has(unit.key) ? 0 : later?.has(unit.key) ? 2 : 1);
+  const loads = before
+    ? [0, 1, 2].flatMap((turn) => inTurn.filter((load) => turnOf(load) === turn))
+    : inTurn;
   /** What was left in the morning of what is worked on today; of the rest it is what is left. */
   const morning = new Map<string, readonly StepToClimb[]>();
   const leftOf = ({ unit, left }: Load) => morning.get(unit.key) ?? left;
@@ -148,6 +84,20 @@ export function dayOf(
     !isRunThrough(unit.kind) ||
     cards.has(unit.key) ||
     [...cards.values()].filter(({ kind }) => isRunThrough(kind)).length < RUN_THROUGHS_A_DAY;
+  /** Whether what is over were too little for another that could have a card of the shortest. */
+  const isLost = (
+    load: Load,
+    budget: number,
+    given: number,
+    some: readonly Load[],
+    most: (load: Load) => number,
+  ): boolean => {
+    const least = cards.has(load.unit.key) ? 0 : SHORTEST;
+    if (given === budget || budget - given >= SHORTEST || budget - SHORTEST < least) return false;
+    return some.some(
+      (one) => one !== load && one.left.length && !cards.has(one.unit.key) && most(one) > 0,
+    );
+  };
   /**
    * Gives minutes to units in their order, up to a length of their cards.
    *
@@ -174,7 +124,8 @@ export function dayOf(
       if (may <= had) continue;
       const wanted = Math.max(SHORTEST, Math.ceil(remaining(load)));
       const room = Math.min(long, Math.max(SHORTEST, may)) - had;
-      const given = Math.min(budget, wanted, room);
+      const all = Math.min(budget, wanted, room);
+      const given = isLost(load, budget, all, some, most) ? budget - SHORTEST : all;
       if (given <= 0) continue;
       cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
       budget -= given;
@@ -199,7 +150,7 @@ export function dayOf(
       const most = (load: Load) => {
         if (!isReady(load) || !isOneMore(load)) return 0;
         const share = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
-        return Math.ceil(Math.min(share, minutesOfDay(leftOf(load), STEPS_A_DAY)));
+        return Math.ceil(Math.min(share, minutesOfDay(leftOf(load))));
       };
       // nothing of it was played yet, and nothing comes before it
       const fresh = loads.filter(
@@ -214,16 +165,6 @@ export function dayOf(
       }
       return rest;
     },
-    beyond: (minutes) =>
-      lengths(longest).reduce(
-        (rest, long) =>
-          give(loads, rest, long, (load) => {
-            if (!isReady(load) || !isOneMore(load)) return cards.get(load.unit.key)?.minutes ?? 0;
-            const isOfSeveral = daysToEarn(load.unit.kind) > 1;
-            return isOfSeveral ? Math.ceil(minutesOfDay(leftOf(load), Infinity)) : Infinity;
-          }),
-        minutes,
-      ),
   };
 }
 

@@ -1,7 +1,7 @@
 import type { Score } from "../score/index.ts";
 import type { Pin, PlannedDay } from "./card.ts";
 import { daysToEarn, ruleFor } from "./earning.ts";
-import { total, type Load, type StepToClimb } from "./fillDay.ts";
+import { longestFirst, total, withRest, type Load, type StepToClimb } from "./chains.ts";
 import { memoryOf, type Visit } from "./forgetting.ts";
 import { keptOf, type Due, type Memories } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
@@ -58,7 +58,7 @@ export interface Laying {
 }
 
 export function begin(piece: PieceToLay): Laying {
-  const loads = piece.units.map((unit): Load => ({
+  const made = piece.units.map((unit) => ({
     unit,
     left: onItsDays(
       unit,
@@ -71,6 +71,7 @@ export function begin(piece: PieceToLay): Laying {
       piece.daysHad?.get(unit.key) ?? 0,
     ),
   }));
+  const loads = longestFirst(withRest(made));
   return {
     piece,
     loads,

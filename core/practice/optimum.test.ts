@@ -3,13 +3,15 @@ import { analyse } from "../form/index.ts";
 import { scoreOf } from "../testing.ts";
 import { isRunThrough } from "./earning.ts";
 import { begin, type PieceToLay } from "./laying.ts";
+import { SHORTEST } from "./fillDay.ts";
 import { cover, promotionRule, schedule, unitsOf } from "./index.ts";
 
 // How near the plan comes to the fewest days in which the same minutes can be had at all. The least
 // is found by HiGHS, a solver of mixed integer programs (Huangfu & Hall 2018, Parallelizing the
 // dual revised simplex method), under the hard rules alone: minutes of a day, what comes first done
-// on an earlier day, steps that need several days. It may do what the plan may not: cards however
-// long, no share for new bars, bars in whichever order.
+// on an earlier day, steps that need several days, two steps a unit a day (no unit has more
+// minutes on a day than its next two steps or the shortest card take). It may do what the plan may
+// not: cards however long, no share for new bars, bars in whichever order.
 
 const highs = await highsLoader();
 
@@ -21,7 +23,7 @@ function fewestDays(piece: PieceToLay, minutes: number, most: number): number {
   const days = Array.from({ length: most }, (_, d) => d);
   const binaries: string[] = [];
   for (const d of days) {
-    rows.push(`${loads.map((_, u) => `x${u}d${d}`).join(" + ")} <= ${minutes}`);
+    rows.push(`${loads.map((_, u) => `y${u}d${d}`).join(" + ")} <= ${minutes}`);
     binaries.push(`z${d}`);
   }
   loads.forEach(({ unit, left }, u) => {
@@ -32,6 +34,25 @@ function fewestDays(piece: PieceToLay, minutes: number, most: number): number {
         .map((day) => `x${u}d${day}`)
         .join(" + ");
     const all = left.reduce((sum, one) => sum + one.minutes, 0);
+    // the most a day can hold once so many steps are done
+    const most = left.map((_, k) => {
+      const pairs = left.slice(k).map((one, i) => {
+        const next = left[k + i + 1];
+        return one.minutes + (next && next.tempo !== one.tempo ? next.minutes : 0);
+      });
+      return Math.max(SHORTEST, ...pairs.map(Math.ceil));
+    });
+    for (const d of days) {
+      const less = most.slice(1).map((one, k) => `+ ${most[k]! - one} f${u}s${k}d${d - 1}`);
+      rows.push(`x${u}d${d} ${d > 0 ? less.join(" ") : ""} <= ${most[0]}`);
+      binaries.push(`c${u}d${d}`);
+      // a card has its shortest length, though there be less to do
+      rows.push(
+        `y${u}d${d} - x${u}d${d} >= 0`,
+        `y${u}d${d} - ${SHORTEST} c${u}d${d} >= 0`,
+        `x${u}d${d} - ${most[0]} c${u}d${d} <= 0`,
+      );
+    }
     for (const d of days) {
       let had = 0;
       left.forEach((step, k) => {
@@ -86,7 +107,7 @@ const middle = (all: readonly number[], share = 0.5) =>
   [...all].sort((a, b) => a - b)[Math.floor(share * all.length)]!;
 
 it("takes hardly more days than the fewest there can be", () => {
-  const found = Array.from({ length: 24 }, () => {
+  const found = Array.from({ length: 30 }, () => {
     const score = scoreOf(
       Array.from({ length: 2 + pick(7) }, () => [
         Array.from({ length: 4 }, () => `${"CDEFG"[pick(5)]}4`).join(" "),

@@ -124,19 +124,19 @@ it("works out what would make it fit: minutes, the first day, another rule", () 
     clean: () => 0.9,
     earned: new Map<string, number>(),
     goal: 88,
-    readyBy: "2030-01-20",
+    readyBy: "2030-01-26",
   };
   const further = Array.from({ length: 200 }, (_, i) => ({
     date: `2030-${String(2 + Math.floor(i / 28)).padStart(2, "0")}-${String((i % 28) + 1).padStart(2, "0")}`,
     minutes: 30,
   }));
-  const days = daysOf(20, 30);
+  const days = daysOf(26, 30);
   const found = remedies([piece], 0, days, further);
   const fits = (over: Partial<PieceToLay>, on = days) =>
     layOut([{ ...piece, ...over }], on)[0]!.feasible;
   expect(fits({})).toBe(false);
   // each is enough, and a step less is not
-  const more = (minutes: number) => fits({}, daysOf(20, 30 + minutes));
+  const more = (minutes: number) => fits({}, daysOf(26, 30 + minutes));
   expect([more(found.minutes!), more(found.minutes! - 5)]).toEqual([true, false]);
   const at = further.findIndex((day) => day.date === found.readyBy);
   const until = (date: string) => fits({ readyBy: date }, [...days, ...further]);

@@ -1,7 +1,8 @@
 import { USUAL_SHARES, type DayToFill, type PlannedDay } from "./card.ts";
 import { arrange } from "./arrange.ts";
 import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.ts";
-import { dayOf, longestChain, SHORTEST, total, type DayOfPiece } from "./fillDay.ts";
+import { longestChain, total } from "./chains.ts";
+import { dayOf, USUAL_LONGEST, type DayOfPiece } from "./fillDay.ts";
 import { dueOn, keep, type Due } from "./keep.ts";
 import { countBars, playAgain } from "./again.ts";
 import { begin, type Laying, type PieceToLay } from "./laying.ts";
@@ -84,7 +85,14 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   for (const one of all) {
     const pins = pinsFrom(one, date);
     if (!isOpen(one) && pins.length === 0) continue;
-    const filled = dayOf(one.loads, one.byKey, pins, day, one.piece.before?.get(day.date));
+    const filled = dayOf(
+      one.loads,
+      one.byKey,
+      pins,
+      day,
+      one.piece.before?.get(day.date),
+      laterIn(one, date),
+    );
     filling.set(one, filled);
     pinned += filled.pinned();
   }
@@ -109,11 +117,13 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   // what one has no use for today is another's, where it is not too little, before it goes beyond
   const days = learning.map((one) => filling.get(one)!);
   for (const { cards, byRule } of days) if (rest >= SHORT || cards.size > 0) rest = byRule(rest);
-  for (const { cards, beyond } of days) if (rest >= SHORT || cards.size > 0) rest = beyond(rest);
 
   // what nothing new can be done in goes to what had least
-  for (const one of learning)
-    if (rest >= SHORTEST) rest = playAgain(one, filling.get(one)!.cards, rest);
+  const longest = day.longest ?? USUAL_LONGEST;
+  for (const one of learning) {
+    const before = one.piece.before?.get(date);
+    rest = playAgain(one, filling.get(one)!.cards, rest, longest, before);
+  }
 
   const used = new Map<Laying, number>();
   for (const one of all) {
@@ -135,6 +145,11 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   for (const one of all)
     if (!today.get(one)!.isAfter) one.available += Math.max(0, minutes - inAll + used.get(one)!);
 }
+
+const laterIn = (one: Laying, date: string) =>
+  new Set(
+    [...(one.piece.before ?? [])].filter(([on]) => on > date).flatMap(([, keys]) => [...keys]),
+  );
 
 const pinsFrom = ({ piece }: Laying, date: string) =>
   (piece.pins ?? []).filter((pin) => pin.date >= date);

@@ -1,6 +1,7 @@
 import { daysToEarn, isRunThrough, ruleFor, slipsAllowed } from "../earning.ts";
 import type { DayToFill } from "../card.ts";
-import { dayOf, type Load } from "../fillDay.ts";
+import { dayOf } from "../fillDay.ts";
+import type { Load } from "../chains.ts";
 import type { Result } from "../expectedTries.ts";
 import { TOO_MANY } from "../standing.ts";
 import type { Ground, Played } from "./ground.ts";
@@ -42,12 +43,13 @@ export function playThrough(
   random: () => number,
 ): number {
   const climbs = new Map(
-    loads.map(({ unit, left }): [string, Climb] => [
+    loads.map(({ unit, left, rest }): [string, Climb] => [
       unit.key,
       {
         played: ground.units.get(unit.key)!,
         unit,
         left,
+        rest,
         tries: [...(begun.get(unit.key) ?? [])],
       },
     ]),
@@ -58,9 +60,9 @@ export function playThrough(
     if (open === 0) return day;
     const isKept = minutes[day]! > 0 && random() < attends;
     if (isKept) {
-      const filled = ready().map(({ unit, left }): Load => ({ unit, left }));
-      const { cards, byRule, beyond } = dayOf(filled, climbs, [], { date: "", ...habits });
-      beyond(byRule(minutes[day]!));
+      const filled = ready().map(({ unit, left, rest }): Load => ({ unit, left, rest }));
+      const { cards, byRule } = dayOf(filled, climbs, [], { date: "", ...habits });
+      byRule(minutes[day]!);
       for (const card of cards.values()) {
         const at = climbs.get(card.unit)!;
         climb(at, card.minutes * 60, rule, skill, random);

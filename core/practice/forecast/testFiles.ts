@@ -3,6 +3,7 @@ import { analyse, segment, type Form } from "../../form/index.ts";
 import { readFile, startOf, type Score } from "../../score/index.ts";
 import {
   barCount,
+  cleanShares,
   cover,
   difficultiesAt,
   earned,
@@ -227,7 +228,7 @@ export function practised(
     }
     const ahead = Array.from({ length: LONGEST }, (_, i) => ({ date: dateOf(day + i), minutes }));
     const laid = {
-      ...{ score, units, goal, rule: promotionRule(rule), clean: () => 0.9 },
+      ...{ score, units, goal, rule: promotionRule(rule), clean: cleanShares(resultsOf(log)).of },
       earned: new Map([...at].map(([key, one]) => [key, one.tempo])),
       daysHad: new Map([...at].map(([key, one]) => [key, one.days])),
     };
@@ -263,6 +264,12 @@ export function practised(
     student.night();
   }
   return made.map((one) => ({ family, ...one, ready: LONGEST - one.on, length: LONGEST }));
+}
+
+function resultsOf(log: readonly PlacedTry[]) {
+  const found = new Map<string, PlacedTry["result"][]>();
+  for (const { unit, result } of log) found.set(unit, [...(found.get(unit) ?? []), result]);
+  return found;
 }
 
 function standings(units: readonly Unit[], log: readonly PlacedTry[], rule: string, today: string) {
