@@ -6,6 +6,7 @@ import * as fingering from "./fingering/index.ts";
 import * as form from "./form/index.ts";
 import * as instruments from "./instruments/index.ts";
 import * as accordion from "./instruments/accordion/accordion.ts";
+import * as guitar from "./instruments/guitar/neck.ts";
 import * as harp from "./instruments/harp/harp.ts";
 import * as organ from "./instruments/organ/organ.ts";
 import * as keyboard from "./instruments/keyboard/index.ts";
@@ -26,7 +27,7 @@ const file = new Uint8Array(
 const scope: Record<string, unknown> = {
   ...{ ...fingering, ...form, ...keyboard, ...timbres, ...instruments, ...surveys },
   ...{ ...pedalling, ...practice, ...scores, ...shaping, ...proposals },
-  ...{ ...accordion, ...harp, ...organ },
+  ...{ ...accordion, ...guitar, ...harp, ...organ },
   ...{ file, ...scores.readFile(file) },
 };
 const evaluate = (text: string): unknown => runInNewContext(`(${text})`, scope) as unknown;

@@ -63,3 +63,51 @@ it("shows the neck with the position and what still rings", async () => {
   expect(label).toMatch(/^Neck: hands, bar 5, position [IVX]+$/);
   expect(here.complaints()).toEqual([]);
 });
+
+it("draws the tablature under each system, clear of the notes; it can be hidden", async () => {
+  const id = await bring(demo("dance-on-the-plank-bridge"), "guitar");
+  await openPiece(page, id);
+  expect(await page.$(".tablature")).toBeNull();
+  await chooseBars(page, 0, 3, 32);
+  await press(page, "Hands");
+  await press(page, /^Suggest for|^Suggest$/);
+  await page.waitForSelector(".tablature text");
+  const drawn = await page.evaluate(() => {
+    const of = (one: Element) => one.getBoundingClientRect();
+    const row = document.querySelector(".tablature > g")!;
+    const strings = [...row.querySelectorAll("line")].map(of).filter(({ height }) => height < 2);
+    const frets = [...row.querySelectorAll("text")].map((one) => {
+      const head = of(document.querySelector(`g.note[id="${one.dataset.fret}"] g.notehead`)!);
+      const { left, width, top, height } = of(one);
+      const at = top + height / 2;
+      const away = strings.map((line) => Math.abs(line.top - at));
+      return {
+        fret: one.textContent,
+        string: 1 + away.indexOf(Math.min(...away)),
+        aside: Math.abs(left + width / 2 - head.left - head.width / 2),
+        over: strings[0]!.top - head.bottom,
+      };
+    });
+    return { strings: strings.length, frets };
+  });
+  expect(drawn.strings).toBe(6);
+  // e and a on the fourth and third string, the low a open: common practice, no source
+  const [e, a] = drawn.frets;
+  expect([e, a]).toMatchObject([
+    { fret: "2", string: 4 },
+    { fret: "2", string: 3 },
+  ]);
+  expect(drawn.frets).toContainEqual(expect.objectContaining({ fret: "0", string: 5 }));
+  for (const { aside, over } of drawn.frets) {
+    expect(aside).toBeLessThan(2);
+    expect(over).toBeGreaterThan(0);
+  }
+  await press(page, "Edit");
+  await press(page, "Hide the tablature");
+  await page.waitForFunction(() => document.querySelector(".tablature") === null);
+  await page.waitForSelector(".neck");
+  await press(page, "Edit");
+  await press(page, "Show the tablature");
+  await page.waitForSelector(".tablature text");
+  expect(here.complaints()).toEqual([]);
+});

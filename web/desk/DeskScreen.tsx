@@ -10,6 +10,7 @@ import { usePages } from "../pages/usePages.ts";
 import { comeTo, leave, useDesk } from "../piece/useDesk.ts";
 import { useDeskPiece } from "../piece/useDeskPiece.ts";
 import { Ridge, type RidgeGround } from "../ridge/Ridge.tsx";
+import { useOwnLine } from "../instruments/useOwnLine.ts";
 import { ScoreView, type ScoreViewHandle } from "../score/ScoreView.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
@@ -57,6 +58,7 @@ export function DeskScreen() {
   }, [eyeBar]);
   const { withPencil, drawn, shown, layers } = useDrawn(work, layer);
 
+  const line = useOwnLine(ready?.piece.instrument, said);
   if (work.error) return <Trouble error={work.error} again={work.again} />;
   if (!ready || !layers) return <Waiting what={say`the score`} />;
   const { piece, score, xml, form, annotations } = ready;
@@ -108,6 +110,7 @@ export function DeskScreen() {
               score={score}
               zoom={desk.zoom}
               layers={layers}
+              room={line?.room}
               onHit={(found, event) => hit(found, event.shiftKey)}
               label={say`Score of ${piece.title}`}
             />

@@ -19,6 +19,7 @@ import { useNavigate } from "react-router";
 import { CorrectedFile } from "./CorrectedFile.tsx";
 import { editFields } from "../edits/fields.ts";
 import { LayoutForm } from "./LayoutForm.tsx";
+import { viewOf } from "../instruments/index.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { PrintSave } from "./PrintSave.tsx";
 import { PaperAgain } from "./PaperAgain.tsx";
@@ -31,7 +32,9 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [editing, setEditing] = useState(false);
   const [printing, setPrinting] = useState(false);
-  const { chosen } = useDesk();
+  const desk = useDesk();
+  const { chosen } = desk;
+  const { line } = viewOf(piece.instrument);
   const [comparing, setComparing] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const [parting, setParting] = useState(false);
@@ -90,6 +93,16 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
               setSettingUp(true);
             }}
           >{say`How the ${small(of.name)} is set up …`}</MenuItem>
+        )}
+        {line && (
+          <MenuItem
+            onClick={() => {
+              setAnchor(null);
+              desk.set({ ownLine: !desk.ownLine });
+            }}
+          >
+            {desk.ownLine ? say`Hide ${line.name}` : say`Show ${line.name}`}
+          </MenuItem>
         )}
         <MenuItem
           onClick={() => void navigate(`/pieces/${piece.id}/pages`)}

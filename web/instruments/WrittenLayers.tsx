@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import type { Mark, Remark, Score, Section, Shape } from "@yarrow-ridge/core/score";
 import { stratumView } from "./index.ts";
+import { useOwnLine } from "./useOwnLine.ts";
 import { useDesk, type MarkPencil } from "../piece/useDesk.ts";
 import { Fingers } from "../score/Fingers.tsx";
 import { FollowingSigns } from "../score/FollowingSigns.tsx";
@@ -74,8 +75,10 @@ export function WrittenLayers(props: Props) {
     () => of.following?.(score, valuesOf(said), setup ?? {}) ?? [],
     [of, score, said, setup],
   );
+  const line = useOwnLine(kind, said);
   return (
     <>
+      {line && <line.Drawing boxes={boxes} said={said} setup={setup} below={below} />}
       <Remarks boxes={boxes} score={score} remarks={remarks} />
       <ShapeMarks
         boxes={boxes}

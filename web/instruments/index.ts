@@ -1,9 +1,11 @@
+import { say } from "@yarrow-ridge/core/words";
 import { BassAsk } from "./accordion/BassAsk.tsx";
 import { BassBoard } from "./accordion/BassBoard.tsx";
 import { BellowsDrawing } from "./accordion/BellowsDrawing.tsx";
 import { BellowsStrip } from "./accordion/BellowsStrip.tsx";
 import { NeckAsk } from "./guitar/NeckAsk.tsx";
 import { NeckBoard } from "./guitar/NeckBoard.tsx";
+import { TabLine } from "./guitar/TabLine.tsx";
 import { HarpBoard } from "./harp/HarpBoard.tsx";
 import { HarpDrawing } from "./harp/HarpDrawing.tsx";
 import { HarpEntry } from "./harp/HarpEntry.tsx";
@@ -32,7 +34,11 @@ const views: Readonly<Record<string, InstrumentView>> = {
     Ask: BassAsk,
     strata: { bellows: { Drawing: BellowsDrawing, Strip: BellowsStrip } },
   },
-  guitar: { Board: NeckBoard, Told: NeckAsk },
+  guitar: {
+    Board: NeckBoard,
+    Told: NeckAsk,
+    line: { Drawing: TabLine, name: say`the tablature`, room: 20, of: "string" },
+  },
   harp: {
     Board: HarpBoard,
     strata: {

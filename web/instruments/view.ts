@@ -81,7 +81,28 @@ export interface AskProps {
   readonly hasPrinted: boolean;
 }
 
+/** What is drawn as a line of its own under each system. */
+export interface LineProps {
+  readonly boxes: PageBoxes;
+  readonly said: readonly Said[];
+  readonly setup: Piece["setup"];
+  /** Whether the marks of a hand stand under its staff. */
+  readonly below: (line: string) => boolean;
+}
+
+/** A line of an instrument under each system of the score. */
+export interface OwnLine {
+  readonly Drawing: ComponentType<LineProps>;
+  /** What it is called, in the middle of a sentence. */
+  readonly name: string;
+  /** Room it takes between systems, in half staff spaces. */
+  readonly room: number;
+  /** The aspect without which there is nothing to show. */
+  readonly of: string;
+}
+
 export interface InstrumentView {
+  readonly line?: OwnLine;
   readonly Board?: ComponentType<BoardProps>;
   /** Of the hand and by which school; and the same in a few words. */
   readonly Ask?: ComponentType<AskProps>;

@@ -93,6 +93,8 @@ interface Desk {
   readonly layer: "teacher" | "small-hand" | "own";
   /** Whether the fingers of the layer below are shown too. */
   readonly both: boolean;
+  /** Whether the line an instrument has under each system is shown. */
+  readonly ownLine: boolean;
   /** Not stored until inked. */
   readonly markPencil: MarkPencil | undefined;
   readonly set: (change: Partial<Omit<Desk, "set">>) => void;
@@ -120,18 +122,20 @@ export const useDesk = create<Desk>()(
       school: {},
       layer: "teacher",
       both: true,
+      ownLine: true,
       markPencil: undefined,
       set: (change) => set(change),
     }),
     {
       name: "yarrow-ridge-desk",
-      partialize: ({ stratum, zoom, face, handsView, school, both }) => ({
+      partialize: ({ stratum, zoom, face, handsView, school, both, ownLine }) => ({
         stratum,
         zoom,
         face,
         handsView,
         school,
         both,
+        ownLine,
       }),
     },
   ),

@@ -7,6 +7,7 @@ import { barSpan, NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
 import { inLayers } from "../api/marks.ts";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
+import { useOwnLine } from "../instruments/useOwnLine.ts";
 import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { Trouble } from "../shell/Trouble.tsx";
 import { Waiting } from "../shell/Waiting.tsx";
@@ -44,6 +45,7 @@ export function PrintScore() {
       ),
     };
   }, [ready, sections, remarks, said, marks, shape, layer, isPrinted]);
+  const line = useOwnLine(ready?.piece.instrument, said);
   if (error) return <Trouble error={error} again={again} />;
   const last = (ready?.score.bars.length ?? 0) - 1;
   const range =
@@ -71,6 +73,7 @@ export function PrintScore() {
           zoom={0.85}
           {...(range ? { range } : {})}
           layers={layers}
+          room={line?.room}
           onAllDrawn={() => setDrawn(true)}
           label={ready.piece.title}
         />

@@ -2,6 +2,7 @@ import type { CardStateAnswer } from "@yarrow-ridge/contract";
 import { useMemo } from "react";
 import { inLayers } from "../api/marks.ts";
 import { ownLayer } from "../edits/annotations.ts";
+import { useOwnLine } from "../instruments/useOwnLine.ts";
 import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { PageExcerpt } from "../pages/PageExcerpt.tsx";
 import type { usePages } from "../pages/usePages.ts";
@@ -55,6 +56,7 @@ export function RoomScore({
     }),
     [ready, card, said, marks, remarks, shape],
   );
+  const line = useOwnLine(ready.piece.instrument, said);
   const { from, to } = shown;
   return (
     <div className={`room-score${shape.loudness ? " own-loudness" : ""}`}>
@@ -75,6 +77,7 @@ export function RoomScore({
           zoom={zoomFor(to - from + 1) * (small ? SMALLER : 1)}
           range={[from, to]}
           layers={layers}
+          room={line?.room}
           label={`${card.section}, ${card.bars}`}
           onHit={({ bar }) => bar !== undefined && onSlip(bar)}
         />

@@ -21,6 +21,8 @@ export interface ScoreViewProps {
   /** 1 is the usual size. */
   readonly zoom: number;
   readonly layers: Layers;
+  /** Kept free under each system, in half staff spaces. */
+  readonly room?: number | undefined;
   readonly range?: readonly [number, number] | undefined;
   readonly onHit?: (hit: Hit, event: MouseEvent) => void;
   /** Draw all pages at once, as for printing, and say when they stand. */
@@ -51,7 +53,7 @@ const SETTLE = [300, 700, 1200, 2000, 3500];
  * view.
  */
 export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function ScoreView(
-  { xml, score, zoom, layers, range, onHit, onAllDrawn, label },
+  { xml, score, zoom, layers, room = 0, range, onHit, onAllDrawn, label },
   ref,
 ) {
   const scroller = useRef<HTMLDivElement>(null);
@@ -74,8 +76,8 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
     const pageWidth = Math.round(((width - 2) * 100) / scale);
     const layout = {
       pageWidth,
-      pageHeight: single ? ONE_SYSTEM : SOME_SYSTEMS,
-      scale,
+      pageHeight: (single ? ONE_SYSTEM : SOME_SYSTEMS) + room * 9,
+      ...{ scale, room },
       ...(first === undefined ? {} : { range: [first, last!] as const }),
     };
     engraver
@@ -94,7 +96,7 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
         () =>
           setFailed(say`The score cannot be drawn here. The rest of the desk works without it.`),
       );
-  }, [engraver, xml, score, width, zoom, first, last, single]);
+  }, [engraver, xml, score, width, zoom, room, first, last, single]);
 
   const want = (number: number) => {
     if (!engraved || !engraver) return;

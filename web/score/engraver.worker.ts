@@ -12,6 +12,8 @@ export interface Layout {
   readonly pageWidth: number;
   readonly pageHeight: number;
   readonly scale: number;
+  /** Kept free under each system, in half staff spaces. */
+  readonly room: number;
   /** Bars to engrave, 0-based inclusive; all when absent. */
   readonly range?: readonly [number, number];
 }
@@ -24,6 +26,9 @@ export interface Engraved {
 
 const ready = createVerovioModule().then((module) => new VerovioToolkit(module));
 let current = "";
+
+/** Half a staff space in the units of a page's margin. */
+const HALF_SPACE = 9;
 
 const engraver = {
   /**
@@ -41,10 +46,10 @@ const engraver = {
       header: "none",
       footer: "none",
       pageMarginTop: 150,
-      pageMarginBottom: 70,
+      pageMarginBottom: 70 + layout.room * HALF_SPACE,
       pageMarginLeft: 40,
       pageMarginRight: 40,
-      spacingSystem: 14,
+      spacingSystem: 14 + layout.room,
       spacingStaff: 12,
       svgViewBox: true,
       smuflTextFont: "embedded",

@@ -1,3 +1,5 @@
+import type { Note } from "../../score/index.ts";
+
 /** A fretted neck as it is set up: strings, capo, frets, length. */
 export interface Neck {
   /** Open strings as MIDI numbers, string 1 first; a high fourth string is nothing wrong. */
@@ -36,6 +38,35 @@ export function placesOf({ tuning, capo, frets }: Neck, midi: number): Place[] {
     .map((open, i): Place => ({ string: i + 1, fret: midi - open - capo }))
     .filter(({ fret }) => fret >= 0 && fret <= frets - capo)
     .sort((a, b) => a.fret - b.fret || a.string - b.string);
+}
+
+/**
+ * What a tablature line has of some notes: string and fret of each that has a string or a finger.
+ * A note without a string is where its pitch lies lowest on the neck; finger 0 is an open string.
+ *
+ * @param strings numbers of strings by note id
+ * @param fingers left-hand fingers by note id
+ * @returns without notes whose string does not have the pitch
+ * @example
+ *   [...tablatureOf(USUAL_NECK, [{ id: "e", midi: 64 }], new Map([["e", "2"]]), new Map())]
+ *   // => [["e", { string: 2, fret: 5 }]]
+ */
+export function tablatureOf(
+  neck: Neck,
+  notes: readonly Pick<Note, "id" | "midi">[],
+  strings: ReadonlyMap<string, string>,
+  fingers: ReadonlyMap<string, string>,
+): Map<string, Place> {
+  const found = new Map<string, Place>();
+  for (const { id, midi } of notes) {
+    const [told, finger] = [strings.get(id), fingers.get(id)];
+    if (told === undefined && finger === undefined) continue;
+    const fits = ({ string, fret }: Place) =>
+      told === undefined ? finger !== "0" || fret === 0 : String(string) === told;
+    const place = placesOf(neck, midi).find(fits);
+    if (place) found.set(id, place);
+  }
+  return found;
 }
 
 /**

@@ -1,0 +1,74 @@
+import { tablatureOf, USUAL_NECK } from "@yarrow-ridge/core/instruments/guitar";
+import { say } from "@yarrow-ridge/core/words";
+import { useMemo } from "react";
+import { place, type Said } from "../../score/placeFingers.ts";
+import type { BarBox } from "../../score/geometry.ts";
+import type { LineProps } from "../view.ts";
+import "./neck.css";
+
+/** In engraver units: from string to string, a fret's digits, and air over the line. */
+const [STRING, FRET, AIR] = [210, 300, 400];
+
+/** Strings as lines under each system, the first on top, with the fret of each note on its own. */
+export function TabLine({ boxes, said, setup, below }: LineProps) {
+  const neck = useMemo(() => ({ ...USUAL_NECK, ...setup }), [setup]);
+  const [strings, fingers] = useMemo(
+    () => [saidOf(said, "string"), saidOf(said, "finger")],
+    [said],
+  );
+  const notes = boxes.notes.map(({ note }) => note);
+  const places = tablatureOf(neck, notes, strings, fingers);
+  const under = place(boxes, said, below).filter(({ side }) => side === "below");
+  const count = neck.tuning.length;
+  return (
+    <g className="tablature">
+      {systemsOf(boxes.bars).map((bars) => {
+        const inSystem = new Set(bars.map(({ bar }) => bar));
+        const here = boxes.notes.filter(({ note }) => inSystem.has(note.bar));
+        const letters = under.filter(({ box }) => inSystem.has(box.note.bar)).map(({ y }) => y);
+        const top =
+          Math.max(bars[0]!.bottom, ...here.map(({ bottom }) => bottom), ...letters) + AIR;
+        const y = (string: number) => top + (string - 1) * STRING;
+        const [left, right] = [bars[0]!.left, bars.at(-1)!.right];
+        return (
+          <g key={bars[0]!.bar} role="img" aria-label={say`Tablature`}>
+            {neck.tuning.map((_, i) => (
+              <line key={i} x1={left} x2={right} y1={y(i + 1)} y2={y(i + 1)} />
+            ))}
+            {[left, ...bars.map((bar) => bar.right)].map((x) => (
+              <line key={`b${x}`} x1={x} x2={x} y1={y(1)} y2={y(count)} />
+            ))}
+            {here.flatMap(({ note, x }) => {
+              const at = places.get(note.id);
+              if (!at) return [];
+              return [
+                <text key={note.id} data-fret={note.id} x={x} y={y(at.string) + FRET * 0.36}>
+                  {at.fret}
+                </text>,
+              ];
+            })}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+const saidOf = (said: readonly Said[], what: string): Map<string, string> =>
+  new Map(
+    [...(said.find(({ aspect }) => aspect.id === what)?.values ?? [])].map(([id, { finger }]) => [
+      id,
+      finger,
+    ]),
+  );
+
+/** Bars of one row each. */
+function systemsOf(bars: readonly BarBox[]): BarBox[][] {
+  const found: BarBox[][] = [];
+  for (const bar of bars) {
+    const row = found.at(-1);
+    if (row && Math.abs(row[0]!.top - bar.top) < STRING) row.push(bar);
+    else found.push([bar]);
+  }
+  return found;
+}
