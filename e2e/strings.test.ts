@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, press, says } from "./browser.ts";
+import { chooseBars, press, says, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // Harp and guitar at the desk: pedals from pencil to ink, the neck under the selection.
@@ -109,5 +109,32 @@ it("draws the tablature under each system, clear of the notes; it can be hidden"
   await press(page, "Edit");
   await press(page, "Show the tablature");
   await page.waitForSelector(".tablature text");
+  expect(here.complaints()).toEqual([]);
+});
+
+it("shows where the hands of a harp take a broken chord in turn, and gives it over", async () => {
+  const note = (pitch: string) =>
+    `<note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch>` +
+    `<duration>1</duration><voice>1</voice><type>16th</type><staff>1</staff></note>`;
+  const rising = "C3 E3 G3 C4 E4 G4 C5 E5 G5 C6 E6 G6".split(" ").map(note).join("");
+  const id = await bring(
+    `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Harp</part-name>` +
+      `</score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>4` +
+      `</divisions><time><beats>3</beats><beat-type>4</beat-type></time><staves>2</staves><clef ` +
+      `number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4` +
+      `</line></clef></attributes>${rising}<backup><duration>12</duration></backup><note><rest/>` +
+      `<duration>12</duration><voice>2</voice><staff>2</staff></note></measure></part>` +
+      `</score-partwise>`,
+    "harp",
+  );
+  await openPiece(page, id);
+  await chooseBars(page, 0, 0, 1);
+  await press(page, "Hands");
+  await press(page, /^Suggest for|^Suggest$/);
+  await says(page, "of the broken chord C E G C E G …, beginning with C.");
+  await press(page, "Give it over");
+  const moved = async () =>
+    (await json<{ movedHands: unknown[] }>(`/api/pieces/${id}/annotations`)).movedHands;
+  await until(async () => (await moved()).length > 5);
   expect(here.complaints()).toEqual([]);
 });

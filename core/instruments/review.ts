@@ -51,6 +51,8 @@ export interface HandoverOptions {
   readonly to: number;
   readonly player?: Player;
   readonly tempo?: number;
+  /** How the instrument is set up. */
+  readonly setup?: InstrumentRecord;
 }
 
 /** What looks through the hands of an instrument. */

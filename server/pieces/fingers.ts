@@ -150,7 +150,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
   proposeHandovers: async ({ param, body: { from, to, player } }) => {
     const { score } = await knownPiece(studio, param("id"));
     checkBars(score, { from, to });
-    const { instrument: kind } = await pieceRow(studio.db, param("id"));
+    const { instrument: kind, setup } = await pieceRow(studio.db, param("id"));
     const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
     const found = await studio.heavy.run("redistribute", score, {
       from,
@@ -158,6 +158,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
       instrument: kind,
       ...(player ? { player } : {}),
       ...(tempo ? { tempo } : {}),
+      ...(setup ? { setup } : {}),
     });
     return { handovers: found.map((one) => ({ ...one, notes: [...one.notes] })) };
   },

@@ -34,9 +34,9 @@ export async function askForFingers(
   const params = { id: piece.id };
   const { position, ...school } = asked;
   const where = typeof position === "string" ? { position } : {};
-  // hands that take from one another are hands on keys
-  const several = instrument(piece.instrument).octave !== undefined;
   const limbs = limbsToFinger(piece);
+  // where there are two, one may take from the other, though it have nothing yet
+  const several = instrument(piece.instrument).limbs.filter(({ proposed }) => proposed).length > 1;
   const isShort = to - from < MOST_FOR_WAYS;
   const handing = () => call("proposeHandovers", { params, body: { from, to, player } });
   const [early, answers] = await Promise.all([

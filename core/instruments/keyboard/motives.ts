@@ -1,7 +1,12 @@
-import { add, toNumber, type Note, type Score } from "../../score/index.ts";
+import { say } from "../../words/say.ts";
+import { add, toNumber, type Note } from "../../score/index.ts";
+import { namesOf, type Lines } from "../handovers.ts";
 
 /** So many notes make a motive; fewer are notes. */
 const LEAST = 3;
+
+/** A whole line that changes hands must be worth more than a note. */
+const WORTH = 6;
 
 /** In longer stretches these many are looked at. */
 const MOST = 12;
@@ -9,17 +14,8 @@ const MOST = 12;
 /**
  * Runs of notes of an inner voice: at each of them the same hand has another note outside it, and
  * the other hand strikes less often than they do. What could change hands as a whole.
- *
- * @param upper whether the hand is the upper one, whose outer voice is its top
  */
-export function motivesOf(
-  score: Score,
-  hand: string,
-  other: string,
-  upper: boolean,
-  from: number,
-  to: number,
-): Note[][] {
+export const motivesOf: Lines = (score, hand, other, upper, from, to) => {
   const timed = (hands: string) =>
     score.notes
       .filter(
@@ -67,5 +63,9 @@ export function motivesOf(
     i = end;
   }
   for (const voice of [...runs.keys()]) close(voice);
-  return found.slice(0, MOST);
-}
+  return found.slice(0, MOST).map((notes) => ({
+    ...{ notes, worth: WORTH },
+    what: say`the inner line ${namesOf(notes)} (${notes.length} notes)`,
+    sound: say`A whole inner line: the voices are kept, and each hand has its own.`,
+  }));
+};

@@ -1,29 +1,48 @@
-import { say } from "../../words/say.ts";
-import { barSpan, beatName, spokenName, type Note, type Score } from "../../score/index.ts";
-import { playedIn, proposeNotes, type Proposal } from "../../fingering/index.ts";
-import type { Handover, HandoverOptions } from "../review.ts";
-import type { KeyboardHand } from "./grip.ts";
-import { motivesOf } from "./motives.ts";
+import { say } from "../words/say.ts";
+import { barSpan, beatName, spokenName, type Note, type Score } from "../score/index.ts";
+import { playedIn, proposeNotes, type HandModel, type Proposal } from "../fingering/index.ts";
+import type { Handover, HandoverOptions } from "./review.ts";
 
 const OUT_OF_REACH = 50;
 const AT_THE_EDGE = 6;
 /** Less is not worth the change. */
 const WORTH = 2;
-/** A whole line that changes hands must be worth more. */
-const WORTH_A_MOTIVE = 6;
-/** Of its notes so many are named. */
-const NAMED = 6;
 /** Bars either side that are fingered to see what it costs. */
 const AROUND = 1;
 
+/** Notes that would change hands together. */
+export interface Givable {
+  readonly notes: readonly Note[];
+  /** It must gain as much. */
+  readonly worth: number;
+  /** What the other hand takes, in the middle of a sentence. */
+  readonly what: string;
+  readonly sound: string;
+}
+
 /**
- * Where one of two hands has more than it can take, or only just, and inner lines beside an idle
- * hand: what the other could take over, the greatest gain first.
+ * What of a hand could change hands as a whole, in some bars.
+ *
+ * @param upper whether the hand is the upper one, whose outer voice is its top
  */
-export function redistribute(
+export type Lines = (
   score: Score,
-  models: readonly { readonly id: string; readonly model: KeyboardHand }[],
+  hand: string,
+  other: string,
+  upper: boolean,
+  from: number,
+  to: number,
+) => readonly Givable[];
+
+/**
+ * Where one of two hands has more than it can take, or only just, and whole lines: what the other
+ * could take over, the greatest gain first.
+ */
+export function handovers<W>(
+  score: Score,
+  models: readonly { readonly id: string; readonly model: HandModel<W> }[],
   { from, to, tempo }: HandoverOptions,
+  lines: Lines,
 ): Handover[] {
   const hands = models.map(({ id }) => id);
   if (hands.length < 2) return [];
@@ -86,17 +105,13 @@ export function redistribute(
         sound: soundOf(score, notes, i === 0),
       });
     }
-    for (const motive of motivesOf(score, hand, other, i === 0, from, to)) {
-      const [start, end] = [motive[0]!.bar, motive.at(-1)!.bar];
-      const moved = new Set(motive.map((note) => note.id));
+    for (const { notes, worth, what, sound } of lines(score, hand, other, i === 0, from, to)) {
+      const [start, end] = [notes[0]!.bar, notes.at(-1)!.bar];
+      const moved = new Set(notes.map((note) => note.id));
       const both = (given: ReadonlySet<string>) =>
         weigh(around(start, hand, given, end)) + weigh(around(start, other, given, end));
       const gain = both(new Set<string>()) - both(moved);
-      if (gain < WORTH_A_MOTIVE) continue;
-      const line = `${motive
-        .slice(0, NAMED)
-        .map((note) => spokenName(note.pitch))
-        .join(" ")}${motive.length > NAMED ? " …" : ""}`;
+      if (gain < worth) continue;
       found.push({
         notes: [...moved],
         bar: start,
@@ -104,8 +119,8 @@ export function redistribute(
         to: other,
         gain: Math.round(gain * 10) / 10,
         text: say`${start === end ? say`Bar` : say`Bars`} ${barSpan(score.bars, start, end)}: the
-          ${other} hand can take the inner line ${line} (${motive.length} notes).`,
-        sound: say`A whole inner line: the voices are kept, and each hand has its own.`,
+          ${other} hand can take ${what}.`,
+        sound,
       });
     }
   }
@@ -124,6 +139,16 @@ const weigh = ({ cost, problems }: Proposal): number =>
     (sum, one) => sum + (one.kind === "stretch" ? AT_THE_EDGE : OUT_OF_REACH * one.notes.length),
     0,
   );
+
+/** Of a line so many notes are named. */
+const NAMED = 6;
+
+/** The first notes of a line, as they are spoken of. */
+export const namesOf = (notes: readonly Note[]): string =>
+  notes
+    .slice(0, NAMED)
+    .map((note) => spokenName(note.pitch))
+    .join(" ") + (notes.length > NAMED ? " …" : "");
 
 /** The note nearer to the other hand. */
 const isInner = (note: Note, both: readonly Note[], hand: number): boolean =>
