@@ -1,6 +1,7 @@
 import { say } from "../words/say.ts";
 import { add, ZERO, compare } from "./model/fraction.ts";
 import { readText } from "./musicxml/container.ts";
+import { barsWithLetterTwice } from "./musicxml/harpPedalFile.ts";
 import { creditsOf } from "./musicxml/credits.ts";
 import { abcToXml } from "./files/abc.ts";
 import { isAbc, tunesIn } from "./files/abcTunes.ts";
@@ -204,6 +205,15 @@ function readDocument(text: string, options: ReadOptions): Import {
       bars: odd,
     });
   }
+  const twice = practised.flatMap((part) => barsWithLetterTwice(children(part, "measure")));
+  if (twice.length)
+    warnings.push({
+      kind: "bars",
+      message: say`${twice.length === 1 ? say`Bar` : say`Bars`}
+        ${[...new Set(twice)].map((i) => bars[i]?.number ?? i + 1).join(", ")}: a pedal diagram sets one letter
+        twice. The last one counts; look at it on the harp.`,
+      bars: [...new Set(twice)].filter((i) => i < bars.length),
+    });
   const marks: PrintedMark[] = readings.flatMap((part) =>
     part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))),
   );

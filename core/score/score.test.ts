@@ -194,6 +194,26 @@ describe("reading a score", () => {
   });
 });
 
+it("says where a pedal diagram sets one letter twice, and keeps the last", () => {
+  const set = (step: string, alter: number) =>
+    `<pedal-tuning><pedal-step>${step}</pedal-step><pedal-alter>${alter}</pedal-alter></pedal-tuning>`;
+  const diagram = (inside: string) =>
+    `<direction><direction-type><harp-pedals>${inside}</harp-pedals></direction-type></direction>`;
+  const { score } = readScore(
+    wrap(
+      measure("1", attributes() + diagram(set("D", 0) + set("F", 1)) + note("C", 4, 8)) +
+        measure("2", diagram(set("B", -1) + set("B", 0)) + note("C", 4, 8)),
+    ),
+  );
+  expect(score.warnings).toEqual([
+    expect.objectContaining({
+      bars: [1],
+      message: expect.stringContaining("a pedal diagram sets one letter twice") as string,
+    }),
+  ]);
+  expect(score.marks.map(({ text }) => text)).toEqual(["D0 F1", "B0"]);
+});
+
 describe("what is refused, with a sentence and the place", () => {
   const good = measure("1", attributes() + note("C", 4, 8));
   it.each([

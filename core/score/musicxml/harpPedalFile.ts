@@ -19,6 +19,19 @@ export function readHarpPedals(item: Element): HarpPedals {
   );
 }
 
+/** Bars, by index, with a pedal diagram that has one letter twice. */
+export const barsWithLetterTwice = (measures: readonly Element[]): number[] =>
+  measures.flatMap((measure, bar) => {
+    const diagrams = children(measure, "direction")
+      .flatMap((direction) => children(direction, "direction-type"))
+      .flatMap((type) => children(type, "harp-pedals"));
+    const isTwice = diagrams.some((diagram) => {
+      const letters = children(diagram, "pedal-tuning").map((one) => childText(one, "pedal-step"));
+      return new Set(letters).size < letters.length;
+    });
+    return isTwice ? [bar] : [];
+  });
+
 /** As a printed mark says it: `F1 B-1`. */
 export const harpPedalsText = (pedals: HarpPedals): string =>
   [...ORDER].flatMap((letter) => (letter in pedals ? `${letter}${pedals[letter]}` : [])).join(" ");

@@ -3,10 +3,12 @@ import {
   called,
   harpOf,
   letterOf,
+  leversAt,
   pedalsText,
   placedSigns,
   settingAt,
   stringName,
+  tunedAlter,
   writtenString,
 } from "@yarrow-ridge/core/instruments/harp";
 import { comparePlaces, type Note } from "@yarrow-ridge/core/score";
@@ -36,12 +38,18 @@ export function HarpBoard({ now, next, fingers, label, marks, score, setup }: Bo
   );
   const strings = Array.from({ length: Math.min(count, last - first + 1) }, (_, i) => first + i);
   const x = (string: number) => EDGE + (string - first) * APART;
-  const pedals = marks.get("harp-pedals") ?? [];
+  const pedals = harp.kind === "pedal" ? (marks.get("harp-pedals") ?? []) : [];
   const setting = pedals.length ? settingAt(pedals, here) : undefined;
+  const levers = harp.kind === "lever" ? leversAt(marks.get("harp-levers") ?? [], here) : undefined;
+  /** How a string stands: by its lever, its pedal, or nobody says. */
+  const alterOf = (string: number): number => {
+    const own = stringName(string);
+    return levers ? (levers[own] ?? tunedAlter(harp, own)) : (setting?.[letterOf(string)] ?? 0);
+  };
+  const isUp = (string: number) =>
+    levers !== undefined && alterOf(string) !== tunedAlter(harp, stringName(string));
   const name = (string: number) =>
-    setting && setting[letterOf(string)] !== 0
-      ? called(letterOf(string), setting[letterOf(string)])
-      : letterOf(string);
+    alterOf(string) === 0 ? letterOf(string) : called(letterOf(string), alterOf(string));
   return (
     <div className="neck">
       <div className="soft small">
@@ -50,6 +58,12 @@ export function HarpBoard({ now, next, fingers, label, marks, score, setup }: Bo
         {say`● now · ○ placed`}
         <br />
         {say`◌ next`}
+        {levers && (
+          <>
+            <br />
+            {say`▬ lever up`}
+          </>
+        )}
         {setting && (
           <>
             <br />
@@ -66,6 +80,7 @@ export function HarpBoard({ now, next, fingers, label, marks, score, setup }: Bo
           <g key={string} className={`harp-string ${letterOf(string)}`}>
             <title>{stringName(string)}</title>
             <line x1={x(string)} x2={x(string)} y1={4} y2={HIGH} />
+            {isUp(string) && <rect x={x(string) - 4} y={0} width={8} height={5} />}
             <text x={x(string)} y={HIGH + 20}>
               {name(string)}
             </text>
