@@ -50,7 +50,8 @@ export function playAgain(
     });
     rest -= minutes;
   }
-  const made = [...cards.values()].filter(({ kind }) => !isRunThrough(kind));
+  // what was pinned has the minutes it was given
+  const made = [...cards.values()].filter((card) => !isRunThrough(card.kind) && !card.pinned);
   const leastFirst = made.sort((a, b) => perBar(a) - perBar(b)).map(({ unit }) => unit);
   for (let long = SHORTEST + 1; long <= longest; long++)
     for (const unit of leastFirst) {

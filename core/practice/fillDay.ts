@@ -35,7 +35,7 @@ export interface DayOfPiece {
  *
  * @param pins of this day and later ones
  * @param before units that were on this day when it was laid out before: they come first
- * @param later those that were on a later one: they come last, so that they can stay there
+ * @param later whether a unit was on a later one: it comes last, so that it can stay there
  */
 export function dayOf(
   all: readonly Load[],
@@ -47,16 +47,15 @@ export function dayOf(
     shares = USUAL_SHARES,
   }: Pick<DayToFill, "date" | "longest" | "shares">,
   before?: ReadonlySet<string>,
-  later?: ReadonlySet<string>,
+  later?: (unit: string) => boolean,
 ): DayOfPiece {
   const cards = new Map<string, PlannedCard>();
   const isHeld = new Set(pins.filter((pin) => pin.date > date).map(({ unit }) => unit));
   const free = all.filter(({ unit, left }) => left.length > 0 && !isHeld.has(unit.key));
-  const inTurn = free;
-  const turnOf = ({ unit }: Load) => (before?.has(unit.key) ? 0 : later?.has(unit.key) ? 2 : 1);
+  const turnOf = ({ unit }: Load) => (before?.has(unit.key) ? 0 : later?.(unit.key) ? 2 : 1);
   const loads = before
-    ? [0, 1, 2].flatMap((turn) => inTurn.filter((load) => turnOf(load) === turn))
-    : inTurn;
+    ? [0, 1, 2].flatMap((turn) => free.filter((load) => turnOf(load) === turn))
+    : free;
   /** What was left in the morning of what is worked on today; of the rest it is what is left. */
   const morning = new Map<string, readonly StepToClimb[]>();
   const leftOf = ({ unit, left }: Load) => morning.get(unit.key) ?? left;

@@ -51,6 +51,8 @@ export interface Laying {
   readonly kept: { readonly learnt: readonly Due[]; readonly begun: readonly Due[] };
   /** Minutes that each bar had. */
   readonly had: number[];
+  /** The last day a unit was on when it was laid out before. */
+  readonly lastBefore: ReadonlyMap<string, string>;
   isBegun: boolean;
   owed: number;
   waited: number;
@@ -81,11 +83,20 @@ export function begin(piece: PieceToLay): Laying {
     memory: new Map([...(piece.visits ?? [])].map(([key, visits]) => [key, memoryOf(visits)!])),
     kept: { learnt: keptOf(piece, true), begun: keptOf(piece, false) },
     had: [],
+    lastBefore: lastDays(piece.before),
     isBegun: [...piece.earned.values()].some((tempo) => tempo > 0),
     owed: 0,
     waited: piece.waited ?? 0,
     available: 0,
   };
+}
+
+/** The last of the days, by unit. */
+function lastDays(before: PieceToLay["before"]): Map<string, string> {
+  const found = new Map<string, string>();
+  for (const [date, units] of before ?? [])
+    for (const unit of units) if (date > (found.get(unit) ?? "")) found.set(unit, date);
+  return found;
 }
 
 /** The hardest unit comes clean so much less often than a middling one. */

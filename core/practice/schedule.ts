@@ -91,7 +91,7 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
       pins,
       day,
       one.piece.before?.get(day.date),
-      laterIn(one, date),
+      (unit) => (one.lastBefore.get(unit) ?? date) > date,
     );
     filling.set(one, filled);
     pinned += filled.pinned();
@@ -145,11 +145,6 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   for (const one of all)
     if (!today.get(one)!.isAfter) one.available += Math.max(0, minutes - inAll + used.get(one)!);
 }
-
-const laterIn = (one: Laying, date: string) =>
-  new Set(
-    [...(one.piece.before ?? [])].filter(([on]) => on > date).flatMap(([, keys]) => [...keys]),
-  );
 
 const pinsFrom = ({ piece }: Laying, date: string) =>
   (piece.pins ?? []).filter((pin) => pin.date >= date);
