@@ -76,7 +76,7 @@ export const ScoreView = forwardRef<ScoreViewHandle, ScoreViewProps>(function Sc
     const pageWidth = Math.round(((width - 2) * 100) / scale);
     const layout = {
       pageWidth,
-      pageHeight: (single ? ONE_SYSTEM : SOME_SYSTEMS) + room * 9,
+      pageHeight: single ? ONE_SYSTEM : SOME_SYSTEMS,
       ...{ scale, room },
       ...(first === undefined ? {} : { range: [first, last!] as const }),
     };

@@ -27,7 +27,7 @@ export interface Engraved {
 const ready = createVerovioModule().then((module) => new VerovioToolkit(module));
 let current = "";
 
-/** Half a staff space in the units of a page's margin. */
+/** Half a staff space in the units of a page's height and margins. */
 const HALF_SPACE = 9;
 
 const engraver = {
@@ -39,7 +39,7 @@ const engraver = {
     const toolkit = await ready;
     toolkit.setOptions({
       pageWidth: layout.pageWidth,
-      pageHeight: layout.pageHeight,
+      pageHeight: layout.pageHeight + layout.room * HALF_SPACE,
       scale: layout.scale,
       adjustPageHeight: true,
       breaks: "auto",
