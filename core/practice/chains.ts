@@ -72,16 +72,17 @@ const chainOf = ({ left, rest }: Load): number => (left.length ? daysToClimb(lef
 /** Days it takes by rule: two steps a unit a day, what rests on another begins a day later. */
 export const longestChain = (loads: readonly Load[]): number => Math.max(0, ...loads.map(chainOf));
 
-/** Sections in their order; in each what has the longest chain before it comes first. */
+/**
+ * Sections in their order, as they are learned; in each what has the longest chain to go comes
+ * first. Two sections may have one name.
+ */
 export function longestFirst(loads: readonly Load[]): Load[] {
-  const sections = new Map<string, { readonly load: Load; readonly days: number }[]>();
+  const runs: { readonly load: Load; readonly days: number }[][] = [];
   for (const load of loads) {
-    const own = sections.get(load.unit.section);
+    const run = runs.at(-1);
     const one = { load, days: chainOf(load) };
-    if (own) own.push(one);
-    else sections.set(load.unit.section, [one]);
+    if (run?.[0]?.load.unit.section === load.unit.section) run.push(one);
+    else runs.push([one]);
   }
-  return [...sections.values()].flatMap((own) =>
-    own.sort((a, b) => b.days - a.days).map(({ load }) => load),
-  );
+  return runs.flatMap((run) => run.sort((a, b) => b.days - a.days).map(({ load }) => load));
 }

@@ -43,7 +43,7 @@ export interface ToForecast extends Pick<
   readonly habits?: Habits;
   /** How many of those days come up to the day it must be ready. */
   readonly daysUntil: number;
-  /** Days of practice so far, and on how many there was any. */
+  /** Days that were practised so far, of how many. */
   readonly practised: { readonly days: number; readonly of: number };
 }
 

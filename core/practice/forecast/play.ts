@@ -19,7 +19,7 @@ export type Habits = Pick<DayToFill, "longest" | "shares">;
 /** What a forecast plays through. */
 export interface ToPlay {
   readonly ground: Ground;
-  /** The work as the plan has it, each unit after those it rests on. */
+  /** The work in the order of the plan. */
   readonly loads: readonly Load[];
   readonly rule: string;
   /** Minutes this piece may have on each day from today. */
