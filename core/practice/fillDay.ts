@@ -1,4 +1,4 @@
-import { USUAL_SHARES, type DayToFill, type Pin, type PlannedCard } from "./card.ts";
+import { USUAL_SHARES, type Pin, type PlannedCard, type Shares } from "./card.ts";
 import { minutesOfDay, remaining, type Load, type StepToClimb } from "./chains.ts";
 import { isRunThrough } from "./earning.ts";
 
@@ -10,113 +10,91 @@ export const SHORTEST = 3;
  */
 export const USUAL_LONGEST = 8;
 
-/** However many minutes are left over. */
+/** Then they are longer and longer, up to this. */
 const LONGEST_OF_ALL = 64;
 
 /** Run-throughs on one day, and of how much of its minutes. Common practice, no source. */
 const RUN_THROUGHS_A_DAY = 2;
 const RUN_THROUGH_SHARE = 0.25;
 
-/** A day of a piece while it is filled. */
-export interface DayOfPiece {
-  readonly cards: Map<string, PlannedCard>;
+/** What a day is filled from. */
+interface ToFill {
+  readonly date: string;
+  readonly longest?: number | undefined;
+  readonly shares?: Shares | undefined;
+  readonly byKey: ReadonlyMap<string, Load>;
+  /** Pins of this day and later ones. */
+  readonly pins: readonly Pin[];
+  /** Units that were on this day when it was laid out before: they come first. */
+  readonly before?: ReadonlySet<string> | undefined;
+  /** Whether a unit was on a later one: it comes last, so that it can stay there. */
+  readonly later?: (unit: string) => boolean;
+}
+
+/** Minutes a unit may have on the day; what has none is passed over. */
+type Most = (load: Load) => number;
+
+/** A day of a piece while it is filled, from where its loads stand before it. */
+export class DayOfPiece {
+  readonly cards = new Map<string, PlannedCard>();
+  /** What was left in the morning of what is worked on; of the rest it is what is left. */
+  readonly morning = new Map<string, readonly StepToClimb[]>();
+  private readonly ready = new Map<Load, boolean>();
+  private readonly loads: readonly Load[];
+
+  /** @param all in the order of the plan */
+  constructor(
+    all: readonly Load[],
+    private readonly day: ToFill,
+  ) {
+    this.loads = inTurn(all, day);
+  }
+
   /** Puts on the day what was pinned to it, whatever the rules say. @returns minutes it takes */
-  readonly pinned: () => number;
+  pinned(): number {
+    let used = 0;
+    for (const { unit, minutes, date } of this.day.pins) {
+      const load = this.day.byKey.get(unit);
+      if (!load || date !== this.day.date || this.cards.has(unit)) continue;
+      this.cards.set(unit, { ...cardOf(load, minutes), pinned: true });
+      this.onCard(load, minutes);
+      used += minutes;
+    }
+    return used;
+  }
+
   /**
    * Adds what may be done by rule: forerunners done on an earlier day, two steps a unit.
    *
    * @returns minutes that are left
    */
-  readonly byRule: (minutes: number) => number;
-}
-
-/**
- * What a piece can take of a day, from where its loads stand before it.
- *
- * @param pins of this day and later ones
- * @param before units that were on this day when it was laid out before: they come first
- * @param later whether a unit was on a later one: it comes last, so that it can stay there
- */
-export function dayOf(
-  all: readonly Load[],
-  byKey: ReadonlyMap<string, Load>,
-  pins: readonly Pin[],
-  {
-    date,
-    longest = USUAL_LONGEST,
-    shares = USUAL_SHARES,
-  }: Pick<DayToFill, "date" | "longest" | "shares">,
-  before?: ReadonlySet<string>,
-  later?: (unit: string) => boolean,
-): DayOfPiece {
-  const cards = new Map<string, PlannedCard>();
-  const isHeld = new Set(pins.filter((pin) => pin.date > date).map(({ unit }) => unit));
-  const free = all.filter(({ unit, left }) => left.length > 0 && !isHeld.has(unit.key));
-  const turnOf = ({ unit }: Load) => (before?.has(unit.key) ? 0 : later?.(unit.key) ? 2 : 1);
-  const loads = before
-    ? [0, 1, 2].flatMap((turn) => free.filter((load) => turnOf(load) === turn))
-    : free;
-  /** What was left in the morning of what is worked on today; of the rest it is what is left. */
-  const morning = new Map<string, readonly StepToClimb[]>();
-  const leftOf = ({ unit, left }: Load) => morning.get(unit.key) ?? left;
-  const onCard = (load: Load, minutes: number) => {
-    if (!morning.has(load.unit.key)) morning.set(load.unit.key, load.left);
-    work(load, minutes);
-  };
-  /** What it rests on was done before today; a run-through needs it at its own tempo. */
-  const isReadyFor = (load: Load): boolean => {
-    for (const key of load.unit.after) {
-      const next = (morning.get(key) ?? byKey.get(key)?.left)?.[0];
-      // a run-through is played at a tempo at which all it goes through stands
-      const tempo = isRunThrough(load.unit.kind) ? leftOf(load)[0]?.tempo : undefined;
-      if (next && !(next.tempo > (tempo ?? Infinity))) return false;
+  byRule(minutes: number): number {
+    const { longest = USUAL_LONGEST, shares = USUAL_SHARES } = this.day;
+    const most = (load: Load) => this.mostOf(load, minutes);
+    // nothing of it was played yet, and nothing comes before it
+    const fresh = (load: Load) =>
+      load.unit.after.length === 0 && this.leftOf(load).length === load.unit.steps.length
+        ? most(load)
+        : 0;
+    let [forNew, rest] = [Math.floor((minutes * shares.learning) / 60), minutes];
+    for (let long = longest; rest > 0 && long <= LONGEST_OF_ALL; long *= 2) {
+      const had = Math.min(forNew, rest);
+      const left = this.give(had, long, fresh);
+      forNew -= had - left;
+      rest = this.give(rest - had + left, long, most);
     }
-    return true;
-  };
-  const known = new Map<Load, boolean>();
-  const isReady = (load: Load): boolean => {
-    const found = known.get(load) ?? isReadyFor(load);
-    known.set(load, found);
-    return found;
-  };
-  const isOneMore = ({ unit }: Load) =>
-    !isRunThrough(unit.kind) ||
-    cards.has(unit.key) ||
-    [...cards.values()].filter(({ kind }) => isRunThrough(kind)).length < RUN_THROUGHS_A_DAY;
-  /** Whether what is over were too little for another that could have a card of the shortest. */
-  const isLost = (
-    load: Load,
-    budget: number,
-    given: number,
-    some: readonly Load[],
-    most: (load: Load) => number,
-  ): boolean => {
-    const least = cards.has(load.unit.key) ? 0 : SHORTEST;
-    if (given === budget || budget - given >= SHORTEST || budget - SHORTEST < least) return false;
-    return some.some(
-      (one) => one !== load && one.left.length && !cards.has(one.unit.key) && most(one) > 0,
-    );
-  };
-  /**
-   * Gives minutes to units in their order, up to a length of their cards.
-   *
-   * @param long minutes that a card may have
-   * @param most minutes a unit may have on the day
-   * @returns what is left
-   */
-  const give = (
-    some: readonly Load[],
-    minutes: number,
-    long: number,
-    most: (load: Load) => number,
-  ): number => {
+    return rest;
+  }
+
+  /** Gives minutes to units in their order, up to a length of their cards. @returns what is left */
+  private give(minutes: number, long: number, most: Most): number {
     let budget = minutes;
-    for (const load of some) {
+    for (const load of this.loads) {
       if (budget <= 0) break;
       if (load.left.length === 0) continue;
-      const before = cards.get(load.unit.key);
+      const before = this.cards.get(load.unit.key);
       // too little to begin with something
-      if (budget < SHORTEST && !before && cards.size > 0) continue;
+      if (budget < SHORTEST && !before && this.cards.size > 0) continue;
       const had = before?.minutes ?? 0;
       if (had >= long) continue;
       const may = most(load);
@@ -124,55 +102,72 @@ export function dayOf(
       const wanted = Math.max(SHORTEST, Math.ceil(remaining(load)));
       const room = Math.min(long, Math.max(SHORTEST, may)) - had;
       const all = Math.min(budget, wanted, room);
-      const given = isLost(load, budget, all, some, most) ? budget - SHORTEST : all;
+      const given = this.isLost(load, budget, all, most) ? budget - SHORTEST : all;
       if (given <= 0) continue;
-      cards.set(load.unit.key, before ? { ...before, minutes: had + given } : cardOf(load, given));
+      const card = before ? { ...before, minutes: had + given } : cardOf(load, given);
+      this.cards.set(load.unit.key, card);
       budget -= given;
-      onCard(load, given);
+      this.onCard(load, given);
     }
     return budget;
-  };
-  return {
-    cards,
-    pinned: () => {
-      let used = 0;
-      for (const { unit, minutes } of pins.filter((pin) => pin.date === date)) {
-        const load = byKey.get(unit);
-        if (!load || cards.has(unit)) continue;
-        cards.set(unit, { ...cardOf(load, minutes), pinned: true });
-        onCard(load, minutes);
-        used += minutes;
-      }
-      return used;
-    },
-    byRule: (minutes) => {
-      const most = (load: Load) => {
-        if (!isReady(load) || !isOneMore(load)) return 0;
-        const share = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
-        return Math.ceil(Math.min(share, minutesOfDay(leftOf(load))));
-      };
-      // nothing of it was played yet, and nothing comes before it
-      const fresh = loads.filter(
-        (load) => load.unit.after.length === 0 && leftOf(load).length === load.unit.steps.length,
-      );
-      let [forNew, rest] = [Math.floor((minutes * shares.learning) / 60), minutes];
-      for (const long of lengths(longest)) {
-        const had = Math.min(forNew, rest);
-        const left = give(fresh, had, long, most);
-        forNew -= had - left;
-        rest = give(loads, rest - had + left, long, most);
-      }
-      return rest;
-    },
-  };
+  }
+
+  /** Whether what is over were too little for another that could have a card of the shortest. */
+  private isLost(load: Load, budget: number, given: number, most: Most): boolean {
+    const least = this.cards.has(load.unit.key) ? 0 : SHORTEST;
+    if (given === budget || budget - given >= SHORTEST || budget - SHORTEST < least) return false;
+    return this.loads.some(
+      (one) => one !== load && one.left.length && !this.cards.has(one.unit.key) && most(one) > 0,
+    );
+  }
+
+  private mostOf(load: Load, minutes: number): number {
+    if (!this.isReady(load) || !this.isOneMore(load)) return 0;
+    const share = isRunThrough(load.unit.kind) ? minutes * RUN_THROUGH_SHARE : Infinity;
+    return Math.ceil(Math.min(share, minutesOfDay(this.leftOf(load))));
+  }
+
+  private isReady(load: Load): boolean {
+    const found = this.ready.get(load) ?? this.isReadyFor(load);
+    this.ready.set(load, found);
+    return found;
+  }
+
+  /** What it rests on was done before today; a run-through needs it at its own tempo. */
+  private isReadyFor(load: Load): boolean {
+    // a run-through is played at a tempo at which all it goes through stands
+    const tempo = isRunThrough(load.unit.kind) ? this.leftOf(load)[0]?.tempo : undefined;
+    for (const key of load.unit.after) {
+      const next = (this.morning.get(key) ?? this.day.byKey.get(key)?.left)?.[0];
+      if (next && !(next.tempo > (tempo ?? Infinity))) return false;
+    }
+    return true;
+  }
+
+  private isOneMore({ unit }: Load): boolean {
+    if (!isRunThrough(unit.kind) || this.cards.has(unit.key)) return true;
+    const through = [...this.cards.values()].filter(({ kind }) => isRunThrough(kind));
+    return through.length < RUN_THROUGHS_A_DAY;
+  }
+
+  private leftOf({ unit, left }: Load): readonly StepToClimb[] {
+    return this.morning.get(unit.key) ?? left;
+  }
+
+  private onCard(load: Load, minutes: number): void {
+    if (!this.morning.has(load.unit.key)) this.morning.set(load.unit.key, load.left);
+    work(load, minutes);
+  }
 }
 
-/** How long cards may be: the usual length until all have had theirs, then more and more. */
-const lengths = (longest: number): number[] => {
-  const all = [longest];
-  while (all.at(-1)! * 2 <= LONGEST_OF_ALL) all.push(all.at(-1)! * 2);
-  return all;
-};
+/** What a day can take, in turn: what was on it before, the rest, what was on a later one. */
+function inTurn(all: readonly Load[], { date, pins, before, later }: ToFill): readonly Load[] {
+  const isHeld = new Set(pins.filter((pin) => pin.date > date).map(({ unit }) => unit));
+  const free = isHeld.size ? all.filter(({ unit }) => !isHeld.has(unit.key)) : all;
+  if (!before) return free;
+  const turnOf = ({ unit }: Load) => (before.has(unit.key) ? 0 : later?.(unit.key) ? 2 : 1);
+  return [0, 1, 2].flatMap((turn) => free.filter((load) => turnOf(load) === turn));
+}
 
 function cardOf({ unit, left }: Load, minutes: number): PlannedCard {
   const { from, to, hands, section, why } = unit;

@@ -2,7 +2,7 @@ import { USUAL_SHARES, type DayToFill, type PlannedDay } from "./card.ts";
 import { arrange } from "./arrange.ts";
 import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.ts";
 import { longestChain, total } from "./chains.ts";
-import { dayOf, USUAL_LONGEST, type DayOfPiece } from "./fillDay.ts";
+import { DayOfPiece, USUAL_LONGEST } from "./fillDay.ts";
 import { dueOn, keep, type Due } from "./keep.ts";
 import { countBars, playAgain } from "./again.ts";
 import { begin, type Laying, type PieceToLay } from "./laying.ts";
@@ -85,14 +85,11 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   for (const one of all) {
     const pins = pinsFrom(one, date);
     if (!isOpen(one) && pins.length === 0) continue;
-    const filled = dayOf(
-      one.loads,
-      one.byKey,
-      pins,
-      day,
-      one.piece.before?.get(day.date),
-      (unit) => (one.lastBefore.get(unit) ?? date) > date,
-    );
+    const filled = new DayOfPiece(one.loads, {
+      ...{ date, pins, byKey: one.byKey, longest: day.longest, shares: day.shares },
+      before: one.piece.before?.get(date),
+      later: (unit) => (one.lastBefore.get(unit) ?? date) > date,
+    });
     filling.set(one, filled);
     pinned += filled.pinned();
   }
@@ -116,7 +113,7 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
   for (const [one, given] of toLearn) rest += filling.get(one)!.byRule(given);
   // what one has no use for today is another's, where it is not too little, before it goes beyond
   const days = learning.map((one) => filling.get(one)!);
-  for (const { cards, byRule } of days) if (rest >= SHORT || cards.size > 0) rest = byRule(rest);
+  for (const one of days) if (rest >= SHORT || one.cards.size > 0) rest = one.byRule(rest);
 
   // what nothing new can be done in goes to what had least
   const longest = day.longest ?? USUAL_LONGEST;

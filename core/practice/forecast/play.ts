@@ -1,6 +1,6 @@
 import { daysToEarn, isRunThrough, ruleFor, slipsAllowed } from "../earning.ts";
 import type { DayToFill } from "../card.ts";
-import { dayOf } from "../fillDay.ts";
+import { DayOfPiece } from "../fillDay.ts";
 import type { Load } from "../chains.ts";
 import type { Result } from "../expectedTries.ts";
 import { TOO_MANY } from "../standing.ts";
@@ -54,17 +54,19 @@ export function playThrough(
       },
     ]),
   );
+  const toFill = { date: "", pins: [], byKey: climbs, ...habits };
   const { ready, finish } = waiting([...climbs.values()]);
   let open = loads.filter(({ left }) => left.length > 0).length;
   for (let day = 0; day < minutes.length; day++) {
     if (open === 0) return day;
     const isKept = minutes[day]! > 0 && random() < attends;
     if (isKept) {
-      const filled = ready().map(({ unit, left, rest }): Load => ({ unit, left, rest }));
-      const { cards, byRule } = dayOf(filled, climbs, [], { date: "", ...habits });
-      byRule(minutes[day]!);
-      for (const card of cards.values()) {
+      const filled = new DayOfPiece(ready(), toFill);
+      filled.byRule(minutes[day]!);
+      for (const card of filled.cards.values()) {
         const at = climbs.get(card.unit)!;
+        // what was expected of the day gives way to what comes of it
+        at.left = filled.morning.get(card.unit)!;
         climb(at, card.minutes * 60, rule, skill, random);
         if (at.left.length > 0) continue;
         open--;
