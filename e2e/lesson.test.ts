@@ -11,6 +11,7 @@ interface Given {
   said: string | null;
 }
 interface Plan {
+  id: string;
   order: string;
   added: unknown[];
   dropped: unknown[];
@@ -147,6 +148,29 @@ describe("the plan in a teacher's hands", () => {
     await until(async () =>
       (await plan()).days.every((day) => day.cards.every(({ pinned }) => !pinned)),
     );
+  });
+
+  it("says that another browser was quicker with a card, and puts mine on top in one step", async () => {
+    const page = here.page();
+    await page.goto(here.url(`/assignments/${(await wheel()).id}`));
+    await page.waitForSelector(".plan-day");
+    await press(page, "Move cards");
+    const { id, days } = await plan();
+    const { from, to, card, at } = movable(days);
+    const day = async () =>
+      (await plan()).days.find(({ cards }) => cards.some((one) => one.id === card.id && one.pinned))
+        ?.date;
+    const theirs = days[5]!.date;
+    const other = { date: theirs, pinned: true };
+    await here.send("POST", `/api/plans/${id}/cards/${card.id}/move`, other);
+    expect(await day()).toBe(theirs);
+    await page.select(`.plan-day[data-date="${from.date}"] li:nth-child(${at}) select`, to.date);
+    await says(page, "meantime");
+    expect(await day()).toBe(theirs);
+    await press(page, "Put mine on top");
+    await until(async () => (await day()) === to.date);
+    await press(page, "Undo");
+    await until(async () => (await day()) === undefined);
   });
 
   it("leaves bars out and takes them in, and practises others alone", async () => {

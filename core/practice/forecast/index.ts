@@ -50,6 +50,9 @@ export interface ToForecast extends Pick<
 /** Students drawn; a different number only changes how fine the answer is. */
 const DRAWS = 100;
 
+/** Steps through the bank by which a few draws are spread over it; no divisor of {@link DRAWS}. */
+const STRIDE = 31;
+
 /**
  * So many days kept of so many are assumed of everybody: the middle of 60 to 100 %. Common
  * practice, no source.
@@ -61,6 +64,9 @@ const [RARELY, NEARLY_ALWAYS] = [0.3, 0.99];
 /** Minutes more a day that are tried, and the share that should be ready with them. */
 const MORE = [0, 5, 10, 15, 20, 30, 40, 50, 60];
 const LIKELY = 0.8;
+/** So many draws, so many deviations off that share, are no chance any more. */
+const FEW = 10;
+const CLEARLY = 2;
 
 /**
  * When a piece will be ready: students drawn from the bank, weighed by the log, play the plan
@@ -88,13 +94,15 @@ export function forecast(input: ToForecast): Forecast {
   const more = (extra: number) =>
     input.minutes.map((minutes) => (minutes > 0 ? minutes + extra : 0));
   const isEnough = (step: number) => {
-    const draws = DRAWS / 2;
-    let [ready, late] = [0, 0];
-    // until the rest cannot make it otherwise
-    for (const day of played(more(MORE[step]!).slice(0, daysUntil + 1), draws))
-      if (day <= daysUntil && ++ready >= LIKELY * draws) return true;
-      else if (day > daysUntil && ++late > (1 - LIKELY) * draws) return false;
-    return false;
+    let [ready, asked] = [0, 0];
+    for (const day of played(more(MORE[step]!).slice(0, daysUntil + 1), DRAWS / 2)) {
+      asked++;
+      if (day <= daysUntil) ready++;
+      const off = ready - LIKELY * asked;
+      if (asked >= FEW && Math.abs(off) >= CLEARLY * Math.sqrt(asked * LIKELY * (1 - LIKELY)))
+        return off > 0;
+    }
+    return ready >= LIKELY * asked;
   };
   const step = share(found) >= LIKELY ? 0 : least(MORE.length - 1, isEnough);
   const minutesFor80 = step === undefined ? null : MORE[step]!;
@@ -110,10 +118,12 @@ function* drawDays(
 ): Generator<number> {
   const random = drawn(20_301);
   const drawNormal = normal(random);
-  // as many of each as its weight asks for, spread evenly: fewer draws say as much
-  let [sum, at] = [candidates[0]!.weight, 0];
+  let sum = 0;
+  const upTo = candidates.map(({ weight }) => (sum += weight));
   for (let i = 0; i < draws; i++) {
-    while (sum < (i + 0.5) / draws && at < candidates.length - 1) sum += candidates[++at]!.weight;
+    // as many of each as its weight asks for, and the first few are some of all
+    const share = (((i * STRIDE) % draws) + 0.5) / draws;
+    const at = upTo.findIndex((end) => end >= share);
     const skill = candidates[at]!.skill.copy().scatter(drawNormal);
     yield playThrough(plan, skill, attendance(attended, drawNormal()), random);
   }

@@ -11,6 +11,8 @@ import type { Skill } from "./skill.ts";
 interface Climb extends Load {
   readonly played: Played;
   tries: Result[];
+  /** How many of those it rests on are not done. */
+  waitsFor: number;
 }
 
 /** How a student divides a day. */
@@ -51,11 +53,12 @@ export function playThrough(
         left,
         rest,
         tries: [...(begun.get(unit.key) ?? [])],
+        waitsFor: 0,
       },
     ]),
   );
   const toFill = { date: "", pins: [], byKey: climbs, ...habits };
-  const { ready, finish } = waiting([...climbs.values()]);
+  const { ready, finish } = waiting(climbs);
   let open = loads.filter(({ left }) => left.length > 0).length;
   for (let day = 0; day < minutes.length; day++) {
     if (open === 0) return day;
@@ -79,25 +82,25 @@ export function playThrough(
 }
 
 /** Which units can be played: what they rest on is done. Run-throughs may be, at some tempo. */
-function waiting(climbs: readonly Climb[]) {
-  const open = climbs.filter(({ left }) => left.length > 0);
-  const isOpen = new Set(open.map(({ unit }) => unit.key));
-  const missing = new Map(
-    open.map(({ unit }) => [unit.key, unit.after.filter((key) => isOpen.has(key)).length]),
-  );
-  const restOn = new Map<string, string[]>();
-  for (const { unit } of open)
-    for (const key of unit.after) restOn.set(key, [...(restOn.get(key) ?? []), unit.key]);
-  const isFree = ({ unit }: Climb) => missing.get(unit.key) === 0 || isRunThrough(unit.kind);
+function waiting(climbs: ReadonlyMap<string, Climb>) {
+  const open = [...climbs.values()].filter(({ left }) => left.length > 0);
+  const restOn = new Map<Climb, Climb[]>(open.map((one) => [one, []]));
+  for (const one of open)
+    for (const key of one.unit.after) {
+      const rested = restOn.get(climbs.get(key)!);
+      rested?.push(one);
+      if (rested) one.waitsFor++;
+    }
   let now: readonly Climb[] | undefined;
   return {
     // in the order of the plan
     ready: (): readonly Climb[] =>
-      (now ??= open.filter((one) => missing.has(one.unit.key) && isFree(one))),
-    finish: ({ unit }: Climb): void => {
-      missing.delete(unit.key);
-      for (const key of restOn.get(unit.key) ?? [])
-        if (missing.has(key)) missing.set(key, missing.get(key)! - 1);
+      (now ??= open.filter(
+        ({ unit, left, waitsFor }) =>
+          left.length > 0 && (waitsFor === 0 || isRunThrough(unit.kind)),
+      )),
+    finish: (done: Climb): void => {
+      for (const one of restOn.get(done)!) one.waitsFor--;
       now = undefined;
     },
   };
