@@ -95,6 +95,16 @@ export const MarksCheckIn = Type.Object({
   tempo,
   options,
 });
+export const MarkWindowIn = Type.Object({
+  mark: Type.String({ minLength: 1, maxLength: 100, description: "the id of a mark in force" }),
+  tempo,
+  options,
+});
+export const MarkWindowOut = Type.Object({
+  places: Type.Array(PlaceOut, {
+    description: "where it may stand with no more to doubt than now; its own place among them",
+  }),
+});
 export const MarksCheckOut = Type.Object({
   doubts: Type.Array(MarkDoubt),
   marks: Type.Integer({ description: "how many marks were looked at" }),

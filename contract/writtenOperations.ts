@@ -48,6 +48,14 @@ export const writtenOperations = {
     body: marks.MarksCheckIn,
     response: marks.MarksCheckOut,
   }),
+  markWindow: op({
+    method: "post",
+    path: "/api/pieces/:id/marks/:stratum/window",
+    summary: "Where a mark in force may be moved to with no more to doubt than now",
+    status: 200,
+    body: marks.MarkWindowIn,
+    response: marks.MarkWindowOut,
+  }),
   putFingerings: op({
     method: "put",
     path: "/api/pieces/:id/fingerings",

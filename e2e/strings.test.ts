@@ -35,6 +35,32 @@ it("suggests the pedals of a harp, moves one by key, looks them through, undoes"
   expect(inked.length).toBeGreaterThan(4);
   await press(page, "Check");
   await says(page, "Nothing to doubt");
+  // one is dragged within its window, by the pointer and by keys, and taken back
+  const of = async (letter: string) =>
+    (await settings(id)).slice(1).find(({ data }) => letter in data)!.from;
+  const handle = (await page.$(".marks-lane button.movable:nth-of-type(2)"))!;
+  const [letter] = await handle.evaluate((button) => button.textContent);
+  const stood = await of(letter!);
+  const box = (await handle.boundingBox())!;
+  const [x, y] = [box.x + 3, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x - 8, y, { steps: 2 });
+  await page.waitForSelector(".marks-window");
+  await page.mouse.move(x - 500, y, { steps: 4 });
+  await page.mouse.up();
+  await until(async () => (await of(letter!)).exact !== stood.exact);
+  await press(page, "Check");
+  await says(page, "Nothing to doubt");
+  await press(page, "Undo");
+  await until(async () => (await of(letter!)).exact === stood.exact);
+  await page.focus(".marks-lane button.movable:nth-of-type(2)");
+  await page.keyboard.down("Shift");
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.up("Shift");
+  await until(async () => (await of(letter!)).exact !== stood.exact);
+  await press(page, "Undo");
+  await until(async () => (await of(letter!)).exact === stood.exact);
   // bar 2 has no A: an A natural there is for nobody, and A flat comes in bar 3
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   await chooseBars(page, 1, 1, 32);

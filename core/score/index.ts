@@ -5,6 +5,8 @@ export * from "./model/pitch.ts";
 export * from "./model/nesting.ts";
 export * from "./model/onsets.ts";
 export * from "./model/places.ts";
+export { placesIn } from "./model/placesIn.ts";
+export { windowOf } from "./marks/window.ts";
 export { MAX_XML_BYTES } from "./musicxml/zip.ts";
 export { readFile, readScore, type Import, type ReadOptions } from "./read.ts";
 export {

@@ -70,14 +70,17 @@ import {
   marksIn,
   type Printed,
   shapeIn,
+  windowOf,
   type Annotations,
   type CurvePoint,
   type Import,
+  type Mark,
   type MarkDoubt,
   type MarkTask,
   type ProposedMark,
   type StratumWork,
   type Key,
+  type Place,
   type ReadOptions,
   type Score,
   type Section,
@@ -256,6 +259,15 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
   },
   checkMarks: async (kind: string, id: string, task: MarkTask): Promise<readonly MarkDoubt[]> =>
     (await workOf(kind, id)).check?.(task) ?? [],
+  markWindow: async (
+    kind: string,
+    id: string,
+    task: MarkTask,
+    mark: Mark,
+  ): Promise<readonly Place[]> => {
+    const { check } = await workOf(kind, id);
+    return check ? windowOf(task, mark, check) : [mark.from];
+  },
   forecast: (input: ToForecast): Forecast => forecast(input),
   survey: (score: Score, options: SurveyFor): Survey => surveyFor(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),

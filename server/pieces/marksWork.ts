@@ -16,7 +16,10 @@ import { underName } from "../work.ts";
 import { answerPlace, knownPiece, pieceRow, shapeOf } from "./store.ts";
 import { inForce, knownStratum, noteRows } from "./written.ts";
 
-type Made = Pick<Handlers, "proposeMarks" | "checkMarks" | "proposeBellows" | "checkRegistration">;
+type Made = Pick<
+  Handlers,
+  "proposeMarks" | "checkMarks" | "markWindow" | "proposeBellows" | "checkRegistration"
+>;
 
 /** What is suggested for a kind of marks, and what is doubted of those that stand. */
 export const marksWorkHandlers = (studio: Studio): Made => {
@@ -124,6 +127,20 @@ export const marksWorkHandlers = (studio: Studio): Made => {
         marks: task.written.filter(({ from }) => from.bar >= task.from && from.bar <= task.to)
           .length,
       };
+    },
+
+    markWindow: async ({ param, body }) => {
+      const { mark: wanted, ...asked } = body;
+      const { kind, task } = await taskOf(param("id"), param("stratum"), "check", asked);
+      const mark = task.written.find(({ id }) => id === wanted);
+      if (!mark)
+        throw new ProblemError(
+          404,
+          say`That mark is not written here any more. Load the piece again.`,
+          "mark",
+        );
+      const places = await studio.heavy.run("markWindow", kind, param("stratum"), task, mark);
+      return { places: places.map(answerPlace) };
     },
   };
 };

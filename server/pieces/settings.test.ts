@@ -125,6 +125,47 @@ describe("of a piece", () => {
     );
   });
 
+  it("a written pedal may be moved where nothing comes too late, and nowhere else", async () => {
+    const url = `/api/pieces/${id}/marks/harp-pedals`;
+    const { json } = await studio.ask("GET", `/api/pieces/${id}/annotations`);
+    type Written = { id: string; from: { bar: number; exact: string }; data: object };
+    const { marks } = json as unknown as { marks: Written[] };
+    const window = async (mark: string) => {
+      const found = await studio.ask("POST", `${url}/window`, { mark });
+      expect(found.status).toBe(200);
+      return (found.json as unknown as { places: { bar: number; exact: string }[] }).places;
+    };
+    const doubts = async () => {
+      const found = (await studio.ask("POST", `${url}/check`, {})).json;
+      return (found as unknown as { doubts: unknown[] }).doubts.length;
+    };
+    const put = ({ id: mark, data }: Written, bar: number, offset: string) =>
+      studio.ask("PUT", url, { put: [{ id: mark, data, from: { bar, offset } }], remove: [] });
+    expect(await doubts()).toBe(0);
+    let moved = 0;
+    for (const mark of marks.slice(1, 5)) {
+      const places = await window(mark.id);
+      expect(places.map(({ bar, exact }) => `${bar} ${exact}`)).toContain(
+        `${mark.from.bar} ${mark.from.exact}`,
+      );
+      for (const { bar, exact } of [places[0]!, places.at(-1)!]) {
+        await put(mark, bar, exact);
+        expect(await doubts()).toBe(0);
+        moved += Number(bar !== mark.from.bar || exact !== mark.from.exact);
+      }
+      // two bars after the last place its note has gone by
+      await put(mark, places.at(-1)!.bar + 2, "0");
+      expect(await doubts()).toBeGreaterThan(0);
+      await put(mark, mark.from.bar, mark.from.exact);
+    }
+    expect(moved).toBeGreaterThan(2);
+    const { status, json: gone } = await studio.ask("POST", `${url}/window`, { mark: "none" });
+    expect([status, gone.detail]).toEqual([
+      404,
+      "That mark is not written here any more. Load the piece again.",
+    ]);
+  });
+
   it("a pedal that is set wrong, twice at once, or under its string is named with its bar", async () => {
     const all = { D: 1, C: 0, B: 0, E: 0, F: -1, G: 0, A: 0 };
     const put = [

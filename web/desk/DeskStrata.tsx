@@ -13,6 +13,7 @@ import { useDesk, type Stratum } from "../piece/useDesk.ts";
 import { Guard } from "../shell/Guard.tsx";
 import { HearAndGo } from "./HearAndGo.tsx";
 import { tempoAt, type AtDesk } from "./atDesk.ts";
+import { useMoving } from "./useMoving.ts";
 
 /** The strata of a piece: their tabs, and the strip of the one that is open. */
 export function DeskStrata({
@@ -30,6 +31,7 @@ export function DeskStrata({
 }) {
   const desk = useDesk();
   const { set } = desk;
+  const moving = useMoving(at);
   const { piece, score, form, sections, climax, shape, drawn, marks, stratum, choose } = at;
   const { Strip } = stratumView(piece.instrument, stratum);
   const kind = stratumOf(instrument(piece.instrument), stratum);
@@ -85,6 +87,7 @@ export function DeskStrata({
               marks={marks.get(stratum) ?? []}
               chosen={desk.chosen}
               onChoose={choose}
+              moving={moving}
               shape={shape}
               tempo={tempoAt(at)}
               assignmentId={at.assignmentId}
@@ -96,6 +99,7 @@ export function DeskStrata({
               stratum={kind}
               marks={marks.get(stratum) ?? []}
               onChoose={choose}
+              moving={moving}
             />
           )}
           {stratum === "shape" && (

@@ -1,5 +1,7 @@
 import { say } from "@yarrow-ridge/core/words";
-import { barAxis, type Mark, type Score, type Stratum } from "@yarrow-ridge/core/score";
+import type { Mark, Score, Stratum } from "@yarrow-ridge/core/score";
+import { MarkOnAxis } from "../instruments/MarkOnAxis.tsx";
+import type { Moving } from "../instruments/view.ts";
 import { useDesk } from "../piece/useDesk.ts";
 
 /** Marks that no instrument shows in its own way, on the bar axis; a click chooses the bar. */
@@ -8,11 +10,13 @@ export function MarksStrip({
   stratum,
   marks,
   onChoose,
+  moving,
 }: {
   readonly score: Score;
   readonly stratum: Stratum;
   readonly marks: readonly Mark[];
   readonly onChoose: (from: number, to: number) => void;
+  readonly moving: Moving | undefined;
 }) {
   const { chosen, markPencil } = useDesk();
   const pencil = markPencil?.stratum === stratum.id ? markPencil : undefined;
@@ -33,16 +37,14 @@ export function MarksStrip({
         )}
         <div className="marks-lane">
           {all.map((mark) => (
-            <button
+            <MarkOnAxis
               key={mark.id}
-              type="button"
-              className={inked.includes(mark) ? undefined : "pencil"}
-              style={{ left: at(barAxis(score.bars, mark.from)) }}
+              isPencil={!inked.includes(mark)}
               title={stratum.words(mark)}
-              onClick={() => onChoose(mark.from.bar, mark.from.bar)}
+              {...{ score, mark, moving, onChoose }}
             >
               {stratum.words(mark)}
-            </button>
+            </MarkOnAxis>
           ))}
         </div>
       </div>

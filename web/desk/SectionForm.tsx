@@ -4,6 +4,7 @@ import { Button, MenuItem, TextField } from "@mui/material";
 import {
   beatName,
   compare,
+  placesIn,
   toText,
   type About,
   type Score,
@@ -13,7 +14,6 @@ import { useEffect, useRef, useState } from "react";
 import { useForm } from "react-hook-form";
 import type { SectionDraft } from "../edits/puts.ts";
 import { AboutFields } from "../piece/AboutFields.tsx";
-import { placesIn } from "../piece/places.ts";
 
 interface Fields {
   name: string;

@@ -8,9 +8,9 @@ import { CheckCard } from "../piece/CheckCard.tsx";
 import { PencilledMarks } from "../piece/PencilledMarks.tsx";
 import { WorkShare } from "../piece/WorkShare.tsx";
 import { useDesk } from "../piece/useDesk.ts";
+import { useMarkOptions } from "./useMarkOptions.ts";
 import { useMarkPencil, type AskMarks } from "../piece/useMarkPencil.ts";
 import { useCommand } from "../shell/useCommand.ts";
-import { useHandAsked } from "../students/usePlayer.ts";
 
 /** More sentences than these are read by nobody. */
 const PROBLEMS = 6;
@@ -38,12 +38,7 @@ export function SuggestMarks({
   // the goal of a plan may come after the score
   const typed = own ?? String(Math.round(usual));
   const tempo = Number(typed) >= 10 && Number(typed) <= 400 ? Number(typed) : usual;
-  const player: Readonly<Record<string, unknown>> = {
-    ...useHandAsked(piece.instrument, assignmentId),
-  };
-  const options = Object.fromEntries(
-    (stratum.asks ?? []).flatMap((key) => (player[key] === undefined ? [] : [[key, player[key]]])),
-  );
+  const options = useMarkOptions(stratum, piece.instrument, assignmentId);
   const set = useDesk((desk) => desk.set);
   const { pencil, span, busy, share, cancel, suggest, ink, rubOut } = useMarkPencil(
     piece,

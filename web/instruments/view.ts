@@ -24,12 +24,20 @@ export interface PanelProps {
   readonly taken: boolean;
 }
 
+/** How written marks are moved along the music. */
+export interface Moving {
+  /** Where a mark may stand, its own place among them, in order. */
+  readonly places: (mark: Mark) => Promise<readonly Place[]>;
+  readonly put: (mark: Mark, to: Place) => void;
+}
+
 /** What is shown of them under the score, on the bar axis. */
 export interface StripProps {
   readonly score: Score;
   readonly marks: readonly Mark[];
   readonly chosen: { readonly from: number; readonly to: number } | undefined;
   readonly onChoose: (from: number, to: number) => void;
+  readonly moving: Moving | undefined;
   readonly shape: Shape;
   /** Quarters a minute: of the plan, or as printed. */
   readonly tempo: number;

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
-import { readFile, toText } from "@yarrow-ridge/core/score";
+import { placesIn, readFile, toText } from "@yarrow-ridge/core/score";
 import { beatName } from "@yarrow-ridge/core/score";
-import { placesIn, stepPlace } from "./places.ts";
+import { stepPlace } from "./places.ts";
 import { families, familyName } from "../ridge/families.ts";
 
 const { score } = readFile(

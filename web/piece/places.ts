@@ -1,29 +1,13 @@
 import {
-  add,
-  beatLength,
   compare,
-  fraction,
-  multiply,
   parseFraction,
+  placesIn,
   toNumber,
   toText,
-  ZERO,
   type Fraction,
   type Score,
 } from "@yarrow-ridge/core/score";
 import { xAt, type PageBoxes } from "../score/geometry.ts";
-
-/** Places in a bar where something can be set: every onset and every half beat. */
-export function placesIn(score: Score, bar: number): Fraction[] {
-  const { length } = score.bars[bar]!;
-  const half = multiply(beatLength(score.bars[bar]!), fraction(1, 2));
-  const found = new Map<string, Fraction>();
-  for (let at = ZERO; compare(at, length) <= 0; at = add(at, half)) found.set(toText(at), at);
-  for (const note of score.notes)
-    if (note.bar === bar && !note.grace) found.set(toText(note.offset), note.offset);
-  found.set(toText(length), length);
-  return [...found.values()].sort(compare);
-}
 
 /** The place of a bar nearest to an x on the page. */
 export function nearestPlace(boxes: PageBoxes, score: Score, bar: number, x: number): Fraction {

@@ -3,6 +3,7 @@ import { airAlong, BELLOWS, USUAL_STROKE } from "@yarrow-ridge/core/instruments/
 import { barAxis } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
 import { useDesk } from "../../piece/useDesk.ts";
+import { MarkOnAxis } from "../MarkOnAxis.tsx";
 import { useHandAsked } from "../../students/usePlayer.ts";
 import type { StripProps } from "../view.ts";
 import "./accordion.css";
@@ -15,6 +16,7 @@ export function BellowsStrip({
   marks,
   chosen,
   onChoose,
+  moving,
   shape,
   tempo,
   assignmentId,
@@ -42,7 +44,6 @@ export function BellowsStrip({
   );
   const count = score.bars.length;
   const y = (open: number) => TALL - 4 - open * (TALL - TOP - 4);
-  const at = (bars: number) => `${(100 * bars) / count}%`;
   const points = air.map((one) => `${barAxis(score.bars, { ...one })},${y(one.open)}`);
   // where it runs out; from there on all is out of air until the next turn
   const out = air.filter(({ isOut }, i) => isOut && !air[i - 1]?.isOut);
@@ -79,16 +80,14 @@ export function BellowsStrip({
           ))}
         </svg>
         {all.map((mark) => (
-          <button
+          <MarkOnAxis
             key={mark.id}
-            type="button"
-            className={inPencil.has(mark.id) ? "pencil" : undefined}
-            style={{ left: at(barAxis(score.bars, mark.from)) }}
+            isPencil={inPencil.has(mark.id)}
             title={BELLOWS.words(mark)}
-            onClick={() => onChoose(mark.from.bar, mark.from.bar)}
+            {...{ score, mark, moving, onChoose }}
           >
             {mark.data.direction === "close" ? "∨" : mark.data.direction === "open" ? "⊓" : "·"}
-          </button>
+          </MarkOnAxis>
         ))}
       </div>
       <span className="small soft">

@@ -1,12 +1,13 @@
 import { say } from "@yarrow-ridge/core/words";
 import { FOOT, PEDALS, pedalsText } from "@yarrow-ridge/core/instruments/harp";
-import { barAxis, type Mark } from "@yarrow-ridge/core/score";
+import type { Mark } from "@yarrow-ridge/core/score";
 import { useDesk } from "../../piece/useDesk.ts";
+import { MarkOnAxis } from "../MarkOnAxis.tsx";
 import type { StripProps } from "../view.ts";
 import "./harp.css";
 
 /** What each foot does over the whole piece, on the bar axis; a click chooses the bar. */
-export function HarpStrip({ score, marks, chosen, onChoose }: StripProps) {
+export function HarpStrip({ score, marks, chosen, onChoose, moving }: StripProps) {
   const pencil = useDesk(({ markPencil }) =>
     markPencil?.stratum === "harp-pedals" ? markPencil : undefined,
   );
@@ -40,16 +41,14 @@ export function HarpStrip({ score, marks, chosen, onChoose }: StripProps) {
             {lane(foot).map(
               ([mark, text]) =>
                 text && (
-                  <button
+                  <MarkOnAxis
                     key={mark.id}
-                    type="button"
-                    className={inPencil.has(mark.id) ? "pencil" : undefined}
-                    style={{ left: at(barAxis(score.bars, mark.from)) }}
+                    isPencil={inPencil.has(mark.id)}
                     title={text}
-                    onClick={() => onChoose(mark.from.bar, mark.from.bar)}
+                    {...{ score, mark, moving, onChoose }}
                   >
                     {text}
-                  </button>
+                  </MarkOnAxis>
                 ),
             )}
           </div>
@@ -57,7 +56,7 @@ export function HarpStrip({ score, marks, chosen, onChoose }: StripProps) {
       </div>
       <span className="small soft">
         {all.length
-          ? say`where each foot moves its pedals; a diagram sets all seven`
+          ? say`where each foot moves its pedals; a diagram sets all seven; drag one within its time`
           : say`no pedal settings yet`}
       </span>
     </>

@@ -1,0 +1,125 @@
+import { say } from "@yarrow-ridge/core/words";
+import { barAxis, beatName, comparePlaces } from "@yarrow-ridge/core/score";
+import type { Mark, Place, Score } from "@yarrow-ridge/core/score";
+import { useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
+import type { Moving } from "./view.ts";
+
+/** A press that goes so far is a drag, in pixels. */
+const DRAGGED = 5;
+
+/**
+ * A mark on the bar axis of a strip. A click chooses its bar; dragged, or with Shift and an arrow,
+ * it goes to the places where it may stand, which are shown while it moves.
+ */
+export function MarkOnAxis({
+  score,
+  mark,
+  title,
+  isPencil,
+  moving,
+  onChoose,
+  children,
+}: {
+  score: Score;
+  mark: Mark;
+  title: string;
+  isPencil: boolean;
+  moving: Moving | undefined;
+  onChoose: (from: number, to: number) => void;
+  children: ReactNode;
+}) {
+  const [places, setPlaces] = useState<readonly Place[]>();
+  const [to, setTo] = useState<Place>();
+  const isMoved = useRef(false);
+  const here = to ?? mark.from;
+  const x = (place: Place) => barAxis(score.bars, place);
+  const at = (bars: number) => `${(100 * bars) / score.bars.length}%`;
+  const done = () => {
+    setPlaces(undefined);
+    setTo(undefined);
+  };
+  const drag = (event: PointerEvent<HTMLButtonElement>) => {
+    if (!moving || isPencil) return;
+    const handle = event.currentTarget;
+    const { left, width } = handle.parentElement!.getBoundingClientRect();
+    const begun = event.clientX;
+    let [known, last]: [readonly Place[] | undefined, Place | undefined] = [undefined, undefined];
+    isMoved.current = false;
+    handle.setPointerCapture(event.pointerId);
+    const move = (now: globalThis.PointerEvent) => {
+      if (!isMoved.current && Math.abs(now.clientX - begun) < DRAGGED) return;
+      if (!isMoved.current) {
+        isMoved.current = true;
+        void moving.places(mark).then((found) => setPlaces((known = found)));
+      }
+      if (!known) return;
+      const wanted = ((now.clientX - left) / width) * score.bars.length;
+      last = nearest(known, (place) => Math.abs(x(place) - wanted));
+      setTo(last);
+    };
+    const end = (commit: boolean) => {
+      handle.removeEventListener("pointermove", move);
+      handle.removeEventListener("pointerup", up);
+      handle.removeEventListener("pointercancel", cancel);
+      window.removeEventListener("keydown", esc);
+      done();
+      if (commit && last && comparePlaces(last, mark.from) !== 0) moving.put(mark, last);
+    };
+    const [up, cancel] = [() => end(true), () => end(false)];
+    const esc = (now: globalThis.KeyboardEvent) => {
+      if (now.key === "Escape") end(false);
+    };
+    handle.addEventListener("pointermove", move);
+    handle.addEventListener("pointerup", up);
+    handle.addEventListener("pointercancel", cancel);
+    window.addEventListener("keydown", esc);
+  };
+  const key = async (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (!by || !event.shiftKey || !moving || isPencil) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const found = await moving.places(mark);
+    const next = found[found.findIndex((one) => comparePlaces(one, mark.from) === 0) + by];
+    setPlaces(found);
+    if (next) moving.put(mark, next);
+  };
+  const [first, last] = [places?.[0], places?.at(-1)];
+  return (
+    <>
+      {first && last && (
+        <span
+          className="marks-window"
+          style={{ left: at(x(first)), width: at(Math.max(0.15, x(last) - x(first))) }}
+        />
+      )}
+      <button
+        type="button"
+        className={
+          [isPencil ? "pencil" : "", moving ? "movable" : ""].join(" ").trim() || undefined
+        }
+        style={{ left: at(x(here)) }}
+        title={moving ? say`${title}; drag it, or Shift and an arrow` : title}
+        onClick={() => {
+          if (!isMoved.current) onChoose(mark.from.bar, mark.from.bar);
+          isMoved.current = false;
+        }}
+        onPointerDown={drag}
+        onKeyDown={(event) => void key(event)}
+        onBlur={done}
+      >
+        {children}
+      </button>
+      {places && (
+        <span className="marks-told" role="status" style={{ left: at(x(here)) }}>
+          {places.length < 2
+            ? say`it can stand nowhere else near here`
+            : say`bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`}
+        </span>
+      )}
+    </>
+  );
+}
+
+const nearest = (places: readonly Place[], away: (place: Place) => number): Place | undefined =>
+  [...places].sort((a, b) => away(a) - away(b))[0];
