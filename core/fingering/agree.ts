@@ -1,19 +1,11 @@
 import { passed, pathOf, regretsAt, type Passed } from "./viterbi.ts";
+import { follows, leastOf } from "./shapes.ts";
+import type { Star } from "./star.ts";
 import { FORBIDDEN, type Line, type Prices } from "./line.ts";
 
 /**
- * Moments that should take the same grip, because the music comes again; the first of them is the
- * first time.
- */
-export interface Star {
-  /** On the same keys or octaves away, or on other keys of the same colours. */
-  readonly keys: "same" | "other";
-  readonly moments: readonly number[];
-}
-
-/**
- * The grip that each star agrees on, by its place in the list; a line's moments leave it where that
- * is cheaper.
+ * The grip that each star agrees on, by its place in the list, or the shape by its number; a line's
+ * moments leave it where that is cheaper.
  */
 export type Templates = readonly number[];
 
@@ -67,8 +59,10 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
   const words = before ? [...before.words] : [];
   for (const star of new Set(given.flatMap((at) => starsAt[at]!)))
     words[star] = wordOf(stars[star]!, own);
-  const leaving = (star: number) =>
-    words[star]!.grip === undefined ? LEAVING : WRITTEN[stars[star]!.keys];
+  // a string that is told leaves more than one shape
+  const isWritten = (star: number) =>
+    words[star]!.grip !== undefined || (stars[star]!.shapes && words[star]!.written.length > 0);
+  const leaving = (star: number) => (isWritten(star) ? WRITTEN[stars[star]!.keys] : LEAVING);
   const templates = before ? [...before.templates] : [];
   const prices = before ? [...before.passed.own] : [...own];
   /** The same prices with the same templates come again and again. */
@@ -76,13 +70,19 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
   const priced = (at: number): Float64Array => {
     const agreed = starsAt[at]!.filter((star) => templates[star] !== undefined);
     if (agreed.length === 0) return own[at]!;
-    const key = agreed.map((star) => `${templates[star]} ${leaving(star)}`).join();
+    const key = agreed
+      .map((star) => `${templates[star]} ${leaving(star)}${stars[star]!.shapes ? ` ${at}` : ""}`)
+      .join();
     const ofThese = known.get(own[at]!) ?? new Map<string, Float64Array>();
     known.set(own[at]!, ofThese);
     const found =
       ofThese.get(key) ??
       own[at]!.map((price, grip) =>
-        agreed.reduce((sum, star) => sum + (templates[star] === grip ? 0 : leaving(star)), price),
+        agreed.reduce(
+          (sum, star) =>
+            sum + (follows(stars[star]!, at, grip, templates[star]!) ? 0 : leaving(star)),
+          price,
+        ),
       );
     ofThese.set(key, found);
     return found;
@@ -98,7 +98,8 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
     const wishes = new Map<number, number>();
     for (const star of new Set(last.touched.flatMap((at) => starsAt[at]!))) {
       const grip =
-        words[star]!.grip ?? leastRegretted(words[star]!, last, templates[star], leaving(star));
+        words[star]!.grip ??
+        leastRegretted(stars[star]!, words[star]!, last, templates[star], leaving(star));
       if (grip !== templates[star]) wishes.set(star, grip);
     }
     if (wishes.size === 0 || pass === PASSES)
@@ -121,11 +122,13 @@ function starsByMoment(stars: readonly Star[], count: number): (readonly number[
   return found;
 }
 
-function wordOf({ moments }: Star, own: Prices): Word {
+function wordOf(star: Star, own: Prices): Word {
+  const { moments } = star;
   const written = moments.filter((at) => own[at]!.some((price) => price >= FORBIDDEN));
   if (written.length === 0) return { moments, written: NONE };
-  const allowed = [...own[written[0]!]!.keys()].filter((grip) =>
-    written.every((at) => own[at]![grip]! < FORBIDDEN),
+  const least = written.map((at) => leastOf(star, at, own[at]!));
+  const allowed = [...least[0]!.keys()].filter((grip) =>
+    least.every((prices) => prices[grip]! < FORBIDDEN),
   );
   if (allowed.length === 1) return { grip: allowed[0]!, moments, written };
   return allowed.length
@@ -138,21 +141,24 @@ function wordOf({ moments }: Star, own: Prices): Word {
  * leaving it would cost unless it is written.
  */
 function leastRegretted(
+  star: Star,
   { moments, written }: Word,
   line: Passed,
   template: number | undefined,
   leaving: number,
 ): number {
-  const sums = new Float64Array(line.sizes[moments[0] ?? 0]!);
+  const sums = new Float64Array(star.shapes?.count ?? line.sizes[moments[0] ?? 0]!);
   for (const at of moments) {
     // what it pays for leaving the present one is not its own wish
     const wish = regretsAt(line, at);
     if (template !== undefined)
-      for (let grip = 0; grip < wish.length; grip++) if (grip !== template) wish[grip]! -= leaving;
+      for (let grip = 0; grip < wish.length; grip++)
+        if (!follows(star, at, grip, template)) wish[grip]! -= leaving;
     const least = wish.reduce((some, one) => Math.min(some, one));
     const most = written.includes(at) ? Infinity : leaving;
-    for (let grip = 0; grip < wish.length; grip++)
-      sums[grip]! += Math.min(most, wish[grip]! - least);
+    const wishes = leastOf(star, at, wish);
+    for (let grip = 0; grip < wishes.length; grip++)
+      sums[grip]! += Math.min(most, wishes[grip]! - least);
   }
   let best = template ?? 0;
   for (let grip = 0; grip < sums.length; grip++) if (sums[grip]! < sums[best]! - 1e-9) best = grip;

@@ -1,4 +1,6 @@
-import { agree, type Agreed, type Star } from "./agree.ts";
+import { agree, type Agreed } from "./agree.ts";
+import type { Star } from "./star.ts";
+import { countedFrom } from "./shapes.ts";
 import { FORBIDDEN, IMPOSSIBLE, sublineOf, type Line, type Prices } from "./line.ts";
 import { costOf } from "./costs.ts";
 import { regular } from "./prepare.ts";
@@ -82,10 +84,7 @@ function openPart(
   ];
   const kept = (at: number) => at < asked[0]! - MARGIN || at > asked.at(-1)! + MARGIN;
   const inside = stars
-    .map((star) => ({
-      ...star,
-      moments: star.moments.filter((at) => at >= from && at <= to).map((at) => at - from),
-    }))
+    .map((star) => countedFrom(star, from, to))
     .filter(({ moments }) => moments.length > 1);
   const part = sublineOf(line, from, to);
   return {

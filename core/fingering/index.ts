@@ -23,6 +23,7 @@ export {
   type FingerOptions,
   type ProposeOptions,
 } from "./propose.ts";
+export { agreeingIn } from "./agreeing.ts";
 export { costByBar } from "./costs.ts";
 export { playedIn } from "./moments.ts";
 export type { SolvedLine } from "./solve.ts";

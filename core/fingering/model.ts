@@ -1,6 +1,6 @@
 import type { Form } from "../form/index.ts";
 import type { Pitch, Score } from "../score/index.ts";
-import type { Star } from "./agree.ts";
+import type { Star } from "./star.ts";
 import type { Line, Prices, Term } from "./line.ts";
 import type { Fit, Link, Moment, Played } from "./moment.ts";
 
@@ -100,7 +100,7 @@ export interface Wish<C = unknown> {
 }
 
 /** What makes moments feel alike under a hand, so that what returns can be taken alike. */
-export interface Alike {
+export interface Alike<C = unknown> {
   /** What a moment is up to where it lies: equal for what can be taken in the same ways. */
   pattern(moment: Moment): string;
   /** Where it lies; equal differences are equal moves. */
@@ -109,6 +109,12 @@ export interface Alike {
   readonly period?: number;
   /** Moments whose places differ by less are played without moving the hand. */
   readonly still: number;
+  /**
+   * Names of the shapes that a way is, where it lies so many semitones from the first time: equal
+   * for ways that feel alike on other keys. None for what is no shape, as open strings are. Where
+   * it is absent ways on other keys are alike by their places in the list.
+   */
+  shapes?(way: C, away: number): readonly string[];
 }
 
 /**
@@ -149,7 +155,7 @@ export interface HandModel<C = unknown> {
    * out once; undefined where that is not known.
    */
   tableKey(moments: readonly Moment[]): string | undefined;
-  readonly alike: Alike;
+  readonly alike: Alike<C>;
   /** Ways that obey what is written over a moment, from the strictest reading to the loosest. */
   wanted(moment: Moment, locks: Locks): readonly Wish<C>[];
   /** What is written for the note at a place of a moment; `then` after a silent change. */

@@ -1,5 +1,5 @@
 import { add, compare, type Fraction, type PedalMark, type Score } from "../score/index.ts";
-import type { Star } from "./agree.ts";
+import type { Star } from "./star.ts";
 import type { Line, Prices } from "./line.ts";
 import type { FormReturns, HandModel, Plan, School } from "./model.ts";
 import type { Played } from "./moment.ts";
@@ -87,7 +87,7 @@ export function prepareLine(
       : score
         ? []
         : repeatsOf(moments, model.alike);
-  const again = starsOf(line, runs);
+  const again = starsOf(line, runs, model.alike);
   progress(READY);
   return {
     line,

@@ -11,7 +11,8 @@ import {
 import type { Line } from "./line.ts";
 import type { Alike, FormReturns } from "./model.ts";
 import { freesHand, type Moment } from "./moment.ts";
-import type { Star } from "./agree.ts";
+import type { Star } from "./star.ts";
+import { shapesOf } from "./shapes.ts";
 
 /** Whether some moments are played without moving the hand, from one to another. */
 function underHand(places: readonly number[], from: number, to: number, still: number): boolean {
@@ -119,8 +120,9 @@ const PASSAGE = 8;
  * each run stay free: what comes before and after may ask for other fingers.
  */
 export function starsOf(
-  { ways }: Pick<Line, "ways">,
+  { ways, moments }: Pick<Line, "ways" | "moments">,
   runs: readonly Run[],
+  { shapes }: Pick<Alike, "shapes"> = {},
 ): { stars: Star[]; passages: ReadonlySet<number> } {
   const count = ways.length;
   const fits = (at: number, of: number) => ways[at]!.length === ways[of]!.length;
@@ -136,7 +138,8 @@ export function starsOf(
     if (run.kind === "same" && run.count >= PASSAGE) passages.add(at);
   }
   for (const [at, of] of pairsInOrder(onOther))
-    if (same[at] !== same[of] && other[at] === at && fits(at, of)) other[at] = other[same[of]!]!;
+    if (same[at] !== same[of] && other[at] === at && (shapes || fits(at, of)))
+      other[at] = other[same[of]!]!;
   // returns of what comes again on other keys belong with it
   const stars = [
     ...gathered(same, "same"),
@@ -145,7 +148,13 @@ export function starsOf(
       "other",
     ),
   ];
-  return { stars, passages };
+  if (!shapes) return { stars, passages };
+  const shaped = stars.map((star) =>
+    star.keys === "same"
+      ? star
+      : { ...star, shapes: shapesOf(star.moments, moments, ways, shapes) },
+  );
+  return { stars: shaped, passages };
 }
 
 /** The pairs of some runs without their ends, in the order of their moments. */

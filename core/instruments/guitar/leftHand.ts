@@ -72,10 +72,11 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     triples: () => false,
     tableKey,
     alike: {
-      pattern: ({ keys, struck }) => keys.map((key, i) => `${key}${struck[i] ? "" : "h"}`).join(),
-      // another key is another place on the neck: only what is the same feels alike
-      place: () => 0,
+      pattern: ({ keys, struck }) =>
+        keys.map((key, i) => `${key - keys[0]!}${struck[i] ? "" : "h"}`).join(),
+      place: ({ keys }) => keys[0]!,
       still: 0,
+      shapes: shapesOn,
     },
     wanted,
     written: ({ notes, position, barre }, i) => {
@@ -90,6 +91,20 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     },
     plan: (task) => neckPlan(at, task),
   };
+}
+
+/** Semitones between most neighbouring strings. */
+const FOURTH = 5;
+
+/**
+ * The same strings and fingers on other frets; a fourth away the shape may also lie one string
+ * over. An open string is no shape: it is on no other fret.
+ */
+function shapesOn({ notes, position }: NeckWay, away: number): string[] {
+  if (notes.some(({ fret }) => fret === 0)) return [];
+  const as = (over: number) =>
+    notes.map(({ string, fret, finger }) => `${string - over}.${finger}.${fret - position}`).join();
+  return away === -FOURTH ? [as(0), as(1)] : away === FOURTH ? [as(0), as(-1)] : [as(0)];
 }
 
 /** Which note of the moment before each is, where it is held from there. */

@@ -1,4 +1,5 @@
 import { say } from "../../words/say.ts";
+import { agreeingIn } from "../../fingering/index.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
 import { barSpan, pitchText, subtract, toNumber, type Score } from "../../score/index.ts";
 import { between, placesOf, roman, TUNINGS } from "./neck.ts";
@@ -52,11 +53,13 @@ function told(
 /** Where the hand shifts, what guides it, how far, where it lies flat, how far it stretches. */
 function reasonsOf(
   { neck, most }: AtNeck,
-  { line, path }: Solved<NeckWay>,
+  solved: Solved<NeckWay>,
   asked: readonly number[],
   score: Score | undefined,
 ): string[] {
   if (asked.length === 0) return [];
+  const { line, path } = solved;
+  const again = agreeingIn(solved, asked);
   const way = (at: number) => line.ways[at]![path[at]!]!;
   const shifts: string[] = [];
   const barres: string[] = [];
@@ -97,6 +100,18 @@ function reasonsOf(
   return [
     told(line.ways, path, asked),
     ...(shifts.length ? [say`Shifts to practise without looking: ${list(shifts)}.`] : []),
+    ...(again.same
+      ? [
+          say`${again.same} ${again.same === 1 ? say`note lies` : say`notes lie`} as at the earlier
+            time, because the music returns.`,
+        ]
+      : []),
+    ...(again.group
+      ? [
+          say`${again.group} ${again.group === 1 ? say`note has` : say`notes have`} the shape of an
+            earlier figure, on other frets or one string over.`,
+        ]
+      : []),
     ...(unlike.length ? [say`Barre over ${list(unlike)}. Let the hand rest after it.`] : []),
     ...(widest.mm > most * AT_THE_EDGE
       ? [say`The widest stretch is ${widest.text}; this hand reaches ${most} mm. Never force it.`]

@@ -1,6 +1,6 @@
 import { say } from "../../words/say.ts";
 import { barSpan, isBlack, pitchText, type Score } from "../../score/index.ts";
-import type { Played, Solved } from "../../fingering/index.ts";
+import { agreeingIn, type Played, type Solved } from "../../fingering/index.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 import { ornamentFingers } from "./ornaments.ts";
 
@@ -118,29 +118,6 @@ export function describe(
           the lower note.`,
     );
   return reasons;
-}
-
-/**
- * How many struck notes of those asked for take the fingers of an earlier time, on the same keys
- * and on others.
- */
-function agreeingIn(
-  { stars, line, path }: Solved<Grip>,
-  asked: readonly number[],
-): { same: number; group: number } {
-  const wanted = new Set(asked);
-  const agreeing = (keys: Solved["stars"][number]["keys"]) =>
-    new Set(
-      stars
-        .filter((star) => star.keys === keys)
-        .flatMap(({ moments: [first, ...later] }) =>
-          later.filter((at) => wanted.has(at) && path[at] === path[first!]),
-        ),
-    );
-  const [same, group] = [agreeing("same"), agreeing("other")];
-  const struck = (some: Iterable<number>) =>
-    [...some].reduce((sum, at) => sum + line.moments[at]!.struck.filter(Boolean).length, 0);
-  return { same: struck(same), group: struck([...group].filter((at) => !same.has(at))) };
 }
 
 function barList(score: Score, notes: readonly Played[]): string {

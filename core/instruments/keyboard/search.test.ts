@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { keyboardHand } from "./hand.ts";
 import { fraction } from "../../score/index.ts";
-import { agree, type Star } from "../../fingering/agree.ts";
+import { agree } from "../../fingering/agree.ts";
+import type { Star } from "../../fingering/star.ts";
 import { asShapes, brokenChords } from "./brokenChords.ts";
 import { viterbi, passed, regretsAt } from "../../fingering/viterbi.ts";
 import { chromatic, goodStart, quietHand } from "./conventions.ts";
