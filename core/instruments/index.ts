@@ -61,7 +61,8 @@ export const marksHeard = (marks: ReadonlyMap<string, readonly Mark[]>) =>
  * @example sounded(instrument("piano"), performRoad(score, WHOLE_ROAD)).length // => 72
  */
 export const sounded = (of: Instrument, performance: Performance): Performance =>
-  of.strata.reduce((heard, { id, sound }) => {
+  of.strata.reduce((heard, { id, sound, adorns }) => {
+    if (adorns && performance.bare) return heard;
     const own = performance.marks.filter(({ stratum }) => stratum === id);
     return sound && own.length > 0 ? sound(heard, own) : heard;
   }, performance);

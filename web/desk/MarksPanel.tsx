@@ -63,7 +63,7 @@ export function MarksPanel({
     );
   };
   const sign = ({ data }: MarkSign) =>
-    write(typeof data === "function" ? here && data(marks, here) : data);
+    write(typeof data === "function" ? here && data(marks, here, score) : data);
   const { Entry } = stratumView(piece.instrument, stratum.id);
   useCommand(
     "mark.along",

@@ -5,6 +5,7 @@ import { bareTune } from "../../score/model/lines.ts";
 import { chordKeys } from "./bass/letters.ts";
 import { BELLOWS } from "./bellows/bellows.ts";
 import type { Instrument } from "../instrument.ts";
+import { ornamentsOver } from "../ornaments/index.ts";
 
 /** A bass taken in the row beside the fundamentals: a line under the note. */
 const COUNTERBASS: Aspect = {
@@ -42,7 +43,7 @@ export const accordion: Instrument = {
     COUNTERBASS,
   ],
   chordKeys,
-  strata: [BELLOWS],
+  strata: [BELLOWS, ornamentsOver("right")],
   setup: {
     schema: Type.Object(
       {

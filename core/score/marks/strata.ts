@@ -35,7 +35,8 @@ export interface MarkSign {
   readonly key: string;
   readonly name: string;
   /** What it writes; nothing when it takes away what stands there. */
-  readonly data: MarkData | ((marks: readonly Mark[], at: Place) => MarkData | undefined);
+  readonly data:
+    MarkData | ((marks: readonly Mark[], at: Place, score: Read) => MarkData | undefined);
 }
 
 /** Bars as they are practised. */
@@ -98,6 +99,8 @@ export interface Stratum {
   readonly setBefore?: true;
   /** What whoever practises some bars at a tempo must know of them; nothing when undefined. */
   readonly told?: (marks: readonly Mark[], score: Score, how: Stretch) => string | undefined;
+  /** They are left out where the bare tune is heard. */
+  readonly adorns?: true;
   /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */
   readonly sound?: (performance: Performance, marks: readonly MarkedAt[]) => Performance;
   /** What marks are in a MIDI file, where it has a controller for them. */

@@ -26,9 +26,11 @@ const signed = (step: Pitch["step"], fifths: number): number => {
 /**
  * The neighbour of a note, as it sounds: in the key of the bar, or as an accidental before it in
  * the bar has it. What stands over or under the sign itself is not read.
+ *
+ * @param steps 1 above, -1 below; 2 is the third above
  */
-export function neighbour(note: Note, bar: Bar, inBar: readonly Note[], side: 1 | -1): number {
-  const place = STEPS.indexOf(note.pitch.step) + side;
+export function neighbour(note: Note, bar: Bar, inBar: readonly Note[], steps: number): number {
+  const place = STEPS.indexOf(note.pitch.step) + steps;
   const step = STEPS[(place + 7) % 7]!;
   const octave = note.pitch.octave + Math.floor(place / 7);
   const before = inBar.findLast(
@@ -70,9 +72,9 @@ const TRILLS = ["trill", "long trill"];
  * @param to the neighbour of the note, as it sounds
  */
 export function adorned(
-  note: Note,
+  note: Pick<Note, "midi" | "ornaments">,
   length: number,
-  graces: readonly Note[],
+  graces: readonly Pick<Note, "midi" | "slash">[],
   to: (side: 1 | -1) => number,
 ): Tone[] {
   const leaning = graces.length === 1 && !graces[0]!.slash;

@@ -145,6 +145,7 @@ function performBars(
     beats,
     countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset),
     marks: marked.sort((a, b) => a.at - b.at),
+    bare,
     length: toNumber(start),
   };
 }

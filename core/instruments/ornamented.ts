@@ -1,0 +1,55 @@
+import { analyse } from "../form/index.ts";
+import type { Proposal } from "../fingering/index.ts";
+import type { Score } from "../score/model/model.ts";
+import { adornedScore, type Ornament } from "./ornaments/index.ts";
+import { propose, type ForWhom } from "./propose.ts";
+
+/** What is asked for: whose fingers, and those that are written. */
+export interface TogetherOptions extends ForWhom {
+  readonly hand: string;
+  /** Quarters a minute. */
+  readonly tempo?: number;
+  /** By note id; they stay. */
+  readonly locks?: ReadonlyMap<string, string>;
+}
+
+/** Fingers of the bare tune, and of the adorned one: the same on every note of the tune. */
+export interface Together {
+  readonly bare: ReadonlyMap<string, string>;
+  /** Those of grace notes too, by the ids of `graceId`. */
+  readonly adorned: ReadonlyMap<string, string>;
+}
+
+/**
+ * Fingers for a tune bare and adorned, chosen together so that nothing is relearnt: those of the
+ * bare tune with its ornaments fitted in, or those of the adorned tune with its ornaments left
+ * out, whichever costs less in both.
+ *
+ * @param ornaments by note id
+ */
+export function fingersTogether(
+  score: Score,
+  ornaments: ReadonlyMap<string, Ornament>,
+  { locks = new Map(), ...whom }: TogetherOptions,
+): Together {
+  const adorned = adornedScore(score, ornaments);
+  const form = analyse(score);
+  const fingers = (of: Score, under: ReadonlyMap<string, string>): Proposal =>
+    propose(of, { ...whom, from: 0, to: of.bars.length - 1, form, locks: under });
+  const said = ({ notes }: Proposal) =>
+    new Map(
+      notes.flatMap(({ id, finger }): [string, string][] =>
+        finger === undefined ? [] : [[id, finger]],
+      ),
+    );
+  const isTune = new Set(score.notes.map(({ id }) => id));
+  const ofTune = (all: ReadonlyMap<string, string>) =>
+    new Map([...all].filter(([id]) => isTune.has(id)));
+  const bare = fingers(score, locks);
+  const fitted = fingers(adorned, said(bare));
+  const free = fingers(adorned, locks);
+  const stripped = fingers(score, ofTune(said(free)));
+  return bare.cost + fitted.cost <= free.cost + stripped.cost
+    ? { bare: said(bare), adorned: said(fitted) }
+    : { bare: said(stripped), adorned: said(free) };
+}

@@ -1,0 +1,39 @@
+import { ZERO } from "../../score/model/fraction.ts";
+import { midiOf } from "../../score/model/pitch.ts";
+import type { Note, Pitch, Score } from "../../score/model/model.ts";
+import { graceKey, type Ornament } from "./kinds.ts";
+
+/** The id of the grace note before a note. */
+export const graceId = (note: string): string => `${note}~grace`;
+
+const STEPS = ["C", "D", "E", "F", "G", "A", "B"] as const;
+
+/** A grace note is spelled a step from its note, or a third where it lies that far away. */
+function spelled({ pitch, midi }: Note, ornament: Ornament): Pitch {
+  const steps = (ornament.by > 2 ? 2 : 1) * (ornament.side === "below" ? -1 : 1);
+  const place = STEPS.indexOf(pitch.step) + 7 * pitch.octave + steps;
+  const natural = { step: STEPS[place % 7]!, alter: 0, octave: Math.floor(place / 7) };
+  return { ...natural, alter: graceKey(midi, ornament) - (midiOf(natural) + midi - midiOf(pitch)) };
+}
+
+/**
+ * A score with ornaments that are not in its file: graces before their notes, signs on them.
+ *
+ * @param ornaments by note id
+ */
+export function adornedScore(score: Score, ornaments: ReadonlyMap<string, Ornament>): Score {
+  const notes = score.notes.flatMap((note): Note[] => {
+    const ornament = ornaments.get(note.id);
+    if (!ornament) return [note];
+    if (ornament.kind !== "grace")
+      return [{ ...note, ornaments: [...(note.ornaments ?? []), ornament.kind] }];
+    const { ornaments: _, reached: __, printed: ___, accent: ____, ...rest } = note;
+    const grace: Note = {
+      ...{ ...rest, id: graceId(note.id), midi: graceKey(note.midi, ornament) },
+      ...{ pitch: spelled(note, ornament), duration: ZERO, length: ZERO },
+      ...{ grace: true, slash: true, staccato: false },
+    };
+    return [grace, note];
+  });
+  return { ...score, notes };
+}

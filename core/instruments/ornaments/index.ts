@@ -1,0 +1,5 @@
+export { adornedScore, graceId } from "./adorned.ts";
+export { adornments, LAYER_NAMES, type Adornment, type OrnamentOptions } from "./layers.ts";
+export { graceKey, KINDS, ornamentText, tonesOf, type Ornament } from "./kinds.ts";
+export { ornamentsOver } from "./ornaments.ts";
+export { tuneOf, type TuneNote } from "./tune.ts";

@@ -1,0 +1,66 @@
+import { say } from "../../words/say.ts";
+import { Type, type Static } from "@sinclair/typebox";
+import { adorned, type Tone } from "../../score/order/ornaments.ts";
+
+/** Signs as musicians call them; what each plays is in `score/order/ornaments.ts`. */
+export const KINDS = ["grace", "mordent", "short trill", "trill", "turn"] as const;
+
+const semitones = Type.Integer({
+  minimum: 1,
+  maximum: 4,
+  description: "semitones to the neighbour, 1 to 4",
+});
+
+/** What a mark of this stratum says of the tune note at its place. */
+export const ornamentFields = {
+  kind: Type.Union(
+    KINDS.map((kind) => Type.Literal(kind)),
+    { description: KINDS.join(", ") },
+  ),
+  side: Type.Optional(
+    Type.Union([Type.Literal("above"), Type.Literal("below")], {
+      description: "where a grace note comes from: above or below",
+    }),
+  ),
+  by: semitones,
+  /** Of a turn, whose lower neighbour may be as far away as the upper one or not. */
+  under: Type.Optional(semitones),
+  layer: Type.Optional(
+    Type.Integer({ minimum: 1, maximum: 4, description: "the layer it came with, 1 to 4" }),
+  ),
+};
+const fields = Type.Object(ornamentFields, { additionalProperties: false });
+export type Ornament = Static<typeof fields>;
+
+/** @example ornamentText({ kind: "grace", side: "above", by: 2 }) // => "grace from above" */
+export function ornamentText({ kind, side }: Pick<Ornament, "kind" | "side">): string {
+  if (kind !== "grace") return NAMES[kind];
+  return side === "below" ? say`grace from below` : say`grace from above`;
+}
+const NAMES = {
+  mordent: say`mordent`,
+  "short trill": say`short trill`,
+  trill: say`trill`,
+  turn: say`turn`,
+} as const;
+
+/** The key of a grace note. */
+export const graceKey = (midi: number, { side, by }: Ornament): number =>
+  side === "below" ? midi - by : midi + by;
+
+/**
+ * An ornament with its note, as it sounds: the note stays on its beat, a grace comes before it.
+ *
+ * @param length quarters of the note alone
+ * @returns times in quarters from the beat
+ * @example
+ *   tonesOf({ kind: "grace", side: "above", by: 2 }, 60, 1).map(({ midi, at }) => [midi, at])
+ *   // => [[62, -0.125], [60, 0]]
+ */
+export function tonesOf(ornament: Ornament, midi: number, length: number): Tone[] {
+  const { kind, by, under = by } = ornament;
+  const graces = kind === "grace" ? [{ midi: graceKey(midi, ornament), slash: true }] : [];
+  return adorned({ midi, ornaments: kind === "grace" ? [] : [kind] }, length, graces, (side) =>
+    side > 0 ? midi + by : midi - under,
+  );
+}

@@ -1,0 +1,174 @@
+import { say } from "../../words/say.ts";
+import { neighbour } from "../../score/order/ornaments.ts";
+import type { Note, Score } from "../../score/model/model.ts";
+import { notesByBar } from "../../score/model/onsets.ts";
+import type { Ornament } from "./kinds.ts";
+import { tuneOf, type TuneNote } from "./tune.ts";
+
+/** Where grace notes come from; mixed: the tune rises into one from above, falls into one below. */
+export type Style = "mixed" | "above" | "below";
+
+/** How far a grace note lies away; each side has its usual one where nobody says. */
+export type Interval = "half" | "step" | "third";
+
+export interface OrnamentOptions {
+  readonly style?: Style;
+  readonly interval?: Interval;
+  /** 1 to 4: graces on strong beats, repeated notes cut, mordents and trills, endings. */
+  readonly layer: number;
+}
+
+/** An ornament on a note, with why it stands there. */
+export interface Adornment {
+  readonly note: Note;
+  readonly data: Ornament;
+  readonly why: string;
+}
+
+/** What lies beside it in the tune. */
+interface Around {
+  readonly before: TuneNote | undefined;
+  readonly after: TuneNote | undefined;
+  /** After the one after. */
+  readonly next: TuneNote | undefined;
+  /** How often the note was struck just before. */
+  readonly again: number;
+}
+
+interface Wanted {
+  readonly kind: Ornament["kind"];
+  readonly side?: "above" | "below";
+  readonly why: string;
+}
+
+type Layer = (one: TuneNote, around: Around, style: Style) => Wanted | undefined;
+
+/** A rest so long ends a phrase, in quarters. Common practice, no source. */
+const BREATH = 0.5;
+/** Shorter notes are left alone, in quarters. */
+const LEAST = 0.5;
+/** From this length on a note is trilled, in quarters. */
+const LONG = 2;
+
+const goesOn = (one: TuneNote | undefined): one is TuneNote =>
+  one !== undefined && one.rest < BREATH;
+
+/** Graces on strong beats that the tune comes to by another note. */
+const onStrongBeats: Layer = (one, { before }, style) => {
+  if (!one.isStrong || !before || one.rest > 0 || before.note.midi === one.note.midi)
+    return undefined;
+  const rises = before.note.midi < one.note.midi;
+  const side = style === "mixed" ? (rises ? "above" : "below") : style;
+  const why = rises
+    ? say`The tune rises to a strong beat: a grace leans on it.`
+    : say`The tune falls to a strong beat: a grace leans on it.`;
+  return { kind: "grace", side, why };
+};
+
+/** The same note again: cut by graces above and below in turn. */
+const onRepeated: Layer = (_, { again }, style) => {
+  if (again === 0) return undefined;
+  const side = style === "mixed" ? (again % 2 ? "above" : "below") : style;
+  return {
+    kind: "grace",
+    side,
+    why: say`The same note again: a grace cuts it off the one before.`,
+  };
+};
+
+/** Mordents and their inverses on beats, trills on long notes. */
+const onBeats: Layer = (one, { after }) => {
+  if (!one.onBeat || one.length < 1) return undefined;
+  if (one.length >= LONG) return { kind: "trill", why: say`A long note is kept alive by a trill.` };
+  if (!after) return undefined;
+  return after.note.midi > one.note.midi
+    ? { kind: "mordent", why: say`The tune goes on upwards: the mordent dips below first.` }
+    : { kind: "short trill", why: say`The tune does not rise: the short trill goes above first.` };
+};
+
+/** The last two notes of a phrase: a turn, and a grace from below into the last. */
+const onEndings: Layer = (one, { before, after, next }) => {
+  if (goesOn(after))
+    return !goesOn(next) && one.length >= 1
+      ? { kind: "turn", why: say`One note before the end of the phrase: a turn leads to it.` }
+      : undefined;
+  return before && one.rest === 0 && before.note.midi !== one.note.midi
+    ? { kind: "grace", side: "below", why: say`The phrase ends here: a grace closes it.` }
+    : undefined;
+};
+
+const LAYERS: readonly Layer[] = [onStrongBeats, onRepeated, onBeats, onEndings];
+
+/** Names of the layers, in the order they are learned. */
+export const LAYER_NAMES = [
+  say`graces on strong beats`,
+  say`repeated notes cut`,
+  say`mordents and trills`,
+  say`endings`,
+] as const;
+
+/**
+ * The ornaments of one layer for some bars of a tune. What a note is given depends on the notes
+ * beside it alone, so that what returns is adorned alike, in another key by degree. A note has one
+ * ornament; those that are adorned already are left.
+ *
+ * @param taken ids of notes that have one
+ */
+export function adornments(
+  score: Score,
+  limb: string,
+  [from, to]: readonly [from: number, to: number],
+  { style = "mixed", interval, layer }: OrnamentOptions,
+  taken: ReadonlySet<string> = new Set(),
+): Adornment[] {
+  const tune = tuneOf(score, limb);
+  const byBar = notesByBar(score);
+  const found: Adornment[] = [];
+  let again = 0;
+  tune.forEach((one, i) => {
+    const { note, length } = one;
+    const before = tune[i - 1];
+    again = before?.note.midi === note.midi && one.rest === 0 ? again + 1 : 0;
+    if (note.bar < from || note.bar > to || taken.has(note.id) || note.ornaments?.length) return;
+    if (length < LEAST || hasGrace(note, byBar[note.bar]!)) return;
+    const around = { before, after: tune[i + 1], next: tune[i + 2], again };
+    const wanted = LAYERS[layer - 1]!(one, around, style);
+    if (!wanted) return;
+    // a grace needs room in the note before
+    if (wanted.kind === "grace" && (!before || before.length < LEAST)) return;
+    const { why, ...sign } = wanted;
+    const away = (steps: number) =>
+      Math.min(
+        4,
+        Math.max(
+          1,
+          Math.abs(neighbour(note, score.bars[note.bar]!, byBar[note.bar]!, steps) - note.midi),
+        ),
+      );
+    found.push({ note, why, data: { ...sign, ...sizes(wanted, away, interval), layer } });
+  });
+  return found;
+}
+
+/** Semitones to the neighbours an ornament touches. */
+function sizes(
+  { kind, side }: Wanted,
+  away: (steps: number) => number,
+  interval: Interval | undefined,
+): { by: number; under?: number } {
+  if (kind === "turn") return { by: away(1), under: away(-1) };
+  if (kind === "mordent") return { by: away(-1) };
+  if (kind !== "grace") return { by: away(1) };
+  const below = side === "below";
+  const asked = interval ?? (below ? "half" : "step");
+  const steps = (below ? -1 : 1) * (asked === "third" ? 2 : 1);
+  return { by: asked === "half" ? 1 : away(steps) };
+}
+
+const hasGrace = (note: Note, inBar: readonly Note[]): boolean =>
+  inBar.some(
+    (one) =>
+      one.grace &&
+      one.voice === note.voice &&
+      one.offset.num * note.offset.den === note.offset.num * one.offset.den,
+  );

@@ -1,0 +1,68 @@
+import { say } from "../../words/say.ts";
+import { Type } from "@sinclair/typebox";
+import { neighbour } from "../../score/order/ornaments.ts";
+import { comparePlaces } from "../../score/model/places.ts";
+import type { Place, Score } from "../../score/model/model.ts";
+import { oneAtAPlace, type MarkSign, type Stratum } from "../../score/marks/strata.ts";
+import { ornamentFields, ornamentText, type Ornament } from "./kinds.ts";
+import { withOrnaments } from "./sound.ts";
+
+/** Where no note of the tune begins its neighbour is taken to be a whole step away. */
+const STEP = 2;
+
+type Typed = Pick<Ornament, "kind" | "side">;
+
+/** How far away the neighbours of the tune note at a place are, in its key. */
+export function sizesAt(
+  { kind, side }: Typed,
+  at: Place,
+  score: Pick<Score, "bars" | "notes">,
+  limb: string,
+): Pick<Ornament, "by" | "under"> {
+  const here = score.notes.filter(
+    (note) => note.hand === limb && !note.grace && !note.held && comparePlaces(note, at) === 0,
+  );
+  const [note] = here.sort((a, b) => b.midi - a.midi);
+  if (!note) return kind === "turn" ? { by: STEP, under: STEP } : { by: STEP };
+  const inBar = score.notes.filter(({ bar }) => bar === note.bar);
+  const away = (steps: number) =>
+    Math.abs(neighbour(note, score.bars[note.bar]!, inBar, steps) - note.midi);
+  if (kind === "turn") return { by: away(1), under: away(-1) };
+  return { by: away(kind === "mordent" || side === "below" ? -1 : 1) };
+}
+
+/**
+ * Ornaments over the tune of a limb, beside those that are printed: bare first, then in layers.
+ *
+ * @param limb whose highest notes are the tune
+ */
+export function ornamentsOver(limb: string): Stratum {
+  const sign = (key: string, name: string, typed: Typed): MarkSign => ({
+    key,
+    name,
+    data: (_, at, score) => ({ ...typed, ...sizesAt(typed, at, score, limb) }),
+  });
+  return {
+    id: "ornaments",
+    name: say`ornaments`,
+    one: say`An ornament`,
+    tab: say`Ornaments`,
+    extent: "place",
+    layered: false,
+    lined: false,
+    schema: Type.Object(ornamentFields, { additionalProperties: false }),
+    signs: [
+      sign("g", say`grace from above`, { kind: "grace", side: "above" }),
+      sign("shift+g", say`grace from below`, { kind: "grace", side: "below" }),
+      sign("m", say`mordent`, { kind: "mordent" }),
+      sign("shift+m", say`short trill`, { kind: "short trill" }),
+      sign("t", say`trill`, { kind: "trill" }),
+      sign("n", say`turn`, { kind: "turn" }),
+    ],
+    words: ({ data }) => ornamentText(data as unknown as Ornament),
+    clash: oneAtAPlace((bar) => say`Two ornaments stand on one note in bar ${bar}.`),
+    work: () => import("./work.ts").then((found) => found.ornamentWork(limb)),
+    adorns: true,
+    sound: (performance, marks) => withOrnaments(performance, marks, limb),
+  };
+}

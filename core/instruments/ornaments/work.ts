@@ -1,0 +1,106 @@
+import { say } from "../../words/say.ts";
+import { Type } from "@sinclair/typebox";
+import { comparePlaces } from "../../score/model/places.ts";
+import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
+import { tonesOf, type Ornament } from "./kinds.ts";
+import { adornments, LAYER_NAMES, type OrnamentOptions } from "./layers.ts";
+import { tuneOf } from "./tune.ts";
+
+/** A note keeps at least this share of its length under an ornament. */
+const KEPT = 1 / 5;
+
+/** Notes of the tune that have an ornament already. */
+const takenIn = ({ score, written }: MarkTask, limb: string): ReadonlySet<string> =>
+  new Set(
+    tuneOf(score, limb)
+      .filter(({ note }) => written.some(({ from }) => comparePlaces(from, note) === 0))
+      .map(({ note }) => note.id),
+  );
+
+/** The layer that comes next: after the highest one that is written in these bars. */
+const nextLayer = ({ written, from, to }: MarkTask): number => {
+  const layers = written
+    .filter((mark) => mark.from.bar >= from && mark.from.bar <= to)
+    .map(({ data }) => Number(data.layer ?? 0));
+  return Math.min(LAYER_NAMES.length, 1 + Math.max(0, ...layers));
+};
+
+const propose =
+  (limb: string) =>
+  (task: MarkTask): ProposedMark[] => {
+    const { score, from, to, options, written } = task;
+    const { layer = nextLayer(task), ...rest } = options as Partial<OrnamentOptions>;
+    const kept = written.filter((mark) => mark.from.bar >= from && mark.from.bar <= to);
+    const found = adornments(score, limb, [from, to], { ...rest, layer }, takenIn(task, limb));
+    // a layer comes over those that are there
+    return [
+      ...kept.map(({ from: place, data }) => ({
+        ...{ from: place, data },
+        why: say`It stands already.`,
+      })),
+      ...found.map(({ note, data, why }) => ({
+        from: { bar: note.bar, offset: note.offset },
+        data,
+        why: say`Layer ${layer}, ${LAYER_NAMES[layer - 1]!}: ${why}`,
+      })),
+    ].sort((a, b) => comparePlaces(a.from, b.from));
+  };
+
+/** Ornaments where no note of the tune begins, and those that leave their note no time. */
+const check =
+  (limb: string) =>
+  ({ score, written, from, to }: MarkTask): MarkDoubt[] => {
+    const tune = tuneOf(score, limb);
+    return written.flatMap(({ from: place, data }): MarkDoubt[] => {
+      if (place.bar < from || place.bar > to) return [];
+      const bar = score.bars[place.bar]!.number;
+      const i = tune.findIndex(({ note }) => comparePlaces(note, place) === 0);
+      const one = tune[i];
+      if (!one)
+        return [
+          {
+            ...{ ...place, kind: "nothing" },
+            text: say`Bar ${bar}: no note of the tune begins where this ornament stands.`,
+          },
+        ];
+      const tones = tonesOf(data as unknown as Ornament, one.note.midi, one.length);
+      const main = tones.filter(({ midi }) => midi === one.note.midi);
+      const own = main.reduce((sum, { length }) => sum + length, 0);
+      const early = Math.max(0, -tones[0]!.at);
+      const before = tune[i - 1];
+      const isTight = early > 0 && one.rest < early && (!before || before.length < 2 * early);
+      if (own >= KEPT * one.length && !isTight) return [];
+      return [
+        {
+          ...{ ...place, kind: "tight" },
+          text: isTight
+            ? say`Bar ${bar}: there is no time for this grace; the note before is too short, or
+                nothing comes before.`
+            : say`Bar ${bar}: the ornament is longer than its note.`,
+        },
+      ];
+    });
+  };
+
+const one = (...values: readonly string[]) =>
+  Type.Union(values.map((value) => Type.Literal(value)));
+
+/** Ornaments of the next layer for a tune, and those that are written looked through. */
+export const ornamentWork = (limb: string): StratumWork => ({
+  options: Type.Object(
+    {
+      style: Type.Optional(one("mixed", "above", "below")),
+      interval: Type.Optional(one("half", "step", "third")),
+      layer: Type.Optional(
+        Type.Integer({
+          minimum: 1,
+          maximum: LAYER_NAMES.length,
+          description: "which layer, 1 to 4; the next one when not given",
+        }),
+      ),
+    },
+    { additionalProperties: false },
+  ),
+  propose: propose(limb),
+  check: check(limb),
+});
