@@ -54,7 +54,7 @@ export const HandsPut = Type.Object({
   revision: Revision,
 });
 /** Who plays: what the hand reaches on which keyboard. */
-const Player = Type.Object(
+export const Player = Type.Object(
   { ...playerFields, ...fretFields, ...spanFields },
   { additionalProperties: false },
 );

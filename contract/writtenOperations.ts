@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import * as bellows from "./bellows.ts";
+import * as ornaments from "./ornaments.ts";
 import * as harp from "./harp.ts";
 import * as marks from "./marks.ts";
 import * as registration from "./registration.ts";
@@ -119,6 +120,14 @@ export const writtenOperations = {
     status: 200,
     body: bellows.BellowsIn,
     response: bellows.BellowsOut,
+  }),
+  proposeOrnaments: op({
+    method: "post",
+    path: "/api/pieces/:id/ornaments/propose",
+    summary: "Ornaments of one layer over the tune, with fingers that go with the bare one's",
+    status: 200,
+    body: ornaments.OrnamentsIn,
+    response: ornaments.OrnamentsOut,
   }),
   work: op({
     method: "get",

@@ -1,8 +1,40 @@
 import { analyse } from "../form/index.ts";
 import type { Proposal } from "../fingering/index.ts";
 import type { Score } from "../score/model/model.ts";
-import { adornedScore, type Ornament } from "./ornaments/index.ts";
+import type { MarkTask } from "../score/marks/work.ts";
+import {
+  adornedScore,
+  graceId,
+  layerOf,
+  ornamentsOn,
+  type Adornment,
+  type Ornament,
+} from "./ornaments/index.ts";
 import { propose, type ForWhom } from "./propose.ts";
+
+/** An ornament of a layer, with the finger of its grace or of its note. */
+export interface FingeredOrnament extends Adornment {
+  readonly finger: string | undefined;
+}
+
+/**
+ * The ornaments of a layer with their fingers, over those that are written.
+ *
+ * @param task of the stratum of ornaments
+ */
+export function ornamentsFor(
+  task: MarkTask,
+  options: TogetherOptions,
+): { layer: number; ornaments: FingeredOrnament[] } {
+  const { hand } = options;
+  const { layer, found } = layerOf(task, hand);
+  const all = ornamentsOn(task.score, hand, task.written);
+  for (const { note, data } of found) all.set(note.id, data);
+  const { adorned } = fingersTogether(task.score, all, options);
+  const fingerOf = ({ note, data }: Adornment) =>
+    adorned.get(data.kind === "grace" ? graceId(note.id) : note.id);
+  return { layer, ornaments: found.map((one) => ({ ...one, finger: fingerOf(one) })) };
+}
 
 /** What is asked for: whose fingers, and those that are written. */
 export interface TogetherOptions extends ForWhom {

@@ -68,6 +68,7 @@ export {
 } from "./marks/written.ts";
 export type { CurvePoint, MarkDoubt, MarkTask, ProposedMark, StratumWork } from "./marks/work.ts";
 export { annotate, type Annotations } from "./musicxml/write.ts";
+export type { AdornedAt } from "./musicxml/adornFile.ts";
 export type { SaidAt } from "./musicxml/saidFile.ts";
 export { excerpt } from "./musicxml/excerpt.ts";
 export { sectionsIn } from "./musicxml/sectionFile.ts";

@@ -45,6 +45,7 @@ import {
   type SettingOptions,
   type Settings,
 } from "@yarrow-ridge/core/instruments/harp";
+import { ornamentsFor, type TogetherOptions } from "@yarrow-ridge/core/instruments/ornamented";
 import { surveyFor, type SurveyFor } from "@yarrow-ridge/core/instruments/survey";
 import { forecast, type Forecast, type ToForecast } from "@yarrow-ridge/core/practice";
 import {
@@ -268,6 +269,8 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
     const { check } = await workOf(kind, id);
     return check ? windowOf(task, mark, check) : [mark.from];
   },
+  ornaments: (task: MarkTask, options: TogetherOptions): ReturnType<typeof ornamentsFor> =>
+    ornamentsFor(task, options),
   forecast: (input: ToForecast): Forecast => forecast(input),
   survey: (score: Score, options: SurveyFor): Survey => surveyFor(score, options),
   compareEditions: (a: Score, b: Score): Editions => compareEditions(a, b),

@@ -12,6 +12,7 @@ import { like, PAGE_SIZE, type Studio } from "../studio.ts";
 import { annotationHandlers } from "./annotations.ts";
 import { noteHandlers } from "./notes.ts";
 import { marksWorkHandlers } from "./marksWork.ts";
+import { ornamentHandlers } from "./ornaments.ts";
 import { settingsHandlers } from "./settings.ts";
 import { strataHandlers } from "./strata.ts";
 import { fingerHandlers } from "./fingers.ts";
@@ -22,7 +23,7 @@ import { pedalHandlers } from "./pedal.ts";
 import { underName } from "../work.ts";
 import { shapeHandlers } from "./shape.ts";
 import { readingHandlers } from "./readings.ts";
-import { saidFor } from "./said.ts";
+import { adornedFor, saidFor } from "./said.ts";
 import { sectionHandlers } from "./sections.ts";
 import { correctionHandlers } from "./correct.ts";
 import { surveyHandlers, tempoIn } from "./survey.ts";
@@ -48,6 +49,7 @@ const ofPieces = (studio: Studio) => ({
   ...noteHandlers(studio),
   ...strataHandlers(studio),
   ...marksWorkHandlers(studio),
+  ...ornamentHandlers(studio),
   ...settingsHandlers(studio),
   ...sectionHandlers(studio),
   ...markHandlers(studio),
@@ -276,6 +278,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
       await sourceOf(studio.db, param("id")),
       {
         said: layer === PRINTED ? [] : saidFor(instrument(kind), score, notes, setup ?? {}, ours),
+        adorned: layer === PRINTED ? [] : adornedFor(instrument(kind), score, ours),
         notes: notes.map(({ noteId, aspect, value }) => ({ id: noteId, aspect, value })),
         sections: layer === PRINTED ? [] : await sectionsOf(studio.db, param("id")),
         ...(shape && layer !== PRINTED ? { shape } : {}),

@@ -21,50 +21,56 @@ type Made = Pick<
   "proposeMarks" | "checkMarks" | "markWindow" | "proposeBellows" | "checkRegistration"
 >;
 
+/** What a kind of marks is asked for some bars of a piece. */
+export async function taskFor(
+  studio: Studio,
+  id: string,
+  stratum: string,
+  wanted: "propose" | "check",
+  asked: {
+    from?: number | undefined;
+    to?: number | undefined;
+    tempo?: number | undefined;
+    options?: MarkData | undefined;
+  },
+): Promise<{ kind: string; task: MarkTask }> {
+  const { score } = await knownPiece(studio, id);
+  const { instrument: kind, setup } = await pieceRow(studio.db, id);
+  const { name, work, reads = [] } = knownStratum(kind, stratum);
+  const found: StratumWork | undefined = await work?.();
+  if (!found?.[wanted])
+    throw new ProblemError(
+      400,
+      wanted === "propose"
+        ? say`No ${name} are proposed; they are written by hand.`
+        : say`Nobody looks through ${name} yet.`,
+    );
+  const { from = 0, to = score.bars.length - 1, options = {} } = asked;
+  if (to < from || to >= score.bars.length)
+    throw new ProblemError(
+      400,
+      say`The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
+      "to",
+    );
+  check(found.options, options, "options");
+  const shape = await shapeOf(studio, id);
+  return {
+    kind,
+    task: {
+      ...{ score, from, to, options, setup: setup ?? {} },
+      tempo: asked.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90,
+      written: (await inForce(studio, id, stratum))?.marks ?? [],
+      ...(shape ? { shape } : {}),
+      ...(reads.length ? { said: await saidIn(studio.db, id, score, reads) } : {}),
+    },
+  };
+}
+
+type Asked = Parameters<typeof taskFor> extends [Studio, ...infer Rest] ? Rest : never;
+
 /** What is suggested for a kind of marks, and what is doubted of those that stand. */
 export const marksWorkHandlers = (studio: Studio): Made => {
-  const taskOf = async (
-    id: string,
-    stratum: string,
-    wanted: "propose" | "check",
-    asked: {
-      from?: number | undefined;
-      to?: number | undefined;
-      tempo?: number | undefined;
-      options?: MarkData | undefined;
-    },
-  ): Promise<{ kind: string; task: MarkTask }> => {
-    const { score } = await knownPiece(studio, id);
-    const { instrument: kind, setup } = await pieceRow(studio.db, id);
-    const { name, work, reads = [] } = knownStratum(kind, stratum);
-    const found: StratumWork | undefined = await work?.();
-    if (!found?.[wanted])
-      throw new ProblemError(
-        400,
-        wanted === "propose"
-          ? say`No ${name} are proposed; they are written by hand.`
-          : say`Nobody looks through ${name} yet.`,
-      );
-    const { from = 0, to = score.bars.length - 1, options = {} } = asked;
-    if (to < from || to >= score.bars.length)
-      throw new ProblemError(
-        400,
-        say`The bars must lie from 0 to ${score.bars.length - 1}, the first not after the last.`,
-        "to",
-      );
-    check(found.options, options, "options");
-    const shape = await shapeOf(studio, id);
-    return {
-      kind,
-      task: {
-        ...{ score, from, to, options, setup: setup ?? {} },
-        tempo: asked.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90,
-        written: (await inForce(studio, id, stratum))?.marks ?? [],
-        ...(shape ? { shape } : {}),
-        ...(reads.length ? { said: await saidIn(studio.db, id, score, reads) } : {}),
-      },
-    };
-  };
+  const taskOf = (...asked: Asked) => taskFor(studio, ...asked);
   return {
     proposeMarks: async ({ param, body, c }) => {
       const stratum = param("stratum");

@@ -1,13 +1,25 @@
 import type { Instrument, InstrumentRecord } from "@yarrow-ridge/core/instruments";
 import {
   quartersAt,
+  type AdornedAt,
   type Mark,
   type SaidAt,
   type Score,
   type Stratum,
 } from "@yarrow-ridge/core/score";
+import { adornedFile, ornamentsOn } from "@yarrow-ridge/core/instruments/ornaments";
 import { plain } from "@yarrow-ridge/core/words";
 import type { NoteRow } from "./written.ts";
+
+/** Ornaments of an exported score, as graces and signs for whoever reads it elsewhere. */
+export function adornedFor(
+  { limbs }: Instrument,
+  score: Score,
+  strata: readonly { readonly stratum: Stratum; readonly marks: readonly Mark[] }[],
+): AdornedAt[] {
+  const marks = strata.filter(({ stratum }) => stratum.adorns).flatMap((one) => one.marks);
+  return adornedFile(score, ornamentsOn(score, limbs[0]!.id, marks));
+}
 
 /**
  * What an exported score says in words because MusicXML has no element for it: marks that are only
@@ -23,7 +35,10 @@ export function saidFor(
   strata: readonly { readonly stratum: Stratum; readonly marks: readonly Mark[] }[],
 ): SaidAt[] {
   const marks = strata
-    .filter(({ stratum }) => !stratum.write && stratum.extent === "place" && !stratum.lined)
+    .filter(
+      ({ stratum }) =>
+        !stratum.write && !stratum.adorns && stratum.extent === "place" && !stratum.lined,
+    )
     .flatMap(({ stratum, marks: own }) =>
       own.map((mark): SaidAt => ({ ...mark.from, text: plain(stratum.words(mark)) })),
     );

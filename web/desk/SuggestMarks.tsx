@@ -90,15 +90,17 @@ export function SuggestMarks({
             />
           ) : (
             <div className="row">
-              <TextField
-                label={say`at ♩ =`}
-                type="number"
-                size="small"
-                sx={{ width: 96 }}
-                slotProps={{ htmlInput: { min: 10, max: 400 } }}
-                value={typed}
-                onChange={({ target }) => setTyped(target.value)}
-              />
+              {!stratum.untimed && (
+                <TextField
+                  label={say`at ♩ =`}
+                  type="number"
+                  size="small"
+                  sx={{ width: 96 }}
+                  slotProps={{ htmlInput: { min: 10, max: 400 } }}
+                  value={typed}
+                  onChange={({ target }) => setTyped(target.value)}
+                />
+              )}
               <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask)}>
                 {busy ? say`Looking …` : say`Suggest for ${span}`}
               </Button>

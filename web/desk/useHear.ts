@@ -11,6 +11,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { shaped } from "@yarrow-ridge/core/shaping";
 import { useSounding } from "../audio/useSounding.ts";
+import { heardMarks } from "../piece/heardMarks.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { useCommand } from "../shell/useCommand.ts";
 
@@ -32,7 +33,7 @@ interface Heard {
  */
 export function useHear(heard: Heard) {
   const { kind, score, shape, marks, goal } = heard;
-  const { chosen, time } = useDesk();
+  const { chosen, time, quietLayers } = useDesk();
   const sounding = useSounding(kind);
   const hear = () => {
     if (sounding.state === "hear") return sounding.stop();
@@ -43,7 +44,7 @@ export function useHear(heard: Heard) {
     const opening = score.bars.find(({ tempo }) => tempo !== undefined)?.tempo;
     const written = tempoOf(score.bars.slice(0, range.from + 1)) ?? opening ?? USUAL_TEMPO;
     const performance = perform(score, startOf(range.from), startOf(range.to + 1), {
-      marks: marksHeard(marks),
+      marks: marksHeard(heardMarks(marks, quietLayers)),
     });
     void sounding.start(
       "hear",

@@ -101,6 +101,7 @@ export function WrittenLayers(props: Props) {
             score={score}
             marks={inked}
             below={below}
+            beside={of.strata.flatMap(({ id }) => (id === stratum.id ? [] : (marks.get(id) ?? [])))}
             pencil={pencilled}
           />
         ) : (

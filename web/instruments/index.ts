@@ -14,6 +14,8 @@ import { LeverEntry } from "./harp/LeverEntry.tsx";
 import { Keyboard } from "./keyboard/Keyboard.tsx";
 import { KeyboardAsk, KeyboardAsked } from "./keyboard/KeyboardAsk.tsx";
 import { PositionDrawing } from "./keyboard/Positions.tsx";
+import { OrnamentDrawing } from "./ornaments/OrnamentDrawing.tsx";
+import { OrnamentStrip } from "./ornaments/OrnamentStrip.tsx";
 import { OrganAsk } from "./organ/OrganAsk.tsx";
 import { OrganBoard } from "./organ/OrganBoard.tsx";
 import { StopsEntry } from "./organ/StopsEntry.tsx";
@@ -56,5 +58,10 @@ const views: Readonly<Record<string, InstrumentView>> = {
 
 export const viewOf = (instrument: string): InstrumentView => views[instrument] ?? {};
 
+/** Kinds of marks that look the same on every instrument. */
+const shared: Readonly<Record<string, StratumView>> = {
+  ornaments: { Drawing: OrnamentDrawing, Strip: OrnamentStrip },
+};
+
 export const stratumView = (instrument: string, stratum: string): StratumView =>
-  viewOf(instrument).strata?.[stratum] ?? {};
+  viewOf(instrument).strata?.[stratum] ?? shared[stratum] ?? {};

@@ -11,6 +11,8 @@ export interface DrawingProps {
   readonly marks: readonly Mark[];
   /** Whether the marks of a hand stand under its staff. */
   readonly below: (line: string) => boolean;
+  /** Marks of other kinds that are drawn over the same staff. */
+  readonly beside: readonly Mark[];
   /** Those in pencil; the marks they would take the place of are not among the others. */
   readonly pencil: readonly Mark[];
 }

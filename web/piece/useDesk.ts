@@ -95,6 +95,8 @@ interface Desk {
   readonly both: boolean;
   /** Whether the line an instrument has under each system is shown. */
   readonly ownLine: boolean;
+  /** Layers of ornaments that are not heard. */
+  readonly quietLayers: readonly number[];
   /** Not stored until inked. */
   readonly markPencil: MarkPencil | undefined;
   readonly set: (change: Partial<Omit<Desk, "set">>) => void;
@@ -123,6 +125,7 @@ export const useDesk = create<Desk>()(
       layer: "teacher",
       both: true,
       ownLine: true,
+      quietLayers: [],
       markPencil: undefined,
       set: (change) => set(change),
     }),

@@ -14,6 +14,8 @@ import {
 import { shaped } from "@yarrow-ridge/core/shaping";
 import { useMemo, useState } from "react";
 import { useSounding } from "../audio/useSounding.ts";
+import { heardMarks } from "../piece/heardMarks.ts";
+import { useDesk } from "../piece/useDesk.ts";
 import type { DeskPiece } from "../piece/useDeskPiece.ts";
 
 /**
@@ -31,19 +33,20 @@ export function useRoomSound(
   tempo: number,
 ) {
   const sounding = useSounding(ready?.piece.instrument);
+  const quietLayers = useDesk((desk) => desk.quietLayers);
   const [timing, setTiming] = useState<"strict" | "shaped">();
   const performance = useMemo(() => {
     if (!ready || !card) return undefined;
     const line = lineOf(instrument(ready.piece.instrument), card.hands);
     const heard = {
       takes: takenBy(line, ready.score),
-      marks: marksHeard(marks),
+      marks: marksHeard(heardMarks(marks, quietLayers)),
       bare: line.bare ?? false,
     };
     // over a cut, and the whole with its repeats
     if (card.played) return performOrder(ready.score, card.played, heard);
     return perform(ready.score, startOf(card.from), startOf(card.to + 1), heard);
-  }, [ready, card, marks]);
+  }, [ready, card, marks, quietLayers]);
   const quarters =
     ready && card ? tempo * toNumber(beatLength(ready.score.bars[card.from]!)) : tempo;
   // strict first: the time is shaped once the card is near its goal, or when it is asked for

@@ -5,7 +5,7 @@ import { bareTune } from "../../score/model/lines.ts";
 import { chordKeys } from "./bass/letters.ts";
 import { BELLOWS } from "./bellows/bellows.ts";
 import type { Instrument } from "../instrument.ts";
-import { ornamentsOver } from "../ornaments/index.ts";
+import { ornamentsOver } from "../ornaments/ornaments.ts";
 
 /** A bass taken in the row beside the fundamentals: a line under the note. */
 const COUNTERBASS: Aspect = {

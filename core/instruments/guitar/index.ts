@@ -6,6 +6,7 @@ import { voiceLine } from "../../score/model/lines.ts";
 import { GUITAR_LAYOUTS } from "./layouts.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
+import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { neckSigns } from "./signs.ts";
 
 const lines = ["hands"];
@@ -97,7 +98,7 @@ export const guitar: Instrument = {
   ],
   layouts: GUITAR_LAYOUTS,
   aspects: [fingering(lines, ["0", "1", "2", "3", "4"]), PLUCK, STRING, FRET],
-  strata: [],
+  strata: [ornamentsOver("hands")],
   following: neckSigns,
   setup: {
     schema: Type.Object(

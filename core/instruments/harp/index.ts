@@ -4,6 +4,7 @@ import { fingering } from "../../score/marks/aspects.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
+import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { USUAL_SPAN } from "./fingers/reach.ts";
 import { placedSigns } from "./fingers/signs.ts";
 import { HARP_LEVERS } from "./levers.ts";
@@ -36,7 +37,7 @@ export const harp: Instrument = {
     { id: "left", name: say`left hand`, compass: [23, 104], compassIn, proposed: true },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4"])],
-  strata: [HARP_PEDALS, HARP_LEVERS],
+  strata: [HARP_PEDALS, HARP_LEVERS, ornamentsOver("right")],
   following: placedSigns,
   setup: harpSetup,
   player: {

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
+import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
@@ -101,7 +102,7 @@ export const organ: Instrument = {
   together: say`all together`,
   layouts: ORGAN_LAYOUTS,
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), FOOT, CROSSED],
-  strata: [POSITION, REGISTRATION],
+  strata: [POSITION, REGISTRATION, ornamentsOver("right")],
   setup: {
     schema: Type.Object(
       {

@@ -1,7 +1,11 @@
+import type { Mark } from "../../score/marks/mark.ts";
+import type { AdornedAt } from "../../score/musicxml/adornFile.ts";
 import { ZERO } from "../../score/model/fraction.ts";
+import { toText } from "../../score/model/fractionText.ts";
 import { midiOf } from "../../score/model/pitch.ts";
 import type { Note, Pitch, Score } from "../../score/model/model.ts";
 import { graceKey, type Ornament } from "./kinds.ts";
+import { tuneOf } from "./tune.ts";
 
 /** The id of the grace note before a note. */
 export const graceId = (note: string): string => `${note}~grace`;
@@ -14,6 +18,45 @@ function spelled({ pitch, midi }: Note, ornament: Ornament): Pitch {
   const place = STEPS.indexOf(pitch.step) + 7 * pitch.octave + steps;
   const natural = { step: STEPS[place % 7]!, alter: 0, octave: Math.floor(place / 7) };
   return { ...natural, alter: graceKey(midi, ornament) - (midiOf(natural) + midi - midiOf(pitch)) };
+}
+
+/** Elements of MusicXML that stand for the signs. */
+const ELEMENTS = {
+  ...{ mordent: "mordent", "short trill": "inverted-mordent", trill: "trill-mark", turn: "turn" },
+} as const;
+
+/**
+ * Ornaments as a file has them.
+ *
+ * @param ornaments by note id
+ */
+export const adornedFile = (
+  score: Pick<Score, "notes">,
+  ornaments: ReadonlyMap<string, Ornament>,
+): AdornedAt[] =>
+  score.notes.flatMap((note): AdornedAt[] => {
+    const ornament = ornaments.get(note.id);
+    if (!ornament) return [];
+    return ornament.kind === "grace"
+      ? [{ note: note.id, grace: spelled(note, ornament) }]
+      : [{ note: note.id, sign: ELEMENTS[ornament.kind] }];
+  });
+
+/** The ornaments of some marks, by the id of the note each stands on. */
+export function ornamentsOn(
+  score: Score,
+  limb: string,
+  marks: readonly Pick<Mark, "from" | "data">[],
+): Map<string, Ornament> {
+  const notes = new Map(
+    tuneOf(score, limb).map(({ note }) => [`${note.bar} ${toText(note.offset)}`, note.id]),
+  );
+  return new Map(
+    marks.flatMap(({ from, data }): [string, Ornament][] => {
+      const id = notes.get(`${from.bar} ${toText(from.offset)}`);
+      return id ? [[id, data as unknown as Ornament]] : [];
+    }),
+  );
 }
 
 /**

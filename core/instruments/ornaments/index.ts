@@ -1,5 +1,6 @@
-export { adornedScore, graceId } from "./adorned.ts";
+export { adornedFile, adornedScore, graceId, ornamentsOn } from "./adorned.ts";
 export { adornments, LAYER_NAMES, type Adornment, type OrnamentOptions } from "./layers.ts";
 export { graceKey, KINDS, ornamentText, tonesOf, type Ornament } from "./kinds.ts";
 export { ornamentsOver } from "./ornaments.ts";
+export { layerOf } from "./work.ts";
 export { tuneOf, type TuneNote } from "./tune.ts";

@@ -12,25 +12,27 @@ const semitones = Type.Integer({
 });
 
 /** What a mark of this stratum says of the tune note at its place. */
-export const ornamentFields = {
-  kind: Type.Union(
-    KINDS.map((kind) => Type.Literal(kind)),
-    { description: KINDS.join(", ") },
-  ),
-  side: Type.Optional(
-    Type.Union([Type.Literal("above"), Type.Literal("below")], {
-      description: "where a grace note comes from: above or below",
-    }),
-  ),
-  by: semitones,
-  /** Of a turn, whose lower neighbour may be as far away as the upper one or not. */
-  under: Type.Optional(semitones),
-  layer: Type.Optional(
-    Type.Integer({ minimum: 1, maximum: 4, description: "the layer it came with, 1 to 4" }),
-  ),
-};
-const fields = Type.Object(ornamentFields, { additionalProperties: false });
-export type Ornament = Static<typeof fields>;
+export const ornamentSchema = Type.Object(
+  {
+    kind: Type.Union(
+      KINDS.map((kind) => Type.Literal(kind)),
+      { description: KINDS.join(", ") },
+    ),
+    side: Type.Optional(
+      Type.Union([Type.Literal("above"), Type.Literal("below")], {
+        description: "where a grace note comes from: above or below",
+      }),
+    ),
+    by: semitones,
+    /** Of a turn, whose lower neighbour may be as far away as the upper one or not. */
+    under: Type.Optional(semitones),
+    layer: Type.Optional(
+      Type.Integer({ minimum: 1, maximum: 4, description: "the layer it came with, 1 to 4" }),
+    ),
+  },
+  { additionalProperties: false },
+);
+export type Ornament = Static<typeof ornamentSchema>;
 
 /** @example ornamentText({ kind: "grace", side: "above", by: 2 }) // => "grace from above" */
 export function ornamentText({ kind, side }: Pick<Ornament, "kind" | "side">): string {

@@ -77,8 +77,12 @@ const onRepeated: Layer = (_, { again }, style) => {
 };
 
 /** Mordents and their inverses on beats, trills on long notes. */
-const onBeats: Layer = (one, { after }) => {
+const onBeats: Layer = (one, { before, after }) => {
   if (!one.onBeat || one.length < 1) return undefined;
+  // of notes in a row the longer ones, of equal ones those on strong beats
+  const beside = [before, after].map((other) => other?.length ?? 0);
+  const isLonger = beside.some((length) => length < one.length);
+  if (beside.some((length) => length > one.length) || !(one.isStrong || isLonger)) return undefined;
   if (one.length >= LONG) return { kind: "trill", why: say`A long note is kept alive by a trill.` };
   if (!after) return undefined;
   return after.note.midi > one.note.midi
@@ -132,7 +136,9 @@ export function adornments(
     if (note.bar < from || note.bar > to || taken.has(note.id) || note.ornaments?.length) return;
     if (length < LEAST || hasGrace(note, byBar[note.bar]!)) return;
     const around = { before, after: tune[i + 1], next: tune[i + 2], again };
-    const wanted = LAYERS[layer - 1]!(one, around, style);
+    // endings are kept for their own layer
+    const isKept = layer < LAYERS.length && onEndings(one, around, style);
+    const wanted = isKept ? undefined : LAYERS[layer - 1]!(one, around, style);
     if (!wanted) return;
     // a grace needs room in the note before
     if (wanted.kind === "grace" && (!before || before.length < LEAST)) return;

@@ -1,10 +1,9 @@
 import { say } from "../../words/say.ts";
-import { Type } from "@sinclair/typebox";
 import { neighbour } from "../../score/order/ornaments.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Place, Score } from "../../score/model/model.ts";
 import { oneAtAPlace, type MarkSign, type Stratum } from "../../score/marks/strata.ts";
-import { ornamentFields, ornamentText, type Ornament } from "./kinds.ts";
+import { ornamentSchema, ornamentText, type Ornament } from "./kinds.ts";
 import { withOrnaments } from "./sound.ts";
 
 /** Where no note of the tune begins its neighbour is taken to be a whole step away. */
@@ -50,7 +49,7 @@ export function ornamentsOver(limb: string): Stratum {
     extent: "place",
     layered: false,
     lined: false,
-    schema: Type.Object(ornamentFields, { additionalProperties: false }),
+    schema: ornamentSchema,
     signs: [
       sign("g", say`grace from above`, { kind: "grace", side: "above" }),
       sign("shift+g", say`grace from below`, { kind: "grace", side: "below" }),
@@ -62,6 +61,7 @@ export function ornamentsOver(limb: string): Stratum {
     words: ({ data }) => ornamentText(data as unknown as Ornament),
     clash: oneAtAPlace((bar) => say`Two ornaments stand on one note in bar ${bar}.`),
     work: () => import("./work.ts").then((found) => found.ornamentWork(limb)),
+    untimed: true,
     adorns: true,
     sound: (performance, marks) => withOrnaments(performance, marks, limb),
   };

@@ -3,7 +3,7 @@ import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
 import { tonesOf, type Ornament } from "./kinds.ts";
-import { adornments, LAYER_NAMES, type OrnamentOptions } from "./layers.ts";
+import { adornments, LAYER_NAMES, type Adornment, type OrnamentOptions } from "./layers.ts";
 import { tuneOf } from "./tune.ts";
 
 /** A note keeps at least this share of its length under an ornament. */
@@ -17,6 +17,14 @@ const takenIn = ({ score, written }: MarkTask, limb: string): ReadonlySet<string
       .map(({ note }) => note.id),
   );
 
+/** The ornaments of a task's layer, or of the next one. */
+export function layerOf(task: MarkTask, limb: string): { layer: number; found: Adornment[] } {
+  const { layer = nextLayer(task), ...rest } = task.options as Partial<OrnamentOptions>;
+  const bars = [task.from, task.to] as const;
+  const options = { ...rest, layer };
+  return { layer, found: adornments(task.score, limb, bars, options, takenIn(task, limb)) };
+}
+
 /** The layer that comes next: after the highest one that is written in these bars. */
 const nextLayer = ({ written, from, to }: MarkTask): number => {
   const layers = written
@@ -28,10 +36,9 @@ const nextLayer = ({ written, from, to }: MarkTask): number => {
 const propose =
   (limb: string) =>
   (task: MarkTask): ProposedMark[] => {
-    const { score, from, to, options, written } = task;
-    const { layer = nextLayer(task), ...rest } = options as Partial<OrnamentOptions>;
+    const { from, to, written } = task;
+    const { found } = layerOf(task, limb);
     const kept = written.filter((mark) => mark.from.bar >= from && mark.from.bar <= to);
-    const found = adornments(score, limb, [from, to], { ...rest, layer }, takenIn(task, limb));
     // a layer comes over those that are there
     return [
       ...kept.map(({ from: place, data }) => ({
@@ -41,7 +48,7 @@ const propose =
       ...found.map(({ note, data, why }) => ({
         from: { bar: note.bar, offset: note.offset },
         data,
-        why: say`Layer ${layer}, ${LAYER_NAMES[layer - 1]!}: ${why}`,
+        why,
       })),
     ].sort((a, b) => comparePlaces(a.from, b.from));
   };

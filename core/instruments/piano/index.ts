@@ -1,6 +1,7 @@
 import { say } from "../../words/say.ts";
 import { fingering } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
+import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
@@ -25,7 +26,7 @@ export const piano: Instrument = {
     },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"])],
-  strata: [PEDAL, POSITION],
+  strata: [PEDAL, POSITION, ornamentsOver("right")],
   player: keyboardPlayer,
   hands: () => import("./hands.ts").then((found) => found.hands),
   caution: say`No long stints of loud octaves or fast repeated notes without a rest; never force a

@@ -87,6 +87,8 @@ export interface Stratum {
   ) => void;
   /** What is worked out for them; loaded where it is asked for. Without it nothing is. */
   readonly work?: () => Promise<StratumWork>;
+  /** Its work is the same at every tempo. */
+  readonly untimed?: true;
   /** Its work looks through what is written and suggests nothing. */
   readonly onlyLooks?: true;
   /** Aspects of notes that its work looks at. */

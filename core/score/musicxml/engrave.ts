@@ -2,6 +2,7 @@ import { FINGERING, stripAspect, type Aspect } from "../marks/aspects.ts";
 import { addBeams } from "./beams.ts";
 import { ScoreError } from "../model/model.ts";
 import { partsOf } from "./parts.ts";
+import { stripAdorned } from "./adornFile.ts";
 import { SAID_MARK } from "./saidFile.ts";
 import { child, children, parseXml, serialize } from "../xml/xml.ts";
 
@@ -23,6 +24,7 @@ export function engravable(
   addBeams(document, root);
   for (const part of children(root, "part")) {
     for (const measure of children(part, "measure")) {
+      stripAdorned(measure);
       for (const element of children(measure)) {
         if (element.tagName === "note") for (const one of aspects) stripAspect(element, one);
         if (element.tagName === "direction") {

@@ -226,6 +226,8 @@ function readNote(
         : undefined,
     ornaments: notations
       .flatMap((one) => children(one, "ornaments"))
+      // what we wrote for other readers is in a field
+      .filter((one) => !one.getAttribute("id")?.startsWith(SAID_MARK))
       .flatMap((one) => children(one))
       .flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
     accidental: child(note, "accidental") !== undefined,
@@ -327,6 +329,8 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
         cursor = add(cursor, quarters(element, "forward", state, number));
         break;
       case "note": {
+        // a grace we wrote for other readers is in a field
+        if (element.getAttribute("id")?.startsWith(SAID_MARK)) break;
         const grace = child(element, "grace") !== undefined;
         if (grace) within(++count.graces, MAX_GRACES, say`grace notes`, number);
         else within(++count.notes, MAX_NOTES, "notes", number);

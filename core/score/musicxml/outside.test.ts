@@ -5,7 +5,8 @@ import { dirname, join } from "node:path";
 import { validateXML } from "xmllint-wasm";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
-import { engravable, fraction, readFile, shapeIn, startOf } from "../index.ts";
+import { annotate, engravable, fraction, readFile, readScore, shapeIn, startOf } from "../index.ts";
+import type { AdornedAt } from "../index.ts";
 
 // What is file is read by programs that are not ours.
 
@@ -75,11 +76,11 @@ async function schemaErrors(xml: string): Promise<string[]> {
     ...schema,
     contents: schema.contents.replace(/http:\/\/www\.musicxml\.org\/xsd\//g, ""),
   };
-  // `id` on notes, measures and directions came with MusicXML 3.1; all else must be valid in 3.0
-  // already
+  // `id` on notes, measures, directions and ornaments came with MusicXML 3.1; all else must be
+  // valid in 3.0 already
   const text = xml
     .replace(/<!DOCTYPE[^>]*>/, "")
-    .replace(/<(note|measure|direction)([^>]*?) id="[^"]*"/g, "<$1$2")
+    .replace(/<(note|ornaments|measure|direction)([^>]*?) id="[^"]*"/g, "<$1$2")
     .replace('version="4.0"', 'version="3.0"');
   const result = await validateXML({
     xml: { fileName: "score.xml", contents: text },
@@ -104,6 +105,25 @@ describe("the exported score", () => {
         ),
       ).toEqual([]);
     }
+  });
+
+  it("has ornaments as graces and signs that others read, and takes them out again", async () => {
+    const { score } = readScore(file);
+    const [first, second] = score.notes.filter(({ hand, bar }) => hand === "right" && bar === 2);
+    const written = (adorned: readonly AdornedAt[]) =>
+      annotate(file, { notes: [], sections: [], adorned });
+    const adorned = written([
+      { note: first!.id, grace: { step: "A", alter: 0, octave: 5 } },
+      { note: second!.id, sign: "mordent" },
+    ]);
+    expect(await schemaErrors(adorned)).toEqual([]);
+    const toolkit = new VerovioToolkit(await createVerovioModule());
+    expect(toolkit.loadData(adorned)).toBeTruthy();
+    const mei = toolkit.getMEI({});
+    expect(mei.match(/grace="unacc"/g)).toHaveLength(1);
+    expect(mei.match(/<mordent /g)).toHaveLength(1);
+    expect(readScore(adorned).score.notes).toEqual(score.notes);
+    expect(annotate(adorned, { notes: [], sections: [], adorned: [] })).toBe(written([]));
   });
 
   it("is read by a general engraver with its fingerings, pedal marks and section names", async () => {

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { FINGERING, writeAspect, type Aspect, type NoteMark } from "../marks/aspects.ts";
 import { ScoreError, type Section } from "../model/model.ts";
 import type { Shape } from "../model/shape.ts";
+import { writeAdorned, type AdornedAt } from "./adornFile.ts";
 import { writeSaid, type SaidAt } from "./saidFile.ts";
 import { writeSections } from "./sectionFile.ts";
 import { writeMarks, type Mark, type Stratum } from "../marks/strata.ts";
@@ -19,6 +20,8 @@ export interface Annotations {
   readonly sections: readonly Section[];
   /** What is said in words for other readers; none when not given. */
   readonly said?: readonly SaidAt[];
+  /** Ornaments for other readers; none when not given. */
+  readonly adorned?: readonly AdornedAt[];
   readonly shape?: Shape;
 }
 
@@ -53,6 +56,7 @@ export function annotate(
   if (annotations.shape) writeShape(document, root, parts, measures, annotations.shape);
   marked(strata.filter((one) => !one.write));
   writeSaid(document, measures, annotations.said ?? []);
+  writeAdorned(document, measures, annotations.adorned ?? []);
   writeSections(document, root, measures, annotations.sections);
   return withDoctype(document);
 }

@@ -1,0 +1,32 @@
+import { Type } from "@sinclair/typebox";
+import { BarIndex, Nullable, OneOf } from "./common.ts";
+import { Player } from "./fingers.ts";
+
+/** Ornaments of one layer over the bare tune. */
+
+export const OrnamentsIn = Type.Object({
+  from: Type.Optional(BarIndex),
+  to: Type.Optional(BarIndex),
+  style: Type.Optional(OneOf("mixed", "above", "below")),
+  interval: Type.Optional(OneOf("half", "step", "third")),
+  layer: Type.Optional(
+    Type.Integer({ minimum: 1, maximum: 4, description: "which layer, 1 to 4; else the next one" }),
+  ),
+  player: Type.Optional(Player),
+});
+
+export const OrnamentsOut = Type.Object({
+  layer: Type.Integer({ description: "1 to 4" }),
+  name: Type.String(),
+  ornaments: Type.Array(
+    Type.Object({
+      id: Type.String({ description: "of the note of the tune" }),
+      bar: BarIndex,
+      kind: OneOf("grace", "mordent", "short trill", "trill", "turn"),
+      from: Nullable(OneOf("above", "below")),
+      by: Type.Integer({ description: "semitones to the neighbour" }),
+      finger: Nullable(Type.String({ description: "of the grace note, or of the note itself" })),
+      why: Type.String(),
+    }),
+  ),
+});

@@ -1,0 +1,53 @@
+import type { Page } from "puppeteer-core";
+import { chooseBars, press, says, until } from "./browser.ts";
+import { demo, studio } from "./studio.ts";
+
+// The bare tune first, then its ornaments layer by layer, at the desk.
+const here = studio();
+let page: Page;
+beforeAll(() => {
+  page = here.page();
+});
+
+interface Written {
+  marks: { stratum: string; from: { bar: number }; data: { kind: string; layer?: number } }[];
+}
+const written = async (id: string) =>
+  (await here.json<Written>(`/api/pieces/${id}/annotations`)).marks.filter(
+    ({ stratum }) => stratum === "ornaments",
+  );
+
+it("suggests one layer after the other, inks it, leaves one out of what is heard, types one", async () => {
+  const id = await here.bring(demo("lamps-along-the-quay"), "accordion");
+  await here.open(page, id);
+  await press(page, "Ornaments");
+  await says(page, "the bare tune: no ornaments yet");
+  await chooseBars(page, 0, 16, 41);
+  await press(page, /^Suggest for/);
+  await says(page, "The tune rises to a strong beat: a grace leans on it.");
+  await page.waitForSelector(".ornament-marks .pencil ellipse");
+  expect(await written(id)).toEqual([]);
+  await press(page, "Ink it");
+  await until(async () => (await written(id)).length > 3);
+  const first = await written(id);
+  expect(first.every(({ data }) => data.kind === "grace" && data.layer === 1)).toBe(true);
+  await press(page, /^Suggest for/);
+  await says(page, "The same note again");
+  await press(page, "Ink it");
+  await until(async () => (await written(id)).some(({ data }) => data.layer === 2));
+  await says(page, "2 repeated notes cut");
+  // the second layer is left out of what is heard, the notes stay
+  await press(page, /^2$/);
+  await page.waitForSelector(".marks-lane.quiet");
+  const all = await written(id);
+  // one is typed on a note that has none, and taken back
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await chooseBars(page, 1, 1, 41);
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("t");
+  await says(page, "here: trill");
+  await until(async () => (await written(id)).some(({ data }) => data.kind === "trill"));
+  await press(page, "Undo");
+  await until(async () => (await written(id)).length === all.length);
+  expect(here.complaints()).toEqual([]);
+});

@@ -1,0 +1,125 @@
+import { demoFile, openTestStudio, type TestStudio } from "../testing.ts";
+
+// What the layers are: common practice of dance tunes, no source.
+let studio: TestStudio;
+let id: string;
+beforeAll(async () => {
+  studio = await openTestStudio();
+  id = (await studio.bring(demoFile("lamps-along-the-quay"), "lamps.musicxml", "accordion")).json
+    .id;
+});
+afterAll(() => studio.close());
+
+interface Proposed {
+  layer: number;
+  name: string;
+  ornaments: {
+    id: string;
+    bar: number;
+    kind: string;
+    from: string | null;
+    by: number;
+    finger: string | null;
+    why: string;
+  }[];
+  detail: string;
+}
+const propose = async (body: object, piece = id) =>
+  (await studio.ask("POST", `/api/pieces/${piece}/ornaments/propose`, body)) as unknown as {
+    status: number;
+    json: Proposed;
+  };
+interface Placed {
+  from: { bar: number; exact: string };
+  data: { kind: string; layer?: number };
+  stratum: string;
+}
+const written = async (piece = id) =>
+  (
+    (await studio.ask("GET", `/api/pieces/${piece}/annotations`)).json as unknown as {
+      marks: Placed[];
+    }
+  ).marks.filter(({ stratum }) => stratum === "ornaments");
+
+it("proposes one layer after the other, with fingers and reasons", async () => {
+  const first = await propose({});
+  expect(first.status).toBe(200);
+  expect([first.json.layer, first.json.name]).toEqual([1, "graces on strong beats"]);
+  expect(first.json.ornaments.length).toBeGreaterThan(5);
+  for (const { kind, from, by, finger, why } of first.json.ornaments) {
+    expect(kind).toBe("grace");
+    expect(["above", "below"]).toContain(from);
+    expect(by).toBeGreaterThanOrEqual(1);
+    expect(finger).toMatch(/^[1-5]$/);
+    expect(why).toMatch(/strong beat/);
+  }
+  const third = (await propose({ layer: 3, from: 0, to: 16 })).json;
+  expect(third.ornaments.every(({ bar }) => bar <= 16)).toBe(true);
+  expect(new Set(third.ornaments.map(({ kind }) => kind)).size).toBeGreaterThan(1);
+});
+
+it("is inked layer by layer, leaves what stands, and goes out and comes back exactly", async () => {
+  const url = `/api/pieces/${id}/marks/ornaments`;
+  let before = 0;
+  for (const layer of [1, 2, 3, 4]) {
+    const { json } = (await studio.ask("POST", `${url}/propose`, {
+      ...{ from: 0, to: 40, options: {} },
+    })) as unknown as { json: { marks: Placed[] } };
+    expect(Math.max(...json.marks.map(({ data }) => data.layer ?? 0))).toBe(layer);
+    const had = new Set((await written()).map(({ from }) => `${from.bar} ${from.exact}`));
+    const put = json.marks
+      .filter(({ from }) => !had.has(`${from.bar} ${from.exact}`))
+      .map(({ from, data }, i) => ({
+        ...{ id: `layer-${layer}-${i}`, data },
+        from: { bar: from.bar, offset: from.exact },
+      }));
+    const saved = await studio.ask("PUT", url, { put, remove: [] });
+    expect([saved.status, saved.json.detail]).toEqual([200, undefined]);
+    expect((await written()).length).toBeGreaterThan(before);
+    before = (await written()).length;
+  }
+  const looked = await studio.ask("POST", `${url}/check`, {});
+  expect(looked.json).toMatchObject({ doubts: [], marks: before });
+  const xml = await (
+    await studio.app.request(`http://127.0.0.1/api/pieces/${id}/export.musicxml`, {
+      headers: { host: "127.0.0.1" },
+    })
+  ).text();
+  // other readers have them as graces and signs
+  const marks = await written();
+  const graces = marks.filter(({ data }) => data.kind === "grace").length;
+  const own = xml.match(/<note id="yr-said-grace-[^"]+"/g) ?? [];
+  expect(own).toHaveLength(graces);
+  const signs = xml.match(/<ornaments id="yr-said-sign-[^"]+"/g) ?? [];
+  expect(signs).toHaveLength(marks.length - graces);
+  const again = await studio.bring(xml, "again.musicxml", "accordion");
+  const count = async (piece: string) =>
+    ((await studio.ask("GET", `/api/pieces/${piece}/score`)).json as unknown as { notes: object[] })
+      .notes.length;
+  expect(await count(again.json.id)).toBe(await count(id));
+  const facts = (all: Placed[]) =>
+    all.map(({ from, data }) => `${from.bar} ${from.exact} ${JSON.stringify(data)}`).sort();
+  expect(facts(await written(again.json.id))).toEqual(facts(await written()));
+});
+
+it.each([
+  ["a layer that is not there", { layer: 9 }, /1 to 4/],
+  ["a style nobody knows", { style: "sideways" }, /style/],
+  ["bars beyond the end", { from: 0, to: 900 }, /bars must lie from 0 to/],
+])("refuses %s in a sentence", async (_, body, sentence) => {
+  const { status, json } = await propose(body);
+  expect(status).toBe(400);
+  expect(json.detail).toMatch(sentence);
+});
+
+it.each([
+  ["a neighbour an octave away", { kind: "grace", side: "above", by: 12 }, /1 to 4|by/],
+  ["an ornament nobody knows", { kind: "wobble", by: 1 }, /kind|grace/],
+])("does not write %s", async (_, data, sentence) => {
+  const put = [{ id: "odd", from: { bar: 2, offset: "0" }, data }];
+  const { status, json } = await studio.ask("PUT", `/api/pieces/${id}/marks/ornaments`, {
+    ...{ put, remove: [] },
+  });
+  expect(status).toBe(400);
+  expect(json.detail).toMatch(sentence);
+});

@@ -1,0 +1,108 @@
+import { ornamentText, type Ornament } from "@yarrow-ridge/core/instruments/ornaments";
+import { comparePlaces, type Mark } from "@yarrow-ridge/core/score";
+import { DIGIT, GAP } from "../../score/placeFingers.ts";
+import type { NoteBox, PageBoxes } from "../../score/geometry.ts";
+import type { DrawingProps } from "../view.ts";
+import "./ornaments.css";
+
+/** The sign, the same in every language. */
+const TRILL = "tr";
+
+/** In engraver units: a sign stands so far over the staff, a grace so far before its note. */
+const [AWAY, BEFORE] = [300, 260];
+/** What stands over the same note takes so much. */
+const SIGN = 420;
+
+/** Graces before their notes, small and struck through; signs over the fingers. */
+export function OrnamentDrawing({ boxes, marks, beside, pencil }: DrawingProps) {
+  const isBeside = ({ from }: Mark) => beside.some((one) => comparePlaces(one.from, from) === 0);
+  return (
+    <g className="ornament-marks">
+      {[...marks, ...pencil].map((mark) => {
+        const note = noteAt(boxes, mark);
+        if (!note) return null;
+        const data = mark.data as unknown as Ornament;
+        return (
+          <g
+            key={mark.id}
+            data-mark={mark.id}
+            className={pencil.includes(mark) ? "pencil" : undefined}
+          >
+            <title>{ornamentText(data)}</title>
+            {data.kind === "grace" ? (
+              <Grace note={note} data={data} step={stepOf(boxes, note)} />
+            ) : (
+              <Sign
+                kind={data.kind}
+                x={note.x}
+                y={over(boxes, note) - (isBeside(mark) ? SIGN : 0)}
+              />
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The highest note of the upper staff at the place of a mark. */
+const noteAt = ({ notes }: PageBoxes, { from }: Mark): NoteBox | undefined =>
+  notes
+    .filter((one) => one.staff === 1 && !one.note.grace && comparePlaces(one.note, from) === 0)
+    .sort((a, b) => a.y - b.y)[0];
+
+const staffOf = ({ bars }: PageBoxes, { note }: NoteBox) =>
+  bars.find(({ bar }) => bar === note.bar)?.staves[0] ?? { top: 0, bottom: 720 };
+
+/** From a line to the next space. */
+function stepOf(boxes: PageBoxes, note: NoteBox): number {
+  const { top, bottom } = staffOf(boxes, note);
+  return (bottom - top) / 8;
+}
+
+const over = (boxes: PageBoxes, note: NoteBox): number =>
+  Math.min(staffOf(boxes, note).top - AWAY, note.top - DIGIT - 4 * GAP);
+
+function Grace({ note, data, step }: { note: NoteBox; data: Ornament; step: number }) {
+  const steps = (data.by > 2 ? 2 : 1) * (data.side === "below" ? 1 : -1);
+  const [x, y] = [note.x - BEFORE, note.y + steps * step];
+  const stem = 3.2 * step;
+  return (
+    <>
+      <ellipse
+        cx={x}
+        cy={y}
+        rx={0.75 * step}
+        ry={0.55 * step}
+        transform={`rotate(-20 ${x} ${y})`}
+      />
+      <path d={`M ${x + 0.65 * step} ${y} v ${-stem} q 10 ${step} ${step} ${1.6 * step}`} />
+      <path d={`M ${x - 0.4 * step} ${y - 0.5 * stem} l ${2.2 * step} ${-0.45 * stem}`} />
+    </>
+  );
+}
+
+function Sign({ kind, x, y }: { kind: Ornament["kind"]; x: number; y: number }) {
+  if (kind === "trill")
+    return (
+      <text x={x} y={y}>
+        {TRILL}
+      </text>
+    );
+  if (kind === "turn")
+    return (
+      <path
+        d={`M ${x - 170} ${y - 60} c -20 110 130 130 170 0 s 190 -110 170 0`}
+        className="ornament-turn"
+      />
+    );
+  return (
+    <>
+      <path
+        d={`M ${x - 200} ${y} l 70 -110 l 100 110 l 80 -110 l 100 110 l 70 -110`}
+        className="ornament-wave"
+      />
+      {kind === "mordent" && <path d={`M ${x} ${y - 160} v 220`} />}
+    </>
+  );
+}
