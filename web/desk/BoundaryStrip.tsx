@@ -13,6 +13,7 @@ import {
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { sectionPut } from "../edits/puts.ts";
+import { follow } from "../shell/dragging.ts";
 import { families, familyName } from "../ridge/families.ts";
 import { moveEdge, snapTo, stepTo, type Edge, type Snap } from "./boundaries.ts";
 
@@ -64,8 +65,6 @@ export function BoundaryStrip({
   const drag = (section: Section, edge: Edge) => (event: PointerEvent<HTMLElement>) => {
     event.preventDefault();
     event.stopPropagation();
-    const handle = event.currentTarget;
-    handle.setPointerCapture(event.pointerId);
     setHeld({ section: section.id, edge });
     axis.current!.focus();
     let last: Section[] | undefined;
@@ -75,21 +74,7 @@ export function BoundaryStrip({
       const next = moveEdge(sections, section.id, edge, to, now.altKey);
       if (next) setMoved((last = next));
     };
-    const end = (commit: boolean) => {
-      handle.removeEventListener("pointermove", move);
-      handle.removeEventListener("pointerup", up);
-      handle.removeEventListener("pointercancel", cancel);
-      axis.current?.removeEventListener("keydown", esc);
-      write(commit ? last : undefined);
-    };
-    const [up, cancel] = [() => end(true), () => end(false)];
-    const esc = (now: globalThis.KeyboardEvent) => {
-      if (now.key === "Escape") end(false);
-    };
-    handle.addEventListener("pointermove", move);
-    handle.addEventListener("pointerup", up);
-    handle.addEventListener("pointercancel", cancel);
-    axis.current!.addEventListener("keydown", esc);
+    follow(event, move, (commit) => write(commit ? last : undefined));
   };
   const edges = nested
     .filter((one) => one.depth < MOST_LEVELS)

@@ -2,6 +2,7 @@ import { say } from "@yarrow-ridge/core/words";
 import { barAxis, beatName, comparePlaces } from "@yarrow-ridge/core/score";
 import type { Mark, Place, Score } from "@yarrow-ridge/core/score";
 import { useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
+import { follow } from "../shell/dragging.ts";
 import type { Moving } from "./view.ts";
 
 /** A press that goes so far is a drag, in pixels. */
@@ -40,12 +41,10 @@ export function MarkOnAxis({
   };
   const drag = (event: PointerEvent<HTMLButtonElement>) => {
     if (!moving || isPencil) return;
-    const handle = event.currentTarget;
-    const { left, width } = handle.parentElement!.getBoundingClientRect();
+    const { left, width } = event.currentTarget.parentElement!.getBoundingClientRect();
     const begun = event.clientX;
     let [known, last]: [readonly Place[] | undefined, Place | undefined] = [undefined, undefined];
     isMoved.current = false;
-    handle.setPointerCapture(event.pointerId);
     const move = (now: globalThis.PointerEvent) => {
       if (!isMoved.current && Math.abs(now.clientX - begun) < DRAGGED) return;
       if (!isMoved.current) {
@@ -58,21 +57,10 @@ export function MarkOnAxis({
       setTo(last);
     };
     const end = (commit: boolean) => {
-      handle.removeEventListener("pointermove", move);
-      handle.removeEventListener("pointerup", up);
-      handle.removeEventListener("pointercancel", cancel);
-      window.removeEventListener("keydown", esc);
       done();
       if (commit && last && comparePlaces(last, mark.from) !== 0) moving.put(mark, last);
     };
-    const [up, cancel] = [() => end(true), () => end(false)];
-    const esc = (now: globalThis.KeyboardEvent) => {
-      if (now.key === "Escape") end(false);
-    };
-    handle.addEventListener("pointermove", move);
-    handle.addEventListener("pointerup", up);
-    handle.addEventListener("pointercancel", cancel);
-    window.addEventListener("keydown", esc);
+    follow(event, move, end);
   };
   const key = async (event: KeyboardEvent) => {
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];

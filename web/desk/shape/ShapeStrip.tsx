@@ -17,6 +17,7 @@ import {
 import { loudnessOf, withLevel } from "@yarrow-ridge/core/shaping";
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { useAnnotationEdits } from "../../edits/annotations.ts";
+import { follow } from "../../shell/dragging.ts";
 import "./shape.css";
 
 const TALL = 84;
@@ -74,8 +75,6 @@ export function ShapeStrip({
     if (event.button !== 0) return;
     event.preventDefault();
     event.stopPropagation();
-    const handle = event.currentTarget;
-    handle.setPointerCapture(event.pointerId);
     field.current!.focus();
     setBar(Math.min(place.bar, count - 1));
     const [base, startY, box] = [
@@ -90,17 +89,11 @@ export function ShapeStrip({
       setDraft(next);
     };
     const end = (commit: boolean) => {
-      handle.removeEventListener("pointermove", move);
-      handle.removeEventListener("pointerup", up);
-      handle.removeEventListener("pointercancel", cancel);
       setDraft(undefined);
       if (commit && next) write(next, say`loudness in ${placeText(place)}`);
       else if (commit) onChoose(Math.min(place.bar, count - 1), Math.min(place.bar, count - 1));
     };
-    const [up, cancel] = [() => end(true), () => end(false)];
-    handle.addEventListener("pointermove", move);
-    handle.addEventListener("pointerup", up);
-    handle.addEventListener("pointercancel", cancel);
+    follow(event, move, end);
   };
   /** The level at the beginning of a bar, on the line between the points around it. */
   const levelAt = (bar: number): number => {
