@@ -157,7 +157,7 @@ it("takes the fingers of other instruments, and how they are set up", async () =
     await page.evaluate(() =>
       [...document.querySelectorAll("[role=tab]")].map((tab) => tab.textContent),
     ),
-  ).toEqual(["Form", "Hands", "Shape"]);
+  ).toEqual(["Form", "Hands", "Ornaments", "Shape"]);
   await page.keyboard.press("ArrowRight");
   await page.waitForSelector(".mark-note");
   const stands = (aspect: string, value: string) =>
