@@ -9,6 +9,7 @@ import * as accordion from "./instruments/accordion/accordion.ts";
 import * as guitar from "./instruments/guitar/neck.ts";
 import * as harp from "./instruments/harp/harp.ts";
 import * as organ from "./instruments/organ/organ.ts";
+import * as ornaments from "./instruments/ornaments/index.ts";
 import * as keyboard from "./instruments/keyboard/index.ts";
 import * as proposals from "./instruments/propose.ts";
 import * as surveys from "./instruments/survey.ts";
@@ -27,7 +28,7 @@ const file = new Uint8Array(
 const scope: Record<string, unknown> = {
   ...{ ...fingering, ...form, ...keyboard, ...timbres, ...instruments, ...surveys },
   ...{ ...pedalling, ...practice, ...scores, ...shaping, ...proposals },
-  ...{ ...accordion, ...guitar, ...harp, ...organ },
+  ...{ ...accordion, ...guitar, ...harp, ...organ, ...ornaments },
   ...{ file, ...scores.readFile(file) },
 };
 const evaluate = (text: string): unknown => runInNewContext(`(${text})`, scope) as unknown;
