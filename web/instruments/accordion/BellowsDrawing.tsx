@@ -8,7 +8,7 @@ import "./accordion.css";
 /** In engraver units: a sign, its room over the staff; what lies so near is under it. */
 const [WIDE, TALL, AWAY, NEAR] = [240, 220, 260, 450];
 /** A printed tempo stands as high as this over the staff, for so far from where its bar begins. */
-const [TEMPO, TEMPO_WIDE] = [1950, 2400];
+const [TEMPO, TEMPO_WIDE] = [1700, 2400];
 
 /** Turns over the top staff: two sides of a box for opening, a wedge for closing. */
 export function BellowsDrawing({ boxes, score, marks, pencil }: DrawingProps) {
