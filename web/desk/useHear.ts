@@ -44,7 +44,7 @@ export function useHear(heard: Heard) {
     const opening = score.bars.find(({ tempo }) => tempo !== undefined)?.tempo;
     const written = tempoOf(score.bars.slice(0, range.from + 1)) ?? opening ?? USUAL_TEMPO;
     const performance = perform(score, startOf(range.from), startOf(range.to + 1), {
-      marks: marksHeard(heardMarks(marks, quietLayers)),
+      marks: marksHeard(heardMarks(instrument(kind), marks, quietLayers)),
     });
     void sounding.start(
       "hear",

@@ -31,6 +31,8 @@ export function MarkOnAxis({
 }) {
   const [places, setPlaces] = useState<readonly Place[]>();
   const [to, setTo] = useState<Place>();
+  const [isAway, setAway] = useState(false);
+  const movable = moving && !isPencil;
   const isMoved = useRef(false);
   const here = to ?? mark.from;
   const x = (place: Place) => barAxis(score.bars, place);
@@ -38,18 +40,29 @@ export function MarkOnAxis({
   const done = () => {
     setPlaces(undefined);
     setTo(undefined);
+    setAway(false);
   };
+  /** Where it may stand; undefined, and said, where that cannot be asked now. */
+  const ask = () =>
+    moving!.places(mark).catch(() => {
+      setAway(true);
+      return undefined;
+    });
   const drag = (event: PointerEvent<HTMLButtonElement>) => {
-    if (!moving || isPencil) return;
+    if (!movable) return;
     const { left, width } = event.currentTarget.parentElement!.getBoundingClientRect();
     const begun = event.clientX;
     let [known, last]: [readonly Place[] | undefined, Place | undefined] = [undefined, undefined];
     isMoved.current = false;
+    let isOver = false;
     const move = (now: globalThis.PointerEvent) => {
       if (!isMoved.current && Math.abs(now.clientX - begun) < DRAGGED) return;
       if (!isMoved.current) {
         isMoved.current = true;
-        void moving.places(mark).then((found) => setPlaces((known = found)));
+        void ask().then((found) => {
+          // it may have been let go meanwhile
+          if (!isOver) setPlaces((known = found));
+        });
       }
       if (!known) return;
       const wanted = ((now.clientX - left) / width) * score.bars.length;
@@ -57,6 +70,7 @@ export function MarkOnAxis({
       setTo(last);
     };
     const end = (commit: boolean) => {
+      isOver = true;
       done();
       if (commit && last && comparePlaces(last, mark.from) !== 0) moving.put(mark, last);
     };
@@ -64,10 +78,11 @@ export function MarkOnAxis({
   };
   const key = async (event: KeyboardEvent) => {
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    if (!by || !event.shiftKey || !moving || isPencil) return;
+    if (!by || !event.shiftKey || !movable) return;
     event.preventDefault();
     event.stopPropagation();
-    const found = await moving.places(mark);
+    const found = await ask();
+    if (!found) return;
     const next = found[found.findIndex((one) => comparePlaces(one, mark.from) === 0) + by];
     setPlaces(found);
     if (next) moving.put(mark, next);
@@ -84,10 +99,10 @@ export function MarkOnAxis({
       <button
         type="button"
         className={
-          [isPencil ? "pencil" : "", moving ? "movable" : ""].join(" ").trim() || undefined
+          [isPencil ? "pencil" : "", movable ? "movable" : ""].join(" ").trim() || undefined
         }
         style={{ left: at(x(here)) }}
-        title={moving ? say`${title}; drag it, or Shift and an arrow` : title}
+        title={movable ? say`${title}; drag it, or Shift and an arrow` : title}
         onClick={() => {
           if (!isMoved.current) onChoose(mark.from.bar, mark.from.bar);
           isMoved.current = false;
@@ -98,6 +113,11 @@ export function MarkOnAxis({
       >
         {children}
       </button>
+      {isAway && (
+        <span className="marks-told" role="status" style={{ left: at(x(here)) }}>
+          {say`where it may stand cannot be asked now; try again once all is stored`}
+        </span>
+      )}
       {places && (
         <span className="marks-told" role="status" style={{ left: at(x(here)) }}>
           {places.length < 2

@@ -1,7 +1,9 @@
+import { stratumOf, type Instrument } from "@yarrow-ridge/core/instruments";
 import type { Mark } from "@yarrow-ridge/core/score";
 
-/** Marks that are heard: those of layers that were left out are not. */
+/** Marks that are heard: ornaments of layers that were left out are not. */
 export const heardMarks = (
+  of: Instrument,
   marks: ReadonlyMap<string, readonly Mark[]>,
   quiet: readonly number[],
 ): ReadonlyMap<string, readonly Mark[]> =>
@@ -10,7 +12,7 @@ export const heardMarks = (
     : new Map(
         [...marks].map(([stratum, own]) => [
           stratum,
-          stratum === "ornaments"
+          stratumOf(of, stratum)?.adorns
             ? own.filter(({ data }) => !quiet.includes(Number(data.layer ?? 1)))
             : own,
         ]),

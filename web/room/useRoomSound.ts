@@ -40,7 +40,7 @@ export function useRoomSound(
     const line = lineOf(instrument(ready.piece.instrument), card.hands);
     const heard = {
       takes: takenBy(line, ready.score),
-      marks: marksHeard(heardMarks(marks, quietLayers)),
+      marks: marksHeard(heardMarks(instrument(ready.piece.instrument), marks, quietLayers)),
       bare: line.bare ?? false,
     };
     // over a cut, and the whole with its repeats

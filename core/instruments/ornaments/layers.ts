@@ -1,15 +1,13 @@
 import { say } from "../../words/say.ts";
-import { neighbour } from "../../score/order/ornaments.ts";
 import type { Note, Score } from "../../score/model/model.ts";
 import { notesByBar } from "../../score/model/onsets.ts";
+import { comparePlaces } from "../../score/model/places.ts";
 import type { Ornament } from "./kinds.ts";
+import { sizesOf, type Interval } from "./sizes.ts";
 import { tuneOf, type TuneNote } from "./tune.ts";
 
 /** Where grace notes come from; mixed: the tune rises into one from above, falls into one below. */
 export type Style = "mixed" | "above" | "below";
-
-/** How far a grace note lies away; each side has its usual one where nobody says. */
-export type Interval = "half" | "step" | "third";
 
 export interface OrnamentOptions {
   readonly style?: Style;
@@ -143,38 +141,11 @@ export function adornments(
     // a grace needs room in the note before
     if (wanted.kind === "grace" && (!before || before.length < LEAST)) return;
     const { why, ...sign } = wanted;
-    const away = (steps: number) =>
-      Math.min(
-        4,
-        Math.max(
-          1,
-          Math.abs(neighbour(note, score.bars[note.bar]!, byBar[note.bar]!, steps) - note.midi),
-        ),
-      );
-    found.push({ note, why, data: { ...sign, ...sizes(wanted, away, interval), layer } });
+    const own = sizesOf(wanted, note, score.bars[note.bar]!, byBar[note.bar]!, interval);
+    found.push({ note, why, data: { ...sign, ...own, layer } });
   });
   return found;
 }
 
-/** Semitones to the neighbours an ornament touches. */
-function sizes(
-  { kind, side }: Wanted,
-  away: (steps: number) => number,
-  interval: Interval | undefined,
-): { by: number; under?: number } {
-  if (kind === "turn") return { by: away(1), under: away(-1) };
-  if (kind === "mordent") return { by: away(-1) };
-  if (kind !== "grace") return { by: away(1) };
-  const below = side === "below";
-  const asked = interval ?? (below ? "half" : "step");
-  const steps = (below ? -1 : 1) * (asked === "third" ? 2 : 1);
-  return { by: asked === "half" ? 1 : away(steps) };
-}
-
 const hasGrace = (note: Note, inBar: readonly Note[]): boolean =>
-  inBar.some(
-    (one) =>
-      one.grace &&
-      one.voice === note.voice &&
-      one.offset.num * note.offset.den === note.offset.num * one.offset.den,
-  );
+  inBar.some((one) => one.grace && one.voice === note.voice && comparePlaces(one, note) === 0);

@@ -1,9 +1,9 @@
 import { say } from "../../words/say.ts";
-import { neighbour } from "../../score/order/ornaments.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Place, Score } from "../../score/model/model.ts";
 import { oneAtAPlace, type MarkSign, type Stratum } from "../../score/marks/strata.ts";
 import { ornamentSchema, ornamentText, type Ornament } from "./kinds.ts";
+import { sizesOf } from "./sizes.ts";
 import { withOrnaments } from "./sound.ts";
 
 /** Where no note of the tune begins its neighbour is taken to be a whole step away. */
@@ -12,8 +12,8 @@ const STEP = 2;
 type Typed = Pick<Ornament, "kind" | "side">;
 
 /** How far away the neighbours of the tune note at a place are, in its key. */
-export function sizesAt(
-  { kind, side }: Typed,
+function sizesAt(
+  typed: Typed,
   at: Place,
   score: Pick<Score, "bars" | "notes">,
   limb: string,
@@ -22,12 +22,9 @@ export function sizesAt(
     (note) => note.hand === limb && !note.grace && !note.held && comparePlaces(note, at) === 0,
   );
   const [note] = here.sort((a, b) => b.midi - a.midi);
-  if (!note) return kind === "turn" ? { by: STEP, under: STEP } : { by: STEP };
+  if (!note) return typed.kind === "turn" ? { by: STEP, under: STEP } : { by: STEP };
   const inBar = score.notes.filter(({ bar }) => bar === note.bar);
-  const away = (steps: number) =>
-    Math.abs(neighbour(note, score.bars[note.bar]!, inBar, steps) - note.midi);
-  if (kind === "turn") return { by: away(1), under: away(-1) };
-  return { by: away(kind === "mordent" || side === "below" ? -1 : 1) };
+  return sizesOf(typed, note, score.bars[note.bar]!, inBar);
 }
 
 /**

@@ -1,8 +1,8 @@
 import type { MarkedAt, Performance, Sounding } from "../../score/model/performance.ts";
 import { tonesOf, type Ornament } from "./kinds.ts";
 
-/** Onsets so near are one, in quarters. */
-const NEAR = 1e-6;
+/** Times that are one, whichever sum they came from; quarters. */
+const timeOf = (at: number): number => Math.round(at * 1e6);
 /** A note keeps at least this share when a grace is taken from its end. */
 const KEPT = 0.5;
 
@@ -17,12 +17,16 @@ export function withOrnaments(
   marks: readonly MarkedAt[],
   hand: string,
 ): Performance {
+  /** The highest note struck at each time. */
+  const tops = new Map<number, Sounding>();
+  for (const note of performance.notes) {
+    const at = timeOf(note.onset);
+    if (note.hand === hand && !note.after && (tops.get(at)?.midi ?? -1) < note.midi)
+      tops.set(at, note);
+  }
   const adorned = new Map<Sounding, Ornament>();
   for (const { at, data } of marks) {
-    const struck = performance.notes.filter(
-      (note) => note.hand === hand && Math.abs(note.onset - at) < NEAR && !note.after,
-    );
-    const top = struck.sort((a, b) => b.midi - a.midi)[0];
+    const top = tops.get(timeOf(at));
     if (top) adorned.set(top, data as unknown as Ornament);
   }
   const tones = (note: Sounding, length: number): Sounding[] => {
@@ -36,17 +40,17 @@ export function withOrnaments(
       ...(at ? { after: at } : {}),
     }));
   };
-  /** Where graces begin, and the onsets they lead to. */
-  const early = [...adorned.keys()].flatMap((note) => {
+  /** Where graces begin, by the time of the notes they lead to. */
+  const early = new Map<number, number>();
+  for (const note of adorned.keys()) {
     const first = tones(note, note.length)[0]!.onset;
-    return first < note.onset ? [{ from: first, to: note.onset }] : [];
-  });
+    if (first < note.onset) early.set(timeOf(note.onset), first);
+  }
   const notes = performance.notes.flatMap((note) => {
     // what would end where the note of a grace begins ends where the grace does
-    const end = note.onset + note.length;
-    const cut = note.hand === hand && early.find(({ to }) => Math.abs(to - end) < NEAR);
-    const left = cut ? cut.from - note.onset : note.length;
-    return tones(note, left < KEPT * note.length ? note.length : left);
+    const cut = note.hand === hand ? early.get(timeOf(note.onset + note.length)) : undefined;
+    const own = cut === undefined ? note.length : cut - note.onset;
+    return tones(note, own < KEPT * note.length ? note.length : own);
   });
   return { ...performance, notes };
 }

@@ -1,7 +1,9 @@
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
+import { toText } from "../../score/model/fractionText.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
+import { ornamentsOn } from "./adorned.ts";
 import { tonesOf, type Ornament } from "./kinds.ts";
 import { adornments, LAYER_NAMES, type Adornment, type OrnamentOptions } from "./layers.ts";
 import { tuneOf } from "./tune.ts";
@@ -9,20 +11,12 @@ import { tuneOf } from "./tune.ts";
 /** A note keeps at least this share of its length under an ornament. */
 const KEPT = 1 / 5;
 
-/** Notes of the tune that have an ornament already. */
-const takenIn = ({ score, written }: MarkTask, limb: string): ReadonlySet<string> =>
-  new Set(
-    tuneOf(score, limb)
-      .filter(({ note }) => written.some(({ from }) => comparePlaces(from, note) === 0))
-      .map(({ note }) => note.id),
-  );
-
 /** The ornaments of a task's layer, or of the next one. */
 export function layerOf(task: MarkTask, limb: string): { layer: number; found: Adornment[] } {
   const { layer = nextLayer(task), ...rest } = task.options as Partial<OrnamentOptions>;
   const bars = [task.from, task.to] as const;
-  const options = { ...rest, layer };
-  return { layer, found: adornments(task.score, limb, bars, options, takenIn(task, limb)) };
+  const taken = new Set(ornamentsOn(task.score, limb, task.written).keys());
+  return { layer, found: adornments(task.score, limb, bars, { ...rest, layer }, taken) };
 }
 
 /** The layer that comes next: after the highest one that is written in these bars. */
@@ -58,10 +52,11 @@ const check =
   (limb: string) =>
   ({ score, written, from, to }: MarkTask): MarkDoubt[] => {
     const tune = tuneOf(score, limb);
+    const at = new Map(tune.map(({ note }, i) => [`${note.bar} ${toText(note.offset)}`, i]));
     return written.flatMap(({ from: place, data }): MarkDoubt[] => {
       if (place.bar < from || place.bar > to) return [];
       const bar = score.bars[place.bar]!.number;
-      const i = tune.findIndex(({ note }) => comparePlaces(note, place) === 0);
+      const i = at.get(`${place.bar} ${toText(place.offset)}`) ?? -1;
       const one = tune[i];
       if (!one)
         return [

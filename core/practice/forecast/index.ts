@@ -50,7 +50,7 @@ export interface ToForecast extends Pick<
 /** Students drawn; a different number only changes how fine the answer is. */
 const DRAWS = 100;
 
-/** Steps through the bank by which a few draws are spread over it; no divisor of {@link DRAWS}. */
+/** Steps through the bank by which a few draws are spread over it; prime to {@link DRAWS}. */
 const STRIDE = 31;
 
 /**
