@@ -175,6 +175,14 @@ export async function until(holds: () => Promise<boolean>): Promise<void> {
   throw new Error(`it never came: ${holds.toString()}`);
 }
 
+/** Takes back the last edit; a dialog that is still closing would keep the keys to itself. */
+export async function undo(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.querySelector("[role=dialog]") === null);
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
+}
+
 /** Chooses an entry of a select that is found by its label. */
 export async function pick(page: Page, label: string, entry: string | RegExp): Promise<void> {
   await page.waitForFunction(

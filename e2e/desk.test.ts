@@ -1,6 +1,6 @@
 import type { Page } from "puppeteer-core";
 import { pianoScore } from "./bench/score.ts";
-import { chooseBars, fill, pick, press, says, until } from "./browser.ts";
+import { chooseBars, fill, pick, press, says, undo, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // The desk in the small: choosing, naming, fingering, undoing, in the real browser.
@@ -67,10 +67,8 @@ it("names a section that begins mid-bar inside another, edits it, and takes that
   await page.waitForFunction(
     () => !document.querySelector<HTMLElement>(".desk-side")!.innerText.includes("cell"),
   );
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
+  await undo(page);
   await page.waitForFunction(() => document.querySelector('[aria-label="Edit section a"]'));
   expect((await sections()).map((one) => one.name)).toEqual(["A", "a"]);
 });
@@ -184,9 +182,7 @@ it("takes the fingers of other instruments, and how they are set up", async () =
   await (await page.waitForSelector("[role=dialog] .MuiButton-contained"))!.click();
   const setup = async () => (await json<{ setup: object | null }>(`/api/pieces/${id}`)).setup;
   await until(async () => JSON.stringify(await setup()) === '{"capo":2}');
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await setup()) === null);
   // with no note chosen the letter opens what it opens
   await page.keyboard.press("Escape");
@@ -269,9 +265,7 @@ it("says how an organ’s two staves were read, and reads them otherwise in one 
   await press(page, "No: two staves for the hands");
   await until(async () => (await hands()) === "right,left");
   await page.waitForFunction(() => !document.body.innerText.includes("They were read as"));
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await hands()) === "right,left,feet");
   // the menu has the same choice, and what is chosen there is not asked again
   await press(page, "Edit the piece");

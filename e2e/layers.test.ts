@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, press, says, pick, until } from "./browser.ts";
+import { chooseBars, pick, press, says, undo, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // Whose fingers are written, for what hand and by which school, in the real browser.
@@ -68,9 +68,7 @@ it("writes a student’s own finger over the teacher’s, shows both, and takes 
     await page.$$eval(".finger.beside", (list) => list.map((one) => one.textContent)),
   ).toContain("4");
   expect((await fingers()).fingerings.find((one) => one.id === note)!.finger).toBe("4");
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await fingers()).others.length === 0);
   await page.waitForFunction(
     (wanted) => document.querySelector(`.finger[data-note="${wanted}"]`)?.textContent === "4",
@@ -152,9 +150,7 @@ it("keeps a hand in its position by a key, moves it, begins it at a note, lets i
   await until(async () => (await positions())[0]!.from.offset !== "0");
   await press(page, "Let go");
   await until(async () => (await positions()).length === 0);
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await positions()).length === 1);
   expect(here.complaints()).toEqual([]);
 });

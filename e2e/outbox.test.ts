@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, fill, press, says, until } from "./browser.ts";
+import { chooseBars, fill, press, says, undo, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // An edit is kept from the moment it is made: the studio slow, stopped, started again, the browser
@@ -63,9 +63,7 @@ it("what is typed while the studio is stopped waits, is said, and is stored once
   await sign("stored");
   expect((await values()).length).toBe(3);
   // and it can be taken back, one by one
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await values()).length === 2);
 });
 
@@ -82,9 +80,7 @@ it("what waits survives the browser, and what was done can be undone after a rel
   await here.open(page, id);
   await sign("stored");
   expect((await values()).length).toBe(2);
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await values()).length === 1);
 });
 

@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, press, says } from "./browser.ts";
+import { chooseBars, press, says, undo } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // What is suggested at the desk: in pencil first, with reasons, inked or rubbed out.
@@ -125,9 +125,7 @@ it("writes a silent change and a finger that may be left, and takes them back", 
   await page.keyboard.press("o");
   await becomes("(4-5)");
   for (const back of ["4-5", "4", undefined]) {
-    await page.keyboard.down("Control");
-    await page.keyboard.press("z");
-    await page.keyboard.up("Control");
+    await undo(page);
     await becomes(back);
   }
 });
@@ -150,9 +148,7 @@ it("makes a pedal mark half a pedal, checks the pedal, and takes it back", async
   expect(await marks()).toMatchObject([{ kind: "down", depth: 0.5 }]);
   await press(page, "Check");
   await says(page, "rings into");
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await page.waitForFunction(() => document.body.innerText.includes("here: down"));
   expect((await marks())[0]!.depth).toBeUndefined();
 });

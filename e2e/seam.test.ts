@@ -13,7 +13,7 @@ import { tmpdir } from "node:os";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import type { Page } from "puppeteer-core";
-import { openBrowser, press, quiet, says, settled, until } from "./browser.ts";
+import { openBrowser, press, quiet, says, settled, undo, until } from "./browser.ts";
 import { root, startServerOf, type RunningServer } from "./server.ts";
 
 // The proof that an instrument is a folder and a line: a copy of the program with one more, which
@@ -147,9 +147,7 @@ it("types and draws its signs on notes, and takes one back", async () => {
     "ring damp",
     "ring echo",
   ]);
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await written()).notes.length === 1);
 });
 
@@ -161,9 +159,7 @@ it("types and draws its marks between notes, and takes one back", async () => {
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("l");
   await page.waitForSelector(".mark-words text::-p-text(large bells)");
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await page.waitForFunction(() => document.querySelectorAll(".mark-words text").length === 1);
   expect((await written()).marks.map((one) => one.data.to)).toEqual(["small"]);
 });
@@ -218,9 +214,7 @@ it("suggests them in pencil at the desk; a key does what the focused control say
   const midi = await (await fetch(`${server.url}/api/pieces/${id}/section.mid`)).arrayBuffer();
   // bank select, large bells: status B0, controller 0, value 2
   expect(Buffer.from(midi).includes(Buffer.from([0xb0, 0, 2]))).toBe(true);
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(async () => (await written()).marks.every((one) => one.data.to !== "large"));
 });
 

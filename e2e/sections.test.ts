@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, fill, press, says } from "./browser.ts";
+import { chooseBars, fill, press, says, undo } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // Sections at the desk: their boundaries, their words, what is carried to returns; hands and
@@ -83,9 +83,7 @@ it("moves the boundary two sections share, to a bar or a beat, and takes it back
   );
   await page.keyboard.press("ArrowLeft");
   await until(() => places(id), ["A 0+0 11+0", "B 10+0 15+2"]);
-  await page.keyboard.down("Control");
-  await page.keyboard.press("KeyZ");
-  await page.keyboard.up("Control");
+  await undo(page);
   await until(() => places(id), ["A 0+0 11+0", "B 10+0 16+0"]);
 });
 

@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, press, says } from "./browser.ts";
+import { chooseBars, press, says, undo } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // Shaping a piece at the desk, in the real browser.
@@ -28,11 +28,6 @@ async function until(what: (now: Awaited<ReturnType<typeof shape>>) => boolean):
   }
   throw new Error(`not there: ${JSON.stringify(await shape())}`);
 }
-const undo = async () => {
-  await page.keyboard.down("Control");
-  await page.keyboard.press("z");
-  await page.keyboard.up("Control");
-};
 
 it("drags the printed curve into one’s own, moves a point by key, and takes both back", async () => {
   await here.open(page, id);
@@ -55,11 +50,11 @@ it("drags the printed curve into one’s own, moves a point by key, and takes bo
   await until(
     (now) => now?.loudness?.some((point) => point.bar === 60 && point.level === 7.5) ?? false,
   );
-  await undo();
+  await undo(page);
   await until(
     (now) => now?.loudness?.some((point) => point.bar === 60 && point.level === 8) ?? false,
   );
-  await undo();
+  await undo(page);
   await until((now) => now === null);
   await page.waitForSelector(".shape-curve.printed");
 });
