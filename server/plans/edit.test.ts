@@ -76,12 +76,27 @@ describe("a card on another day", () => {
     expect(on(back.json, "2030-03-06")).toEqual([]);
   });
 
+  it("is put on any day the plan has cards for, also after the piece was ready", async () => {
+    const { json: made } = await given.make();
+    const last = made.days.findLast((day) => day.cards.length > 0)!;
+    expect(last.date > "2030-03-24").toBe(true);
+    const [keeping] = last.cards;
+    expect(keeping!.kind).toBe("keeping");
+    for (const date of ["2030-04-20", "2030-04-21"]) {
+      const there = await move(keeping!.id, { date });
+      expect(there.status).toBe(200);
+      expect(on(there.json, date).map(({ id }) => id)).toContain(keeping!.id);
+    }
+    const free = await move(keeping!.id, { date: last.date, pinned: false });
+    expect(free.status).toBe(200);
+  });
+
   it("is not moved into the past, nor once begun, nor where its bars are pinned already", async () => {
     const { json: made } = await given.make();
     const [card, begun] = made.days[0]!.cards;
     expect((await move(card!.id, { date: "2030-03-01" })).status).toBe(400);
     // ready by 24 March, kept for four weeks: what lies after that no plan has
-    expect((await move(card!.id, { date: "2030-04-21" })).status).toBe(400);
+    expect((await move(card!.id, { date: "2030-04-22" })).status).toBe(400);
     expect((await move(card!.id, { date: "someday" })).status).toBe(400);
     expect((await move("nothing", { date: "2030-03-09" })).status).toBe(404);
     await given.attempt(begun!.id, "slip");

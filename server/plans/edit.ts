@@ -2,21 +2,24 @@ import { capital, say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
 import dayjs from "dayjs";
 import { and, asc, eq, gte, inArray, ne } from "drizzle-orm";
-import { addDays, today } from "../clock.ts";
+import { today } from "../clock.ts";
 import { assignments, attempts, cards, plans } from "../db/schema.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
 import { unlessMoved } from "../http/was.ts";
 import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
-import { daysFrom, KEPT_FOR, layingOf, type Open } from "./laying.ts";
+import { daysFrom, daysUntil, layingOf, type Open } from "./laying.ts";
 import { layAnew, markStudentStale, practisingOf, togetherWith, upToDate } from "./layout.ts";
 import { barsText, planRow, type CardRow, type PlanRow } from "./store.ts";
 
-async function openPlan(studio: Studio, plan: PlanRow): Promise<Open> {
+async function openPlan(
+  studio: Studio,
+  plan: PlanRow,
+): Promise<{ open: Open; all: readonly Open[] }> {
   const all = await togetherWith(studio.db, plan);
   const open = all.find((one) => one.plan.id === plan.id);
   if (!open) throw new ProblemError(409, say`This plan has been replaced by a newer one.`);
-  return open;
+  return { open, all };
 }
 
 /** Adds bars practised alone, or leaves units out. @throws ProblemError for what is not there */
@@ -28,7 +31,7 @@ export async function editPlan(
   const { db } = studio;
   const plan = await planRow(db, id);
   unlessMoved(plan, body, body.was);
-  const open = await openPlan(studio, plan);
+  const { open } = await openPlan(studio, plan);
   const { added, dropped } = body;
   const { score } = await knownPiece(studio, open.pieceId);
   const last = score.bars.length - 1;
@@ -79,7 +82,7 @@ export async function moveCard(
   if (!card) throw notFound("card");
   unlessMoved(card, { date, pinned }, was);
   const plan = await planRow(db, planId);
-  const open = await openPlan(studio, plan);
+  const { open, all } = await openPlan(studio, plan);
   const now = today(clock);
   if (card.date < now) throw new ProblemError(409, say`The day of this card has passed.`);
   if (date < now)
@@ -88,7 +91,8 @@ export async function moveCard(
       say`${dayText(date)} has passed. Choose today or a later day.`,
       "date",
     );
-  const last = addDays(plan.readyBy > now ? plan.readyBy : now, KEPT_FOR - 1);
+  const ends = all.map((one) => one.plan.readyBy);
+  const last = daysUntil(await practisingOf(db, open.studentId), now, ends).at(-1)!.date;
   if (date > last)
     throw new ProblemError(
       400,

@@ -54,7 +54,7 @@ import type { PlanRow } from "./store.ts";
 export const FARTHEST = 730;
 
 /** Cards that keep a piece reach this far beyond the day it must be ready, and beyond today. */
-export const KEPT_FOR = 28;
+const KEPT_FOR = 28;
 
 export type Student = typeof students.$inferSelect;
 type Practising = Pick<Student, "minutesByWeekday" | "daysOff" | "warmUp" | "longest" | "shares">;
