@@ -169,6 +169,8 @@ it("takes the fingers of other instruments, and how they are set up", async () =
     await page.keyboard.press(key);
     await stands(aspect, key);
   }
+  await page.keyboard.press("n");
+  await stands("harmonic", "◇");
   await page.keyboard.down("Shift");
   await page.keyboard.press("Digit3");
   await page.keyboard.up("Shift");

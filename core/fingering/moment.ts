@@ -1,4 +1,4 @@
-import type { Fraction, Pitch, Reached } from "../score/index.ts";
+import type { Fraction, Pitch, Reached, Said } from "../score/index.ts";
 
 /**
  * A struck note, as the search sees it. Times in quarters from the beginning of the piece in
@@ -17,6 +17,8 @@ export interface Played {
   readonly staccato: boolean;
   /** The slur or slide that ends on it. */
   readonly reached?: Reached;
+  /** What is printed or written on it, by aspect. */
+  readonly printed?: Said;
   /** Ornament signs on it. */
   readonly ornaments?: readonly string[];
 }

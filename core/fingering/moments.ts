@@ -16,6 +16,7 @@ export function playedIn(score: Score, hand: string, from: number, to: number): 
       grace: note.grace,
       staccato: note.staccato,
       ...(note.reached ? { reached: note.reached } : {}),
+      ...(note.printed ? { printed: note.printed } : {}),
       ...(note.ornaments ? { ornaments: note.ornaments } : {}),
     }));
 }

@@ -62,19 +62,44 @@ export const propose = (score: Score, options: ProposeOptions & ForWhom): Propos
 /**
  * The same, with what the next proposal for this line can go on from.
  *
- * @param before of the same score and options but for locks, positions and bars
+ * @param before of the same score and options but for locks, positions and bars, and what is told
+ * of aspects that decide how a note is played
  */
 export function proposeAfter(
-  score: Score,
+  printed: Score,
   options: ProposeOptions & ForWhom,
   before: SolvedLine | undefined,
 ): { proposal: Proposal; solved?: SolvedLine } {
   const model = modelOf(options.hand, options);
   if (!model) return { proposal: NOTHING };
-  const printed = options.school?.edition ? { printed: editionOf(score, options) } : {};
-  const found = engine.proposeAfter(score, model, { ...options, ...printed }, before);
+  const score = asWritten(printed, options.also, options.instrument);
+  const edition = options.school?.edition ? { printed: editionOf(score, options) } : {};
+  const found = engine.proposeAfter(score, model, { ...options, ...edition }, before);
   const played = () => playedIn(score, options.hand, options.from, options.to);
   return { ...found, proposal: withAlong(found.proposal, played, options, score) };
+}
+
+/** A score as it is played: what is written over it in aspects that decide how, in the place of print. */
+function asWritten(
+  score: Score,
+  told: ReadonlyMap<string, ReadonlyMap<string, string>> | undefined,
+  kind = USUAL_INSTRUMENT,
+): Score {
+  const deciding = instrument(kind).aspects.flatMap(({ id, decides }) => {
+    const values = decides && told?.get(id);
+    return values ? [{ id, values }] : [];
+  });
+  if (deciding.length === 0) return score;
+  const notes = score.notes.map((note) => {
+    const own = deciding.flatMap(({ id, values }) => {
+      const value = values.get(note.id);
+      return value === undefined ? [] : [[id, value]];
+    });
+    return own.length
+      ? { ...note, printed: { ...note.printed, ...Object.fromEntries(own) } }
+      : note;
+  });
+  return { ...score, notes };
 }
 
 /** A proposal with what another hand does on the same notes. */
@@ -146,7 +171,8 @@ export const check = (
   score: Score,
   fingers: ReadonlyMap<string, string>,
   { instrument: kind = USUAL_INSTRUMENT, ...options }: CheckOptions & ForWhom = {},
-): Doubt[] => handsOf(kind)?.review.check(score, fingers, options) ?? [];
+): Doubt[] =>
+  handsOf(kind)?.review.check(asWritten(score, options.beside, kind), fingers, options) ?? [];
 
 /** What one hand might take from another. */
 export const redistribute = (

@@ -206,6 +206,9 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
     ...(Object.keys(told).length ? { setup: told } : {}),
   };
   const also = await toldBeside(studio, id, kind, body, score);
+  const decided = instrument(kind).aspects.flatMap((one) =>
+    one.decides ? [...(also.get(one.id) ?? [])] : [],
+  );
   const proposal = await underName(body.work, signal, (watch) =>
     studio.heavy.watched(
       watch,
@@ -222,7 +225,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
         to: body.to,
         ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
       },
-      `${id} ${reading} ${JSON.stringify([options, pedal])}`,
+      `${id} ${reading} ${JSON.stringify([options, pedal, decided])}`,
     ),
   );
   return { proposal, names };
@@ -254,9 +257,10 @@ async function toldBeside(
   score: Score,
 ): Promise<ReadonlyMap<string, ReadonlyMap<string, string>>> {
   const found = new Map<string, ReadonlyMap<string, string>>();
-  for (const { id: aspect } of aspectsOf(instrument(kind), hand).slice(1)) {
+  for (const { id: aspect, decides } of aspectsOf(instrument(kind), hand).slice(1)) {
     const rows = await noteRows(db, id, { layer, aspect });
-    const written = rows.filter(({ value }) => value !== "");
+    // an empty one takes away what is printed
+    const written = rows.filter(({ value }) => value !== "" || decides);
     if (written.length) found.set(aspect, new Map(written.map((row) => [row.noteId, row.value])));
   }
   if (position === undefined) return found;

@@ -85,6 +85,27 @@ it("proposes for a piece: written strings are kept, the same in every return", a
   expect(kept.notes.find((one) => one.id === first.id)!.string).toBe(first.string);
 });
 
+it("puts a note that is written as a harmonic over its fret, and back where it is taken away", async () => {
+  const { id } = (await studio.bring(demoFile("lanterns-on-the-ettle"), "b.musicxml", "guitar"))
+    .json;
+  const ask = async () =>
+    (
+      await studio.ask("POST", `/api/pieces/${id}/fingerings/propose`, {
+        ...{ hand: "hands", from: 0, to: 23 },
+      })
+    ).json as unknown as { notes: (OnNeck & { pitch: string })[] };
+  const before = (await ask()).notes;
+  // the first string touched at the twelfth fret sounds the same e″ (acoustics)
+  const note = before.find(({ pitch, fret }) => pitch === "E5" && fret > 0)!;
+  const say = (value: string | null) =>
+    studio.ask("PUT", `/api/pieces/${id}/notes/harmonic`, { values: [{ note: note.id, value }] });
+  await say("natural");
+  const touched = (await ask()).notes.find((one) => one.id === note.id)!;
+  expect([touched.string, touched.fret]).toEqual([1, 12]);
+  await say(null);
+  expect((await ask()).notes).toEqual(before);
+});
+
 it("proposes the hand that plucks, with the strings or asked for alone", async () => {
   const chordOf = (...pitches: string[]) =>
     pitches.map((pitch, i) => ({ pitch, onset: i / 4, duration: 0.25 }));

@@ -1,4 +1,5 @@
 import type { Played } from "../../fingering/index.ts";
+import { isNatural } from "./neck.ts";
 import { add, compare, subtract } from "../../score/index.ts";
 
 /** Notes of a broken chord are no nearer than this, in semitones. */
@@ -50,6 +51,8 @@ function endOfChord(
   let last = from;
   for (let i = from + 1; i < played.length; i++) {
     const [note, before] = [played[i]!, played[i - 1]!];
+    // what is touched and let go is no chord that is held
+    if (isNatural(note) || isNatural(before)) break;
     if (note.grace || compare(note.at, before.at) === 0) break;
     // a rest, or a note of another value, ends the figure
     if (compare(add(before.at, before.length), note.at) < 0) break;

@@ -34,7 +34,7 @@ export function check(score: Score, fingers: Written, options: CheckOptions): Do
 const otherPitch = (score: Score, neck: Neck, strings: Written): Doubt[] =>
   score.notes.flatMap((note): Doubt[] => {
     const told = strings.get(note.id);
-    const places = placesOf(neck, note.midi);
+    const places = placesOf(neck, note);
     if (!told || places.some(({ string }) => String(string) === told)) return [];
     const open = neck.tuning[Number(told) - 1];
     return [

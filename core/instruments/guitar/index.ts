@@ -75,6 +75,20 @@ const FRET: Aspect = {
   look: "digit",
 };
 
+/** Touched over the fret and let go, so that a part of the string sounds; written as it sounds. */
+const HARMONIC: Aspect = {
+  id: "harmonic",
+  name: say`harmonic`,
+  names: say`harmonics`,
+  lines,
+  symbols: [{ value: "natural", key: "n", name: say`natural harmonic` }],
+  decides: true,
+  byPitch: true,
+  element: { natural: { name: "harmonic", holds: "natural" } },
+  look: "letter",
+  glyphs: { natural: { text: "◇", side: "above" } },
+};
+
 /** What is known of a left hand on a neck. */
 export const fretFields = {
   stretch: Type.Optional(
@@ -97,7 +111,7 @@ export const guitar: Instrument = {
     { id: "bass", name: say`bass`, limbs: lines, within: (score) => voiceLine(score, "low") },
   ],
   layouts: GUITAR_LAYOUTS,
-  aspects: [fingering(lines, ["0", "1", "2", "3", "4"]), PLUCK, STRING, FRET],
+  aspects: [fingering(lines, ["0", "1", "2", "3", "4"]), PLUCK, STRING, FRET, HARMONIC],
   strata: [ornamentsOver("hands")],
   following: neckSigns,
   setup: {

@@ -2,7 +2,7 @@ import type { HandModel, Locks, Moment, Played, Wish } from "../../fingering/ind
 import { heldAsChords } from "./broken.ts";
 import { fitTo } from "../fitTo.ts";
 import { MOST } from "./fretHand.ts";
-import { USUAL_NECK, type Neck } from "./neck.ts";
+import { isNatural, isRinging, ringing, USUAL_NECK, type Neck } from "./neck.ts";
 import { neckPlan } from "./plan.ts";
 import { NECK_PRICES } from "./prices.ts";
 import { stepCost } from "./step.ts";
@@ -39,7 +39,7 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
   const known = new Map<string, readonly NeckWay[]>();
   /** Ways of notes of these pitches, found once. */
   const waysFor = (notes: readonly Played[]): readonly NeckWay[] => {
-    const key = notes.map(({ midi }) => midi).join();
+    const key = notes.map(pitchKey).join();
     let found = known.get(key);
     if (!found) known.set(key, (found = waysOf(notes, at)));
     return found;
@@ -47,7 +47,7 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
   const taken = new Map<string, boolean>();
   const able = (notes: readonly Played[]): boolean => {
     const key = notes
-      .map(({ midi }) => midi)
+      .map(pitchKey)
       .sort((a, b) => a - b)
       .join();
     let found = taken.get(key);
@@ -57,23 +57,35 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
   return {
     key: (midi) => midi,
     read: (played) => heldAsChords(played, able),
-    fit: (struck, held) => fitTo(struck, held, able),
-    choices: ({ notes }) =>
-      waysFor(notes).map(({ notes: places, position, barre, cost }) => ({
-        notes: places.map(({ string, fret, finger }, i): Stopped => {
-          const { id, reached } = notes[i]!;
-          return reached ? { string, fret, finger, id, reached } : { string, fret, finger, id };
+    fit: (struck, held) =>
+      fitTo(struck, held, (notes) =>
+        able(notes.map((note) => (held.includes(note) ? ringing(note) : note))),
+      ),
+    choices: ({ notes, struck }) =>
+      waysFor(notes.map((note, i) => (struck[i] ? note : ringing(note)))).map(
+        ({ notes: places, position, barre, cost }) => ({
+          notes: places.map(({ string, fret, finger }, i): Stopped => {
+            const { id, reached } = notes[i]!;
+            const one = { string, fret, finger, id };
+            if (isNatural(notes[i]!)) return { ...one, natural: true };
+            return reached ? { ...one, reached } : one;
+          }),
+          ...(barre ? { position, barre, cost } : { position, cost }),
         }),
-        ...(barre ? { position, barre, cost } : { position, cost }),
-      })),
+      ),
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(at.prices, a, b, link),
     triple: () => 0,
     triples: () => false,
     tableKey,
     alike: {
-      pattern: ({ keys, struck }) =>
-        keys.map((key, i) => `${key - keys[0]!}${struck[i] ? "" : "h"}`).join(),
+      pattern: ({ keys, struck, notes }) =>
+        keys
+          .map(
+            (key, i) =>
+              `${key - keys[0]!}${struck[i] ? "" : "h"}${isNatural(notes[i]!) ? "n" : ""}`,
+          )
+          .join(),
       place: ({ keys }) => keys[0]!,
       still: 0,
       shapes: shapesOn,
@@ -93,15 +105,22 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
   };
 }
 
+/** Beyond every MIDI number. */
+const NATURAL = 1000;
+
+/** Equal for notes that lie in the same places. */
+const pitchKey = (note: Played): number =>
+  note.midi + (isNatural(note) ? NATURAL : isRinging(note) ? 2 * NATURAL : 0);
+
 /** Semitones between most neighbouring strings. */
 const FOURTH = 5;
 
 /**
  * The same strings and fingers on other frets; a fourth away the shape may also lie one string
- * over. An open string is no shape: it is on no other fret.
+ * over. An open string is no shape, nor is a natural harmonic: they are on no other fret.
  */
 function shapesOn({ notes, position }: NeckWay, away: number): string[] {
-  if (notes.some(({ fret }) => fret === 0)) return [];
+  if (notes.some(({ fret, natural }) => fret === 0 || natural)) return [];
   const as = (over: number) =>
     notes.map(({ string, fret, finger }) => `${string - over}.${finger}.${fret - position}`).join();
   return away === -FOURTH ? [as(0), as(1)] : away === FOURTH ? [as(0), as(-1)] : [as(0)];
@@ -114,9 +133,13 @@ function tableKey(moments: readonly Moment[]): string | undefined {
       const before = moments[i - 1];
       const place = (id: string | undefined) =>
         before?.notes.findIndex((one) => one.id === id) ?? -1;
-      const held = notes.map(({ id, reached }) =>
-        reached ? `${place(id)}${reached.how}${place(reached.from)}` : place(id),
-      );
+      const held = notes.map((note) => {
+        const { id, reached } = note;
+        const natural = isNatural(note) ? "n" : "";
+        return reached
+          ? `${place(id)}${natural}${reached.how}${place(reached.from)}`
+          : `${place(id)}${natural}`;
+      });
       const joined = before && link ? `${link.seconds.toFixed(3)} ${link.rest > 0 ? 1 : 0}` : "";
       return `${keys.join()} ${before ? held.join() : ""} ${joined}`;
     })

@@ -1,4 +1,4 @@
-import type { Note } from "../../score/index.ts";
+import type { Note, Said } from "../../score/index.ts";
 
 /** A fretted neck as it is set up: strings, capo, frets, length. */
 export interface Neck {
@@ -29,13 +29,54 @@ export interface Place {
 }
 
 /**
- * Where a pitch lies, the lowest fret first.
- *
- * @param midi A4 = 69, as it sounds
+ * Frets over which a string touched lightly sounds in two, three, four or five parts, and semitones
+ * of that above the open string. Acoustics: 12 log2 of the number of parts, to the nearest fret.
  */
-export function placesOf({ tuning, capo, frets }: Neck, midi: number): Place[] {
+const NODES = [
+  { fret: 12, above: 12 },
+  { fret: 7, above: 19 },
+  { fret: 19, above: 19 },
+  { fret: 5, above: 24 },
+  { fret: 4, above: 28 },
+  { fret: 9, above: 28 },
+  { fret: 16, above: 28 },
+];
+
+/** Whether a natural harmonic sounds weak there: in five parts, where no fret lies quite on a node. */
+export const isWeak = (fret: number): boolean =>
+  NODES.some((one) => one.fret === fret && one.above === 28);
+
+/** Whether a note is a natural harmonic. */
+export const isNatural = ({ printed }: { readonly printed?: Said }): boolean =>
+  printed?.["harmonic"] === "natural";
+
+/** A natural harmonic that was touched before: it keeps its string, and no finger. */
+export const ringing = <N extends { readonly printed?: Said }>(note: N): N =>
+  isNatural(note) ? { ...note, printed: { ...note.printed, harmonic: RINGS } } : note;
+
+const RINGS = "rings";
+
+/** Whether a note keeps a string and no finger. */
+export const isRinging = ({ printed }: { readonly printed?: Said }): boolean =>
+  printed?.["harmonic"] === RINGS;
+
+/**
+ * Where a note lies, the lowest fret first; a natural harmonic where its string is touched.
+ *
+ * @param note A4 = 69, as it sounds
+ * @example placesOf(USUAL_NECK, { midi: 64 })[0] // => { string: 1, fret: 0 }
+ */
+export function placesOf(
+  { tuning, capo, frets }: Neck,
+  note: { readonly midi: number; readonly printed?: Said },
+): Place[] {
   return tuning
-    .map((open, i): Place => ({ string: i + 1, fret: midi - open - capo }))
+    .flatMap((open, i): Place[] => {
+      const above = note.midi - open - capo;
+      const isPart = isNatural(note) || isRinging(note);
+      const at = isPart ? NODES.filter((one) => one.above === above) : [{ fret: above }];
+      return at.map(({ fret }) => ({ string: i + 1, fret }));
+    })
     .filter(({ fret }) => fret >= 0 && fret <= frets - capo)
     .sort((a, b) => a.fret - b.fret || a.string - b.string);
 }
@@ -53,17 +94,18 @@ export function placesOf({ tuning, capo, frets }: Neck, midi: number): Place[] {
  */
 export function tablatureOf(
   neck: Neck,
-  notes: readonly Pick<Note, "id" | "midi">[],
+  notes: readonly Pick<Note, "id" | "midi" | "printed">[],
   strings: ReadonlyMap<string, string>,
   fingers: ReadonlyMap<string, string>,
 ): Map<string, Place> {
   const found = new Map<string, Place>();
-  for (const { id, midi } of notes) {
+  for (const note of notes) {
+    const { id } = note;
     const [told, finger] = [strings.get(id), fingers.get(id)];
     if (told === undefined && finger === undefined) continue;
     const fits = ({ string, fret }: Place) =>
       told === undefined ? finger !== "0" || fret === 0 : String(string) === told;
-    const place = placesOf(neck, midi).find(fits);
+    const place = placesOf(neck, note).find(fits);
     if (place) found.set(id, place);
   }
   return found;

@@ -2,7 +2,7 @@ import { say } from "../../words/say.ts";
 import { agreeingIn } from "../../fingering/index.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
 import { barSpan, pitchText, subtract, toNumber, type Score } from "../../score/index.ts";
-import { between, placesOf, roman, TUNINGS } from "./neck.ts";
+import { between, isNatural, placesOf, roman, TUNINGS, type Neck } from "./neck.ts";
 import { guideOf } from "./step.ts";
 import type { NeckWay } from "./way.ts";
 import { waysOf, type AtNeck } from "./ways.ts";
@@ -63,6 +63,7 @@ function reasonsOf(
   const way = (at: number) => line.ways[at]![path[at]!]!;
   const shifts: string[] = [];
   const barres: string[] = [];
+  const touched: string[] = [];
   let widest = { mm: 0, text: "" };
   for (const at of asked) {
     const [now, { bar }] = [way(at), line.moments[at]!];
@@ -78,6 +79,9 @@ function reasonsOf(
           text: say`${low.finger}–${high.finger}, ${Math.round(mm)} mm${inBar(bar, score)}`,
         };
     }
+    for (const { natural, finger, string, fret } of now.notes)
+      if (natural && finger > 0)
+        touched.push(say`string ${string} at fret ${roman(fret)}${inBar(bar, score)}`);
     if (now.barre)
       barres.push(
         say`${now.barre.to - now.barre.from + 1} strings at fret
@@ -112,6 +116,9 @@ function reasonsOf(
             earlier figure, on other frets or one string over.`,
         ]
       : []),
+    ...(touched.length
+      ? [say`Touch over the fret itself and let go at once: ${list(touched)}.`]
+      : []),
     ...(unlike.length ? [say`Barre over ${list(unlike)}. Let the hand rest after it.`] : []),
     ...(widest.mm > most * AT_THE_EDGE
       ? [say`The widest stretch is ${widest.text}; this hand reaches ${most} mm. Never force it.`]
@@ -142,7 +149,15 @@ function problemsOf(
     const { bar, beyond, released, notes, struck } = moment;
     const playing = notes.filter((_, i) => struck[i]);
     const found: Problem[] = [];
-    const outside = beyond.filter(({ midi }) => placesOf(neck, midi).length === 0);
+    const unsounded = beyond.filter((note) => isNatural(note) && placesOf(neck, note).length === 0);
+    if (unsounded.length)
+      found.push({
+        ...{ kind: "unreachable", bar, notes: unsounded.map(({ id }) => id) },
+        text: say`${where(bar)}: no open string of this neck has ${list(unsounded)} as a natural
+          harmonic.`,
+        ways: [say`Play it stopped, without the sign.`, ...retuned()],
+      });
+    const outside = beyond.filter((note) => !isNatural(note) && placesOf(neck, note).length === 0);
     if (outside.length)
       found.push({
         ...{ kind: "unreachable", bar: outside[0]!.bar, notes: outside.map(({ id }) => id) },
@@ -150,10 +165,11 @@ function problemsOf(
           ${outside.length === 1 ? say`is` : say`are`} not on this neck.`,
         ways: [
           say`Play it an octave ${outside[0]!.midi < Math.min(...neck.tuning) ? say`higher` : say`lower`}.`,
+          ...asNatural(neck, outside),
           ...retuned(),
         ],
       });
-    const inside = beyond.filter((note) => !outside.includes(note));
+    const inside = beyond.filter((note) => ![...outside, ...unsounded].includes(note));
     if (inside.length) {
       const doubled = inside.filter((note) =>
         playing.some((other) => (other.midi - note.midi) % 12 === 0),
@@ -182,6 +198,16 @@ function problemsOf(
       });
     return found;
   });
+}
+
+/** Where notes beyond the last fret sound as natural harmonics, if all of them do. */
+function asNatural(neck: Neck, notes: readonly Played[]): string[] {
+  const places = notes.map(
+    ({ midi }) => placesOf(neck, { midi, printed: { harmonic: "natural" } })[0],
+  );
+  if (places.includes(undefined)) return [];
+  const named = places.map((one) => say`string ${one!.string} at fret ${roman(one!.fret)}`);
+  return [say`Play it as a natural harmonic: ${named.join(", ")}.`];
 }
 
 /** The part of its value that a note keeps when it ends with a moment. */

@@ -35,6 +35,8 @@ export interface NeckPrices {
   readonly changed: number;
   /** An open string where they are to be avoided. */
   readonly open: number;
+  /** A natural harmonic where it sounds weak. */
+  readonly weak: number;
   /** A slur that its strings or fingers do not allow, a slide by another finger. */
   readonly slurBroken: number;
   readonly slideBroken: number;
@@ -53,6 +55,7 @@ export const NECK_PRICES: NeckPrices = {
     position: 0.02,
     changed: 0.7,
     open: 30,
+    weak: 6,
     slurBroken: 15,
     slideBroken: 8,
     otherPair: 0.8,

@@ -88,12 +88,12 @@ it("has the frets where arithmetic puts them, and each pitch in all its places",
       1,
     );
   expect(toFret(USUAL_NECK, 12)).toBeCloseTo(325);
-  expect(placesOf(USUAL_NECK, 64).map(({ string, fret }) => `${string}.${fret}`)).toEqual([
-    ...["1.0", "2.5", "3.9", "4.14", "5.19"],
-  ]);
+  expect(placesOf(USUAL_NECK, { midi: 64 }).map(({ string, fret }) => `${string}.${fret}`)).toEqual(
+    [...["1.0", "2.5", "3.9", "4.14", "5.19"]],
+  );
   // a capo is a new nut: its place is open, and millimetres are shorter
   const capo = { ...USUAL_NECK, capo: 2 };
-  expect(placesOf(capo, 66)[0]).toEqual({ string: 1, fret: 0 });
+  expect(placesOf(capo, { midi: 66 })[0]).toEqual({ string: 1, fret: 0 });
   expect(between(capo, 0, 1)).toBeCloseTo(between(USUAL_NECK, 2, 3));
   expect(["I", "IV", "IX", "XII"]).toEqual([1, 4, 9, 12].map(roman));
 });

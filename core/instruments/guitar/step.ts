@@ -78,7 +78,8 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
     if (!now) continue;
     // what sounds keeps its place
     if (now.string !== held.string || now.fret !== held.fret) return Infinity;
-    if (now.finger !== held.finger) cost += prices.changed;
+    // the finger that touched a harmonic is free at once
+    if (now.finger !== held.finger && !held.natural) cost += prices.changed;
   }
   for (const one of b.notes) if (one.reached) cost += joinCost(prices, a, one);
   if (a.position !== b.position) {

@@ -7,6 +7,8 @@ export interface Stopped extends Place {
   readonly finger: number;
   /** The note's. */
   readonly id: string;
+  /** A natural harmonic: touched over the fret. */
+  readonly natural?: boolean;
   /** The slur or slide that ends on it. */
   readonly reached?: Reached;
 }

@@ -1,6 +1,6 @@
 import type { Played } from "../../fingering/index.ts";
 import { reaches } from "./fretHand.ts";
-import { between, placesOf, type Neck, type Place } from "./neck.ts";
+import { between, isNatural, isRinging, isWeak, placesOf, type Neck, type Place } from "./neck.ts";
 import { FELT, type NeckPrices } from "./prices.ts";
 import type { Barre, NeckWay, Stopped } from "./way.ts";
 
@@ -38,8 +38,8 @@ export const canTake = (notes: readonly Played[], at: AtNeck): boolean =>
 /** Each note on a string of its own. */
 function placings(notes: readonly Played[], { neck, highest = Infinity }: AtNeck): Place[][] {
   let found: Place[][] = [[]];
-  for (const { midi } of notes) {
-    const places = placesOf(neck, midi).filter(({ fret }) => fret <= highest);
+  for (const note of notes) {
+    const places = placesOf(neck, note).filter(({ fret }) => fret <= highest);
     found = found.flatMap((before) =>
       places
         .filter(({ string }) => !before.some((one) => one.string === string))
@@ -51,8 +51,11 @@ function placings(notes: readonly Played[], { neck, highest = Infinity }: AtNeck
 
 /** Fingers for notes in their places. */
 function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNeck): NeckWay[] {
-  const stopped = places.filter(({ fret }) => fret > 0);
-  const open = (places.length - stopped.length) * (at.avoidOpen ? at.prices.open : 0);
+  const stopped = places.filter(({ fret }, i) => fret > 0 && !isRinging(notes[i]!));
+  const weak = places.filter(({ fret }, i) => isNatural(notes[i]!) && isWeak(fret)).length;
+  const open =
+    places.filter(({ fret }) => fret === 0).length * (at.avoidOpen ? at.prices.open : 0) +
+    weak * at.prices.weak;
   const ways = (hand: ReadonlyMap<Place, number>) =>
     notes.map(({ id }, i): Stopped => ({ ...places[i]!, finger: hand.get(places[i]!) ?? 0, id }));
   if (stopped.length === 0)

@@ -21,7 +21,7 @@ type Values = ReadonlyMap<string, string>;
 export const writtenOn =
   (neck: Neck, fingers: Values, strings: Values, near = false) =>
   (note: Note): WrittenNote[] => {
-    const places = placesOf(neck, note.midi);
+    const places = placesOf(neck, note);
     const told = strings.get(note.id);
     const written = fingers.get(note.id)?.replace(/\D/g, "")[0];
     const finger = written === undefined ? undefined : Number(written);

@@ -31,6 +31,8 @@ export interface Aspect {
   /** Whether a second one may take over on the held note (`4-5`), and one may be left (`(3)`). */
   readonly change?: boolean;
   readonly optional?: boolean;
+  /** Whether it changes how its note is played, so that what is proposed for the rest hangs on it. */
+  readonly decides?: boolean;
   /** Whether it follows from the key: it does not go along to a return on other keys. */
   readonly byPitch?: boolean;
   /**
@@ -50,6 +52,8 @@ export interface ElementOf {
   readonly name: string;
   readonly placement?: "above" | "below";
   readonly text?: string;
+  /** The element in it that says so; what holds nothing says so too. */
+  readonly holds?: string;
 }
 
 export interface Glyph {
@@ -125,7 +129,10 @@ function valueOf(element: Element, all: ReturnType<typeof elementsOf>): string |
   const held = element.textContent?.trim() ?? "";
   const placement = element.getAttribute("placement") ?? undefined;
   const named = all.filter(
-    ({ name, text }) => name === element.tagName && (text === undefined || text === held),
+    ({ name, text, holds }) =>
+      name === element.tagName &&
+      (text === undefined || text === held) &&
+      (holds === undefined || children(element).every(({ tagName }) => tagName === holds)),
   );
   const found =
     named.find((one) => one.placement === placement) ?? named.find((one) => !one.placement);
@@ -204,7 +211,7 @@ export function writeAspect(
   // `4-5`: the second finger takes over on the held key
   const parts = aspect.change ? value.split("-") : [value];
   parts.forEach((one, i) => {
-    const { name, placement, text } =
+    const { name, placement, text, holds }: ElementOf =
       typeof aspect.element === "string"
         ? { name: aspect.element, text: one }
         : (aspect.element[one] ?? { name: "other-technical", text: one });
@@ -212,6 +219,8 @@ export function writeAspect(
       ...(placement ? { placement } : {}),
       ...(i ? { substitution: "yes" } : {}),
     };
-    technical.appendChild(create(document, name, attributes, text));
+    const made = create(document, name, attributes, text);
+    if (holds) made.appendChild(create(document, holds));
+    technical.appendChild(made);
   });
 }

@@ -1,5 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
 import {
+  isNatural,
   placesOf,
   roman,
   toFret,
@@ -9,6 +10,7 @@ import {
 } from "@yarrow-ridge/core/instruments/guitar";
 import { add, compare, type Note } from "@yarrow-ridge/core/score";
 import type { BoardProps } from "../view.ts";
+import { asPlayed } from "./asPlayed.ts";
 import "./neck.css";
 
 /** In the drawing's own units: a string from the next, and how long the part shown is. */
@@ -29,7 +31,7 @@ export function NeckBoard({ now, next, fingers, label, score, said, setup }: Boa
   const strings = said.find(({ aspect }) => aspect.id === "string")?.values;
   const placeOf = (note: Note): Stopped[] => {
     const told = Number(strings?.get(note.id)?.finger ?? NaN);
-    const places = placesOf(neck, note.midi);
+    const places = placesOf(neck, note);
     const place = places.find(({ string }) => string === told) ?? places[0];
     return place ? [{ ...place, note, finger: fingers.get(note.id)?.finger ?? "" }] : [];
   };
@@ -42,19 +44,18 @@ export function NeckBoard({ now, next, fingers, label, score, said, setup }: Boa
           compare(add(note.offset, note.length), here.offset) > 0,
       )
     : [];
-  const [played, ringing, coming] = [now, rings, next].map((notes) => notes.flatMap(placeOf)) as [
-    Stopped[],
-    Stopped[],
-    Stopped[],
-  ];
+  const [played, ringing, coming] = [now, rings, next].map((notes) =>
+    asPlayed(notes, said).flatMap(placeOf),
+  ) as [Stopped[], Stopped[], Stopped[]];
   const highest = Math.max(
     FRETS,
     ...[...played, ...ringing, ...coming].map(({ fret }) => fret + 1),
   );
   const scale = LONG / toFret(neck, highest);
   const x = (fret: number) => EDGE + toFret(neck, fret) * scale;
-  /** Where the finger lies: just behind its fret. */
-  const middle = (fret: number) => (fret === 0 ? EDGE - 16 : (x(fret - 1) + x(fret)) / 2);
+  /** Where the finger lies: just behind its fret; over it where it only touches. */
+  const middle = (fret: number, note?: Note) =>
+    fret === 0 ? EDGE - 16 : note && isNatural(note) ? x(fret) : (x(fret - 1) + x(fret)) / 2;
   const y = (string: number) => 16 + (string - 1) * STRING;
   const low = y(neck.tuning.length);
   const [position, then] = [positionOf([...played, ...ringing]), positionOf(coming)];
@@ -116,17 +117,25 @@ export function NeckBoard({ now, next, fingers, label, score, said, setup }: Boa
         {coming
           .filter((one) => !played.some((other) => isSame(one, other)))
           .map((one) => (
-            <Dot key={`n${one.note.id}`} at={[middle(one.fret), y(one.string)]} look="next">
+            <Dot
+              key={`n${one.note.id}`}
+              at={[middle(one.fret, one.note), y(one.string)]}
+              look="next"
+            >
               {one.finger}
             </Dot>
           ))}
         {ringing.map((one) => (
-          <Dot key={`r${one.note.id}`} at={[middle(one.fret), y(one.string)]} look="rings">
+          <Dot
+            key={`r${one.note.id}`}
+            at={[middle(one.fret, one.note), y(one.string)]}
+            look="rings"
+          >
             {one.finger}
           </Dot>
         ))}
         {played.map((one) => (
-          <Dot key={one.note.id} at={[middle(one.fret), y(one.string)]} look="now">
+          <Dot key={one.note.id} at={[middle(one.fret, one.note), y(one.string)]} look="now">
             {one.finger || "·"}
           </Dot>
         ))}

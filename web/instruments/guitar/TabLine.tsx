@@ -1,9 +1,10 @@
-import { tablatureOf, USUAL_NECK } from "@yarrow-ridge/core/instruments/guitar";
+import { isNatural, tablatureOf, USUAL_NECK } from "@yarrow-ridge/core/instruments/guitar";
 import { say } from "@yarrow-ridge/core/words";
 import { useMemo } from "react";
 import { place, type Said } from "../../score/placeFingers.ts";
 import type { BarBox } from "../../score/geometry.ts";
 import type { LineProps } from "../view.ts";
+import { asPlayed } from "./asPlayed.ts";
 import "./neck.css";
 
 /** In engraver units: from string to string, a fret's digits, and air over the line. */
@@ -16,7 +17,11 @@ export function TabLine({ boxes, said, setup, below }: LineProps) {
     () => [saidOf(said, "string"), saidOf(said, "finger")],
     [said],
   );
-  const notes = boxes.notes.map(({ note }) => note);
+  const notes = asPlayed(
+    boxes.notes.map(({ note }) => note),
+    said,
+  );
+  const naturals = new Set(notes.filter(isNatural).map(({ id }) => id));
   const places = tablatureOf(neck, notes, strings, fingers);
   const under = place(boxes, said, below).filter(({ side }) => side === "below");
   const count = neck.tuning.length;
@@ -43,7 +48,7 @@ export function TabLine({ boxes, said, setup, below }: LineProps) {
               if (!at) return [];
               return [
                 <text key={note.id} data-fret={note.id} x={x} y={y(at.string) + FRET * 0.36}>
-                  {at.fret}
+                  {naturals.has(note.id) ? `‹${at.fret}›` : at.fret}
                 </text>,
               ];
             })}

@@ -1,5 +1,13 @@
 import { glissandoSettings } from "../glissando.ts";
-import { LEVER_HARP, naturalOf, NATURALS, PEDAL_HARP, PEDALS, stringAt } from "../strings.ts";
+import {
+  LEVER_HARP,
+  naturalOf,
+  NATURALS,
+  PEDAL_HARP,
+  PEDALS,
+  stringAt,
+  stringName,
+} from "../strings.ts";
 import { called, stringsFor, type Alter, type Harp, type Setting } from "../strings.ts";
 import type { HarpNote } from "../notes.ts";
 import { FOOT, proposeSettings, type SettingOptions } from "./index.ts";
@@ -189,6 +197,22 @@ describe("pedals", () => {
     ],
   ])("%s", (_, moments, options, found) => {
     expect(ask(moments, options)).toMatchObject(found);
+  });
+
+  it.each<[why: string, moments: At[], strings: string]>([
+    ["a quick one is had on two strings by turns", inRow(0.12, "C5 C5 C5 C5 C5"), "C5 B4 C5 B4 C5"],
+    ["a slow one stays on its own", inRow(0.25, "C5 C5 C5 C5 C5"), "C5 C5 C5 C5 C5"],
+    ["so does one that is on one string alone", inRow(0.12, "D5 D5 D5 D5"), "D5 D5 D5 D5"],
+    [
+      "and one whose other string is needed as it is",
+      [...inRow(0.12, "B4 C5 C5 C5"), [0.5, 1, "B4"]],
+      "B4 C5 C5 C5 B4",
+    ],
+  ])("a repeated note: %s", (_, moments, strings) => {
+    const found = ask(moments);
+    expect(found.missed).toBe("");
+    const notes = played(...moments).map(({ id }) => stringName(found.strings.get(id)!.string));
+    expect(notes.join(" ")).toBe(strings);
   });
 
   it("say what cannot be, and the way out", () => {

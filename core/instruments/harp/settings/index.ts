@@ -73,6 +73,11 @@ const LEVER_HAND = "left";
 const OTHER_SPELLING = 0.3;
 /** Seconds after which a string may be altered though it still rings a little. Own figure. */
 const RINGS = 1;
+/**
+ * Repeated sooner than this, in seconds, a note is better had on two strings. From memory: a string
+ * that is taken again while it sounds buzzes.
+ */
+const QUICK = 0.2;
 /** A note shorter than this rings as long. */
 const AT_LEAST = 0.05;
 /** Shares of the tempo at which a note may be had that cannot at the tempo itself. */
@@ -182,10 +187,13 @@ export function taskOf(
       };
     });
   };
-  const plucked = notes.map((note): Plucked => {
+  const plucked = notes.map((note, i): Plucked => {
     const at = note.onset * second;
     const rings = Math.min(RINGS, Math.max(AT_LEAST, note.length * second));
-    return { id: note.id, at, until: at + rings, chances: chancesOf(note) };
+    const before = notes[i - 1];
+    const again = before?.midi === note.midi && at - before.onset * second < QUICK - 1e-9;
+    const one = { id: note.id, at, until: at + rings, chances: chancesOf(note) };
+    return again ? { ...one, again } : one;
   });
   const busy = isPedal
     ? {}

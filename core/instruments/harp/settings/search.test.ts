@@ -50,6 +50,7 @@ function byTrying({ movables, notes, move: length, busy }: SettingTask, most: nu
     rings: readonly number[],
     moves: readonly Move[],
     cost: number,
+    last?: number,
   ): void => {
     if (cost >= best - 1e-9) return;
     const note = notes[at];
@@ -57,16 +58,18 @@ function byTrying({ movables, notes, move: length, busy }: SettingTask, most: nu
       best = cost;
       return;
     }
-    for (const { movable, value, cost: own } of note.chances) {
+    for (const { movable, value, cost: written, string } of note.chances) {
+      // repeated on its string quickly: 0.7
+      const own = written + (note.again && last === string ? 0.7 : 0);
       if (movable === undefined) {
-        walk(at + 1, values, rings, moves, cost + own);
+        walk(at + 1, values, rings, moves, cost + own, string);
         continue;
       }
       const before = values[movable];
       const after = values.map((old, i) => (i === movable ? value : old));
       const rung = rings.map((old, i) => (i === movable ? Math.max(old, note.until) : old));
       if (before === undefined || before === value) {
-        walk(at + 1, after, rung, moves, cost + own);
+        walk(at + 1, after, rung, moves, cost + own, string);
         continue;
       }
       const release = rings[movable]!;
@@ -77,7 +80,7 @@ function byTrying({ movables, notes, move: length, busy }: SettingTask, most: nu
       // prices as the search has them: a move 1, a second notch 0.15, haste up to 0.3
       const haste = Math.max(0, Math.min(1, 2 - (note.at - release) / length));
       const price = 1 + 0.15 * (Math.abs(value - before) - 1) + 0.3 * haste;
-      walk(at + 1, after, rung, [...moves, move], cost + own + price);
+      walk(at + 1, after, rung, [...moves, move], cost + own + price, string);
     }
     walk(at + 1, values, rings, moves, cost + 50);
   };
@@ -131,6 +134,35 @@ function differing(harp: Harp, runs: number, most: number, seed: number): number
 
 it("finds the best pedals there are: 1,000 sequences with chords", () => {
   expect(differing(PEDAL_HARP, 1000, 6, 1501)).toBe(0);
+});
+
+it("finds the best pedals there are: 300 passages with notes quickly repeated", () => {
+  let again = 0;
+  const repeated = fc.record({
+    ...{ midi: fc.integer({ min: 54, max: 66 }), times: fc.constantFrom(1, 2, 3, 4) },
+    gap: fc.constantFrom(0.1, 0.15, 0.3),
+  });
+  fc.assert(
+    fc.property(fc.array(repeated, { minLength: 2, maxLength: 4 }), (groups) => {
+      let at = 0;
+      const notes = groups.flatMap(({ midi, times, gap }, i) =>
+        Array.from({ length: times }, (_, k): HarpNote => {
+          const onset = at;
+          at += gap;
+          return {
+            ...{ id: `${i}.${k}`, midi, pitch: pitchOf(midi), onset, length: gap },
+            hand: "right",
+          };
+        }),
+      );
+      const { task } = taskOf(PEDAL_HARP, notes.slice(0, NOTES), OPTIONS);
+      again += task.notes.filter((note) => note.again).length;
+      const { cost } = settle(task);
+      expect(byTrying(task, cost + 1e-3)).toBeGreaterThan(cost - 1e-6);
+    }),
+    { numRuns: 300, seed: 1504 },
+  );
+  expect(again).toBeGreaterThan(300);
 });
 
 it("finds the best levers there are: 300 passages, the left hand busy now and then", () => {

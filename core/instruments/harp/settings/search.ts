@@ -3,9 +3,10 @@ import { inTime } from "./timing.ts";
 
 /**
  * Prices, only to be compared with each other: a move; more for each notch beyond one, and where
- * there is hardly time for it; a note that cannot be had. Own figures.
+ * there is hardly time for it; a note that cannot be had; one quickly repeated on its string. Own
+ * figures: two strings are worth a move where a note comes four times.
  */
-const [MOVE, NOTCH, HURRY, MISSED] = [1, 0.15, 0.3, 50];
+const [MOVE, NOTCH, HURRY, MISSED, AGAIN] = [1, 0.15, 0.3, 50, 0.7];
 
 /** Trails that are kept from note to note, the cheapest; and of those with a note less. */
 const [KEPT, KEPT_LESS] = [200, 80];
@@ -58,7 +59,7 @@ export interface SettingFound {
 export function settle(task: SettingTask): SettingFound {
   const { movables, notes, move } = task;
   let trails: Trail[] = [beginning(movables)];
-  for (const note of notes)
+  notes.forEach((note, i) => {
     trails = best(
       goingOn(trails, note, task).map(({ trail, chance, cost }) => () => {
         const gone = chance
@@ -66,12 +67,14 @@ export function settle(task: SettingTask): SettingFound {
           : { ...without(trail), cost, before: trail };
         return gone && aged(gone, note.at, move, task);
       }),
+      notes[i + 1]?.again,
     );
+  });
   return told(trails[0]!, task);
 }
 
 /** All that can come of a note, as if there were always time, the cheapest first. */
-function goingOn(trails: readonly Trail[], { at, chances }: Plucked, { move }: SettingTask) {
+function goingOn(trails: readonly Trail[], { at, chances, again }: Plucked, { move }: SettingTask) {
   const found: { trail: Trail; chance?: Chance; cost: number }[] = [];
   const [most, less] = [trails[0]!.cost + DEARER, trails[0]!.cost + MISSED / 2];
   for (const trail of trails) {
@@ -82,7 +85,8 @@ function goingOn(trails: readonly Trail[], { at, chances }: Plucked, { move }: S
       const window = isMoved ? at - trail.rings[movable]! : move;
       if (window < move - 1e-9) continue;
       const more = isMoved ? costOf(value - before, window / move) : 0;
-      const cost = trail.cost + chance.cost + more;
+      const twice = again && trail.chance?.string === chance.string ? AGAIN : 0;
+      const cost = trail.cost + chance.cost + more + twice;
       if (cost <= most || cost > less) found.push({ trail, chance, cost });
     }
     found.push({ trail, cost: trail.cost + MISSED });
@@ -175,8 +179,12 @@ function outdone(a: Trail, b: Trail): boolean {
   );
 }
 
-/** The cheapest trails; of those that stand alike only what no other outdoes. */
-function best(made: readonly (() => Trail | undefined)[]): Trail[] {
+/**
+ * The cheapest trails; of those that stand alike only what no other outdoes.
+ *
+ * @param withString whether the string that was plucked last matters
+ */
+function best(made: readonly (() => Trail | undefined)[], withString = false): Trail[] {
   const alike = new Map<string, Trail[]>();
   const kept: Trail[] = [];
   let [dear, less] = [Infinity, 0];
@@ -184,7 +192,8 @@ function best(made: readonly (() => Trail | undefined)[]): Trail[] {
     if (less === KEPT_LESS || kept.length === KEPT) break;
     const trail = make();
     if (!trail) continue;
-    const key = String.fromCharCode(...trail.values);
+    const last = withString ? (trail.chance?.string ?? 0) : 0;
+    const key = String.fromCharCode(...trail.values, last);
     const others = alike.get(key);
     if (others?.some((other) => outdone(trail, other))) continue;
     if (others) others.push(trail);

@@ -27,6 +27,8 @@ export interface Plucked {
   /** Until then its string rings and must not be altered. */
   readonly until: number;
   readonly chances: readonly Chance[];
+  /** The note before is the same pitch, so quick that its string is hardly free for the finger. */
+  readonly again?: boolean;
 }
 
 /** Seconds, from and to. */
