@@ -29,7 +29,7 @@ import { bringScore } from "./pieces/bring.ts";
 import { refreshHead } from "./pieces/marks.ts";
 import { bringPaper } from "./pieces/paper.ts";
 import { knownPiece } from "./pieces/store.ts";
-import { markRecord, TEACHER, writtenText } from "@yarrow-ridge/core/score";
+import { markRecord, TEACHER, tempoOf, writtenText } from "@yarrow-ridge/core/score";
 import { insertMarks, rowOf } from "./pieces/written.ts";
 import { layOutStudents } from "./plans/layout.ts";
 import { triesIn } from "./plans/log.ts";
@@ -159,7 +159,7 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
       await studio.db.insert(noteMarks).values(written);
     }
     for (const [stratum, [from, to]] of Object.entries(piece.marks ?? {})) {
-      const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+      const tempo = tempoOf(score);
       const task = { score, from, to, tempo, written: [], options: {} };
       const { marks } = await studio.heavy.run(
         ...(["proposeMarks", piece.instrument, stratum, task] as const),

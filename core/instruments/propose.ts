@@ -79,7 +79,7 @@ export function proposeAfter(
   return { ...found, proposal: withAlong(found.proposal, played, options, score) };
 }
 
-/** A score as it is played: what is written over it in aspects that decide how, in the place of print. */
+/** A score as it is played: what is written in aspects that decide how, in the place of print. */
 function asWritten(
   score: Score,
   told: ReadonlyMap<string, ReadonlyMap<string, string>> | undefined,
@@ -93,10 +93,10 @@ function asWritten(
   const notes = score.notes.map((note) => {
     const own = deciding.flatMap(({ id, values }) => {
       const value = values.get(note.id);
-      return value === undefined ? [] : [[id, value]];
+      return value === undefined ? [] : [[id, value] as const];
     });
     return own.length
-      ? { ...note, printed: { ...note.printed, ...Object.fromEntries(own) } }
+      ? { ...note, printed: { ...note.printed, ...Object.fromEntries<string>(own) } }
       : note;
   });
   return { ...score, notes };

@@ -1,5 +1,6 @@
 export * from "./model/model.ts";
 export * from "./model/fraction.ts";
+export * from "./model/tempo.ts";
 export * from "./model/fractionText.ts";
 export * from "./model/pitch.ts";
 export * from "./model/nesting.ts";

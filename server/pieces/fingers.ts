@@ -33,6 +33,7 @@ import { underName } from "../work.ts";
 import { pedalNow, positionsNow } from "./keyboard.ts";
 import { againIn } from "./form.ts";
 import { fingersAnswer, lineAnswer } from "./fingersAnswer.ts";
+import { spelled } from "./spelled.ts";
 import { knownPiece, limbsOf, pieceRow } from "./store.ts";
 import { fingerRows, noteRows, type NoteRow } from "./written.ts";
 
@@ -121,8 +122,9 @@ export const fingerHandlers = (studio: Studio): Made => ({
   },
 
   checkFingerings: async ({ param, body }) => {
-    const { score, form } = await knownPiece(studio, param("id"));
+    const { score: written, form } = await knownPiece(studio, param("id"));
     const { instrument: kind, setup } = await pieceRow(studio.db, param("id"));
+    const score = await spelled(studio, param("id"), written);
     const layer = body.layer ?? TEACHER;
     const beside = new Map<string, ReadonlyMap<string, string>>();
     for (const { id } of instrument(kind).aspects)
@@ -179,17 +181,18 @@ type Wanted = Omit<Body<"propose">, "locks"> & {
 };
 
 async function proposeIn(studio: Studio, id: string, body: Wanted, signal: AbortSignal) {
-  const { score, form } = await knownPiece(studio, id);
+  const { score: written, form } = await knownPiece(studio, id);
   const { instrument: kind, reading, setup } = await pieceRow(studio.db, id);
+  const score = await spelled(studio, id, written, body.tempo);
   checkHand(kind, body.hand);
   checkBars(score, body);
-  const written = await noteRows(studio.db, id, {
+  const inked = await noteRows(studio.db, id, {
     layer: body.layer ?? TEACHER,
     aspect: mainAspect(instrument(kind), body.hand),
   });
-  const names = new Map(score.notes.map((note) => [note.id, pitchName(note.pitch)]));
+  const names = new Map(written.notes.map((note) => [note.id, pitchName(note.pitch)]));
   const locks = new Map(
-    written.filter(({ value }) => value !== "").map(({ noteId, value }) => [noteId, value]),
+    inked.filter(({ value }) => value !== "").map(({ noteId, value }) => [noteId, value]),
   );
   for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
   const positions = thumbs(score, await positionsNow(studio, id, body.layer ?? TEACHER), body.hand);
@@ -205,6 +208,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
     ...(tempo ? { tempo } : {}),
     ...(Object.keys(told).length ? { setup: told } : {}),
   };
+  const other = score.notes.filter((note, i) => note !== written.notes[i]);
   const also = await toldBeside(studio, id, kind, body, score);
   const decided = instrument(kind).aspects.flatMap((one) =>
     one.decides ? [...(also.get(one.id) ?? [])] : [],
@@ -225,7 +229,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
         to: body.to,
         ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
       },
-      `${id} ${reading} ${JSON.stringify([options, pedal, decided])}`,
+      `${id} ${reading} ${JSON.stringify([options, pedal, decided, other.map(({ id, pitch }) => [id, pitch])])}`,
     ),
   );
   return { proposal, names };

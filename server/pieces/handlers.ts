@@ -1,6 +1,6 @@
 import { say, small } from "@yarrow-ridge/core/words";
 import { instrument, instruments, USUAL_INSTRUMENT } from "@yarrow-ridge/core/instruments";
-import { NO_SHAPE, TEACHER } from "@yarrow-ridge/core/score";
+import { NO_SHAPE, TEACHER, tempoOf } from "@yarrow-ridge/core/score";
 import { and, asc, desc, eq, ilike, or, sql } from "drizzle-orm";
 import { pieces } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
@@ -305,8 +305,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const { title, instrument: kind } = await pieceRow(studio.db, param("id"));
     const written = await marksInForce(studio, param("id"));
     const [from, to] = barsOf(score, query);
-    const tempo =
-      tempoIn(query.tempo) ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+    const tempo = tempoIn(query.tempo) ?? tempoOf(score);
     return c.body(
       (await underName(undefined, c.req.raw.signal, async (watch) =>
         studio.heavy.watched(watch, "midi", score, kind, {

@@ -1,6 +1,7 @@
 import { say } from "@yarrow-ridge/core/words";
 import {
   TEACHER,
+  tempoOf,
   type MarkData,
   type MarkDoubt,
   type MarkTask,
@@ -58,7 +59,7 @@ export async function taskFor(
     kind,
     task: {
       ...{ score, from, to, options, setup: setup ?? {} },
-      tempo: asked.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90,
+      tempo: asked.tempo ?? tempoOf(score),
       written: (await inForce(studio, id, stratum))?.marks ?? [],
       ...(shape ? { shape } : {}),
       ...(reads.length ? { said: await saidIn(studio.db, id, score, reads) } : {}),

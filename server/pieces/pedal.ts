@@ -1,7 +1,7 @@
 import { say, small } from "@yarrow-ridge/core/words";
 import { instrument, printedPedal, stratumOf } from "@yarrow-ridge/core/instruments";
 import { MUDDY, type ProposedPedal } from "@yarrow-ridge/core/pedalling";
-import { beatName, pitchText, toNumber } from "@yarrow-ridge/core/score";
+import { beatName, pitchText, tempoOf, toNumber } from "@yarrow-ridge/core/score";
 import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
 import type { Studio } from "../studio.ts";
@@ -28,7 +28,7 @@ export const pedalHandlers = (studio: Studio): Made => ({
         "to",
       );
     const shape = await shapeOf(studio, param("id"));
-    const tempo = body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+    const tempo = body.tempo ?? tempoOf(score);
     const printed = printedPedal(score).map((mark): ProposedPedal => ({
       ...mark,
       why: say`as printed`,
@@ -105,7 +105,7 @@ export const pedalHandlers = (studio: Studio): Made => ({
       marks,
       from,
       to,
-      score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90,
+      tempoOf(score),
       room,
     );
     return {

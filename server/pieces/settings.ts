@@ -9,7 +9,7 @@ import {
   type HarpNote,
   type Settings,
 } from "@yarrow-ridge/core/instruments/harp";
-import { midiOf } from "@yarrow-ridge/core/score";
+import { midiOf, tempoOf, USUAL_TEMPO } from "@yarrow-ridge/core/score";
 import type { Answer } from "@yarrow-ridge/contract";
 import { ProblemError } from "../http/problems.ts";
 import type { Handlers } from "../http/serve.ts";
@@ -18,8 +18,6 @@ import { pitchOf } from "./pitchOf.ts";
 import { knownPiece, pieceRow } from "./store.ts";
 
 type Made = Pick<Handlers, "proposeSettings" | "proposePieceSettings">;
-
-const USUAL_TEMPO = 90;
 
 /** How the pedals or levers of a harp stand. */
 export const settingsHandlers = (studio: Studio): Made => {
@@ -68,8 +66,7 @@ export const settingsHandlers = (studio: Studio): Made => {
       const { move } = (setup ?? {}) as InstrumentRecord & { move?: number };
       const harp = harpOf(setup ?? {});
       const options = {
-        tempo:
-          body.tempo ?? score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? USUAL_TEMPO,
+        tempo: body.tempo ?? tempoOf(score),
         secondsPerMove: body.secondsPerMove ?? move ?? USUAL_MOVE,
       };
       return answer(

@@ -77,6 +77,29 @@ it("fingers a piece for the harp, and looks through what is written", async () =
   expect(doubts.map(({ kind }) => kind)).toContain("same finger");
 });
 
+it("fingers the strings the pedals leave, not the letters on the page", async () => {
+  const note = (step: string) =>
+    `<note><pitch><step>${step}</step><octave>5</octave></pitch><duration>1</duration>` +
+    "<type>quarter</type></note>";
+  const xml =
+    '<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Harp</part-name>' +
+    '</score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>1' +
+    "</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>" +
+    `${["C", "D", "E", "F"].map(note).join("")}</measure></part></score-partwise>`;
+  const { id } = (await studio.bring(Buffer.from(xml), "s.musicxml", "harp")).json;
+  const fingers = async () =>
+    (
+      await ask(`/api/pieces/${id}/fingerings/propose`, { hand: "right", from: 0, to: 0 })
+    ).json.notes.map(({ finger }) => finger);
+  expect(await fingers()).toEqual([4, 3, 2, 1]);
+  // F as E sharp: E is missing, so that its string is F flat, and two fingers change places
+  const data = { D: 0, C: 0, B: 0, E: 1, F: -1, G: 0, A: 0 };
+  const mark = { id: "p", from: { bar: 0, offset: 0 }, data };
+  const put = { put: [mark], remove: [] };
+  expect((await studio.ask("PUT", `/api/pieces/${id}/marks/harp-pedals`, put)).status).toBe(200);
+  expect((await fingers()).slice(2)).toEqual([1, 2]);
+});
+
 it("looks through strings and fingers on a neck", async () => {
   const file = demoFile("dance-on-the-plank-bridge");
   const { id } = (await studio.bring(file, "g.musicxml", "guitar")).json;

@@ -3,6 +3,7 @@ import type { AnnotationsAnswer, FormAnswer, Piece } from "@yarrow-ridge/contrac
 import { instrument } from "@yarrow-ridge/core/instruments";
 import {
   beatLength,
+  tempoOf,
   toNumber,
   type Mark,
   type PedalMark,
@@ -44,14 +45,9 @@ export interface AtDesk {
   readonly choose: (from: number, to: number) => void;
 }
 
-/** Quarters a minute where neither a plan nor the score says one. */
-const USUAL_TEMPO = 90;
-
 /** Quarters a minute: of the plan, as printed, or the usual. */
 export const tempoAt = ({ score, goal }: Pick<AtDesk, "score" | "goal">): number =>
-  goal !== undefined && score.bars[0]
-    ? goal * toNumber(beatLength(score.bars[0]))
-    : (score.bars.find(({ tempo }) => tempo !== undefined)?.tempo ?? USUAL_TEMPO);
+  goal !== undefined && score.bars[0] ? goal * toNumber(beatLength(score.bars[0])) : tempoOf(score);
 
 /** Without notes there is nothing to finger. */
 export function tabsOf({

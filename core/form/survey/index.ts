@@ -4,6 +4,7 @@ import {
   notesByBar,
   playingOrder,
   secondsOf,
+  tempoOf,
   toNumber,
   type Bar,
   type Score,
@@ -34,7 +35,7 @@ export function survey(whole: Score, options: SurveyOptions): Survey {
   // of a piece on paper only its frame is known: no hand has anything to be told
   const { paperHands: _, ...score } = whole;
   const { octave } = options.on;
-  const printed = score.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 90;
+  const printed = tempoOf(score);
   const tempo = options.tempo ?? printed;
   const order = playingOrder(score.bars);
   const byBar = notesByBar(score);

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { harpPedalsIn, writeHarpPedals } from "../../score/musicxml/harpPedalFile.ts";
 import { comparePlaces } from "../../score/model/places.ts";
+import { respelled } from "./respelled.ts";
 import { pedalsText, settingAt, withPedal } from "./setting.ts";
 import type { Place } from "../../score/model/model.ts";
 import { oneAtAPlace, type Mark, type Stratum } from "../../score/marks/strata.ts";
@@ -53,6 +54,7 @@ export const HARP_PEDALS: Stratum = {
       measures,
       marks.map(({ from, data }) => ({ ...from, pedals: data as Record<string, Alter> })),
     ),
+  spells: respelled,
   work: () => import("./pedalWork.ts").then((found) => found.pedalWork),
   setBefore: true,
   state: (marks, at) =>

@@ -101,6 +101,13 @@ export interface Stratum {
   readonly setBefore?: true;
   /** What whoever practises some bars at a tempo must know of them; nothing when undefined. */
   readonly told?: (marks: readonly Mark[], score: Score, how: Stretch) => string | undefined;
+  /** The score with its notes spelled for what they are played on; tempo in quarters a minute. */
+  readonly spells?: (
+    score: Score,
+    marks: readonly Mark[],
+    tempo: number,
+    setup: Readonly<Record<string, unknown>>,
+  ) => Score;
   /** They are left out where the bare tune is heard. */
   readonly adorns?: true;
   /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */

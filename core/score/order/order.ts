@@ -1,6 +1,7 @@
 import { compare, toNumber } from "../model/fraction.ts";
 import type { Bar, Road } from "../model/model.ts";
 import { barSpan } from "../model/places.ts";
+import { tempoOf } from "../model/tempo.ts";
 
 export type Repeats = Road["repeats"];
 
@@ -126,21 +127,16 @@ export function roadText(bars: readonly Bar[], order: readonly number[]): string
 }
 
 /**
- * A tempo is kept until another is printed; those after the first follow it when it is played
- * otherwise.
- */
-const USUAL_TEMPO = 90;
-
-/**
- * Seconds that an order of bars lasts. A note under a fermata is held for twice its length (common
- * practice, no source).
+ * Seconds that an order of bars lasts. A tempo is kept until another is printed; those after the
+ * first follow it when it is played otherwise. A note under a fermata is held for twice its length
+ * (common practice, no source).
  *
  * @param tempo of the beginning, in quarters a minute; as printed when not given
  * @example secondsOf(score.bars, playingOrder(score.bars), 60) // => 72
  */
 export function secondsOf(bars: readonly Bar[], order: readonly number[], tempo?: number): number {
   const printed: number[] = [];
-  let now = bars.find((bar) => bar.tempo !== undefined)?.tempo ?? USUAL_TEMPO;
+  let now = tempoOf({ bars });
   const first = now;
   for (const bar of bars) printed.push((now = bar.tempo ?? now));
   const scale = (tempo ?? first) / first;

@@ -16,6 +16,7 @@ import {
   type Setting,
 } from "../strings.ts";
 import { layMoves } from "./lay.ts";
+import { QUICK } from "./quick.ts";
 import { settle } from "./search.ts";
 import type { Chance, Movable, Plucked, SettingTask, Span } from "./task.ts";
 
@@ -73,11 +74,6 @@ const LEVER_HAND = "left";
 const OTHER_SPELLING = 0.3;
 /** Seconds after which a string may be altered though it still rings a little. Own figure. */
 const RINGS = 1;
-/**
- * Repeated sooner than this, in seconds, a note is better had on two strings. From memory: a string
- * that is taken again while it sounds buzzes.
- */
-const QUICK = 0.2;
 /** A note shorter than this rings as long. */
 const AT_LEAST = 0.05;
 /** Shares of the tempo at which a note may be had that cannot at the tempo itself. */
