@@ -42,7 +42,7 @@ const NODES = [
   { fret: 16, above: 28 },
 ];
 
-/** Whether a natural harmonic sounds weak there: in five parts, of which no fret is quite a node. */
+/** Whether a natural harmonic sounds weak there: in five parts, where no fret is quite a node. */
 export const isWeak = (fret: number): boolean =>
   NODES.some((one) => one.fret === fret && one.above === 28);
 
