@@ -5,7 +5,7 @@ import { barSpan, pitchText, subtract, toNumber, type Score } from "../../score/
 import { between, isNatural, placesOf, roman, TUNINGS, type Neck } from "./neck.ts";
 import { guideOf } from "./step.ts";
 import type { NeckWay } from "./way.ts";
-import { waysOf, type AtNeck } from "./ways.ts";
+import { canTake, type AtNeck } from "./ways.ts";
 
 /** So near the most a hand reaches, a stretch is said. */
 const AT_THE_EDGE = 0.9;
@@ -222,7 +222,7 @@ function tuningsFor(at: AtNeck, moments: Task["moments"]): string[] {
   const able = ({ tuning }: (typeof TUNINGS)[number]) =>
     moments.every(({ notes, struck, beyond }) => {
       const all = [...notes.filter((_, i) => struck[i]), ...beyond];
-      return waysOf(all, { ...at, neck: { ...at.neck, tuning } }).length > 0;
+      return canTake(all, { ...at, neck: { ...at.neck, tuning } });
     });
   if (at.neck.tuning.length !== TUNINGS[0]!.tuning.length) return [];
   const found = TUNINGS.find((one) => one.tuning.join() !== at.neck.tuning.join() && able(one));

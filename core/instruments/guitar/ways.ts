@@ -33,7 +33,11 @@ export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
 
 /** Whether some notes can be taken at once. */
 export const canTake = (notes: readonly Played[], at: AtNeck): boolean =>
-  placings(notes, at).some((places) => fingerings(notes, places, at).length > 0);
+  placings(notes, at).some((places) => {
+    const stopped = places.filter(({ fret }, i) => fret > 0 && !isRinging(notes[i]!));
+    // one finger takes one note anywhere
+    return stopped.length <= 1 || shapes(stopped, places, at).length > 0;
+  });
 
 /** Each note on a string of its own. */
 function placings(notes: readonly Played[], { neck, highest = Infinity }: AtNeck): Place[][] {
