@@ -229,8 +229,12 @@ const Fingered = Type.Object({
   pluck: Type.Optional(Type.String({ description: "the finger that plucks: p, i, m or a" })),
   button: Type.Optional(
     Type.Object(
-      { row: Type.String(), column: Type.Integer() },
-      { description: "a bass button: its row, its column by fifths from C" },
+      { row: Type.Union([Type.String(), Type.Integer()]), column: Type.Integer() },
+      {
+        description:
+          "a button: of a standard bass its row by name, its column by fifths from C; else its " +
+          "row from the edge, its place along it",
+      },
     ),
   ),
   row: Type.Optional(Type.String({ description: "cb for a counterbass" })),

@@ -96,6 +96,17 @@ export const compassOf = (
 export const aspectsOf = (of: Instrument, limb: string): readonly Aspect[] =>
   of.aspects.filter((aspect) => aspect.lines.includes(limb));
 
+/** The same as far as it is offered on an instrument that is set up so. */
+export const offeredOn = (
+  of: Instrument,
+  limb: string,
+  setup: InstrumentRecord | null | undefined,
+): readonly Aspect[] =>
+  aspectsOf(of, limb).filter(({ offeredWith }) => {
+    const [setting, value] = offeredWith?.[limb] ?? [];
+    return setting === undefined || setup?.[setting] === value;
+  });
+
 /** What is proposed for a limb: the first thing that is said of its notes. */
 export const mainAspect = (of: Instrument, limb: string): string =>
   aspectsOf(of, limb)[0]?.id ?? FINGERING.id;

@@ -11,6 +11,7 @@ interface Foot {
   readonly finger: string | null;
   readonly to?: string;
   readonly cross?: string;
+  readonly button?: { readonly row: string | number };
 }
 const ask = async (path: string, body: object) =>
   (await studio.ask("POST", path, body)) as unknown as {
@@ -118,11 +119,35 @@ it("proposes bass buttons and fingers for an accordion, by both schools", async 
   const { json } = await accordion({});
   expect(json.notes[0]).toMatchObject({ button: { row: "fundamental", column: 0 } });
   expect(json.notes[1]).toMatchObject({ button: { row: "major", column: 0 } });
-  // free bass is not proposed yet
-  const free = await accordion({ setup: { bass: "free" } });
-  expect([free.status, free.json.notes.length]).toEqual([200, 0]);
   const right = await accordion({ hand: "right", notes: chord(0, "C5", "E5") });
   expect(right.json.notes.every(({ finger }) => finger !== null)).toBe(true);
+});
+
+it("proposes rows and fingers on buttons of one note each: right hands and a free bass", async () => {
+  const notes = ["C4", "D4", "E4"].map((pitch, i) => ({ pitch, onset: i / 2, duration: 0.5 }));
+  const accordion = (body: object) =>
+    ask("/api/fingerings/propose", { instrument: "accordion", notes, ...body });
+  const setup = { treble: "buttons", system: "C", rows: 3 };
+  const { json } = await accordion({ hand: "right", setup });
+  // C at the edge, D two rows from it, E between: the C system, common practice
+  expect(json.notes.map(({ button }) => button!.row)).toEqual([1, 3, 2]);
+  expect(json.notes.every(({ finger }) => typeof finger === "number")).toBe(true);
+  const lower = notes.map((one) => ({ ...one, pitch: one.pitch.replace("4", "3") }));
+  for (const freeBass of ["C", "B", "fifths"]) {
+    const setup = { bass: "free", freeBass };
+    const free = await accordion({ hand: "left", setup, notes: lower });
+    expect(free.json.notes.every(({ finger }) => Number(finger) >= 2)).toBe(true);
+  }
+  const odd = await accordion({ hand: "right", setup: { ...setup, rows: 7 } });
+  expect([odd.status, odd.json.detail]).toEqual([
+    400,
+    'Accordion: "rows" must be rows of the right hand: 5, 4 or 3.',
+  ]);
+  const low = await accordion({
+    ...{ hand: "right", setup },
+    notes: [{ ...notes[0], pitch: "C2" }],
+  });
+  expect([low.status, low.json.detail]).toEqual([400, "Note 1, C2, is not on this accordion."]);
 });
 
 // letters of chords as accordionists write them: common practice, no source

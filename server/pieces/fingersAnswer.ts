@@ -11,10 +11,10 @@ const problemsOut = ({ problems }: Proposal) =>
 /** A finger by its number, a foot by its letters. */
 const asCalled = (text: string): number | string => (/^\d+$/.test(text) ? Number(text) : text);
 
-/** A bass button by its row and column. */
+/** A button by its row and column: rows of a standard bass have names, others numbers. */
 const buttonOf = (text: string) => {
   const [row, column] = text.split(" ") as [string, string];
-  return { row, column: Number(column) };
+  return { row: asCalled(row), column: Number(column) };
 };
 
 /** What goes with a finger on a neck, in numbers. */

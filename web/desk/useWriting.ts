@@ -2,7 +2,7 @@ import { say, small } from "@yarrow-ridge/core/words";
 import type { FormAnswer, Piece } from "@yarrow-ridge/contract";
 import { firstFinger, parseWritten, writtenText, valuesIn } from "@yarrow-ridge/core/score";
 import { counterpartsOf, type Return } from "@yarrow-ridge/core/form";
-import { aspectsOf, handName, instrument } from "@yarrow-ridge/core/instruments";
+import { offeredOn, handName, instrument } from "@yarrow-ridge/core/instruments";
 import { onsets, spokenName, type Aspect, type Score, TEACHER } from "@yarrow-ridge/core/score";
 import { useMemo, useState } from "react";
 import { useAnnotationEdits } from "../edits/annotations.ts";
@@ -37,7 +37,7 @@ export function useWriting({
   const current = note === undefined ? undefined : byId.get(note);
   const hand = current?.hand ?? piece.hands[0]!;
   const line = useMemo(() => onsets(score.notes, hand), [score, hand]);
-  const aspects = aspectsOf(kind, hand);
+  const aspects = offeredOn(kind, hand, piece.setup);
   const on = (aspect: Aspect, id: string) =>
     said.find((one) => one.aspect.id === aspect.id)?.values.get(id)?.finger;
   const models = kind.limbs.filter((limb) => limb.proposed && piece.hands.includes(limb.id));

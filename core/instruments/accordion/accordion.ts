@@ -1,5 +1,7 @@
 /** The bass board, for what is drawn of it. */
 export { BOARDS, columnName, ROWS } from "./bass/board.ts";
+export { layoutFor, type ButtonSetup } from "./buttons/setup.ts";
+export type { Layout as ButtonLayout, Place as ButtonPlace } from "./buttons/layout.ts";
 export { USUAL_BUTTONS } from "./bass/bassHand.ts";
 export { buttonsOf } from "./bass/where.ts";
 export { BELLOWS } from "./bellows/bellows.ts";

@@ -3,9 +3,44 @@ import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { bareTune } from "../../score/model/lines.ts";
 import { chordKeys } from "./bass/letters.ts";
+import { layoutFor } from "./buttons/setup.ts";
 import { BELLOWS } from "./bellows/bellows.ts";
+import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
+
+/** In which row of buttons a note is taken, from the edge. */
+const BUTTON_ROW: Aspect = {
+  id: "buttonRow",
+  name: say`row`,
+  names: say`rows`,
+  lines: ["right", "left"],
+  symbols: ["1", "2", "3", "4", "5", "6"].map((value) => ({
+    value,
+    key: `shift+${value}`,
+    name: say`row ${value}`,
+  })),
+  offeredWith: { right: ["treble", "buttons"], left: ["bass", "free"] },
+  byPitch: true,
+  element: Object.fromEntries(
+    ["1", "2", "3", "4", "5", "6"].map((value) => [
+      value,
+      { name: "other-technical", text: `row ${value}` },
+    ]),
+  ),
+  look: "circled",
+};
+
+/** Keys unless the hand has buttons. */
+const compassIn =
+  (hand: string, keys: readonly [number, number]) =>
+  (setup: InstrumentRecord): readonly [number, number] =>
+    layoutFor(hand, setup)?.compass ?? keys;
+
+const [TREBLE_KEYS, BASS_KEYS] = [
+  [53, 93],
+  [24, 72],
+] as const;
 
 /** A bass taken in the row beside the fundamentals: a line under the note. */
 const COUNTERBASS: Aspect = {
@@ -24,8 +59,14 @@ export const accordion: Instrument = {
   id: "accordion",
   name: say`Accordion`,
   limbs: [
-    { id: "right", name: say`right hand`, compass: [53, 93], proposed: true },
-    { id: "left", name: say`left hand`, compass: [24, 72], proposed: true },
+    {
+      ...{ id: "right", name: say`right hand`, proposed: true },
+      ...{ compass: TREBLE_KEYS, compassIn: compassIn("right", TREBLE_KEYS) },
+    },
+    {
+      ...{ id: "left", name: say`left hand`, proposed: true },
+      ...{ compass: BASS_KEYS, compassIn: compassIn("left", BASS_KEYS) },
+    },
   ],
   lines: [
     {
@@ -41,6 +82,7 @@ export const accordion: Instrument = {
     // the thumb holds the bass side
     { ...fingering(["left"], ["2", "3", "4", "5"]), once: true },
     COUNTERBASS,
+    BUTTON_ROW,
   ],
   chordKeys,
   strata: [BELLOWS, ornamentsOver("right")],
@@ -51,6 +93,17 @@ export const accordion: Instrument = {
           Type.Union([Type.Literal("keys"), Type.Literal("buttons")], {
             description: "keys or buttons",
           }),
+        ),
+        system: Type.Optional(
+          Type.Union([Type.Literal("C"), Type.Literal("B")], {
+            description: "buttons of the right hand by the C or the B system: C or B",
+          }),
+        ),
+        rows: Type.Optional(
+          Type.Union(
+            [5, 4, 3].map((count) => Type.Literal(count)),
+            { description: "rows of the right hand: 5, 4 or 3" },
+          ),
         ),
         buttons: Type.Optional(
           Type.Union(
@@ -63,6 +116,11 @@ export const accordion: Instrument = {
             description: "stradella or free",
           }),
         ),
+        freeBass: Type.Optional(
+          Type.Union([Type.Literal("C"), Type.Literal("B"), Type.Literal("fifths")], {
+            description: "a free bass by the C system, the B system or by fifths: C, B or fifths",
+          }),
+        ),
       },
       { additionalProperties: false },
     ),
@@ -71,9 +129,22 @@ export const accordion: Instrument = {
         key: "treble",
         label: say`Right hand`,
         options: [
-          ["keys", "keys"],
-          ["buttons", "buttons"],
+          ["keys", say`keys`],
+          ["buttons", say`buttons`],
         ],
+      },
+      {
+        key: "system",
+        label: say`Its buttons, where it has them`,
+        options: [
+          ["C", say`C system: C in the row at the edge`],
+          ["B", say`B system: B in the row at the edge`],
+        ],
+      },
+      {
+        key: "rows",
+        label: say`Rows of the right hand`,
+        options: [5, 4, 3].map((count): [number, string] => [count, String(count)]),
       },
       {
         key: "bass",
@@ -81,6 +152,15 @@ export const accordion: Instrument = {
         options: [
           ["stradella", say`standard bass`],
           ["free", say`free bass`],
+        ],
+      },
+      {
+        key: "freeBass",
+        label: say`The free bass, where it has one`,
+        options: [
+          ["C", say`C system`],
+          ["B", say`B system`],
+          ["fifths", say`by fifths, as the standard bass`],
         ],
       },
       {
@@ -106,8 +186,6 @@ export const accordion: Instrument = {
     ),
     fields: [{ key: "stroke", label: say`A stroke of the bellows lasts`, unit: "s", usual: "6" }],
   },
-  notProposed: say`Fingers are proposed for piano keys and the standard bass; for button keyboards
-    and free bass not yet. What you write is kept.`,
   hands: () => import("./hands.ts").then(({ hands }) => hands),
   // two reeds a little apart. Own figures.
   timbre: {

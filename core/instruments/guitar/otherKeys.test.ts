@@ -1,35 +1,15 @@
 import fc from "fast-check";
-import { propose, type FormReturns } from "../../fingering/index.ts";
-import { scoreOf } from "../../testing.ts";
+import { propose } from "../../fingering/index.ts";
+import { fromSteps, phraseTwice, tune } from "../testPhrases.ts";
 import { leftHand } from "./leftHand.ts";
 
 // What comes back in another key lies alike on the neck where no open string takes part, and a
 // fourth lower the same shape lies one string over. Common practice, no source.
 
-const NAMES = "C C# D D# E F F# G G# A A# B".split(" ");
-const named = (midi: number) => `${NAMES[midi % 12]}${Math.floor(midi / 12) - 1}`;
-const bar = (keys: readonly number[]) => keys.map(named).join(" ");
-
 interface Taken {
   readonly string: number;
   readonly fret: number;
   readonly finger: number;
-}
-
-/** A phrase of three bars, one between, and the phrase so many semitones away. */
-function phraseTwice(phrase: readonly number[], by: number, between: readonly number[]) {
-  const again = phrase.map((key) => key + by);
-  const bars = [phrase, between, again]
-    .flatMap((keys) =>
-      Array.from({ length: keys.length / 4 }, (_, i) => keys.slice(4 * i, 4 * i + 4)),
-    )
-    .map((keys): [string, string] => [bar(keys), "r:4"]);
-  const score = scoreOf(bars);
-  const form: FormReturns = {
-    returns: [{ hand: "right", relation: "transposed", from: 4, to: 6, of: 0 }],
-    sequences: [],
-  };
-  return { score, form };
 }
 
 /** @param strings told, by note id */
@@ -46,12 +26,6 @@ function proposed(
   });
 }
 
-/** Mostly steps, now and then a leap. */
-const tune = fc.array(fc.constantFrom(-2, -2, -1, 1, 2, 2, 3, -3, 5, -4), {
-  minLength: 11,
-  maxLength: 11,
-});
-
 /** Notes that lie alike, of those within that have no open string either time. */
 function alikeIn(by: number, over: readonly number[]) {
   let [notes, alike] = [0, 0];
@@ -60,10 +34,7 @@ function alikeIn(by: number, over: readonly number[]) {
       tune,
       fc.array(fc.integer({ min: 62, max: 76 }), { minLength: 4, maxLength: 4 }),
       (steps, between) => {
-        const phrase = steps.reduce<number[]>(
-          (keys, step) => [...keys, Math.max(65, Math.min(75, keys.at(-1)! + step))],
-          [69],
-        );
+        const phrase = fromSteps(steps, [65, 75]);
         const { notes: all } = proposed(phrase, by, between, new Map());
         const taken = all.map(({ finger, also }): Taken => ({
           finger: Number(finger),

@@ -3,12 +3,15 @@ import {
   BOARDS,
   buttonsOf,
   columnName,
+  layoutFor,
   ROWS,
   USUAL_BUTTONS,
+  type ButtonSetup,
 } from "@yarrow-ridge/core/instruments/accordion";
 import type { Note } from "@yarrow-ridge/core/score";
 import { BoardLegend } from "../BoardLegend.tsx";
 import { Keyboard } from "../keyboard/Keyboard.tsx";
+import { ButtonBoard } from "./ButtonBoard.tsx";
 import type { BoardProps } from "../view.ts";
 import "./accordion.css";
 
@@ -19,16 +22,13 @@ const SHOWN = 7;
 /** C, and what some makers mark beside it. Common practice, no source. */
 const MARKED = [0, 4, -4];
 
-/** The bass buttons under the left hand, the keys under the right one. */
+/** Buttons or keys under the hand. */
 export function BassBoard(props: BoardProps) {
-  const setup = (props.setup ?? {}) as { treble?: string; bass?: string; buttons?: number };
-  if (props.now[0]?.hand !== "left")
-    return setup.treble === "buttons" ? (
-      <p className="soft">{props.label}</p>
-    ) : (
-      <Keyboard {...props} />
-    );
-  if (setup.bass === "free") return <p className="soft">{props.label}</p>;
+  const setup = (props.setup ?? {}) as ButtonSetup & { buttons?: number };
+  const hand = props.now[0]?.hand === "left" ? "left" : "right";
+  const layout = layoutFor(hand, setup);
+  if (layout) return <ButtonBoard {...props} layout={layout} />;
+  if (hand === "right") return <Keyboard {...props} />;
   return <Buttons {...props} count={setup.buttons ?? USUAL_BUTTONS} />;
 }
 
