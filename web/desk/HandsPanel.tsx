@@ -47,7 +47,7 @@ export function HandsPanel({
 
   const { Ask, Asked, Told } = viewOf(piece.instrument);
   const hasPrinted = score.notes.some((one) => one.printed?.finger !== undefined);
-  const asking = { assignmentId, hasPrinted };
+  const asking = { assignmentId, hasPrinted, setup: piece.setup };
 
   return (
     <div className="stack">

@@ -89,6 +89,8 @@ export interface AskProps {
   readonly assignmentId: string | undefined;
   /** Whether the edition prints fingers. */
   readonly hasPrinted: boolean;
+  /** How the instrument of the piece is set up. */
+  readonly setup: Piece["setup"];
 }
 
 /** What is drawn as a line of its own under each system. */

@@ -32,7 +32,7 @@ export const hands: Hands = {
       check(score, fingers, options, {
         keys: keysFor(options.player),
         model: (hand) =>
-          (hand === "right" ? right : left)(options.player, options.setup) as HandModel,
+          (hand === "right" ? right : left)(options.player, options.setup),
       }),
     redistribute: () => [],
   },

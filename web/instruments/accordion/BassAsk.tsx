@@ -1,10 +1,12 @@
 import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
+import type { AskProps } from "../view.ts";
 import { useDesk } from "../../piece/useDesk.ts";
 
-/** By which school the left hand plays. */
-export function BassAsk() {
+/** By which school the left hand plays, where it has a standard bass. */
+export function BassAsk({ setup }: AskProps) {
   const { school, set } = useDesk();
+  if (setup?.["bass"] === "free") return null;
   return (
     <TextField
       select

@@ -9,7 +9,7 @@ import { BoardLegend } from "../BoardLegend.tsx";
 import type { BoardProps } from "../view.ts";
 import "./accordion.css";
 
-/** In the drawing's own units: a millimetre of the board, a row, air around, room for its number. */
+/** In the drawing's own units: a millimetre of the board, a row, air around, room for numbers. */
 const [MM, ROW, EDGE, NUMBER] = [2.6, 25, 13, 20];
 const SHARPS = [1, 3, 6, 8, 10];
 
