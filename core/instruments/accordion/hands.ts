@@ -1,4 +1,3 @@
-import type { HandModel } from "../../fingering/index.ts";
 import type { Hands } from "../instrument.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import type { Player } from "../keyboard/reach.ts";
@@ -31,8 +30,7 @@ export const hands: Hands = {
     check: (score, fingers, options) =>
       check(score, fingers, options, {
         keys: keysFor(options.player),
-        model: (hand) =>
-          (hand === "right" ? right : left)(options.player, options.setup),
+        model: (hand) => (hand === "right" ? right : left)(options.player, options.setup),
       }),
     redistribute: () => [],
   },
