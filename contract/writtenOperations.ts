@@ -1,6 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import * as bellows from "./bellows.ts";
 import * as ornaments from "./ornaments.ts";
+import * as textures from "./textures.ts";
 import * as harp from "./harp.ts";
 import * as marks from "./marks.ts";
 import * as registration from "./registration.ts";
@@ -128,6 +129,15 @@ export const writtenOperations = {
     status: 200,
     body: ornaments.OrnamentsIn,
     response: ornaments.OrnamentsOut,
+  }),
+  proposeTexture: op({
+    method: "post",
+    path: "/api/pieces/:id/textures/propose",
+    summary:
+      "The voices of some bars shared out to hands and feet, note by note: nothing is stored",
+    status: 200,
+    body: textures.TextureIn,
+    response: textures.TextureOut,
   }),
   work: op({
     method: "get",

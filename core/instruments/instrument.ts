@@ -5,6 +5,7 @@ import type { FingerOptions, HandModel, Played, ProposedNote } from "../fingerin
 import type { Review } from "./review.ts";
 import type { Following } from "./sign.ts";
 import type { Player } from "./keyboard/reach.ts";
+import type { ShareOut, Texture } from "./shareOut.ts";
 
 /** How the hands of an instrument play. */
 export interface Hands {
@@ -16,6 +17,8 @@ export interface Hands {
     Record<string, (player?: Player, setup?: InstrumentRecord) => HandModel | undefined>
   >;
   readonly review: Review;
+  /** The voices of a piece shared out to limbs. */
+  readonly shareOut?: ShareOut;
   /** By limb, what another hand does on the same notes, once the first has taken them. */
   readonly along?: Readonly<Record<string, AlongHand>>;
 }
@@ -75,6 +78,8 @@ export interface Instrument {
   readonly player?: RecordForm;
   /** How fingers are chosen and looked through; loaded where it is asked for. */
   readonly hands?: () => Promise<Hands>;
+  /** Ways to share the voices of a piece out to its limbs. */
+  readonly textures?: readonly Texture[];
   /** What is drawn because of what is written on notes. */
   readonly following?: Following;
   /** How its tones sound; the sampled piano when absent. */

@@ -13,6 +13,7 @@ import type { Hands } from "./instrument.ts";
 import type { Player } from "./keyboard/reach.ts";
 import type { InstrumentRecord } from "./record.ts";
 import type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
+import type { ShareOptions, SharedOut } from "./shareOut.ts";
 
 /** Whose fingers are asked for. */
 export interface ForWhom {
@@ -180,4 +181,17 @@ export const redistribute = (
   { instrument: kind = USUAL_INSTRUMENT, ...options }: HandoverOptions & ForWhom,
 ): Handover[] => handsOf(kind)?.review.redistribute(score, options) ?? [];
 
+/**
+ * The voices of some bars shared out to the limbs of an instrument, note by note.
+ *
+ * @returns nothing where the instrument has no such ways
+ */
+export const shareOut = (
+  score: Score,
+  { instrument: kind = USUAL_INSTRUMENT, ...options }: ShareOptions & ForWhom,
+): SharedOut => handsOf(kind)?.shareOut?.(score, options) ?? NOT_SHARED;
+
+const NOT_SHARED: SharedOut = { given: [], reasons: [], problems: [] };
+
 export type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
+export type { ShareOptions, SharedOut } from "./shareOut.ts";

@@ -1,5 +1,5 @@
 import type { FormReturns } from "../fingering/index.ts";
-import type { Score } from "../score/index.ts";
+import type { Apart, Score } from "../score/index.ts";
 import type { HandPosition } from "./keyboard/position.ts";
 import type { InstrumentRecord } from "./record.ts";
 import type { Player } from "./keyboard/reach.ts";
@@ -29,6 +29,8 @@ export interface CheckOptions {
   readonly beside?: ReadonlyMap<string, ReadonlyMap<string, string>>;
   /** Where hands are to keep their position. */
   readonly positions?: readonly HandPosition[];
+  /** Where the hands play on keys of their own. */
+  readonly apart?: readonly Apart[];
   /** What comes again; without it only what returns exactly is compared. */
   readonly form?: FormReturns;
 }

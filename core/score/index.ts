@@ -47,6 +47,7 @@ export {
   type MarkSign,
   type Printed,
   type Stratum,
+  type Apart,
 } from "./marks/strata.ts";
 export {
   bareTune,

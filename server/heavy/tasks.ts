@@ -25,11 +25,14 @@ import {
   proposeAfter,
   proposeNotes,
   redistribute,
+  shareOut,
   type CheckOptions,
   type Doubt,
   type ForWhom,
   type Handover,
   type HandoverOptions,
+  type ShareOptions,
+  type SharedOut,
 } from "@yarrow-ridge/core/instruments/propose";
 import {
   instrument,
@@ -242,6 +245,7 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
   ): Doubt[] => check(score, fingers, options),
   redistribute: (score: Score, options: HandoverOptions & ForWhom): Handover[] =>
     redistribute(score, options),
+  shareOut: (score: Score, options: ShareOptions & ForWhom): SharedOut => shareOut(score, options),
   midi: (score: Score, kind: string, choice: MidiChoice): Uint8Array =>
     midiFile(score, instrument(kind), choice),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] =>

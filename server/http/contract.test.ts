@@ -35,6 +35,7 @@ describe("every operation of the contract", () => {
         shape: null,
         other: "x",
         inUse: true,
+        texture: "hymn",
         style: path.includes("ornaments") ? "mixed" : "harmony",
         mark: "x",
         bars: 4,

@@ -33,6 +33,7 @@ import { underName } from "../work.ts";
 import { pedalNow, positionsNow } from "./keyboard.ts";
 import { againIn } from "./form.ts";
 import { fingersAnswer, lineAnswer } from "./fingersAnswer.ts";
+import { apartIn } from "./apart.ts";
 import { spelled } from "./spelled.ts";
 import { knownPiece, limbsOf, pieceRow } from "./store.ts";
 import { fingerRows, noteRows, type NoteRow } from "./written.ts";
@@ -132,9 +133,11 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const fingers = beside.get("finger") ?? new Map<string, string>();
     const rows = await fingerRows(studio.db, param("id"), layer);
     const positions = await positionsNow(studio, param("id"), layer);
+    const apart = await apartIn(studio, param("id"), kind);
     const doubts = await studio.heavy.run("checkFingers", score, fingers, {
       instrument: kind,
       positions,
+      ...(apart.length ? { apart } : {}),
       beside,
       form: againIn(form),
       ...(setup ? { setup } : {}),
@@ -153,6 +156,11 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const { score } = await knownPiece(studio, param("id"));
     checkBars(score, { from, to });
     const { instrument: kind, setup } = await pieceRow(studio.db, param("id"));
+    // on keys of their own neither takes from the other
+    const isApart = (await apartIn(studio, param("id"), kind)).some(
+      (one) => one.from.bar <= to && (!one.to || one.to.bar > from),
+    );
+    if (isApart) return { handovers: [] };
     const tempo = score.bars.find((bar) => bar.tempo !== undefined)?.tempo;
     const found = await studio.heavy.run("redistribute", score, {
       from,
@@ -166,7 +174,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
   },
 });
 
-function checkBars(score: Score, { from, to }: { from: number; to: number }) {
+/** @throws ProblemError 400 for bars that are not there */
+export function checkBars(score: Score, { from, to }: { from: number; to: number }) {
   if (to < from || to >= score.bars.length)
     throw new ProblemError(
       400,

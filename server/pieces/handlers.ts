@@ -13,6 +13,7 @@ import { annotationHandlers } from "./annotations.ts";
 import { noteHandlers } from "./notes.ts";
 import { marksWorkHandlers } from "./marksWork.ts";
 import { ornamentHandlers } from "./ornaments.ts";
+import { textureHandlers } from "./textures.ts";
 import { settingsHandlers } from "./settings.ts";
 import { strataHandlers } from "./strata.ts";
 import { fingerHandlers } from "./fingers.ts";
@@ -50,6 +51,7 @@ const ofPieces = (studio: Studio) => ({
   ...strataHandlers(studio),
   ...marksWorkHandlers(studio),
   ...ornamentHandlers(studio),
+  ...textureHandlers(studio),
   ...settingsHandlers(studio),
   ...sectionHandlers(studio),
   ...markHandlers(studio),

@@ -5,6 +5,7 @@ import { type Mark, type Remark, type Score } from "@yarrow-ridge/core/score";
 import type { Said, WrittenFinger } from "../score/placeFingers.ts";
 import { call } from "../api/client.ts";
 import { CheckCard } from "../piece/CheckCard.tsx";
+import { ShareNotes } from "./ShareNotes.tsx";
 import { SuggestFingers } from "./SuggestFingers.tsx";
 import { viewOf } from "../instruments/index.ts";
 import { PositionCard } from "../instruments/keyboard/PositionCard.tsx";
@@ -37,7 +38,7 @@ export function HandsPanel({
   positions: readonly Mark[];
   assignmentId: string | undefined;
 }) {
-  const { set } = useDesk();
+  const { chosen, set } = useDesk();
   const { layer } = usePlayer(assignmentId);
   const hands = useHandAsked(piece.instrument, assignmentId);
   const kind = instrument(piece.instrument);
@@ -86,6 +87,15 @@ export function HandsPanel({
         fingers={fingers}
         assignmentId={assignmentId}
       />
+      {kind.textures && (
+        <ShareNotes
+          // what was shared out is of the bars that were chosen
+          key={chosen ? `${chosen.from} ${chosen.to}` : ""}
+          piece={piece}
+          score={score}
+          assignmentId={assignmentId}
+        />
+      )}
       {stratumOf(kind, "position") && models.some((limb) => limb.id === hand) && (
         <PositionCard
           piece={piece}

@@ -1,6 +1,12 @@
 import type { Request } from "../outbox/request.ts";
 import type { Marks } from "./puts.ts";
 
+/** A part of a step that is done, and undone, at once. */
+export interface Part {
+  readonly redo: Request;
+  readonly undo: Request;
+}
+
 /** What every edit of a piece's annotations needs. */
 export interface Editing {
   readonly params: { readonly id: string };

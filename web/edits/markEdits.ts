@@ -9,7 +9,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { changeOf, marksOf } from "../api/marks.ts";
 import { request } from "../outbox/request.ts";
-import type { Editing } from "./editing.ts";
+import type { Editing, Part } from "./editing.ts";
 
 /** Marks between notes, and how the piece is shaped. */
 export function markEdits({ params, now, edit }: Editing) {
@@ -32,7 +32,23 @@ export function markEdits({ params, now, edit }: Editing) {
         : { layer, put: [], remove: [], printed: true },
     );
   };
+  /** What changes the marks of one kind, as a part of a step; null goes back to the printed. */
+  const marksPart = (
+    stratum: string,
+    change: ((marks: readonly Mark[]) => readonly Mark[]) | null,
+    layer = TEACHER,
+  ): Part => {
+    const written = now();
+    const before = written ? marksOf(written, stratum, layer) : [];
+    const after = change && change(before);
+    const back = written?.taken.includes(stratum) ? before : null;
+    return {
+      redo: marksRequest(stratum, layer, before, after),
+      undo: marksRequest(stratum, layer, after ?? [], back),
+    };
+  };
   return {
+    marksPart,
     /** Changes the marks of one kind in a layer; null goes back to the printed ones. */
     marks: (
       stratum: string,
@@ -40,15 +56,8 @@ export function markEdits({ params, now, edit }: Editing) {
       label: string,
       layer = TEACHER,
     ) => {
-      const written = now();
-      const before = written ? marksOf(written, stratum, layer) : [];
-      const after = change && change(before);
-      const back = written?.taken.includes(stratum) ? before : null;
-      return edit(
-        label,
-        marksRequest(stratum, layer, before, after),
-        marksRequest(stratum, layer, after ?? [], back),
-      );
+      const { redo, undo } = marksPart(stratum, change, layer);
+      return edit(label, redo, undo);
     },
     /** Changes how the piece is shaped; null goes back to as printed. */
     shape: (score: Score, change: ((shape: Shape) => Shape) | null, label: string) => {

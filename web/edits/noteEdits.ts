@@ -1,6 +1,6 @@
 import { TEACHER } from "@yarrow-ridge/core/score";
 import { request } from "../outbox/request.ts";
-import type { Editing } from "./editing.ts";
+import type { Editing, Part } from "./editing.ts";
 import type { NoteValue } from "./puts.ts";
 
 /** What is said of notes: values of an aspect, and whose hand takes them. */
@@ -40,14 +40,18 @@ export function noteEdits({ params, now, edit }: Editing) {
     aspects,
     notes: (aspect: string, wanted: readonly NoteValue[], label: string, layer = TEACHER) =>
       aspects(new Map([[aspect, wanted]]), label, layer),
-    /** Gives notes to another hand than their staff says; null gives them back. */
-    hands: (notes: readonly { id: string; hand: string | null }[], label: string) => {
+    /** Gives notes to other hands than their staff says, null back; with what goes along. */
+    hands: (
+      notes: readonly { id: string; hand: string | null }[],
+      label: string,
+      ...also: readonly Part[]
+    ) => {
       const before = new Map(now()?.movedHands.map((one) => [one.id, one.hand]));
       const back = notes.map(({ id }) => ({ id, hand: before.get(id) ?? null }));
       return edit(
         label,
-        request("putHands", params, { notes: [...notes] }),
-        request("putHands", params, { notes: back }),
+        [request("putHands", params, { notes: [...notes] }), ...also.map(({ redo }) => redo)],
+        [request("putHands", params, { notes: back }), ...also.map(({ undo }) => undo)],
       );
     },
   };

@@ -2,9 +2,11 @@ import { say } from "../../words/say.ts";
 import {
   add,
   compare,
+  comparePlaces,
   onsets,
   spokenName,
   toNumber,
+  type Apart,
   type Note,
   type Score,
 } from "../../score/index.ts";
@@ -22,7 +24,7 @@ export function check(
   score: Score,
   fingers: Fingers,
   hands: readonly { readonly id: string; readonly model: KeyboardHand }[],
-  { positions = [], form }: CheckOptions,
+  { positions = [], form, apart = [] }: CheckOptions,
 ): Doubt[] {
   return [
     ...hands.flatMap(({ id, model }) => [
@@ -34,6 +36,7 @@ export function check(
     ...meetings(
       score,
       hands.map(({ id }) => id),
+      apart,
     ),
   ].sort((a, b) => a.bar - b.bar);
 }
@@ -162,12 +165,13 @@ function outOfPosition(
 }
 
 /** Both hands on one key at one time. */
-function meetings(score: Score, hands: readonly string[]): Doubt[] {
+function meetings(score: Score, hands: readonly string[], apart: readonly Apart[]): Doubt[] {
   const [upper, lower] = hands;
   if (!upper || !lower) return [];
   const byPlace = new Map<string, Note[]>();
   for (const note of score.notes) {
     if (note.held || note.grace || !hands.includes(note.hand)) continue;
+    if (apart.some((one) => isWithin(note, one))) continue;
     const key = `${note.bar} ${note.offset.num}/${note.offset.den} ${note.midi}`;
     byPlace.set(key, [...(byPlace.get(key) ?? []), note]);
   }
@@ -181,3 +185,6 @@ function meetings(score: Score, hands: readonly string[]): Doubt[] {
         them takes it.`,
     }));
 }
+
+const isWithin = (note: Note, { from, to }: Apart): boolean =>
+  comparePlaces(note, from) >= 0 && (!to || comparePlaces(note, to) < 0);

@@ -3,6 +3,7 @@ import { checkFeet } from "./feet/check.ts";
 import { crossing } from "./feet/crossing.ts";
 import { feetHand, type FeetPlayer } from "./feet/feetHand.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
+import { shareOut } from "./shareOut.ts";
 import { PRICES } from "../keyboard/prices.ts";
 import { keyboardReview } from "../keyboard/review.ts";
 
@@ -22,6 +23,7 @@ export const hands: Hands = {
     feet: (player, setup) => feetHand(player as FeetPlayer | undefined, setup),
   },
   along: { feet: crossing },
+  shareOut,
   review: {
     ...manuals,
     check: (score, fingers, options) =>

@@ -7,6 +7,7 @@ import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
 import { REGISTRATION } from "./registration/registration.ts";
+import { ORGAN_TEXTURES } from "./textures.ts";
 import { ORGAN_LAYOUTS } from "./layouts.ts";
 
 /** The signs organists write: over the staff for the right foot, under it for the left. */
@@ -101,6 +102,7 @@ export const organ: Instrument = {
   ],
   together: say`all together`,
   layouts: ORGAN_LAYOUTS,
+  textures: ORGAN_TEXTURES,
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), FOOT, CROSSED],
   strata: [POSITION, REGISTRATION, ornamentsOver("right")],
   setup: {

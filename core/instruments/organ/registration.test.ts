@@ -1,6 +1,9 @@
 import { readScore, type Mark, type Score } from "../../score/index.ts";
 import { instrument, readingOf } from "../index.ts";
-import { changesMade, understood } from "./organ.ts";
+import { check } from "../propose.ts";
+import { changesMade, registrationText, understood } from "./organ.ts";
+import { apart } from "./registration/manuals.ts";
+import { registrationWork } from "./registration/registrationWork.ts";
 
 // Situations of an organist: common practice, no source. Seconds a change takes: from memory.
 
@@ -226,4 +229,59 @@ it("pitch and family of stops are understood where they can be, in several langu
     { text: "Gamba 8", feet: "8", family: "string" },
     { text: "Tremulant" },
   ]);
+});
+
+describe("manuals", () => {
+  const doubts = (bars: readonly string[], marks: readonly Mark[], setup: object = {}) =>
+    registrationWork.check!({
+      ...{ score: scoreOf(bars), from: 0, to: bars.length - 1, tempo: 60, written: marks },
+      ...{ options: {}, setup: { ...setup } },
+    }).map(({ kind, text }) => `${kind}: ${text.replaceAll(/[\u001b-\u001f]/g, "")}`);
+  const APART = at(0, 0, { right: 2, left: 1 });
+
+  it("of a hand are changed between its notes: by nobody else, and in no time but its own", () => {
+    expect(doubts([BUSY, BUSY], [APART, at(1, 0, { right: 1 })])).toEqual([]);
+    // four crotchets a second leave a quarter of one
+    const quick = registrationWork.check!({
+      ...{ score: scoreOf([BUSY, BUSY]), from: 0, to: 1, tempo: 240, options: {} },
+      written: [APART, at(1, 0, { right: 1 })],
+    });
+    expect(quick.map(({ kind }) => kind)).toEqual(["no time"]);
+  });
+
+  it("are not left while a note is held, nor gone to where they are not", () => {
+    const held = "C5 - - - | C4 D4 E4 F4 | C3 - - -";
+    expect(doubts([held], [APART, at(0, 2, { right: 1 })])[0]).toMatch(
+      /^held: .*the right hand holds C while it goes to\s+manual I/,
+    );
+    expect(doubts([BUSY], [at(0, 0, { right: 3 })])[0]).toMatch(
+      /^no manual: .*manual III is not on this organ; it has\s+2/,
+    );
+    expect(doubts([BUSY], [at(0, 0, { right: 3 })], { manuals: 3 })).toEqual([]);
+    expect(doubts(["C5 D5 E5 F5 | C1 - - - | . . . ."], [APART])[0]).toContain(
+      "is beyond the keys of a manual",
+    );
+  });
+
+  it("keep the hands apart, so that they may have one note", () => {
+    const crossed = scoreOf(["C5 E4 G4 C5 | C4 E4 D4 C4 | C3 - - -", BUSY]);
+    const asked = { instrument: "organ" };
+    const meet = (marks: readonly Mark[]) =>
+      check(crossed, new Map(), { ...asked, apart: apart(marks) }).filter(
+        ({ kind }) => kind === "hands meet",
+      ).length;
+    expect(meet([])).toBe(1);
+    expect(meet([APART])).toBe(0);
+    expect(meet([APART, at(0, 1, { right: 1 })])).toBe(1);
+    expect(apart([APART, at(1, 0, { left: 2 })])).toEqual([
+      { from: { bar: 0, offset: { num: 0, den: 1 } }, to: { bar: 1, offset: { num: 0, den: 1 } } },
+    ]);
+  });
+
+  it("are told as organists count them, couplers beside them", () => {
+    const text = registrationText({ right: 2, left: 1, couplers: "II to I" });
+    expect(text.replaceAll(/[\u001b-\u001f]/g, "")).toBe(
+      "right hand II, left hand I, couplers II to I",
+    );
+  });
 });

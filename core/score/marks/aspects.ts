@@ -28,7 +28,7 @@ export interface Aspect {
   readonly symbols: readonly NoteSymbol[];
   /** Values that may stand there too, such as those of older files; they are not offered. */
   readonly alsoRead?: readonly string[];
-  /** By line, the setting of the instrument that it is offered with; with any where none is told. */
+  /** By line, the setting of the instrument that it is offered with; with any where none is. */
   readonly offeredWith?: Readonly<Record<string, readonly [setting: string, value: string]>>;
   /** Whether a second one may take over on the held note (`4-5`), and one may be left (`(3)`). */
   readonly change?: boolean;

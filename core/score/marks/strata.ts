@@ -49,6 +49,12 @@ export interface Stretch {
 }
 
 /** One kind of marks between notes, with all that is done to them. */
+/** From a place up to another, or to the end. */
+export interface Apart {
+  readonly from: Place;
+  readonly to?: Place;
+}
+
 export interface Stratum {
   /** The word for it in code, API and database. */
   readonly id: string;
@@ -108,6 +114,8 @@ export interface Stratum {
     tempo: number,
     setup: Readonly<Record<string, unknown>>,
   ) => Score;
+  /** Where hands play on keys of their own, so that they are not in each other's way. */
+  readonly apart?: (marks: readonly Mark[]) => readonly Apart[];
   /** They are left out where the bare tune is heard. */
   readonly adorns?: true;
   /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */

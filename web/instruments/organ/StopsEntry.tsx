@@ -2,6 +2,7 @@ import { say, small } from "@yarrow-ridge/core/words";
 import {
   actionsOf,
   limbsOf,
+  manualName,
   nearestFree,
   registrationText,
   understood,
@@ -34,6 +35,7 @@ function StopsFields({
   score,
   tempo,
   said,
+  setup,
   stands,
 }: EntryProps & { stands: Mark | undefined }) {
   const [data, setData] = useState<Mark["data"]>(stands?.data ?? {});
@@ -48,6 +50,7 @@ function StopsFields({
   };
   const stops = understood((data.stops as string | undefined) ?? "");
   const told = stops.filter(({ feet, family }) => feet ?? family);
+  const manuals = Array.from({ length: Number(setup?.["manuals"] ?? 2) }, (_, i) => i + 1);
   const isNew = JSON.stringify(data) !== JSON.stringify(stands?.data ?? {});
   return (
     <div className="stack">
@@ -92,7 +95,33 @@ function StopsFields({
           <MenuItem value="close">{say`close`}</MenuItem>
         </TextField>
       </div>
-      {here && Object.keys(data).length > 0 && (
+      <div className="for-whom-pair">
+        {(["right", "left"] as const).map((hand) => (
+          <TextField
+            key={hand}
+            select
+            label={hand === "right" ? say`Right hand on` : say`Left hand on`}
+            value={data[hand] ?? ""}
+            disabled={!here}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            onChange={({ target }) => put(hand, target.value === "" ? "" : Number(target.value))}
+          >
+            <MenuItem value="">{say`as it was`}</MenuItem>
+            {manuals.map((one) => (
+              <MenuItem key={one} value={one}>{say`manual ${manualName(one)}`}</MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </div>
+      <TextField
+        label={say`Couplers`}
+        placeholder={say`II to I`}
+        value={data.couplers ?? ""}
+        disabled={!here}
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+        onChange={({ target }) => put("couplers", target.value)}
+      />
+      {here && actionsOf(data).length > 0 && (
         <p className="soft" role="status">
           {whoText({ data, here, score, tempo, limbs })}
         </p>

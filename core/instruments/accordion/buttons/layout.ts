@@ -35,8 +35,6 @@ const modulo = (value: number, by: number): number => ((value % by) + by) % by;
  * A chromatic keyboard: a row goes by minor thirds, the next one lies half a button over. By the C
  * system a semitone rises away from the edge, by the B system towards it; a fourth row and a fifth
  * repeat the first and the second. Common practice; the row at the edge from memory.
- *
- * @example chromatic("C", 3, [48, 96]).placesOf(60) // => [{ row: 1, column: 4, x: 76 }]
  */
 export function chromatic(
   system: System,

@@ -16,7 +16,11 @@ const [ROWS, BASS_ROWS] = [5, 4];
 const TREBLE = [52, 97] as const;
 const FREE = [28, 81] as const;
 
-/** The keyboard of buttons a hand plays, if it plays one. */
+/**
+ * The keyboard of buttons a hand plays, if it plays one.
+ *
+ * @example layoutFor("right", { treble: "buttons" }).placesOf(60).map(({ row }) => row) // => [1, 4]
+ */
 export function layoutFor(
   hand: string,
   { treble, system = "C", rows = ROWS, bass, freeBass = "C" }: ButtonSetup = {},

@@ -3,6 +3,12 @@ import { Type } from "@sinclair/typebox";
 import type { MarkData } from "../../../score/marks/mark.ts";
 import type { Action } from "./free.ts";
 
+const manual = (hand: string) =>
+  Type.Integer({ minimum: 1, maximum: 5, description: `the manual of the ${hand} hand, 1 to 5` });
+
+/** A manual as organists count them, from the lowest. */
+export const manualName = (number: number): string => ["I", "II", "III", "IV", "V"][number - 1]!;
+
 /** What a change of registration says. */
 export const registrationFields = {
   stops: Type.Optional(
@@ -15,6 +21,15 @@ export const registrationFields = {
       description: "a combination by its number, 1 to 999",
     }),
   ),
+  right: Type.Optional(manual("right")),
+  left: Type.Optional(manual("left")),
+  couplers: Type.Optional(
+    Type.String({
+      minLength: 1,
+      maxLength: 80,
+      description: "couplers in words, up to 80 letters",
+    }),
+  ),
   swell: Type.Optional(
     Type.Union([Type.Literal("open"), Type.Literal("close")], { description: "open or close" }),
   ),
@@ -23,13 +38,23 @@ export const registrationFields = {
 const SWELL = { open: say`swell open`, close: say`swell closed` } as const;
 
 /** A change as it stands over the staff. */
-export const registrationText = ({ stops, combination, swell }: MarkData): string =>
+export const registrationText = ({
+  stops,
+  combination,
+  right,
+  left,
+  couplers,
+  swell,
+}: MarkData): string =>
   [
     ...(combination === undefined ? [] : [say`combination ${combination as number}`]),
     ...(stops === undefined ? [] : [stops as string]),
+    ...(right === undefined ? [] : [say`right hand ${manualName(right as number)}`]),
+    ...(left === undefined ? [] : [say`left hand ${manualName(left as number)}`]),
+    ...(couplers === undefined ? [] : [say`couplers ${couplers as string}`]),
     ...(swell === undefined ? [] : [SWELL[swell as keyof typeof SWELL]]),
   ].join(", ");
 
-/** What has to be done for it. */
+/** What has to be done for it by somebody; a hand goes to its manual by itself. */
 export const actionsOf = (data: MarkData): Action[] =>
-  (["stops", "combination", "swell"] as const).filter((one) => data[one] !== undefined);
+  (["stops", "combination", "couplers", "swell"] as const).filter((one) => data[one] !== undefined);

@@ -1,12 +1,16 @@
 import { quartersAt, toNumber, type Place, type Score } from "../../../score/index.ts";
 
-/** What is done at a change: stops by hand, a combination by thumb or toe, the swell by a foot. */
-export type Action = "stops" | "combination" | "swell";
+/**
+ * What is done at a change: stops by hand, a combination or a coupler by thumb or toe, the swell by
+ * a foot.
+ */
+export type Action = "stops" | "combination" | "couplers" | "swell";
 
 /** Who can do what, and the seconds it takes. From memory. */
 const NEEDS: Readonly<Record<Action, Readonly<Partial<Record<"hand" | "foot", number>>>>> = {
   stops: { hand: 0.6 },
   combination: { hand: 0.3, foot: 0.5 },
+  couplers: { hand: 0.4, foot: 0.5 },
   swell: { foot: 0.5 },
 };
 

@@ -3,6 +3,7 @@ import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
 import { oneAtAPlace, type Stratum } from "../../../score/marks/strata.ts";
 import type { MarkData } from "../../../score/marks/mark.ts";
+import { apart } from "./manuals.ts";
 import { registrationFields, registrationText } from "./changes.ts";
 
 /** Which stops sound, and where they change. */
@@ -19,6 +20,7 @@ export const REGISTRATION: Stratum = {
   clash: oneAtAPlace((bar) => say`Two registrations stand at the same place in bar ${bar}.`),
   work: () => import("./registrationWork.ts").then((found) => found.registrationWork),
   onlyLooks: true,
+  apart,
   reads: ["part"],
   setBefore: true,
   state: (marks, at) => {

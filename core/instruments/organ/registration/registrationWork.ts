@@ -1,8 +1,16 @@
 import { say } from "../../../words/say.ts";
 import { Type } from "@sinclair/typebox";
-import { barSpan, beatName, quartersAt, type Mark, type Place } from "../../../score/index.ts";
+import {
+  barSpan,
+  beatName,
+  comparePlaces,
+  quartersAt,
+  type Mark,
+  type Place,
+} from "../../../score/index.ts";
 import type { MarkDoubt, MarkTask, StratumWork } from "../../../score/marks/work.ts";
 import { limbsOf, nearestFree, whoIsFree } from "./free.ts";
+import { manualDoubts } from "./manuals.ts";
 import { actionsOf, registrationText } from "./changes.ts";
 
 /** A change of registration with who makes it. */
@@ -25,6 +33,7 @@ export function changesMade(task: MarkTask): Made[] {
     const at = quartersAt(score, mark.from);
     if (bar < task.from || bar > task.to || at <= first + 1e-9) return [];
     const actions = actionsOf(mark.data);
+    if (actions.length === 0) return [];
     const by = whoIsFree(limbs, actions, at, tempo);
     if (by) return [{ bar, offset, mark, by }];
     const nearest = nearestFree(score, limbs, actions, mark.from, tempo);
@@ -32,8 +41,11 @@ export function changesMade(task: MarkTask): Made[] {
   });
 }
 
-/** Changes for which nobody is free, with the nearest place where somebody is. */
+/** What cannot be: manuals, and changes for which nobody is free, with where somebody is. */
 const check = (task: MarkTask): MarkDoubt[] =>
+  [...manualDoubts(task), ...unmade(task)].sort(comparePlaces);
+
+const unmade = (task: MarkTask): MarkDoubt[] =>
   changesMade(task).flatMap(({ bar, offset, mark, by, nearest }): MarkDoubt[] => {
     if (by.length) return [];
     const { bars } = task.score;
