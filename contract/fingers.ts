@@ -238,6 +238,9 @@ const Fingered = Type.Object({
     ),
   ),
   row: Type.Optional(Type.String({ description: "cb for a counterbass" })),
+  buttonRow: Type.Optional(
+    Type.String({ description: "the row of a button of one note, from the edge" }),
+  ),
   cross: Type.Optional(
     Type.String({ description: "where the feet cross: this one goes front or behind" }),
   ),

@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, fill, press, says, until } from "./browser.ts";
+import { chooseBars, fill, pick, press, says, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // Bellows, levers and stops at the desk: from pencil to ink, by key, looked through, undone.
@@ -85,5 +85,53 @@ it("says who is free for a change of stops, and keeps it", async () => {
   const [change] = await written(id, "registration");
   expect(change).toMatchObject({ bar: 8, stops: "Flute 8, Krummhorn 8" });
   await page.waitForSelector(".mark-words text");
+  expect(here.complaints()).toEqual([]);
+});
+
+it("shares the voices of an organ out, with their manuals, in one step that is undone in one", async () => {
+  const id = await bring(demo("before-the-bells"), "organ");
+  await openPiece(page, id);
+  await press(page, "Hands");
+  await chooseBars(page, 0, 3, 24);
+  await page.evaluate(() => document.querySelector("summary:has(+ .share-out)")!.parentElement!.setAttribute("open", "")); // prettier-ignore
+  await pick(page, "As", "solo with accompaniment");
+  await press(page, "Share out 1–4");
+  await says(page, "to the left hand");
+  await says(page, "The right hand on manual 2, the left on manual 1");
+  const moved = async () =>
+    (await here.json<{ movedHands: object[] }>(`/api/pieces/${id}/annotations`)).movedHands.length;
+  expect(await moved()).toBe(0);
+  await press(page, "Hand them over");
+  await until(async () => (await moved()) > 4);
+  expect(await written(id, "registration")).toMatchObject([{ bar: 0, right: 2, left: 1 }]);
+  await press(page, "Undo");
+  await until(async () => (await moved()) === 0);
+  await until(async () => (await written(id, "registration")).length === 0);
+  expect(here.complaints()).toEqual([]);
+});
+
+it("draws the buttons of an accordion that has them, with fingers and rows", async () => {
+  const id = await bring(demo("lamps-along-the-quay"), "accordion");
+  await here.send("PATCH", `/api/pieces/${id}`, { setup: { treble: "buttons", rows: 3 } });
+  await openPiece(page, id);
+  await press(page, "Hands");
+  await chooseBars(page, 1, 2, 41);
+  await press(page, /^Suggest for/);
+  await press(page, "Ink them");
+  const rows = async () =>
+    (
+      await here.json<{ notes: { aspect: string; value: string }[] }>(
+        `/api/pieces/${id}/annotations`,
+      )
+    ).notes.filter(({ aspect }) => aspect === "buttonRow");
+  await until(async () => (await rows()).length > 2);
+  await blur();
+  await page.keyboard.press("ArrowRight");
+  await page.waitForSelector("svg[aria-label^=Buttons] .neck-finger.now");
+  // three rows are drawn, and the row is typed as every sign is
+  expect(await page.$$eval(".board-row", (all) => all.length)).toBe(3);
+  await page.keyboard.press("Backspace");
+  await press(page, "Check");
+  await says(page, "Nothing to doubt");
   expect(here.complaints()).toEqual([]);
 });

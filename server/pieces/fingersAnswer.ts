@@ -26,6 +26,7 @@ const onNeck = ({
   pluck,
   button,
   row,
+  buttonRow,
 }: NonNullable<ProposedNote["also"]>) => ({
   ...(string === undefined
     ? {}
@@ -33,6 +34,7 @@ const onNeck = ({
   ...(barre === undefined ? {} : { barre }),
   ...(pluck === undefined ? {} : { pluck }),
   ...(row === undefined ? {} : { row }),
+  ...(buttonRow === undefined ? {} : { buttonRow }),
   ...(button === undefined ? {} : { button: buttonOf(button) }),
 });
 

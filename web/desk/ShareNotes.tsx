@@ -2,7 +2,14 @@ import { say } from "@yarrow-ridge/core/words";
 import { Button, MenuItem, TextField } from "@mui/material";
 import type { Answer, Piece } from "@yarrow-ridge/contract";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
-import { barSpan, startOf, TEACHER, type Score } from "@yarrow-ridge/core/score";
+import {
+  barSpan,
+  comparePlaces,
+  startOf,
+  TEACHER,
+  type Mark,
+  type Score,
+} from "@yarrow-ridge/core/score";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { call } from "../api/client.ts";
@@ -12,6 +19,9 @@ import { useHandAsked } from "../students/usePlayer.ts";
 import { tell } from "../words/tell.ts";
 
 type Shared = Answer<"proposeTexture">;
+
+/** Marks that say which hand is on which manual. */
+const STOPS = "registration";
 
 /** Shares the voices of the chosen bars out to the limbs, and hands them over in one step. */
 export function ShareNotes({
@@ -49,32 +59,30 @@ export function ShareNotes({
     const to = moving.filter(({ hand }) => hand === limb.id).length;
     return to ? [say`${to} to the ${handName(kind, limb.id)}`] : [];
   });
+  const withManuals = (manuals: NonNullable<Shared["manuals"]>) => (all: readonly Mark[]) => {
+    const from = startOf(bars.from);
+    const here = all.find((one) => comparePlaces(one.from, from) === 0);
+    const data = { ...here?.data, ...manuals };
+    return [
+      ...all.filter((one) => one !== here),
+      here ? { ...here, data } : { id: newId(), layer: TEACHER, from, data },
+    ];
+  };
   const handOver = () => {
     const manuals = shared?.manuals;
-    const mark = manuals && {
-      ...{ id: newId(), layer: TEACHER, from: startOf(bars.from) },
-      data: { ...manuals },
-    };
-    const also = mark
-      ? [
-          edits.marksPart("registration", (all) => [
-            ...all.filter(({ from }) => from.bar !== bars.from || from.offset.num !== 0),
-            mark,
-          ]),
-        ]
-      : [];
-    void edits.hands(
-      moving.map((one) => ({ id: one.id, hand: one.moved })),
-      say`${span} shared out: ${texture.name}`,
-      ...also,
-    );
+    const label = say`${span} shared out: ${texture.name}`;
+    const notes = moving.map((one) => ({ id: one.id, hand: one.moved }));
+    if (notes.length) {
+      const also = manuals ? [edits.marksPart(STOPS, withManuals(manuals))] : [];
+      void edits.hands(notes, label, ...also);
+    } else if (manuals) void edits.marks(STOPS, withManuals(manuals), label);
     setShared(undefined);
     set({ pencil: new Map(), reasons: [] });
   };
   return (
     <details className="card">
       <summary>{say`Share the voices out`}</summary>
-      <div className="stack">
+      <div className="stack share-out">
         <TextField
           select
           label={say`As`}
@@ -114,10 +122,12 @@ export function ShareNotes({
           </div>
         )}
         <div className="row">
-          {moving.length > 0 && (
-            <Button variant="contained" onClick={handOver}>{say`Hand them over`}</Button>
+          {(moving.length > 0 || shared?.manuals) && (
+            <Button variant="contained" onClick={handOver}>
+              {moving.length > 0 ? say`Hand them over` : say`Write the manuals`}
+            </Button>
           )}
-          <Button variant={moving.length ? "text" : "outlined"} onClick={() => void ask()}>
+          <Button variant={shared ? "text" : "outlined"} onClick={() => void ask()}>
             {say`Share out ${span}`}
           </Button>
         </div>

@@ -116,10 +116,11 @@ const besideOf = (
     pluck?: string | undefined;
     cross?: string | undefined;
     row?: string | undefined;
+    buttonRow?: string | undefined;
   }[],
 ): FingerWay["beside"] =>
   new Map(
-    (["string", "pluck", "cross", "row"] as const).flatMap((aspect) => {
+    (["string", "pluck", "cross", "row", "buttonRow"] as const).flatMap((aspect) => {
       const values = notes.flatMap((note): [string, string][] =>
         note[aspect] === undefined ? [] : [[note.id, String(note[aspect])]],
       );
