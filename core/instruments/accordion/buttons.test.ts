@@ -31,7 +31,7 @@ describe("the buttons", () => {
           .map((midi) => NAMES[midi % 12])
           .join(" "),
       );
-    // the row at the edge from the trade's notes (organ-accordion.md, from memory there); that
+    // the row at the edge: from memory; that
     // rows go by minor thirds and the fourth and fifth repeat is common practice
     expect(rowsOf(chromatic("C", 5, COMPASS))).toEqual([
       ...["C Eb F# A", "C# E G Bb", "D F Ab B", "C Eb F# A", "C# E G Bb"],

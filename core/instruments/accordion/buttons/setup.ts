@@ -19,7 +19,8 @@ const FREE = [28, 81] as const;
 /**
  * The keyboard of buttons a hand plays, if it plays one.
  *
- * @example layoutFor("right", { treble: "buttons" }).placesOf(60).map(({ row }) => row) // => [1, 4]
+ * @example layoutFor("right", { treble: "buttons" }).placesOf(60).map(({ row }) => row)
+ *   // => [1, 4]
  */
 export function layoutFor(
   hand: string,
