@@ -1,8 +1,7 @@
 import fc from "fast-check";
 import { proposeNotes, type Played } from "../../fingering/index.ts";
-import { prepareLine } from "../../fingering/prepare.ts";
-import { solveLine } from "../../fingering/solve.ts";
 import { fraction } from "../../score/index.ts";
+import { searchedAndLeast } from "../testCheapest.ts";
 import { bassHand, type BassSetup } from "./bass/bassHand.ts";
 import { BOARDS, buttonsFor, columnName, soundsOf } from "./bass/board.ts";
 import type { BassWay } from "./bass/ways.ts";
@@ -97,31 +96,11 @@ describe("the left hand", () => {
         fc.option(fc.constantFrom("2", "3", "4", "5")),
         (moments, lock) => {
           const locks = new Map(lock ? [["2.0", lock]] : []);
-          const { line, path } = solveLine(
-            prepareLine(played(moments), hand, { hand: "left", tempo: 90, ties: false }),
-            { locks },
-          );
-          const ways = line.ways as BassWay[][];
           const isFree = (way: BassWay, at: number) =>
             at !== 2 || !lock || String(way.pressed[way.of[0]!]!.finger) === lock;
-          // dynamic programming of the first order against the search, by its own prices
-          const allowed = ways.map((some, at) => some.filter((way) => isFree(way, at)));
-          const step = (a: BassWay, b: BassWay, at: number) =>
-            hand.step(a, b, line.moments[at]!.link!);
-          let best = allowed[0]!.map((way) => way.cost);
-          for (let at = 1; at < allowed.length; at++)
-            best = allowed[at]!.map(
-              (way) =>
-                way.cost +
-                Math.min(...allowed[at - 1]!.map((before, i) => best[i]! + step(before, way, at))),
-            );
-          const found = path.map((way, at) => ways[at]![way]!);
-          const cost = found.reduce(
-            (sum, way, at) => sum + way.cost + (at ? step(found[at - 1]!, way, at) : 0),
-            0,
-          );
+          const { found, cost, least } = searchedAndLeast(played(moments), hand, locks, isFree)!;
           expect(found.every(isFree)).toBe(true);
-          expect(cost).toBeCloseTo(Math.min(...best), 6);
+          expect(cost).toBeCloseTo(least, 6);
         },
       ),
       { numRuns: 200 },

@@ -1,10 +1,9 @@
 import fc from "fast-check";
 import { propose, proposeNotes, type Played } from "../../fingering/index.ts";
-import { prepareLine } from "../../fingering/prepare.ts";
-import { solveLine } from "../../fingering/solve.ts";
 import { fraction } from "../../score/index.ts";
 import { buttonHand } from "./buttons/buttonHand.ts";
 import { byFifths, chromatic, type Layout } from "./buttons/layout.ts";
+import { searchedAndLeast } from "../testCheapest.ts";
 import { fromSteps, phraseTwice, tune } from "../testPhrases.ts";
 import { layoutFor } from "./buttons/setup.ts";
 import type { ButtonWay } from "./buttons/ways.ts";
@@ -177,32 +176,13 @@ describe("a hand on buttons", () => {
         (moments, layout, lock) => {
           const hand = buttonHand("right", layout);
           const locks = new Map(lock ? [["2.0", lock]] : []);
-          const { line, path } = solveLine(
-            prepareLine(played(moments), hand, { hand: "right", tempo: 90, ties: false }),
-            { locks },
-          );
-          const ways = line.ways as ButtonWay[][];
           const obeys = (way: ButtonWay) =>
             !lock || String(way.notes.find(({ id }) => id === "2.0")?.finger ?? lock) === lock;
-          const allowed = ways.map((some) => some.filter(obeys));
-          if (allowed.some((some) => some.length === 0)) return;
-          const step = (a: ButtonWay, b: ButtonWay, at: number) =>
-            hand.step(a, b, line.moments[at]!.link!);
-          // every way to each moment, carried forward
-          let best = allowed[0]!.map((way) => way.cost);
-          for (let at = 1; at < allowed.length; at++)
-            best = allowed[at]!.map(
-              (way) =>
-                way.cost +
-                Math.min(...allowed[at - 1]!.map((before, i) => best[i]! + step(before, way, at))),
-            );
-          const found = path.map((way, at) => ways[at]![way]!);
-          const cost = found.reduce(
-            (sum, way, at) => sum + way.cost + (at ? step(found[at - 1]!, way, at) : 0),
-            0,
-          );
+          const searched = searchedAndLeast(played(moments), hand, locks, obeys);
+          if (!searched) return;
+          const { found, cost, least } = searched;
           expect(found.every(obeys)).toBe(true);
-          expect(cost).toBeCloseTo(Math.min(...best), 6);
+          expect(cost).toBeCloseTo(least, 6);
         },
       ),
       { numRuns: 200, seed: 1601 },

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { agreeingIn } from "../../fingering/index.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
 import { barSpan, pitchText, subtract, toNumber, type Score } from "../../score/index.ts";
+import { returnReasons } from "../returnReasons.ts";
 import { between, isNatural, placesOf, roman, TUNINGS, type Neck } from "./neck.ts";
 import { guideOf } from "./step.ts";
 import type { NeckWay } from "./way.ts";
@@ -104,18 +105,7 @@ function reasonsOf(
   return [
     told(line.ways, path, asked),
     ...(shifts.length ? [say`Shifts to practise without looking: ${list(shifts)}.`] : []),
-    ...(again.same
-      ? [
-          say`${again.same} ${again.same === 1 ? say`note lies` : say`notes lie`} as at the earlier
-            time, because the music returns.`,
-        ]
-      : []),
-    ...(again.group
-      ? [
-          say`${again.group} ${again.group === 1 ? say`note has` : say`notes have`} the shape of an
-            earlier figure, on other frets or one string over.`,
-        ]
-      : []),
+    ...returnReasons(again, say`on other frets or one string over`),
     ...(touched.length
       ? [say`Touch over the fret itself and let go at once: ${list(touched)}.`]
       : []),

@@ -3,6 +3,7 @@ import { agreeingIn } from "../../../fingering/index.ts";
 import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { barSpan, pitchText, type Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
+import { returnReasons } from "../../returnReasons.ts";
 import type { Layout } from "./layout.ts";
 import { BESIDE } from "./prices.ts";
 import type { ButtonWay } from "./ways.ts";
@@ -42,18 +43,7 @@ function reasonsOf(
       ? [say`Over or under in ${passed.length === 1 ? say`bar` : say`bars`}
           ${barsNamed(passed.map(bar), score)}.`] // prettier-ignore
       : []),
-    ...(again.same
-      ? [
-          say`${again.same} ${again.same === 1 ? say`note lies` : say`notes lie`} as at the earlier
-            time, because the music returns.`,
-        ]
-      : []),
-    ...(again.group
-      ? [
-          say`${again.group} ${again.group === 1 ? say`note has` : say`notes have`} the shape of an
-            earlier figure, on other buttons.`,
-        ]
-      : []),
+    ...returnReasons(again, say`on other buttons`),
   ];
 }
 
