@@ -95,7 +95,7 @@ export const Score = Type.Object({
   notes: List(Note),
   marks: List(
     Type.Object({
-      kind: OneOf("dynamic", "hairpin", "words", "rehearsal", "pedal", "harp-pedals"),
+      kind: OneOf("dynamic", "hairpin", "words", "rehearsal", "pedal", "harp-pedals", "reeds"),
       ...place,
       text: Type.String(),
       depth: Type.Optional(Type.Union([Type.Literal(0.5), Type.Literal(0.25)])),

@@ -2,6 +2,7 @@ import { say } from "@yarrow-ridge/core/words";
 import {
   TEACHER,
   tempoOf,
+  type Mark,
   type MarkData,
   type MarkDoubt,
   type MarkTask,
@@ -37,7 +38,7 @@ export async function taskFor(
 ): Promise<{ kind: string; task: MarkTask }> {
   const { score } = await knownPiece(studio, id);
   const { instrument: kind, setup } = await pieceRow(studio.db, id);
-  const { name, work, reads = [] } = knownStratum(kind, stratum);
+  const { name, work, reads = [], looksAt = [] } = knownStratum(kind, stratum);
   const found: StratumWork | undefined = await work?.();
   if (!found?.[wanted])
     throw new ProblemError(
@@ -55,9 +56,12 @@ export async function taskFor(
     );
   check(found.options, options, "options");
   const shape = await shapeOf(studio, id);
+  const others = new Map<string, readonly Mark[]>();
+  for (const one of looksAt) others.set(one, (await inForce(studio, id, one))?.marks ?? []);
   return {
     kind,
     task: {
+      ...(others.size ? { others } : {}),
       ...{ score, from, to, options, setup: setup ?? {} },
       tempo: asked.tempo ?? tempoOf(score),
       written: (await inForce(studio, id, stratum))?.marks ?? [],

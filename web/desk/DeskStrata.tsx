@@ -91,6 +91,7 @@ export function DeskStrata({
               shape={shape}
               tempo={tempoAt(at)}
               assignmentId={at.assignmentId}
+              all={marks}
             />
           )}
           {kind && !Strip && (

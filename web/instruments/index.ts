@@ -3,6 +3,7 @@ import { BassAsk } from "./accordion/BassAsk.tsx";
 import { BassBoard } from "./accordion/BassBoard.tsx";
 import { BellowsDrawing } from "./accordion/BellowsDrawing.tsx";
 import { BellowsStrip } from "./accordion/BellowsStrip.tsx";
+import { ReedsDrawing } from "./accordion/ReedsDrawing.tsx";
 import { NeckAsk } from "./guitar/NeckAsk.tsx";
 import { NeckBoard } from "./guitar/NeckBoard.tsx";
 import { TabLine } from "./guitar/TabLine.tsx";
@@ -34,7 +35,10 @@ const views: Readonly<Record<string, InstrumentView>> = {
   accordion: {
     Board: BassBoard,
     Ask: BassAsk,
-    strata: { bellows: { Drawing: BellowsDrawing, Strip: BellowsStrip } },
+    strata: {
+      bellows: { Drawing: BellowsDrawing, Strip: BellowsStrip },
+      reeds: { Drawing: ReedsDrawing },
+    },
   },
   guitar: {
     Board: NeckBoard,

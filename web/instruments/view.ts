@@ -44,6 +44,8 @@ export interface StripProps {
   /** Quarters a minute: of the plan, or as printed. */
   readonly tempo: number;
   readonly assignmentId: string | undefined;
+  /** Marks of every kind, by stratum. */
+  readonly all: ReadonlyMap<string, readonly Mark[]>;
 }
 
 /** The instrument under the score: where the hand is now, and where next. */

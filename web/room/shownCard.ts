@@ -71,7 +71,10 @@ export function useShownCard(
     const isWhole = kind.limbs.every(({ id }) => line.limbs.includes(id));
     const stretch = { from, to, tempo: quarters, shape };
     const know = kind.strata.flatMap(
-      (one) => (isWhole && one.told?.(marks.get(one.id) ?? [], ready.score, stretch)) || [],
+      (one) =>
+        (isWhole &&
+          one.told?.(marks.get(one.id) ?? [], ready.score, { ...stretch, others: marks })) ||
+        [],
     );
     return { from, to, line, others, how: [...set, ...know, ...how], told: told || card.why };
   }, [ready, card, sections, shape, marks, tempo]);

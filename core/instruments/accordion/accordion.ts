@@ -4,6 +4,7 @@ export { layoutFor, type ButtonSetup } from "./buttons/setup.ts";
 export type { Layout as ButtonLayout, Place as ButtonPlace } from "./buttons/layout.ts";
 export { USUAL_BUTTONS } from "./bass/bassHand.ts";
 export { buttonsOf } from "./bass/where.ts";
+export { REEDS } from "./reeds/reeds.ts";
 export { BELLOWS } from "./bellows/bellows.ts";
 export { USUAL_STROKE } from "./bellows/air.ts";
 export { airAlong } from "./bellows/written.ts";

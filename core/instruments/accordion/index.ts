@@ -4,6 +4,7 @@ import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { bareTune } from "../../score/model/lines.ts";
 import { chordKeys } from "./bass/letters.ts";
 import { layoutFor } from "./buttons/setup.ts";
+import { REEDS } from "./reeds/reeds.ts";
 import { BELLOWS } from "./bellows/bellows.ts";
 import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
@@ -85,7 +86,7 @@ export const accordion: Instrument = {
     BUTTON_ROW,
   ],
   chordKeys,
-  strata: [BELLOWS, ornamentsOver("right")],
+  strata: [BELLOWS, ornamentsOver("right"), REEDS],
   setup: {
     schema: Type.Object(
       {

@@ -46,15 +46,17 @@ export interface Stretch {
   /** Quarters a minute. */
   readonly tempo: number;
   readonly shape: Shape;
+  /** Marks of other kinds, by stratum. */
+  readonly others?: ReadonlyMap<string, readonly Mark[]>;
 }
 
-/** One kind of marks between notes, with all that is done to them. */
 /** From a place up to another, or to the end. */
 export interface Apart {
   readonly from: Place;
   readonly to?: Place;
 }
 
+/** One kind of marks between notes, with all that is done to them. */
 export interface Stratum {
   /** The word for it in code, API and database. */
   readonly id: string;
@@ -99,6 +101,8 @@ export interface Stratum {
   readonly onlyLooks?: true;
   /** Aspects of notes that its work looks at. */
   readonly reads?: readonly string[];
+  /** Other kinds of marks that its work looks at. */
+  readonly looksAt?: readonly string[];
   /** Fields of the player's record that its work is asked with. */
   readonly asks?: readonly string[];
   /** What holds at a place because of the marks up to it, in words; nothing when undefined. */

@@ -18,6 +18,8 @@ export interface MarkTask {
   readonly setup?: Readonly<Record<string, unknown>>;
   /** What is written on notes, by aspect and note id: of the aspects the stratum reads. */
   readonly said?: ReadonlyMap<string, ReadonlyMap<string, string>>;
+  /** Marks of the other kinds it looks at, by stratum. */
+  readonly others?: ReadonlyMap<string, readonly Mark[]>;
   /** Its own options, as its schema has them. */
   readonly options: MarkData;
   /** Told how much of the work is done, 0 to 1. */

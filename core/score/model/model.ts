@@ -121,7 +121,7 @@ export interface ClefChange extends Place {
  * what stands at a place and is no note.
  */
 export interface PrintedMark {
-  readonly kind: "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal" | "harp-pedals";
+  readonly kind: "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal" | "harp-pedals" | "reeds";
   readonly bar: number;
   readonly offset: Fraction;
   readonly text: string;

@@ -24,6 +24,7 @@ import {
 } from "../model/model.ts";
 import { midiOf } from "../model/pitch.ts";
 import { harpPedalsText, readHarpPedals } from "./harpPedalFile.ts";
+import { readReeds, reedsText } from "./reedsFile.ts";
 import { readJoins, type Join } from "./joins.ts";
 import { readPedal } from "./pedalFile.ts";
 import { SHAPE_MARK } from "../model/shape.ts";
@@ -266,6 +267,9 @@ function readDirection(
       } else if (item.tagName === "harp-pedals") {
         const text = harpPedalsText(readHarpPedals(item));
         if (text) marks.push({ kind: "harp-pedals", offset, text });
+      } else if (item.tagName === "accordion-registration") {
+        const reeds = readReeds(item);
+        if (reeds) marks.push({ kind: "reeds", offset, text: reedsText(reeds) });
       } else if ((ours && item.tagName === "words") || pedal.words.has(item)) {
         // says for the reader what is read elsewhere
         continue;

@@ -1,14 +1,12 @@
 import { toNumber, type Mark } from "@yarrow-ridge/core/score";
 import { BELLOWS } from "@yarrow-ridge/core/instruments/accordion";
-import { DIGIT, GAP } from "../../score/placeFingers.ts";
-import { xAt, type BarBox, type PageBoxes } from "../../score/geometry.ts";
+import { xAt } from "../../score/geometry.ts";
+import { above } from "./above.ts";
 import type { DrawingProps } from "../view.ts";
 import "./accordion.css";
 
-/** In engraver units: a sign, its room over the staff; what lies so near is under it. */
-const [WIDE, TALL, AWAY, NEAR] = [240, 220, 260, 450];
-/** A printed tempo stands as high as this over the staff, for so far from where its bar begins. */
-const [TEMPO, TEMPO_WIDE] = [1700, 2400];
+/** In engraver units: a sign. */
+const [WIDE, TALL] = [240, 220];
 
 /** Turns over the top staff: two sides of a box for opening, a wedge for closing. */
 export function BellowsDrawing({ boxes, score, marks, pencil }: DrawingProps) {
@@ -33,15 +31,6 @@ export function BellowsDrawing({ boxes, score, marks, pencil }: DrawingProps) {
       })}
     </g>
   );
-}
-
-/** Over the notes there, and the fingers over them. */
-function above(boxes: PageBoxes, bar: BarBox, x: number, hasTempo: boolean): number {
-  const top = bar.staves[0]!.top - (hasTempo && x - bar.left < TEMPO_WIDE ? TEMPO : 0);
-  const near = boxes.notes.filter(
-    (one) => one.note.bar === bar.bar && one.staff === 1 && Math.abs(one.x - x) < NEAR,
-  );
-  return Math.min(top - AWAY, ...near.map((one) => one.top - DIGIT - 3 * GAP));
 }
 
 function Sign({ data }: Pick<Mark, "data">) {

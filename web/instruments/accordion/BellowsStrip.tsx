@@ -1,6 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
-import { airAlong, BELLOWS, USUAL_STROKE } from "@yarrow-ridge/core/instruments/accordion";
-import { barAxis } from "@yarrow-ridge/core/score";
+import { airAlong, BELLOWS, REEDS, USUAL_STROKE } from "@yarrow-ridge/core/instruments/accordion";
+import { barAxis, type Mark } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
 import { useDesk } from "../../piece/useDesk.ts";
 import { MarkOnAxis } from "../MarkOnAxis.tsx";
@@ -9,6 +9,7 @@ import type { StripProps } from "../view.ts";
 import "./accordion.css";
 
 const [TALL, TOP] = [64, 8];
+const NONE: readonly Mark[] = [];
 
 /** The bellows over the whole piece: a line that rises as they fill; a turn chooses its bar. */
 export function BellowsStrip({
@@ -20,6 +21,7 @@ export function BellowsStrip({
   shape,
   tempo,
   assignmentId,
+  all: others,
 }: StripProps) {
   const pencil = useDesk(({ markPencil }) =>
     markPencil?.stratum === BELLOWS.id ? markPencil : undefined,
@@ -38,9 +40,10 @@ export function BellowsStrip({
         : marks,
     [marks, pencil],
   );
+  const reeds = others.get(REEDS.id) ?? NONE;
   const air = useMemo(
-    () => (all.length ? airAlong(score, all, { tempo, shape, stroke }) : []),
-    [score, all, tempo, shape, stroke],
+    () => (all.length ? airAlong(score, all, { tempo, shape, stroke, reeds }) : []),
+    [score, all, tempo, shape, stroke, reeds],
   );
   const count = score.bars.length;
   const y = (open: number) => TALL - 4 - open * (TALL - TOP - 4);

@@ -1,16 +1,15 @@
 import { quartersAt, toNumber, type Note, type Score, type Shape } from "../../../score/index.ts";
 import { levelAt, loudnessOf } from "../../../shaping/index.ts";
+import type { Coupler } from "../reeds/reeds.ts";
 
 /**
  * Reeds that take air: a tone of the right hand by the couplers drawn, a bass, a chord. A longer
  * reed takes more. From memory, rough: makers differ, which is why a player times one stroke.
  */
-const COUPLERS = { "16": 1.6, "8": 1, "4": 0.6 } as const;
+const COUPLERS: Readonly<Record<Coupler, number>> = { "16": 1.6, "8": 1, "4": 0.6 };
 const BASS = 3.5;
 const CHORD = 6;
 
-/** Couplers of the right hand, by their pitch in feet. */
-export type Coupler = keyof typeof COUPLERS;
 export const USUAL_COUPLERS: readonly Coupler[] = ["8"];
 
 /** Air a reed takes at each level from ppp to fff, against mezzo forte. From memory, rough. */
@@ -27,6 +26,8 @@ export interface Bellows {
   /** Seconds of a full stroke, timed with tune, bass and chord at mezzo forte. */
   readonly stroke: number;
   readonly couplers: readonly Coupler[];
+  /** Where others are drawn, in order: quarters from the beginning. */
+  readonly drawn?: readonly { readonly at: number; readonly couplers: readonly Coupler[] }[];
 }
 
 /** A stretch in which the same notes sound. */
@@ -73,16 +74,19 @@ export function soundingIn(
   from: number,
   to: number,
   shape: Shape,
-  { stroke, couplers }: Bellows,
+  { stroke, couplers, drawn = [] }: Bellows,
 ): Sounding[] {
   const held = heldNotes(score, from, to);
   const points = loudnessOf(score, shape);
   const ends = [...new Set(held.flatMap((one) => [one.from, one.to]))].sort((a, b) => a - b);
-  const perTone = couplers.reduce((sum, one) => sum + COUPLERS[one], 0);
+  const airOf = (all: readonly Coupler[]) => all.reduce((sum, one) => sum + COUPLERS[one], 0);
+  let [perTone, change] = [airOf(couplers), 0];
   const byStart = [...held].sort((a, b) => a.from - b.from);
   const found: Sounding[] = [];
   let [next, now] = [0, [] as Held[]];
   for (const [i, start] of ends.slice(0, -1).entries()) {
+    while (drawn[change] && drawn[change]!.at <= start + 1e-9)
+      perTone = airOf(drawn[change++]!.couplers);
     while (next < byStart.length && byStart[next]!.from <= start + 1e-9) now.push(byStart[next++]!);
     now = now.filter((one) => one.to > start + 1e-9);
     const right = now.filter(({ note }) => note.hand === "right").length * perTone;

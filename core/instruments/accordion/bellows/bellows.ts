@@ -2,6 +2,7 @@ import { say } from "../../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
 import { USUAL_STROKE } from "./air.ts";
+import { REEDS } from "../reeds/reeds.ts";
 import { airAlong } from "./written.ts";
 import {
   oneAtAPlace,
@@ -77,12 +78,13 @@ export const BELLOWS: Stratum = {
   ),
   work: () => import("./bellowsWork.ts").then((found) => found.bellowsWork),
   asks: ["stroke"],
+  looksAt: [REEDS.id],
   setBefore: true,
-  told: (marks, score, { from, to, tempo, shape }) => {
+  told: (marks, score, { from, to, tempo, shape, others }) => {
     if (marks.length === 0) return undefined;
-    const out = airAlong(score, marks, { tempo, shape, stroke: USUAL_STROKE }).filter(
-      ({ bar, isOut }) => isOut && bar >= from && bar <= to,
-    );
+    const out = airAlong(score, marks, {
+      ...{ tempo, shape, stroke: USUAL_STROKE, reeds: others?.get(REEDS.id) ?? [] },
+    }).filter(({ bar, isOut }) => isOut && bar >= from && bar <= to);
     const bars = [...new Set(out.map(({ bar }) => score.bars[bar]!.number))];
     return bars.length
       ? say`the bellows as planned for playing in tempo; as slow as this the air runs out in bar

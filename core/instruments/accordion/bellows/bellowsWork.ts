@@ -9,7 +9,8 @@ import type {
   StratumWork,
 } from "../../../score/marks/work.ts";
 import type { Printed } from "../../../score/marks/mark.ts";
-import { USUAL_COUPLERS, USUAL_STROKE, type Bellows, type Coupler } from "./air.ts";
+import { USUAL_COUPLERS, USUAL_STROKE, type Bellows } from "./air.ts";
+import { drawnIn, REEDS, type Coupler } from "../reeds/reeds.ts";
 import { FULL, inner, momentsIn, type Moment } from "./places.ts";
 import { planBellows, type Step } from "./plan.ts";
 import { filledBy, startAt } from "./written.ts";
@@ -19,9 +20,11 @@ interface Options {
   readonly couplers?: readonly Coupler[];
 }
 
-const bellowsOf = ({ options }: MarkTask): Bellows => {
-  const { stroke = USUAL_STROKE, couplers = USUAL_COUPLERS } = options as Options;
-  return { stroke, couplers };
+const bellowsOf = ({ options, others, score }: MarkTask): Bellows => {
+  const { stroke = USUAL_STROKE, couplers } = options as Options;
+  // what is asked for now goes before what is written
+  const drawn = couplers ? [] : drawnIn(score, others?.get(REEDS.id) ?? []);
+  return { stroke, couplers: couplers ?? USUAL_COUPLERS, drawn };
 };
 
 /** The moments of a task's bars, or from the beginning on. */

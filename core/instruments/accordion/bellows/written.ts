@@ -1,4 +1,5 @@
 import { quartersAt, type Mark, type Place, type Score, type Shape } from "../../../score/index.ts";
+import { drawnIn } from "../reeds/reeds.ts";
 import { USUAL_COUPLERS } from "./air.ts";
 import { FULL, momentsIn, type Moment } from "./places.ts";
 import { missingFrom, type Direction, type Ends } from "./plan.ts";
@@ -44,6 +45,14 @@ export function filledBy(
   });
 }
 
+interface AirOptions {
+  readonly tempo: number;
+  readonly shape: Shape;
+  readonly stroke: number;
+  /** Marks that say which reeds are drawn. */
+  readonly reeds?: readonly Pick<Mark, "from" | "data">[];
+}
+
 /**
  * How far open the bellows are wherever something is struck, under marks that are written.
  *
@@ -55,9 +64,9 @@ export function filledBy(
 export function airAlong(
   score: Score,
   marks: readonly Pick<Mark, "from" | "data">[],
-  { tempo, shape, stroke }: { tempo: number; shape: Shape; stroke: number },
+  { tempo, shape, stroke, reeds = [] }: AirOptions,
 ): (Place & { readonly open: number; readonly isOut: boolean })[] {
-  const bellows = { stroke, couplers: USUAL_COUPLERS };
+  const bellows = { stroke, couplers: USUAL_COUPLERS, drawn: drawnIn(score, reeds) };
   const moments = momentsIn(score, [0, score.bars.length - 1], { tempo, shape, bellows });
   return filledBy(score, moments, marks).map(({ open, missing }, i) => ({
     ...{ bar: moments[i]!.bar, offset: moments[i]!.offset },
