@@ -17,7 +17,7 @@ const written = async (id: string, wanted: string) =>
     }>(`/api/pieces/${id}/annotations`)
   ).marks
     .filter(({ stratum }) => stratum === wanted)
-    .map(({ from, data }) => ({ bar: from.bar, ...data }));
+    .map(({ from, data }): Record<string, unknown> => ({ bar: from.bar, ...data }));
 const blur = () => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 
 it("suggests turns of the bellows, draws how far they are open, turns one by key, undoes", async () => {
@@ -133,5 +133,24 @@ it("draws the buttons of an accordion that has them, with fingers and rows", asy
   await page.keyboard.press("Backspace");
   await press(page, "Check");
   await says(page, "Nothing to doubt");
+  expect(here.complaints()).toEqual([]);
+});
+
+it("draws reeds as a registration sign, typed stop by stop, from a place on", async () => {
+  const id = await bring(demo("lamps-along-the-quay"), "accordion");
+  await openPiece(page, id);
+  await press(page, "Reeds");
+  await chooseBars(page, 17, 17, 41);
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("l");
+  await says(page, "here: 16′ 8′");
+  await page.keyboard.press("m");
+  await says(page, "here: 16′ 8′ 8′");
+  await until(async () => (await written(id, "reeds"))[0]?.["middle"] === 2);
+  // a round in three with three dots
+  await page.waitForSelector(".reeds-marks .reeds-round");
+  expect(await page.$$eval(".reeds-marks .reeds-dot", (all) => all.length)).toBe(3);
+  await press(page, "Undo");
+  await until(async () => (await written(id, "reeds"))[0]?.["middle"] === 1);
   expect(here.complaints()).toEqual([]);
 });

@@ -28,8 +28,9 @@ import {
 import { bringScore } from "./pieces/bring.ts";
 import { refreshHead } from "./pieces/marks.ts";
 import { bringPaper } from "./pieces/paper.ts";
+import { taskFor } from "./pieces/marksWork.ts";
 import { knownPiece } from "./pieces/store.ts";
-import { markRecord, TEACHER, tempoOf, writtenText } from "@yarrow-ridge/core/score";
+import { markRecord, TEACHER, writtenText } from "@yarrow-ridge/core/score";
 import { insertMarks, rowOf } from "./pieces/written.ts";
 import { layOutStudents } from "./plans/layout.ts";
 import { triesIn } from "./plans/log.ts";
@@ -158,9 +159,18 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
       );
       await studio.db.insert(noteMarks).values(written);
     }
+    const taken: string[] = [];
+    for (const [stratum, all] of Object.entries(piece.told ?? {})) {
+      const rows = all.map(([bar, offset, data]) =>
+        rowOf(id, stratum, { id: newId(), layer: TEACHER, from: { bar, offset }, data }),
+      );
+      await insertMarks(studio.db, rows);
+      taken.push(stratum);
+      await studio.db.update(pieces).set({ taken }).where(eq(pieces.id, id));
+    }
+    // what is told is counted in what is worked out
     for (const [stratum, [from, to]] of Object.entries(piece.marks ?? {})) {
-      const tempo = tempoOf(score);
-      const task = { score, from, to, tempo, written: [], options: {} };
+      const { task } = await taskFor(studio, id, stratum, "propose", { from, to });
       const { marks } = await studio.heavy.run(
         ...(["proposeMarks", piece.instrument, stratum, task] as const),
       );
@@ -170,20 +180,8 @@ async function addPieces(studio: Studio, data: DemoStudio): Promise<Map<string, 
           rowOf(id, stratum, markRecord({ id: newId(), layer: TEACHER, from: place, data })),
         ),
       );
-      await studio.db
-        .update(pieces)
-        .set({ taken: [stratum] })
-        .where(eq(pieces.id, id));
-    }
-    for (const [stratum, all] of Object.entries(piece.told ?? {})) {
-      const rows = all.map(([bar, offset, data]) =>
-        rowOf(id, stratum, { id: newId(), layer: TEACHER, from: { bar, offset }, data }),
-      );
-      await insertMarks(studio.db, rows);
-      await studio.db
-        .update(pieces)
-        .set({ taken: [stratum] })
-        .where(eq(pieces.id, id));
+      taken.push(stratum);
+      await studio.db.update(pieces).set({ taken }).where(eq(pieces.id, id));
     }
     if (piece.climax)
       await studio.db

@@ -5,8 +5,8 @@ import type { DrawingProps } from "../view.ts";
 import { above } from "./above.ts";
 import "./accordion.css";
 
-/** In engraver units: the sign's radius, a dot's, and how far a sign of another kind pushes it. */
-const [ROUND, DOT, PUSHED] = [230, 45, 420];
+/** In engraver units: the sign's radius, a dot's, and how far aside another kind pushes it. */
+const [ROUND, DOT, ASIDE] = [230, 45, 480];
 
 /** Registration signs over the top staff: a round in three, a dot for each reed that sounds. */
 export function ReedsDrawing({ boxes, score, marks, pencil, beside }: DrawingProps) {
@@ -18,13 +18,13 @@ export function ReedsDrawing({ boxes, score, marks, pencil, beside }: DrawingPro
         const x = xAt(boxes, score, bar.bar, toNumber(mark.from.offset)) ?? bar.left;
         const isTaken = beside.some((one) => comparePlaces(one.from, mark.from) === 0);
         const hasTempo = score.bars[bar.bar]?.tempo !== undefined;
-        const y = above(boxes, bar, x, hasTempo) - ROUND - (isTaken ? PUSHED : 0);
+        const y = above(boxes, bar, x, hasTempo) - ROUND / 2;
         return (
           <g
             key={mark.id}
             data-mark={mark.id}
             className={pencil.includes(mark) ? "pencil" : undefined}
-            transform={`translate(${x} ${y})`}
+            transform={`translate(${isTaken ? x - ASIDE : x} ${y})`}
           >
             <title>{REEDS.words(mark)}</title>
             <Sign data={mark.data} />
