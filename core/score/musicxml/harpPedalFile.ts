@@ -1,6 +1,6 @@
-import { eachDivisions, insertDirection } from "./directions.ts";
+import { eachDivisions, insertDirection, stripDirections } from "./directions.ts";
 import type { Place } from "../model/model.ts";
-import { child, children, childText, create, type Document, type Element } from "../xml/xmlTree.ts";
+import { children, childText, create, type Document, type Element } from "../xml/xmlTree.ts";
 
 /** Pedals that are set at a place: letters and how many semitones they alter. */
 export type HarpPedals = Readonly<Record<string, number>>;
@@ -46,13 +46,7 @@ export function writeHarpPedals(
   measures: readonly Element[],
   marks: readonly (Place & { readonly pedals: HarpPedals })[],
 ): void {
-  for (const measure of measures)
-    for (const direction of children(measure, "direction")) {
-      const types = children(direction, "direction-type");
-      const gone = types.filter((type) => child(type, "harp-pedals"));
-      if (gone.length > 0 && gone.length === types.length) measure.removeChild(direction);
-      else for (const type of gone) direction.removeChild(type);
-    }
+  stripDirections(measures, "harp-pedals");
   const divisions = eachDivisions(measures);
   for (const { bar, offset, pedals } of marks) {
     const measure = measures[bar];

@@ -1,6 +1,6 @@
-import { eachDivisions, insertDirection } from "./directions.ts";
+import { eachDivisions, insertDirection, stripDirections } from "./directions.ts";
 import type { Place } from "../model/model.ts";
-import { child, children, childText, create, type Document, type Element } from "../xml/xmlTree.ts";
+import { child, childText, create, type Document, type Element } from "../xml/xmlTree.ts";
 
 /** Reeds that sound: 4 foot, how many of 8 foot, 16 foot; as MusicXML's registration has them. */
 export interface Reeds {
@@ -43,13 +43,7 @@ export function writeReeds(
   measures: readonly Element[],
   marks: readonly (Place & { readonly reeds: Reeds })[],
 ): void {
-  for (const measure of measures)
-    for (const direction of children(measure, "direction")) {
-      const types = children(direction, "direction-type");
-      const gone = types.filter((type) => child(type, SIGN));
-      if (gone.length > 0 && gone.length === types.length) measure.removeChild(direction);
-      else for (const type of gone) direction.removeChild(type);
-    }
+  stripDirections(measures, SIGN);
   const divisions = eachDivisions(measures);
   for (const { bar, offset, reeds } of marks) {
     const measure = measures[bar];

@@ -24,7 +24,7 @@ export function ReedsDrawing({ boxes, score, marks, pencil, beside }: DrawingPro
             key={mark.id}
             data-mark={mark.id}
             className={pencil.includes(mark) ? "pencil" : undefined}
-            transform={`translate(${isTaken ? x - ASIDE : x} ${y})`}
+            transform={`translate(${isTaken ? x + ASIDE : x} ${y})`}
           >
             <title>{REEDS.words(mark)}</title>
             <Sign data={mark.data} />
