@@ -4,6 +4,7 @@ import { fraction } from "../../score/index.ts";
 import { searchedAndLeast } from "../testCheapest.ts";
 import { bassHand, type BassSetup } from "./bass/bassHand.ts";
 import { BOARDS, buttonsFor, columnName, soundsOf } from "./bass/board.ts";
+import { togetherFor } from "./bass/together.ts";
 import type { BassWay } from "./bass/ways.ts";
 
 const NAMES = ["C", "Db", "D", "Eb", "E", "F", "Gb", "G", "Ab", "A", "Bb", "B"];
@@ -105,6 +106,50 @@ describe("the left hand", () => {
       ),
       { numRuns: 200 },
     );
+  });
+
+  it.each([
+    // chords of two buttons: enumerated over the board, as what each button sounds has it
+    ["C9", "C E G Bb D"],
+    ["Cm9", "C Eb G Bb D"],
+    ["C with a major seventh and ninth", "C E G B D"],
+    ["C6", "C E G A"],
+    ["Cm6", "C Eb G A"],
+    ["C7 with a flat ninth", "C E G Bb Db"],
+  ])("%s is pressed with chords together, and sounds nothing else", (_, names) => {
+    const pitches = names.split(" ").map((name) => NAMES.indexOf(name));
+    const { buttons, missing } = togetherFor(BOARDS[120]!, pitches)!;
+    expect(missing).toEqual([]);
+    expect(new Set(buttons.flatMap(soundsOf))).toEqual(new Set(pitches));
+    expect(buttons.length).toBe(2);
+    const columns = buttons.map(({ column }) => column);
+    expect(Math.max(...columns) - Math.min(...columns)).toBeLessThanOrEqual(4);
+  });
+
+  it("says what two buttons lack, and nothing where no button fits", () => {
+    const of = (names: string) =>
+      togetherFor(
+        BOARDS[120]!,
+        names.split(" ").map((name) => NAMES.indexOf(name)),
+      );
+    // an augmented triad: no chord button is a part of it
+    expect(of("C E Ab")).toBeUndefined();
+    const eleventh = of("C E G Bb D F")!;
+    expect(eleventh.missing.length).toBeLessThanOrEqual(1);
+    const { problems } = proposeNotes(played(read("C3+E3+G3+Bb3+D4")), bassHand(), {
+      hand: "left",
+    });
+    expect(problems[0]!.ways[0]).toMatch(
+      /^Press C (major|seventh) and G minor together: that is all/,
+    );
+  });
+
+  it("finds a far button by the marked one, with a finger that is free", () => {
+    const { reasons } = proposeNotes(played(read("C2 C4+E4+G4 E2 E4+Ab4+B4")), bassHand(), {
+      ...{ hand: "left", tempo: 90 },
+    });
+    // four columns up, where E is marked on many boards (common practice)
+    expect(reasons.join(" ")).toMatch(/finger [2-5] feels for E, it goes there/);
   });
 
   it("says what no button has, with the way out", () => {

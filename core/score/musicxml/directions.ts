@@ -19,12 +19,12 @@ import {
   type Element,
 } from "../xml/xmlTree.ts";
 
-/** Takes what an element says out of all directions, and those that say nothing else then. */
-export function stripDirections(measures: readonly Element[], tag: string): void {
+/** Takes what some elements say out of all directions, and those that say nothing else then. */
+export function stripDirections(measures: readonly Element[], ...tags: string[]): void {
   for (const measure of measures)
     for (const direction of children(measure, "direction")) {
       const types = children(direction, "direction-type");
-      const gone = types.filter((type) => child(type, tag));
+      const gone = types.filter((type) => tags.some((tag) => child(type, tag)));
       if (gone.length > 0 && gone.length === types.length) measure.removeChild(direction);
       else for (const type of gone) direction.removeChild(type);
     }

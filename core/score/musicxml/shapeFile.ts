@@ -1,4 +1,4 @@
-import { eachDivisions, insertDirection } from "./directions.ts";
+import { eachDivisions, insertDirection, stripDirections } from "./directions.ts";
 import { fieldRecord, fieldsIn, writeFields } from "../xml/fields.ts";
 import { add, compare, toNumber, ZERO, type Fraction } from "../model/fraction.ts";
 import { parseFraction, toText } from "../model/fractionText.ts";
@@ -262,7 +262,7 @@ export function writeShape(
   const words = (place: Place, said: string) =>
     put(place, "above", create(document, "words", { "font-style": "italic" }, said));
   if (shape.loudness) {
-    removeLoudness(measures);
+    stripDirections(measures, "dynamics", "wedge");
     shape.loudness.forEach((point, i, points) => {
       const [before, next] = [points[i - 1], points[i + 1]];
       const slope = (a: typeof point | undefined, b: typeof point | undefined) =>
@@ -327,18 +327,6 @@ function lengthOf(measure: Element, divisions: Fraction): Fraction {
     .filter((note) => !child(note, "chord") && childText(note, "staff") !== "2")
     .reduce((sum, note) => sum + Number(childText(note, "duration") ?? 0), 0);
   return parseFraction(String(ticks / toNumber(divisions))) ?? ZERO;
-}
-
-/** The printed levels and hairpins, which the teacher's curve takes the place of. */
-function removeLoudness(measures: readonly Element[]): void {
-  for (const measure of measures) {
-    for (const direction of children(measure, "direction")) {
-      const types = children(direction, "direction-type");
-      const loud = types.filter((type) => child(type, "dynamics") ?? child(type, "wedge"));
-      if (loud.length > 0 && loud.length === types.length) measure.removeChild(direction);
-      else for (const type of loud) direction.removeChild(type);
-    }
-  }
 }
 
 /** A breath mark on the last note that begins before the place. */

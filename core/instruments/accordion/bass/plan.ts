@@ -2,7 +2,8 @@ import { say } from "../../../words/say.ts";
 import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { barSpan, pitchText, type Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
-import { columnName, soundsOf, type BassBoard, type Button } from "./board.ts";
+import { columnName, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
+import { togetherFor } from "./together.ts";
 import type { BassWay } from "./ways.ts";
 
 /** A jump of so many columns is said. */
@@ -52,8 +53,8 @@ function reasonsOf(
     ...(counter.length ? [say`Counterbass: bar ${barsNamed(counter.map(bar), score)}.`] : []),
     ...(jumps.length
       ? [
-          say`Jumps of ${JUMP} columns or more, to be found by the marked button: bar
-            ${barsNamed(jumps.map(bar), score)}.`,
+          say`Jumps of ${JUMP} columns or more: bar ${barsNamed(jumps.map(bar), score)}.`,
+          ...landmarks(jumps, way, (at) => barsNamed([bar(at)], score)),
         ]
       : []),
     ...(others.length
@@ -62,9 +63,61 @@ function reasonsOf(
   ];
 }
 
+/** Columns that are marked to be felt: C, and E and A flat by many makers. Common practice. */
+const MARKED = [0, 4, -4];
+/** So many jumps are told one by one. */
+const TOLD = 4;
+
+/**
+ * How each jump is found without looking: from the marked button that lies nearest to where it
+ * goes, felt by a finger that is free before.
+ */
+function landmarks(
+  jumps: readonly number[],
+  way: (at: number) => BassWay,
+  where: (at: number) => string,
+): string[] {
+  const told = jumps.map((at): string => {
+    const to = way(at).pressed[0]!;
+    const busy = [way(at - 1), way(at)].flatMap(({ pressed }) =>
+      pressed.map(({ finger }) => finger),
+    );
+    const free = [5, 4, 3, 2].find((finger) => !busy.includes(finger))!;
+    const mark = [...MARKED].sort((a, b) => Math.abs(a - to.column) - Math.abs(b - to.column))[0]!;
+    const off = to.column - mark;
+    const there =
+      off === 0
+        ? say`it goes there`
+        : off > 0
+          ? say`it goes ${off} above`
+          : say`it goes ${-off} below`;
+    return say`in bar ${where(at)} finger ${free} feels for ${columnName(mark)}, ${there}`;
+  });
+  const unlike = [...new Set(told)].slice(0, TOLD);
+  return [say`Found by the marked button: ${unlike.join("; ")}.`];
+}
+
+/** Buttons that sound it together, and what they lack. */
+function together(
+  board: BassBoard,
+  notes: readonly Played[],
+  name: (note: Played) => string,
+): string[] {
+  const pitches = [...new Set(notes.map(({ midi }) => midi % 12))];
+  const found = togetherFor(board, pitches);
+  if (!found) return [];
+  const names = found.buttons.map(nameOf).join(say` and `);
+  const lacking = notes.filter(({ midi }) => found.missing.includes(midi % 12));
+  return [
+    lacking.length
+      ? say`Press ${names} together: all of it but ${lacking.map(name).join(", ")}.`
+      : say`Press ${names} together: that is all of it.`,
+  ];
+}
+
 /** What no button has. */
 function problemsOf(
-  { rows }: BassBoard,
+  board: BassBoard,
   moments: Task["moments"],
   asked: readonly number[],
   score: Score | undefined,
@@ -81,10 +134,9 @@ function problemsOf(
         text: say`${where(bar)}: no button, and no bass with a chord, sounds
           ${all.map(name).join(", ")}.`,
         ways: [
+          ...together(board, all, name),
           say`Leave out ${beyond.map(name).join(", ")}.`,
-          rows.length < 6
-            ? say`A board with sevenths may have it.`
-            : say`Press two chord buttons together, where both have what is written.`,
+          ...(board.rows.length < ROWS.length ? [say`A board with sevenths may have it.`] : []),
         ],
       },
     ];

@@ -1,0 +1,53 @@
+import { isChord, soundsOf, type BassBoard, type Button } from "./board.ts";
+
+/** Buttons that are pressed together for a chord that no button has. */
+export interface Together {
+  readonly buttons: readonly Button[];
+  /** Pitch classes that none of them sounds, C = 0. */
+  readonly missing: readonly number[];
+}
+
+/** Columns from one chord to another that two fingers of a hand reach. Common practice, no source. */
+const REACH = 4;
+/** A chord that lacks more than so many tones is another chord. */
+const LACKS = 1;
+
+/**
+ * Two chord buttons, or a bass with one or two, that sound a chord and nothing else; those that
+ * lack the least, then the fewest, nearest together and nearest to the middle of the board.
+ *
+ * @param pitches pitch classes, the lowest first, each once
+ */
+export function togetherFor(board: BassBoard, pitches: readonly number[]): Together | undefined {
+  const all: Button[] = [];
+  for (const row of board.rows)
+    for (let column = board.lowest; column <= board.highest; column++)
+      if (isFitting(pitches, { row, column })) all.push({ row, column });
+  const chords = all.filter(isChord);
+  const basses = all.filter((one) => one.row === "fundamental" && soundsOf(one)[0] === pitches[0]);
+  const sets: Button[][] = [];
+  chords.forEach((one, i) => {
+    for (const bass of basses) sets.push([bass, one]);
+    for (const other of chords.slice(i + 1)) {
+      sets.push([one, other]);
+      for (const bass of basses) sets.push([bass, one, other]);
+    }
+  });
+  let best: (Together & { worth: number }) | undefined;
+  for (const buttons of sets) {
+    const columns = buttons.map(({ column }) => column);
+    const apart = Math.max(...columns) - Math.min(...columns);
+    if (apart > REACH) continue;
+    const sounded = new Set(buttons.flatMap(soundsOf));
+    const missing = pitches.filter((one) => !sounded.has(one));
+    if (missing.length > LACKS) continue;
+    const middle = Math.abs(columns.reduce((sum, one) => sum + one, 0)) / columns.length;
+    const worth = 100 * missing.length + 20 * buttons.length + apart + middle / 10;
+    if (!best || worth < best.worth - 1e-9) best = { buttons, missing, worth };
+  }
+  return best && { buttons: best.buttons, missing: best.missing };
+}
+
+/** Whether a button sounds nothing that is not asked for. */
+const isFitting = (pitches: readonly number[], button: Button): boolean =>
+  soundsOf(button).every((one) => pitches.includes(one));
