@@ -231,6 +231,17 @@ it("pitch and family of stops are understood where they can be, in several langu
   ]);
 });
 
+it("an assistant who is told is free everywhere", () => {
+  const made = (data: Mark["data"]) =>
+    changesMade({
+      ...{ score: scoreOf([BUSY, BUSY]), from: 0, to: 1, tempo: 120, options: {} },
+      written: [at(1, 0, data)],
+    })[0]!;
+  expect(made({ stops: "Flute 8" }).by).toEqual([]);
+  const told = made({ stops: "Flute 8", assistant: true });
+  expect([told.by, told.nearest]).toEqual([["assistant"], undefined]);
+});
+
 describe("manuals", () => {
   const doubts = (bars: readonly string[], marks: readonly Mark[], setup: object = {}) =>
     registrationWork.check!({

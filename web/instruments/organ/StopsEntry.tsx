@@ -16,7 +16,7 @@ import {
   type Mark,
   type Place,
 } from "@yarrow-ridge/core/score";
-import { Button, MenuItem, TextField } from "@mui/material";
+import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from "@mui/material";
 import { useMemo, useState } from "react";
 import type { EntryProps } from "../view.ts";
 
@@ -44,7 +44,7 @@ function StopsFields({
     const parts = said.find(({ aspect }) => aspect.id === "part")?.values;
     return limbsOf(score, new Map([...(parts ?? [])].map(([id, { finger }]) => [id, finger])));
   }, [score, said]);
-  const put = (field: string, value: string | number | undefined) => {
+  const put = (field: string, value: string | number | true | undefined) => {
     const { [field]: _, ...rest } = data;
     setData(value === undefined || value === "" ? rest : { ...rest, [field]: value });
   };
@@ -121,6 +121,16 @@ function StopsFields({
         slotProps={{ htmlInput: { maxLength: 80 } }}
         onChange={({ target }) => put("couplers", target.value)}
       />
+      <FormControlLabel
+        label={say`An assistant makes the change`}
+        control={
+          <Checkbox
+            checked={data.assistant === true}
+            disabled={!here}
+            onChange={({ target }) => put("assistant", target.checked || undefined)}
+          />
+        }
+      />
       {here && actionsOf(data).length > 0 && (
         <p className="soft" role="status">
           {whoText({ data, here, score, tempo, limbs })}
@@ -153,6 +163,7 @@ function whoText({
   const at = quartersAt(score, here);
   const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
   if (at <= first) return say`Set before the piece begins.`;
+  if (data.assistant) return say`An assistant makes it.`;
   const organ = instrument("organ");
   const name = (id: string) =>
     organ.limbs.some((limb) => limb.id === id) ? small(handName(organ, id)) : id;

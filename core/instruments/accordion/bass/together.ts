@@ -7,7 +7,7 @@ export interface Together {
   readonly missing: readonly number[];
 }
 
-/** Columns from one chord to another that two fingers of a hand reach. Common practice, no source. */
+/** Columns between chords that two fingers of a hand reach. Common practice, no source. */
 const REACH = 4;
 /** A chord that lacks more than so many tones is another chord. */
 const LACKS = 1;

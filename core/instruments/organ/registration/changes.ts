@@ -30,6 +30,9 @@ export const registrationFields = {
       description: "couplers in words, up to 80 letters",
     }),
   ),
+  assistant: Type.Optional(
+    Type.Literal(true, { description: "true where an assistant makes the change" }),
+  ),
   swell: Type.Optional(
     Type.Union([Type.Literal("open"), Type.Literal("close")], { description: "open or close" }),
   ),
@@ -44,6 +47,7 @@ export const registrationText = ({
   right,
   left,
   couplers,
+  assistant,
   swell,
 }: MarkData): string =>
   [
@@ -53,6 +57,7 @@ export const registrationText = ({
     ...(left === undefined ? [] : [say`left hand ${manualName(left as number)}`]),
     ...(couplers === undefined ? [] : [say`couplers ${couplers as string}`]),
     ...(swell === undefined ? [] : [SWELL[swell as keyof typeof SWELL]]),
+    ...(assistant ? [say`by an assistant`] : []),
   ].join(", ");
 
 /** What has to be done for it by somebody; a hand goes to its manual by itself. */

@@ -16,7 +16,7 @@ import { actionsOf, registrationText } from "./changes.ts";
 /** A change of registration with who makes it. */
 export interface Made extends Place {
   readonly mark: Mark;
-  /** A limb for each thing that is done; none where nobody is free. */
+  /** A limb for each thing that is done, or the assistant; none where nobody is free. */
   readonly by: readonly string[];
   /** Where somebody is, where here nobody is. */
   readonly nearest?: Place & { readonly by: readonly string[] };
@@ -34,6 +34,7 @@ export function changesMade(task: MarkTask): Made[] {
     if (bar < task.from || bar > task.to || at <= first + 1e-9) return [];
     const actions = actionsOf(mark.data);
     if (actions.length === 0) return [];
+    if (mark.data.assistant) return [{ bar, offset, mark, by: ["assistant"] }];
     const by = whoIsFree(limbs, actions, at, tempo);
     if (by) return [{ bar, offset, mark, by }];
     const nearest = nearestFree(score, limbs, actions, mark.from, tempo);
