@@ -20,6 +20,7 @@ import {
   midiOf,
   pitchName,
   spokenName,
+  type Aspect,
   type Score,
   TEACHER,
 } from "@yarrow-ridge/core/score";
@@ -128,8 +129,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const score = await spelled(studio, param("id"), written);
     const layer = body.layer ?? TEACHER;
     const beside = new Map<string, ReadonlyMap<string, string>>();
-    for (const { id } of instrument(kind).aspects)
-      beside.set(id, await inForce(studio, param("id"), layer, id, score));
+    for (const aspect of instrument(kind).aspects)
+      beside.set(aspect.id, await inForce(studio, param("id"), layer, aspect, score));
     const fingers = beside.get("finger") ?? new Map<string, string>();
     const rows = await fingerRows(studio.db, param("id"), layer);
     const positions = await positionsNow(studio, param("id"), layer);
@@ -286,7 +287,7 @@ async function inForce(
   { db }: Studio,
   id: string,
   layer: string,
-  aspect: string,
+  { id: aspect, decides }: Pick<Aspect, "id" | "decides">,
   score: Score,
 ): Promise<Map<string, string>> {
   const found = new Map(
@@ -298,7 +299,8 @@ async function inForce(
   for (const one of layer === TEACHER ? [TEACHER] : [TEACHER, layer])
     for (const { noteId, value } of await noteRows(db, id, { layer: one, aspect }))
       found.set(noteId, value);
-  for (const [note, value] of found) if (value === "") found.delete(note);
+  // an empty one says that what is printed is not so
+  for (const [note, value] of found) if (value === "" && !decides) found.delete(note);
   return found;
 }
 

@@ -106,6 +106,33 @@ it("puts a note that is written as a harmonic over its fret, and back where it i
   expect((await ask()).notes).toEqual(before);
 });
 
+it("looks a printed harmonic through as one until the teacher takes it away", async () => {
+  const harmonic = "<technical><harmonic><natural/></harmonic><string>1</string></technical>";
+  const xml =
+    '<score-partwise version="4.0"><part-list><score-part id="P1"><part-name/></score-part>' +
+    '</part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes>' +
+    "<note><pitch><step>D</step><octave>5</octave></pitch><duration>4</duration>" +
+    `<type>whole</type><notations>${harmonic}</notations></note></measure></part></score-partwise>`;
+  const { id } = (await studio.bring(Buffer.from(xml), "h.musicxml", "guitar")).json;
+  const score = (await studio.ask("GET", `/api/pieces/${id}/score`)).json as unknown as {
+    notes: { id: string }[];
+  };
+  const note = score.notes[0]!.id;
+  const write = (aspect: string, value: string) =>
+    studio.ask("PUT", `/api/pieces/${id}/notes/${aspect}`, { values: [{ note, value }] });
+  const doubts = async () =>
+    (
+      (await studio.ask("POST", `/api/pieces/${id}/fingerings/check`, {})).json as unknown as {
+        doubts: { kind: string }[];
+      }
+    ).doubts.map(({ kind }) => kind);
+  // d″ is touched at the fifth fret of the fourth string and stopped nowhere on it (arithmetic)
+  await write("string", "4");
+  expect(await doubts()).toEqual([]);
+  await write("harmonic", "");
+  expect(await doubts()).toEqual(["other pitch"]);
+});
+
 it("proposes the hand that plucks, with the strings or asked for alone", async () => {
   const chordOf = (...pitches: string[]) =>
     pitches.map((pitch, i) => ({ pitch, onset: i / 4, duration: 0.25 }));

@@ -13,9 +13,11 @@ export async function spelled(
 ): Promise<Score> {
   const { instrument: kind, setup } = await pieceRow(studio.db, id);
   let found = score;
-  for (const { id: stratum, spells } of instrument(kind).strata) {
-    const marks = spells && (await inForce(studio, id, stratum))?.marks;
-    if (marks?.length) found = spells!(found, marks, tempo, setup ?? {});
+  for (const { id: stratum, spells, within } of instrument(kind).strata) {
+    // what was written for another instrument says nothing of this one
+    const isThere = within?.(setup ?? {}) ?? true;
+    const marks = spells && isThere && (await inForce(studio, id, stratum))?.marks;
+    if (marks && marks.length > 0) found = spells(found, marks, tempo, setup ?? {});
   }
   return found;
 }
