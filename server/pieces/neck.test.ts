@@ -111,7 +111,7 @@ it("looks a printed harmonic through as one until the teacher takes it away", as
   const xml =
     '<score-partwise version="4.0"><part-list><score-part id="P1"><part-name/></score-part>' +
     '</part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions></attributes>' +
-    "<note><pitch><step>D</step><octave>5</octave></pitch><duration>4</duration>" +
+    "<note><pitch><step>D</step><octave>6</octave></pitch><duration>4</duration>" +
     `<type>whole</type><notations>${harmonic}</notations></note></measure></part></score-partwise>`;
   const { id } = (await studio.bring(Buffer.from(xml), "h.musicxml", "guitar")).json;
   const score = (await studio.ask("GET", `/api/pieces/${id}/score`)).json as unknown as {
