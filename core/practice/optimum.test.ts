@@ -15,7 +15,7 @@ import { cover, promotionRule, schedule, unitsOf } from "./index.ts";
 
 const highs = await highsLoader();
 
-/** Days of a case, and branches the solver may look at: work, not time, the same on every machine. */
+/** Days of a case, and branches that are looked at: work, not time, the same everywhere. */
 const [LONGEST, NODES] = [16, 400];
 
 /** The fewest days, where there is a plan that takes so many; NaN where the work is too much. */
