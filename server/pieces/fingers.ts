@@ -125,8 +125,9 @@ export const fingerHandlers = (studio: Studio): Made => ({
 
   checkFingerings: async ({ param, body }) => {
     const { score: written, form } = await knownPiece(studio, param("id"));
-    const { instrument: kind, setup } = await pieceRow(studio.db, param("id"));
-    const score = await spelled(studio, param("id"), written);
+    const row = await pieceRow(studio.db, param("id"));
+    const { instrument: kind, setup } = row;
+    const score = await spelled(studio, row, written);
     const layer = body.layer ?? TEACHER;
     const beside = new Map<string, ReadonlyMap<string, string>>();
     for (const aspect of instrument(kind).aspects)
@@ -192,8 +193,9 @@ type Wanted = Omit<Body<"propose">, "locks"> & {
 
 async function proposeIn(studio: Studio, id: string, body: Wanted, signal: AbortSignal) {
   const { score: written, form } = await knownPiece(studio, id);
-  const { instrument: kind, reading, setup } = await pieceRow(studio.db, id);
-  const score = await spelled(studio, id, written, body.tempo);
+  const row = await pieceRow(studio.db, id);
+  const { instrument: kind, reading, setup } = row;
+  const score = await spelled(studio, row, written, body.tempo);
   checkHand(kind, body.hand);
   checkBars(score, body);
   const inked = await noteRows(studio.db, id, {

@@ -1,7 +1,8 @@
 import { say } from "../../words/say.ts";
 import { agreeingIn } from "../../fingering/index.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
-import { barSpan, pitchText, subtract, toNumber, type Score } from "../../score/index.ts";
+import { calledIn } from "../calledIn.ts";
+import { barSpan, subtract, toNumber, type Score } from "../../score/index.ts";
 import { returnReasons } from "../returnReasons.ts";
 import { between, isNatural, placesOf, roman, TUNINGS, type Neck } from "./neck.ts";
 import { guideOf } from "./step.ts";
@@ -131,9 +132,7 @@ function problemsOf(
       at,
       asked.map((one) => moments[one]!),
     ));
-  const name = (note: Played) => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
-  const list = (notes: readonly Played[]) => notes.map(name).join(", ");
-  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
+  const { list, where } = calledIn(score);
   return asked.flatMap((one): Problem[] => {
     const moment = moments[one]!;
     const { bar, beyond, released, notes, struck } = moment;

@@ -1,4 +1,5 @@
 import { say } from "../../words/say.ts";
+import { calledIn } from "../calledIn.ts";
 import { barSpan, pitchText, type Score } from "../../score/index.ts";
 import type { Moment, Played, Problem } from "../../fingering/index.ts";
 import type { KeyboardHand } from "./grip.ts";
@@ -13,9 +14,7 @@ export function problemsOf(
   hand: string,
   score?: Score,
 ): Problem[] {
-  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
-  const name = (note: Played) => pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
-  const list = (notes: readonly Played[]) => notes.map(name).join(", ");
+  const { name, list, where } = calledIn(score);
   return asked.flatMap((at): Problem[] => {
     const moment = moments[at]!;
     const found: Problem[] = [];

@@ -1,6 +1,7 @@
 import { say } from "../../../words/say.ts";
 import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
-import { barSpan, pitchText, type Score } from "../../../score/index.ts";
+import { calledIn } from "../../calledIn.ts";
+import type { Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
 import { columnName, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
 import { togetherFor } from "./together.ts";
@@ -122,8 +123,7 @@ function problemsOf(
   asked: readonly number[],
   score: Score | undefined,
 ): Problem[] {
-  const name = ({ midi, bar }: Played) => pitchText(midi, score?.bars[bar]?.key.fifths ?? 0);
-  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
+  const { name, where } = calledIn(score);
   return asked.flatMap((at): Problem[] => {
     const { bar, beyond, notes } = moments[at]!;
     if (beyond.length === 0) return [];

@@ -1,7 +1,8 @@
 import { say } from "../../../words/say.ts";
 import { agreeingIn } from "../../../fingering/index.ts";
-import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
-import { barSpan, pitchText, type Score } from "../../../score/index.ts";
+import type { Plan, Problem, Solved, Task } from "../../../fingering/index.ts";
+import { calledIn } from "../../calledIn.ts";
+import type { Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
 import { returnReasons } from "../../returnReasons.ts";
 import type { Layout } from "./layout.ts";
@@ -54,9 +55,7 @@ function problemsOf(
   asked: readonly number[],
   score: Score | undefined,
 ): Problem[] {
-  const name = ({ midi, bar }: Played) => pitchText(midi, score?.bars[bar]?.key.fifths ?? 0);
-  const list = (notes: readonly Played[]) => notes.map(name).join(", ");
-  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
+  const { list, where } = calledIn(score);
   return asked.flatMap((at): Problem[] => {
     const { bar, beyond, notes, struck, released } = moments[at]!;
     const playing = notes.filter((_, i) => struck[i]);

@@ -1,6 +1,7 @@
 import { say } from "../../../words/say.ts";
 import type { Moment, Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
-import { barSpan, toNumber, type Score } from "../../../score/index.ts";
+import { calledIn } from "../../calledIn.ts";
+import { toNumber, type Score } from "../../../score/index.ts";
 import { barsNamed, NAMED } from "../../barsNamed.ts";
 import { stringName, type Harp } from "../strings.ts";
 import { groupsOf, type Plucked } from "./placing.ts";
@@ -156,7 +157,7 @@ function problemsOf(
 ): Problem[] {
   const names = (notes: readonly Played[]) =>
     [...new Set(notes.map((note) => stringName(stringOf(note))))].slice(0, NAMED).join(", ");
-  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
+  const { where } = calledIn(score);
   const [low, top] = [harp.lowest, harp.lowest + harp.strings - 1];
   const isOn = (string: number) => string >= low && string <= top;
   const outside = asked.flatMap((at) =>

@@ -1,6 +1,7 @@
 import { say } from "../../../words/say.ts";
-import type { Moment, Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
-import { barSpan, pitchText, type Score } from "../../../score/index.ts";
+import type { Moment, Plan, Problem, Solved, Task } from "../../../fingering/index.ts";
+import { calledIn } from "../../calledIn.ts";
+import type { Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
 import { NATURAL_MM, placeOf } from "./board.ts";
 import { type Feet, type FeetWay } from "./ways.ts";
@@ -63,9 +64,7 @@ function problemsOf(
   asked: readonly number[],
   score: Score | undefined,
 ): Problem[] {
-  const name = ({ midi, bar }: Played) => pitchText(midi, score?.bars[bar]?.key.fifths ?? 0);
-  const list = (notes: readonly Played[]) => notes.map(name).join(", ");
-  const where = (bar: number) => (score ? say`Bar ${barSpan(score.bars, bar, bar)}` : say`Here`);
+  const { list, where } = calledIn(score);
   return asked.flatMap((one): Problem[] => {
     const { bar, beyond, released, notes, struck } = moments[one]!;
     const playing = notes.filter((_, i) => struck[i]);
