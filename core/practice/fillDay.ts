@@ -76,20 +76,22 @@ export class DayOfPiece {
       load.unit.after.length === 0 && this.leftOf(load).length === load.unit.steps.length
         ? most(load)
         : 0;
-    let [forNew, rest] = [Math.floor((minutes * shares.learning) / 60), minutes];
+    let [forNew, rest, loads] = [Math.floor((minutes * shares.learning) / 60), minutes, this.loads];
     for (let long = longest; rest > 0 && long <= LONGEST_OF_ALL; long *= 2) {
+      if (rest < SHORTEST && this.cards.size > 0)
+        loads = loads.filter(({ unit }) => this.cards.has(unit.key));
       const had = Math.min(forNew, rest);
-      const left = this.give(had, long, fresh);
+      const left = this.give(loads, had, long, fresh);
       forNew -= had - left;
-      rest = this.give(rest - had + left, long, most);
+      rest = this.give(loads, rest - had + left, long, most);
     }
     return rest;
   }
 
   /** Gives minutes to units in their order, up to a length of their cards. @returns what is left */
-  private give(minutes: number, long: number, most: Most): number {
+  private give(loads: readonly Load[], minutes: number, long: number, most: Most): number {
     let budget = minutes;
-    for (const load of this.loads) {
+    for (const load of loads) {
       if (budget <= 0) break;
       if (load.left.length === 0) continue;
       const before = this.cards.get(load.unit.key);

@@ -13,6 +13,8 @@ interface Climb extends Load {
   tries: Result[];
   /** How many of those it rests on are not done. */
   waitsFor: number;
+  /** Which it is in the order of the plan. */
+  readonly turn: number;
 }
 
 /** How a student divides a day. */
@@ -45,7 +47,7 @@ export function playThrough(
   random: () => number,
 ): number {
   const climbs = new Map(
-    loads.map(({ unit, left, rest }): [string, Climb] => [
+    loads.map(({ unit, left, rest }, turn): [string, Climb] => [
       unit.key,
       {
         played: ground.units.get(unit.key)!,
@@ -54,6 +56,7 @@ export function playThrough(
         rest,
         tries: [...(begun.get(unit.key) ?? [])],
         waitsFor: 0,
+        turn,
       },
     ]),
   );
@@ -91,17 +94,19 @@ function waiting(climbs: ReadonlyMap<string, Climb>) {
       rested?.push(one);
       if (rested) one.waitsFor++;
     }
-  let now: readonly Climb[] | undefined;
+  const isFree = ({ unit, waitsFor }: Climb) => waitsFor === 0 || isRunThrough(unit.kind);
+  // in the order of the plan
+  let now: readonly Climb[] = open.filter(isFree);
   return {
-    // in the order of the plan
-    ready: (): readonly Climb[] =>
-      (now ??= open.filter(
-        ({ unit, left, waitsFor }) =>
-          left.length > 0 && (waitsFor === 0 || isRunThrough(unit.kind)),
-      )),
+    ready: (): readonly Climb[] => now,
     finish: (done: Climb): void => {
-      for (const one of restOn.get(done)!) one.waitsFor--;
-      now = undefined;
+      const still = now.filter((one) => one !== done);
+      for (const one of restOn.get(done)!) {
+        if (isFree(one) || --one.waitsFor > 0) continue;
+        const before = still.findIndex(({ turn }) => turn > one.turn);
+        still.splice(before < 0 ? still.length : before, 0, one);
+      }
+      now = still;
     },
   };
 }

@@ -32,8 +32,9 @@ export class Skill {
   private readonly today: Uint16Array;
   private readonly days: Uint16Array;
   private readonly touched: Uint8Array;
-  /** Those that were touched, in the order they were. */
-  private readonly met: number[];
+  /** Nights that passed, and how many of them each content was told of: it is, when it is played. */
+  private nights: number;
+  private readonly told: Uint16Array;
 
   /** @param top highest log tempo anybody goes to, see {@link topOf} */
   constructor(
@@ -49,7 +50,8 @@ export class Skill {
     this.today = from?.today.slice() ?? new Uint16Array(count);
     this.days = from?.days.slice() ?? new Uint16Array(count);
     this.touched = from?.touched.slice() ?? new Uint8Array(count);
-    this.met = from ? [...from.met] : [];
+    this.nights = from?.nights ?? 0;
+    this.told = from?.told.slice() ?? new Uint16Array(count);
     if (from) return;
     const read = top - CEILING + Math.log(player.reads);
     ground.hard.forEach((hard, at) => {
@@ -76,13 +78,16 @@ export class Skill {
 
   /** What was learnt hands apart helps together, from the first time on. */
   private meet(at: number): void {
+    this.sleep(at);
     if (this.touched[at]) return;
     this.touched[at] = 1;
-    this.met.push(at);
     const parts = this.ground.madeOf[at]!;
     if (parts.length < 2) return;
     let lowest = Infinity;
-    for (const part of parts) lowest = Math.min(lowest, this.level[part]!);
+    for (const part of parts) {
+      this.sleep(part);
+      lowest = Math.min(lowest, this.level[part]!);
+    }
     this.level[at] = Math.max(this.level[at]!, lowest - TOGETHER_COSTS);
   }
 
@@ -143,12 +148,19 @@ export class Skill {
 
   /** A night takes some of what was won, less after each day it was played. */
   night(): void {
-    for (const at of this.met) {
-      if (this.today[at]) this.days[at]!++;
-      const won = this.level[at]! - this.first[at]!;
-      if (won > 0)
-        this.level[at]! -= won * this.player.forgets * FADED[Math.min(999, this.days[at]!)]!;
-      this.today[at] = 0;
-    }
+    this.nights++;
+  }
+
+  /** The nights since a content was played, all at once. */
+  private sleep(at: number): void {
+    const nights = this.nights - this.told[at]!;
+    if (nights === 0) return;
+    this.told[at] = this.nights;
+    if (this.today[at]) this.days[at]!++;
+    this.today[at] = 0;
+    const won = this.level[at]! - this.first[at]!;
+    if (won <= 0) return;
+    const kept = 1 - this.player.forgets * FADED[Math.min(999, this.days[at]!)]!;
+    this.level[at] = this.first[at]! + won * kept ** nights;
   }
 }
