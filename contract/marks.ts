@@ -105,6 +105,21 @@ export const MarkWindowOut = Type.Object({
     description: "where it may stand with no more to doubt than now; its own place among them",
   }),
 });
+export const MarkMoveIn = Type.Object({ ...MarkWindowIn.properties, to: PlaceIn });
+export const MarkMoveOut = Type.Object(
+  {
+    put: Type.Array(
+      Type.Object({ id: Id, from: PlaceOut, data: Type.Record(Type.String(), Type.Unknown()) }),
+      { description: "marks that are there, as they are to stand" },
+    ),
+    add: Type.Array(
+      Type.Object({ from: PlaceOut, data: Type.Record(Type.String(), Type.Unknown()) }),
+      { description: "new ones, to be written under ids of your own" },
+    ),
+    remove: Type.Array(Id),
+  },
+  { description: "what goes along with the mark; written by nobody yet" },
+);
 export const MarksCheckOut = Type.Object({
   doubts: Type.Array(MarkDoubt),
   marks: Type.Integer({ description: "how many marks were looked at" }),

@@ -58,6 +58,14 @@ export const writtenOperations = {
     body: marks.MarkWindowIn,
     response: marks.MarkWindowOut,
   }),
+  moveMark: op({
+    method: "post",
+    path: "/api/pieces/:id/marks/:stratum/move",
+    summary: "What a mark in force takes along when it is moved, so that the rest goes on as it is",
+    status: 200,
+    body: marks.MarkMoveIn,
+    response: marks.MarkMoveOut,
+  }),
   putFingerings: op({
     method: "put",
     path: "/api/pieces/:id/fingerings",

@@ -38,6 +38,21 @@ it("suggests turns of the bellows, draws how far they are open, turns one by key
   await says(page, "how far open, at ♩ = 144");
   await press(page, "Check");
   await says(page, "Nothing to doubt");
+  // a turn is moved by key, others go along, and one step takes all of it back
+  await page.evaluate(() => {
+    const turns = document.querySelectorAll<HTMLElement>(".bellows-strip button");
+    turns[1]!.focus();
+  });
+  await page.keyboard.down("Shift");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.up("Shift");
+  await says(page, "1 more go along");
+  await until(async () => Number((await written(id, "bellows"))[1]!.bar) > Number(inked[1]!.bar));
+  expect(await written(id, "bellows")).toHaveLength(inked.length);
+  await press(page, "Check");
+  await says(page, "Nothing to doubt");
+  await press(page, "Undo");
+  await until(async () => JSON.stringify(await written(id, "bellows")) === JSON.stringify(inked));
   // a turn in the middle of bar 2, of which nobody thought
   await blur();
   await chooseBars(page, 2, 2, 41);

@@ -68,7 +68,14 @@ export {
   writtenText,
   type Written,
 } from "./marks/written.ts";
-export type { CurvePoint, MarkDoubt, MarkTask, ProposedMark, StratumWork } from "./marks/work.ts";
+export type {
+  CurvePoint,
+  Healed,
+  MarkDoubt,
+  MarkTask,
+  ProposedMark,
+  StratumWork,
+} from "./marks/work.ts";
 export { annotate, type Annotations } from "./musicxml/write.ts";
 export type { AdornedAt } from "./musicxml/adornFile.ts";
 export type { SaidAt } from "./musicxml/saidFile.ts";

@@ -79,6 +79,7 @@ import {
   type CurvePoint,
   type Import,
   type Mark,
+  type Healed,
   type MarkDoubt,
   type MarkTask,
   type ProposedMark,
@@ -270,9 +271,19 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
     task: MarkTask,
     mark: Mark,
   ): Promise<readonly Place[]> => {
-    const { check } = await workOf(kind, id);
-    return check ? windowOf(task, mark, check) : [mark.from];
+    const { check, healing } = await workOf(kind, id);
+    const places = healing?.places(task, mark);
+    return places ?? (check ? windowOf(task, mark, check) : [mark.from]);
   },
+  moveMark: async (
+    kind: string,
+    id: string,
+    task: MarkTask,
+    [mark, to]: readonly [Mark, Place],
+  ): Promise<Healed> =>
+    (await workOf(kind, id)).healing?.heal(task, mark, to) ?? {
+      ...{ put: [{ ...mark, from: to }], add: [], remove: [] },
+    },
   ornaments: (task: MarkTask, options: TogetherOptions): ReturnType<typeof ornamentsFor> =>
     ornamentsFor(task, options),
   forecast: (input: ToForecast): Forecast => forecast(input),

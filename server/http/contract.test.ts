@@ -21,7 +21,7 @@ describe("every operation of the contract", () => {
         archived: false,
         hand: path.includes("students") ? null : "right",
         from: path.includes("sections") ? { bar: 0 } : 0,
-        to: path.includes("sections") ? { bar: 1 } : 0,
+        to: /sections|stratum\/move/.test(path) ? { bar: 1 } : 0,
         fingerings: [],
         values: [],
         marks: [],

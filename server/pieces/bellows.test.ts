@@ -91,6 +91,38 @@ it("is written, looked through, kept through export and import, and carried by n
   expect(await written(again.json.id)).toEqual(before);
 });
 
+it("heals around a turn that is moved: what goes along is answered and written by nobody", async () => {
+  const url = `/api/pieces/${id}/marks/bellows`;
+  const { json } = await studio.ask("GET", `/api/pieces/${id}/annotations`);
+  type Written = { id: string; stratum: string; from: { bar: number; exact: string } };
+  const marks = (json as unknown as { marks: Written[] }).marks
+    .filter(({ stratum }) => stratum === "bellows")
+    .sort((a, b) => a.from.bar - b.from.bar);
+  const asked = { mark: marks[1]!.id, tempo: 144, options: { stroke: 6 } };
+  const window = (await studio.ask("POST", `${url}/window`, asked)).json as unknown as {
+    places: { bar: number; exact: string }[];
+  };
+  expect(window.places.length).toBeGreaterThan(4);
+  const [first] = window.places;
+  const to = { bar: first!.bar, offset: first!.exact };
+  const { status, json: found } = await studio.ask("POST", `${url}/move`, { ...asked, to });
+  const moved = found as unknown as { put: Written[]; add: Written[]; remove: string[] };
+  expect(status).toBe(200);
+  expect(moved.put.find((one) => one.id === asked.mark)!.from).toMatchObject(first!);
+  expect(moved.put.length + moved.add.length + moved.remove.length).toBeGreaterThan(1);
+  expect(await written()).toHaveLength(marks.length);
+  const { status: beyond, json: why } = await studio.ask("POST", `${url}/move`, {
+    ...asked,
+    to: { bar: 400, offset: "0" },
+  });
+  expect([beyond, why.detail]).toEqual([
+    400,
+    "A mark can be moved to a place within the bars from 0 to 40.",
+  ]);
+  const gone = await studio.ask("POST", `${url}/move`, { ...asked, mark: "none", to });
+  expect(gone.status).toBe(404);
+});
+
 it.each([
   [{ stroke: 0 }, /stroke/],
   [{ tempo: 1000 }, /tempo/],

@@ -1,5 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
 import {
+  compare,
   TEACHER,
   tempoOf,
   type Mark,
@@ -15,12 +16,12 @@ import type { Handlers } from "../http/serve.ts";
 import { check } from "../http/validate.ts";
 import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
-import { answerPlace, knownPiece, pieceRow, shapeOf } from "./store.ts";
+import { answerPlace, knownPiece, offsetIn, pieceRow, shapeOf } from "./store.ts";
 import { inForce, knownStratum, noteRows } from "./written.ts";
 
 type Made = Pick<
   Handlers,
-  "proposeMarks" | "checkMarks" | "markWindow" | "proposeBellows" | "checkRegistration"
+  "proposeMarks" | "checkMarks" | "markWindow" | "moveMark" | "proposeBellows" | "checkRegistration"
 >;
 
 /** What a kind of marks is asked for some bars of a piece. */
@@ -143,18 +144,47 @@ export const marksWorkHandlers = (studio: Studio): Made => {
     markWindow: async ({ param, body }) => {
       const { mark: wanted, ...asked } = body;
       const { kind, task } = await taskOf(param("id"), param("stratum"), "check", asked);
-      const mark = task.written.find(({ id }) => id === wanted);
-      if (!mark)
-        throw new ProblemError(
-          404,
-          say`That mark is not written here any more. Load the piece again.`,
-          "mark",
-        );
+      const mark = writtenMark(task, wanted);
       const places = await studio.heavy.run("markWindow", kind, param("stratum"), task, mark);
       return { places: places.map(answerPlace) };
     },
+
+    moveMark: async ({ param, body }) => {
+      const { mark: wanted, to, ...asked } = body;
+      const { kind, task } = await taskOf(param("id"), param("stratum"), "check", asked);
+      const place = { bar: to.bar, offset: offsetIn(to.offset) };
+      const { bars } = task.score;
+      if (to.bar >= bars.length || compare(place.offset, bars[to.bar]!.length) >= 0)
+        throw new ProblemError(
+          400,
+          say`A mark can be moved to a place within the bars from 0 to ${bars.length - 1}.`,
+          "to",
+        );
+      const move = [writtenMark(task, wanted), place] as const;
+      const { put, add, remove } = await studio.heavy.run(
+        ...(["moveMark", kind, param("stratum"), task, move] as const),
+      );
+      const answered = ({ from, data }: Pick<Mark, "from" | "data">) => ({
+        ...{ from: answerPlace(from), data: { ...data } },
+      });
+      return {
+        put: put.map((one) => ({ id: one.id, ...answered(one) })),
+        add: add.map(answered),
+        remove: [...remove],
+      };
+    },
   };
 };
+
+function writtenMark({ written }: MarkTask, wanted: string): Mark {
+  const mark = written.find(({ id }) => id === wanted);
+  if (mark) return mark;
+  throw new ProblemError(
+    404,
+    say`That mark is not written here any more. Load the piece again.`,
+    "mark",
+  );
+}
 
 /** What is written on notes in some aspects, over what the file prints. */
 async function saidIn(db: Studio["db"], id: string, score: Score, aspects: readonly string[]) {

@@ -32,7 +32,7 @@ export class Skill {
   private readonly today: Uint16Array;
   private readonly days: Uint16Array;
   private readonly touched: Uint8Array;
-  /** Nights that passed, and how many of them each content was told of: it is, when it is played. */
+  /** Nights that passed, and how many of them each content was told of: when it is played. */
   private nights: number;
   private readonly told: Uint16Array;
 

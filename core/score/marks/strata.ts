@@ -99,6 +99,8 @@ export interface Stratum {
   readonly untimed?: true;
   /** Its work looks through what is written and suggests nothing. */
   readonly onlyLooks?: true;
+  /** Others go along with one that is moved: its work says which. */
+  readonly heals?: true;
   /** Aspects of notes that its work looks at. */
   readonly reads?: readonly string[];
   /** Other kinds of marks that its work looks at. */

@@ -37,6 +37,14 @@ export interface MarkDoubt extends Place {
   readonly text: string;
 }
 
+/** What comes of moving a mark where others go along. */
+export interface Healed {
+  readonly put: readonly Mark[];
+  /** New ones, which have no ids yet. */
+  readonly add: readonly Printed[];
+  readonly remove: readonly string[];
+}
+
 /** A value along the music: how clear it is, how much air is left. */
 export interface CurvePoint extends Place {
   readonly value: number;
@@ -50,6 +58,12 @@ export interface StratumWork {
   /** What cannot be as it is proposed: sentences with the bar, and ways out. */
   readonly problems?: (task: MarkTask) => readonly MarkDoubt[];
   readonly check?: (task: MarkTask) => readonly MarkDoubt[];
+  /** How others go along with a mark that is moved; without it they stay. */
+  readonly healing?: {
+    /** Where it may go, its own place among them, in order; nothing for what goes alone. */
+    readonly places: (task: MarkTask, mark: Mark) => readonly Place[] | undefined;
+    readonly heal: (task: MarkTask, mark: Mark, to: Place) => Healed;
+  };
   /** What marks make of the music: those written, with others in place of those of some bars. */
   readonly curve?: (task: MarkTask, marks: readonly Printed[]) => readonly CurvePoint[];
 }

@@ -77,6 +77,7 @@ export const BELLOWS: Stratum = {
       say`The bellows are told two things at one place in bar ${bar}; they go one way at a time.`,
   ),
   work: () => import("./bellowsWork.ts").then((found) => found.bellowsWork),
+  heals: true,
   asks: ["stroke"],
   looksAt: [REEDS.id],
   setBefore: true,

@@ -12,6 +12,7 @@ import type { Printed } from "../../../score/marks/mark.ts";
 import { USUAL_COUPLERS, USUAL_STROKE, type Bellows } from "./air.ts";
 import { drawnIn, REEDS, type Coupler } from "../reeds/reeds.ts";
 import { FULL, inner, momentsIn, type Moment } from "./places.ts";
+import { healTurn, placesForTurn, type Played } from "./heal.ts";
 import { planBellows, type Step } from "./plan.ts";
 import { filledBy, startAt } from "./written.ts";
 
@@ -167,6 +168,12 @@ function isSounding({ score }: MarkTask, at: number): boolean {
   });
 }
 
+const playedOf = (task: MarkTask): Played => ({
+  score: task.score,
+  moments: momentsOf(task, 0, task.score.bars.length - 1),
+  marks: task.written,
+});
+
 /** How far open the bellows are along the bars, 0 to 1. */
 function curve(task: MarkTask, marks: readonly Printed[]): CurvePoint[] {
   const { score, written, from, to } = task;
@@ -202,5 +209,9 @@ export const bellowsWork: StratumWork = {
   propose,
   problems,
   check,
+  healing: {
+    places: (task, mark) => placesForTurn(playedOf(task), mark),
+    heal: (task, mark, to) => healTurn(playedOf(task), mark, to),
+  },
   curve,
 };

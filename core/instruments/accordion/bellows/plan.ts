@@ -13,11 +13,31 @@ export interface Step {
   readonly missing: number;
 }
 
+/** How the bellows stand: hundredths open, and which way they go. */
+export interface Stand {
+  readonly open: number;
+  readonly way: Direction;
+}
+
 /** From where the bellows begin; and whether they are to be nearly closed at the end. */
 export interface Ends {
   /** Nothing is played before: they begin closed, opening. */
-  readonly start?: { readonly open: number; readonly way: Direction };
+  readonly start?: Stand;
   readonly closes: boolean;
+  /** How they are to stand at the end, so that what follows goes on as it is. */
+  readonly end?: Stand;
+}
+
+/** What is wanted of moments, by their index. */
+export interface Wanted {
+  /** The direction a moment should have, where it should be like another. */
+  readonly like?: ReadonlyMap<number, Direction>;
+  /** At which they should be nearly closed and opening. */
+  readonly home?: ReadonlySet<number>;
+  /** Where they turn into a direction, whatever it costs. */
+  readonly turns?: ReadonlyMap<number, Direction>;
+  /** The direction a moment has now, which is left for a reason only. */
+  readonly now?: ReadonlyMap<number, Direction>;
 }
 
 /** Prices. Common practice, no source. */
@@ -35,10 +55,14 @@ const CLOSING = 2;
 const SLACK = 2;
 /** A moment that goes another way than when it was first. */
 const UNLIKE = 20;
+/** A moment that goes another way than it does now, where what is written heals. */
+const CHANGED = 0.3;
+/** For each hundredth they stand otherwise at the end than what follows has them. */
+const OFF_THE_END = 0.1;
 
 /** Seconds the button takes for a full stroke, and the least rest for it. From memory. */
 const BUTTON_SECONDS = 1.5;
-const BUTTON_REST = 0.4;
+export const BUTTON_REST = 0.4;
 
 /** Hundredths that are missing to get there: beyond fully open or closed. */
 export function missingFrom(to: number): number {
@@ -54,14 +78,12 @@ const WAYS: readonly Direction[] = ["open", "close"];
 /**
  * The cheapest way through the moments: exact over place, direction and hundredths of a stroke.
  *
- * @param like the direction each moment should have, where it should be like another
- * @param home moments at which they should be nearly closed and opening
+ * @returns a cost that is infinite where no way does what is wanted
  */
 export function cheapest(
   moments: readonly Moment[],
-  { start, closes }: Ends,
-  like: ReadonlyMap<number, Direction> = new Map(),
-  home: ReadonlySet<number> = new Set(),
+  { start, closes, end }: Ends,
+  { like, home, turns, now: ways }: Wanted = {},
 ): { readonly steps: Step[]; readonly cost: number } {
   const size = 2 * (FULL + 1);
   let before = new Float64Array(size).fill(Infinity);
@@ -80,14 +102,17 @@ export function cheapest(
       came[state] = by;
     };
     const free = i === 0 && !start;
-    if (moment.canTurn && !free)
+    const turn = turns?.get(i);
+    if (turn) at.fill(Infinity);
+    if ((moment.canTurn || turn) && !free)
       for (let open = 0; open <= FULL; open++)
         for (const way of [0, 1]) {
           const [now, other] = [way * (FULL + 1) + open, (1 - way) * (FULL + 1) + open];
-          relax(other, before[now]! + TURN + moment.price, now);
+          if (!turn || turn === WAYS[1 - way])
+            relax(other, before[now]! + TURN + moment.price, now);
         }
     const reach = Math.floor((moment.silence / BUTTON_SECONDS) * FULL);
-    if (moment.silence >= BUTTON_REST && i > 0)
+    if (moment.silence >= BUTTON_REST && i > 0 && !turn)
       for (let now = 0; now < size; now++) {
         if (before[now] === Infinity) continue;
         const open = now % (FULL + 1);
@@ -96,7 +121,7 @@ export function cheapest(
           if (to !== open)
             for (const way of [0, 1]) relax(way * (FULL + 1) + to, before[now]! + BUTTON, now);
       }
-    const wanted = like.get(i);
+    const [wanted, was] = [like?.get(i), ways?.get(i)];
     const after = new Float64Array(size).fill(Infinity);
     const back = new Int16Array(size).fill(-1);
     for (let state = 0; state < size; state++) {
@@ -110,7 +135,8 @@ export function cheapest(
         at[state]! +
         (short > 0 ? NONE + MISSING * short : 0) +
         (wanted && wanted !== WAYS[way] ? UNLIKE : 0) +
-        (home.has(i) ? FROM_HOME * open + (way === 1 ? CLOSING : 0) : 0);
+        (was && was !== WAYS[way] ? CHANGED : 0) +
+        (home?.has(i) ? FROM_HOME * open + (way === 1 ? CLOSING : 0) : 0);
       const there = way * (FULL + 1) + kept;
       if (cost < after[there]! - 1e-9) {
         after[there] = cost;
@@ -123,10 +149,14 @@ export function cheapest(
   }
   let [best, cost] = [-1, Infinity];
   for (let state = 0; state < size; state++) {
-    const all = before[state]! + (closes ? LEFT_OPEN * (state % (FULL + 1)) : 0);
+    const open = state % (FULL + 1);
+    const away = end ? OFF_THE_END * Math.abs(open - end.open) : 0;
+    const isOther = end && end.way !== WAYS[state > FULL ? 1 : 0];
+    const all = before[state]! + (closes ? LEFT_OPEN * open : 0) + away + (isOther ? NONE : 0);
     if (all < cost - 1e-9) [best, cost] = [state, all];
   }
   const steps: Step[] = [];
+  if (best < 0) return { steps, cost };
   for (let i = moments.length - 1; i >= 0; i--) {
     const at = placed[i]![best]!;
     const came = from[i]![at]!;
@@ -162,8 +192,8 @@ export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
   const patterns = [
     alone.steps,
     cheapest(loudest, ends).steps,
-    cheapest(moments, ends, undefined, home).steps,
-    cheapest(loudest, ends, undefined, home).steps,
+    cheapest(moments, ends, { home }).steps,
+    cheapest(loudest, ends, { home }).steps,
   ];
   for (const [from, time] of patterns.flatMap((pattern) =>
     Array.from({ length: most }, (_, at) => [pattern, at] as const),
@@ -176,7 +206,7 @@ export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
           return group.map((at): [number, Direction] => [at, way]);
         }),
       );
-      steps = cheapest(moments, ends, like).steps;
+      steps = cheapest(moments, ends, { like }).steps;
       const cost = costOf(moments, steps, ends) + UNLIKE * unlike(groups, steps);
       if (!best || cost < best.cost - 1e-9) best = { steps, cost };
     }
