@@ -68,6 +68,44 @@ it("suggests turns of the bellows, draws how far they are open, turns one by key
   expect(here.complaints()).toEqual([]);
 });
 
+it("draws in the room, in pencil, the turns slow practice needs beside those that are written", async () => {
+  const id = await bring(demo("lamps-along-the-quay"), "accordion");
+  const { marks } = await here.send<{
+    marks: { bar: number; exact: string; direction: string; button: number | null }[];
+  }>("POST", `/api/pieces/${id}/bellows/propose`, { tempo: 144 });
+  const put = marks.map(({ bar, exact, direction, button }, i) => ({
+    ...{ id: `turn-${i}`, from: { bar, offset: exact } },
+    data: { direction, ...(button === null ? {} : { button }) },
+  }));
+  await here.send("PUT", `/api/pieces/${id}/marks/bellows`, { put, remove: [] });
+  const student = await here.send<{ id: string }>("POST", "/api/students", { name: "Orla Finn" });
+  const { id: assignmentId } = await here.send<{ id: string }>("POST", "/api/assignments", {
+    ...{ studentId: student.id, pieceId: id },
+  });
+  const plan = await here.send<{
+    days: { cards: { id: string; hands: string; from: number; to: number }[] }[];
+  }>("POST", "/api/plans", {
+    ...{ assignmentId, goalTempo: 144, rule: "three-to-one" },
+    readyBy: new Date(Date.now() + 60 * 86_400_000).toISOString().slice(0, 10),
+    minutesByWeekday: [30, 30, 30, 30, 30, 30, 30],
+  });
+  const card = plan.days
+    .flatMap(({ cards }) => cards)
+    .find(({ hands, from, to }) => hands === "both" && to - from > 7)!;
+  const hasStroke = (stroke: number) =>
+    here.send("PATCH", `/api/students/${student.id}`, { player: { accordion: { stroke } } });
+  await hasStroke(3);
+  await page.goto(here.url(`/practice/${card.id}`));
+  await page.waitForSelector(".bellows-marks .pencil");
+  await says(page, "as slow as this, turned also in bar");
+  // with so long a stroke there is air enough
+  await hasStroke(60);
+  await page.reload();
+  await says(page, "the bellows as planned");
+  expect(await page.$(".bellows-marks .pencil")).toBeNull();
+  expect(here.complaints()).toEqual([]);
+});
+
 it("has levers where the harp has levers: a string is raised by its button, from its bar on", async () => {
   const id = await bring(demo("lanterns-on-the-ettle"), "harp");
   await here.send("PATCH", `/api/pieces/${id}`, { setup: { kind: "lever", tuning: "Eb" } });

@@ -30,6 +30,8 @@ interface Props {
   readonly onPick?: (noteId: string) => void;
   /** Whether what stands in pencil is shown too. */
   readonly pencil?: boolean;
+  /** Marks in pencil beside the inked ones, by stratum. */
+  readonly also?: ReadonlyMap<string, readonly Mark[]>;
 }
 
 /** Marks of a kind as they are drawn: those in pencil stand in the place of the inked ones. */
@@ -67,6 +69,7 @@ export function WrittenLayers(props: Props) {
     both,
     onPick,
     pencil = false,
+    also,
   } = props;
   const shown = useDesk(({ markPencil }) => (pencil ? markPencil : undefined));
   const of = instrument(kind);
@@ -93,6 +96,7 @@ export function WrittenLayers(props: Props) {
       {of.strata.map((stratum) => {
         if (stratum.within && !stratum.within(setup ?? {})) return null;
         const { inked, pencilled } = withPencil(marks.get(stratum.id) ?? [], stratum.id, shown);
+        const inPencil = [...pencilled, ...(also?.get(stratum.id) ?? [])];
         const { Drawing } = stratumView(kind, stratum.id);
         return Drawing ? (
           <Drawing
@@ -102,7 +106,7 @@ export function WrittenLayers(props: Props) {
             marks={inked}
             below={below}
             beside={of.strata.flatMap(({ id }) => (id === stratum.id ? [] : (marks.get(id) ?? [])))}
-            pencil={pencilled}
+            pencil={inPencil}
           />
         ) : (
           <MarkWords
@@ -112,7 +116,7 @@ export function WrittenLayers(props: Props) {
             stratum={stratum}
             marks={inked}
             below={below}
-            pencil={pencilled}
+            pencil={inPencil}
             sections={sections}
           />
         );

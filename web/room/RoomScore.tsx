@@ -31,7 +31,7 @@ export function RoomScore({
   card: CardStateAnswer;
   ready: DeskPiece;
   written: Pick<ReturnType<typeof useDeskPiece>, "said" | "marks" | "remarks" | "shape">;
-  shown: Pick<ShownCard, "from" | "to" | "others">;
+  shown: Pick<ShownCard, "from" | "to" | "others" | "also">;
   /** Undefined where the engraved score is shown. */
   pages: ReturnType<typeof usePages>["pages"] | undefined;
   small: boolean;
@@ -51,10 +51,11 @@ export function RoomScore({
           remarks={remarks}
           shape={shape}
           sections={[]}
+          also={shown.also}
         />
       ),
     }),
-    [ready, card, said, marks, remarks, shape],
+    [ready, card, said, marks, remarks, shape, shown.also],
   );
   const line = useOwnLine(ready.piece.instrument, said);
   const { from, to } = shown;

@@ -14,6 +14,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { shapeWords } from "@yarrow-ridge/core/shaping";
 import { useMemo } from "react";
+import { useAnswer } from "../answers/queries.ts";
 import { aboutText } from "../piece/AboutFields.tsx";
 import type { DeskPiece } from "../piece/useDeskPiece.ts";
 
@@ -29,6 +30,8 @@ export interface ShownCard {
   readonly how: readonly string[];
   /** What the teacher says of the section, or why the card is there. */
   readonly told: string;
+  /** Marks that are drawn in pencil for this tempo, by stratum. */
+  readonly also: ReadonlyMap<string, readonly Mark[]>;
 }
 
 export function useShownCard(
@@ -39,6 +42,7 @@ export function useShownCard(
   marks: ReadonlyMap<string, readonly Mark[]>,
   tempo: number,
 ): ShownCard | undefined {
+  const player = usePlayerOf(ready?.piece.instrument, card?.studentId);
   return useMemo(() => {
     if (!ready || !card) return undefined;
     const kind = instrument(ready.piece.instrument);
@@ -69,16 +73,34 @@ export function useShownCard(
     const quarters = tempo * toNumber(beatLength(ready.score.bars[card.from]!));
     // what holds for all hands together
     const isWhole = kind.limbs.every(({ id }) => line.limbs.includes(id));
-    const stretch = { from, to, tempo: quarters, shape };
-    const know = kind.strata.flatMap(
-      (one) =>
-        (isWhole &&
-          one.told?.(marks.get(one.id) ?? [], ready.score, { ...stretch, others: marks })) ||
-        [],
-    );
-    return { from, to, line, others, how: [...set, ...know, ...how], told: told || card.why };
-  }, [ready, card, sections, shape, marks, tempo]);
+    const stretch = { from, to, tempo: quarters, shape, others: marks, player };
+    const also = new Map<string, readonly Mark[]>();
+    const know = kind.strata.flatMap((one) => {
+      const found = isWhole ? one.told?.(marks.get(one.id) ?? [], ready.score, stretch) : undefined;
+      const pencilled = (found?.also ?? []).map((mark, i): Mark => {
+        return { ...mark, id: `${one.id} ${i}`, layer: card.layer };
+      });
+      also.set(one.id, pencilled);
+      return found ? [found.text] : [];
+    });
+    const words = [...set, ...know, ...how];
+    return { from, to, line, others, how: words, told: told || card.why, also };
+  }, [ready, card, sections, shape, marks, tempo, player]);
 }
+
+/** What is known of the student as a player of an instrument whose marks ask for it. */
+function usePlayerOf(kind: string | undefined, studentId: string | undefined) {
+  const asks = kind !== undefined && instrument(kind).strata.some((one) => one.told && one.asks);
+  const { data } = useAnswer(
+    "student",
+    { id: studentId ?? "" },
+    undefined,
+    asks && studentId !== undefined,
+  );
+  return (kind !== undefined && data?.player[kind]) || NOTHING_KNOWN;
+}
+
+const NOTHING_KNOWN = {};
 
 /** Only the jobs of the hands that play are told. */
 const onlyJobs = (about: About = {}, limbs: readonly string[]): About =>

@@ -3,6 +3,8 @@ import { comparePlaces, NO_SHAPE, quartersAt, readScore, toNumber } from "../../
 import type { Mark, Place } from "../../score/index.ts";
 import type { Healed, MarkTask } from "../../score/marks/work.ts";
 import { instrument, readingOf } from "../index.ts";
+import { BELLOWS } from "./bellows/bellows.ts";
+import { slowly } from "./bellows/slowly.ts";
 import { bellowsWork } from "./bellows/bellowsWork.ts";
 
 // A turn is moved and the plan heals around it. What is asked for: common practice, no source.
@@ -104,5 +106,58 @@ describe("a turn that is moved", () => {
     const pressed: Mark = { ...planned[1]!, id: "pressed", data: { pressure: "build" } };
     expect(healing!.places(taskWith([...planned, pressed]), pressed)).toBeUndefined();
     expect(healing!.places(taskWith(planned), planned[0]!)).toBeUndefined();
+  });
+});
+
+// Slow practice needs more turns: common practice, no source.
+describe("bars that are practised slowly", () => {
+  const told = (from: number, to: number, tempo: number, marks = planned) =>
+    slowly(score, marks, { from, to, tempo, shape: NO_SHAPE, stroke: 6 })!;
+  const last = score.bars.length - 1;
+
+  it("have air enough with turns between those that are written, which all stand", () => {
+    for (const tempo of [72, 80, 100, 120]) {
+      const { more, less, out } = told(0, last, tempo);
+      expect(out).toEqual([]);
+      expect(less.length).toBeLessThanOrEqual(tempo < 80 ? 2 : 0);
+      // a turn that is left out is still written
+      if (less.length) continue;
+      const all = [...planned, ...more].sort((a, b) => comparePlaces(a.from, b.from));
+      const marks = all.map((one, i): Mark => ({ ...one, id: `${i}`, layer: "teacher" }));
+      const doubts = check!({ ...taskWith(marks), tempo });
+      expect(doubts.filter(({ kind }) => kind === "air" || kind === "held")).toEqual([]);
+      all.forEach(({ data }, i) => {
+        if (i > 0 && data.button === undefined)
+          expect(data.direction).not.toBe(all[i - 1]!.data.direction);
+      });
+    }
+  });
+
+  it("take more the slower they are, and none in tempo", () => {
+    const counts = [144, 100, 72, 50].map((tempo) => told(0, last, tempo).more.length);
+    expect(counts[0]).toBe(0);
+    expect([...counts].sort((a, b) => a - b)).toEqual(counts);
+    expect(counts.at(-1)).toBeGreaterThan(4);
+  });
+
+  it("begin in the middle of the piece as far open as they need, the way that is written", () => {
+    for (let from = 4; from < last - 4; from += 4) {
+      const { begin, more, out } = told(from, from + 3, 72);
+      expect(out).toEqual([]);
+      expect(begin).toBeGreaterThanOrEqual(0);
+      for (const one of more) expect(one.from.bar).toBeGreaterThanOrEqual(from);
+    }
+  });
+
+  it("are told which plan it is, with the stroke of this player", () => {
+    const words = (tempo: number, player = {}) =>
+      BELLOWS.told!(planned, score, {
+        ...{ from: 0, to: last, tempo, shape: NO_SHAPE, player },
+      })!.text.replace(/\p{C}/gu, "");
+    expect(words(144)).toBe("the bellows as planned");
+    expect(words(80)).toMatch(
+      /as planned and, as slow as this, turned also in bar [\d, ]+, in pen/,
+    );
+    expect(words(144, { stroke: 3 })).toMatch(/turned also/);
   });
 });

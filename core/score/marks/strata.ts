@@ -48,6 +48,14 @@ export interface Stretch {
   readonly shape: Shape;
   /** Marks of other kinds, by stratum. */
   readonly others?: ReadonlyMap<string, readonly Mark[]>;
+  /** What is known of the player. */
+  readonly player?: Readonly<Record<string, unknown>>;
+}
+
+/** What whoever practises some bars must know, and marks that are drawn in pencil for it. */
+export interface Told {
+  readonly text: string;
+  readonly also?: readonly Printed[];
 }
 
 /** From a place up to another, or to the end. */
@@ -112,7 +120,7 @@ export interface Stratum {
   /** What holds must be set before one begins there: it is told with each stretch practised. */
   readonly setBefore?: true;
   /** What whoever practises some bars at a tempo must know of them; nothing when undefined. */
-  readonly told?: (marks: readonly Mark[], score: Score, how: Stretch) => string | undefined;
+  readonly told?: (marks: readonly Mark[], score: Score, how: Stretch) => Told | undefined;
   /** The score with its notes spelled for what they are played on; tempo in quarters a minute. */
   readonly spells?: (
     score: Score,

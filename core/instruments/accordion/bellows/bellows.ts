@@ -3,7 +3,7 @@ import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
 import { USUAL_STROKE } from "./air.ts";
 import { REEDS } from "../reeds/reeds.ts";
-import { airAlong } from "./written.ts";
+import { slowly } from "./slowly.ts";
 import {
   oneAtAPlace,
   type Mark,
@@ -81,16 +81,22 @@ export const BELLOWS: Stratum = {
   asks: ["stroke"],
   looksAt: [REEDS.id],
   setBefore: true,
-  told: (marks, score, { from, to, tempo, shape, others }) => {
-    if (marks.length === 0) return undefined;
-    const out = airAlong(score, marks, {
-      ...{ tempo, shape, stroke: USUAL_STROKE, reeds: others?.get(REEDS.id) ?? [] },
-    }).filter(({ bar, isOut }) => isOut && bar >= from && bar <= to);
-    const bars = [...new Set(out.map(({ bar }) => score.bars[bar]!.number))];
-    return bars.length
-      ? say`the bellows as planned for playing in tempo; as slow as this the air runs out in bar
-          ${bars.slice(0, 4).join(", ")}: turn once more there`
-      : undefined;
+  told: (marks, score, { player, others, ...stretch }) => {
+    const stroke = typeof player?.stroke === "number" ? player.stroke : USUAL_STROKE;
+    const reeds = others?.get(REEDS.id) ?? [];
+    const found = slowly(score, marks, { ...stretch, stroke, reeds });
+    if (!found) return undefined;
+    const { more, less, begin, out } = found;
+    const bars = (all: readonly number[]) =>
+      [...new Set(all)].map((bar) => score.bars[bar]!.number).join(", ");
+    const [fewer, turned] = [out.slice(0, 4), bars(more.map(({ from }) => from.bar))];
+    const plan = more.length
+      ? say`the bellows as planned and, as slow as this, turned also in bar ${turned}, in pencil`
+      : say`the bellows as planned`;
+    const from = stretch.from > 0 && begin > 0 ? say`, begun ${begin} % open` : "";
+    const short = out.length ? say`; the air runs out in bar ${bars(fewer)} even so` : "";
+    const gone = less.length ? say`, but not in bar ${bars(less)}` : "";
+    return { text: `${plan}${gone}${from}${short}`, also: more };
   },
   state: (marks, at) => {
     const last = marks.findLast(({ from, data }) => data.direction && comparePlaces(from, at) <= 0);

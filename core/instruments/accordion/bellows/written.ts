@@ -45,7 +45,7 @@ export function filledBy(
   });
 }
 
-interface AirOptions {
+export interface AirOptions {
   readonly tempo: number;
   readonly shape: Shape;
   readonly stroke: number;
