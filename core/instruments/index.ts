@@ -3,6 +3,7 @@ import { accordion } from "./accordion/index.ts";
 import { guitar } from "./guitar/index.ts";
 import { harp } from "./harp/index.ts";
 import {
+  isAdorned,
   FINGERING,
   TOGETHER,
   valuesIn,
@@ -62,8 +63,10 @@ export const marksHeard = (marks: ReadonlyMap<string, readonly Mark[]>) =>
  */
 export const sounded = (of: Instrument, performance: Performance): Performance =>
   of.strata.reduce((heard, { id, sound, adorns }) => {
-    if (adorns && performance.bare) return heard;
-    const own = performance.marks.filter(({ stratum }) => stratum === id);
+    const own = performance.marks.filter(
+      ({ stratum, data }) =>
+        stratum === id && !(adorns && !isAdorned(performance, Number(data.layer ?? 1))),
+    );
     return sound && own.length > 0 ? sound(heard, own) : heard;
   }, performance);
 

@@ -1,6 +1,7 @@
 import { analyse } from "../form/index.ts";
 import { instrument, linesOf, readingOf } from "../instruments/index.ts";
 import { readScore } from "../score/index.ts";
+import { inBars } from "./lines.ts";
 import { cover, earned, linesIn, ridge, unitsOf } from "./index.ts";
 
 // What is practised apart and together on each instrument. Common practice, no source.
@@ -95,6 +96,41 @@ it("an accordionist learns the bare tune before its ornaments, if it is ornament
     linesIn(score, linesOf(instrument("accordion"))).apart.map((line) => line.id);
   expect(lines(plain)).toEqual(["right", "left"]);
   expect(lines(graced)).toEqual(["tune", "right", "left"]);
+});
+
+it("ornaments that are written come layer by layer, each where it adds something", () => {
+  const plain = scoreFor(
+    "piano",
+    Array.from({ length: 8 }, (_, i) => [
+      note(STEPS[i % 7]!, 5, 1),
+      note(STEPS[(3 * i) % 7]!, 3, 2),
+    ]),
+  );
+  const at = (bar: number, layer: number) => ({
+    ...{ id: `${bar}`, layer: "teacher", from: { bar, offset: { num: 0, den: 1 } } },
+    data: { kind: "mordent", by: 1, layer },
+  });
+  const { strata } = instrument("piano");
+  const { adorns } = strata.find(({ id }) => id === "ornaments")!;
+  const score = adorns!(plain, [at(1, 1), at(2, 3), at(5, 1)]);
+  const lines = linesOf(instrument("piano"));
+  expect(linesIn(plain, lines).apart.map(({ id }) => id)).toEqual(["right", "left"]);
+  const { apart } = linesIn(score, lines);
+  expect(apart.map(({ id }) => id)).toEqual(["tune", "tune-1", "right", "left"]);
+  const said = apart.slice(0, 3).map((line) => inBars(score, line)(0, 3));
+  expect(said.map((text) => [...text].filter((sign) => sign === "~").length)).toEqual([0, 1, 2]);
+  const units = unitsOf(score, analyse(plain), cover(plain, []), 80, lines);
+  // four bars by four: in the second the hand alone has all there is
+  const alone = units.filter(({ kind }) => kind === "four" || kind === "section");
+  const inFirst = alone.filter(({ from, to }) => from === 0 && to === 3);
+  const inSecond = alone.filter(({ from, to }) => from === 4 && to === 7);
+  const handsIn = (some: readonly { hands: string }[]) => some.map(({ hands }) => hands);
+  expect(handsIn(inFirst)).toEqual(expect.arrayContaining(["tune", "tune-1", "right", "left"]));
+  expect(handsIn(inSecond)).toEqual(expect.arrayContaining(["tune", "right", "left"]));
+  expect(handsIn(inSecond)).not.toContain("tune-1");
+  const right = inFirst.find(({ hands }) => hands === "right")!;
+  expect(right.after).toEqual(["0-3-tune", "0-3-tune-1"]);
+  expect(right.work).toBeLessThan(inFirst.find(({ hands }) => hands === "tune")!.work);
 });
 
 describe("what was earned", () => {

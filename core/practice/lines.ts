@@ -1,5 +1,13 @@
 import { handsOf } from "../form/index.ts";
-import { covers, limbLine, takenBy, TOGETHER, type Line, type Score } from "../score/index.ts";
+import {
+  covers,
+  isAdorned,
+  limbLine,
+  takenBy,
+  TOGETHER,
+  type Line,
+  type Score,
+} from "../score/index.ts";
 
 /** What is practised in one score, the parts before the whole. */
 export interface PracticeLines {
@@ -31,11 +39,12 @@ export function linesIn(score: Score, lines?: readonly Line[]): PracticeLines {
   );
   const single = known.filter((line) => line !== whole);
   // a tune is learned before its ornaments
-  return {
-    apart: [...own.filter((line) => line.bare), ...single, ...own.filter((line) => !line.bare)],
-    whole,
-  };
+  const tunes = own.filter(isTune).sort((a, b) => a.layers! - b.layers!);
+  return { apart: [...tunes, ...single, ...own.filter((line) => !isTune(line))], whole };
 }
+
+/** Whether a line is a tune without its ornaments, or with some of their layers. */
+export const isTune = ({ layers }: Line): boolean => layers !== undefined;
 
 /**
  * What of some bars is in a line, in words that compare: lines with equal words there are the same
@@ -48,7 +57,9 @@ export function inBars(score: Score, line: Line): (from: number, to: number) => 
   for (const note of score.notes)
     // what only sounds on from before is nothing to practise
     if (takes(note) && !note.held)
-      bars[note.bar]!.push(note.ornaments?.length && !line.bare ? `${note.id}~` : note.id);
+      bars[note.bar]!.push(
+        note.ornaments?.length && isAdorned(line, note.layer) ? `${note.id}~` : note.id,
+      );
   return (from, to) =>
     bars
       .slice(from, to + 1)

@@ -12,7 +12,7 @@ import {
 import type { BarHardness } from "./hardness.ts";
 import { firstReading, ladderOf, stepAt, stepBelow, type Ladder } from "./ladder.ts";
 import { levelsOf, type Level, type Range } from "./levels.ts";
-import { inBars, linesIn } from "./lines.ts";
+import { inBars, isTune, linesIn } from "./lines.ts";
 import type { Work } from "./newness.ts";
 import { type Schools } from "./schools.ts";
 import { raiseOf, type Raise } from "./raises.ts";
@@ -42,6 +42,9 @@ const APART = 0.7;
 
 /** A first reading goes up to this share of a goal. Common practice, no source. */
 const READ_UP_TO = 0.7;
+
+/** Ornaments are fitted into a tune that stands at this share of its work. Common practice, no source. */
+const ORNAMENTS = 0.5;
 
 /** However nearly known, bars are read and played through. Common practice, no source. */
 const LEAST_WORK = 0.3;
@@ -80,7 +83,7 @@ export class SectionUnits {
     this.whole = all;
     this.hands = all.limbs;
     this.together = all.id;
-    this.apart = how.hands === "together" ? apart.filter((line) => line.bare) : apart;
+    this.apart = how.hands === "together" ? apart.filter(isTune) : apart;
     this.raise = raiseOf(how.raise);
     this.spots = how.spots;
     this.hard = how.hard;
@@ -210,14 +213,20 @@ export class SectionUnits {
         line.limbs.every(plays) &&
         here.get(line) !== "" &&
         !equal(line, this.whole) &&
-        // what adds nothing to a hand alone is that hand
+        // what adds nothing to a hand alone is that hand, and to a layer before it that layer
         !this.apart.some(
-          (other) => other !== line && isLimb(other) && !isLimb(line) && equal(line, other),
+          (other, i) =>
+            other !== line &&
+            !isLimb(line) &&
+            equal(line, other) &&
+            (isLimb(other) || (isTune(other) && i < this.apart.indexOf(line))),
         ),
     );
     const keys = new Map<Line, string>();
     for (const line of lines) {
-      const work = this.newWork(from, to, line.limbs);
+      const before = [...keys].filter(([other]) => comesFirst(other, line));
+      const isFitted = before.some(([other]) => isTune(other) && covers(line, other));
+      const work = this.newWork(from, to, line.limbs) * (isFitted ? ORNAMENTS : 1);
       const way = say`${line.name}${isLimb(line) ? say` alone` : ""} first, to about 70 % of the
         goal.`;
       const key = this.put({
@@ -227,7 +236,7 @@ export class SectionUnits {
         kind: "four",
         section,
         steps: everyOther(this.climb([], APART)),
-        after: [...keys].filter(([other]) => comesFirst(other, line)).map(([, one]) => one),
+        after: before.map(([, one]) => one),
         work,
         why: `${newness(work)}, ${way}`,
       });
@@ -286,7 +295,7 @@ const WORDS: Readonly<Record<Level["kind"], string>> = {
 
 const same = (a: Range, b: Range): boolean => a[0] === b[0] && a[1] === b[1];
 
-const isLimb = (line: Line): boolean => line.limbs.length === 1 && !line.within && !line.bare;
+const isLimb = (line: Line): boolean => line.limbs.length === 1 && !line.within && !isTune(line);
 
 /** A part is learned before what holds it. */
 const comesFirst = (part: Line, line: Line): boolean => part !== line && covers(line, part);

@@ -50,8 +50,8 @@ export {
   type Apart,
 } from "./marks/strata.ts";
 export {
-  bareTune,
   covers,
+  isAdorned,
   limbLine,
   limbName,
   takenBy,

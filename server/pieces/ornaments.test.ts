@@ -41,6 +41,47 @@ const written = async (piece = id) =>
     }
   ).marks.filter(({ stratum }) => stratum === "ornaments");
 
+it("layers that are inked are cards of the plan: bare, then with one after the other", async () => {
+  const own = (await studio.bring(demoFile("lamps-along-the-quay"), "layers.musicxml", "accordion"))
+    .json.id;
+  const student = (await studio.ask("POST", "/api/students", { name: "Orla Finn" })).json.id;
+  const assigned = await studio.ask("POST", "/api/assignments", {
+    ...{ studentId: student, pieceId: own },
+  });
+  const handsIn = async () => {
+    const { json } = await studio.ask("POST", "/api/plans", {
+      ...{ assignmentId: assigned.json.id, goalTempo: 144, readyBy: "2031-01-01" },
+      ...{ minutesByWeekday: [30, 30, 30, 30, 30, 30, 30], rule: "three-to-one" },
+    });
+    const { days } = json as unknown as {
+      days: { date: string; cards: { hands: string; from: number; to: number; why: string }[] }[];
+    };
+    return days.flatMap(({ cards }, day) => cards.map((card) => ({ ...card, day })));
+  };
+  const inB = (cards: Awaited<ReturnType<typeof handsIn>>, hands: string) =>
+    cards.filter((card) => card.hands === hands && card.from >= 17 && card.to <= 20);
+  const before = await handsIn();
+  expect(inB(before, "tune-1")).toEqual([]);
+  const at = (bar: number, layer: number, data: object) => ({
+    ...{ id: `bar-${bar}`, from: { bar, offset: "0" }, data: { ...data, layer } },
+  });
+  const put = [
+    at(19, 1, { kind: "grace", side: "above", by: 2 }),
+    at(20, 3, { kind: "trill", by: 2 }),
+  ];
+  await studio.ask("PUT", `/api/pieces/${own}/marks/ornaments`, { put, remove: [] });
+  const after = await handsIn();
+  const days = ["tune", "tune-1", "right"].map((hands) => {
+    const all = inB(after, hands).map(({ day }) => day);
+    return [Math.min(...all), Math.max(...all)] as const;
+  });
+  expect(days.every(([first]) => Number.isFinite(first))).toBe(true);
+  // each begins when the one before it is done
+  expect(days[1]![0]).toBeGreaterThan(days[0]![1]);
+  expect(days[2]![0]).toBeGreaterThan(days[1]![1]);
+  expect(inB(after, "tune-1")[0]!.why.replace(/\p{C}/gu, "")).toMatch(/tune with layer 1 first/);
+});
+
 it("proposes one layer after the other, with fingers and reasons", async () => {
   const first = await propose({});
   expect(first.status).toBe(200);

@@ -42,6 +42,7 @@ import type { students } from "../db/schema.ts";
 import { assignments, attempts, cards, pieces, plans } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import type { Known } from "../heavy/tasks.ts";
+import { adornedOf } from "../pieces/adorned.ts";
 import { againIn, formOf } from "../pieces/form.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
@@ -122,8 +123,9 @@ export async function layingOf(studio: Studio, open: Open, student: Student, kno
   const sections = onRoad(whole, road);
   const how = { ...schoolsOf(plan), named, hard, spots };
   const written = writtenGoals(score, sections, plan.goalTempo);
+  const adorned = await adornedOf(studio, open, score);
   const made = (goals: PlanRow["goals"], on: Road | null) =>
-    unitsOf(score, form, onRoad(whole, on), plan.goalTempo, lines, {
+    unitsOf(adorned, form, onRoad(whole, on), plan.goalTempo, lines, {
       ...{ ...how, road: on, goals: { ...written, ...goals } },
     });
   const found = made(plan.goals, road);

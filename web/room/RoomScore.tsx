@@ -1,4 +1,5 @@
 import type { CardStateAnswer } from "@yarrow-ridge/contract";
+import { instrument } from "@yarrow-ridge/core/instruments";
 import { useMemo } from "react";
 import { inLayers } from "../api/marks.ts";
 import { ownLayer } from "../edits/annotations.ts";
@@ -7,6 +8,7 @@ import { WrittenLayers } from "../instruments/WrittenLayers.tsx";
 import { PageExcerpt } from "../pages/PageExcerpt.tsx";
 import type { usePages } from "../pages/usePages.ts";
 import type { DeskPiece, useDeskPiece } from "../piece/useDeskPiece.ts";
+import { marksIn } from "../piece/heardMarks.ts";
 import { Faint } from "../score/Faint.tsx";
 import type { Layers } from "../score/ScorePage.tsx";
 import { ScoreView } from "../score/ScoreView.tsx";
@@ -31,7 +33,7 @@ export function RoomScore({
   card: CardStateAnswer;
   ready: DeskPiece;
   written: Pick<ReturnType<typeof useDeskPiece>, "said" | "marks" | "remarks" | "shape">;
-  shown: Pick<ShownCard, "from" | "to" | "others" | "also">;
+  shown: Pick<ShownCard, "from" | "to" | "line" | "others" | "also">;
   /** Undefined where the engraved score is shown. */
   pages: ReturnType<typeof usePages>["pages"] | undefined;
   small: boolean;
@@ -47,7 +49,11 @@ export function RoomScore({
           kind={ready.piece.instrument}
           setup={ready.piece.setup}
           said={said}
-          marks={inLayers(marks, ready.piece.instrument, [card.layer, ownLayer(card.studentId)])}
+          marks={marksIn(
+            shown.line,
+            instrument(ready.piece.instrument),
+            inLayers(marks, ready.piece.instrument, [card.layer, ownLayer(card.studentId)]),
+          )}
           remarks={remarks}
           shape={shape}
           sections={[]}
@@ -55,7 +61,7 @@ export function RoomScore({
         />
       ),
     }),
-    [ready, card, said, marks, remarks, shape, shown.also],
+    [ready, card, said, marks, remarks, shape, shown.also, shown.line],
   );
   const line = useOwnLine(ready.piece.instrument, said);
   const { from, to } = shown;

@@ -41,7 +41,7 @@ export function useRoomSound(
     const heard = {
       takes: takenBy(line, ready.score),
       marks: marksHeard(heardMarks(instrument(ready.piece.instrument), marks, quietLayers)),
-      bare: line.bare ?? false,
+      layers: line.layers,
     };
     // over a cut, and the whole with its repeats
     if (card.played) return performOrder(ready.score, card.played, heard);

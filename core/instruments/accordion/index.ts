@@ -1,13 +1,13 @@
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
-import { bareTune } from "../../score/model/lines.ts";
 import { chordKeys } from "./bass/letters.ts";
 import { layoutFor } from "./buttons/setup.ts";
 import { REEDS } from "./reeds/reeds.ts";
 import { BELLOWS } from "./bellows/bellows.ts";
 import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
+import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
 
 /** In which row of buttons a note is taken, from the edge. */
@@ -69,15 +69,7 @@ export const accordion: Instrument = {
       ...{ compass: BASS_KEYS, compassIn: compassIn("left", BASS_KEYS) },
     },
   ],
-  lines: [
-    {
-      id: "tune",
-      name: say`bare tune`,
-      limbs: ["right"],
-      within: (score) => bareTune(score, "right"),
-      bare: true,
-    },
-  ],
+  lines: tuneLines("right", true),
   aspects: [
     { ...fingering(["right"], ["1", "2", "3", "4", "5"]), once: true },
     // the thumb holds the bass side

@@ -6,6 +6,7 @@ import { voiceLine } from "../../score/model/lines.ts";
 import { GUITAR_LAYOUTS } from "./layouts.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
+import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { neckSigns } from "./signs.ts";
 
@@ -109,6 +110,7 @@ export const guitar: Instrument = {
   lines: [
     { id: "melody", name: say`melody`, limbs: lines, within: (score) => voiceLine(score, "high") },
     { id: "bass", name: say`bass`, limbs: lines, within: (score) => voiceLine(score, "low") },
+    ...tuneLines("hands", false),
   ],
   layouts: GUITAR_LAYOUTS,
   aspects: [fingering(lines, ["0", "1", "2", "3", "4"]), PLUCK, STRING, FRET, HARMONIC],

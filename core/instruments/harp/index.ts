@@ -4,6 +4,7 @@ import { fingering } from "../../score/marks/aspects.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
+import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { USUAL_SPAN } from "./fingers/reach.ts";
 import { placedSigns } from "./fingers/signs.ts";
@@ -37,6 +38,7 @@ export const harp: Instrument = {
     { id: "left", name: say`left hand`, compass: [23, 104], compassIn, proposed: true },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4"])],
+  lines: tuneLines("right", false),
   strata: [HARP_PEDALS, HARP_LEVERS, ornamentsOver("right")],
   following: placedSigns,
   setup: harpSetup,

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
+import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
@@ -99,6 +100,7 @@ export const organ: Instrument = {
     { id: "left-feet", name: say`left hand and feet`, limbs: ["left", "feet"] },
     { id: "right-feet", name: say`right hand and feet`, limbs: ["right", "feet"] },
     { id: "hands", name: say`both hands`, limbs: ["right", "left"] },
+    ...tuneLines("right", false),
   ],
   together: say`all together`,
   layouts: ORGAN_LAYOUTS,

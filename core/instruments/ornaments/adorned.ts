@@ -68,13 +68,14 @@ export function adornedScore(score: Score, ornaments: ReadonlyMap<string, Orname
   const notes = score.notes.flatMap((note): Note[] => {
     const ornament = ornaments.get(note.id);
     if (!ornament) return [note];
+    const { layer = 1 } = ornament;
     if (ornament.kind !== "grace")
-      return [{ ...note, ornaments: [...(note.ornaments ?? []), ornament.kind] }];
+      return [{ ...note, layer, ornaments: [...(note.ornaments ?? []), ornament.kind] }];
     const { ornaments: _, reached: __, printed: ___, accent: ____, ...rest } = note;
     const grace: Note = {
       ...{ ...rest, id: graceId(note.id), midi: graceKey(note.midi, ornament) },
       ...{ pitch: spelled(note, ornament), duration: ZERO, length: ZERO },
-      ...{ grace: true, slash: true, staccato: false },
+      ...{ grace: true, slash: true, staccato: false, layer },
     };
     return [grace, note];
   });

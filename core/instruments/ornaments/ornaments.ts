@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Place, Score } from "../../score/model/model.ts";
 import { oneAtAPlace, type MarkSign, type Stratum } from "../../score/marks/strata.ts";
+import { adornedScore, ornamentsOn } from "./adorned.ts";
 import { ornamentSchema, ornamentText, type Ornament } from "./kinds.ts";
 import { sizesOf } from "./sizes.ts";
 import { withOrnaments } from "./sound.ts";
@@ -59,7 +60,7 @@ export function ornamentsOver(limb: string): Stratum {
     clash: oneAtAPlace((bar) => say`Two ornaments stand on one note in bar ${bar}.`),
     work: () => import("./work.ts").then((found) => found.ornamentWork(limb)),
     untimed: true,
-    adorns: true,
+    adorns: (score, marks) => adornedScore(score, ornamentsOn(score, limb, marks)),
     sound: (performance, marks) => withOrnaments(performance, marks, limb),
   };
 }

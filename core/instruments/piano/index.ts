@@ -1,6 +1,7 @@
 import { say } from "../../words/say.ts";
 import { fingering } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
+import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer } from "../keyboard/player.ts";
@@ -26,6 +27,7 @@ export const piano: Instrument = {
     },
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"])],
+  lines: tuneLines("right", false),
   strata: [PEDAL, POSITION, ornamentsOver("right")],
   player: keyboardPlayer,
   hands: () => import("./hands.ts").then((found) => found.hands),

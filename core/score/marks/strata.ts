@@ -131,7 +131,7 @@ export interface Stratum {
   /** Where hands play on keys of their own, so that they are not in each other's way. */
   readonly apart?: (marks: readonly Mark[]) => readonly Apart[];
   /** They are left out where the bare tune is heard. */
-  readonly adorns?: true;
+  readonly adorns?: (score: Score, marks: readonly Mark[]) => Score;
   /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */
   readonly sound?: (performance: Performance, marks: readonly MarkedAt[]) => Performance;
   /** What marks are in a MIDI file, where it has a controller for them. */

@@ -12,8 +12,8 @@ export interface Line {
   readonly limbs: readonly string[];
   /** Which of their notes; undefined where a score has no such line. All of them when absent. */
   readonly within?: (score: Score) => ((note: Note) => boolean) | undefined;
-  /** Ornaments are left out. */
-  readonly bare?: boolean;
+  /** Ornaments up to this layer are played, none at 0; all of them when absent. */
+  readonly layers?: number;
 }
 
 /** The line of everything. */
@@ -30,13 +30,20 @@ export const limbLine = (limb: string): Line => ({ id: limb, name: limb, limbs: 
 export function takenBy(line: Line, score: Score): (note: Note) => boolean {
   const own = line.within ? (line.within(score) ?? (() => false)) : () => true;
   const limbs = new Set(line.limbs);
-  return (note) => limbs.has(note.hand) && !(line.bare && note.grace) && own(note);
+  return (note) =>
+    limbs.has(note.hand) && !(note.grace && !isAdorned(line, note.layer)) && own(note);
 }
+
+/** Whether an ornament of a layer is played in a line; what a file prints is of the first. */
+export const isAdorned = ({ layers = Infinity }: Pick<Line, "layers">, layer = 1): boolean =>
+  layer <= layers;
 
 /** Whether whoever plays `line` plays all of `other`. */
 export const covers = (line: Line, other: Line): boolean =>
   line.id === other.id ||
-  (!line.within && !line.bare && other.limbs.every((limb) => line.limbs.includes(limb)));
+  (line.layers === undefined
+    ? !line.within && other.limbs.every((limb) => line.limbs.includes(limb))
+    : line.limbs.join() === other.limbs.join() && line.layers >= (other.layers ?? Infinity));
 
 /** The higher or the lower of the voices a file writes; undefined where it writes one alone. */
 export function voiceLine(score: Score, which: "high" | "low") {
@@ -53,8 +60,3 @@ export function voiceLine(score: Score, which: "high" | "low") {
   return (note: Note) => note.voice === voice;
 }
 
-/** A tune that has grace notes or ornament signs is there without them too. */
-export const bareTune = (score: Score, limb: string) =>
-  score.notes.some((note) => note.hand === limb && (note.grace || note.ornaments?.length))
-    ? () => true
-    : undefined;

@@ -51,6 +51,8 @@ export interface Note {
   readonly accent?: "accent" | "strong";
   /** Ornament signs on it, as musicians call them: `trill`, `turn`. */
   readonly ornaments?: readonly string[];
+  /** The layer its ornaments came with, or of a grace note its own; none of those that are printed. */
+  readonly layer?: number;
   /** An accidental is printed before it. */
   readonly accidental?: boolean;
   /** The slur or slide that ends on it. */

@@ -36,8 +36,8 @@ export interface Performance {
   readonly countIn: readonly Beat[];
   /** What its marks say and when, in order: what a stratum's sound is made from. */
   readonly marks: readonly MarkedAt[];
-  /** Without grace notes and ornaments. */
-  readonly bare: boolean;
+  /** Ornaments up to this layer, none at 0; all of them when absent. */
+  readonly layers?: number;
   /** Quarters. */
   readonly length: number;
 }

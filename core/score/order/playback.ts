@@ -18,8 +18,8 @@ export interface PerformOptions {
   readonly takes?: (note: Note) => boolean;
   /** Marks that sound, with their stratum. */
   readonly marks?: readonly (Pick<Mark, "from" | "data"> & { readonly stratum: string })[];
-  /** Without grace notes and ornaments. */
-  readonly bare?: boolean;
+  /** Ornaments up to this layer, none at 0; all of them when not given. */
+  readonly layers?: number | undefined;
 }
 
 /** The grace notes of a bar by the note they adorn: of a chord the first one. */
@@ -109,7 +109,7 @@ function performBars(
   indexes: readonly number[],
   from: Place,
   to: Place,
-  { takes = () => true, marks = [], bare = false }: PerformOptions,
+  { takes = () => true, marks = [], layers }: PerformOptions,
 ): Performance {
   const notes: Sounding[] = [];
   const beats: Beat[] = [];
@@ -127,7 +127,7 @@ function performBars(
       if (!inside || note.held || note.grace || !takes(note)) continue;
       const sounding = plainly(note, start);
       const own = graces.get(note) ?? [];
-      if (bare || (own.length === 0 && !note.ornaments?.length)) notes.push(sounding);
+      if (layers === 0 || (own.length === 0 && !note.ornaments?.length)) notes.push(sounding);
       else notes.push(...withOrnaments(sounding, note, own, bar, byBar[index]!));
     }
     for (const { from: place, stratum, data } of marks) {
@@ -145,7 +145,7 @@ function performBars(
     beats,
     countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset),
     marks: marked.sort((a, b) => a.at - b.at),
-    bare,
+    ...(layers === undefined ? {} : { layers }),
     length: toNumber(start),
   };
 }
