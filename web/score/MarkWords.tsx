@@ -6,12 +6,12 @@ import {
   type Section,
   type Stratum,
 } from "@yarrow-ridge/core/score";
-import { xAt, type PageBoxes } from "./geometry.ts";
+import { overWords, xAt, type PageBoxes } from "./geometry.ts";
 
 /** Away from the staff, in engraver units: beyond fingers, as high as names of sections. */
 const [AWAY, OVER] = [700, 1050];
-/** Room beside the name of a section, by its letters, and beside a printed tempo. */
-const [LETTER, TEMPO] = [270, 1900];
+/** Room beside the name of a section, and for the words, by their letters; how high they are. */
+const [LETTER, WORD, TALL] = [270, 150, 300];
 
 /** Marks that no instrument draws in its own way: their words over or under their place. */
 export function MarkWords({
@@ -39,12 +39,14 @@ export function MarkWords({
         const low = mark.line !== undefined && below(mark.line);
         const offset = toNumber(mark.from.offset);
         const named = sections.find(({ from }) => comparePlaces(from, mark.from) === 0);
-        const beside =
-          (named && !low ? (named.name.length + 1) * LETTER : 0) +
-          (score.bars[bar.bar]!.tempo !== undefined && !low ? TEMPO : 0);
+        const beside = named && !low ? (named.name.length + 1) * LETTER : 0;
+        const words = stratum.words(mark);
         const x =
           offset > 0 ? (xAt(boxes, score, mark.from.bar, offset) ?? bar.left) : bar.left + beside;
-        const y = low ? bar.bottom + AWAY : bar.top - OVER;
+        const right = x + words.length * WORD;
+        const y = low
+          ? bar.bottom + AWAY
+          : overWords(boxes, { left: x, right }, bar.top - OVER, TALL);
         return (
           <text
             key={mark.id}
@@ -53,7 +55,7 @@ export function MarkWords({
             data-mark={mark.id}
             className={`${stratum.id}${pencil.includes(mark) ? " pencil" : ""}`}
           >
-            {stratum.words(mark)}
+            {words}
           </text>
         );
       })}

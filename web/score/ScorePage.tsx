@@ -2,7 +2,7 @@ import type { Score } from "@yarrow-ridge/core/score";
 import { useLayoutEffect, useRef, useState, type MouseEvent, type ReactNode } from "react";
 import { createPortal } from "react-dom";
 import { DIGIT, GAP } from "./placeFingers.ts";
-import { measure, type PageBoxes } from "./geometry.ts";
+import { measure, wordBox, type Box, type PageBoxes } from "./geometry.ts";
 
 export interface Layers {
   /** Drawn behind the notes. */
@@ -26,20 +26,23 @@ const SVG = "http://www.w3.org/2000/svg";
 const NEAR = 420;
 
 /**
- * Tempo words and ending brackets stand right over the notes: they are lifted above the fingers
+ * Words, tempos and ending brackets stand right over the notes: they are lifted above the fingers
  * there.
+ *
+ * @returns what it takes up then; nothing for what stands lower
  */
-function makeRoom(mark: SVGGraphicsElement, boxes: PageBoxes): void {
-  const { x, y, width, height } = mark.getBBox();
-  const below = boxes.bars.find((bar) => bar.bottom > y + height && bar.right > x)?.staves[0];
-  if (!below) return;
+function makeRoom(mark: SVGGraphicsElement, boxes: PageBoxes): Box | undefined {
+  const box = wordBox(mark);
+  const { left, right, top, bottom } = box;
+  const below = boxes.bars.find((bar) => bar.bottom > bottom && bar.right > left)?.staves[0];
+  if (!below || bottom > below.bottom) return undefined;
   const tops = boxes.notes
     .filter(
       (note) =>
         note.staff === 1 &&
         Math.abs(note.y - below.top) < 1500 &&
-        note.x > x - DIGIT / 2 &&
-        note.x < x + width + DIGIT / 2,
+        note.x > left - DIGIT / 2 &&
+        note.x < right + DIGIT / 2,
     )
     .map(
       (note) =>
@@ -53,8 +56,9 @@ function makeRoom(mark: SVGGraphicsElement, boxes: PageBoxes): void {
               Math.abs(other.x - note.x) < 150,
           ).length,
     );
-  const lift = Math.min(below.top - GAP - DIGIT, ...tops) - (y + height);
+  const lift = Math.min(0, Math.min(below.top - GAP - DIGIT, ...tops) - bottom);
   if (lift < 0) mark.setAttribute("transform", `translate(0,${lift})`);
+  return { ...box, top: top + lift, bottom: bottom + lift };
 }
 
 /** One drawn page with what the studio draws behind and over it. */
@@ -84,11 +88,12 @@ export function ScorePage({
     // what listens to the focus is a stop for the Tab key in a drawing, unless it is said otherwise
     for (const layer of [under, over]) layer.setAttribute("tabindex", "-1");
     const boxes = measure(root, score);
-    for (const mark of margin.querySelectorAll<SVGGraphicsElement>("g.tempo, g.ending"))
-      makeRoom(mark, boxes);
+    const words = [
+      ...margin.querySelectorAll<SVGGraphicsElement>("g.tempo, g.ending, g.dir"),
+    ].flatMap((mark) => makeRoom(mark, boxes) ?? []);
     margin.prepend(under);
     margin.append(over);
-    setDrawn({ boxes, under, over });
+    setDrawn({ boxes: { ...boxes, words }, under, over });
   }, [svg, score]);
 
   const click = (event: MouseEvent) => {

@@ -29,6 +29,52 @@ export interface PageBoxes {
   readonly height: number;
   readonly notes: readonly NoteBox[];
   readonly bars: readonly BarBox[];
+  /** Words and tempos that are engraved over the notes. */
+  readonly words: readonly Box[];
+}
+
+/** What something takes up. */
+export interface Box {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** Engraved words over and under the line they stand on, in engraver units. */
+const [TALL, DEEP] = [560, 120];
+
+/** What words take up. How tall a font is depends on whether it is there yet: it is not asked. */
+export function wordBox(group: SVGGraphicsElement): Box {
+  const { x, y, width, height } = group.getBBox();
+  const line = group.querySelector(":scope > text")?.getAttribute("y");
+  const [top, bottom] = line ? [Number(line) - TALL, Number(line) + DEEP] : [y, y + height];
+  return { left: x, right: x + width, top, bottom };
+}
+
+/** Between what we draw and words that are engraved, in engraver units. */
+const FREE = 110;
+
+/**
+ * How high something is drawn over words that are engraved where it should stand.
+ *
+ * @param y where it should stand on
+ * @param tall how high it is
+ */
+export function overWords(
+  { words }: Pick<PageBoxes, "words">,
+  { left, right }: Pick<Box, "left" | "right">,
+  y: number,
+  tall: number,
+): number {
+  const inTheWay = words
+    .filter((box) => box.right > left && box.left < right)
+    .sort((a, b) => b.bottom - a.bottom);
+  return inTheWay.reduce(
+    (free, box) =>
+      box.top < free + FREE && box.bottom > free - tall - FREE ? box.top - FREE : free,
+    y,
+  );
 }
 
 const ancestor = (element: Element, name: string): SVGGraphicsElement | null =>
@@ -92,7 +138,8 @@ export function measure(svg: SVGSVGElement, score: Score): PageBoxes {
     });
   }
   const view = scale.viewBox.baseVal;
-  return { width: view.width, height: view.height, notes: clearOfSigns(notes, scale), bars };
+  const { width, height } = view;
+  return { width, height, notes: clearOfSigns(notes, scale), bars, words: [] };
 }
 
 /**

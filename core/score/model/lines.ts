@@ -28,7 +28,9 @@ export const limbLine = (limb: string): Line => ({ id: limb, name: limb, limbs: 
 
 /** Whether a note of the score belongs to a line. A line the score does not have takes nothing. */
 export function takenBy(line: Line, score: Score): (note: Note) => boolean {
-  const own = line.within ? (line.within(score) ?? (() => false)) : () => true;
+  // a tune is there bare whether or not its ornaments are in the score
+  const isPart = line.within && line.layers === undefined;
+  const own = isPart ? (line.within(score) ?? (() => false)) : () => true;
   const limbs = new Set(line.limbs);
   return (note) =>
     limbs.has(note.hand) && !(note.grace && !isAdorned(line, note.layer)) && own(note);

@@ -22,7 +22,7 @@ export function BellowsDrawing({ boxes, score, marks, pencil }: DrawingProps) {
             key={mark.id}
             data-mark={mark.id}
             className={pencil.includes(mark) ? "pencil" : undefined}
-            transform={`translate(${x} ${above(boxes, bar, x, score.bars[bar.bar]?.tempo !== undefined)})`}
+            transform={`translate(${x} ${above(boxes, bar, x, WIDE / 2)})`}
           >
             <title>{BELLOWS.words(mark)}</title>
             <Sign data={mark.data} />

@@ -15,16 +15,16 @@ export function ReedsDrawing({ boxes, score, marks, pencil, beside }: DrawingPro
       {[...marks, ...pencil].map((mark) => {
         const bar = boxes.bars.find((one) => one.bar === mark.from.bar);
         if (!bar) return null;
-        const x = xAt(boxes, score, bar.bar, toNumber(mark.from.offset)) ?? bar.left;
+        const at = xAt(boxes, score, bar.bar, toNumber(mark.from.offset)) ?? bar.left;
         const isTaken = beside.some((one) => comparePlaces(one.from, mark.from) === 0);
-        const hasTempo = score.bars[bar.bar]?.tempo !== undefined;
-        const y = above(boxes, bar, x, hasTempo) - ROUND / 2;
+        const x = isTaken ? at + ASIDE : at;
+        const y = above(boxes, bar, x, ROUND) - ROUND;
         return (
           <g
             key={mark.id}
             data-mark={mark.id}
             className={pencil.includes(mark) ? "pencil" : undefined}
-            transform={`translate(${isTaken ? x + ASIDE : x} ${y})`}
+            transform={`translate(${x} ${y})`}
           >
             <title>{REEDS.words(mark)}</title>
             <Sign data={mark.data} />
