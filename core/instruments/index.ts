@@ -62,8 +62,9 @@ export const marksHeard = (marks: ReadonlyMap<string, readonly Mark[]>) =>
  * @example sounded(instrument("piano"), performRoad(score, WHOLE_ROAD)).length // => 72
  */
 export const sounded = (of: Instrument, performance: Performance): Performance =>
-  of.strata.reduce((heard, { id, sound, adorns }) => {
-    const own = performance.marks.filter(
+  of.strata.reduce((heard, { id, sound, adorns, setBefore }) => {
+    const marks = setBefore ? [...performance.earlier, ...performance.marks] : performance.marks;
+    const own = marks.filter(
       ({ stratum, data }) =>
         stratum === id && !(adorns && !isAdorned(performance, Number(data.layer ?? 1))),
     );

@@ -1,5 +1,5 @@
-import { readScore, type Mark, type Score } from "../../score/index.ts";
-import { instrument, readingOf } from "../index.ts";
+import { perform, readScore, startOf, type Mark, type Score } from "../../score/index.ts";
+import { instrument, marksHeard, readingOf, sounded } from "../index.ts";
 import { check } from "../propose.ts";
 import { changesMade, registrationText, understood } from "./organ.ts";
 import { apart } from "./registration/manuals.ts";
@@ -294,5 +294,59 @@ describe("manuals", () => {
     expect(text.replaceAll(/[\u001b-\u001f]/g, "")).toBe(
       "right hand II, left hand I, couplers II to I",
     );
+  });
+});
+
+// A pipe of f feet sounds at 8 / f of what its key says; in semitones 12 log2 of it, to the nearest.
+describe("stops are heard", () => {
+  const score = scoreOf([BUSY, BUSY, BUSY, BUSY]);
+  const heard = (marks: readonly Mark[], from = 0, to = 4) =>
+    sounded(
+      instrument("organ"),
+      perform(score, startOf(from), startOf(to), {
+        marks: marksHeard(new Map([["registration", marks]])),
+      }),
+    ).notes;
+  const pitches = (notes: ReturnType<typeof heard>, hand: string, onset: number) =>
+    notes
+      .filter((note) => note.hand === hand && note.onset === onset)
+      .map(({ midi }) => midi)
+      .sort((a, b) => a - b);
+
+  it.each(["32", "16", "10 2/3", "8", "5 1/3", "4", "2 2/3", "2", "1 3/5", "1 1/3", "1"])(
+    "%s feet at their pitch",
+    (feet) => {
+      const [whole, part] = feet.split(" ");
+      const [num, den] = (part ?? "0/1").split("/").map(Number) as [number, number];
+      const by = Math.round(12 * Math.log2(8 / (Number(whole) + num / den)));
+      const hand = feet === "32" ? "feet" : "right";
+      const key = hand === "feet" ? 48 : 72;
+      expect(pitches(heard([at(0, 0, { stops: `Stop ${feet}` })]), hand, 0)).toEqual([key + by]);
+    },
+  );
+
+  it("each beside the others, of the pedal under the feet, without their own those of the hands", () => {
+    const stops = "Principal 8′, Octave 4′, Subbass 16′";
+    const notes = heard([at(0, 0, { stops })]);
+    expect(pitches(notes, "right", 0)).toEqual([72, 84]);
+    expect(pitches(notes, "feet", 0)).toEqual([36]);
+    const coupled = heard([at(0, 0, { stops: "Flute 8, Octave 4" })]);
+    expect(pitches(coupled, "feet", 0)).toEqual([48, 60]);
+  });
+
+  it("from their place on, also where one begins in the middle; words nobody knows change nothing", () => {
+    const marks = [at(1, 0, { stops: "Flute 4" }), at(2, 0, { combination: 3 })];
+    expect(pitches(heard(marks), "right", 0)).toEqual([72]);
+    expect(pitches(heard(marks), "right", 4)).toEqual([84]);
+    expect(pitches(heard(marks), "right", 8)).toEqual([84]);
+    expect(pitches(heard(marks, 3), "right", 0)).toEqual([84]);
+    expect(pitches(heard([at(0, 0, { stops: "something soft" })]), "right", 0)).toEqual([72]);
+  });
+
+  it("more are louder, and less than so many times as loud", () => {
+    const one = heard([at(0, 0, { stops: "Flute 8" })])[0]!.loudness;
+    const two = heard([at(0, 0, { stops: "Flute 8, Octave 4" })])[0]!.loudness;
+    expect(two).toBeLessThan(one);
+    expect(2 * two).toBeGreaterThan(one);
   });
 });

@@ -36,6 +36,8 @@ export interface Performance {
   readonly countIn: readonly Beat[];
   /** What its marks say and when, in order: what a stratum's sound is made from. */
   readonly marks: readonly MarkedAt[];
+  /** Those that stand before it in the score, in order, as if at its start: what they drew holds. */
+  readonly earlier: readonly MarkedAt[];
   /** Ornaments up to this layer, none at 0; all of them when absent. */
   readonly layers?: number;
   /** Quarters. */

@@ -5,7 +5,7 @@ import { adorned, neighbour } from "./ornaments.ts";
 import type { Mark } from "../marks/mark.ts";
 import type { Bar, Note, Place, Road, Score } from "../model/model.ts";
 import { onePass, roadOrder } from "./order.ts";
-import { startOf } from "../model/places.ts";
+import { comparePlaces, startOf } from "../model/places.ts";
 import { notesByBar } from "../model/onsets.ts";
 import type { Beat, MarkedAt, Performance, Sounding, BarPass } from "../model/performance.ts";
 
@@ -145,6 +145,10 @@ function performBars(
     beats,
     countIn: countIn(score.bars[indexes[0] ?? from.bar]!, from.offset),
     marks: marked.sort((a, b) => a.at - b.at),
+    earlier: marks
+      .filter((one) => comparePlaces(one.from, { bar: indexes[0] ?? 0, offset: from.offset }) < 0)
+      .sort((a, b) => comparePlaces(a.from, b.from))
+      .map(({ stratum, data }) => ({ at: 0, stratum, data })),
     ...(layers === undefined ? {} : { layers }),
     length: toNumber(start),
   };

@@ -2,7 +2,8 @@ import { say } from "../../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { comparePlaces, quartersAt } from "../../../score/model/places.ts";
 import type { Place, Score } from "../../../score/model/model.ts";
-import type { MarkedAt, Performance, Sounding } from "../../../score/model/performance.ts";
+import { withRanks } from "../../ranks.ts";
+import type { MarkedAt, Performance } from "../../../score/model/performance.ts";
 import {
   oneAtAPlace,
   type Mark,
@@ -66,29 +67,14 @@ const next = ({ middle = 0, ...rest }: Reeds): Reeds =>
 
 /** How many semitones a reed of four or sixteen foot lies from the key. */
 const OCTAVE = 12;
-/** A reed that is drawn beside others is as loud as they are together shared. Own figure. */
-const BESIDE = 0.75;
 
 /** What is heard: each tone of the right hand with the reeds that are drawn. */
-function withReeds(performance: Performance, marks: readonly MarkedAt[]): Performance {
-  if (marks.length === 0) return performance;
-  let at = 0;
-  let reeds = USUAL;
-  const inOrder = [...performance.notes].sort((a, b) => a.onset - b.onset);
-  const notes = inOrder.flatMap((note): Sounding[] => {
-    while (marks[at] && marks[at]!.at <= note.onset + 1e-9) reeds = marks[at++]!.data;
-    if (note.hand !== "right") return [note];
-    const shifts = [
-      ...(reeds.middle ? [0] : []),
-      ...(reeds.high ? [OCTAVE] : []),
-      ...(reeds.low ? [-OCTAVE] : []),
-    ];
-    if (shifts.length === 1 && shifts[0] === 0) return [note];
-    const loudness = shifts.length > 1 ? note.loudness * BESIDE : note.loudness;
-    return shifts.map((shift) => ({ ...note, midi: note.midi + shift, loudness }));
-  });
-  return { ...performance, notes };
-}
+const withReeds = (performance: Performance, marks: readonly MarkedAt[]): Performance =>
+  withRanks(performance, marks, ({ high, middle, low }: Reeds, hand) =>
+    hand === "right"
+      ? [...(middle ? [0] : []), ...(high ? [OCTAVE] : []), ...(low ? [-OCTAVE] : [])]
+      : [0],
+  );
 
 /** Which reeds of the right hand sound, and where that changes. */
 export const REEDS: Stratum = {

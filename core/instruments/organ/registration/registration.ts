@@ -4,6 +4,7 @@ import { comparePlaces } from "../../../score/model/places.ts";
 import { oneAtAPlace, type Stratum } from "../../../score/marks/strata.ts";
 import type { MarkData } from "../../../score/marks/mark.ts";
 import { apart } from "./manuals.ts";
+import { withStops } from "./heard.ts";
 import { registrationFields, registrationText } from "./changes.ts";
 
 /** Which stops sound, and where they change. */
@@ -29,4 +30,5 @@ export const REGISTRATION: Stratum = {
       .reduce<MarkData>((all, { data }) => ({ ...all, ...data }), {});
     return Object.keys(now).length ? say`registration: ${registrationText(now)}` : undefined;
   },
+  sound: withStops,
 };
