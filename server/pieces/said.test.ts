@@ -70,3 +70,41 @@ it("turns of the bellows and stops go out as words beside their fields, once how
   expect(saidIn(await exported(again))).toEqual(["Flute 8′"]);
   expect(await printedWords(again)).toEqual(await printedWords(id));
 });
+
+it("strings of a harp that are placed together go out as brackets, each hand its own, and come back", async () => {
+  const file = demoFile("evening-on-the-upper-sallow");
+  const { id } = (await studio.bring(file, "h.musicxml", "harp")).json;
+  for (const hand of ["right", "left"]) {
+    const { json } = await studio.ask("POST", `/api/pieces/${id}/fingerings/propose`, {
+      ...{ hand, from: 0, to: 7 },
+    });
+    const { notes } = json as unknown as { notes: { id: string; finger: string | null }[] };
+    await studio.ask("PUT", `/api/pieces/${id}/notes/finger`, {
+      values: notes.flatMap(({ id: note, finger }) =>
+        finger === null ? [] : [{ note, value: String(finger) }],
+      ),
+    });
+  }
+  const bracketsIn = (xml: string) =>
+    [...xml.matchAll(/<bracket ([^>]*)\/>[\s\S]*?<staff>(\d)<\/staff>/g)].map(
+      ([, attributes, staff]) => ({
+        type: /type="(start|stop)"/.exec(attributes!)![1],
+        number: /number="(\d)"/.exec(attributes!)![1],
+        end: /line-end="(\w+)"/.exec(attributes!)![1],
+        staff,
+      }),
+    );
+  const xml = await exported(id);
+  const brackets = bracketsIn(xml);
+  expect(brackets.filter(({ type }) => type === "start").length).toBeGreaterThan(10);
+  for (const number of ["1", "2"]) {
+    const own = brackets.filter((one) => one.number === number);
+    // one after the other: none begins before the last has ended
+    expect(own.map(({ type }) => type)).toEqual(own.map((_, i) => (i % 2 ? "stop" : "start")));
+    expect(new Set(own.map(({ staff }) => staff)).size).toBe(1);
+    expect(new Set(own.map(({ end }) => end))).toEqual(new Set([number === "1" ? "down" : "up"]));
+  }
+  const again = (await studio.bring(xml, "again.musicxml", "harp")).json.id;
+  expect(bracketsIn(await exported(again))).toEqual(brackets);
+  expect(await engraved(again)).not.toContain("yr-said-");
+});

@@ -28,7 +28,7 @@ export function adornedFor(
  * @param notes what is written on notes, over what the file prints
  */
 export function saidFor(
-  { following }: Instrument,
+  { following, limbs }: Instrument,
   score: Score,
   notes: readonly Pick<NoteRow, "noteId" | "aspect" | "value">[],
   setup: InstrumentRecord,
@@ -49,11 +49,31 @@ export function saidFor(
     for (const [aspect, value] of Object.entries(printed ?? {})) put(aspect, id, value);
   for (const { noteId, aspect, value } of notes) put(aspect, noteId, value);
   const byId = new Map(score.notes.map((note) => [note.id, note]));
-  const signs = (following?.(score, values, setup) ?? []).flatMap(({ from, text }): SaidAt[] => {
-    const note = byId.get(from);
-    return note && text ? [{ bar: note.bar, offset: note.offset, text: plain(text) }] : [];
+  const [first] = limbs;
+  const signs = (following?.(score, values, setup) ?? []).flatMap((sign): SaidAt[] => {
+    const [note, last] = [byId.get(sign.from), byId.get(sign.to)];
+    if (!note || !last) return [];
+    const below = note.hand !== first?.id;
+    const bracket = {
+      to: { bar: last.bar, offset: last.offset },
+      number:
+        1 +
+        Math.max(
+          0,
+          limbs.findIndex(({ id }) => id === note.hand),
+        ),
+      ...{ staff: note.staff, below },
+      line: sign.look === "bracket" ? ("solid" as const) : ("dashed" as const),
+    };
+    return [
+      {
+        ...{ bar: note.bar, offset: note.offset },
+        ...(sign.text ? { text: plain(sign.text) } : {}),
+        ...(sign.look === "text" || note === last ? {} : { bracket }),
+      },
+    ];
   });
   return [...marks, ...signs]
-    .filter(({ text }) => text !== "")
+    .filter(({ text, bracket }) => text || bracket)
     .sort((a, b) => quartersAt(score, a) - quartersAt(score, b));
 }

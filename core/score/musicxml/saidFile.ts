@@ -8,9 +8,18 @@ import { eachDivisions, insertDirection } from "./directions.ts";
  */
 export const SAID_MARK = "yr-said-";
 
-/** Words that stand at a place for other readers. */
+/** Words, or a bracket over some notes, that stand at a place for other readers. */
 export interface SaidAt extends Place {
-  readonly text: string;
+  readonly text?: string;
+  readonly bracket?: {
+    readonly to: Place;
+    /** From 1, each for what may overlap: one hand's brackets have the same. */
+    readonly number: number;
+    readonly staff: number;
+    readonly below: boolean;
+    /** Broken lines are of what lies down: a barre. */
+    readonly line: "solid" | "dashed";
+  };
 }
 
 /** Puts words in the place of all those an earlier export put there. */
@@ -23,16 +32,27 @@ export function writeSaid(
     for (const direction of children(measure, "direction"))
       if (direction.getAttribute("id")?.startsWith(SAID_MARK)) measure.removeChild(direction);
   const divisions = eachDivisions(measures);
-  all.forEach(({ bar, offset, text }, i) => {
+  let made = 0;
+  const put = ({ bar, offset }: Place, placement: string, what: Element, staff?: number) => {
     const measure = measures[bar];
     if (!measure) return;
-    const direction = create(document, "direction", {
-      placement: "above",
-      id: `${SAID_MARK}${i + 1}`,
-    });
+    const direction = create(document, "direction", { placement, id: `${SAID_MARK}${++made}` });
     const type = create(document, "direction-type");
-    type.appendChild(create(document, "words", {}, text));
+    type.appendChild(what);
     direction.appendChild(type);
+    if (staff !== undefined) direction.appendChild(create(document, "staff", {}, `${staff}`));
     insertDirection(document, measure, divisions[bar]!, offset, direction);
-  });
+  };
+  for (const { text, bracket, ...place } of all) {
+    if (text) put(place, "above", create(document, "words", {}, text));
+    if (!bracket) continue;
+    const { to, number, staff, below, line } = bracket;
+    const end = (type: "start" | "stop") =>
+      create(document, "bracket", {
+        ...{ type, number: `${number}`, "line-type": line },
+        "line-end": below ? "up" : "down",
+      });
+    put(place, below ? "below" : "above", end("start"), staff);
+    put(to, below ? "below" : "above", end("stop"), staff);
+  }
 }
