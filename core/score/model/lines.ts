@@ -61,4 +61,3 @@ export function voiceLine(score: Score, which: "high" | "low") {
   const voice = which === "high" ? sorted[0] : sorted.at(-1);
   return (note: Note) => note.voice === voice;
 }
-
