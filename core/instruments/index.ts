@@ -106,9 +106,10 @@ export const offeredOn = (
   limb: string,
   setup: InstrumentRecord | null | undefined,
 ): readonly Aspect[] =>
-  aspectsOf(of, limb).filter(({ offeredWith }) => {
-    const [setting, value] = offeredWith?.[limb] ?? [];
-    return setting === undefined || setup?.[setting] === value;
+  aspectsOf(of, limb).flatMap((aspect) => {
+    const count = aspect.offers?.(limb, setup ?? {});
+    if (count === undefined) return [aspect];
+    return count > 0 ? [{ ...aspect, symbols: aspect.symbols.slice(0, count) }] : [];
   });
 
 /** What is proposed for a limb: the first thing that is said of its notes. */

@@ -43,7 +43,7 @@ const APART = 0.7;
 /** A first reading goes up to this share of a goal. Common practice, no source. */
 const READ_UP_TO = 0.7;
 
-/** Ornaments are fitted into a tune that stands at this share of its work. Common practice, no source. */
+/** Ornaments fitted into a tune that stands, as a share of its work. Common practice, no source. */
 const ORNAMENTS = 0.5;
 
 /** However nearly known, bars are read and played through. Common practice, no source. */

@@ -1,4 +1,5 @@
-import { aspectsOf, stratumOf, type Instrument } from "@yarrow-ridge/core/instruments";
+import { offeredOn, stratumOf, type Instrument } from "@yarrow-ridge/core/instruments";
+import type { Piece } from "@yarrow-ridge/contract";
 import { COMMANDS, type Command, type Place } from "../shell/keys.ts";
 
 export interface LiveKey {
@@ -7,9 +8,14 @@ export interface LiveKey {
 }
 
 /** The keys that write a sign: on a note of a line, or at a place where marks are open. */
-export function signKeys(of: Instrument, stratum: string, line?: string): LiveKey[] {
+export function signKeys(
+  of: Instrument,
+  stratum: string,
+  line?: string,
+  setup?: Piece["setup"],
+): LiveKey[] {
   if (stratum === "hands" && line !== undefined)
-    return aspectsOf(of, line).flatMap((aspect) =>
+    return offeredOn(of, line, setup).flatMap((aspect) =>
       aspect.symbols.map(({ key, name }) => ({ key, does: `${aspect.name}: ${name}` })),
     );
   return (stratumOf(of, stratum)?.signs ?? []).map(({ key, name }) => ({ key, does: name }));
@@ -20,8 +26,13 @@ export function signKeys(of: Instrument, stratum: string, line?: string): LiveKe
  *
  * @param line whose note is chosen; none while no note is
  */
-export function liveKeys(of: Instrument, stratum: string, line?: string): LiveKey[] {
-  const signs = signKeys(of, stratum, line);
+export function liveKeys(
+  of: Instrument,
+  stratum: string,
+  line?: string,
+  setup?: Piece["setup"],
+): LiveKey[] {
+  const signs = signKeys(of, stratum, line, setup);
   const taken = new Set(signs.map(({ key }) => key));
   const own: readonly Command[] = stratum in COMMANDS ? COMMANDS[stratum as Place] : [];
   const commands: readonly Command[] = [

@@ -15,7 +15,11 @@ export function useDeskKeys(ready: { piece: Piece; score: Score } | undefined) {
   const tabs = ready ? tabsOf(ready.piece) : [];
   const line = ready?.score.notes.find((one) => one.id === note)?.hand;
   const signs = new Set(
-    ready ? signKeys(instrument(ready.piece.instrument), current, line).map(({ key }) => key) : [],
+    ready
+      ? signKeys(instrument(ready.piece.instrument), current, line, ready.piece.setup).map(
+          ({ key }) => key,
+        )
+      : [],
   );
   /** The tab of the marks that are the instrument's own. */
   const marked =

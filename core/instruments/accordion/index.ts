@@ -21,7 +21,7 @@ const BUTTON_ROW: Aspect = {
     key: `shift+${value}`,
     name: say`row ${value}`,
   })),
-  offeredWith: { right: ["treble", "buttons"], left: ["bass", "free"] },
+  offers: (hand, setup) => layoutFor(hand, setup)?.rows ?? 0,
   byPitch: true,
   element: Object.fromEntries(
     ["1", "2", "3", "4", "5", "6"].map((value) => [

@@ -334,7 +334,7 @@ describe("stops are heard", () => {
     expect(pitches(coupled, "feet", 0)).toEqual([48, 60]);
   });
 
-  it("from their place on, also where one begins in the middle; words nobody knows change nothing", () => {
+  it("from their place on, also where one begins later; words nobody knows change nothing", () => {
     const marks = [at(1, 0, { stops: "Flute 4" }), at(2, 0, { combination: 3 })];
     expect(pitches(heard(marks), "right", 0)).toEqual([72]);
     expect(pitches(heard(marks), "right", 4)).toEqual([84]);

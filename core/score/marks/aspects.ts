@@ -28,8 +28,8 @@ export interface Aspect {
   readonly symbols: readonly NoteSymbol[];
   /** Values that may stand there too, such as those of older files; they are not offered. */
   readonly alsoRead?: readonly string[];
-  /** By line, the setting of the instrument that it is offered with; with any where none is. */
-  readonly offeredWith?: Readonly<Record<string, readonly [setting: string, value: string]>>;
+  /** How many of them an instrument has that is set up so, from the first; all when absent. */
+  readonly offers?: (line: string, setup: Readonly<Record<string, unknown>>) => number;
   /** Whether a second one may take over on the held note (`4-5`), and one may be left (`(3)`). */
   readonly change?: boolean;
   readonly optional?: boolean;

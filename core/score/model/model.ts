@@ -51,7 +51,7 @@ export interface Note {
   readonly accent?: "accent" | "strong";
   /** Ornament signs on it, as musicians call them: `trill`, `turn`. */
   readonly ornaments?: readonly string[];
-  /** The layer its ornaments came with, or of a grace note its own; none of those that are printed. */
+  /** The layer its ornaments came with, of a grace note its own; none of what is printed. */
   readonly layer?: number;
   /** An accidental is printed before it. */
   readonly accidental?: boolean;
