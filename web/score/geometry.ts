@@ -33,10 +33,14 @@ export interface PageBoxes {
   readonly words: readonly Box[];
 }
 
-/** What something takes up. */
-export interface Box {
+/** How far something reaches along the music. */
+interface Across {
   readonly left: number;
   readonly right: number;
+}
+
+/** What something takes up. */
+export interface Box extends Across {
   readonly top: number;
   readonly bottom: number;
 }
@@ -63,7 +67,7 @@ const FREE = 110;
  */
 export function overWords(
   { words }: Pick<PageBoxes, "words">,
-  { left, right }: Pick<Box, "left" | "right">,
+  { left, right }: Across,
   y: number,
   tall: number,
 ): number {

@@ -297,7 +297,7 @@ describe("manuals", () => {
   });
 });
 
-// A pipe of f feet sounds at 8 / f of what its key says; in semitones 12 log2 of it, to the nearest.
+// A pipe of f feet sounds at 8 / f of what its key says: 12 log2 of it in semitones, rounded.
 describe("stops are heard", () => {
   const score = scoreOf([BUSY, BUSY, BUSY, BUSY]);
   const heard = (marks: readonly Mark[], from = 0, to = 4) =>

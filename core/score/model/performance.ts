@@ -36,7 +36,7 @@ export interface Performance {
   readonly countIn: readonly Beat[];
   /** What its marks say and when, in order: what a stratum's sound is made from. */
   readonly marks: readonly MarkedAt[];
-  /** Those that stand before it in the score, in order, as if at its start: what they drew holds. */
+  /** Those that stand before it in the score, in order, as if at its start: what they drew. */
   readonly earlier: readonly MarkedAt[];
   /** Ornaments up to this layer, none at 0; all of them when absent. */
   readonly layers?: number;
