@@ -78,22 +78,10 @@ it("draws in the room, in pencil, the turns slow practice needs beside those tha
     data: { direction, ...(button === null ? {} : { button }) },
   }));
   await here.send("PUT", `/api/pieces/${id}/marks/bellows`, { put, remove: [] });
-  const student = await here.send<{ id: string }>("POST", "/api/students", { name: "Orla Finn" });
-  const { id: assignmentId } = await here.send<{ id: string }>("POST", "/api/assignments", {
-    ...{ studentId: student.id, pieceId: id },
-  });
-  const plan = await here.send<{
-    days: { cards: { id: string; hands: string; from: number; to: number }[] }[];
-  }>("POST", "/api/plans", {
-    ...{ assignmentId, goalTempo: 144, rule: "three-to-one" },
-    readyBy: new Date(Date.now() + 60 * 86_400_000).toISOString().slice(0, 10),
-    minutesByWeekday: [30, 30, 30, 30, 30, 30, 30],
-  });
-  const card = plan.days
-    .flatMap(({ cards }) => cards)
-    .find(({ hands, from, to }) => hands === "both" && to - from > 7)!;
+  const { student, cards } = await here.planned(id, 144);
+  const card = cards.find(({ hands, from, to }) => hands === "both" && to - from > 7)!;
   const hasStroke = (stroke: number) =>
-    here.send("PATCH", `/api/students/${student.id}`, { player: { accordion: { stroke } } });
+    here.send("PATCH", `/api/students/${student}`, { player: { accordion: { stroke } } });
   await hasStroke(3);
   await page.goto(here.url(`/practice/${card.id}`));
   await page.waitForSelector(".bellows-marks .pencil");

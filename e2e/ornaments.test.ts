@@ -51,3 +51,34 @@ it("suggests one layer after the other, inks it, leaves one out of what is heard
   await until(async () => (await written(id)).length === all.length);
   expect(here.complaints()).toEqual([]);
 });
+
+it("has a card for the bare tune and one for each layer, drawn with what it plays", async () => {
+  const id = await here.bring(demo("lamps-along-the-quay"), "accordion");
+  const at = (bar: number, data: object) => ({
+    id: `bar-${bar}`,
+    from: { bar, offset: "0" },
+    data,
+  });
+  await here.send("PUT", `/api/pieces/${id}/marks/ornaments`, {
+    put: [
+      at(19, { kind: "grace", side: "above", by: 2, layer: 1 }),
+      at(20, { kind: "trill", by: 2, layer: 3 }),
+    ],
+    remove: [],
+  });
+  const { cards } = await here.planned(id, 144);
+  const drawnFor = async (hands: string, name: string) => {
+    const card = cards.find((one) => one.hands === hands && one.from >= 17 && one.to <= 20)!;
+    await page.goto(here.url(`/practice/${card.id}`));
+    await page.waitForSelector(".score[data-drawn=yes] .score-page svg");
+    await says(page, name);
+    const marks = await page.$$eval(".ornament-marks [data-mark]", (all) =>
+      all.map((one) => one.getAttribute("data-mark")),
+    );
+    return [...new Set(marks)].sort();
+  };
+  expect(await drawnFor("tune", "bare tune")).toEqual([]);
+  expect(await drawnFor("tune-1", "tune with layer 1")).toEqual(["bar-19"]);
+  expect(await drawnFor("right", "right hand")).toEqual(["bar-19", "bar-20"]);
+  expect(here.complaints()).toEqual([]);
+});

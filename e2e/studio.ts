@@ -17,6 +17,14 @@ export interface Ids {
   readonly card: string;
 }
 
+/** A card of a plan, by what it is of. */
+export interface OfPlan {
+  readonly id: string;
+  readonly hands: string;
+  readonly from: number;
+  readonly to: number;
+}
+
 /**
  * A browser and a server for the tests of a file, and requests as another program would make them.
  */
@@ -39,6 +47,27 @@ export function studio(...flags: string[]) {
     await settled();
     return (await fetch(url(path))).json() as Promise<T>;
   };
+  const send = async <T>(method: string, path: string, body: unknown): Promise<T> =>
+    (
+      await fetch(url(path), {
+        method,
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(body),
+      })
+    ).json() as Promise<T>;
+  /** A new student's plan of a piece, thirty minutes a day for sixty days: the student, the cards. */
+  const planned = async (pieceId: string, goalTempo: number) => {
+    const student = await send<{ id: string }>("POST", "/api/students", { name: "Orla Finn" });
+    const { id: assignmentId } = await send<{ id: string }>("POST", "/api/assignments", {
+      ...{ studentId: student.id, pieceId },
+    });
+    const { days } = await send<{ days: { cards: OfPlan[] }[] }>("POST", "/api/plans", {
+      ...{ assignmentId, goalTempo, rule: "three-to-one" },
+      readyBy: new Date(Date.now() + 60 * 86_400_000).toISOString().slice(0, 10),
+      minutesByWeekday: [30, 30, 30, 30, 30, 30, 30],
+    });
+    return { student: student.id, cards: days.flatMap(({ cards }) => cards) };
+  };
   return {
     browser: () => browser,
     page: () => seen.page,
@@ -56,14 +85,8 @@ export function studio(...flags: string[]) {
       const { id: assignment, pieceId: piece, studentId: student } = tobin;
       return { piece, assignment, student, card: due[0]!.id };
     },
-    send: async <T>(method: string, path: string, body: unknown): Promise<T> =>
-      (
-        await fetch(url(path), {
-          method,
-          headers: { "content-type": "application/json" },
-          body: JSON.stringify(body),
-        })
-      ).json() as Promise<T>,
+    send,
+    planned,
     /** Brings a score; the piece's id. */
     bring: async (file: string, instrument = "piano"): Promise<string> => {
       const form = new FormData();
