@@ -10,7 +10,11 @@ beforeAll(() => {
 });
 
 interface Written {
-  marks: { stratum: string; from: { bar: number }; data: { kind: string; layer?: number } }[];
+  marks: {
+    stratum: string;
+    from: { bar: number };
+    data: { kind: string; layer?: number; finger?: string };
+  }[];
 }
 const written = async (id: string) =>
   (await here.json<Written>(`/api/pieces/${id}/annotations`)).marks.filter(
@@ -49,6 +53,29 @@ it("suggests one layer after the other, inks it, leaves one out of what is heard
   await until(async () => (await written(id)).some(({ data }) => data.kind === "trill"));
   await press(page, "Undo");
   await until(async () => (await written(id)).length === all.length);
+  expect(here.complaints()).toEqual([]);
+});
+
+it("puts another finger on a grace by key, beside the sign on the score", async () => {
+  const id = await here.bring(demo("lamps-along-the-quay"), "accordion");
+  await here.send("PUT", `/api/pieces/${id}/marks/ornaments`, {
+    put: [
+      {
+        ...{ id: "a-grace", from: { bar: 1, offset: "0" } },
+        data: { kind: "grace", side: "above", by: 2, layer: 1 },
+      },
+    ],
+    remove: [],
+  });
+  await here.open(page, id);
+  await press(page, "Ornaments");
+  await chooseBars(page, 1, 1, 41);
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("f");
+  await page.waitForFunction(() => document.querySelector(".ornament-finger")?.textContent === "1");
+  await page.keyboard.press("f");
+  await until(async () => (await written(id))[0]?.data.finger === "2");
+  await says(page, "grace from above, finger 2");
   expect(here.complaints()).toEqual([]);
 });
 

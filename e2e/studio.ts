@@ -55,7 +55,7 @@ export function studio(...flags: string[]) {
         body: JSON.stringify(body),
       })
     ).json() as Promise<T>;
-  /** A new student's plan of a piece, thirty minutes a day for sixty days: the student, the cards. */
+  /** A new student with a plan of a piece, thirty minutes a day: the student, and the cards. */
   const planned = async (pieceId: string, goalTempo: number) => {
     const student = await send<{ id: string }>("POST", "/api/students", { name: "Orla Finn" });
     const { id: assignmentId } = await send<{ id: string }>("POST", "/api/assignments", {

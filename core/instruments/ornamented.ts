@@ -1,7 +1,7 @@
 import { analyse } from "../form/index.ts";
 import type { Proposal } from "../fingering/index.ts";
 import type { Score } from "../score/model/model.ts";
-import type { MarkTask } from "../score/marks/work.ts";
+import type { MarkTask, ProposedMark } from "../score/marks/work.ts";
 import {
   adornedScore,
   graceId,
@@ -34,6 +34,31 @@ export function ornamentsFor(
   const fingerOf = ({ note, data }: Adornment) =>
     adorned.get(data.kind === "grace" ? graceId(note.id) : note.id);
   return { layer, ornaments: found.map((one) => ({ ...one, finger: fingerOf(one) })) };
+}
+
+/**
+ * Pencilled ornaments with fingers on their graces, which go with those of the tune; a finger that
+ * stands on one stays.
+ *
+ * @param marks of the bars of the task
+ */
+export function withGraceFingers(
+  { score, from, to, written }: MarkTask,
+  marks: readonly ProposedMark[],
+  options: TogetherOptions,
+): ProposedMark[] {
+  const { hand } = options;
+  const others = written.filter((one) => one.from.bar < from || one.from.bar > to);
+  const all = ornamentsOn(score, hand, [...others, ...marks]);
+  const locks = new Map(options.locks);
+  for (const [note, { finger }] of all) if (finger) locks.set(graceId(note), finger);
+  const { adorned } = fingersTogether(score, all, { ...options, locks });
+  return marks.map((mark) => {
+    const [note] = ornamentsOn(score, hand, [mark]).keys();
+    const isGrace = note !== undefined && mark.data.kind === "grace";
+    const finger = isGrace ? adorned.get(graceId(note))?.replace(/\D.*/, "") : undefined;
+    return finger ? { ...mark, data: { ...mark.data, finger } } : mark;
+  });
 }
 
 /** What is asked for: whose fingers, and those that are written. */

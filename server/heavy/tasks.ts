@@ -48,7 +48,11 @@ import {
   type SettingOptions,
   type Settings,
 } from "@yarrow-ridge/core/instruments/harp";
-import { ornamentsFor, type TogetherOptions } from "@yarrow-ridge/core/instruments/ornamented";
+import {
+  ornamentsFor,
+  withGraceFingers,
+  type TogetherOptions,
+} from "@yarrow-ridge/core/instruments/ornamented";
 import { surveyFor, type SurveyFor } from "@yarrow-ridge/core/instruments/survey";
 import { forecast, type Forecast, type ToForecast } from "@yarrow-ridge/core/practice";
 import {
@@ -256,7 +260,17 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
   proposeMarks: async (kind: string, id: string, task: MarkTask): Promise<ProposedMarks> => {
     const { propose, curve, problems } = await workOf(kind, id);
     const asked = { ...task, onProgress };
-    const marks = propose?.(asked) ?? [];
+    const proposed = propose?.(asked) ?? [];
+    const of = instrument(kind);
+    const reach = Number(task.options.reach ?? 0);
+    // which fingers go with the tune is known where all instruments are
+    const marks = stratumOf(of, id)?.adorns
+      ? withGraceFingers(task, proposed, {
+          ...{ instrument: kind, hand: of.limbs[0]!.id, tempo: task.tempo },
+          ...{ setup: task.setup ?? {}, locks: task.said?.get("finger") ?? new Map() },
+          ...(reach ? { player: { reach } } : {}),
+        })
+      : proposed;
     return {
       marks,
       curve: curve?.(asked, marks) ?? [],

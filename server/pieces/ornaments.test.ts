@@ -31,7 +31,7 @@ const propose = async (body: object, piece = id) =>
   };
 interface Placed {
   from: { bar: number; exact: string };
-  data: { kind: string; layer?: number };
+  data: { kind: string; layer?: number; finger?: string };
   stratum: string;
 }
 const written = async (piece = id) =>
@@ -99,6 +99,46 @@ it("proposes one layer after the other, with fingers and reasons", async () => {
   expect(new Set(third.ornaments.map(({ kind }) => kind)).size).toBeGreaterThan(1);
 });
 
+it("has fingers on graces that go with those of the tune, and leaves one that stands", async () => {
+  const own = (
+    await studio.bring(demoFile("lamps-along-the-quay"), "fingers.musicxml", "accordion")
+  ).json.id;
+  const url = `/api/pieces/${own}/marks/ornaments`;
+  const ask = async () => {
+    const { json } = await studio.ask("POST", `${url}/propose`, {
+      ...{ from: 17, to: 32, options: { layer: 1, reach: 189 } },
+    });
+    return (json as unknown as { marks: (Placed & { why: string })[] }).marks;
+  };
+  const first = await ask();
+  expect(first.length).toBeGreaterThan(5);
+  expect(first.every(({ data }) => /^[1-5]$/.test(data.finger ?? ""))).toBe(true);
+  // the same as the answer to other programs has
+  const { json } = await propose({ from: 17, to: 32, layer: 1, player: { reach: 189 } }, own);
+  expect(json.ornaments.map(({ finger }) => finger)).toEqual(first.map(({ data }) => data.finger));
+  const other = first[0]!.data.finger === "2" ? "3" : "2";
+  await studio.ask("PUT", url, {
+    put: [
+      {
+        ...{ id: "by-the-teacher", data: { ...first[0]!.data, finger: other } },
+        from: { bar: first[0]!.from.bar, offset: first[0]!.from.exact },
+      },
+    ],
+    remove: [],
+  });
+  expect((await ask())[0]!.data.finger).toBe(other);
+  const wrong = await studio.ask("PUT", url, {
+    put: [
+      {
+        ...{ id: "no-such-finger", data: { ...first[1]!.data, finger: "9" } },
+        from: { bar: first[1]!.from.bar, offset: first[1]!.from.exact },
+      },
+    ],
+    remove: [],
+  });
+  expect(wrong.status).toBe(400);
+});
+
 it("is inked layer by layer, leaves what stands, and goes out and comes back exactly", async () => {
   const url = `/api/pieces/${id}/marks/ornaments`;
   let before = 0;
@@ -131,6 +171,10 @@ it("is inked layer by layer, leaves what stands, and goes out and comes back exa
   const graces = marks.filter(({ data }) => data.kind === "grace").length;
   const own = xml.match(/<note id="yr-said-grace-[^"]+"/g) ?? [];
   expect(own).toHaveLength(graces);
+  const fingers = [...xml.matchAll(/<note id="yr-said-grace-[\s\S]*?<\/note>/g)].map(
+    ([note]) => /<fingering>(\d)<\/fingering>/.exec(note)?.[1],
+  );
+  expect(fingers.every((finger) => /^[1-5]$/.test(finger ?? ""))).toBe(true);
   const signs = xml.match(/<ornaments id="yr-said-sign-[^"]+"/g) ?? [];
   expect(signs).toHaveLength(marks.length - graces);
   const again = await studio.bring(xml, "again.musicxml", "accordion");

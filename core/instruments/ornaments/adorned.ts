@@ -38,7 +38,12 @@ export const adornedFile = (
     const ornament = ornaments.get(note.id);
     if (!ornament) return [];
     return ornament.kind === "grace"
-      ? [{ note: note.id, grace: spelled(note, ornament) }]
+      ? [
+          {
+            ...{ note: note.id, grace: spelled(note, ornament) },
+            ...(ornament.finger ? { finger: ornament.finger } : {}),
+          },
+        ]
       : [{ note: note.id, sign: ELEMENTS[ornament.kind] }];
   });
 

@@ -29,6 +29,9 @@ export const ornamentSchema = Type.Object(
     layer: Type.Optional(
       Type.Integer({ minimum: 1, maximum: 4, description: "the layer it came with, 1 to 4" }),
     ),
+    finger: Type.Optional(
+      Type.String({ pattern: "^[0-5]$", description: "the finger of a grace note, 0 to 5" }),
+    ),
   },
   { additionalProperties: false },
 );

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Place, Score } from "../../score/model/model.ts";
 import { oneAtAPlace, type MarkSign, type Stratum } from "../../score/marks/strata.ts";
+import type { Mark, MarkData } from "../../score/marks/mark.ts";
 import { adornedScore, ornamentsOn } from "./adorned.ts";
 import { ornamentSchema, ornamentText, type Ornament } from "./kinds.ts";
 import { sizesOf } from "./sizes.ts";
@@ -26,6 +27,14 @@ function sizesAt(
   if (!note) return typed.kind === "turn" ? { by: STEP, under: STEP } : { by: STEP };
   const inBar = score.notes.filter(({ bar }) => bar === note.bar);
   return sizesOf(typed, note, score.bars[note.bar]!, inBar);
+}
+
+/** The fingers of a grace in turn, and none after the last. */
+function nextFinger(marks: readonly Mark[], at: Place): MarkData | undefined {
+  const stands = marks.find(({ from }) => comparePlaces(from, at) === 0)?.data;
+  if (stands?.kind !== "grace") return stands;
+  const { finger, ...rest } = stands as MarkData & { readonly finger?: string };
+  return finger === "5" ? rest : { ...rest, finger: String(Number(finger ?? 0) + 1) };
 }
 
 /**
@@ -55,11 +64,18 @@ export function ornamentsOver(limb: string): Stratum {
       sign("shift+m", say`short trill`, { kind: "short trill" }),
       sign("t", say`trill`, { kind: "trill" }),
       sign("n", say`turn`, { kind: "turn" }),
+      { key: "f", name: say`another finger on the grace`, data: nextFinger },
     ],
-    words: ({ data }) => ornamentText(data as unknown as Ornament),
+    words: ({ data }) => {
+      const { finger, ...ornament } = data as unknown as Ornament;
+      const text = ornamentText(ornament);
+      return finger ? say`${text}, finger ${finger}` : text;
+    },
     clash: oneAtAPlace((bar) => say`Two ornaments stand on one note in bar ${bar}.`),
     work: () => import("./work.ts").then((found) => found.ornamentWork(limb)),
     untimed: true,
+    reads: ["finger"],
+    asks: ["reach"],
     adorns: (score, marks) => adornedScore(score, ornamentsOn(score, limb, marks)),
     sound: (performance, marks) => withOrnaments(performance, marks, limb),
   };

@@ -100,6 +100,9 @@ export const ornamentWork = (limb: string): StratumWork => ({
           description: "which layer, 1 to 4; the next one when not given",
         }),
       ),
+      reach: Type.Optional(
+        Type.Number({ minimum: 100, maximum: 300, description: "of the hand, in millimetres" }),
+      ),
     },
     { additionalProperties: false },
   ),

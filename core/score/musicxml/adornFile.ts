@@ -7,6 +7,8 @@ export interface AdornedAt {
   /** The note's id. */
   readonly note: string;
   readonly grace?: Pitch;
+  /** Of the grace note. */
+  readonly finger?: string;
   /** An element of MusicXML's `<ornaments>`: `mordent`. */
   readonly sign?: string;
 }
@@ -40,7 +42,10 @@ export function writeAdorned(
       const adorned = byNote.get(id);
       if (adorned?.sign) addSign(document, note, id, adorned.sign);
       if (adorned?.grace)
-        measure.insertBefore(graceBefore(document, note, id, adorned.grace), firstOf(note));
+        measure.insertBefore(
+          graceBefore(document, note, { ...adorned, grace: adorned.grace }),
+          firstOf(note),
+        );
     }
   }
 }
@@ -65,7 +70,11 @@ function addSign(document: Document, note: Element, id: string, sign: string): v
   note.insertBefore(notations, after ?? null);
 }
 
-function graceBefore(document: Document, note: Element, id: string, pitch: Pitch): Element {
+function graceBefore(
+  document: Document,
+  note: Element,
+  { note: id, grace: pitch, finger }: AdornedAt & { readonly grace: Pitch },
+): Element {
   const grace = create(document, "note", { id: `${SAID_MARK}grace-${id}` });
   grace.appendChild(create(document, "grace", { slash: "yes" }));
   const sounding = create(document, "pitch");
@@ -76,6 +85,12 @@ function graceBefore(document: Document, note: Element, id: string, pitch: Pitch
   for (const name of ["voice", "type", "staff"]) {
     const text = name === "type" ? "eighth" : child(note, name)?.textContent;
     if (text) grace.appendChild(create(document, name, {}, text));
+  }
+  if (finger !== undefined) {
+    const [notations, technical] = [create(document, "notations"), create(document, "technical")];
+    technical.appendChild(create(document, "fingering", {}, finger));
+    notations.appendChild(technical);
+    grace.appendChild(notations);
   }
   return grace;
 }

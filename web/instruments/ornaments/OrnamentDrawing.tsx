@@ -30,7 +30,11 @@ export function OrnamentDrawing({ boxes, marks, beside, pencil }: DrawingProps) 
           >
             <title>{ornamentText(data)}</title>
             {data.kind === "grace" ? (
-              <Grace note={note} data={data} step={stepOf(boxes, note)} />
+              <Grace
+                {...{ note, data }}
+                step={stepOf(boxes, note)}
+                top={staffOf(boxes, note).top}
+              />
             ) : (
               <Sign
                 kind={data.kind}
@@ -63,7 +67,18 @@ function stepOf(boxes: PageBoxes, note: NoteBox): number {
 const over = (boxes: PageBoxes, note: NoteBox): number =>
   Math.min(staffOf(boxes, note).top - AWAY, note.top - DIGIT - 4 * GAP);
 
-function Grace({ note, data, step }: { note: NoteBox; data: Ornament; step: number }) {
+function Grace({
+  note,
+  data,
+  step,
+  top,
+}: {
+  note: NoteBox;
+  data: Ornament;
+  step: number;
+  /** Of the staff: fingers stand over it. */
+  top: number;
+}) {
   const steps = (data.by > 2 ? 2 : 1) * (data.side === "below" ? 1 : -1);
   const [x, y] = [note.x - BEFORE, note.y + steps * step];
   const stem = 3.2 * step;
@@ -78,6 +93,11 @@ function Grace({ note, data, step }: { note: NoteBox; data: Ornament; step: numb
       />
       <path d={`M ${x + 0.65 * step} ${y} v ${-stem} q 10 ${step} ${step} ${1.6 * step}`} />
       <path d={`M ${x - 0.4 * step} ${y - 0.5 * stem} l ${2.2 * step} ${-0.45 * stem}`} />
+      {data.finger && (
+        <text x={x} y={Math.min(top - GAP, y - stem - GAP)} className="ornament-finger">
+          {data.finger}
+        </text>
+      )}
     </>
   );
 }
