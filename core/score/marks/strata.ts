@@ -130,7 +130,7 @@ export interface Stratum {
   ) => Score;
   /** Where hands play on keys of their own, so that they are not in each other's way. */
   readonly apart?: (marks: readonly Mark[]) => readonly Apart[];
-  /** They are left out where the bare tune is heard. */
+  /** The score with what they add to its notes; they are practised and heard layer by layer. */
   readonly adorns?: (score: Score, marks: readonly Mark[]) => Score;
   /** What marks make of what is heard; those of this stratum, in order. Silent when absent. */
   readonly sound?: (performance: Performance, marks: readonly MarkedAt[]) => Performance;
