@@ -116,6 +116,11 @@ it("has fingers on graces that go with those of the tune, and leaves one that st
   // the same as the answer to other programs has
   const { json } = await propose({ from: 17, to: 32, layer: 1, player: { reach: 189 } }, own);
   expect(json.ornaments.map(({ finger }) => finger)).toEqual(first.map(({ data }) => data.finger));
+  // the smallest and the largest hand a student can have
+  for (const reach of [60, 320])
+    expect(
+      (await studio.ask("POST", `${url}/propose`, { from: 17, to: 18, options: { reach } })).status,
+    ).toBe(200);
   const other = first[0]!.data.finger === "2" ? "3" : "2";
   await studio.ask("PUT", url, {
     put: [

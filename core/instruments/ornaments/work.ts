@@ -101,7 +101,7 @@ export const ornamentWork = (limb: string): StratumWork => ({
         }),
       ),
       reach: Type.Optional(
-        Type.Number({ minimum: 100, maximum: 300, description: "of the hand, in millimetres" }),
+        Type.Number({ minimum: 60, maximum: 320, description: "of the hand, in millimetres" }),
       ),
     },
     { additionalProperties: false },

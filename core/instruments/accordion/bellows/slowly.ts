@@ -61,8 +61,11 @@ export function slowly(
           cheapest(stretch, { start: { open, way: ways[first]! }, closes: false }, wanted),
         )
         .reduce((a, b) => (b.cost < a.cost ? b : a));
-    const kept = planned({ turns, now });
-    steps.push(...(hasAir(kept.steps) ? kept : planned({ now })).steps);
+    const kept = planned({ turns, now }).steps;
+    const short = missingIn(kept);
+    const free = short > 0 ? planned({ now }).steps : kept;
+    // what is written gives way only where that is of use
+    steps.push(...(missingIn(free) < short ? free : kept));
     first = end;
   }
   const more = steps.flatMap((step, i): Printed[] => {
@@ -81,8 +84,9 @@ export function slowly(
   return { more, less, begin: steps[0]!.open, out: [...new Set(out)] };
 }
 
-const hasAir = (steps: readonly Step[]): boolean =>
-  steps.length > 0 && steps.every(({ missing }) => missing === 0);
+/** Hundredths that are missing in all; nothing can be worse than no way at all. */
+const missingIn = (steps: readonly Step[]): number =>
+  steps.length ? steps.reduce((sum, { missing }) => sum + missing, 0) : Infinity;
 
 const atMoment = (score: Score, marks: readonly Mark[], at: number) =>
   marks.find(({ from }) => Math.abs(quartersAt(score, from) - at) < 1e-9)?.data;
