@@ -37,6 +37,9 @@ export const BellowsOut = Type.Object({
             description: "hundredths open the air button brings them to in the rest before",
           }),
         ),
+        time: Nullable(
+          Type.Integer({ description: "the one time its bar is played that it is for" }),
+        ),
         why: Type.String(),
       }),
     ]),

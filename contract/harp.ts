@@ -51,7 +51,7 @@ export const HarpSettingsOut = Type.Object({
   ]),
   changes: Type.Array(
     Type.Object({
-      onset: Type.Number({ description: "quarters from the beginning" }),
+      onset: Type.Number({ description: "quarters from the beginning, as it is played" }),
       pedal: Type.Optional(Type.String()),
       string: Type.Optional(Type.String()),
       from: Type.Integer(),

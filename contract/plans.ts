@@ -1,5 +1,6 @@
 import { Type } from "@sinclair/typebox";
 import { promotionRules, schools } from "@yarrow-ridge/core/practice";
+import { BEATS } from "@yarrow-ridge/core/score";
 import { BarIndex, Id, IsoDate, Nullable, OneOf, OwnId, Was } from "./common.ts";
 
 export const Rule = OneOf(...promotionRules.map(({ id }) => id));
@@ -55,10 +56,18 @@ const Goals = Type.Record(Type.String({ maxLength: 64 }), GoalTempo, {
   maxProperties: 500,
   description: "tempos of sections with a goal of their own, by section id",
 });
+const FirstTempo = Nullable(
+  Type.Number({
+    minimum: 10,
+    maximum: 400,
+    description: "the tempo a first reading came clean at, 10 to 400; none is half the goal",
+  }),
+);
 const how = {
   rule: Type.Optional(Rule),
   ...Type.Partial(Type.Object(Schools)).properties,
   goals: Type.Optional(Goals),
+  firstTempo: Type.Optional(FirstTempo),
   sections: Type.Optional(
     Nullable(
       Type.Array(Id, { maxItems: 500, description: "section ids; none means the whole piece" }),
@@ -69,10 +78,13 @@ const Dates = Type.Array(PlanDate, {
   maxItems: 40,
   description: "up to forty days such as {date, kind}: lesson, exam or concert",
 });
+/** In which beats performance tempo is given; in those of the piece's metre when not said. */
+const Beat = OneOf(...(Object.keys(BEATS) as (keyof typeof BEATS)[]));
 export const PlanNew = Type.Object({
   id: OwnId,
   assignmentId: Id,
   goalTempo: GoalTempo,
+  beat: Type.Optional(Beat),
   readyBy: IsoDate,
   dates: Type.Optional(Dates),
   minutesByWeekday: Type.Optional(Minutes),
@@ -82,7 +94,10 @@ export const PlanNew = Type.Object({
 export const PlansNew = Type.Object({
   studentId: Id,
   pieces: Type.Array(
-    Type.Object({ id: OwnId, assignmentId: Id, goalTempo: GoalTempo, dates: Dates, ...how }),
+    Type.Object({
+      ...{ id: OwnId, assignmentId: Id, goalTempo: GoalTempo, beat: Type.Optional(Beat) },
+      ...{ dates: Dates, ...how },
+    }),
     { minItems: 1, maxItems: 40, description: "one to forty pieces" },
   ),
   minutesByWeekday: Type.Optional(Minutes),
@@ -206,6 +221,7 @@ export const Plan = Type.Object({
   ...Schools,
   sections: Nullable(Type.Array(Id)),
   goals: Goals,
+  firstTempo: FirstTempo,
   added: Type.Array(AddedBars, { description: "bars the teacher has practised alone" }),
   dropped: Type.Array(
     Type.Object({ unit: Type.String(), bars: Type.String(), hands: Type.String() }),

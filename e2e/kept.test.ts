@@ -1,4 +1,4 @@
-import { chooseBars, fill, press, quiet, says, until } from "./browser.ts";
+import { chooseBars, fill, press, quiet, says, undo, until } from "./browser.ts";
 import { studio } from "./studio.ts";
 
 // What is typed or pencilled and not stored yet is not dropped by what one does beside it.
@@ -78,6 +78,28 @@ it("keeps a changed plan while one looks at something else", async () => {
   await page.goto(here.url(`/assignments/${id}`));
   await says(page, "performance 101");
   expect(await page.evaluate(() => sessionStorage.length)).toBe(0);
+});
+
+it("begins steps where a first reading came clean, and says where that is too fast", async () => {
+  const page = here.page();
+  const { id } = await given();
+  await page.goto(here.url(`/assignments/${id}`));
+  await says(page, "The plan");
+  await quiet(page);
+  await page.$$eval("summary", (all) =>
+    all.find((one) => one.textContent.startsWith("How it is learned"))!.click(),
+  );
+  const first = "A first reading came clean at ♩ =";
+  await fill(page, first, "300");
+  await press(page, "Lay it out again");
+  await says(page, "10 to performance tempo");
+  await fill(page, first, "66");
+  await press(page, "Lay it out again");
+  const told = async () =>
+    (await here.json<{ firstTempo: number | null }>(`/api/assignments/${id}/plan`)).firstTempo;
+  await until(async () => (await told()) === 66);
+  await undo(page);
+  await until(async () => (await told()) === null);
 });
 
 it("says what would make a plan fit, and takes it over in two steps", async () => {

@@ -62,6 +62,12 @@ await says(page, "Likely ready");
 await shot("plan");
 await page.goto(`${server.url}/students/${una.studentId}`);
 await page.waitForSelector(".calendar-day");
+// each piece's ridge, and when it will be ready
+await page.waitForFunction(
+  () =>
+    (document.body.textContent.match(/likely ready between/g) ?? []).length >= 3 &&
+    (document.body.textContent.match(/performance \d/g) ?? []).length >= 4,
+);
 await shot("student");
 await page.goto(`${server.url}/students/${una.studentId}/lesson`);
 await page.waitForFunction(() => document.querySelectorAll(".lesson .card svg").length >= 3);

@@ -138,6 +138,46 @@ it("draws the tablature under each system, clear of the notes; it can be hidden"
   expect(here.complaints()).toEqual([]);
 });
 
+it("writes a pedal for one time of a repeat only", async () => {
+  const steps = ["F4 G4 E4 G4", "F4# G4 E4 E4"].map((bar) =>
+    bar
+      .split(" ")
+      .map(
+        (pitch) =>
+          `<note><pitch><step>${pitch[0]}</step><alter>${pitch[2] ? 1 : 0}</alter><octave>4</octave>` +
+          `</pitch><duration>1</duration><type>quarter</type></note>`,
+      ),
+  );
+  const id = await bring(
+    `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Harp</part-name>` +
+      `</score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>1` +
+      `</divisions><time><beats>4</beats><beat-type>4</beat-type></time><clef><sign>G</sign>` +
+      `<line>2</line></clef></attributes>${steps[0]!.join("")}</measure><measure number="2">` +
+      `${steps[1]!.join("")}<barline location="right"><repeat direction="backward"/></barline>` +
+      `</measure></part></score-partwise>`,
+    "harp",
+  );
+  await openPiece(page, id);
+  await press(page, "Pedals");
+  await chooseBars(page, 0, 1, 2);
+  await press(page, /^Suggest for 1–2|^Suggest$/);
+  await says(page, "1st time F♮");
+  await press(page, "Ink it");
+  await until(async () => (await settings(id)).length === 3);
+  await press(page, "Check");
+  await says(page, "Nothing to doubt");
+  await page.keyboard.press("ArrowRight");
+  await says(page, "each time");
+  await press(page, "2nd time");
+  await page.keyboard.press("a");
+  await until(async () =>
+    (await settings(id)).some(({ data }) => data["time"] === 2 && data["A"] === 1),
+  );
+  await press(page, "Undo");
+  await until(async () => (await settings(id)).length === 3);
+  expect(here.complaints()).toEqual([]);
+});
+
 it("shows where the hands of a harp take a broken chord in turn, and gives it over", async () => {
   const note = (pitch: string) =>
     `<note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch>` +

@@ -1,6 +1,6 @@
 import { instrument, pedalMark, stratumOf } from "../instruments/index.ts";
 import { scoreOf } from "../testing.ts";
-import { fraction, startOf, type Section } from "../score/index.ts";
+import { fraction, startOf, type Mark, type Section } from "../score/index.ts";
 import {
   analyse,
   carryFingers,
@@ -101,6 +101,18 @@ describe("of what is not on one note", () => {
       carried.marks.map(({ from, data }) => `${from.bar} ${from.offset.num} ${String(data.kind)}`),
     ).toEqual(["3 0 down", "4 0 change", "4 3 up", "7 0 change", "7 3 up"]);
     expect(carried.misfits).toEqual(["bar 7 has pedal marks of its own; they stay"]);
+  });
+  it("what is written for one time of a repeat stays there", () => {
+    const harp = stratumOf(instrument("harp"), "harp-pedals")!;
+    const set = (id: string, bar: number, data: Mark["data"]): Mark => ({
+      ...{ id, layer: "", from: at(bar), data },
+    });
+    const settings = [set("each", 0, { F: 1 }), set("second", 1, { F: 0, time: 2 })];
+    const carried = carryMarks(piece, returns, harp, settings, 0, 1);
+    expect(carried.marks.map(({ from, data }) => [from.bar, data])).toEqual([
+      [3, { F: 1 }],
+      [6, { F: 1 }],
+    ]);
   });
   it("a note on a bar goes to the bars, a note on a note to what it has become, each once", () => {
     const note = piece.notes.find(

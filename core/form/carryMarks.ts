@@ -23,7 +23,10 @@ export const carryMarks = (
   from: number,
   to: number,
 ): CarriedMarks => {
-  const inside = marks.filter((mark) => mark.from.bar >= from && lastOf(mark) <= to);
+  // what holds one time of a repeat only is of that repeat
+  const inside = marks.filter(
+    (mark) => mark.from.bar >= from && lastOf(mark) <= to && mark.data["time"] === undefined,
+  );
   const { found, misfits } = stratum.lined
     ? withTheirHand(score, returns, stratum, marks, inside)
     : withAllHands(score, returns, stratum, marks, inside, from, to);

@@ -1,4 +1,4 @@
-import { longestChain, longestFirst, withRest } from "./chains.ts";
+import { longestChain, withRest } from "./chains.ts";
 import type { Unit } from "./unit.ts";
 
 // Worked by hand: two steps a unit a day, what rests on another begins a day later.
@@ -21,15 +21,4 @@ it("counts the days of what rests on what", () => {
   // two days for the cell, one for the four, a run-through at one tempo on three days
   expect(loads.map(({ rest }) => rest)).toEqual([4, 3, 0]);
   expect(longestChain(loads)).toBe(6);
-});
-
-it("keeps the order of sections though two have one name, and puts the longest chain first in each", () => {
-  const loads = withRest([
-    unit("short", "A", [], [40, 50]),
-    unit("long", "A", [], [40, 50, 60, 70, 80]),
-    unit("B", "B", [], [40, 50, 60, 70, 80, 90]),
-    unit("A again", "A", [], [40, 50, 60, 70, 80, 90]),
-  ]);
-  const order = longestFirst(loads).map((load) => load.unit.key);
-  expect(order).toEqual(["long", "short", "B", "A again"]);
 });

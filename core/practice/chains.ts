@@ -12,6 +12,8 @@ export interface Load {
   left: readonly StepToClimb[];
   /** Days it takes by rule, once it is climbed, until all that rests on it is. */
   readonly rest: number;
+  /** The day of practice, from today on, on which it must be begun at the latest. */
+  latest: number;
 }
 
 /** Minutes of all that is left. */
@@ -53,7 +55,7 @@ function daysToClimb(left: readonly StepToClimb[]): number {
 }
 
 /** Adds the days of what rests on each. @param loads each after those it rests on */
-export function withRest(loads: readonly Omit<Load, "rest">[]): Load[] {
+export function withRest(loads: readonly Omit<Load, "rest" | "latest">[]): Load[] {
   const after = new Map<string, number>();
   return loads
     .toReversed()
@@ -61,7 +63,7 @@ export function withRest(loads: readonly Omit<Load, "rest">[]): Load[] {
       const rest = after.get(load.unit.key) ?? 0;
       const all = rest + daysToClimb(load.left);
       for (const key of load.unit.after) after.set(key, Math.max(after.get(key) ?? 0, all));
-      return { ...load, rest };
+      return { ...load, rest, latest: Infinity };
     })
     .toReversed();
 }
@@ -71,18 +73,3 @@ const chainOf = ({ left, rest }: Load): number => (left.length ? daysToClimb(lef
 
 /** Days it takes by rule: two steps a unit a day, what rests on another begins a day later. */
 export const longestChain = (loads: readonly Load[]): number => Math.max(0, ...loads.map(chainOf));
-
-/**
- * Sections in their order, as they are learned; in each what has the longest chain to go comes
- * first. Two sections may have one name.
- */
-export function longestFirst(loads: readonly Load[]): Load[] {
-  const runs: { readonly load: Load; readonly days: number }[][] = [];
-  for (const load of loads) {
-    const run = runs.at(-1);
-    const one = { load, days: chainOf(load) };
-    if (run?.[0]?.load.unit.section === load.unit.section) run.push(one);
-    else runs.push([one]);
-  }
-  return runs.flatMap((run) => run.sort((a, b) => b.days - a.days).map(({ load }) => load));
-}

@@ -20,6 +20,8 @@ const RUN_THROUGH_SHARE = 0.25;
 /** What a day is filled from. */
 interface ToFill {
   readonly date: string;
+  /** Days of practice before it, from today. */
+  readonly day: number;
   readonly longest?: number | undefined;
   readonly shares?: Shares | undefined;
   readonly byKey: ReadonlyMap<string, Load>;
@@ -162,10 +164,20 @@ export class DayOfPiece {
   }
 }
 
-/** What a day can take, in turn: what was on it before, the rest, what was on a later one. */
-function inTurn(all: readonly Load[], { date, pins, before, later }: ToFill): readonly Load[] {
+/** What must be begun by then comes first: a day may go worse than was expected. */
+const IN_TIME = 1;
+
+/**
+ * What a day can take, in turn: what was on it before, the rest, what was on a later one; in each
+ * what has no day to lose, then as it is learned.
+ */
+function inTurn(all: readonly Load[], toFill: ToFill): readonly Load[] {
+  const { date, day, pins, before, later } = toFill;
   const isHeld = new Set(pins.filter((pin) => pin.date > date).map(({ unit }) => unit));
-  const free = isHeld.size ? all.filter(({ unit }) => !isHeld.has(unit.key)) : all;
+  const isDue = ({ latest }: Load) => latest <= day + IN_TIME;
+  const due = all.filter(isDue).sort((a, b) => a.latest - b.latest);
+  const inOrder = due.length ? [...due, ...all.filter((load) => !isDue(load))] : all;
+  const free = isHeld.size ? inOrder.filter(({ unit }) => !isHeld.has(unit.key)) : inOrder;
   if (!before) return free;
   const turnOf = ({ unit }: Load) => (before.has(unit.key) ? 0 : later?.(unit.key) ? 2 : 1);
   return [0, 1, 2].flatMap((turn) => free.filter((load) => turnOf(load) === turn));

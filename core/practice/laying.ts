@@ -1,7 +1,7 @@
 import type { Score } from "../score/index.ts";
 import type { Pin, PlannedDay } from "./card.ts";
 import { daysToEarn, ruleFor } from "./earning.ts";
-import { longestFirst, total, withRest, type Load, type StepToClimb } from "./chains.ts";
+import { total, withRest, type Load, type StepToClimb } from "./chains.ts";
 import { memoryOf, type Visit } from "./forgetting.ts";
 import { keptOf, type Due, type Memories } from "./keep.ts";
 import type { PromotionRule } from "./rules.ts";
@@ -73,7 +73,7 @@ export function begin(piece: PieceToLay): Laying {
       piece.daysHad?.get(unit.key) ?? 0,
     ),
   }));
-  const loads = longestFirst(withRest(made));
+  const loads = withRest(made);
   return {
     piece,
     loads,

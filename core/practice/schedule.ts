@@ -4,6 +4,7 @@ import { atOnce, minutesToKeep, minutesToLearn, type Today } from "./dayShares.t
 import { longestChain, total } from "./chains.ts";
 import { DayOfPiece, USUAL_LONGEST } from "./fillDay.ts";
 import { dueOn, keep, type Due } from "./keep.ts";
+import { setLatest } from "./latestStart.ts";
 import { countBars, playAgain } from "./again.ts";
 import { begin, type Laying, type PieceToLay } from "./laying.ts";
 import { SHORT } from "./share.ts";
@@ -40,9 +41,17 @@ export function layOut(pieces: readonly PieceToLay[], days: readonly DayToFill[]
   const minutesBefore = sums(days.map((day) => day.minutes));
   const daysBefore = sums(days.map((day) => Number(day.minutes > 0)));
   const endOf = new Map(all.map((one) => [one, endIn(days, one.piece.readyBy)]));
+  const work = all.reduce((sum, { workMinutes }) => sum + workMinutes, 0);
+  const mean = minutesBefore.at(-1)! / Math.max(1, daysBefore.at(-1)!);
+  for (const one of all) {
+    const until = one.piece.readyBy === undefined ? Infinity : daysBefore[endOf.get(one)!]!;
+    const needed = one.workMinutes / Math.max(1, until);
+    const share = (mean * one.workMinutes) / Math.max(1, work);
+    setLatest(one.loads, Math.max(share, needed));
+  }
   const inOrder = [...all].sort((a, b) => endOf.get(a)! - endOf.get(b)!);
   days.forEach((day, i) =>
-    layDay(inOrder, day, (one) => ({
+    layDay(inOrder, day, daysBefore[i]!, (one) => ({
       isAfter: i >= endOf.get(one)!,
       isFirst: i === 0,
       left: total(one.loads),
@@ -76,7 +85,12 @@ function sums(all: readonly number[]): number[] {
 }
 
 /** @param all in the order of their days */
-function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) => Today): void {
+function layDay(
+  all: readonly Laying[],
+  day: DayToFill,
+  daysBefore: number,
+  standing: (one: Laying) => Today,
+): void {
   const { date, minutes } = day;
   const today = new Map(all.map((one) => [one, standing(one)]));
   const isOpen = (one: Laying) => !today.get(one)!.isAfter && today.get(one)!.left > 0;
@@ -86,7 +100,14 @@ function layDay(all: readonly Laying[], day: DayToFill, standing: (one: Laying) 
     const pins = pinsFrom(one, date);
     if (!isOpen(one) && pins.length === 0) continue;
     const filled = new DayOfPiece(one.loads, {
-      ...{ date, pins, byKey: one.byKey, longest: day.longest, shares: day.shares },
+      ...{
+        date,
+        day: daysBefore,
+        pins,
+        byKey: one.byKey,
+        longest: day.longest,
+        shares: day.shares,
+      },
       before: one.piece.before?.get(date),
       later: (unit) => (one.lastBefore.get(unit) ?? date) > date,
     });

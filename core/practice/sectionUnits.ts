@@ -35,6 +35,8 @@ export interface How extends Schools {
   readonly named: readonly Section[];
   /** Tempos of sections that have a goal of their own while the piece is at its, by section id. */
   readonly goals: Readonly<Record<string, number>>;
+  /** Where steps begin: the tempo a first reading came clean at; none where nobody said. */
+  readonly firstTempo: number | null;
 }
 
 /** Hands alone go to this share of the goal. Common practice, no source. */
@@ -248,11 +250,12 @@ export class SectionUnits {
   /** From one mark below the slowest part, or from a first reading, to a share of the goal. */
   private climb(parts: readonly string[], share: number): number[] {
     const tops = parts.map((key) => this.found.get(key)!.steps.at(-1)!);
-    const top = stepAt(share, this.goal);
     const reading = this.reading();
+    // nothing ends below where it begins
+    const top = Math.max(stepAt(share, this.goal), Math.min(reading, this.goal));
     const first = tops.length ? Math.min(stepBelow(Math.min(...tops)), top) : reading;
     const from = Math.max(first, reading);
-    if (this.goal >= this.usualGoal || reading !== firstReading(this.usualGoal))
+    if (this.goal >= this.usualGoal || reading !== this.usualReading())
       return this.ladder.steps(from, top);
     // the way to the piece's goal, left earlier
     const way = this.ladder.steps(from, stepAt(share, this.usualGoal));
@@ -261,8 +264,13 @@ export class SectionUnits {
 
   /** A section is first read as the piece is, unless that is nearly its own goal. */
   private reading(): number {
-    const usual = firstReading(this.usualGoal);
-    return usual <= READ_UP_TO * this.goal ? usual : firstReading(this.goal);
+    const usual = this.usualReading();
+    const isAsPiece = this.goal >= this.usualGoal || usual <= READ_UP_TO * this.goal;
+    return isAsPiece ? usual : firstReading(this.goal);
+  }
+
+  private usualReading(): number {
+    return this.how.firstTempo ?? firstReading(this.usualGoal);
   }
 
   private isNew(from: number, to: number): boolean {

@@ -79,6 +79,17 @@ describe("units", () => {
       expect(unit.steps.at(-1)).toBeLessThanOrEqual(60);
   });
 
+  it("begins where a first reading came clean, and nothing ends below that", () => {
+    const from60 = unitsOf(wheel, wheelForm, cover(wheel, []), 88, undefined, { firstTempo: 60 });
+    expect(Math.min(...from60.flatMap(({ steps }) => steps))).toBe(60);
+    const fast = unitsOf(wheel, wheelForm, cover(wheel, []), 88, undefined, { firstTempo: 80 });
+    // hands alone go to seven tenths of the goal, 60: here no lower than they were read
+    expect(fast.filter(({ kind }) => kind === "four").every(({ steps }) => steps[0]! >= 80)).toBe(
+      true,
+    );
+    expect(fast.find(({ kind }) => kind === "section")!.steps.at(-1)).toBe(88);
+  });
+
   it("joins two bars to four, eight and the section; no unit has more than four parts", () => {
     const score = scoreOf(sixteen);
     const units = unitsOf(score, analyse(score), [named("A", 0, 15)], 80);

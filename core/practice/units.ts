@@ -59,7 +59,8 @@ export function unitsOf(
   lines?: readonly Line[],
   asked: Partial<How> = {},
 ): Unit[] {
-  const usual = { ...USUAL_SCHOOLS, road: null, hard: [], spots: [], named: [], goals: {} };
+  const none = { road: null, hard: [], spots: [], named: [], goals: {}, firstTempo: null };
+  const usual = { ...USUAL_SCHOOLS, ...none };
   const how: How = { ...usual, ...asked };
   const last = lastStep(goal, how.top);
   const goals = Object.entries(how.goals).map(([id, own]) => [id, lastStep(own, how.top)] as const);

@@ -89,7 +89,7 @@ export {
   shapeRecord,
   type ShapeRecord,
 } from "./musicxml/shapeFile.ts";
-export { beatLength, beatSign, lead } from "./model/beats.ts";
+export { BEATS, beatLength, beatSign, lead } from "./model/beats.ts";
 export type {
   Beat,
   ControllerSet,
@@ -98,6 +98,8 @@ export type {
   Sounding,
   BarPass,
 } from "./model/performance.ts";
+export { playedBars, timeIn, timesOf, timeText, type PlayedBar } from "./order/played.ts";
+export { alongRoad, isStraight, playedId, unrolled } from "./order/unrolled.ts";
 export { perform, performOrder, performRoad } from "./order/playback.ts";
 export { atPrintedTempo } from "./order/printedTempo.ts";
 export { engravable } from "./musicxml/engrave.ts";

@@ -112,6 +112,7 @@ export const marksWorkHandlers = (studio: Studio): Made => {
           ...answerPlace(from),
           direction: data.direction === "close" ? ("close" as const) : ("open" as const),
           button: typeof data.button === "number" ? data.button : null,
+          time: typeof data.time === "number" ? data.time : null,
           why,
         })),
         air: curve.map(({ value, ...place }) => ({ ...answerPlace(place), share: value })),

@@ -191,3 +191,32 @@ it("a piano has no pedal settings of a harp", async () => {
     "Pedals and levers are set on the harp; this piece is for the Piano.",
   ]);
 });
+
+it("what is set for one time of a repeat only is kept, looked through and exported so", async () => {
+  const abc = "X:1\nT:Again\nM:4/4\nL:1/4\nQ:1/4=60\nK:C\n|: F G E G | ^F G E z :|\n";
+  const twice = (await studio.bring(new TextEncoder().encode(abc), "again.abc", "harp")).json.id;
+  const url = (path: string) => `/api/pieces/${twice}/marks/harp-pedals${path}`;
+  type Marks = { marks: { from: { bar: number; exact: string }; data: { time?: number } }[] };
+  const { json } = (await studio.ask("POST", url("/propose"), {
+    ...{ from: 0, to: 1 },
+  })) as unknown as { json: Marks };
+  expect(json.marks.map(({ data }) => data.time)).toEqual([undefined, undefined, 1]);
+  const put = json.marks.map(({ from, data }, i) => ({
+    ...{ id: `t${i}`, data },
+    from: { bar: from.bar, offset: from.exact },
+  }));
+  expect((await studio.ask("PUT", url(""), { put, remove: [] })).status).toBe(200);
+  expect((await studio.ask("POST", url("/check"), {})).json).toMatchObject({ doubts: [] });
+  const xml = await (
+    await studio.app.request(`http://127.0.0.1/api/pieces/${twice}/export.musicxml`, {
+      headers: { host: "127.0.0.1" },
+    })
+  ).text();
+  expect(xml).toContain("<words>1st time</words>");
+  const again = await studio.bring(new TextEncoder().encode(xml), "b.musicxml", "harp");
+  const back = await studio.ask("GET", `/api/pieces/${again.json.id}/annotations`);
+  const { marks } = back.json as unknown as { marks: { stratum: string; data: object }[] };
+  expect(marks.filter(({ stratum }) => stratum === "harp-pedals").map((one) => one.data)).toEqual(
+    put.map(({ data }) => data),
+  );
+});

@@ -76,6 +76,17 @@ export function chooseFrom(
   ];
 }
 
+/** @throws ProblemError for a first reading that is faster than the goal */
+export function checkFirst(firstTempo: number | null, goalTempo: number): void {
+  if (firstTempo !== null && firstTempo > goalTempo)
+    throw new ProblemError(
+      400,
+      say`The first reading, ${firstTempo}, is faster than performance tempo, ${goalTempo}. Choose a
+        slower one.`,
+      "firstTempo",
+    );
+}
+
 /** @throws ProblemError for a goal of a section that is not there */
 export function checkGoals(goals: object | undefined, there: readonly Section[]): void {
   const unknown = Object.keys(goals ?? {}).find((id) => !there.some((one) => one.id === id));

@@ -121,7 +121,7 @@ export async function layingOf(studio: Studio, open: Open, student: Student, kno
   const { hard, spots } = await hardSpots(studio, open, student, score, form, log, lines);
   const whole = chosen ?? cover(score, named);
   const sections = onRoad(whole, road);
-  const how = { ...schoolsOf(plan), named, hard, spots };
+  const how = { ...schoolsOf(plan), named, hard, spots, firstTempo: plan.firstTempo };
   const written = writtenGoals(score, sections, plan.goalTempo);
   const adorned = await adornedOf(studio, open, score);
   const made = (goals: PlanRow["goals"], on: Road | null) =>

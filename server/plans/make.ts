@@ -6,10 +6,11 @@ import { daysBetween, today } from "../clock.ts";
 import { assignments, attempts, cards, plans, students } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { notFound, ProblemError } from "../http/problems.ts";
-import { sectionsOf } from "../pieces/store.ts";
+import { BEATS, beatLength, toNumber } from "@yarrow-ridge/core/score";
+import { knownPiece, sectionsOf } from "../pieces/store.ts";
 import { houseRulesOf } from "./house.ts";
 import { newId, type Studio } from "../studio.ts";
-import { checkGoals, chooseFrom } from "./chosen.ts";
+import { checkFirst, checkGoals, chooseFrom } from "./chosen.ts";
 import { FARTHEST } from "./laying.ts";
 import { layAnew } from "./layout.ts";
 import type { PlanRow } from "./store.ts";
@@ -49,7 +50,11 @@ export async function makePlans(
   const known = new Map(own.map((row) => [row.id, row]));
   for (const id of given) if (!known.has(id)) throw notFound(say`assignment of this student`);
   const house = template === undefined ? {} : await houseRule(db, template);
-  const pieces = asked.map((one) => ({ ...house, ...one }));
+  const pieces: Wanted[] = [];
+  for (const one of asked) {
+    const goalTempo = await inOwnBeats(studio, known.get(one.assignmentId)!.pieceId, one);
+    pieces.push({ ...house, ...one, goalTempo });
+  }
   return db.transaction(async (tx) => {
     // plans of one student are made one after the other
     const [student] = await tx
@@ -69,6 +74,26 @@ export async function makePlans(
     await layAnew({ db: tx }, studentId);
     return made;
   });
+}
+
+/**
+ * Performance tempo in beats of the piece's metre.
+ *
+ * @throws ProblemError where those are too many or too few
+ */
+async function inOwnBeats(studio: Studio, pieceId: string, { goalTempo, beat }: Wanted) {
+  if (beat === undefined) return goalTempo;
+  const { score } = await knownPiece(studio, pieceId);
+  const [first] = score.bars;
+  const tempo = (goalTempo * BEATS[beat]) / toNumber(beatLength(first!));
+  if (tempo < 10 || tempo > 400)
+    throw new ProblemError(
+      400,
+      say`${goalTempo} ${beat}s a minute are ${tempo} beats of this piece. Choose 10 to 400 of
+        those.`,
+      "goalTempo",
+    );
+  return tempo;
 }
 
 /** What house rules say. @throws ProblemError where there are none of that name */
@@ -112,6 +137,9 @@ async function makeOne(
   const there = await sectionsOf(tx, pieceId);
   const chosen = sections && chooseFrom(sections, there, before);
   checkGoals(wanted.goals, there);
+  const firstTempo =
+    wanted.firstTempo === undefined ? (before?.firstTempo ?? null) : wanted.firstTempo;
+  checkFirst(firstTempo, goalTempo);
   await tx.update(plans).set({ superseded: true }).where(eq(plans.assignmentId, assignmentId));
   const [made] = await tx
     .insert(plans)
@@ -126,6 +154,7 @@ async function makeOne(
       ...{ added: before?.added, dropped: before?.dropped },
       ...{ sections, chosen },
       goals: wanted.goals ?? before?.goals,
+      firstTempo,
     })
     .returning();
   // and so does what was put on a day to come, and what was begun today

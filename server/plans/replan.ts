@@ -25,8 +25,8 @@ export async function replan(
   const now = { ...plan, minutesByWeekday: student.minutesByWeekday };
   unlessMoved(now, { ...change, ...minutes }, was);
   const would = await whatIf(studio, id, { ...change, ...minutes });
-  const { assignmentId, goalTempo, readyBy, dates, rule, sections, goals } = plan;
-  const before = { assignmentId, goalTempo, readyBy, dates, rule, sections, goals };
+  const { assignmentId, goalTempo, readyBy, dates, rule, sections, goals, firstTempo } = plan;
+  const before = { assignmentId, goalTempo, readyBy, dates, rule, sections, goals, firstTempo };
   const [made] = await makePlans(studio, {
     ...{ studentId, ...minutes },
     pieces: [

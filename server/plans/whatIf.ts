@@ -6,7 +6,7 @@ import { cards } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
 import { sectionsOf } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
-import { checkGoals, chooseFrom } from "./chosen.ts";
+import { checkFirst, checkGoals, chooseFrom } from "./chosen.ts";
 import type { Open } from "./laying.ts";
 import { begunOn, practisingOf, togetherWith, upToDate, worked } from "./layout.ts";
 import { checkDay } from "./make.ts";
@@ -41,7 +41,8 @@ export async function whatIf(studio: Studio, id: string, asked: Body<"whatIf">):
   if (change.readyBy !== undefined) checkDay(studio, change.readyBy);
   const student = await practisingOf(db, own.studentId);
   const practising = minutesByWeekday ? { ...student, minutesByWeekday } : student;
-  const changed = await changedBy(studio, own, change);
+  const isAsked = Object.keys(asked).length > 0;
+  const changed = isAsked ? await changedBy(studio, own, change) : own;
   const others = all.filter((open) => open !== own);
   // the nearest day first, as they are laid out
   const then = [changed, ...others].sort((a, b) => a.plan.readyBy.localeCompare(b.plan.readyBy));
@@ -95,6 +96,10 @@ async function changedBy(
 ): Promise<Open> {
   const there = await sectionsOf(studio.db, own.pieceId);
   checkGoals(change.goals, there);
+  checkFirst(
+    change.firstTempo === undefined ? own.plan.firstTempo : change.firstTempo,
+    change.goalTempo ?? own.plan.goalTempo,
+  );
   if (wanted === undefined) return { ...own, isNew: true, plan: { ...own.plan, ...change } };
   const sections = wanted?.length ? wanted : null;
   const chosen = sections && chooseFrom(sections, there, own.plan);

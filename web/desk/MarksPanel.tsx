@@ -1,4 +1,5 @@
 import { capital, say } from "@yarrow-ridge/core/words";
+import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { Button } from "@mui/material";
 import type { Piece } from "@yarrow-ridge/contract";
@@ -6,6 +7,7 @@ import {
   beatName,
   comparePlaces,
   parseFraction,
+  playedBars,
   type Mark,
   type MarkSign,
   type Score,
@@ -17,7 +19,18 @@ import { stratumView } from "../instruments/index.ts";
 import { SuggestMarks } from "./SuggestMarks.tsx";
 import { stepPlace } from "../piece/places.ts";
 import { useDesk } from "../piece/useDesk.ts";
+import { WhichTime } from "./WhichTime.tsx";
 import type { Said } from "../score/placeFingers.ts";
+
+const timesPlayed = (score: Score, bar: number): number =>
+  playedBars(score.bars, 0, score.bars.length - 1).filter((one) => one.bar === bar).length;
+
+/** A mark as it holds the time that is asked for; at the place itself only what is of that time. */
+function heardThen(mark: Mark, asked: number | undefined, isHere: boolean): Mark[] {
+  const { time, ...data } = mark.data;
+  const holds = isHere ? time === asked : time === undefined || time === (asked ?? 1);
+  return holds ? [{ ...mark, data }] : [];
+}
 
 /** The side of the desk for marks that no instrument works at in its own way: a sign at a place. */
 export function MarksPanel({
@@ -44,18 +57,24 @@ export function MarksPanel({
   const edits = useAnnotationEdits(piece.id);
   const signs = stratum.signs ?? [];
   const here = place && { bar: place.bar, offset: parseFraction(place.offset)! };
-  const stands = here && marks.find((one) => comparePlaces(one.from, here) === 0);
-  const holds = here && stratum.state?.(marks, here, score);
+  const [asked, setAsked] = useState<number>();
+  const count = here && stratum.times ? timesPlayed(score, here.bar) : 1;
+  const time = asked !== undefined && asked <= count && count > 1 ? asked : undefined;
+  const isHere = (one: Mark) => here !== undefined && comparePlaces(one.from, here) === 0;
+  const stands = marks.find((one) => isHere(one) && one.data["time"] === time);
+  const heard = stratum.times ? marks.flatMap((one) => heardThen(one, time, isHere(one))) : marks;
+  const holds = here && stratum.state?.(heard, here, score);
   const where =
     here &&
     say`bar ${score.bars[here.bar]!.number}, beat ${beatName(score.bars[here.bar]!, here.offset)}`;
   const write = (data: Mark["data"] | undefined) => {
     if (!here || (!data && !stands)) return;
-    const made = data && { id: newId(), layer, from: here, data };
+    const told = time === undefined || !data ? data : { ...data, time };
+    const made = told && { id: newId(), layer, from: here, data: told };
     void edits.marks(
       stratum.id,
       (before) => [
-        ...before.filter((one) => comparePlaces(one.from, here) !== 0),
+        ...before.filter((one) => !isHere(one) || one.data["time"] !== time),
         ...(made ? [made] : []),
       ],
       say`${made ? stratum.words(made) : say`nothing`} in ${where!}`,
@@ -63,7 +82,7 @@ export function MarksPanel({
     );
   };
   const sign = ({ data }: MarkSign) =>
-    write(typeof data === "function" ? here && data(marks, here, score) : data);
+    write(typeof data === "function" ? here && data(heard, here, score) : data);
   const { Entry } = stratumView(piece.instrument, stratum.id);
   useCommand(
     "mark.along",
@@ -96,8 +115,9 @@ export function MarksPanel({
             <span className="key">→</span>.
           </p>
         )}
+        {count > 1 && <WhichTime {...{ count, time }} onChoose={setAsked} />}
         {Entry ? (
-          <Entry {...{ marks, here, write, score, tempo, said }} setup={piece.setup} />
+          <Entry {...{ here, marks: heard, write, score, tempo, said }} setup={piece.setup} />
         ) : (
           <div className="row">
             {signs.map((one) => (

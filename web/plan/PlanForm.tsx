@@ -41,6 +41,7 @@ const LABELS: Readonly<Record<keyof Schools, string>> = {
 /** What is laid out from, as it is sent. */
 const changeOf = (fields: Fields) => ({
   goalTempo: Number(fields.goalTempo),
+  firstTempo: fields.firstTempo ? Number(fields.firstTempo) : null,
   readyBy: fields.readyBy,
   minutesByWeekday: fields.minutes.map(Number),
   rule: fields.rule,
@@ -88,6 +89,7 @@ export function PlanForm({
   const form = useForm<Fields>({
     defaultValues: {
       goalTempo: String(plan?.goalTempo ?? printedTempo ?? 80),
+      firstTempo: String(plan?.firstTempo ?? ""),
       readyBy: plan?.readyBy ?? dayjs().add(42, "day").format("YYYY-MM-DD"),
       dates: plan?.dates ?? [],
       minutes: student.minutesByWeekday.map(String),
@@ -114,9 +116,10 @@ export function PlanForm({
     });
   }, [draft, getValues, reset, subscribe]);
   const goal = Number(watch("goalTempo"));
+  const first = Number(watch("firstTempo"));
   const ladder =
     goal >= 10 && goal <= 400
-      ? ladderOf(watch("ladder")).steps(firstReading(goal), lastStep(goal, watch("top")))
+      ? ladderOf(watch("ladder")).steps(first || firstReading(goal), lastStep(goal, watch("top")))
       : [];
   /** What was taken is seen as changed, and waits to be laid out. */
   const take = (change: Taken) => {
@@ -135,6 +138,7 @@ export function PlanForm({
     const before = plan && {
       assignmentId,
       goalTempo: plan.goalTempo,
+      firstTempo: plan.firstTempo,
       readyBy: plan.readyBy,
       dates: plan.dates,
       minutesByWeekday: student.minutesByWeekday,
@@ -223,6 +227,23 @@ export function PlanForm({
       <details>
         <summary>{say`How it is learned, other days`}</summary>
         <div className="stack" style={{ paddingTop: 12 }}>
+          <TextField
+            label={say`A first reading came clean at ${beatSign(score.bars[0]!)} =`}
+            type="number"
+            sx={{ maxWidth: 320 }}
+            slotProps={{ htmlInput: { min: 10, max: 400, step: "any" } }}
+            error={!!errors.firstTempo}
+            helperText={
+              errors.firstTempo
+                ? say`10 to performance tempo`
+                : say`Steps begin there; at half of performance tempo where nothing stands here.`
+            }
+            {...register("firstTempo", {
+              deps: "goalTempo",
+              validate: (value, { goalTempo }) =>
+                !value || (Number(value) >= 10 && Number(value) <= Number(goalTempo)),
+            })}
+          />
           <PlanDates
             dates={watch("dates")}
             onChange={(dates) => setValue("dates", dates, { shouldDirty: true })}

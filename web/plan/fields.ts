@@ -4,6 +4,8 @@ import type { Schools } from "@yarrow-ridge/core/practice";
 /** What a plan is made from, as it is typed. */
 export interface Fields extends Schools {
   goalTempo: string;
+  /** As typed; empty where steps begin at half the goal. */
+  firstTempo: string;
   readyBy: string;
   dates: PlanAnswer["dates"];
   minutes: string[];

@@ -5,7 +5,7 @@ import { MOST } from "./fretHand.ts";
 import { isNatural, isRinging, ringing, USUAL_NECK, type Neck } from "./neck.ts";
 import { neckPlan } from "./plan.ts";
 import { NECK_PRICES } from "./prices.ts";
-import { stepCost } from "./step.ts";
+import { stepCost, timeOf } from "./step.ts";
 import type { NeckWay, Stopped } from "./way.ts";
 import { canTake, waysOf, type AtNeck } from "./ways.ts";
 
@@ -61,18 +61,22 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
       fitTo(struck, held, (notes) =>
         able(notes.map((note) => (held.includes(note) ? ringing(note) : note))),
       ),
-    choices: ({ notes, struck }) =>
-      waysFor(notes.map((note, i) => (struck[i] ? note : ringing(note)))).map(
-        ({ notes: places, position, barre, cost }) => ({
-          notes: places.map(({ string, fret, finger }, i): Stopped => {
-            const { id, reached } = notes[i]!;
-            const one = { string, fret, finger, id };
-            if (isNatural(notes[i]!)) return { ...one, natural: true };
-            return reached ? { ...one, reached } : one;
-          }),
-          ...(barre ? { position, barre, cost } : { position, cost }),
-        }),
-      ),
+    choices: ({ notes, struck }) => {
+      const told = notes.map((note) => {
+        const { id, reached } = note;
+        if (isNatural(note)) return { id, natural: true };
+        return reached ? { id, reached } : { id };
+      });
+      return waysFor(notes.map((note, i) => (struck[i] ? note : ringing(note)))).map((way) => ({
+        ...way,
+        notes: way.notes.map(({ string, fret, finger }, i): Stopped => ({
+          string,
+          fret,
+          finger,
+          ...told[i]!,
+        })),
+      }));
+    },
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(at.prices, a, b, link),
     triple: () => 0,
@@ -140,7 +144,7 @@ function tableKey(moments: readonly Moment[]): string | undefined {
           ? `${place(id)}${natural}${reached.how}${place(reached.from)}`
           : `${place(id)}${natural}`;
       });
-      const joined = before && link ? `${link.seconds.toFixed(3)} ${link.rest > 0 ? 1 : 0}` : "";
+      const joined = before && link ? `${timeOf(link).toFixed(4)} ${link.rest > 0 ? 1 : 0}` : "";
       return `${keys.join()} ${before ? held.join() : ""} ${joined}`;
     })
     .join("|");

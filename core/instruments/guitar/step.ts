@@ -17,21 +17,20 @@ export const guideOf = (a: NeckWay, b: NeckWay): Stopped | undefined =>
   );
 
 /** The same fingers on the same strings, so that the hand slides as it is. */
-const slides = (a: NeckWay, b: NeckWay): boolean => {
-  const [from, to] = [a.notes.filter(isStopped), b.notes.filter(isStopped)];
-  return (
-    from.length > 0 &&
-    from.length === to.length &&
-    to.every((one) =>
-      from.some(
-        (other) =>
-          other.finger === one.finger &&
-          other.string === one.string &&
-          one.fret - other.fret === b.position - a.position,
-      ),
-    )
-  );
-};
+function slides(a: NeckWay, b: NeckWay): boolean {
+  const moved = b.position - a.position;
+  let more = 0;
+  for (const one of a.notes) if (isStopped(one)) more++;
+  if (more === 0) return false;
+  for (const { finger, string, fret } of b.notes) {
+    if (finger === 0) continue;
+    more--;
+    const isSame = (other: Stopped) =>
+      other.finger === finger && other.string === string && fret - other.fret === moved;
+    if (!a.notes.some(isSame)) return false;
+  }
+  return more === 0;
+}
 
 /**
  * What a slur or slide asks for: one string; up by a higher finger, down to a lower one that lies
@@ -65,7 +64,8 @@ function fromNoteToNote(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link):
   return cost;
 }
 
-const timeOf = ({ seconds }: Link): number =>
+/** How much more a shift costs for want of time, less where there is more of it. */
+export const timeOf = ({ seconds }: Link): number =>
   Math.min(2, Math.max(0.4, IN_TIME / Math.max(0.01, seconds)));
 
 /** What going from one way to the next costs. */
@@ -99,9 +99,9 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
     cost += before.fret === one.fret ? prices.hop : prices.leapOver;
   }
   if (a.notes.length === 2 && b.notes.length === 2) {
-    const strings = ({ notes }: NeckWay) => notes.map(({ string }) => string).join();
+    const isOther = a.notes.some(({ string }, i) => string !== b.notes[i]!.string);
     const isStill = a.notes.every(({ id }, i) => id === b.notes[i]!.id);
-    if (strings(a) !== strings(b)) cost += prices.otherPair;
+    if (isOther) cost += prices.otherPair;
     else if (!isStill && b.notes.every(isStopped) && !guideOf(a, b)) cost += prices.unled;
   }
   return cost;

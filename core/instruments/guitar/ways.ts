@@ -111,40 +111,48 @@ interface Shape {
   readonly cost: number;
 }
 
+/** A place under a finger. */
+interface Fingered extends Place {
+  readonly finger: number;
+}
+
+/** Whether two fingers can lie so at once: in the order of the frets, the first one flat. */
+function canLie(a: Fingered, b: Fingered, { neck, most }: AtNeck): boolean {
+  if (a.finger === b.finger) return a.finger === 1 && a.fret === b.fret;
+  const [low, high] = a.finger < b.finger ? [a, b] : [b, a];
+  return low.fret <= high.fret && reaches(neck, most, low, high);
+}
+
 /** Several stopped notes at once: fingers rise with the frets; the first may lie flat. */
 function shapes(stopped: readonly Place[], all: readonly Place[], at: AtNeck): Shape[] {
   // the lower string first where frets are equal
   const inOrder = [...stopped].sort((a, b) => a.fret - b.fret || b.string - a.string);
   const found: Shape[] = [];
-  const walk = (i: number, hand: ReadonlyMap<Place, number>) => {
-    if (i === inOrder.length) {
-      const shape = priced(hand, inOrder, all, at);
-      if (shape) found.push(shape);
+  const walk = (hand: readonly Fingered[]) => {
+    const place = inOrder[hand.length];
+    if (!place) {
+      const shape = priced(hand, all, at);
+      if (shape)
+        found.push({ ...shape, hand: new Map(inOrder.map((one, i) => [one, hand[i]!.finger])) });
       return;
     }
     for (let finger = 1; finger <= 4; finger++) {
-      const fits = inOrder.slice(0, i).every((before) => {
-        const other = hand.get(before)!;
-        const place = inOrder[i]!;
-        if (other === finger) return finger === 1 && before.fret === place.fret;
-        return place.fret > before.fret ? finger > other : true;
-      });
-      if (fits) walk(i + 1, new Map([...hand, [inOrder[i]!, finger]]));
+      const next = { ...place, finger };
+      if (hand.every((before) => canLie(before, next, at))) walk([...hand, next]);
     }
   };
-  if (inOrder.length <= 6) walk(0, new Map());
+  if (inOrder.length <= 6) walk([]);
   return found;
 }
 
-/** What a shape costs; none where this hand does not reach it. */
+/** What fingers that can lie so cost; none where the first cannot lie flat. */
 function priced(
-  hand: ReadonlyMap<Place, number>,
-  stopped: readonly Place[],
+  hand: readonly Fingered[],
   all: readonly Place[],
   at: AtNeck,
-): Shape | undefined {
-  const { neck, most, prices } = at;
-  const flat = stopped.filter((place) => hand.get(place) === 1);
+): Omit<Shape, "hand"> | undefined {
+  const { neck, prices } = at;
+  const flat = hand.filter(({ finger }) => finger === 1);
   let barre: Barre | undefined;
   let cost = 0;
   if (flat.length > 1) {
@@ -160,16 +168,13 @@ function priced(
     cost += prices.barre + prices.barreString * Math.max(0, to - from - 1);
     if (from > 1) cost += prices.barreInside;
   }
-  const used = stopped
-    .map((place) => ({ ...place, finger: hand.get(place)! }))
-    .sort((a, b) => a.finger - b.finger || a.fret - b.fret);
+  const used = [...hand].sort((a, b) => a.finger - b.finger || a.fret - b.fret);
   for (const one of used)
     cost += fingerCost(one.finger, one.fret, at) / (one.finger === 1 ? flat.length : 1);
   for (let i = 0; i < used.length; i++)
     for (let k = i + 1; k < used.length; k++) {
       const [low, high] = [used[i]!, used[k]!];
       if (low.finger === high.finger) continue;
-      if (high.fret < low.fret || !reaches(neck, most, low, high)) return undefined;
       if (k > i + 1 && used[i + 1]!.finger !== low.finger) continue;
       const apart = high.fret - low.fret - (high.finger - low.finger);
       if (apart > 0)
@@ -182,7 +187,7 @@ function priced(
   const [first] = used;
   const position = Math.max(1, first!.fret - first!.finger + 1);
   return {
-    ...{ hand, position },
+    position,
     ...(barre ? { barre } : {}),
     cost: cost + prices.position * position,
   };

@@ -6,6 +6,8 @@ interface Moved {
   readonly place: Place;
   readonly name: string;
   readonly to: number;
+  /** Only when the bar is played this time. */
+  readonly time?: number;
   readonly told: string;
 }
 
@@ -15,15 +17,21 @@ export function withChanges(
   changes: readonly Moved[],
 ): ProposedMark[] {
   const found = [...marks];
-  for (const { place, name, to, told } of changes) {
+  for (const { place, name, to, time, told } of changes) {
     const last = found.at(-1);
-    if (last && comparePlaces(last.from, place) === 0)
+    const isSame = last && comparePlaces(last.from, place) === 0 && last.data["time"] === time;
+    if (isSame)
       found[found.length - 1] = {
         ...last,
         data: { ...last.data, [name]: to },
         why: `${last.why} ${told}`,
       };
-    else found.push({ from: place, data: { [name]: to }, why: told });
+    else
+      found.push({
+        from: place,
+        data: { ...(time === undefined ? {} : { time }), [name]: to },
+        why: told,
+      });
   }
   return found;
 }

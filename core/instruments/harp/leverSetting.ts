@@ -1,6 +1,7 @@
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Mark, MarkData } from "../../score/marks/mark.ts";
 import type { Place } from "../../score/model/model.ts";
+import { isFirstTime, timeSaid } from "../times.ts";
 import { called, stringName, type Alter, type Harp } from "./strings.ts";
 
 type Written = readonly Pick<Mark, "from" | "data">[];
@@ -12,8 +13,11 @@ export const tunedAlter = (harp: Harp, name: string): number =>
 /** Levers as they are told at a place, by string: what no mark says stands as it is tuned. */
 export const leversAt = (marks: Written, at: Place): Readonly<Record<string, number>> =>
   marks
-    .filter(({ from }) => comparePlaces(from, at) <= 0)
-    .reduce<Record<string, number>>((now, { data }) => ({ ...now, ...(data as object) }), {});
+    .filter(({ from, data }) => comparePlaces(from, at) <= 0 && isFirstTime(data))
+    .reduce<Record<string, number>>(
+      (now, { data: { time: _, ...data } }) => ({ ...now, ...(data as Record<string, number>) }),
+      {},
+    );
 
 /**
  * What is written at a place so that a string stands so from there; nothing when none is moved
@@ -22,12 +26,13 @@ export const leversAt = (marks: Written, at: Place): Readonly<Record<string, num
  * @example withLever([], startOf(0), LEVER_HARP, "E4", 0) // => { E4: 0 }
  */
 export function withLever(
-  marks: readonly Mark[],
+  all: readonly Mark[],
   at: Place,
   harp: Harp,
   name: string,
   value: Alter,
 ): MarkData | undefined {
+  const marks = all.filter(({ data }) => data["time"] === undefined);
   const before = leversAt(
     marks.filter(({ from }) => comparePlaces(from, at) !== 0),
     at,
@@ -44,15 +49,18 @@ export const stringsOf = (harp: Harp): string[] =>
   Array.from({ length: harp.strings }, (_, i) => stringName(harp.lowest + i));
 
 /** Levers as they are said: `E♮4 F♯2–5`. */
-export function leversText(data: MarkData): string {
+export function leversText({ time, ...data }: MarkData): string {
   const octaves = new Map<string, number[]>();
   for (const [name, alter] of Object.entries(data)) {
     const key = called(name[0]!, alter as number);
     octaves.set(key, [...(octaves.get(key) ?? []), Number(name.slice(1))]);
   }
-  return [...octaves]
-    .flatMap(([key, all]) => runs(all.sort((a, b) => a - b)).map((run) => `${key}${run}`))
-    .join(" ");
+  return (
+    timeSaid({ time }) +
+    [...octaves]
+      .flatMap(([key, all]) => runs(all.sort((a, b) => a - b)).map((run) => `${key}${run}`))
+      .join(" ")
+  );
 }
 
 /** Octaves that follow each other are one run. */

@@ -1,13 +1,14 @@
 import { capital } from "../../words/index.ts";
 import { say } from "../../words/say.ts";
-import { quartersAt, spokenName, toNumber } from "../../score/index.ts";
+import { playedBars, spokenName, type Mark } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
 import { leversAt, leversText, tunedAlter } from "./leverSetting.ts";
 import { withChanges } from "./changes.ts";
-import { harpNotes, placeAt } from "./notes.ts";
+import { comeTo } from "./onTheRoad.ts";
+import { harpNotes } from "./notes.ts";
 import { pedalWork, secondsOf } from "./pedalWork.ts";
 import { harpOf } from "./setup.ts";
-import { proposeInBars, type Settings } from "./settings/index.ts";
+import { proposeInBars, type SettingsInBars } from "./settings/index.ts";
 import { called, stringName, stringsFor } from "./strings.ts";
 
 const LEVER_HAND = "left";
@@ -15,9 +16,9 @@ const LEVER_HAND = "left";
 const leverHarp = ({ setup }: MarkTask) => harpOf({ ...setup, kind: "lever" });
 
 /** Marks and problems of one task are found together. */
-const known = new WeakMap<MarkTask, Settings>();
+const known = new WeakMap<MarkTask, SettingsInBars>();
 
-function settingsOf(task: MarkTask): Settings {
+function settingsOf(task: MarkTask): SettingsInBars {
   const before = known.get(task);
   if (before) return before;
   const { score, from, to, tempo, written } = task;
@@ -32,11 +33,10 @@ function settingsOf(task: MarkTask): Settings {
 
 /** Those up at the beginning, where nothing is written before, and each flip. */
 function propose(task: MarkTask): ProposedMark[] {
-  const { score, from, written } = task;
-  const { start, changes } = settingsOf(task);
+  const { score, from, written: before } = task;
+  const { start, written } = settingsOf(task);
   const harp = leverHarp(task);
-  const begin = toNumber(score.bars[from]!.start);
-  const isOpen = !written.some((mark) => mark.from.bar < from);
+  const isOpen = !before.some((mark) => mark.from.bar < from);
   const up = Object.fromEntries(
     Object.entries(start).filter(([name, alter]) => alter !== tunedAlter(harp, name)),
   );
@@ -52,10 +52,9 @@ function propose(task: MarkTask): ProposedMark[] {
       : [];
   return withChanges(
     marks,
-    changes.map(({ onset, why, ...change }) => ({
+    written.map(({ why, limb, ...change }) => ({
       ...change,
-      place: placeAt(score, begin + onset),
-      told: say`Left hand: ${why}`,
+      told: limb ? say`Left hand: ${why}` : why,
     })),
   );
 }
@@ -73,14 +72,17 @@ function check(task: MarkTask): MarkDoubt[] {
   const second = tempo / 60;
   const harp = leverHarp(task);
   const found: MarkDoubt[] = [];
-  const notes = harpNotes(score, 0, to);
+  // all of it: the end of a half is played before its beginning comes again
+  const played = playedBars(score.bars, 0, score.bars.length - 1);
+  const notes = harpNotes(score, played);
   const plucks = notes.filter(({ hand }) => hand === LEVER_HAND).map(({ onset }) => onset);
   const stands = new Map<string, number>();
   const rings = new Map<string, number>();
-  const marks = [...written].sort((a, b) => quartersAt(score, a.from) - quartersAt(score, b.from));
+  const marks = comeTo(written, played);
   let next = 0;
-  const flip = ({ from: place, data }: MarkTask["written"][number]) => {
-    const at = quartersAt(score, place);
+  const flip = ({ mark, at }: { readonly mark: Mark; readonly at: number }) => {
+    const { from: place } = mark;
+    const { time: _, ...data } = mark.data;
     const bar = score.bars[place.bar]!.number;
     const moved = Object.entries(data as Record<string, number>).filter(
       ([name, alter]) => alter !== (stands.get(name) ?? tunedAlter(harp, name)),
@@ -107,8 +109,7 @@ function check(task: MarkTask): MarkDoubt[] {
       });
   };
   for (const note of notes) {
-    while (next < marks.length && quartersAt(score, marks[next]!.from) <= note.onset + 1e-6)
-      flip(marks[next++]!);
+    while (next < marks.length && marks[next]!.at <= note.onset + 1e-6) flip(marks[next++]!);
     const on = stringsFor(harp, note.midi);
     const set = on.find(({ string, alter }) => {
       const name = stringName(string);
@@ -120,7 +121,7 @@ function check(task: MarkTask): MarkDoubt[] {
       rings.set(name, Math.max(rings.get(name) ?? 0, until));
       continue;
     }
-    const place = score.notes.find(({ id }) => id === note.id)!;
+    const place = score.notes.find(({ id }) => id === (note.of ?? note.id))!;
     const [wanted] = on;
     const name = wanted && stringName(wanted.string);
     found.push({

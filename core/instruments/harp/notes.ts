@@ -1,12 +1,12 @@
 import { say } from "../../words/say.ts";
 import {
   barSpan,
-  compare,
+  playedId,
+  timeText,
   toNumber,
-  quartersAt,
+  type Note,
   type Pitch,
-  type Place,
-  fraction,
+  type PlayedBar,
   type Score,
 } from "../../score/index.ts";
 import { NATURALS, type Alter, type Letter, type Setting } from "./strings.ts";
@@ -22,6 +22,8 @@ export interface HarpNote {
   readonly length: number;
   /** Levers are flipped by the left hand, when it plays nothing. */
   readonly hand?: string;
+  /** The note of the score it is, where that is played more than once. */
+  readonly of?: string;
   /** Where it is, for what is said of it; nothing when it stands alone. */
   readonly where?: string;
 }
@@ -39,36 +41,31 @@ export const signatureOf = (fifths: number): Setting => ({
   ),
 });
 
-/** The place of a moment; to a part of a quarter that can be written. */
-export function placeAt({ bars }: Pick<Score, "bars">, quarters: number): Place {
-  const bar = Math.max(
-    0,
-    bars.findLastIndex(({ start }) => toNumber(start) <= quarters + 1e-6),
-  );
-  const parts = Math.round((quarters - toNumber(bars[bar]!.start)) * PARTS);
-  const offset = fraction(parts, PARTS);
-  return { bar, offset: compare(offset, bars[bar]!.length) < 0 ? offset : bars[bar]!.length };
+/** The notes of bars as a harp plays them, in the order of the road; quarters as played. */
+export function harpNotes(score: Score, played: readonly PlayedBar[]): HarpNote[] {
+  const inBar = new Map<number, Note[]>();
+  for (const note of score.notes)
+    if (!note.held) inBar.set(note.bar, [...(inBar.get(note.bar) ?? []), note]);
+  return played
+    .flatMap(({ bar, time, at }) => {
+      const number = say`bar ${barSpan(score.bars, bar, bar)}`;
+      return (inBar.get(bar) ?? []).map((note): HarpNote => ({
+        ...{ pitch: note.pitch, midi: note.midi, hand: note.hand },
+        ...(time > 1
+          ? { id: playedId(note.id, time), of: note.id, where: say`${number}, ${timeText(time)}` }
+          : { id: note.id, where: number }),
+        onset: at + toNumber(note.offset),
+        length: toNumber(note.length),
+      }));
+    })
+    .sort((a, b) => a.onset - b.onset);
 }
 
-/** Parts of a quarter: triplets and thirty-seconds fall on them. */
-const PARTS = 48;
-
-/** The notes of some bars as a harp plays them, in the order of the music. */
-export const harpNotes = (score: Score, from: number, to: number): HarpNote[] =>
-  score.notes
-    .filter((note) => note.bar >= from && note.bar <= to && !note.held)
-    .map((note) => ({
-      ...{ id: note.id, pitch: note.pitch, midi: note.midi, hand: note.hand },
-      onset: quartersAt(score, note),
-      length: toNumber(note.length),
-      where: say`bar ${barSpan(score.bars, note.bar, note.bar)}`,
-    }))
-    .sort((a, b) => a.onset - b.onset);
-
-/** Beats of some bars, in quarters. */
-export const beatsIn = ({ bars }: Score, from: number, to: number): number[] =>
-  bars.slice(from, to + 1).flatMap(({ start, length, metre }) => {
+/** Beats of bars, in quarters as played. */
+export const beatsIn = ({ bars }: Score, played: readonly PlayedBar[]): number[] =>
+  played.flatMap(({ bar, at }) => {
+    const { length, metre } = bars[bar]!;
     const beat = 4 / metre.beatType;
     const count = Math.max(1, Math.round(toNumber(length) / beat));
-    return Array.from({ length: count }, (_, i) => toNumber(start) + i * beat);
+    return Array.from({ length: count }, (_, i) => at + i * beat);
   });

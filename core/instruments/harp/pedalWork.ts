@@ -1,19 +1,13 @@
 import { capital } from "../../words/index.ts";
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
-import {
-  quartersAt,
-  spokenName,
-  toNumber,
-  type Mark,
-  type Place,
-  type Score,
-} from "../../score/index.ts";
+import { playedBars, spokenName, type Mark, type Place, type Score } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
 import { withChanges } from "./changes.ts";
-import { harpNotes, placeAt, type HarpNote } from "./notes.ts";
+import { comeTo } from "./onTheRoad.ts";
+import { harpNotes, type HarpNote } from "./notes.ts";
 import { pedalsText, settingAt } from "./setting.ts";
-import { FOOT, proposeInBars, type Settings } from "./settings/index.ts";
+import { FOOT, proposeInBars, type SettingsInBars } from "./settings/index.ts";
 import { letterOf, PEDALS, stringsFor, writtenString, type Letter } from "./strings.ts";
 import { harpOf, USUAL_MOVE } from "./setup.ts";
 
@@ -25,11 +19,9 @@ export const secondsOf = ({ options, setup }: MarkTask): number =>
 
 const pedalHarp = ({ setup }: MarkTask) => harpOf({ ...setup, kind: "pedal" });
 
-interface Found extends Settings {
+interface Found extends SettingsInBars {
   /** Nothing is written before, so that any setting may begin. */
   readonly isOpen: boolean;
-  /** Quarters at which the bars begin. */
-  readonly from: number;
 }
 
 /** Marks and problems of one task are found together. */
@@ -52,13 +44,12 @@ function settingsIn(task: MarkTask): Found {
   return {
     ...found,
     isOpen: earlier.length === 0,
-    from: toNumber(score.bars[from]!.start),
   };
 }
 
 function propose(task: MarkTask): ProposedMark[] {
   const { score, from } = task;
-  const { start, changes, isOpen, from: begin } = settingsOf(task);
+  const { start, written, isOpen } = settingsOf(task);
   const marks: ProposedMark[] = isOpen
     ? [
         {
@@ -70,10 +61,9 @@ function propose(task: MarkTask): ProposedMark[] {
     : [];
   return withChanges(
     marks,
-    changes.map(({ onset, why, limb, ...change }) => ({
+    written.map(({ why, limb, ...change }) => ({
       ...change,
-      place: placeAt(score, begin + onset),
-      told: say`${limb === "left" ? say`Left foot` : say`Right foot`}: ${why}`,
+      told: limb ? say`${limb === "left" ? say`Left foot` : say`Right foot`}: ${why}` : why,
     })),
   );
 }
@@ -100,12 +90,13 @@ function check(task: MarkTask): MarkDoubt[] {
   const found: MarkDoubt[] = [];
   const rings = new Map<Letter, number>();
   const moved = new Map<string, { at: number; letters: string }>();
-  const marks = [...written].sort((a, b) => quartersAt(score, a.from) - quartersAt(score, b.from));
+  // all of it: the end of a half is played before its beginning comes again
+  const played = playedBars(score.bars, 0, score.bars.length - 1);
+  const marks = comeTo(written, played);
   let next = 0;
   let stands = settingAt([], { bar: 0, offset: { num: 0, den: 1 } });
   const number = (bar: number) => score.bars[bar]!.number;
-  const set = (mark: Mark) => {
-    const at = quartersAt(score, mark.from);
+  const set = ({ mark, at }: { readonly mark: Mark; readonly at: number }) => {
     const letters = PEDALS.filter(
       (letter) => letter in mark.data && mark.data[letter] !== stands[letter],
     );
@@ -156,7 +147,7 @@ function check(task: MarkTask): MarkDoubt[] {
     }
     const asked = letterOf(written);
     found.push({
-      ...{ ...placeOf(score, note.id), kind: "unset" },
+      ...{ ...placeOf(score, note.of ?? note.id), kind: "unset" },
       text:
         on.length === 0
           ? say`${capital(note.where!)}: ${spokenName(note.pitch)} is not on this harp.`
@@ -164,8 +155,8 @@ function check(task: MarkTask): MarkDoubt[] {
               ${pedalsText({ [asked]: stands[asked] })}.`,
     });
   };
-  for (const note of harpNotes(score, 0, to)) {
-    while (next < marks.length && quartersAt(score, marks[next]!.from) <= note.onset + 1e-6) {
+  for (const note of harpNotes(score, played)) {
+    while (next < marks.length && marks[next]!.at <= note.onset + 1e-6) {
       set(marks[next]!);
       next++;
     }

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { harpPedalsIn, writeHarpPedals } from "../../score/musicxml/harpPedalFile.ts";
 import { comparePlaces } from "../../score/model/places.ts";
+import { TIME } from "../times.ts";
 import { respelled } from "./respelled.ts";
 import { pedalsText, settingAt, withPedal } from "./setting.ts";
 import type { Place } from "../../score/model/model.ts";
@@ -37,13 +38,16 @@ export const HARP_PEDALS: Stratum = {
   extent: "place",
   layered: false,
   lined: false,
-  schema: Type.Object(Object.fromEntries(PEDALS.map((letter) => [letter, alter])), {
-    additionalProperties: false,
-    minProperties: 1,
-  }),
+  schema: Type.Object(
+    { ...Object.fromEntries(PEDALS.map((letter) => [letter, alter])), time: TIME },
+    { additionalProperties: false, minProperties: 1 },
+  ),
   signs: PEDALS.flatMap((letter) => [notch(letter, 1), notch(letter, -1)]),
   words: ({ data }) => pedalsText(data),
-  clash: oneAtAPlace((bar) => say`Two pedal settings stand at the same place in bar ${bar}.`),
+  clash: oneAtAPlace(
+    (bar) => say`Two pedal settings stand at the same place in bar ${bar}.`,
+    (a, b) => a.data["time"] === b.data["time"],
+  ),
   printed: ({ marks }) =>
     marks
       .filter(({ kind }) => kind === "harp-pedals")
@@ -52,11 +56,12 @@ export const HARP_PEDALS: Stratum = {
     writeHarpPedals(
       document,
       measures,
-      marks.map(({ from, data }) => ({ ...from, pedals: data as Record<string, Alter> })),
+      marks.map(({ from, data }) => ({ ...from, pedals: data as Record<string, number> })),
     ),
   spells: respelled,
   work: () => import("./pedalWork.ts").then((found) => found.pedalWork),
   setBefore: true,
+  times: true,
   state: (marks, at) =>
     marks.some(({ from }) => comparePlaces(from, at) <= 0)
       ? say`the pedals stand ${pedalsText(settingAt(marks, at))}`

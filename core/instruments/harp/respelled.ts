@@ -2,6 +2,7 @@ import { comparePlaces, quartersAt } from "../../score/model/places.ts";
 import type { Mark } from "../../score/marks/mark.ts";
 import type { Note, Score } from "../../score/model/model.ts";
 import type { InstrumentRecord } from "../record.ts";
+import { isFirstTime } from "../times.ts";
 import { NATURALS, letterOf, stringsFor, writtenString, type Setting } from "./strings.ts";
 import { harpOf } from "./setup.ts";
 import { QUICK } from "./settings/quick.ts";
@@ -20,7 +21,9 @@ export function respelled(
   setup: InstrumentRecord,
 ): Score {
   const harp = harpOf({ ...setup, kind: "pedal" });
-  const settings = [...marks].sort((a, b) => comparePlaces(a.from, b.from));
+  const settings = marks
+    .filter(({ data }) => isFirstTime(data))
+    .sort((a, b) => comparePlaces(a.from, b.from));
   if (settings.length === 0) return score;
   const inOrder = [...score.notes].sort(comparePlaces);
   let stands: Setting = NATURALS;

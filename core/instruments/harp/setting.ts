@@ -1,3 +1,4 @@
+import { isFirstTime, timeSaid } from "../times.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Place } from "../../score/model/model.ts";
 import type { Mark, MarkData } from "../../score/marks/mark.ts";
@@ -5,6 +6,7 @@ import { called, NATURALS, PEDALS, type Alter, type Letter, type Setting } from 
 
 /** Pedals as a harpist writes them: `F♯ B♭`; all seven in the order in which they stand. */
 export const pedalsText = (data: MarkData): string =>
+  timeSaid(data) +
   PEDALS.flatMap((letter) => (letter in data ? called(letter, data[letter] as number) : [])).join(
     " ",
   );
@@ -12,19 +14,20 @@ export const pedalsText = (data: MarkData): string =>
 /** What stands at a place after all marks up to it; naturals where none said otherwise. */
 export const settingAt = (marks: readonly Pick<Mark, "from" | "data">[], at: Place): Setting =>
   marks
-    .filter(({ from }) => comparePlaces(from, at) <= 0)
-    .reduce<Setting>((now, { data }) => ({ ...now, ...(data as Partial<Setting>) }), NATURALS);
+    .filter(({ from, data }) => comparePlaces(from, at) <= 0 && isFirstTime(data))
+    .reduce<Setting>((now, { data: { time: _, ...data } }) => ({ ...now, ...data }), NATURALS);
 
 /**
  * What is written at a place so that a pedal stands so from there; nothing when no pedal is moved
  * there any more.
  */
 export function withPedal(
-  marks: readonly Mark[],
+  all: readonly Mark[],
   at: Place,
   letter: Letter,
   value: Alter,
 ): MarkData | undefined {
+  const marks = all.filter(({ data }) => data["time"] === undefined);
   const here = marks.find(({ from }) => comparePlaces(from, at) === 0);
   const others = marks.filter((one) => one !== here);
   const isFirst = !others.some(({ from }) => comparePlaces(from, at) < 0);

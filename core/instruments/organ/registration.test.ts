@@ -1,3 +1,4 @@
+import { plain } from "../../words/say.ts";
 import { perform, readScore, startOf, type Mark, type Score } from "../../score/index.ts";
 import { instrument, marksHeard, readingOf, sounded } from "../index.ts";
 import { check } from "../propose.ts";
@@ -215,6 +216,29 @@ it("what sounds at the beginning is set before, by nobody in particular", () => 
   const written = [at(0, 0, STOPS)];
   const asked = { score, from: 0, to: 0, tempo: 80, written, options: {} };
   expect(changesMade(asked)).toEqual([]);
+});
+
+it("a half that is repeated asks for its stops again, where others stand at its end", () => {
+  // the left hand is free before the second bar; nobody is where the first one begins again
+  const straight = scoreOf([BUSY, ". D5 E5 F5 | . D4 E4 F4 | C3 D3 E3 F3"]);
+  const score = {
+    ...straight,
+    bars: straight.bars.map((bar) => (bar.index === 1 ? { ...bar, repeatEnd: 2 } : bar)),
+  };
+  const task = (written: readonly Mark[], of: Score = score) => ({
+    ...{ score: of, from: 0, to: 1, tempo: 60, written, options: {} },
+  });
+  const both = [at(0, 0, { stops: "Flute 8" }), at(1, 0, { stops: "Principal 8" })];
+  expect(changesMade(task(both, straight)).map(({ by }) => by)).toEqual([["right"]]);
+  expect(changesMade(task(both)).map(({ bar, by }) => [bar, by])).toEqual([
+    [1, ["right"]],
+    [0, []],
+  ]);
+  const [doubt] = registrationWork.check!(task(both));
+  expect(plain(doubt!.text)).toMatch(/^Bar 1, 2nd time: nobody is free for Flute 8/);
+  expect(doubt!.bar).toBe(0);
+  // what stands already is nobody's work
+  expect(changesMade(task([both[0]!]))).toEqual([]);
 });
 
 it("pitch and family of stops are understood where they can be, in several languages", () => {

@@ -6,6 +6,7 @@ import { promotionRule } from "../rules.ts";
 import { type Result } from "../expectedTries.ts";
 import type { PlacedTry } from "../slips.ts";
 import { USUAL_CLEAN } from "../cleanShares.ts";
+import { setLatest } from "../latestStart.ts";
 import { groundOf } from "./ground.ts";
 import { playThrough, type Habits, type ToPlay } from "./play.ts";
 import { drawn, normal } from "./random.ts";
@@ -79,6 +80,7 @@ export function forecast(input: ToForecast): Forecast {
   const ground = groundOf(score, form, units, hard, lines);
   // as the plan prices it where nothing is known of the player
   const { loads } = begin({ ...input, rule: promotionRule(input.rule), clean: () => USUAL_CLEAN });
+  setLatest(loads, meanOf(input.minutes.filter((one) => one > 0)));
   const plan = { ground, loads, rule: input.rule, begun: input.begun, habits: input.habits ?? {} };
   const candidates = weigh(ground, goal, log, today);
   const { days, of } = input.practised;
@@ -108,6 +110,9 @@ export function forecast(input: ToForecast): Forecast {
   const minutesFor80 = step === undefined ? null : MORE[step]!;
   return { p10: at(0.1), p50: at(0.5), p90: at(0.9), chance: share(found), minutesFor80 };
 }
+
+const meanOf = (all: readonly number[]): number =>
+  all.reduce((sum, one) => sum + one, 0) / Math.max(1, all.length);
 
 /** Days until ready of students drawn from the candidates, one after the other. */
 function* drawDays(

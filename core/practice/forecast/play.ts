@@ -47,13 +47,14 @@ export function playThrough(
   random: () => number,
 ): number {
   const climbs = new Map(
-    loads.map(({ unit, left, rest }, turn): [string, Climb] => [
+    loads.map(({ unit, left, rest, latest }, turn): [string, Climb] => [
       unit.key,
       {
         played: ground.units.get(unit.key)!,
         unit,
         left,
         rest,
+        latest,
         tries: [...(begun.get(unit.key) ?? [])],
         waitsFor: 0,
         turn,
@@ -61,13 +62,14 @@ export function playThrough(
     ]),
   );
   const toFill = { date: "", pins: [], byKey: climbs, ...habits };
+  let practised = 0;
   const { ready, finish } = waiting(climbs);
   let open = loads.filter(({ left }) => left.length > 0).length;
   for (let day = 0; day < minutes.length; day++) {
     if (open === 0) return day;
     const isKept = minutes[day]! > 0 && random() < attends;
     if (isKept) {
-      const filled = new DayOfPiece(ready(), toFill);
+      const filled = new DayOfPiece(ready(), { ...toFill, day: practised++ });
       filled.byRule(minutes[day]!);
       for (const card of filled.cards.values()) {
         const at = climbs.get(card.unit)!;

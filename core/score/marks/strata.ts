@@ -95,6 +95,8 @@ export interface Stratum {
   readonly clash?: (marks: readonly Mark[], score: Read) => string | undefined;
   /** What the file prints; it stands until the first edit, which takes it over. */
   readonly printed?: (score: Score) => readonly Printed[];
+  /** A mark may hold only one of the times its bar is played: `time` of its data. */
+  readonly times?: boolean;
   /** Writes them in MusicXML's own elements, over what is printed; without it they are fields. */
   readonly write?: (
     document: Document,
@@ -194,9 +196,12 @@ export const twiceAt = (
 
 /** Says that two marks stand at one place, of strata that have one there. `told` has the bar. */
 export const oneAtAPlace =
-  (told: (bar: string) => string): NonNullable<Stratum["clash"]> =>
+  (
+    told: (bar: string) => string,
+    areOneKind?: (a: Mark, b: Mark) => boolean,
+  ): NonNullable<Stratum["clash"]> =>
   (marks, { bars }) => {
-    const twice = twiceAt(marks);
+    const twice = twiceAt(marks, areOneKind);
     return twice && told(bars[twice.from.bar]?.number ?? String(bars.length));
   };
 

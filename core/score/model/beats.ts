@@ -13,6 +13,17 @@ export function beatLength(bar: Pick<Bar, "metre">): Fraction {
   return num % beatType === 0 ? { num: num / beatType, den: 1 } : reduce(num, beatType);
 }
 
+/** Beats a tempo can be counted in, in quarters. */
+export const BEATS = {
+  quaver: 0.5,
+  "dotted quaver": 0.75,
+  crotchet: 1,
+  "dotted crotchet": 1.5,
+  minim: 2,
+  "dotted minim": 3,
+  semibreve: 4,
+} as const;
+
 const SIGNS: Readonly<Record<string, string>> = {
   "1/2": "♪",
   "3/4": "♪.",

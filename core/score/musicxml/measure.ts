@@ -23,7 +23,7 @@ import {
   type Signs,
 } from "../model/model.ts";
 import { midiOf } from "../model/pitch.ts";
-import { harpPedalsText, readHarpPedals } from "./harpPedalFile.ts";
+import { harpPedalsText, withTime, readHarpPedals } from "./harpPedalFile.ts";
 import { readReeds, reedsText } from "./reedsFile.ts";
 import { readJoins, type Join } from "./joins.ts";
 import { readPedal } from "./pedalFile.ts";
@@ -265,8 +265,9 @@ function readDirection(
         const kind = HAIRPINS[item.getAttribute("type") ?? ""];
         if (kind) marks.push({ kind: "hairpin", offset, text: kind });
       } else if (item.tagName === "harp-pedals") {
-        const text = harpPedalsText(readHarpPedals(item));
-        if (text) marks.push({ kind: "harp-pedals", offset, text });
+        const pedals = readHarpPedals(item);
+        const text = harpPedalsText(withTime(direction, pedals));
+        if (Object.keys(pedals).length) marks.push({ kind: "harp-pedals", offset, text });
       } else if (item.tagName === "accordion-registration") {
         const reeds = readReeds(item);
         if (reeds) marks.push({ kind: "reeds", offset, text: reedsText(reeds) });

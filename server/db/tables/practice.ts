@@ -125,6 +125,8 @@ export const plans = pgTable(
     dropped: jsonb("dropped").$type<string[]>().notNull().default([]),
     /** Tempos of sections with a goal of their own, by section id. */
     goals: jsonb("goals").$type<Record<string, number>>().notNull().default({}),
+    /** The tempo a first reading came clean at, where somebody said. */
+    firstTempo: doublePrecision("first_tempo"),
     /** The day the cards were last laid out. */
     laidOutOn: text("laid_out_on"),
     /** The log or the form has moved on since: the days after today are laid out again. */

@@ -1,6 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
 import { airAlong, BELLOWS, REEDS, USUAL_STROKE } from "@yarrow-ridge/core/instruments/accordion";
-import { barAxis, type Mark } from "@yarrow-ridge/core/score";
+import { barAxis, comparePlaces, type Mark } from "@yarrow-ridge/core/score";
 import { useMemo } from "react";
 import { useDesk } from "../../piece/useDesk.ts";
 import { MarkOnAxis } from "../MarkOnAxis.tsx";
@@ -10,6 +10,10 @@ import "./accordion.css";
 
 const [TALL, TOP] = [64, 8];
 const NONE: readonly Mark[] = [];
+
+/** Of two at one place, each for a time of its own, the first one. */
+const isFirstHere = (mark: Mark, i: number, all: readonly Mark[]): boolean =>
+  all.findIndex((one) => comparePlaces(one.from, mark.from) === 0) === i;
 
 /** The bellows over the whole piece: a line that rises as they fill; a turn chooses its bar. */
 export function BellowsStrip({
@@ -82,13 +86,14 @@ export function BellowsStrip({
             />
           ))}
         </svg>
-        {all.map((mark) => (
+        {all.filter(isFirstHere).map((mark) => (
           <MarkOnAxis
             key={mark.id}
             isPencil={inPencil.has(mark.id)}
             title={BELLOWS.words(mark)}
             {...{ score, mark, moving, onChoose }}
           >
+            {mark.data["time"] as number | undefined}
             {mark.data.direction === "close" ? "∨" : mark.data.direction === "open" ? "⊓" : "·"}
           </MarkOnAxis>
         ))}

@@ -1,5 +1,5 @@
 import { FOOT, PEDALS, pedalsText } from "@yarrow-ridge/core/instruments/harp";
-import { toNumber, type Mark } from "@yarrow-ridge/core/score";
+import { comparePlaces, timeText, toNumber, type Mark } from "@yarrow-ridge/core/score";
 import { DIGIT, GAP } from "../../score/placeFingers.ts";
 import { xAt } from "../../score/geometry.ts";
 import type { DrawingProps } from "../view.ts";
@@ -14,9 +14,10 @@ const NEAR = 500;
 
 /** Pedals under the lowest staff: a diagram where all seven are told, else a row for each foot. */
 export function HarpDrawing({ boxes, score, marks, pencil }: DrawingProps) {
+  const all = [...marks, ...pencil];
   return (
     <g className="harp-pedals">
-      {[...marks, ...pencil].map((mark) => {
+      {all.map((mark, i) => {
         const bar = boxes.bars.find((one) => one.bar === mark.from.bar);
         if (!bar) return null;
         const offset = toNumber(mark.from.offset);
@@ -26,7 +27,9 @@ export function HarpDrawing({ boxes, score, marks, pencil }: DrawingProps) {
           (one) => one.note.bar === mark.from.bar && Math.abs(one.x - x) < NEAR,
         );
         const lowest = Math.max(...near.map((one) => one.bottom)) + DIGIT + 2 * GAP;
-        const y = Math.max(bar.bottom + AWAY, lowest + ROW);
+        // what is for one time stands under what is for each
+        const over = all.slice(0, i).filter((one) => comparePlaces(one.from, mark.from) === 0);
+        const y = Math.max(bar.bottom + AWAY, lowest + ROW) + 3 * ROW * over.length;
         return (
           <g
             key={mark.id}
@@ -34,7 +37,7 @@ export function HarpDrawing({ boxes, score, marks, pencil }: DrawingProps) {
             className={pencil.includes(mark) ? "pencil" : undefined}
             transform={`translate(${x} ${y})`}
           >
-            {Object.keys(mark.data).length === PEDALS.length ? (
+            {PEDALS.every((letter) => letter in mark.data) ? (
               <Diagram data={mark.data} />
             ) : (
               <Moves data={mark.data} />
@@ -73,8 +76,8 @@ function Diagram({ data }: { data: Mark["data"] }) {
   );
 }
 
-/** The right foot's pedals over those of the left one. */
-function Moves({ data }: { data: Mark["data"] }) {
+/** The right foot's pedals over those of the left one; the time they are for over both. */
+function Moves({ data: { time, ...data } }: { data: Mark["data"] }) {
   const of = (foot: string) =>
     pedalsText(
       Object.fromEntries(
@@ -83,6 +86,7 @@ function Moves({ data }: { data: Mark["data"] }) {
     );
   return (
     <>
+      {time !== undefined && <text y={-20 - ROW}>{timeText(time as number)}</text>}
       <text y={-20}>{of(FOOT.A)}</text>
       <text y={ROW - 20}>{of(FOOT.D)}</text>
     </>

@@ -65,9 +65,11 @@ export function HarpStrip({ score, marks, chosen, onChoose, moving }: StripProps
 
 /** What a foot does at a mark; of a diagram what is not natural. */
 function movedBy({ data }: Mark, foot: string): string {
-  const isDiagram = Object.keys(data).length === PEDALS.length;
+  const isDiagram = PEDALS.every((letter) => letter in data);
   const own = PEDALS.filter(
     (letter) => letter in data && FOOT[letter] === foot && (!isDiagram || data[letter] !== 0),
   );
-  return pedalsText(Object.fromEntries(own.map((letter) => [letter, data[letter]])));
+  if (own.length === 0) return "";
+  const { time } = data;
+  return pedalsText({ time, ...Object.fromEntries(own.map((letter) => [letter, data[letter]])) });
 }

@@ -3,6 +3,7 @@ import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
 import { USUAL_STROKE } from "./air.ts";
 import { REEDS } from "../reeds/reeds.ts";
+import { isFirstTime, TIME, timeSaid } from "../../times.ts";
 import { slowly } from "./slowly.ts";
 import {
   oneAtAPlace,
@@ -31,9 +32,11 @@ export const bellowsFields = {
   pressure: Type.Optional(
     Type.Union([Type.Literal("build"), Type.Literal("ease")], { description: "build or ease" }),
   ),
+  time: TIME,
 };
 
 const text = ({ data }: Pick<Mark, "data">): string =>
+  timeSaid(data) +
   [
     ...(data.button === undefined
       ? []
@@ -75,15 +78,18 @@ export const BELLOWS: Stratum = {
   clash: oneAtAPlace(
     (bar) =>
       say`The bellows are told two things at one place in bar ${bar}; they go one way at a time.`,
+    (a, b) => a.data["time"] === b.data["time"],
   ),
   work: () => import("./bellowsWork.ts").then((found) => found.bellowsWork),
   heals: true,
   asks: ["stroke"],
   looksAt: [REEDS.id],
   setBefore: true,
-  told: (marks, score, { player, others, ...stretch }) => {
+  times: true,
+  told: (all, score, { player, others, ...stretch }) => {
     const stroke = typeof player?.stroke === "number" ? player.stroke : USUAL_STROKE;
     const reeds = others?.get(REEDS.id) ?? [];
+    const marks = all.filter(({ data }) => isFirstTime(data));
     const found = slowly(score, marks, { ...stretch, stroke, reeds });
     if (!found) return undefined;
     const { more, less, begin, out } = found;
@@ -99,7 +105,9 @@ export const BELLOWS: Stratum = {
     return { text: `${plan}${gone}${from}${short}`, also: more };
   },
   state: (marks, at) => {
-    const last = marks.findLast(({ from, data }) => data.direction && comparePlaces(from, at) <= 0);
+    const last = marks.findLast(
+      ({ from, data }) => data.direction && isFirstTime(data) && comparePlaces(from, at) <= 0,
+    );
     return last && say`the bellows are ${WAYS[last.data.direction as keyof typeof WAYS]}`;
   },
 };

@@ -1,6 +1,6 @@
 import { say } from "../../../words/say.ts";
 import { Type } from "@sinclair/typebox";
-import { barSpan, NO_SHAPE, quartersAt, type Score } from "../../../score/index.ts";
+import { alongRoad, barSpan, NO_SHAPE, quartersAt, type Score } from "../../../score/index.ts";
 import type {
   CurvePoint,
   MarkDoubt,
@@ -12,6 +12,9 @@ import type { Printed } from "../../../score/marks/mark.ts";
 import { USUAL_COUPLERS, USUAL_STROKE, type Bellows } from "./air.ts";
 import { drawnIn, REEDS, type Coupler } from "../reeds/reeds.ts";
 import { FULL, inner, momentsIn, type Moment } from "./places.ts";
+import { inTheirBars, onRoad, wholeRoad, type RoadTask } from "../../road.ts";
+import { repeatedOf, turnsInBars } from "./road.ts";
+import { isFirstTime } from "../../times.ts";
 import { healTurn, placesForTurn, type Played } from "./heal.ts";
 import { planBellows, type Step } from "./plan.ts";
 import { filledBy, startAt } from "./written.ts";
@@ -29,12 +32,11 @@ const bellowsOf = ({ options, others, score }: MarkTask): Bellows => {
 };
 
 /** The moments of a task's bars, or from the beginning on. */
-const momentsOf = (task: MarkTask, from = task.from, to = task.to): Moment[] =>
-  momentsIn(task.score, [from, to], {
-    tempo: task.tempo,
-    shape: task.shape ?? NO_SHAPE,
-    bellows: bellowsOf(task),
-  });
+function momentsOf(task: RoadTask, from = task.from, to = task.to): Moment[] {
+  const { score, tempo, shape = NO_SHAPE, played } = task;
+  const found = momentsIn(score, [from, to], { tempo, shape, bellows: bellowsOf(task) });
+  return played ? repeatedOf(found, played) : found;
+}
 
 interface Found {
   readonly moments: readonly Moment[];
@@ -43,9 +45,9 @@ interface Found {
 }
 
 /** Marks, problems and the curve of one task are found together. */
-const known = new WeakMap<MarkTask, Found>();
+const known = new WeakMap<RoadTask, Found>();
 
-function planOf(task: MarkTask): Found {
+function planOf(task: RoadTask): Found {
   const before = known.get(task);
   if (before) return before;
   const { score, from, to, written } = task;
@@ -58,7 +60,14 @@ function planOf(task: MarkTask): Found {
   return found;
 }
 
-function propose(task: MarkTask): ProposedMark[] {
+function propose(asked: MarkTask): ProposedMark[] {
+  const task = onRoad(asked);
+  const { played } = task;
+  const marks = turnsOf(task);
+  return played ? turnsInBars(marks, played, planOf(task)) : marks;
+}
+
+function turnsOf(task: RoadTask): ProposedMark[] {
   const { moments, steps, start } = planOf(task);
   let way = start?.way;
   return steps.flatMap((step, i): ProposedMark[] => {
@@ -109,17 +118,22 @@ function outOfAir(
 const lastEnd = ({ bars }: Score, bar: number): number =>
   quartersAt({ bars }, { bar, offset: bars[bar]!.length });
 
-const problems = (task: MarkTask): MarkDoubt[] => {
+const problems = (asked: MarkTask): MarkDoubt[] => {
+  const task = onRoad(asked);
+  const { played } = task;
   const { moments, steps } = planOf(task);
-  return outOfAir(
-    task,
-    moments,
-    steps.map(({ missing }) => missing),
-  );
+  const missing = steps.map((step) => step.missing);
+  return inTheirBars(outOfAir(task, moments, missing), played);
 };
 
 /** What is written, played through: turns in held notes, air that runs out, returns otherwise. */
-function check(task: MarkTask): MarkDoubt[] {
+function check(asked: MarkTask): MarkDoubt[] {
+  const task = wholeRoad(asked);
+  const { from, to } = asked;
+  return inTheirBars(doubtsOf(task), task.played).filter(({ bar }) => bar >= from && bar <= to);
+}
+
+function doubtsOf(task: RoadTask): MarkDoubt[] {
   const { score, written, from, to } = task;
   if (written.length === 0) return [];
   const moments = momentsOf(task, 0, to);
@@ -146,7 +160,9 @@ function check(task: MarkTask): MarkDoubt[] {
   const said = new Set<number>();
   moments.forEach((moment, i) => {
     const first = moment.again;
-    if (first === undefined || !asked.has(i) || said.has(moment.bar)) return;
+    // of a repeat it is written which time it is for
+    if (first === undefined || moment.isRepeated) return;
+    if (!asked.has(i) || said.has(moment.bar)) return;
     if (filled[i]!.way === filled[first]!.way || !(filled[i]!.turns || filled[first]!.turns))
       return;
     said.add(moment.bar);
@@ -171,17 +187,21 @@ function isSounding({ score }: MarkTask, at: number): boolean {
 const playedOf = (task: MarkTask): Played => ({
   score: task.score,
   moments: momentsOf(task, 0, task.score.bars.length - 1),
-  marks: task.written,
+  marks: task.written.filter(({ data }) => isFirstTime(data)),
 });
 
 /** How far open the bellows are along the bars, 0 to 1. */
-function curve(task: MarkTask, marks: readonly Printed[]): CurvePoint[] {
+function curve(asked: MarkTask, marks: readonly Printed[]): CurvePoint[] {
+  const task = onRoad(asked);
+  const { played } = task;
   const { score, written, from, to } = task;
   const moments = momentsOf(task, 0, to);
   const others = written.filter((one) => one.from.bar < from || one.from.bar > to);
-  return filledBy(score, moments, [...others, ...marks]).flatMap(({ open }, i): CurvePoint[] => {
+  const all = [...others, ...(played ? alongRoad(marks, played) : marks)];
+  return filledBy(score, moments, all).flatMap(({ open }, i): CurvePoint[] => {
     const { bar, offset } = moments[i]!;
-    return bar >= from ? [{ bar, offset, value: open / FULL }] : [];
+    const is = played?.[bar] ?? { bar, time: 1 };
+    return bar >= from && is.time === 1 ? [{ bar: is.bar, offset, value: open / FULL }] : [];
   });
 }
 
@@ -210,7 +230,9 @@ export const bellowsWork: StratumWork = {
   problems,
   check,
   healing: {
-    places: (task, mark) => placesForTurn(playedOf(task), mark),
+    // what is for a later time goes alone
+    places: (task, mark) =>
+      isFirstTime(mark.data) ? placesForTurn(playedOf(task), mark) : undefined,
     heal: (task, mark, to) => healTurn(playedOf(task), mark, to),
   },
   curve,

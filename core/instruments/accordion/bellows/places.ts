@@ -27,6 +27,8 @@ export interface Moment extends Place {
   readonly air: number;
   /** The moment this is when the music comes again, by index among those of the stretch. */
   readonly again?: number;
+  /** It is the very same, at a repeat. */
+  readonly isRepeated?: boolean;
 }
 
 /** Full strokes are counted in so many parts. */
@@ -185,7 +187,7 @@ function pickUpOf({ bars }: Score): number {
 
 /** Of what comes again the inner moments, those that are to be alike. */
 export function inner(moments: readonly Moment[]): ReadonlySet<number> {
-  const found = new Set<number>();
+  const found = new Set(moments.flatMap(({ isRepeated }, i) => (isRepeated ? [i] : [])));
   for (let i = 0; i < moments.length;) {
     let to = i;
     while (moments[to]?.again !== undefined && moments[to + 1]?.again === moments[to]!.again! + 1)

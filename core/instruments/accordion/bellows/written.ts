@@ -1,4 +1,14 @@
-import { quartersAt, type Mark, type Place, type Score, type Shape } from "../../../score/index.ts";
+import {
+  alongRoad,
+  playedBars,
+  quartersAt,
+  unrolled,
+  type Mark,
+  type Place,
+  type Score,
+  type Shape,
+} from "../../../score/index.ts";
+import { shapeAlong } from "../../road.ts";
 import { drawnIn } from "../reeds/reeds.ts";
 import { USUAL_COUPLERS } from "./air.ts";
 import { FULL, momentsIn, type Moment } from "./places.ts";
@@ -66,12 +76,19 @@ export function airAlong(
   marks: readonly Pick<Mark, "from" | "data">[],
   { tempo, shape, stroke, reeds = [] }: AirOptions,
 ): (Place & { readonly open: number; readonly isOut: boolean })[] {
-  const bellows = { stroke, couplers: USUAL_COUPLERS, drawn: drawnIn(score, reeds) };
-  const moments = momentsIn(score, [0, score.bars.length - 1], { tempo, shape, bellows });
-  return filledBy(score, moments, marks).map(({ open, missing }, i) => ({
-    ...{ bar: moments[i]!.bar, offset: moments[i]!.offset },
-    ...{ open: open / FULL, isOut: missing > 0 },
-  }));
+  const played = playedBars(score.bars, 0, score.bars.length - 1);
+  const along = unrolled(score, played);
+  const drawn = drawnIn(along, alongRoad(reeds, played));
+  const bellows = { stroke, couplers: USUAL_COUPLERS, drawn };
+  const moments = momentsIn(along, [0, played.length - 1], {
+    ...{ tempo, shape: shapeAlong(shape, played), bellows },
+  });
+  // as it is the first time one comes there
+  return filledBy(along, moments, alongRoad(marks, played)).flatMap(({ open, missing }, i) => {
+    const { bar, time } = played[moments[i]!.bar]!;
+    const one = { bar, offset: moments[i]!.offset, open: open / FULL, isOut: missing > 0 };
+    return time === 1 ? [one] : [];
+  });
 }
 
 /** Where the bellows stand when a bar begins, by what is written before it. */

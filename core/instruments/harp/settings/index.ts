@@ -1,6 +1,6 @@
 import { capital } from "../../../words/index.ts";
 import { say } from "../../../words/say.ts";
-import { spokenName, toNumber, type Score } from "../../../score/index.ts";
+import { playedBars, spokenName, type PlayedBar, type Score } from "../../../score/index.ts";
 import { beatsIn, harpNotes, signatureOf, type HarpNote } from "../notes.ts";
 import {
   altersOf,
@@ -15,6 +15,7 @@ import {
   type Letter,
   type Setting,
 } from "../strings.ts";
+import { writtenChanges, type WrittenChange } from "../onTheRoad.ts";
 import { layMoves } from "./lay.ts";
 import { QUICK } from "./quick.ts";
 import { settle } from "./search.ts";
@@ -30,6 +31,8 @@ export interface SettingOptions {
   readonly signature?: Setting;
   /** Moments that are easily found beside the notes: beats. Quarters. */
   readonly beats?: readonly number[];
+  /** Strings that are settled, by note id. */
+  readonly on?: ReadonlyMap<string, number>;
 }
 
 /** A pedal or a lever that is moved. Quarters from the beginning. */
@@ -125,22 +128,49 @@ const whyOf = (name: string, to: number, note: HarpNote, room: number): string =
 
 const seconds = (value: number): string => String(Math.round(value * 10) / 10);
 
-/** The same for bars of a score; onsets count from where they begin. */
+export interface SettingsInBars extends Settings {
+  /** The changes as they are written in the bars. */
+  readonly written: readonly WrittenChange[];
+}
+
+/**
+ * The same for bars of a score, along the road; onsets count from where they begin. What is played
+ * more than once is plucked on the same string each time.
+ */
 export function proposeInBars(
   harp: Harp,
   score: Score,
   [from, to]: readonly [from: number, to: number],
-  options: Omit<SettingOptions, "signature" | "beats">,
-): Settings {
-  const begin = toNumber(score.bars[from]!.start);
-  return proposeSettings(
-    harp,
-    harpNotes(score, from, to).map((note) => ({ ...note, onset: note.onset - begin })),
-    {
-      ...options,
-      signature: signatureOf(score.bars[from]!.key.fifths),
-      beats: beatsIn(score, from, to).map((at) => at - begin),
-    },
+  options: Omit<SettingOptions, "signature" | "beats" | "on">,
+): SettingsInBars {
+  const played = playedBars(score.bars, from, to);
+  const once = played.filter(({ time }) => time === 1);
+  const signature = signatureOf(score.bars[from]!.key.fifths);
+  const along = (bars: readonly PlayedBar[], on?: ReadonlyMap<string, number>) =>
+    proposeSettings(harp, harpNotes(score, bars), {
+      ...{ ...options, signature, beats: beatsIn(score, bars) },
+      ...(on ? { on } : {}),
+    });
+  const first = along(once);
+  const found =
+    once.length === played.length ? first : along(played, againOn(score, played, first.strings));
+  const idOf = new Map(harpNotes(score, played).map(({ id, of = id }) => [id, of]));
+  return {
+    ...found,
+    strings: new Map([...found.strings].filter(([id]) => idOf.get(id) === id)),
+    problems: found.problems.map((one) => ({ ...one, note: idOf.get(one.note)! })),
+    written: writtenChanges(score.bars, played, found.start, found.changes),
+  };
+}
+
+/** The strings of notes that come more than once, as they were taken the first time. */
+function againOn(score: Score, played: readonly PlayedBar[], strings: Settings["strings"]) {
+  const again = new Set(played.filter(({ time }) => time > 1).map(({ bar }) => bar));
+  return new Map(
+    score.notes.flatMap(({ id, bar }): [string, number][] => {
+      const taken = strings.get(id);
+      return taken && again.has(bar) ? [[id, taken.string]] : [];
+    }),
   );
 }
 
@@ -148,7 +178,7 @@ export function proposeInBars(
 export function taskOf(
   harp: Harp,
   notes: readonly HarpNote[],
-  { tempo, secondsPerMove, start = {}, signature }: SettingOptions,
+  { tempo, secondsPerMove, start = {}, signature, on }: SettingOptions,
 ): { task: SettingTask; names: readonly string[] } {
   const second = 60 / tempo;
   const isPedal = harp.kind === "pedal";
@@ -170,8 +200,11 @@ export function taskOf(
       ...(told === undefined ? {} : { told }),
     };
   });
-  const chancesOf = ({ midi, pitch }: HarpNote): Chance[] => {
-    const found = stringsFor(harp, midi);
+  const chancesOf = ({ id, of = id, midi, pitch }: HarpNote): Chance[] => {
+    const settled = on?.get(of);
+    const found = stringsFor(harp, midi).filter(
+      ({ string }) => settled === undefined || string === settled,
+    );
     const written = writtenString(pitch);
     const isThere = found.some(({ string }) => string === written);
     return found.map(({ string, alter }): Chance => {

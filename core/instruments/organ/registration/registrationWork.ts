@@ -9,6 +9,8 @@ import {
   type Place,
 } from "../../../score/index.ts";
 import type { MarkDoubt, MarkTask, StratumWork } from "../../../score/marks/work.ts";
+import type { MarkData } from "../../../score/marks/mark.ts";
+import { inTheirBars, onRoad, type RoadTask } from "../../road.ts";
 import { limbsOf, nearestFree, whoIsFree } from "./free.ts";
 import { manualDoubts } from "./manuals.ts";
 import { actionsOf, registrationText } from "./changes.ts";
@@ -22,17 +24,43 @@ export interface Made extends Place {
   readonly nearest?: Place & { readonly by: readonly string[] };
 }
 
-/** Who makes each change: a hand, a foot, or nobody. What sounds at the beginning is set before. */
-export function changesMade(task: MarkTask): Made[] {
+/**
+ * Who makes each change: a hand, a foot, or nobody; where it is made more than once, as it is when
+ * fewest are free. What sounds at the beginning is set before.
+ */
+export function changesMade(asked: MarkTask): Made[] {
+  const task = onRoad(asked);
+  const { played } = task;
+  const made = changesAlong(task);
+  if (!played) return made;
+  const inBar = <P extends Place>(place: P): P => ({ ...place, bar: played[place.bar]!.bar });
+  const found = new Map<string, Made>();
+  for (const one of made) {
+    const before = found.get(one.mark.id);
+    if (before && (before.by.length === 0 || one.by.length > 0)) continue;
+    const { nearest } = one;
+    found.set(one.mark.id, { ...inBar(one), ...(nearest ? { nearest: inBar(nearest) } : {}) });
+  }
+  return [...found.values()];
+}
+
+/** The same each time a change is come to; nothing where all stands so already. */
+function changesAlong(task: RoadTask): Made[] {
   const { score, written, tempo } = task;
   const limbs = limbsOf(score, task.said?.get("part") ?? new Map());
   const marks = [...written].sort((a, b) => quartersAt(score, a.from) - quartersAt(score, b.from));
   const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
+  let stands: MarkData = {};
   return marks.flatMap((mark): Made[] => {
     const { bar, offset } = mark.from;
+    const before = stands;
+    stands = { ...stands, ...mark.data };
     const at = quartersAt(score, mark.from);
     if (bar < task.from || bar > task.to || at <= first + 1e-9) return [];
-    const actions = actionsOf(mark.data);
+    const isAgain = task.played !== undefined && task.played[bar]!.time > 1;
+    const actions = actionsOf(mark.data).filter(
+      (one) => !(isAgain && before[one] === mark.data[one]),
+    );
     if (actions.length === 0) return [];
     if (mark.data.assistant) return [{ bar, offset, mark, by: ["assistant"] }];
     const by = whoIsFree(limbs, actions, at, tempo);
@@ -46,8 +74,9 @@ export function changesMade(task: MarkTask): Made[] {
 const check = (task: MarkTask): MarkDoubt[] =>
   [...manualDoubts(task), ...unmade(task)].sort(comparePlaces);
 
-const unmade = (task: MarkTask): MarkDoubt[] =>
-  changesMade(task).flatMap(({ bar, offset, mark, by, nearest }): MarkDoubt[] => {
+const unmade = (asked: MarkTask): MarkDoubt[] => {
+  const task = onRoad(asked);
+  const found = changesAlong(task).flatMap(({ bar, offset, mark, by, nearest }): MarkDoubt[] => {
     if (by.length) return [];
     const { bars } = task.score;
     const where = nearest
@@ -64,6 +93,8 @@ const unmade = (task: MarkTask): MarkDoubt[] =>
       },
     ];
   });
+  return inTheirBars(found, task.played);
+};
 
 /** What is written looked through: who makes each change. */
 export const registrationWork: StratumWork = {
