@@ -80,8 +80,14 @@ const Dates = Type.Array(PlanDate, {
 });
 /** In which beats performance tempo is given; in those of the piece's metre when not said. */
 const Beat = OneOf(...(Object.keys(BEATS) as (keyof typeof BEATS)[]));
+const WithForecast = Type.Optional(
+  Type.Boolean({
+    description: "whether the answer waits for the forecast, about a second a piece; it does",
+  }),
+);
 export const PlanNew = Type.Object({
   id: OwnId,
+  forecast: WithForecast,
   assignmentId: Id,
   goalTempo: GoalTempo,
   beat: Type.Optional(Beat),
@@ -105,6 +111,7 @@ export const PlansNew = Type.Object({
   warmUp: Type.Optional(WarmUp),
   longest: Type.Optional(Longest),
   shares: Type.Optional(Shares),
+  forecast: WithForecast,
   template: Type.Optional(
     Type.String({
       maxLength: 60,
@@ -144,8 +151,18 @@ export const WouldBe = Type.Object({
     { description: "other pieces for which more or fewer minutes would be missing" },
   ),
 });
+/** As its sender last saw the plan. */
+const Revision = Type.Optional(
+  Type.Integer({
+    minimum: 1,
+    description: "the revision you saw; where something was changed since, the answer is 409",
+  }),
+);
 /** The same done: the plan is made anew with these changes. */
-export const Replan = Type.Object({ ...WhatIf.properties, id: OwnId, was: Was });
+export const Replan = Type.Object({
+  ...WhatIf.properties,
+  ...{ id: OwnId, revision: Revision, was: Was },
+});
 const AddedBars = Type.Object({ from: BarIndex, to: BarIndex });
 /** What the teacher changes in a plan without making it anew. */
 export const PlanEdit = Type.Object({
@@ -158,6 +175,7 @@ export const PlanEdit = Type.Object({
       description: "units that are left out, up to 500",
     }),
   ),
+  revision: Revision,
   was: Was,
 });
 export const CardMove = Type.Object({
@@ -208,8 +226,15 @@ export const Card = Type.Object({
   pinned: Type.Boolean({ description: "put on its day by hand" }),
   status: Status,
 });
+/** A card as it is planned. */
+export const PlannedCard = Type.Intersect([
+  Card,
+  Type.Object({ tries: Type.Integer({ description: "for which its minutes are enough" }) }),
+]);
+const Counted = Type.Integer({ description: "counts what people changed in the plan, from 1" });
 export const Plan = Type.Object({
   id: Id,
+  revision: Counted,
   assignmentId: Id,
   goalTempo: Type.Number(),
   readyBy: Type.String(),
@@ -236,11 +261,11 @@ export const Plan = Type.Object({
   missingMinutes: Type.Integer(),
   message: Type.String(),
   remedies: Remedies,
-  days: Type.Array(Type.Object({ date: Type.String(), cards: Type.Array(Card) })),
+  days: Type.Array(Type.Object({ date: Type.String(), cards: Type.Array(PlannedCard) })),
 });
 
 const DatedCard = Type.Intersect([
-  Card,
+  PlannedCard,
   Type.Object({ assignmentId: Id, pieceTitle: Type.String(), instrument: Type.String() }),
 ]);
 /** All a student works on: what each piece needs, and each day with its cards. */
@@ -255,6 +280,7 @@ export const Portfolio = Type.Object({
   plans: Type.Array(
     Type.Object({
       id: Id,
+      revision: Counted,
       assignmentId: Id,
       pieceTitle: Type.String(),
       goalTempo: Type.Number(),
@@ -301,3 +327,14 @@ export const Forecast = Type.Object({
     Type.Integer({ description: "minutes a day more for four in five; none where no few do" }),
   ),
 });
+
+const Forecasts = Type.Object({
+  forecast: Type.Optional(
+    Type.Array(Type.Intersect([Type.Object({ assignmentId: Id }), Forecast]), {
+      description: "of each piece it was made for, unless the request says not to",
+    }),
+  ),
+});
+/** The answer to a plan that is made: of one piece, or of several. */
+export const Made = Type.Intersect([Plan, Forecasts]);
+export const MadeOfSeveral = Type.Intersect([Portfolio, Forecasts]);

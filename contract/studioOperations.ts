@@ -179,7 +179,7 @@ export const studioOperations = {
     summary: "Makes a plan, or those of several pieces; each takes the place of an earlier one",
     status: 201,
     body: Type.Union([plans.PlanNew, plans.PlansNew]),
-    response: Type.Union([plans.Plan, plans.Portfolio]),
+    response: Type.Union([plans.Made, plans.MadeOfSeveral]),
   }),
   plan: op({
     method: "get",

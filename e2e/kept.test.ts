@@ -107,6 +107,7 @@ it("says what would make a plan fit, and takes it over in two steps", async () =
   here.complaints().splice(0);
   const { id } = await given();
   await here.send("POST", "/api/plans", {
+    forecast: false,
     assignmentId: id,
     goalTempo: 100,
     readyBy: new Date(Date.now() + 86_400_000).toISOString().slice(0, 10),

@@ -44,6 +44,7 @@ beforeAll(async () => {
   const plan = await here.send<{
     days: { cards: { id: string; hands: string; from: number }[] }[];
   }>("POST", "/api/plans", {
+    forecast: false,
     assignmentId: assignment,
     goalTempo: 72,
     readyBy: new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10),

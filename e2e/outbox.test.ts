@@ -146,6 +146,7 @@ it("tries made while the studio is stopped count once it answers, in their order
     pieceId: id,
   });
   await here.send("POST", "/api/plans", {
+    forecast: false,
     assignmentId: given,
     goalTempo: 80,
     readyBy: new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10),

@@ -158,6 +158,7 @@ it("is practised from its page", async () => {
   });
   const ready = new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10);
   const plan = await send<{ days: { cards: { id: string }[] }[] }>("POST", "/api/plans", {
+    forecast: false,
     assignmentId: assignment.id,
     goalTempo: 96,
     readyBy: ready,

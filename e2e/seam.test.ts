@@ -285,6 +285,7 @@ it("is on paper and in the practice room", async () => {
   });
   const day = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10);
   await ask("POST", "/api/plans", {
+    forecast: false,
     assignmentId: given.id,
     goalTempo: 80,
     readyBy: day,

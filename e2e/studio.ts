@@ -62,6 +62,7 @@ export function studio(...flags: string[]) {
       ...{ studentId: student.id, pieceId },
     });
     const { days } = await send<{ days: { cards: OfPlan[] }[] }>("POST", "/api/plans", {
+      forecast: false,
       ...{ assignmentId, goalTempo, rule: "three-to-one" },
       readyBy: new Date(Date.now() + 60 * 86_400_000).toISOString().slice(0, 10),
       minutesByWeekday: [30, 30, 30, 30, 30, 30, 30],

@@ -20,6 +20,7 @@ beforeEach(async () => {
     await studio.ask("POST", "/api/assignments", { studentId: student, pieceId: piece })
   ).json.id;
   await studio.ask("POST", "/api/plans", {
+    forecast: false,
     assignmentId: assignment,
     goalTempo: 92,
     readyBy: "2030-04-04",

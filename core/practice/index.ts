@@ -29,7 +29,7 @@ export { unitKey, type Unit } from "./unit.ts";
 export { cover, unitsOf } from "./units.ts";
 export { rangeOf, type HardSpot, type How } from "./sectionUnits.ts";
 export { cleanShares, USUAL_CLEAN } from "./cleanShares.ts";
-export { barCount, stepMinutes, trySeconds } from "./workload.ts";
+export { barCount, stepMinutes, triesWithin, trySeconds } from "./workload.ts";
 export { earned, earnedOn, ridge, ridges, type Promotion, type RidgeBar } from "./progress.ts";
 export { arrange, tires } from "./arrange.ts";
 export {

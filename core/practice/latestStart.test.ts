@@ -37,14 +37,20 @@ it("keeps the order of learning where there is time, and begins a long chain in 
 // forerunners, and no set of units than the days before, their minutes, and the days after.
 // Cards of less than the shortest are counted as that long.
 
-/** Days a unit takes at least: no day holds more than two steps or the shortest card. */
-function daysFor(left: readonly StepToClimb[]): number {
+/** Of a day's minutes run-throughs have a quarter at most. */
+const QUARTER = 0.25;
+
+/**
+ * Days a unit takes at least: no day holds more than two steps, or the shortest card; of a
+ * run-through no more than a quarter of its minutes.
+ */
+function daysFor(left: readonly StepToClimb[], ofADay: number): number {
   if (left.length === 0) return 0;
   const ofDay = left.map(({ tempo, minutes }, i) => {
     const next = left[i + 1];
     return Math.ceil(minutes + (next && next.tempo > tempo ? next.minutes : 0));
   });
-  const most = Math.max(SHORTEST, ...ofDay);
+  const most = Math.max(SHORTEST, Math.min(ofADay, Math.max(...ofDay)));
   const again = left.filter(({ tempo }, i) => tempo === left[i - 1]?.tempo).length;
   return Math.max(again + 1, Math.ceil(sum(left.map((step) => step.minutes)) / most - 1e-9));
 }
@@ -55,6 +61,8 @@ const from = ({ left }: Load, tempo: number) => left.filter((step) => step.tempo
 const sum = (all: readonly number[]) => all.reduce((a, b) => a + b, 0);
 
 function leastDays(loads: readonly Load[], minutes: number): number {
+  const daysOf = ({ unit }: Load, left: readonly StepToClimb[]) =>
+    daysFor(left, isRunThrough(unit.kind) ? Math.ceil(minutes * QUARTER) : minutes);
   const open = loads.filter(({ left }) => left.length > 0);
   const byKey = new Map(open.map((load) => [load.unit.key, load]));
   const before = new Map<Load, number>();
@@ -63,7 +71,7 @@ function leastDays(loads: readonly Load[], minutes: number): number {
     const first = load.unit.after.flatMap((key) => byKey.get(key) ?? []);
     before.set(
       load,
-      Math.max(0, ...first.map((one) => before.get(one)! + daysFor(upTo(one, own)))),
+      Math.max(0, ...first.map((one) => before.get(one)! + daysOf(one, upTo(one, own)))),
     );
   }
   const after = new Map<Load, number>();
@@ -71,13 +79,18 @@ function leastDays(loads: readonly Load[], minutes: number): number {
     const rest = open.filter(({ unit }) => unit.after.includes(load.unit.key));
     // of a run-through what is at the tempo of the last step comes after that
     const last = load.left.at(-1)!.tempo;
-    const daysOf = (one: Load) =>
-      isRunThrough(one.unit.kind) ? Math.max(1, daysFor(from(one, last))) : daysFor(one.left);
-    after.set(load, Math.max(0, ...rest.map((one) => after.get(one)! + daysOf(one))));
+    const afterIt = (one: Load) =>
+      isRunThrough(one.unit.kind)
+        ? Math.max(1, daysOf(one, from(one, last)))
+        : daysOf(one, one.left);
+    after.set(load, Math.max(0, ...rest.map((one) => after.get(one)! + afterIt(one))));
   }
-  const chains = open.map((one) => before.get(one)! + daysFor(one.left) + after.get(one)!);
-  const minutesOf = ({ left }: Load) =>
-    Math.max(SHORTEST * daysFor(left), Math.ceil(sum(left.map((step) => step.minutes)) - 1e-9));
+  const chains = open.map((one) => before.get(one)! + daysOf(one, one.left) + after.get(one)!);
+  const minutesOf = (one: Load) =>
+    Math.max(
+      SHORTEST * daysOf(one, one.left),
+      Math.ceil(sum(one.left.map((step) => step.minutes)) - 1e-9),
+    );
   const levels = [...new Set(before.values())].flatMap((head) =>
     [...new Set(after.values())].map((tail) => {
       const some = open.filter((one) => before.get(one)! >= head && after.get(one)! >= tail);
@@ -87,16 +100,23 @@ function leastDays(loads: readonly Load[], minutes: number): number {
   return Math.max(...chains, ...levels);
 }
 
-function toLearn(score: Score): PieceToLay {
+function toLearn(score: Score, goal = 90): PieceToLay {
   const form = analyse(score);
   const sections = segment(score, form).map((one, i) => ({
     ...{ id: String(i), name: one.label, words: "" },
     ...{ from: startOf(one.from), to: startOf(one.to + 1) },
   }));
-  const units = unitsOf(score, form, cover(score, sections), 90);
+  const units = unitsOf(score, form, cover(score, sections), goal);
   const rule = promotionRule("three-to-one");
-  return { score, units, goal: 90, rule, clean: () => 0.9, earned: new Map() };
+  return { score, units, goal, rule, clean: () => 0.9, earned: new Map() };
 }
+
+/** Days it takes, over the least there must be, for each number of minutes a day. */
+const overBound = (piece: PieceToLay, budgets: readonly number[]) =>
+  budgets.map(
+    (minutes) => daysTaken(laidOut(piece, minutes)) / leastDays(begin(piece).loads, minutes),
+  );
+const median = (all: readonly number[]) => [...all].sort((a, b) => a - b)[all.length >> 1];
 
 const laidOut = (piece: PieceToLay, minutes: number) =>
   schedule({
@@ -106,23 +126,28 @@ const laidOut = (piece: PieceToLay, minutes: number) =>
 const daysTaken = (days: ReturnType<typeof laidOut>) =>
   1 + days.findLastIndex((cards) => cards.length > 0);
 
-const long = realScores()
+const scores = realScores()
   .map(([, score]) => score)
-  .filter(({ bars }) => bars.length >= 40 && bars.length <= 200)
-  .map(toLearn);
+  .filter(({ bars }) => bars.length >= 40 && bars.length <= 200);
+const long = scores.map((score) => toLearn(score));
 
 it("learns a long piece in hardly more days than there must be, section by section", () => {
-  const ratios = long.flatMap((piece) =>
-    [15, 25, 40].map((minutes) => {
-      const days = daysTaken(laidOut(piece, minutes));
-      return days / leastDays(begin(piece).loads, minutes);
-    }),
-  );
+  const ratios = long.flatMap((piece) => overBound(piece, [15, 25, 40]));
   expect(ratios.length).toBeGreaterThanOrEqual(15);
   // measured 1.10; 1.19 with sections one after the other
-  expect(ratios.sort((a, b) => a - b)[ratios.length >> 1]).toBeLessThanOrEqual(1.1);
+  expect(median(ratios)).toBeLessThanOrEqual(1.1);
   expect(Math.min(...ratios)).toBeGreaterThanOrEqual(1);
   expect(Math.max(...ratios)).toBeLessThanOrEqual(1.2);
+});
+
+it("is as near with goals and minutes on which nothing was chosen", () => {
+  const ratios = [60, 132].flatMap((goal) =>
+    scores.flatMap((score) => overBound(toLearn(score, goal), [12, 20, 33, 50])),
+  );
+  // measured 1.097; with what is due first six days before 1.08, at the price that the first
+  // section stands after 0.55 of the days and not after a third
+  expect(median(ratios)).toBeLessThanOrEqual(1.1);
+  expect(Math.max(...ratios)).toBeLessThanOrEqual(1.25);
 });
 
 it("has a section standing long before the last is begun", () => {

@@ -26,6 +26,13 @@ export function trySeconds(score: Score, unit: Played, tempo: number): number {
   return ((beats + countIn) * 60) / tempo + BETWEEN_TRIES;
 }
 
+/** Tries for which a card's minutes are enough, one at least: whole. */
+export const triesWithin = (
+  score: Score,
+  unit: Played,
+  { tempo, minutes }: { readonly tempo: number; readonly minutes: number },
+): number => Math.max(1, Math.round((minutes * 60) / trySeconds(score, unit, tempo)));
+
 /**
  * Expected minutes for each step of a unit that is still to be climbed, less where it is nearly
  * known.

@@ -49,6 +49,7 @@ export async function openFilled() {
   for (const id of ["paper-piece-1", "paper-piece-2"])
     await ask("POST", "/api/pieces/paper", { id, title: "On paper", paper });
   await ask("POST", "/api/plans", {
+    forecast: false,
     assignmentId: given.id,
     goalTempo: 80,
     readyBy: "2030-04-20",

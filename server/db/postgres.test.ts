@@ -34,6 +34,7 @@ it("brings, marks, plans and logs on a PostgreSQL server, and finds it all again
   ).json;
   const plan = (
     await first.ask("POST", "/api/plans", {
+      forecast: false,
       assignmentId: assignment.id,
       goalTempo: 92,
       readyBy: "2030-04-04",

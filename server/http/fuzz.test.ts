@@ -21,6 +21,7 @@ beforeAll(async () => {
   const student = (await ask("POST", "/api/students", { name: "Ada Rill" })).json.id;
   const given = await ask("POST", "/api/assignments", { studentId: student, pieceId: pieces[0] });
   const plan = await ask("POST", "/api/plans", {
+    forecast: false,
     assignmentId: given.json.id,
     goalTempo: 80,
     readyBy: "2030-04-20",

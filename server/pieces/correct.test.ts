@@ -81,6 +81,7 @@ async function annotated() {
   ).json;
   const plan = (
     await studio.ask("POST", "/api/plans", {
+      forecast: false,
       assignmentId: assignment.id,
       goalTempo: 92,
       readyBy: "2030-04-24",

@@ -329,6 +329,7 @@ describe("fingers of a stored piece", () => {
     ).json;
     const plan = (
       await studio.ask("POST", "/api/plans", {
+        forecast: false,
         assignmentId,
         goalTempo: 100,
         readyBy: "2030-04-30",

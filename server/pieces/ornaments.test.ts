@@ -50,6 +50,7 @@ it("layers that are inked are cards of the plan: bare, then with one after the o
   });
   const handsIn = async () => {
     const { json } = await studio.ask("POST", "/api/plans", {
+      forecast: false,
       ...{ assignmentId: assigned.json.id, goalTempo: 144, readyBy: "2031-01-01" },
       ...{ minutesByWeekday: [30, 30, 30, 30, 30, 30, 30], rule: "three-to-one" },
     });

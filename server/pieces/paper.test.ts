@@ -88,6 +88,7 @@ describe("a piece on paper", () => {
     ).json;
     const plan = (
       await studio.ask("POST", "/api/plans", {
+        forecast: false,
         assignmentId: assignment.id,
         goalTempo: 96,
         readyBy: "2030-05-01",

@@ -98,6 +98,7 @@ it("plans a hand with the feet, and says so in the calendar", async () => {
   ).json;
   const plan = (
     await studio.ask("POST", "/api/plans", {
+      forecast: false,
       assignmentId: assignment.id,
       goalTempo: 60,
       readyBy: "2030-04-24",

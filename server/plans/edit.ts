@@ -10,6 +10,7 @@ import { knownPiece } from "../pieces/store.ts";
 import type { Studio } from "../studio.ts";
 import { daysFrom, daysUntil, layingOf, type Open } from "./laying.ts";
 import { layAnew, markStudentStale, practisingOf, togetherWith, upToDate } from "./layout.ts";
+import { changedFields, nextRevision, unlessStale } from "./revision.ts";
 import { barsText, planRow, type CardRow, type PlanRow } from "./store.ts";
 
 async function openPlan(
@@ -30,9 +31,10 @@ export async function editPlan(
 ): Promise<PlanRow> {
   const { db } = studio;
   const plan = await planRow(db, id);
+  const { added, dropped } = body;
+  await unlessStale(db, plan, { added, dropped }, body.revision);
   unlessMoved(plan, body, body.was);
   const { open } = await openPlan(studio, plan);
-  const { added, dropped } = body;
   const { score } = await knownPiece(studio, open.pieceId);
   const last = score.bars.length - 1;
   const wrong = added?.find(({ from, to }) => from > to || to > last);
@@ -51,9 +53,11 @@ export async function editPlan(
       throw new ProblemError(400, say`This plan has no unit "${unknown}".`, "dropped");
   }
   await db.transaction(async (tx) => {
+    const change = { ...(added ? { added } : {}), ...(dropped ? { dropped } : {}) };
+    const changed = changedFields(plan, { ...plan, ...change });
     await tx
       .update(plans)
-      .set({ ...(added ? { added } : {}), ...(dropped ? { dropped } : {}) })
+      .set({ ...change, ...(changed.length ? nextRevision(plan, changed) : {}) })
       .where(eq(plans.id, id));
     await layAnew({ db: tx }, open.studentId);
   });
@@ -127,6 +131,10 @@ export async function moveCard(
       await tx.delete(cards).where(and(same, ne(cards.id, id)));
     }
     await tx.update(cards).set({ date, pinned }).where(eq(cards.id, id));
+    await tx
+      .update(plans)
+      .set(nextRevision(plan, ["cards"]))
+      .where(eq(plans.id, planId));
     await markStudentStale({ db: tx }, open.studentId);
   });
   const after = await upToDate(studio, plan);

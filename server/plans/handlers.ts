@@ -56,12 +56,29 @@ export function planHandlers(studio: Studio): Made {
       minutesByWeekday,
     };
   };
+  const datedForecast = async (row: PlanRow) => {
+    const found = await forecastOf(studio, await upToDate(studio, row));
+    if (!found) return { p10: null, p50: null, p90: null, chance: null, minutesFor80: null };
+    const date = today(clock);
+    // ready after so many days of practice, today being the first
+    const on = (days: number | null) =>
+      days === null ? null : addDays(date, Math.max(0, days - 1));
+    return { ...found, p10: on(found.p10), p50: on(found.p50), p90: on(found.p90) };
+  };
+  const forecasts = async (of: readonly PlanRow[]) => {
+    const found = [];
+    for (const row of of)
+      found.push({ assignmentId: row.assignmentId, ...(await datedForecast(row)) });
+    return found;
+  };
 
   return {
     addPlan: async ({ body }) => {
+      const { forecast = true } = body;
       if ("pieces" in body) {
-        await makePlans(studio, body);
-        return portfolioOf(studio, body.studentId);
+        const all = await makePlans(studio, body);
+        const portfolio = await portfolioOf(studio, body.studentId);
+        return { ...portfolio, ...(forecast ? { forecast: await forecasts(all) } : {}) };
       }
       const { minutesByWeekday, ...wanted } = body;
       const { assignment } = await assignmentOf(wanted.assignmentId);
@@ -70,7 +87,8 @@ export function planHandlers(studio: Studio): Made {
         ...(minutesByWeekday ? { minutesByWeekday } : {}),
         pieces: [{ dates: [], ...wanted }],
       });
-      return answer(made!);
+      const plan = await answer(made!);
+      return { ...plan, ...(forecast ? { forecast: await forecasts([made!]) } : {}) };
     },
 
     portfolio: async ({ param }) => portfolioOf(studio, param("id")),
@@ -87,16 +105,7 @@ export function planHandlers(studio: Studio): Made {
       return answer(row);
     },
 
-    forecast: async ({ param }) => {
-      const plan = await upToDate(studio, await planRow(db, param("id")));
-      const found = await forecastOf(studio, plan);
-      if (!found) return { p10: null, p50: null, p90: null, chance: null, minutesFor80: null };
-      const date = today(clock);
-      // ready after so many days of practice, today being the first
-      const on = (days: number | null) =>
-        days === null ? null : addDays(date, Math.max(0, days - 1));
-      return { ...found, p10: on(found.p10), p50: on(found.p50), p90: on(found.p90) };
-    },
+    forecast: async ({ param }) => datedForecast(await planRow(db, param("id"))),
 
     whatIf: ({ param, body }) => whatIf(studio, param("id"), body),
 

@@ -13,6 +13,7 @@ import { newId, type Studio } from "../studio.ts";
 import { checkFirst, checkGoals, chooseFrom } from "./chosen.ts";
 import { FARTHEST } from "./laying.ts";
 import { layAnew } from "./layout.ts";
+import { changedFields, nextRevision } from "./revision.ts";
 import type { PlanRow } from "./store.ts";
 
 type Several = Extract<Body<"addPlan">, { pieces: unknown }>;
@@ -157,9 +158,15 @@ async function makeOne(
       firstTempo,
     })
     .returning();
+  if (!before) return made!;
   // and so does what was put on a day to come, and what was begun today
-  if (before) await takeOver(studio, tx, before.id, made!.id);
-  return made!;
+  await takeOver(studio, tx, before.id, made!.id);
+  const [counted] = await tx
+    .update(plans)
+    .set(nextRevision(before, changedFields(before, made!)))
+    .where(eq(plans.id, made!.id))
+    .returning();
+  return counted!;
 }
 
 async function takeOver({ clock }: Studio, tx: Database, from: string, to: string): Promise<void> {

@@ -69,6 +69,7 @@ export async function daysOfStudent(studio: Studio, studentId: string) {
   const plans = open.map(({ plan, title }) => ({
     plan,
     id: plan.id,
+    revision: plan.revision,
     assignmentId: plan.assignmentId,
     pieceTitle: title,
     goalTempo: plan.goalTempo,

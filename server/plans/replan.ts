@@ -1,9 +1,12 @@
 import type { Answer, Body } from "@yarrow-ridge/contract";
 import { schoolsOf } from "@yarrow-ridge/core/practice";
+import { eq } from "drizzle-orm";
 import { unlessMoved } from "../http/was.ts";
+import { plans } from "../db/schema.ts";
 import type { Studio } from "../studio.ts";
 import { practisingOf, togetherWith } from "./layout.ts";
 import { makePlans } from "./make.ts";
+import { unlessStale } from "./revision.ts";
 import { planRow, type PlanRow } from "./store.ts";
 import { whatIf } from "./whatIf.ts";
 
@@ -15,12 +18,15 @@ import { whatIf } from "./whatIf.ts";
 export async function replan(
   studio: Studio,
   id: string,
-  { id: own, was, minutesByWeekday, ...change }: Body<"replan">,
+  { id: own, was, revision, minutesByWeekday, ...change }: Body<"replan">,
 ): Promise<{ plan: PlanRow; would: Answer<"whatIf"> }> {
   const plan = await planRow(studio.db, id);
   const [open] = await togetherWith(studio.db, plan);
   const { studentId } = open!;
   const student = await practisingOf(studio.db, studentId);
+  const [sent] = own ? await studio.db.select().from(plans).where(eq(plans.id, own)) : [];
+  if (sent) return { plan: sent, would: await whatIf(studio, sent.id, {}) };
+  await unlessStale(studio.db, plan, change, revision);
   const minutes = minutesByWeekday ? { minutesByWeekday } : {};
   const now = { ...plan, minutesByWeekday: student.minutesByWeekday };
   unlessMoved(now, { ...change, ...minutes }, was);

@@ -7,6 +7,7 @@ import {
   lastStep,
   schoolsOf,
   stepEarned,
+  triesWithin,
   type Remedies,
 } from "@yarrow-ridge/core/practice";
 import { barSpan, beatSign, roadText, type Score } from "@yarrow-ridge/core/score";
@@ -92,6 +93,7 @@ export const answerCard = (score: Score, row: CardRow, status: CardStatus) => ({
   hands: row.hands,
   tempo: row.tempo,
   minutes: row.minutes,
+  tries: triesWithin(score, { from: row.fromBar, to: row.toBar, played: row.played }, row),
   kind: row.kind,
   section: row.section,
   why: row.why,
@@ -127,6 +129,7 @@ export async function answerPlan(
   const goal = plan.goalTempo;
   return {
     id: plan.id,
+    revision: plan.revision,
     assignmentId: plan.assignmentId,
     goalTempo: goal,
     readyBy: plan.readyBy,

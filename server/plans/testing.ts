@@ -55,6 +55,7 @@ const asking = (studio: TestStudio, assignment: Answer) => ({
       readyBy: "2030-03-24",
       minutesByWeekday: [20, 20, 0, 20, 20, 30, 0],
       rule: "three-to-one",
+      forecast: false,
       ...over,
     })) as unknown as { status: number; json: Plan },
   plan: async (id: string) => (await studio.ask("GET", `/api/plans/${id}`)).json as unknown as Plan,

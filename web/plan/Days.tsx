@@ -159,7 +159,9 @@ function CardLine({ card, instrument }: { card: CardAnswer; instrument: string }
         <span className="plan-tempo">
           <Tempo beat={card.beat} tempo={card.tempo} />
         </span>
-        <span className="soft">{say`${card.minutes} min`}</span>
+        <span className="soft" title={say`enough for about ${card.tries} tries`}>
+          {say`${card.minutes} min`}
+        </span>
         <span className="soft plan-mark">{mark || (card.pinned && say`pinned`)}</span>
       </Link>
     </li>

@@ -132,7 +132,8 @@ export function PlanForm({
   };
   const body = (fields: Fields) => ({ assignmentId, dates: fields.dates, ...changeOf(fields) });
   // each is a plan of its own: what was laid out before rests beneath it
-  const plain = (id: string, wanted: Body<"addPlan">) => request("addPlan", {}, { ...wanted, id });
+  const plain = (id: string, wanted: Body<"addPlan">) =>
+    request("addPlan", {}, { ...wanted, id, forecast: false });
   const save = async (fields: Fields) => {
     setBusy(true);
     const before = plan && {

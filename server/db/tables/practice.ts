@@ -139,6 +139,9 @@ export const plans = pgTable(
     remedies: jsonb("remedies").$type<Remedies>(),
     /** When it will be ready, once somebody has asked. */
     forecast: jsonb("forecast").$type<Forecast>(),
+    /** How often people have changed it, and in which of those changes each field was last. */
+    revision: integer("revision").notNull().default(1),
+    edited: jsonb("edited").$type<Record<string, number>>().notNull().default({}),
     superseded: boolean("superseded").notNull().default(false),
     createdAt: created(),
   },
