@@ -3,14 +3,17 @@ import { between, type Neck } from "./neck.ts";
 /** Millimetres between the first and the fourth finger: easy, and the most of an adult hand. */
 export const [EASY, MOST] = [98, 127];
 
-/** Of what lies between 1 and 4 the share between two fingers. Own figures. */
+/**
+ * Of what lies between 1 and 4 the share between two fingers. Own figures; neighbours as far as
+ * published chord diagrams ask of them (frets 1 and 3 under 2 and 3 or 3 and 4: 67 of 127 mm).
+ */
 const SHARES: Readonly<Record<string, number>> = {
   "14": 1,
   "13": 0.82,
   "12": 0.62,
   "24": 0.72,
-  "23": 0.46,
-  "34": 0.46,
+  "23": 0.53,
+  "34": 0.53,
 };
 
 /** Millimetres two fingers reach along a string at most. */

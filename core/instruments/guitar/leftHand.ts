@@ -95,8 +95,9 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
       shapes: shapesOn,
     },
     wanted,
-    written: ({ notes, position, barre }, i) => {
+    written: ({ notes, position, barres }, i) => {
       const { string, fret, finger } = notes[i]!;
+      const barre = barres?.find((one) => one.finger === finger);
       return {
         value: String(finger),
         also: {

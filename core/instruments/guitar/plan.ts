@@ -84,10 +84,12 @@ function reasonsOf(
     for (const { natural, finger, string, fret } of now.notes)
       if (natural && finger > 0)
         touched.push(say`string ${string} at fret ${roman(fret)}${inBar(bar, score)}`);
-    if (now.barre)
+    for (const { from, to, fret, finger } of now.barres ?? [])
       barres.push(
-        say`${now.barre.to - now.barre.from + 1} strings at fret
-          ${roman(now.barre.fret)}${inBar(bar, score)}`,
+        finger === 1
+          ? say`${to - from + 1} strings at fret ${roman(fret)}${inBar(bar, score)}`
+          : say`${to - from + 1} strings at fret ${roman(fret)} with finger
+            ${finger}${inBar(bar, score)}`,
       );
     const before = asked.includes(at - 1) ? way(at - 1) : undefined;
     if (!before || before.position === now.position || stopped.length === 0) continue;

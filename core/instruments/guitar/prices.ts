@@ -17,8 +17,9 @@ export interface NeckPrices {
   readonly outward: number;
   readonly inner: number;
   readonly squeezed: number;
-  /** In chords: a fret too wide, for each millimetre over, a fret too narrow, fingers crossed. */
+  /** In chords: a fret too wide (between first and second finger less), for each millimetre over, a fret too narrow, fingers crossed. */
   readonly wide: number;
+  readonly wideFirst: number;
   readonly millimetre: number;
   readonly narrow: number;
   readonly crossed: number;
@@ -26,6 +27,8 @@ export interface NeckPrices {
   readonly barre: number;
   readonly barreString: number;
   readonly barreInside: number;
+  /** Another finger than the first that lies flat. */
+  readonly flat: number;
   readonly fourth: number;
   readonly third: number;
   /** For each fret above V, and for each fret of position. */
@@ -48,8 +51,8 @@ export interface NeckPrices {
 export const NECK_PRICES: NeckPrices = {
   ...{ shift: 2.5, shiftFret: 0.35, guided: 0.9, slid: 0.1, fromOpen: 0.7 },
   ...{ hop: 2.2, leapOver: 4, outward: 2.2, inner: 3, squeezed: 0.9 },
-  ...{ wide: 3, millimetre: 0.04, narrow: 0.25, crossed: 2.7 },
-  ...{ barre: 0.4, barreString: 0.5, barreInside: 0.5, fourth: 0.35, third: 0.05 },
+  ...{ wide: 3, wideFirst: 0.8, millimetre: 0.04, narrow: 0.45, crossed: 2.7 },
+  ...{ barre: 0.25, barreString: 0.5, barreInside: 0.5, flat: 12, fourth: 0.35, third: 0.05 },
   ...{
     height: 0.09,
     position: 0.02,

@@ -72,6 +72,10 @@ it("names a position where it changes, and takes a stretch for none", () => {
 it("a finger over strings of one fret is a barre, from its first note to its last", () => {
   expect(onNeck("F2+C3+F3+A3+C4+F4", "6.1+5.3+4.4+3.2+2.1+1.1")).toEqual(["barre B I 0-5"]);
   expect(onNeck("F3+A3+C4+F4", "4.3+3.2+2.1+1.1")).toEqual(["barre ½B I 2-3"]);
+  // the third finger on three strings says so; the position is the first finger's
+  expect(onNeck("B2+F#3+B3+D#4 B2+F#3+B3+D#4", "5.1+4.3+3.3+2.3 5.1+4.3+3.3+2.3")).toEqual([
+    ...["barre ½B IV (3) 1-7", "position II 0-0"],
+  ]);
   // broken it is the same; an open string under it would not sound
   expect(onNeck("F2 C3 F3 F4", "6.1 5.3 4.4 1.1")).toEqual(["barre B I 0-3"]);
   // one finger at one fret in two bars is no barre

@@ -24,7 +24,7 @@ export const neckSigns: Following = (score, values, setup) => {
     at(note).flatMap((one) => (one.finger === undefined ? [] : [{ ...one, finger: one.finger }]));
   const line = onsets(score.notes, "hands").map(({ notes }) => notes.flatMap(placed));
   const barres = barresOf(line);
-  return [...barres, ...positionsOf(line, barres), ...dampedIn(score, line)];
+  return [...barres, ...flatsOf(line), ...positionsOf(line, barres), ...dampedIn(score, line)];
 };
 
 /** A finger so many frets out of its place is stretched, not shifted. */
@@ -116,6 +116,29 @@ function barresOf(line: readonly (readonly Stopped[])[]): FollowingSign[] {
     }
   }
   end();
+  return found;
+}
+
+/** A finger other than the first on several strings at once, as long as the chord comes again. */
+function flatsOf(line: readonly (readonly Stopped[])[]): FollowingSign[] {
+  const found: FollowingSign[] = [];
+  for (const finger of [2, 3, 4]) {
+    let last: { readonly fret: number; readonly moment: number } | undefined;
+    line.forEach((notes, moment) => {
+      const under = notes.filter((one) => one.finger === finger);
+      const { fret, note } = under[0] ?? {};
+      if (under.length < 2 || fret === undefined || !note) return;
+      const to = under.at(-1)!.note.id;
+      if (last?.fret === fret && last.moment === moment - 1) found.push({ ...found.pop()!, to });
+      else
+        found.push({
+          ...{ kind: "barre", from: note.id, to, look: "line" },
+          text: say`½B ${roman(fret)} (${finger})`,
+          name: say`finger ${finger} lies flat over ${under.length} strings at fret ${roman(fret)}`,
+        });
+      last = { fret, moment };
+    });
+  }
   return found;
 }
 

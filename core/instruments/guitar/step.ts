@@ -5,8 +5,10 @@ import type { NeckWay, Stopped } from "./way.ts";
 const isStopped = ({ finger }: Stopped): boolean => finger > 0;
 
 /** The finger lies flat over a place in a way. */
-const covers = ({ barre }: NeckWay, { string, fret }: Stopped): boolean =>
-  barre !== undefined && barre.fret === fret && string >= barre.from && string <= barre.to;
+const covers = ({ barres }: NeckWay, { string, fret, finger }: Stopped): boolean =>
+  barres?.some(
+    (one) => one.finger === finger && one.fret === fret && string >= one.from && string <= one.to,
+  ) ?? false;
 
 /** A finger that stays on its string, to lead the hand. */
 export const guideOf = (a: NeckWay, b: NeckWay): Stopped | undefined =>

@@ -19,13 +19,15 @@ export interface NeckWay {
   readonly notes: readonly Stopped[];
   /** The fret under the first finger, from 1: it goes along unseen through open strings. */
   readonly position: number;
-  /** Strings under a finger that lies flat, from the first. */
-  readonly barre?: Barre;
+  /** Strings under fingers that lie flat. */
+  readonly barres?: readonly Barre[];
   /** What it costs by itself. */
   readonly cost: number;
 }
 
+/** A finger that lies flat over several strings. */
 export interface Barre {
+  readonly finger: number;
   readonly fret: number;
   /** Lowest and highest string number it covers. */
   readonly from: number;

@@ -18,17 +18,24 @@ export interface AtNeck {
   readonly highest?: number;
 }
 
-/** Ways kept of a moment, the cheapest; so that a full chord has no thousands. */
+/**
+ * Ways kept of a moment, the cheapest, so that a full chord has no thousands; and of those on the
+ * same strings, which a teacher can ask for.
+ */
 const KEPT = 160;
+const KEPT_ON_STRINGS = 6;
 
 /** Positions an open string may be played in. */
 const POSITIONS = Array.from({ length: 14 }, (_, i) => i + 1);
 
 /** Every way to take some notes at once, the cheapest first. */
 export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
-  const found: NeckWay[] = [];
-  for (const places of placings(notes, at)) found.push(...fingerings(notes, places, at));
-  return found.sort((a, b) => a.cost - b.cost).slice(0, KEPT);
+  const byCost = (a: NeckWay, b: NeckWay) => a.cost - b.cost;
+  const onStrings = placings(notes, at).map((places) => fingerings(notes, places, at).sort(byCost));
+  const all = onStrings.flat().sort(byCost);
+  if (all.length <= KEPT) return all;
+  const some = new Set(onStrings.flatMap((ways) => ways.slice(0, KEPT_ON_STRINGS)));
+  return all.filter((way, i) => i < KEPT || some.has(way));
 }
 
 /** Whether some notes can be taken at once. */
@@ -68,9 +75,9 @@ function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNe
       cost: open + at.prices.position * position,
     }));
   if (stopped.length === 1) return alone(stopped[0]!, ways, open, at);
-  return shapes(stopped, places, at).map(({ hand, barre, cost, position }) => ({
+  return shapes(stopped, places, at).map(({ hand, barres, cost, position }) => ({
     ...{ notes: ways(hand), position, cost: cost + open },
-    ...(barre ? { barre } : {}),
+    ...(barres.length ? { barres } : {}),
   }));
 }
 
@@ -106,7 +113,7 @@ function alone(
 
 interface Shape {
   readonly hand: ReadonlyMap<Place, number>;
-  readonly barre?: Barre;
+  readonly barres: readonly Barre[];
   readonly position: number;
   readonly cost: number;
 }
@@ -116,14 +123,18 @@ interface Fingered extends Place {
   readonly finger: number;
 }
 
-/** Whether two fingers can lie so at once: in the order of the frets, the first one flat. */
+/** Strings that a finger other than the first can lie flat over. Common practice, no source. */
+const FLAT = 3;
+
+/** Whether two fingers can lie so at once: in the order of the frets, or one of them flat. */
 function canLie(a: Fingered, b: Fingered, { neck, most }: AtNeck): boolean {
-  if (a.finger === b.finger) return a.finger === 1 && a.fret === b.fret;
+  if (a.finger === b.finger)
+    return a.fret === b.fret && (a.finger === 1 || Math.abs(a.string - b.string) < FLAT);
   const [low, high] = a.finger < b.finger ? [a, b] : [b, a];
   return low.fret <= high.fret && reaches(neck, most, low, high);
 }
 
-/** Several stopped notes at once: fingers rise with the frets; the first may lie flat. */
+/** Several stopped notes at once: fingers rise with the frets; each may lie flat. */
 function shapes(stopped: readonly Place[], all: readonly Place[], at: AtNeck): Shape[] {
   // the lower string first where frets are equal
   const inOrder = [...stopped].sort((a, b) => a.fret - b.fret || b.string - a.string);
@@ -145,32 +156,43 @@ function shapes(stopped: readonly Place[], all: readonly Place[], at: AtNeck): S
   return found;
 }
 
-/** What fingers that can lie so cost; none where the first cannot lie flat. */
+/** Where a finger lies flat; none where a string under it must sound lower than its fret. */
+function barreOf(flat: readonly Fingered[], all: readonly Place[]): Barre | undefined {
+  const strings = flat.map(({ string }) => string);
+  const [from, to] = [Math.min(...strings), Math.max(...strings)];
+  const [{ fret, finger }] = flat as [Fingered];
+  const isUnder = (one: Place) => one.string >= from && one.string <= to && one.fret < fret;
+  return all.some(isUnder) ? undefined : { finger, fret, from, to };
+}
+
+/** What a finger that lies flat costs. */
+function barreCost({ finger, from, to }: Barre, { prices }: AtNeck): number {
+  const over = prices.barreString * Math.max(0, to - from - 1);
+  return finger === 1
+    ? prices.barre + over + (from > 1 ? prices.barreInside : 0)
+    : prices.flat + over;
+}
+
+/** What fingers that can lie so cost; none where one cannot lie flat. */
 function priced(
   hand: readonly Fingered[],
   all: readonly Place[],
   at: AtNeck,
 ): Omit<Shape, "hand"> | undefined {
   const { neck, prices } = at;
-  const flat = hand.filter(({ finger }) => finger === 1);
-  let barre: Barre | undefined;
-  let cost = 0;
-  if (flat.length > 1) {
-    if (at.noBarre) return undefined;
-    const [from, to] = [
-      Math.min(...flat.map(({ string }) => string)),
-      Math.max(...flat.map(({ string }) => string)),
-    ];
-    barre = { fret: flat[0]!.fret, from, to };
-    const lies = ({ string }: Place) => string >= from && string <= to;
-    // what lies under it sounds no lower than its fret
-    if (all.some((one) => lies(one) && one.fret < barre!.fret)) return undefined;
-    cost += prices.barre + prices.barreString * Math.max(0, to - from - 1);
-    if (from > 1) cost += prices.barreInside;
+  const barres: Barre[] = [];
+  const share = [1, 1, 1, 1, 1];
+  for (let finger = 1; finger <= 4; finger++) {
+    const flat = hand.filter((one) => one.finger === finger);
+    if (flat.length < 2) continue;
+    const barre = at.noBarre ? undefined : barreOf(flat, all);
+    if (!barre) return undefined;
+    barres.push(barre);
+    share[finger] = 1 / flat.length;
   }
+  let cost = barres.reduce((sum, barre) => sum + barreCost(barre, at), 0);
   const used = [...hand].sort((a, b) => a.finger - b.finger || a.fret - b.fret);
-  for (const one of used)
-    cost += fingerCost(one.finger, one.fret, at) / (one.finger === 1 ? flat.length : 1);
+  for (const { finger, fret } of used) cost += fingerCost(finger, fret, at) * share[finger]!;
   for (let i = 0; i < used.length; i++)
     for (let k = i + 1; k < used.length; k++) {
       const [low, high] = [used[i]!, used[k]!];
@@ -179,7 +201,7 @@ function priced(
       const apart = high.fret - low.fret - (high.finger - low.finger);
       if (apart > 0)
         cost +=
-          prices.wide * apart +
+          (low.finger === 1 && high.finger === 2 ? prices.wideFirst : prices.wide) * apart +
           prices.millimetre * Math.max(0, between(neck, low.fret, high.fret) - FELT);
       else cost += prices.narrow * -apart;
       if (high.fret === low.fret && high.string > low.string) cost += prices.crossed;
@@ -188,7 +210,7 @@ function priced(
   const position = Math.max(1, first!.fret - first!.finger + 1);
   return {
     position,
-    ...(barre ? { barre } : {}),
+    barres,
     cost: cost + prices.position * position,
   };
 }
