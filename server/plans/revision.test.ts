@@ -55,7 +55,7 @@ it("counts what people change, and not what tries and days lay out anew", async 
   expect(plan.revision).toBe(1);
   const card = plan.days[0]!.cards[0]! as unknown as { id: string };
   await given.attempt(card.id, "clean");
-  await given.studio.setDate("2030-03-06");
+  given.studio.setDate("2030-03-06");
   expect((await ask("GET", `/api/plans/${plan.id}`)).json.revision).toBe(1);
   const edited = await ask("PATCH", `/api/plans/${plan.id}`, { added: [bars], revision: 1 });
   expect([edited.status, edited.json.revision]).toEqual([200, 2]);

@@ -17,7 +17,10 @@ export interface NeckPrices {
   readonly outward: number;
   readonly inner: number;
   readonly squeezed: number;
-  /** In chords: a fret too wide (between first and second finger less), for each millimetre over, a fret too narrow, fingers crossed. */
+  /**
+   * In chords: a fret too wide (between first and second finger less), for each millimetre over, a
+   * fret too narrow, fingers crossed.
+   */
   readonly wide: number;
   readonly wideFirst: number;
   readonly millimetre: number;
