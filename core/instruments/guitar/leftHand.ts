@@ -62,19 +62,21 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
         able(notes.map((note) => (held.includes(note) ? ringing(note) : note))),
       ),
     choices: ({ notes, struck }) => {
-      const told = notes.map((note) => {
-        const { id, reached } = note;
-        if (isNatural(note)) return { id, natural: true };
-        return reached ? { id, reached } : { id };
-      });
-      return waysFor(notes.map((note, i) => (struck[i] ? note : ringing(note)))).map((way) => ({
-        ...way,
-        notes: way.notes.map(({ string, fret, finger }, i): Stopped => ({
-          string,
-          fret,
-          finger,
-          ...told[i]!,
-        })),
+      const told = notes.map((note) => ({
+        natural: isNatural(note) || undefined,
+        reached: note.reached,
+      }));
+      // no spread: a long line has a hundred thousand of these
+      const own = ({ string, fret, finger }: Stopped, i: number): Stopped => {
+        const { natural, reached } = told[i]!;
+        return { string, fret, finger, id: notes[i]!.id, natural, reached };
+      };
+      const ways = waysFor(notes.map((note, i) => (struck[i] ? note : ringing(note))));
+      return ways.map((way): NeckWay => ({
+        notes: way.notes.map(own),
+        position: way.position,
+        barres: way.barres,
+        cost: way.cost,
       }));
     },
     hold: ({ cost }) => cost,

@@ -8,9 +8,9 @@ export interface Stopped extends Place {
   /** The note's. */
   readonly id: string;
   /** A natural harmonic: touched over the fret. */
-  readonly natural?: boolean;
+  readonly natural?: boolean | undefined;
   /** The slur or slide that ends on it. */
-  readonly reached?: Reached;
+  readonly reached?: Reached | undefined;
 }
 
 /** One way to take a moment with the left hand. */
@@ -20,7 +20,7 @@ export interface NeckWay {
   /** The fret under the first finger, from 1: it goes along unseen through open strings. */
   readonly position: number;
   /** Strings under fingers that lie flat. */
-  readonly barres?: readonly Barre[];
+  readonly barres?: readonly Barre[] | undefined;
   /** What it costs by itself. */
   readonly cost: number;
 }

@@ -40,24 +40,41 @@ export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
 
 /** Whether some notes can be taken at once. */
 export const canTake = (notes: readonly Played[], at: AtNeck): boolean =>
-  placings(notes, at).some((places) => {
+  somePlacing(notes, at, (places) => {
     const stopped = places.filter(({ fret }, i) => fret > 0 && !isRinging(notes[i]!));
     // one finger takes one note anywhere
-    return stopped.length <= 1 || shapes(stopped, places, at).length > 0;
+    return stopped.length <= 1 || someShape(stopped, places, at, () => true);
   });
 
 /** Each note on a string of its own. */
-function placings(notes: readonly Played[], { neck, highest = Infinity }: AtNeck): Place[][] {
-  let found: Place[][] = [[]];
-  for (const note of notes) {
-    const places = placesOf(neck, note).filter(({ fret }) => fret <= highest);
-    found = found.flatMap((before) =>
-      places
-        .filter(({ string }) => !before.some((one) => one.string === string))
-        .map((place) => [...before, place]),
-    );
-  }
+function placings(notes: readonly Played[], at: AtNeck): Place[][] {
+  const found: Place[][] = [];
+  somePlacing(notes, at, (places) => {
+    found.push([...places]);
+    return false;
+  });
   return found;
+}
+
+/** Whether one way to put each note on a string of its own is what is looked for. */
+function somePlacing(
+  notes: readonly Played[],
+  { neck, highest = Infinity }: AtNeck,
+  is: (places: readonly Place[]) => boolean,
+): boolean {
+  const where = notes.map((note) => placesOf(neck, note).filter(({ fret }) => fret <= highest));
+  const places: Place[] = [];
+  const put = (i: number): boolean => {
+    if (i === notes.length) return is(places);
+    for (const place of where[i]!) {
+      if (places.some(({ string }) => string === place.string)) continue;
+      places.push(place);
+      if (put(i + 1)) return true;
+      places.pop();
+    }
+    return false;
+  };
+  return put(0);
 }
 
 /** Fingers for notes in their places. */
@@ -120,6 +137,7 @@ interface Shape {
 
 /** A place under a finger. */
 interface Fingered extends Place {
+  readonly place: Place;
   readonly finger: number;
 }
 
@@ -127,33 +145,50 @@ interface Fingered extends Place {
 const FLAT = 3;
 
 /** Whether two fingers can lie so at once: in the order of the frets, or one of them flat. */
-function canLie(a: Fingered, b: Fingered, { neck, most }: AtNeck): boolean {
-  if (a.finger === b.finger)
-    return a.fret === b.fret && (a.finger === 1 || Math.abs(a.string - b.string) < FLAT);
-  const [low, high] = a.finger < b.finger ? [a, b] : [b, a];
-  return low.fret <= high.fret && reaches(neck, most, low, high);
+function canLie(a: Fingered, b: Place, finger: number, { neck, most }: AtNeck): boolean {
+  if (a.finger === finger)
+    return a.fret === b.fret && (finger === 1 || Math.abs(a.string - b.string) < FLAT);
+  const isLow = a.finger < finger;
+  if (isLow ? a.fret > b.fret : b.fret > a.fret) return false;
+  const other = { finger, fret: b.fret };
+  return isLow ? reaches(neck, most, a, other) : reaches(neck, most, other, a);
 }
 
 /** Several stopped notes at once: fingers rise with the frets; each may lie flat. */
 function shapes(stopped: readonly Place[], all: readonly Place[], at: AtNeck): Shape[] {
+  const found: Shape[] = [];
+  someShape(stopped, all, at, (shape, hand) => {
+    found.push({ ...shape, hand: new Map(hand.map(({ place, finger }) => [place, finger])) });
+    return false;
+  });
+  return found;
+}
+
+/** Whether one way to stop some notes at once is what is looked for. */
+function someShape(
+  stopped: readonly Place[],
+  all: readonly Place[],
+  at: AtNeck,
+  is: (shape: Omit<Shape, "hand">, hand: readonly Fingered[]) => boolean,
+): boolean {
   // the lower string first where frets are equal
   const inOrder = [...stopped].sort((a, b) => a.fret - b.fret || b.string - a.string);
-  const found: Shape[] = [];
-  const walk = (hand: readonly Fingered[]) => {
+  const hand: Fingered[] = [];
+  const walk = (): boolean => {
     const place = inOrder[hand.length];
     if (!place) {
       const shape = priced(hand, all, at);
-      if (shape)
-        found.push({ ...shape, hand: new Map(inOrder.map((one, i) => [one, hand[i]!.finger])) });
-      return;
+      return shape !== undefined && is(shape, hand);
     }
     for (let finger = 1; finger <= 4; finger++) {
-      const next = { ...place, finger };
-      if (hand.every((before) => canLie(before, next, at))) walk([...hand, next]);
+      if (!hand.every((before) => canLie(before, place, finger, at))) continue;
+      hand.push({ string: place.string, fret: place.fret, place, finger });
+      if (walk()) return true;
+      hand.pop();
     }
+    return false;
   };
-  if (inOrder.length <= 6) walk([]);
-  return found;
+  return inOrder.length <= 6 && walk();
 }
 
 /** Where a finger lies flat; none where a string under it must sound lower than its fret. */

@@ -4,6 +4,7 @@ import { prepareLine } from "../../fingering/prepare.ts";
 import { solveLine } from "../../fingering/solve.ts";
 import { fraction } from "../../score/index.ts";
 import { isSharp, placeOf } from "./feet/board.ts";
+import { crossing } from "./feet/crossing.ts";
 import { feetHand, type FeetAsked, type FeetPlayer } from "./feet/feetHand.ts";
 import type { FeetWay } from "./feet/ways.ts";
 import {
@@ -235,4 +236,21 @@ describe("two feet on pedals", () => {
     const single = ask("C2+C3", {}, { away: "left" });
     expect(single.problems[0]!.text).toContain("only one foot is free");
   });
+});
+
+it("says which foot goes in front where feet cross: the one on its way in to a sharp", () => {
+  const said = (text: string) => {
+    const taken = text.split(" ").map((one, i) => {
+      const [name, finger] = one.split(":") as [string, string];
+      return { id: String(i), bar: 0, midi: midiOf(name), finger };
+    });
+    return crossing(taken, [], { hand: "feet" }, undefined).get("1")?.["cross"];
+  };
+  // natural to natural, rising and falling; to a sharp; from a sharp back; no crossing
+  expect(said("D3:Rt E3:Lt")).toBe("behind");
+  expect(said("E3:Lt D3:Rt")).toBe("behind");
+  expect(said("E3:Rt F#3:Lt")).toBe("front");
+  expect(said("D3:Lt C#3:Rt")).toBe("front");
+  expect(said("F#3:Rt G3:Lt")).toBe("behind");
+  expect(said("D3:Lt E3:Rt")).toBeUndefined();
 });

@@ -1,10 +1,11 @@
 import { lastFinger, firstFinger } from "../../../score/marks/written.ts";
 import type { AlongHand } from "../../instrument.ts";
-import { placeOf } from "./board.ts";
+import { isSharp, placeOf } from "./board.ts";
 
 /**
  * Where a foot goes over to the other side of the one before it: rising the left passes behind,
- * falling the right. From memory.
+ * falling the right; but in front on its way from a natural's foot to a sharp, which lies farther
+ * in. From memory.
  */
 export const crossing: AlongHand = (taken) => {
   const found = new Map<string, { cross: string }>();
@@ -14,7 +15,7 @@ export const crossing: AlongHand = (taken) => {
     const [from, to] = [lastFinger(before.then ?? before.finger)[0], firstFinger(finger)[0]];
     const up = placeOf(midi) - placeOf(before.midi);
     if (from === to || (to === "L" ? up <= 0 : up >= 0)) return;
-    found.set(id, { cross: "behind" });
+    found.set(id, { cross: isSharp(midi) && !isSharp(before.midi) ? "front" : "behind" });
   });
   return found;
 };
