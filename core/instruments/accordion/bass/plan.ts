@@ -3,7 +3,7 @@ import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/ind
 import { calledIn } from "../../calledIn.ts";
 import type { Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
-import { columnName, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
+import { columnName, isChord, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
 import { togetherFor } from "./together.ts";
 import type { BassWay } from "./ways.ts";
 
@@ -24,6 +24,9 @@ export const bassPlan = (board: BassBoard, { moments, score }: Task): Plan<BassW
 const nameOf = ({ row, column }: Button): string =>
   row === "fundamental" ? columnName(column) : `${columnName(column)} ${row}`;
 
+/** More than a chord, or a chord over a bass. */
+const isSeveral = ({ pressed }: BassWay): boolean => pressed.filter(isChord).length > 1;
+
 /** Where the hand goes, how far it jumps, which buttons sound other than they are written. */
 function reasonsOf(
   { line }: Solved<BassWay>,
@@ -40,12 +43,15 @@ function reasonsOf(
   const others = asked.flatMap((at) => {
     const { keys } = line.moments[at]!;
     const { pressed, of } = way(at);
+    // what one lacks another has
+    if (isSeveral(way(at))) return [];
     return pressed.flatMap((one, n) => {
       const written = new Set(keys.filter((_, i) => of[i] === n).map((key) => key % 12));
       const isAsked = soundsOf(one).length === written.size;
       return isAsked ? [] : [nameOf(one)];
     });
   });
+  const several = asked.filter((at) => isSeveral(way(at)));
   const positions = new Set(asked.map((at) => way(at).position));
   return [
     positions.size === 1
@@ -56,6 +62,18 @@ function reasonsOf(
       ? [
           say`Jumps of ${JUMP} columns or more: bar ${barsNamed(jumps.map(bar), score)}.`,
           ...landmarks(jumps, way, (at) => barsNamed([bar(at)], score)),
+        ]
+      : []),
+    ...(several.length
+      ? [
+          say`Chords pressed together: ${[
+            ...new Set(
+              several.map(
+                (at) =>
+                  `${way(at).pressed.map(nameOf).join(" + ")}, ${barsNamed([bar(at)], score)}`,
+              ),
+            ),
+          ].join("; ")}.`,
         ]
       : []),
     ...(others.length

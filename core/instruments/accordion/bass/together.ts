@@ -48,6 +48,27 @@ export function togetherFor(board: BassBoard, pitches: readonly number[]): Toget
   return best && { buttons: best.buttons, missing: best.missing };
 }
 
+/** Buttons with the one of each note, by its place among them. */
+export interface Taken {
+  readonly buttons: readonly Button[];
+  readonly of: readonly number[];
+}
+
+/**
+ * The buttons that sound some keys together, all of them; each note is of the first that has it.
+ *
+ * @param keys rising
+ */
+export function takenTogether(board: BassBoard, keys: readonly number[]): Taken | undefined {
+  const found = togetherFor(board, [...new Set(keys.map((key) => key % 12))]);
+  if (!found || found.missing.length > 0) return undefined;
+  const { buttons } = found;
+  return {
+    buttons,
+    of: keys.map((key) => buttons.findIndex((one) => soundsOf(one).includes(key % 12))),
+  };
+}
+
 /** Whether a button sounds nothing that is not asked for. */
 const isFitting = (pitches: readonly number[], button: Button): boolean =>
   soundsOf(button).every((one) => pitches.includes(one));

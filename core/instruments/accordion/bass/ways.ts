@@ -1,4 +1,5 @@
 import { buttonsFor, isChord, type BassBoard, type Button } from "./board.ts";
+import { takenTogether, type Taken } from "./together.ts";
 import type { BassPrices } from "./prices.ts";
 
 /** A button with the finger on it, 2 to 5: the thumb stays on the board's edge. */
@@ -24,13 +25,9 @@ const natural = (position: number, button: Button): number =>
 
 const once = (pitches: readonly number[]): number[] => [...new Set(pitches.map((one) => one % 12))];
 
-interface Taken {
-  readonly buttons: readonly Button[];
-  readonly of: readonly number[];
-}
-
 /**
- * The buttons for some keys: one bass, one chord, or the lowest as bass under a chord of the rest.
+ * The buttons for some keys: one bass, one chord, the lowest as bass under a chord of the rest, or
+ * several that sound all of it.
  *
  * @param keys rising
  */
@@ -49,7 +46,9 @@ function takingsOf(board: BassBoard, keys: readonly number[]): Taken[] {
       of: keys.map((_, i) => (i === 0 ? 0 : 1)),
     })),
   );
-  return [...one.filter(({ buttons }) => isChord(buttons[0]!)), ...both];
+  const found = [...one.filter(({ buttons }) => isChord(buttons[0]!)), ...both];
+  const several = found.length ? undefined : takenTogether(board, keys);
+  return several ? [several] : found;
 }
 
 /** A position so far from the middle of its buttons is none. */
@@ -79,13 +78,21 @@ export function waysOf(board: BassBoard, prices: BassPrices, keys: readonly numb
   return found;
 }
 
-/** Fingers for one button or two, each its own; a bass has the lower finger. */
-const fingersFor = (buttons: readonly Button[]): (readonly number[])[] =>
-  buttons.length === 1
-    ? FINGERS.map((finger) => [finger])
-    : FINGERS.flatMap((bass) =>
-        FINGERS.filter((chord) => chord < bass).map((chord) => [bass, chord]),
-      );
+/** Fingers for some buttons, each its own: 5 is lowest down, and a bass is under its chords. */
+function fingersFor(buttons: readonly Button[]): number[][] {
+  let found: number[][] = [[]];
+  for (const button of buttons) {
+    const fits = (finger: number, before: readonly number[]) =>
+      before.every((other, k) => {
+        const apart = isChord(buttons[k]!) ? button.column - buttons[k]!.column : 1;
+        return apart === 0 ? finger !== other : apart > 0 ? finger < other : finger > other;
+      });
+    found = found.flatMap((before) =>
+      FINGERS.filter((finger) => fits(finger, before)).map((finger) => [...before, finger]),
+    );
+  }
+  return found;
+}
 
 const costOf = (prices: BassPrices, one: Pressed): number =>
   (isChord(one) && one.finger > 3 ? prices.lowOnChord * (one.finger - 3) : 0) +

@@ -1,5 +1,6 @@
 import type { Note } from "../../../score/index.ts";
 import { buttonsFor, isChord, type BassBoard, type Button } from "./board.ts";
+import { takenTogether } from "./together.ts";
 
 /** A button with the notes it is written as. */
 export interface WrittenButton extends Button {
@@ -8,7 +9,7 @@ export interface WrittenButton extends Button {
 
 /**
  * The buttons that some notes are written for, nearest to the middle of the board: one chord, one
- * bass, or a bass under a chord.
+ * bass, a bass under a chord, or several that sound all of it.
  *
  * @param isCounter whether a note is marked as a counterbass
  */
@@ -30,5 +31,19 @@ export function buttonsOf(
   if (rising.length === 0) return [];
   if (pitches(rising).length === 1) return bass(rising);
   const chord = nearest(rising, isChord);
-  return chord.length ? chord : [...bass(rising.slice(0, 1)), ...nearest(rising.slice(1), isChord)];
+  if (chord.length) return chord;
+  const over = nearest(rising.slice(1), isChord);
+  const several =
+    over.length === 0
+      ? takenTogether(
+          board,
+          rising.map(({ midi }) => midi),
+        )
+      : undefined;
+  return several
+    ? several.buttons.map((button, n) => ({
+        ...button,
+        notes: rising.filter((_, i) => several.of[i] === n),
+      }))
+    : [...bass(rising.slice(0, 1)), ...over];
 }
