@@ -79,6 +79,11 @@ export function WrittenLayers(props: Props) {
     [of, score, said, setup],
   );
   const line = useOwnLine(kind, said);
+  // what the instrument's own line shows is not said over the notes once more
+  const over = useMemo(
+    () => (line ? said.filter(({ aspect }) => aspect.id !== line.of) : said),
+    [line, said],
+  );
   return (
     <>
       {line && <line.Drawing boxes={boxes} said={said} setup={setup} below={below} />}
@@ -91,8 +96,8 @@ export function WrittenLayers(props: Props) {
         below={below}
         handName={(hand) => handName(of, hand)}
       />
-      <Fingers boxes={boxes} said={said} below={below} both={both ?? false} onPick={onPick} />
-      <FollowingSigns boxes={boxes} said={said} signs={signs} below={below} />
+      <Fingers boxes={boxes} said={over} below={below} both={both ?? false} onPick={onPick} />
+      <FollowingSigns boxes={boxes} said={over} signs={signs} below={below} />
       {of.strata.map((stratum) => {
         if (stratum.within && !stratum.within(setup ?? {})) return null;
         const { inked, pencilled } = withPencil(marks.get(stratum.id) ?? [], stratum.id, shown);

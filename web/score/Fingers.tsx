@@ -22,15 +22,15 @@ export function Fingers({
 }) {
   return (
     <g className="fingers">
-      {place(boxes, said, below).map(({ box, aspect, written, text, y, ornament }) => {
-        const aside = box.x + ASIDE * Math.max(1, text.length * 0.7);
+      {place(boxes, said, below).map(({ box, aspect, written, text, x, y, ornament }) => {
+        const aside = x + ASIDE * Math.max(1, text.length * 0.7);
         return (
           <g key={`${box.note.id} ${aspect.id}`}>
             {aspect.look === "circled" && (
-              <circle className="finger-ring" cx={box.x} cy={y - DIGIT * 0.34} r={DIGIT * 0.5} />
+              <circle className="finger-ring" cx={x} cy={y - DIGIT * 0.34} r={DIGIT * 0.5} />
             )}
             <text
-              x={box.x}
+              x={x}
               y={y}
               className={`finger ${aspect.look} ${written.look}`}
               data-note={box.note.id}

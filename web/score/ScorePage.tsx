@@ -22,6 +22,9 @@ export interface Hit {
 
 const SVG = "http://www.w3.org/2000/svg";
 
+/** Pixels over what stands higher than a page. */
+const ROOM = 6;
+
 /** How far from a notehead a touch may land, in engraver units (a staff space is 180). */
 const NEAR = 420;
 
@@ -95,6 +98,14 @@ export function ScorePage({
     margin.append(over);
     setDrawn({ boxes: { ...boxes, words }, under, over });
   }, [svg, score]);
+
+  // what stands over the first system of a page may be higher than its margin
+  useLayoutEffect(() => {
+    const root = holder.current?.querySelector("svg");
+    if (!root || !drawn) return;
+    const above = root.getBoundingClientRect().top - drawn.over.getBoundingClientRect().top;
+    root.style.marginTop = above > 0 ? `${Math.ceil(above) + ROOM}px` : "";
+  });
 
   const click = (event: MouseEvent) => {
     const margin = holder.current?.querySelector<SVGGElement>("g.page-margin");

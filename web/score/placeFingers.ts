@@ -24,6 +24,10 @@ export interface Said {
 export const DIGIT = 300;
 
 export const GAP = 90;
+
+/** Between things said of the same chord, each in a column of its own. */
+const COLUMN = 260;
+
 interface Placed {
   box: NoteBox;
   aspect: Aspect;
@@ -31,6 +35,7 @@ interface Placed {
   /** As it is drawn. */
   text: string;
   side: "above" | "below";
+  x: number;
   y: number;
   /** The fingers of its ornament. */
   ornament: string | undefined;
@@ -38,7 +43,8 @@ interface Placed {
 
 /**
  * What is said of notes, clear of notes, stems and beams: above the staff for the upper hand, below
- * it for the lower. Chords stack, and so do the things said of one note.
+ * it for the lower. Chords stack, and so do the things said of one note; of a chord each has its
+ * column, the first over the notes.
  */
 export function place(
   boxes: PageBoxes,
@@ -82,17 +88,27 @@ export function place(
       const edge = low
         ? Math.max(staff?.bottom ?? -Infinity, ...column.map((box) => box.bottom))
         : Math.min(staff?.top ?? Infinity, ...column.map((box) => box.top));
-      return all
+      const here = all
         .filter((one) => one.side === side)
-        .sort((a, b) => (low ? -1 : 1) * (a.box.note.midi - b.box.note.midi))
-        .map((one, i) => ({
+        .sort((a, b) => (low ? -1 : 1) * (a.box.note.midi - b.box.note.midi));
+      const aspects = said.map(({ aspect }) => aspect).filter((one) => here.some(isOf(one)));
+      const isChord = new Set(here.map(({ box }) => box)).size > 1;
+      return (isChord ? aspects.map((one) => here.filter(isOf(one))) : [here]).flatMap((stack, k) =>
+        stack.map((one, i) => ({
           ...one,
+          x: (k ? column[0]! : one.box).x + k * COLUMN,
           y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
           ornament: one.aspect.id === "finger" ? ornamentOf(one.box, column, said) : undefined,
-        }));
+        })),
+      );
     });
   });
 }
+
+const isOf =
+  (aspect: Aspect) =>
+  (one: { readonly aspect: Aspect }): boolean =>
+    one.aspect === aspect;
 
 /** What plays the ornament on a note, its main note's finger first. */
 function ornamentOf(

@@ -59,15 +59,15 @@ it("is right of what was written after the prices were frozen, but for what is n
   const missed = WRITTEN_AFTER.filter((item) => !item.places.split(" | ").includes(fingered(item)));
   // two barres lie at the sixth string's root instead, which is as common where no position is told
   expect(missed.map(({ name }) => name)).toEqual([
-    ...["B, barre", "B flat, barre", "C major 7", "E augmented fourth string up"],
-    ...["B 7, broken", "F bass under a melody", "thirds on strings 3 and 2"],
+    ...["B, barre", "B flat, barre", "C major 7", "B 7, broken"],
+    ...["F bass under a melody", "thirds on strings 3 and 2"],
   ]);
 });
 
-it("and of what was written last, 47 of 52 and 316 of 331 notes", () => {
+it("and of what was written last, 48 of 52 and 321 of 331 notes", () => {
   const missed = WRITTEN_LAST.filter((item) => !item.places.split(" | ").includes(fingered(item)));
   expect(missed.map(({ name }) => name)).toEqual([
-    ...["B flat 7, barre", "E in VII, barre", "B bass under a tune"],
+    ...["B flat 7, barre", "B bass under a tune"],
     ...["thirds on strings 2 and 1", "sixths on strings 4 and 2"],
   ]);
   const notes = WRITTEN_LAST.map((item) => {
@@ -76,13 +76,13 @@ it("and of what was written last, 47 of 52 and 316 of 331 notes", () => {
     return { all: found.length, right: Math.max(...item.places.split(" | ").map(alike)) };
   });
   const sum = (of: "all" | "right") => notes.reduce((total, one) => total + one[of], 0);
-  expect([sum("right"), sum("all")]).toEqual([316, 331]);
+  expect([sum("right"), sum("all")]).toEqual([321, 331]);
 });
 
-it("has what is taught among its first choice and three others in 115 of 120", () => {
+it("has what is taught among its first choice and three others in 116 of 120", () => {
   const all = [...Object.values(taught).flat(), ...WRITTEN_AFTER, ...WRITTEN_LAST];
   const missed = all.filter(
     (item) => !waysFor(item, 3).some((way) => item.places.split(" | ").includes(way)),
   );
-  expect([all.length - missed.length, all.length]).toEqual([115, 120]);
+  expect([all.length - missed.length, all.length]).toEqual([116, 120]);
 });

@@ -37,10 +37,11 @@ export interface NeckPrices {
   /** For each fret above V, and for each fret of position. */
   readonly height: number;
   readonly position: number;
-  /** Another finger on a place that sounds. */
+  /** Another finger on a place that sounds, or sounds again in a chord. */
   readonly changed: number;
-  /** An open string where they are to be avoided. */
+  /** An open string where they are to be avoided; over a chord, for each position above IV. */
   readonly open: number;
+  readonly openHigh: number;
   /** A natural harmonic where it sounds weak. */
   readonly weak: number;
   /** A slur that its strings or fingers do not allow, a slide by another finger. */
@@ -61,6 +62,7 @@ export const NECK_PRICES: NeckPrices = {
     position: 0.02,
     changed: 0.7,
     open: 30,
+    openHigh: 0.5,
     weak: 6,
     slurBroken: 15,
     slideBroken: 8,

@@ -124,7 +124,7 @@ const some = <T>(all: readonly T[]) => all.filter((_, i) => i % 3 === 1);
 
 it("takes a chord on the strings that are told, mostly with the fingers that are printed", () => {
   const [known, other] = [found(some(seen), "string"), found(some(unseen), "string")];
-  // of all: fingers 836 of 982 seen and 841 of 983 unseen, among four ways 936 and 923. Books
+  // of all: fingers 835 of 982 seen and 836 of 983 unseen, among four ways 936 and 923. Books
   // differ: a first finger over inner strings, or one finger for each
   for (const { all, frets, fingers, among } of [known, other]) {
     expect(all).toBeGreaterThan(300);
@@ -135,13 +135,13 @@ it("takes a chord on the strings that are told, mostly with the fingers that are
   const own = diagrams(ukulele, Object.keys(ukulele.chords));
   const small = { tuning: [69, 64, 60, 67], scale: 430, frets: 18 };
   const high = found(some(single(own)), "string", small);
-  // of all 939 of 1,200, among four ways 1,046
+  // of all 937 of 1,200, among four ways 1,046
   expect(high.frets).toBe(high.all);
   expect(high.fingers / high.all).toBeGreaterThanOrEqual(0.75);
 });
 
 it("finds the strings and frets of a chord when its position is told", () => {
   const { all, frets } = found(some([...seen, ...unseen]), "position");
-  // 1,881 of 1,950; asked are 92 in a hundred
-  expect(frets / all).toBeGreaterThanOrEqual(0.95);
+  // 1,905 of 1,950, of those not seen 964 of 983; asked are 92 in a hundred
+  expect(frets / all).toBeGreaterThanOrEqual(0.96);
 });

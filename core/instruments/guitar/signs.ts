@@ -30,12 +30,12 @@ export const neckSigns: Following = (score, values, setup) => {
 /** A finger so many frets out of its place is stretched, not shifted. */
 const STRETCHED = 1;
 
-/** The fret under the first finger, of all that is stopped at a moment; none where nothing is. */
+/** The fret under the first finger, by the lowest finger of a moment; none where nothing is. */
 const positionOf = (notes: readonly Stopped[]): number | undefined => {
-  const stopped = notes.filter(({ finger, fret }) => finger > 0 && fret > 0);
-  return stopped.length
-    ? Math.max(1, Math.min(...stopped.map(({ fret, finger }) => fret - finger + 1)))
-    : undefined;
+  const [first] = notes
+    .filter(({ finger, fret }) => finger > 0 && fret > 0)
+    .sort((a, b) => a.finger - b.finger || a.fret - b.fret);
+  return first && Math.max(1, first.fret - first.finger + 1);
 };
 
 /**

@@ -4,6 +4,14 @@ import type { NeckWay, Stopped } from "./way.ts";
 
 const isStopped = ({ finger }: Stopped): boolean => finger > 0;
 
+/** What is struck again in its place, with another finger: of a single note it helps a shift. */
+const isAnother = (from: Stopped, to: Stopped): boolean =>
+  from.string === to.string &&
+  from.fret === to.fret &&
+  isStopped(from) &&
+  isStopped(to) &&
+  from.finger !== to.finger;
+
 /** The finger lies flat over a place in a way. */
 const covers = ({ barres }: NeckWay, { string, fret, finger }: Stopped): boolean =>
   barres?.some(
@@ -91,9 +99,10 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
     if (link.rest > 0 || !a.notes.some(isStopped)) shift *= prices.fromOpen;
     cost += shift * timeOf(link);
   }
-  // a finger that must leave its string for another
+  // in chords: a finger that must leave its string for another, or gives its place to one
   for (const one of b.notes) {
     if (!isStopped(one)) continue;
+    if (a.notes.some((from) => from.id !== one.id && isAnother(from, one))) cost += prices.changed;
     const before = a.notes.find(({ finger }) => finger === one.finger);
     if (!before || before.string === one.string) continue;
     if (b.notes.some((other) => other.finger === one.finger && other.id === before.id)) continue;

@@ -77,6 +77,11 @@ function somePlacing(
   return put(0);
 }
 
+/** So many notes are a chord; up to this position open strings are of its kind. */
+const [CHORD, LOW] = [3, 4];
+
+const lowest = (notes: readonly Played[]): number => Math.min(...notes.map(({ midi }) => midi));
+
 /** Fingers for notes in their places. */
 function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNeck): NeckWay[] {
   const stopped = places.filter(({ fret }, i) => fret > 0 && !isRinging(notes[i]!));
@@ -92,8 +97,14 @@ function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNe
       cost: open + at.prices.position * position,
     }));
   if (stopped.length === 1) return alone(stopped[0]!, ways, open, at);
+  // an open string over a chord high up sounds out of it; the bass may well be one
+  const within =
+    places.length < CHORD
+      ? 0
+      : places.filter(({ fret }, i) => fret === 0 && notes[i]!.midi > lowest(notes)).length;
   return shapes(stopped, places, at).map(({ hand, barres, cost, position }) => ({
-    ...{ notes: ways(hand), position, cost: cost + open },
+    ...{ notes: ways(hand), position },
+    cost: cost + open + at.prices.openHigh * within * Math.max(0, position - LOW),
     ...(barres.length ? { barres } : {}),
   }));
 }
