@@ -57,21 +57,25 @@ export async function unlessStale(
     .from(plans)
     .where(and(eq(plans.assignmentId, plan.assignmentId), eq(plans.superseded, false)));
   const current = inForce ?? plan;
-  if (current.revision === revision) return;
+  if (revision > current.revision)
+    throw new ProblemError(
+      409,
+      say`This plan has no revision ${revision}; it is at ${current.revision}.`,
+      "revision",
+      { id: current.id, revision: current.revision },
+    );
   const now: Record<string, unknown> = madeFrom(current);
   const moved = Object.keys(current.edited).filter(
     (field) =>
       current.edited[field]! > revision &&
       (wanted[field] === undefined || !same(now[field], wanted[field])),
   );
-  if (moved.length === 0 && revision < current.revision && current.id === plan.id) return;
+  if (moved.length === 0) return;
   if (moved.includes("cards")) now.cards = await pinnedOf(db, current.id);
   const fields = moved.map((field) => [field, now[field]] as const);
   throw new ProblemError(
     409,
-    revision > current.revision
-      ? say`This plan has no revision ${revision}; it is at ${current.revision}.`
-      : say`This plan was changed in the meantime: ${moved.join(", ") || "id"}.`,
+    say`This plan was changed in the meantime: ${moved.join(", ")}.`,
     "revision",
     { id: current.id, revision: current.revision, now: Object.fromEntries(fields) },
   );
