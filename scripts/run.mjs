@@ -82,6 +82,7 @@ const commands = {
       "--verbose",
       "core/instruments/keyboard/search",
       "core/instruments/keyboard/reach",
+      "core/instruments/(guitar|harp|organ|accordion|ornaments)",
       "core/pedalling",
     ]),
   backup: () =>

@@ -17,8 +17,15 @@ const boxes: PageBoxes = {
   ),
   bars: [{ bar: 0, left: 0, right: 5000, top: 800, bottom: 1200, staves: [] }],
 };
-const aspect = (id: string, look: Aspect["look"]): Aspect =>
-  ({ id, look, name: id, names: id, lines: ["hands"], symbols: [], element: id }) as Aspect;
+const aspect = (id: string, look: Aspect["look"]): Aspect => ({
+  id,
+  look,
+  name: id,
+  names: id,
+  lines: ["hands"],
+  symbols: [],
+  element: id,
+});
 const said = (id: string, look: Aspect["look"], values: Record<string, string>): Said => ({
   aspect: aspect(id, look),
   values: new Map(Object.entries(values).map(([note, finger]) => [note, { finger, look: "ink" }])),
