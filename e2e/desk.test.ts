@@ -174,7 +174,8 @@ it("takes the fingers of other instruments, and how they are set up", async () =
   await page.keyboard.down("Shift");
   await page.keyboard.press("Digit3");
   await page.keyboard.up("Shift");
-  await stands("string", "3");
+  // the tablature shows the string, and a circle what has no place on it
+  await page.waitForSelector(".tablature [data-fret], .finger.ink[data-aspect=string]");
   expect(await page.$(".keyboard")).toBeNull();
   await says(page, "Plucking finger");
   // its own tuning, which undo takes back

@@ -80,10 +80,14 @@ export function WrittenLayers(props: Props) {
   );
   const line = useOwnLine(kind, said);
   // what the instrument's own line shows is not said over the notes once more
-  const over = useMemo(
-    () => (line ? said.filter(({ aspect }) => aspect.id !== line.of) : said),
-    [line, said],
-  );
+  const over = useMemo(() => {
+    if (!line) return said;
+    const shown = line.shows(score.notes, said, setup);
+    const rest = (values: Said["values"]) => new Map([...values].filter(([id]) => !shown.has(id)));
+    return said.map((one) =>
+      one.aspect.id === line.of ? { ...one, values: rest(one.values) } : one,
+    );
+  }, [line, said, score, setup]);
   return (
     <>
       {line && <line.Drawing boxes={boxes} said={said} setup={setup} below={below} />}

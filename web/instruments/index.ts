@@ -6,7 +6,7 @@ import { BellowsStrip } from "./accordion/BellowsStrip.tsx";
 import { ReedsDrawing } from "./accordion/ReedsDrawing.tsx";
 import { NeckAsk } from "./guitar/NeckAsk.tsx";
 import { NeckBoard } from "./guitar/NeckBoard.tsx";
-import { TabLine } from "./guitar/TabLine.tsx";
+import { onTablature, TabLine } from "./guitar/TabLine.tsx";
 import { HarpBoard } from "./harp/HarpBoard.tsx";
 import { HarpDrawing } from "./harp/HarpDrawing.tsx";
 import { HarpEntry } from "./harp/HarpEntry.tsx";
@@ -43,7 +43,10 @@ const views: Readonly<Record<string, InstrumentView>> = {
   guitar: {
     Board: NeckBoard,
     Told: NeckAsk,
-    line: { Drawing: TabLine, name: say`the tablature`, room: 20, of: "string" },
+    line: {
+      ...{ Drawing: TabLine, name: say`the tablature`, room: 20 },
+      ...{ of: "string", shows: onTablature },
+    },
   },
   harp: {
     Board: HarpBoard,

@@ -113,6 +113,12 @@ export interface OwnLine {
   readonly room: number;
   /** The aspect without which there is nothing to show. */
   readonly of: string;
+  /** Notes on it: what it shows of them is not drawn over them once more. */
+  readonly shows: (
+    notes: readonly Note[],
+    said: readonly Said[],
+    setup: Piece["setup"],
+  ) => ReadonlyMap<string, unknown>;
 }
 
 export interface InstrumentView {

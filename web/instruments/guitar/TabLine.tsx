@@ -1,4 +1,5 @@
 import { isNatural, tablatureOf, USUAL_NECK } from "@yarrow-ridge/core/instruments/guitar";
+import type { Note } from "@yarrow-ridge/core/score";
 import { say } from "@yarrow-ridge/core/words";
 import { useMemo } from "react";
 import { place, type Said } from "../../score/placeFingers.ts";
@@ -10,19 +11,29 @@ import "./neck.css";
 /** In engraver units: from string to string, a fret's digits, and air over the line. */
 const [STRING, FRET, AIR] = [210, 300, 400];
 
+/** String and fret of each note that has a place. */
+export const onTablature = (
+  notes: readonly Note[],
+  said: readonly Said[],
+  setup: LineProps["setup"],
+) =>
+  tablatureOf(
+    { ...USUAL_NECK, ...setup },
+    asPlayed(notes, said),
+    saidOf(said, "string"),
+    saidOf(said, "finger"),
+  );
+
 /** Strings as lines under each system, the first on top, with the fret of each note on its own. */
 export function TabLine({ boxes, said, setup, below }: LineProps) {
   const neck = useMemo(() => ({ ...USUAL_NECK, ...setup }), [setup]);
-  const [strings, fingers] = useMemo(
-    () => [saidOf(said, "string"), saidOf(said, "finger")],
-    [said],
+  const all = useMemo(() => boxes.notes.map(({ note }) => note), [boxes]);
+  const places = useMemo(() => onTablature(all, said, setup), [all, said, setup]);
+  const naturals = new Set(
+    asPlayed(all, said)
+      .filter(isNatural)
+      .map(({ id }) => id),
   );
-  const notes = asPlayed(
-    boxes.notes.map(({ note }) => note),
-    said,
-  );
-  const naturals = new Set(notes.filter(isNatural).map(({ id }) => id));
-  const places = tablatureOf(neck, notes, strings, fingers);
   const under = place(boxes, said, below).filter(({ side }) => side === "below");
   const count = neck.tuning.length;
   return (
