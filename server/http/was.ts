@@ -12,7 +12,9 @@ export function plain(value: unknown): unknown {
     .sort(([a], [b]) => (a < b ? -1 : 1));
   return known.length ? Object.fromEntries(known) : null;
 }
-const same = (a: unknown, b: unknown) => JSON.stringify(plain(a)) === JSON.stringify(plain(b));
+/** Whether two values say the same. */
+export const same = (a: unknown, b: unknown) =>
+  JSON.stringify(plain(a)) === JSON.stringify(plain(b));
 
 /**
  * Whether an edit of single fields meets what its sender saw. A field that has been set to just

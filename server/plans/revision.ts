@@ -4,12 +4,10 @@ import { and, eq } from "drizzle-orm";
 import { cards, plans } from "../db/schema.ts";
 import type { Database } from "../db/open.ts";
 import { ProblemError } from "../http/problems.ts";
-import { plain } from "../http/was.ts";
+import { same } from "../http/was.ts";
 import type { PlanRow } from "./store.ts";
 
 type Counted = Pick<PlanRow, "revision" | "edited">;
-
-const same = (a: unknown, b: unknown) => JSON.stringify(plain(a)) === JSON.stringify(plain(b));
 
 /** The next revision, in which these fields were changed. */
 export function nextRevision({ revision, edited }: Counted, changed: readonly string[]): Counted {
