@@ -93,7 +93,7 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
     const asked = new Set([...moved].flatMap((at) => starsAt[at]!));
     for (const star of asked) for (const at of stars[star]!.moments) moved.add(at);
     for (const at of moved) prices[at] = priced(at);
-    last = passed(line, [...prices], last, pass > 0);
+    last = passed(line, [...prices], stars.length > 0, last, pass > 0);
     moved = new Set();
     const wishes = new Map<number, number>();
     for (const star of new Set(last.touched.flatMap((at) => starsAt[at]!))) {

@@ -1,4 +1,4 @@
-export type { Fit, Link, Moment, Played } from "./moment.ts";
+export type { Fit, Join, Link, Moment, Played } from "./moment.ts";
 export { freesHand } from "./moment.ts";
 export type {
   Alike,

@@ -23,6 +23,12 @@ export interface Played {
   readonly ornaments?: readonly string[];
 }
 
+/** A slur or slide from a note of the moment before, by its place there. */
+export interface Join {
+  readonly how: Reached["how"];
+  readonly from: number;
+}
+
 /** What lies between two moments. */
 export interface Link {
   /** From one onset to the next. */
@@ -35,6 +41,10 @@ export interface Link {
   readonly pedalled?: boolean;
   /** One shape of a broken chord ends and another begins: the hand may be lifted. */
   readonly lifted?: boolean;
+  /** By note its place in the moment before, if it sounds on from there, else -1; absent: none. */
+  readonly held?: readonly number[] | undefined;
+  /** By note the slur or slide that ends on it; absent: none. */
+  readonly joins?: readonly (Join | undefined)[] | undefined;
 }
 
 /**

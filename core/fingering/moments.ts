@@ -1,6 +1,6 @@
 import { add, compare, subtract, toNumber, type Fraction, type Score } from "../score/index.ts";
 import type { HandModel } from "./model.ts";
-import type { Link, Moment, Played } from "./moment.ts";
+import type { Join, Link, Moment, Played } from "./moment.ts";
 
 /** The notes of one hand in some bars, in order. */
 export function playedIn(score: Score, hand: string, from: number, to: number): Played[] {
@@ -93,6 +93,7 @@ export function momentsOf(
         rest,
         detached: rest > 0 || before.staccato,
         ...(held(at) ? { pedalled: true } : {}),
+        ...goingOn(found.at(-1)?.notes ?? NONE, notes, kept.length > 0),
       });
     const moment: Moment = {
       bar: group[0]!.bar,
@@ -121,12 +122,31 @@ export function momentsOf(
   return found;
 }
 
+/** What goes on from the notes of a moment to those of the next: held, or under a slur. */
+function goingOn(
+  before: readonly Played[],
+  notes: readonly Played[],
+  holds: boolean,
+): Pick<Link, "held" | "joins"> {
+  const placeOf = (id: string) => before.findIndex((one) => one.id === id);
+  const held = holds ? notes.map(({ id }) => placeOf(id)) : NONE;
+  const joins = notes.map(({ reached }): Join | undefined => {
+    const from = reached ? placeOf(reached.from) : -1;
+    return from < 0 ? undefined : { how: reached!.how, from };
+  });
+  return {
+    ...(held.some((from) => from >= 0) ? { held } : {}),
+    ...(joins.some(Boolean) ? { joins } : {}),
+  };
+}
+
 /** The link before, if the next one is like it: a long line has few kinds. */
 const likeLast = (last: Link | undefined, next: Link): Link =>
   last &&
   last.seconds === next.seconds &&
   last.rest === next.rest &&
   last.detached === next.detached &&
-  last.pedalled === next.pedalled
+  last.pedalled === next.pedalled &&
+  !(last.held || next.held || last.joins || next.joins)
     ? last
     : next;

@@ -1,12 +1,15 @@
 import type { Line, Prices } from "./line.ts";
 
-/** How a line's pairs of grips in a row lie one after the other in a flat table. */
+/**
+ * How the states of a line lie one after the other in a flat table. The state of a moment is its
+ * grip; where three in a row have a price from it on, it is the pair (grip before, grip now), the
+ * last fastest.
+ */
 interface Layout {
   readonly sizes: Int32Array;
-  /**
-   * Where the pairs of each moment begin: (grip before, grip now), the last fastest; of the first
-   * moment there is nothing before.
-   */
+  /** Whether the states of a moment are pairs. */
+  readonly pairs: Uint8Array;
+  /** Where the states of each moment begin. */
   readonly starts: Int32Array;
 }
 
@@ -14,37 +17,39 @@ interface Layout {
 export interface Passed extends Layout {
   readonly own: Prices;
   /**
-   * The best cost of all that comes before a pair, with it; and the grip two before that is best.
+   * The best cost of all that comes before a state, with it; and the state of the moment before
+   * that is best.
    */
   readonly before: Float64Array;
-  readonly back: Uint16Array;
-  /** The best cost of all that comes after a pair, without it. */
+  readonly back: Uint32Array;
+  /** The best cost of all that comes after a state, without it. */
   readonly after: Float64Array;
   /** Moments at which costs are otherwise than before. */
   readonly touched: readonly number[];
 }
 
-function layoutOf(own: Prices): Layout {
+function layoutOf({ triple }: Line, own: Prices): Layout {
   const sizes = Int32Array.from(own, (prices) => prices.length);
+  const pairs = Uint8Array.from(own, (_, at) => (triple[at + 1] ? 1 : 0));
   const starts = new Int32Array(own.length + 1);
   for (let at = 0; at < own.length; at++)
-    starts[at + 1] = starts[at]! + (at > 0 ? sizes[at - 1]! : 1) * sizes[at]!;
-  return { sizes, starts };
+    starts[at + 1] = starts[at]! + (pairs[at] ? sizes[at - 1]! : 1) * sizes[at]!;
+  return { sizes, pairs, starts };
 }
 
 /**
  * The cheapest way through a line, exactly: what a moment costs depends on the two before it at
- * most, so the best cost of every pair of ways in a row is carried along (Viterbi 1967, of the
- * second order). Time grows with the length.
+ * most, so the best cost of every way is carried along, or of every pair of ways in a row where
+ * three have a price (Viterbi 1967, there of the second order). Time grows with the length.
  *
  * @param own the price of each grip of each moment
  */
 export function viterbi(line: Line, own: Prices): { path: number[]; cost: number } {
   if (own.length === 0) return { path: [], cost: 0 };
-  const layout = layoutOf(own);
+  const layout = layoutOf(line, own);
   const [before, back] = [
     new Float64Array(layout.starts[own.length]!),
-    new Uint16Array(layout.starts[own.length]!),
+    new Uint32Array(layout.starts[own.length]!),
   ];
   for (let at = 0; at < own.length; at++) forward(line, own, layout, at, before, back);
   return {
@@ -56,26 +61,33 @@ export function viterbi(line: Line, own: Prices): { path: number[]; cost: number
 }
 
 /**
- * Goes through a line in both directions.
+ * Goes through a line in both directions, or where nobody asks for regrets only onwards.
  *
  * @param known the same line at other prices: only what the difference can affect is worked out
  * again
+ * @param both whether regrets are asked for; else `after` stays 0
  * @param spent whether nobody needs what is known any more, so that its tables may be written over
  */
-export function passed(line: Line, own: Prices, known?: Passed, spent = false): Passed {
+export function passed(
+  line: Line,
+  own: Prices,
+  both: boolean,
+  known?: Passed,
+  spent = false,
+): Passed {
   const count = own.length;
-  const { sizes, starts } = known ?? layoutOf(own);
+  const layout: Layout = known ?? layoutOf(line, own);
+  const { sizes, pairs, starts } = layout;
   const table = (from: Float64Array | undefined) =>
     !from ? new Float64Array(starts[count]!) : spent ? from : from.slice();
   const [before, after] = [table(known?.before), table(known?.after)];
-  const back = !known ? new Uint16Array(starts[count]!) : spent ? known.back : known.back.slice();
-  const layout = { sizes, starts };
+  const back = !known ? new Uint32Array(starts[count]!) : spent ? known.back : known.back.slice();
   const moved = (at: number) =>
     !known ||
     (known.own[at] !== own[at] && own[at]!.some((price, grip) => price !== known.own[at]![grip]));
   const touched = new Uint8Array(count);
   const was = new Float64Array(
-    sizes.reduce((most, size, at) => Math.max(most, size * (at > 0 ? sizes[at - 1]! : 1)), 0),
+    sizes.reduce((most, _, at) => Math.max(most, starts[at + 1]! - starts[at]!), 0),
   );
   /** Works out the costs of a moment, and tells whether they are otherwise than they were. */
   const changes = (costs: Float64Array, at: number, work: () => void): boolean => {
@@ -91,11 +103,12 @@ export function passed(line: Line, own: Prices, known?: Passed, spent = false): 
     if (dirty || moved(at))
       dirty = changes(before, at, () => forward(line, own, layout, at, before, back));
   dirty = false;
-  for (let at = count - 2; at >= 0; at--)
+  for (let at = both ? count - 2 : -1; at >= 0; at--)
     if (dirty || moved(at + 1))
       dirty = changes(after, at, () => backward(line, own, layout, at, after));
   return {
     sizes,
+    pairs,
     starts,
     own,
     before,
@@ -120,92 +133,66 @@ function sameButForAConstant(
   return true;
 }
 
-/** The best costs up to each pair that ends with a moment. */
+/** The best costs up to each state of a moment. */
 function forward(
   line: Line,
   own: Prices,
-  { sizes, starts }: Layout,
+  { sizes, pairs, starts }: Layout,
   at: number,
   costs: Float64Array,
-  back: Uint16Array,
+  back: Uint32Array,
 ): void {
   const [hold, start] = [own[at]!, starts[at]!];
   if (at === 0) {
     costs.set(hold, start);
     return;
   }
-  const [before, middle, now, from] = [
-    at > 1 ? sizes[at - 2]! : 1,
-    sizes[at - 1]!,
-    sizes[at]!,
-    starts[at - 1]!,
-  ];
-  const [step, triple] = [line.step[at]!, line.triple[at]];
-  const joined = step.length > 0;
-  for (let b = 0; b < middle; b++) {
-    const row = start + b * now;
-    if (triple) {
-      for (let c = 0; c < now; c++) costs[row + c] = Infinity;
-      for (let a = 0; a < before; a++) {
-        const [base, place] = [costs[from + a * middle + b]!, (a * middle + b) * now];
-        for (let c = 0; c < now; c++) {
-          const cost = base + triple[place + c]!;
-          if (cost < costs[row + c]!) {
-            costs[row + c] = cost;
-            back[row + c] = a;
-          }
-        }
-      }
-    } else {
-      // without a price on three in a row what came before does not matter for what comes
-      let [least, best] = [Infinity, 0];
-      for (let a = 0; a < before; a++) {
-        const cost = costs[from + a * middle + b]!;
-        if (cost < least) [least, best] = [cost, a];
-      }
-      for (let c = 0; c < now; c++) {
-        costs[row + c] = least;
-        back[row + c] = best;
-      }
+  const [middle, now, from] = [sizes[at - 1]!, sizes[at]!, starts[at - 1]!];
+  const before = (start - from) / middle;
+  const [step, triple, isPair] = [line.step[at]!, line.triple[at], pairs[at]];
+  costs.fill(Infinity, start, starts[at + 1]);
+  /** From a state of the moment before, which ends with grip b. */
+  const take = (state: number, b: number, row: number, place: number) => {
+    const [base, joined] = [costs[from + state]!, b * now];
+    for (let c = 0; c < now; c++) {
+      let cost = base;
+      if (step.length) cost += step[joined + c]!;
+      if (triple) cost += triple[place + c]!;
+      if (cost >= costs[row + c]!) continue;
+      costs[row + c] = cost;
+      back[row + c] = state;
     }
-    for (let c = 0; c < now; c++) costs[row + c]! += (joined ? step[b * now + c]! : 0) + hold[c]!;
+  };
+  for (let b = 0; b < middle; b++) {
+    const row = isPair ? start + b * now : start;
+    if (triple)
+      for (let a = 0; a < before; a++) take(a * middle + b, b, row, (a * middle + b) * now);
+    else take(b, b, row, 0);
   }
+  for (let i = start; i < starts[at + 1]!;) for (let c = 0; c < now; c++) costs[i++]! += hold[c]!;
 }
 
-/** The best costs after each pair that ends with a moment; 0 after the last. */
+/** The best costs after each state of a moment; 0 after the last. */
 function backward(
   line: Line,
   own: Prices,
-  { sizes, starts }: Layout,
+  { sizes, pairs, starts }: Layout,
   at: number,
   costs: Float64Array,
 ): void {
-  const [before, now, next, start, then] = [
-    at > 0 ? sizes[at - 1]! : 1,
-    sizes[at]!,
-    sizes[at + 1]!,
-    starts[at]!,
-    starts[at + 1]!,
-  ];
+  const [now, next, start, then] = [sizes[at]!, sizes[at + 1]!, starts[at]!, starts[at + 1]!];
+  const before = (then - start) / now;
   const [step, triple, hold] = [line.step[at + 1]!, line.triple[at + 1], own[at + 1]!];
-  const joined = step.length > 0;
   const onward = new Float64Array(next);
   for (let c = 0; c < now; c++) {
-    const row = c * next;
+    const [row, after] = [c * next, pairs[at + 1] ? then + c * next : then];
     for (let d = 0; d < next; d++)
-      onward[d] = costs[then + row + d]! + hold[d]! + (joined ? step[row + d]! : 0);
-    if (!triple) {
-      // what came before does not matter for what comes
-      let least = Infinity;
-      for (let d = 0; d < next; d++) if (onward[d]! < least) least = onward[d]!;
-      for (let b = 0; b < before; b++) costs[start + b * now + c] = least;
-      continue;
-    }
+      onward[d] = costs[after + d]! + hold[d]! + (step.length ? step[row + d]! : 0);
     for (let b = 0; b < before; b++) {
       const place = (b * now + c) * next;
       let least = Infinity;
       for (let d = 0; d < next; d++) {
-        const cost = onward[d]! + triple[place + d]!;
+        const cost = triple ? onward[d]! + triple[place + d]! : onward[d]!;
         if (cost < least) least = cost;
       }
       costs[start + b * now + c] = least;
@@ -224,14 +211,13 @@ export function pathOf({
   const path = new Array<number>(count).fill(0);
   if (count === 0) return path;
   const last = starts[count - 1]!;
-  let pair = 0;
+  let state = 0;
   for (let i = last; i < starts[count]!; i++)
-    if (before[i]! < before[last + pair]!) pair = i - last;
-  for (let at = count - 1; at > 0; at--) {
-    path[at] = pair % sizes[at]!;
-    pair = back[starts[at]! + pair]! * sizes[at - 1]! + (pair - path[at]!) / sizes[at]!;
+    if (before[i]! < before[last + state]!) state = i - last;
+  for (let at = count - 1; at >= 0; at--) {
+    path[at] = state % sizes[at]!;
+    state = back[starts[at]! + state]!;
   }
-  path[0] = pair;
   return path;
 }
 

@@ -176,8 +176,8 @@ describe("a hand on buttons", () => {
         (moments, layout, lock) => {
           const hand = buttonHand("right", layout);
           const locks = new Map(lock ? [["2.0", lock]] : []);
-          const obeys = (way: ButtonWay) =>
-            !lock || String(way.notes.find(({ id }) => id === "2.0")?.finger ?? lock) === lock;
+          const obeys = (way: ButtonWay, at: number) =>
+            !lock || at !== 2 || String(way.notes[0]!.finger) === lock;
           const searched = searchedAndLeast(played(moments), hand, locks, obeys);
           if (!searched) return;
           const { found, cost, least } = searched;

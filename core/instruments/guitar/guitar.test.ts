@@ -18,13 +18,13 @@ it("is right of what was written after the prices were frozen, but for what is n
   ]);
 });
 
-it("and of what was written last, 48 of 52 and 321 of 331 notes", () => {
+it("and of what was written last, 48 of 52 and 320 of 331 notes", () => {
   const missed = WRITTEN_LAST.filter((item) => !isTaught(item, [fingered(item)]));
   expect(missed.map(({ name }) => name)).toEqual([
     ...["B flat 7, barre", "B bass under a tune"],
     ...["thirds on strings 2 and 1", "sixths on strings 4 and 2"],
   ]);
-  expect(notesRight(WRITTEN_LAST)).toEqual({ right: 321, all: 331 });
+  expect(notesRight(WRITTEN_LAST)).toEqual({ right: 320, all: 331 });
 });
 
 it("has what is taught among its first choice and three others in 116 of 120", () => {

@@ -6,7 +6,7 @@ import { isNatural, isRinging, ringing, USUAL_NECK, type Neck } from "./neck.ts"
 import { neckPlan } from "./plan.ts";
 import { NECK_PRICES } from "./prices.ts";
 import { stepCost, timeOf } from "./step.ts";
-import type { NeckWay, Stopped } from "./way.ts";
+import type { NeckWay } from "./way.ts";
 import { canTake, waysOf, type AtNeck } from "./ways.ts";
 
 /** What is known of a player's left hand. */
@@ -61,24 +61,7 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
       fitTo(struck, held, (notes) =>
         able(notes.map((note) => (held.includes(note) ? ringing(note) : note))),
       ),
-    choices: ({ notes, struck }) => {
-      const told = notes.map((note) => ({
-        natural: isNatural(note) || undefined,
-        reached: note.reached,
-      }));
-      // no spread: a long line has a hundred thousand of these
-      const own = ({ string, fret, finger }: Stopped, i: number): Stopped => {
-        const { natural, reached } = told[i]!;
-        return { string, fret, finger, id: notes[i]!.id, natural, reached };
-      };
-      const ways = waysFor(notes.map((note, i) => (struck[i] ? note : ringing(note))));
-      return ways.map((way): NeckWay => ({
-        notes: way.notes.map(own),
-        position: way.position,
-        barres: way.barres,
-        cost: way.cost,
-      }));
-    },
+    choices: (moment) => waysFor(underHand(moment)),
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(at.prices, a, b, link),
     triple: () => 0,
@@ -99,7 +82,7 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     wanted,
     written: ({ notes, position, barres }, i) => {
       const { string, fret, finger } = notes[i]!;
-      const barre = barres?.find((one) => one.finger === finger);
+      const barre = barres.find((one) => one.finger === finger);
       return {
         value: String(finger),
         also: {
@@ -133,24 +116,22 @@ function shapesOn({ notes, position }: NeckWay, away: number): string[] {
   return away === -FOURTH ? [as(0), as(1)] : away === FOURTH ? [as(0), as(-1)] : [as(0)];
 }
 
-/** Which note of the moment before each is, where it is held from there. */
-function tableKey(moments: readonly Moment[]): string | undefined {
-  return moments
-    .map(({ keys, notes, link }, i) => {
-      const before = moments[i - 1];
-      const place = (id: string | undefined) =>
-        before?.notes.findIndex((one) => one.id === id) ?? -1;
-      const held = notes.map((note) => {
-        const { id, reached } = note;
-        const natural = isNatural(note) ? "n" : "";
-        return reached
-          ? `${place(id)}${natural}${reached.how}${place(reached.from)}`
-          : `${place(id)}${natural}`;
-      });
-      const joined = before && link ? `${timeOf(link).toFixed(4)} ${link.rest > 0 ? 1 : 0}` : "";
-      return `${keys.join()} ${before ? held.join() : ""} ${joined}`;
-    })
-    .join("|");
+/** What a moment has under the hand: a harmonic that was touched before only rings. */
+const underHand = ({ notes, struck }: Moment): readonly Played[] =>
+  struck.every(Boolean) ? notes : notes.map((note, i) => (struck[i] ? note : ringing(note)));
+
+/** What is taken, what goes on from the moment before, and the time there is. */
+function tableKey(moments: readonly Moment[]): string {
+  let key = "";
+  moments.forEach((moment, i) => {
+    for (const note of underHand(moment)) key += `${pitchKey(note)},`;
+    key += "|";
+    const { link } = moment;
+    if (i === 0 || !link) return;
+    key += `${Math.round(1e4 * timeOf(link))}${link.rest > 0 ? "r" : ""}${link.held?.join() ?? ""}`;
+    for (const join of link.joins ?? []) key += join ? `${join.how}${join.from}` : "-";
+  });
+  return key;
 }
 
 /** What is told of a note beside its finger: string, fret, position or a range of positions. */

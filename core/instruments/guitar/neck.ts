@@ -116,7 +116,11 @@ export function tablatureOf(
  * Arithmetic; the old rule takes 1/17.817 of what is left.
  */
 export const toFret = ({ scale, capo }: Neck, fret: number): number =>
-  scale * (2 ** (-capo / 12) - 2 ** (-(fret + capo) / 12));
+  scale * (shareOf(capo) - shareOf(fret + capo));
+
+/** What is left of a string above a fret; a long line asks for the same few again and again. */
+const shareOf = (fret: number): number => SHARES[fret] ?? 2 ** (-fret / 12);
+const SHARES = Array.from({ length: 48 }, (_, fret) => 2 ** (-fret / 12));
 
 /** Millimetres between two frets. */
 export const between = (neck: Neck, a: number, b: number): number =>

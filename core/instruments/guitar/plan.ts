@@ -84,7 +84,7 @@ function reasonsOf(
     for (const { natural, finger, string, fret } of now.notes)
       if (natural && finger > 0)
         touched.push(say`string ${string} at fret ${roman(fret)}${inBar(bar, score)}`);
-    for (const { from, to, fret, finger } of now.barres ?? [])
+    for (const { from, to, fret, finger } of now.barres)
       barres.push(
         finger === 1
           ? say`${to - from + 1} strings at fret ${roman(fret)}${inBar(bar, score)}`

@@ -23,10 +23,10 @@ function byTrying(moments: readonly Moment[], most: number): number {
   const ways = moments.map((moment) => hand.choices(moment));
   const cheapest = ways.map((list) => Math.min(...list.map(({ cost }) => cost)));
   const left = moments.map((_, at) => cheapest.slice(at).reduce((a, b) => a + b, 0));
-  const known = new Map<NeckWay, Map<NeckWay, number>>();
+  const known = moments.map(() => new Map<NeckWay, Map<NeckWay, number>>());
   const stepOf = (before: NeckWay, way: NeckWay, at: number) => {
-    const from = known.get(before) ?? new Map<NeckWay, number>();
-    known.set(before, from);
+    const from = known[at]!.get(before) ?? new Map<NeckWay, number>();
+    known[at]!.set(before, from);
     const cost = from.get(way) ?? Math.min(1e5, hand.step(before, way, moments[at]!.link!));
     from.set(way, cost);
     return cost;

@@ -1,56 +1,50 @@
-import type { Link } from "../../fingering/index.ts";
+import type { Join, Link } from "../../fingering/index.ts";
 import { IN_TIME, type NeckPrices } from "./prices.ts";
 import type { NeckWay, Stopped } from "./way.ts";
 
 const isStopped = ({ finger }: Stopped): boolean => finger > 0;
 
-/** What is struck again in its place, with another finger: of a single note it helps a shift. */
-const isAnother = (from: Stopped, to: Stopped): boolean =>
-  from.string === to.string &&
-  from.fret === to.fret &&
-  isStopped(from) &&
-  isStopped(to) &&
-  from.finger !== to.finger;
-
 /** The finger lies flat over a place in a way. */
 const covers = ({ barres }: NeckWay, { string, fret, finger }: Stopped): boolean =>
-  barres?.some(
+  barres.length > 0 &&
+  barres.some(
     (one) => one.finger === finger && one.fret === fret && string >= one.from && string <= one.to,
-  ) ?? false;
+  );
+
+// loops below, where lists would read better: a long line asks a million times
 
 /** A finger that stays on its string, to lead the hand. */
-export const guideOf = (a: NeckWay, b: NeckWay): Stopped | undefined =>
-  b.notes.find(
-    (one) =>
-      isStopped(one) &&
-      a.notes.some(({ finger, string }) => finger === one.finger && string === one.string),
-  );
+export function guideOf(a: NeckWay, b: NeckWay): Stopped | undefined {
+  for (const one of b.notes)
+    if (one.finger > 0)
+      for (const { finger, string } of a.notes)
+        if (finger === one.finger && string === one.string) return one;
+  return undefined;
+}
 
 /** The same fingers on the same strings, so that the hand slides as it is. */
 function slides(a: NeckWay, b: NeckWay): boolean {
   const moved = b.position - a.position;
-  let more = 0;
-  for (const one of a.notes) if (isStopped(one)) more++;
-  if (more === 0) return false;
+  let [before, now, alike] = [0, 0, 0];
+  for (const { finger } of a.notes) if (finger > 0) before++;
   for (const { finger, string, fret } of b.notes) {
     if (finger === 0) continue;
-    more--;
-    const isSame = (other: Stopped) =>
-      other.finger === finger && other.string === string && fret - other.fret === moved;
-    if (!a.notes.some(isSame)) return false;
+    now++;
+    for (const one of a.notes)
+      if (one.string === string && one.finger === finger && fret - one.fret === moved) alike++;
+    if (alike < now) return false;
   }
-  return more === 0;
+  return now > 0 && now === before;
 }
 
 /**
  * What a slur or slide asks for: one string; up by a higher finger, down to a lower one that lies
  * there already or to the open string; along the string under the same finger. Common practice.
  */
-function joinCost(prices: NeckPrices, { notes }: NeckWay, to: Stopped): number {
-  const from = notes.find(({ id }) => id === to.reached!.from);
-  if (!from) return 0;
+function joinCost(prices: NeckPrices, { notes }: NeckWay, to: Stopped, join: Join): number {
+  const from = notes[join.from]!;
   if (from.string !== to.string) return prices.slurBroken;
-  if (to.reached!.how === "slide")
+  if (join.how === "slide")
     return from.finger > 0 && from.finger === to.finger ? 0 : prices.slideBroken;
   const isUp = to.fret > from.fret;
   return (isUp ? to.finger > from.finger : to.finger < from.finger) ? 0 : prices.slurBroken;
@@ -59,7 +53,8 @@ function joinCost(prices: NeckPrices, { notes }: NeckWay, to: Stopped): number {
 /** From a note to another one: what most of a melody is. */
 function fromNoteToNote(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link): number {
   const [from, to] = [a.notes[0]!, b.notes[0]!];
-  let cost = to.reached ? joinCost(prices, a, to) : 0;
+  const join = link.joins?.[0];
+  let cost = join ? joinCost(prices, a, to, join) : 0;
   const isSame = to.finger > 0 && from.finger === to.finger;
   if (a.position !== b.position) {
     const moved = b.position - a.position;
@@ -80,18 +75,12 @@ export const timeOf = ({ seconds }: Link): number =>
 
 /** What going from one way to the next costs. */
 export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link): number {
-  if (a.notes.length === 1 && b.notes.length === 1 && a.notes[0]!.id !== b.notes[0]!.id)
+  const { held, joins } = link;
+  if (!held && a.notes.length === 1 && b.notes.length === 1)
     return fromNoteToNote(prices, a, b, link);
-  let cost = 0;
-  for (const held of a.notes) {
-    const now = b.notes.find(({ id }) => id === held.id);
-    if (!now) continue;
-    // what sounds keeps its place
-    if (now.string !== held.string || now.fret !== held.fret) return Infinity;
-    // the finger that touched a harmonic is free at once
-    if (now.finger !== held.finger && !held.natural) cost += prices.changed;
-  }
-  for (const one of b.notes) if (one.reached) cost += joinCost(prices, a, one);
+  let cost = held ? heldCost(prices, a, b, held) : 0;
+  if (cost === Infinity) return cost;
+  joins?.forEach((join, i) => (cost += join ? joinCost(prices, a, b.notes[i]!, join) : 0));
   if (a.position !== b.position) {
     let shift = prices.shift + prices.shiftFret * Math.abs(a.position - b.position);
     if (slides(a, b)) shift *= prices.slid;
@@ -99,21 +88,51 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
     if (link.rest > 0 || !a.notes.some(isStopped)) shift *= prices.fromOpen;
     cost += shift * timeOf(link);
   }
-  // in chords: a finger that must leave its string for another, or gives its place to one
-  for (const one of b.notes) {
-    if (!isStopped(one)) continue;
-    if (a.notes.some((from) => from.id !== one.id && isAnother(from, one))) cost += prices.changed;
-    const before = a.notes.find(({ finger }) => finger === one.finger);
-    if (!before || before.string === one.string) continue;
-    if (b.notes.some((other) => other.finger === one.finger && other.id === before.id)) continue;
-    if (covers(a, one) || covers(b, { ...before })) continue;
-    cost += before.fret === one.fret ? prices.hop : prices.leapOver;
-  }
+  for (let i = 0; i < b.notes.length; i++)
+    if (isStopped(b.notes[i]!)) cost += leaveCost(prices, a, b, i, held);
   if (a.notes.length === 2 && b.notes.length === 2) {
     const isOther = a.notes.some(({ string }, i) => string !== b.notes[i]!.string);
-    const isStill = a.notes.every(({ id }, i) => id === b.notes[i]!.id);
+    const isStill = held?.every((from, i) => from === i);
     if (isOther) cost += prices.otherPair;
     else if (!isStill && b.notes.every(isStopped) && !guideOf(a, b)) cost += prices.unled;
   }
   return cost;
+}
+
+/** What sounds keeps its place; the finger that touched a harmonic is free at once. */
+function heldCost(prices: NeckPrices, a: NeckWay, b: NeckWay, held: readonly number[]): number {
+  let cost = 0;
+  for (let i = 0; i < held.length; i++) {
+    if (held[i]! < 0) continue;
+    const [from, now] = [a.notes[held[i]!]!, b.notes[i]!];
+    if (now.string !== from.string || now.fret !== from.fret) return Infinity;
+    if (now.finger !== from.finger && !from.natural) cost += prices.changed;
+  }
+  return cost;
+}
+
+/** In chords: a finger that must leave its string for another, or gives its place to one. */
+function leaveCost(
+  prices: NeckPrices,
+  a: NeckWay,
+  b: NeckWay,
+  at: number,
+  held: readonly number[] | undefined,
+): number {
+  const one = b.notes[at]!;
+  const own = held ? held[at]! : -1;
+  let [cost, under] = [0, -1];
+  for (let i = 0; i < a.notes.length; i++) {
+    const from = a.notes[i]!;
+    if (from.finger === one.finger && under < 0) under = i;
+    if (i === own || from.string !== one.string || from.fret !== one.fret) continue;
+    // struck again with another finger: of a single note it helps a shift
+    if (from.finger > 0 && from.finger !== one.finger) cost = prices.changed;
+  }
+  if (under < 0) return cost;
+  const before = a.notes[under]!;
+  if (before.string === one.string) return cost;
+  if (held?.some((from, i) => from === under && b.notes[i]!.finger === one.finger)) return cost;
+  if (covers(a, one) || covers(b, before)) return cost;
+  return cost + (before.fret === one.fret ? prices.hop : prices.leapOver);
 }

@@ -1,16 +1,11 @@
-import type { Reached } from "../../score/model/model.ts";
 import type { Place } from "./neck.ts";
 
 /** A note under a finger of the left hand. */
 export interface Stopped extends Place {
   /** 1 to 4, 0 for the open string. */
   readonly finger: number;
-  /** The note's. */
-  readonly id: string;
   /** A natural harmonic: touched over the fret. */
-  readonly natural?: boolean | undefined;
-  /** The slur or slide that ends on it. */
-  readonly reached?: Reached | undefined;
+  readonly natural: boolean;
 }
 
 /** One way to take a moment with the left hand. */
@@ -20,7 +15,7 @@ export interface NeckWay {
   /** The fret under the first finger, from 1: it goes along unseen through open strings. */
   readonly position: number;
   /** Strings under fingers that lie flat. */
-  readonly barres?: readonly Barre[] | undefined;
+  readonly barres: readonly Barre[];
   /** What it costs by itself. */
   readonly cost: number;
 }

@@ -89,23 +89,30 @@ function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNe
   const open =
     places.filter(({ fret }) => fret === 0).length * (at.avoidOpen ? at.prices.open : 0) +
     weak * at.prices.weak;
+  // no spread here and below: what a long line goes through has one shape
   const ways = (hand: ReadonlyMap<Place, number>) =>
-    notes.map(({ id }, i): Stopped => ({ ...places[i]!, finger: hand.get(places[i]!) ?? 0, id }));
+    notes.map((note, i): Stopped => {
+      const { string, fret } = places[i]!;
+      const natural = isNatural(note) || isRinging(note);
+      return { string, fret, finger: hand.get(places[i]!) ?? 0, natural };
+    });
   if (stopped.length === 0)
-    return POSITIONS.map((position) => ({
-      ...{ notes: ways(new Map()), position },
-      cost: open + at.prices.position * position,
-    }));
+    return POSITIONS.map((position) => {
+      const cost = open + at.prices.position * position;
+      return { notes: ways(new Map()), position, cost, barres: [] };
+    });
   if (stopped.length === 1) return alone(stopped[0]!, ways, open, at);
   // an open string over a chord high up sounds out of it; the bass may well be one
   const within =
     places.length < CHORD
       ? 0
       : places.filter(({ fret }, i) => fret === 0 && notes[i]!.midi > lowest(notes)).length;
+  const high = at.prices.openHigh * within;
   return shapes(stopped, places, at).map(({ hand, barres, cost, position }) => ({
-    ...{ notes: ways(hand), position },
-    cost: cost + open + at.prices.openHigh * within * Math.max(0, position - LOW),
-    ...(barres.length ? { barres } : {}),
+    notes: ways(hand),
+    position,
+    cost: cost + open + high * Math.max(0, position - LOW),
+    barres,
   }));
 }
 
@@ -135,6 +142,7 @@ function alone(
         notes: ways(new Map([[place, finger]])),
         position,
         cost: open + more + fingerCost(finger, fret, at) + prices.position * position,
+        barres: [],
       }));
   });
 }

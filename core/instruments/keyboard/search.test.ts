@@ -158,7 +158,7 @@ describe("the search over hands", () => {
         );
         const { line } = lay(played, { hand: "right", ties: false });
         const { cost } = viterbi(line, line.hold);
-        const both = passed(line, line.hold);
+        const both = passed(line, line.hold, true);
         line.hold.forEach((_, at) =>
           regretsAt(both, at).forEach((regret, grip) => {
             const held = line.hold.map((own, one) =>

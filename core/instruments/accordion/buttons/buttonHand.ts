@@ -4,7 +4,7 @@ import { fitTo } from "../../fitTo.ts";
 import type { Layout } from "./layout.ts";
 import { buttonPlan } from "./plan.ts";
 import { BUTTON_PRICES, EASY, LEVEL, type ButtonPrices } from "./prices.ts";
-import { gripsOf, spread, type ButtonWay, type Grip, type Pressed } from "./ways.ts";
+import { gripsOf, spread, type ButtonWay } from "./ways.ts";
 
 /** Fingers of a hand, rising: the thumb of a left hand holds the board. */
 const FINGERS = { right: [1, 2, 3, 4, 5], left: [2, 3, 4, 5] } as const;
@@ -40,10 +40,11 @@ function withHand(prices: ButtonPrices, a: ButtonWay, b: ButtonWay): number {
 
 /** What going from one way to the next costs; what is held keeps its button and its finger. */
 function stepCost(prices: ButtonPrices, a: ButtonWay, b: ButtonWay, link: Link): number {
-  for (const now of b.notes) {
-    const held = a.notes.find(({ id }) => id === now.id);
-    if (held && (held.row !== now.row || held.finger !== now.finger)) return Infinity;
-  }
+  const isMoved = (from: number, i: number): boolean => {
+    const [before, now] = [a.notes[from], b.notes[i]!];
+    return !!before && (before.row !== now.row || before.finger !== now.finger);
+  };
+  if (link.held?.some(isMoved)) return Infinity;
   if (freesHand(link)) return (prices.along / 4) * Math.abs(a.lies - b.lies);
   const cost =
     a.notes.length === 1 && b.notes.length === 1
@@ -55,8 +56,8 @@ function stepCost(prices: ButtonPrices, a: ButtonWay, b: ButtonWay, link: Link):
 /** A hand on a keyboard of buttons, each of one note. */
 export function buttonHand(hand: "right" | "left", layout: Layout): HandModel<ButtonWay> {
   const prices = BUTTON_PRICES;
-  const known = new Map<string, readonly Grip[]>();
-  const gripsFor = (keys: readonly number[]): readonly Grip[] => {
+  const known = new Map<string, readonly ButtonWay[]>();
+  const gripsFor = (keys: readonly number[]): readonly ButtonWay[] => {
     const name = keys.join();
     let found = known.get(name);
     if (!found) known.set(name, (found = gripsOf(layout, prices, keys, FINGERS[hand])));
@@ -66,11 +67,7 @@ export function buttonHand(hand: "right" | "left", layout: Layout): HandModel<Bu
   return {
     key: (midi) => midi,
     fit: (struck, held) => fitTo(struck, held, (notes) => gripsFor(keysOf(notes)).length > 0),
-    choices: ({ keys, notes }) =>
-      gripsFor(keys).map((grip) => ({
-        ...grip,
-        notes: grip.notes.map((one, i): Pressed => ({ ...one, id: notes[i]!.id })),
-      })),
+    choices: ({ keys }) => gripsFor(keys),
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(prices, a, b, link),
     triple: () => 0,
@@ -97,17 +94,15 @@ export function buttonHand(hand: "right" | "left", layout: Layout): HandModel<Bu
   };
 }
 
-/** Which note of the moment before each is, where it is held from there. */
-function tableKey(moments: readonly Moment[]): string {
-  return moments
-    .map(({ keys, notes, link }, i) => {
-      const before = moments[i - 1];
-      const held = notes.map(({ id }) => before?.notes.findIndex((one) => one.id === id) ?? -1);
-      const joined = i && link ? `${freesHand(link) ? 1 : 0}${link.detached ? 1 : 0}` : "";
-      return `${keys.join()} ${before ? held.join() : ""} ${joined}`;
-    })
+/** What is pressed, what is held from the moment before, and how the two are joined. */
+const tableKey = (moments: readonly Moment[]): string =>
+  moments
+    .map(({ keys, link }, i) =>
+      i && link
+        ? `${keys.join()} ${link.held?.join() ?? ""} ${freesHand(link) ? 1 : 0}${link.detached ? 1 : 0}`
+        : keys.join(),
+    )
     .join("|");
-}
 
 /** Fingers and rows that are told, then the rows alone. */
 function wanted({ notes, struck }: Moment, { locks, also }: Locks): Wish<ButtonWay>[] {

@@ -4,8 +4,6 @@ import { BESIDE, EASY, LEVEL, liesAt, mostBetween, type ButtonPrices } from "./p
 /** A button with the finger on it. */
 export interface Pressed extends Place {
   readonly finger: number;
-  /** The note's. */
-  readonly id: string;
 }
 
 /** How a moment is taken. */
@@ -17,9 +15,6 @@ export interface ButtonWay {
   readonly lies: number;
   readonly cost: number;
 }
-
-/** A way before it is known which notes it takes. */
-export type Grip = Omit<ButtonWay, "notes"> & { readonly notes: readonly Omit<Pressed, "id">[] };
 
 /** Ways kept of a moment, the cheapest. */
 const KEPT = 120;
@@ -63,8 +58,8 @@ export function gripsOf(
   prices: ButtonPrices,
   keys: readonly number[],
   fingers: readonly number[],
-): Grip[] {
-  const found: Grip[] = [];
+): ButtonWay[] {
+  const found: ButtonWay[] = [];
   const places = keys.map(layout.placesOf);
   for (let base = 1; base <= layout.rows - layout.under + 1; base++)
     for (const taken of each(places.map((all) => all.filter((one) => isUnder(one, base, layout)))))
