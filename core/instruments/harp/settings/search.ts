@@ -19,22 +19,28 @@ const OLD = 8;
 
 const UNSET = 9;
 
+/** More than the strings of any harp. */
+const STRINGS = 128;
+
+type Standing = (values: Int8Array) => number;
+
 /** A way to have come as far as a note. */
 interface Trail {
   /** How each movable stands; UNSET before a note asked for it. */
   readonly values: Int8Array;
+  /** Equal for those that stand alike. */
+  readonly stands: number;
   /** Until when a string of each rings. */
-  readonly rings: Float64Array;
+  readonly rings: number[];
   /** By limb, those that are not old; and until when the old ones took its time. */
   readonly moves: Readonly<Record<string, readonly Move[]>>;
   readonly free: Readonly<Record<string, number>>;
   readonly cost: number;
-  readonly before?: Trail;
+  readonly before: Trail | undefined;
   /** What the last note took; none where it is missed. */
-  readonly chance?: Chance | undefined;
-  readonly move?: Move;
+  readonly chance: Chance | undefined;
   /** Moves that have become old here, with their beginnings. */
-  readonly done?: readonly Begun[];
+  readonly done: readonly Begun[] | undefined;
 }
 
 /** A move and when it begins at the soonest, among the others of its limb. */
@@ -58,24 +64,34 @@ export interface SettingFound {
  */
 export function settle(task: SettingTask): SettingFound {
   const { movables, notes, move } = task;
-  let trails: Trail[] = [beginning(movables)];
+  const standing = numbering();
+  let trails: Trail[] = [beginning(movables, standing)];
   notes.forEach((note, i) => {
-    trails = best(
-      goingOn(trails, note, task).map(({ trail, chance, cost }) => () => {
-        const gone = chance
-          ? taking(trail, note, chance, cost, task)
-          : { ...without(trail), cost, before: trail };
-        return gone && aged(gone, note.at, move, task);
-      }),
-      notes[i + 1]?.again,
-    );
+    const take = ({ trail, chance, cost }: Step): Trail | undefined => {
+      const gone = chance
+        ? taking(trail, note, chance, cost, task, standing)
+        : missing(trail, cost);
+      return gone && aged(gone, note.at, move, task);
+    };
+    trails = best(goingOn(trails, note, task), take, notes[i + 1]?.again);
   });
   return told(trails[0]!, task);
 }
 
+/** A trail that goes on with a note; without a chance it is missed. */
+interface Step {
+  readonly trail: Trail;
+  readonly chance: Chance | undefined;
+  readonly cost: number;
+}
+
 /** All that can come of a note, as if there were always time, the cheapest first. */
-function goingOn(trails: readonly Trail[], { at, chances, again }: Plucked, { move }: SettingTask) {
-  const found: { trail: Trail; chance?: Chance; cost: number }[] = [];
+function goingOn(
+  trails: readonly Trail[],
+  { at, chances, again }: Plucked,
+  { move }: SettingTask,
+): Step[] {
+  const found: Step[] = [];
   const [most, less] = [trails[0]!.cost + DEARER, trails[0]!.cost + MISSED / 2];
   for (const trail of trails) {
     for (const chance of chances) {
@@ -89,22 +105,51 @@ function goingOn(trails: readonly Trail[], { at, chances, again }: Plucked, { mo
       const cost = trail.cost + chance.cost + more + twice;
       if (cost <= most || cost > less) found.push({ trail, chance, cost });
     }
-    found.push({ trail, cost: trail.cost + MISSED });
+    found.push({ trail, chance: undefined, cost: trail.cost + MISSED });
   }
   return found.sort((a, b) => a.cost - b.cost);
 }
 
-const without = ({ values, rings, moves, free, cost }: Trail): Trail => ({
-  ...{ values, rings, moves, free, cost },
+/** A trail that goes on; all have the same fields in the same order, as there are very many. */
+const after = (
+  before: Trail,
+  cost: number,
+  chance: Chance | undefined,
+  rings: number[],
+): Trail => ({
+  values: before.values,
+  stands: before.stands,
+  rings,
+  moves: before.moves,
+  free: before.free,
+  cost,
+  before,
+  chance,
+  done: undefined,
 });
 
-const beginning = (movables: readonly Movable[]): Trail => ({
-  values: Int8Array.from(movables.map(({ told: value }) => value ?? UNSET)),
-  rings: new Float64Array(movables.length).fill(0),
-  moves: {},
-  free: {},
-  cost: 0,
-});
+const missing = (trail: Trail, cost: number): Trail =>
+  after(trail, cost, undefined, trail.rings.slice());
+
+/** A number for each way to stand, so that they are quickly told apart. */
+function numbering(): (values: Int8Array) => number {
+  const known = new Map<string, number>();
+  return (values) => {
+    const name = String.fromCharCode(...values);
+    const number = known.get(name) ?? known.size;
+    known.set(name, number);
+    return number;
+  };
+}
+
+function beginning(movables: readonly Movable[], standing: Standing): Trail {
+  const values = Int8Array.from(movables.map(({ told: value }) => value ?? UNSET));
+  return {
+    ...{ values, stands: standing(values), rings: movables.map(() => 0) },
+    ...{ moves: {}, free: {}, cost: 0, before: undefined },
+    ...{ chance: undefined, done: undefined },
+  };
+}
 
 /** What it costs to move so far when there is time for so many moves. */
 const costOf = (notches: number, room: number): number =>
@@ -117,34 +162,36 @@ function taking(
   chance: Chance,
   cost: number,
   { movables, move: length, busy }: SettingTask,
+  standing: Standing,
 ): Trail | undefined {
   const { movable, value } = chance;
-  if (movable === undefined) return { ...without(trail), cost, before: trail, chance };
+  const rings = trail.rings.slice();
+  const gone = after(trail, cost, chance, rings);
+  if (movable === undefined) return gone;
   const before = trail.values[movable]!;
-  const rings = Float64Array.from(trail.rings);
   rings[movable] = Math.max(rings[movable]!, until);
-  if (before === value) return { ...without(trail), rings, cost, before: trail, chance };
-  const values = Int8Array.from(trail.values);
+  if (before === value) return gone;
+  const values = trail.values.slice();
   values[movable] = value;
-  if (before === UNSET) return { ...without(trail), values, rings, cost, before: trail, chance };
+  const stands = standing(values);
+  if (before === UNSET) return { ...gone, values, stands };
   const release = trail.rings[movable]!;
   const move: Move = { movable, from: before, to: value, release, deadline: at, note: id };
   const { limb } = movables[movable]!;
   const all = [...(trail.moves[limb] ?? []), move];
   if (!inTime(all, length, busy[limb], trail.free[limb])) return undefined;
-  return {
-    ...{ values, rings, free: trail.free, before: trail, chance, move },
-    moves: { ...trail.moves, [limb]: all },
-    cost,
-  };
+  return { ...gone, values, stands, moves: { ...trail.moves, [limb]: all } };
 }
 
 /** The trail without moves that are so old that no other can need their time. */
 function aged(trail: Trail, at: number, length: number, { busy }: SettingTask): Trail {
   const since = at - OLD * length;
   for (let i = 0; i < trail.rings.length; i++) if (trail.rings[i]! < since) trail.rings[i] = since;
-  const old = Object.entries(trail.moves).filter(([, all]) => all[0]!.deadline < since);
-  if (old.length === 0) return trail;
+  const isOld = (all: readonly Move[]) => all[0]!.deadline < since;
+  let some = false;
+  for (const limb in trail.moves) some ||= isOld(trail.moves[limb]!);
+  if (!some) return trail;
+  const old = Object.entries(trail.moves).filter(([, all]) => isOld(all));
   const [moves, free] = [{ ...trail.moves }, { ...trail.free }];
   const done: Begun[] = [];
   for (const [limb, all] of old) {
@@ -168,15 +215,14 @@ function aged(trail: Trail, at: number, length: number, { busy }: SettingTask): 
 function outdone(a: Trail, b: Trail): boolean {
   if (a.cost < b.cost - 1e-9) return false;
   for (let i = 0; i < a.rings.length; i++) if (b.rings[i]! > a.rings[i]!) return false;
-  return Object.entries(b.moves).every(
-    ([limb, all]) =>
-      (b.free[limb] ?? -Infinity) <= (a.free[limb] ?? -Infinity) &&
-      all.every((one) =>
-        (a.moves[limb] ?? []).some(
-          (other) => other.release === one.release && other.deadline === one.deadline,
-        ),
-      ),
-  );
+  for (const limb in b.moves) {
+    if ((b.free[limb] ?? -Infinity) > (a.free[limb] ?? -Infinity)) return false;
+    const others = a.moves[limb] ?? [];
+    const isAmong = (one: Move) =>
+      others.some(({ release, deadline }) => release === one.release && deadline === one.deadline);
+    if (!b.moves[limb]!.every(isAmong)) return false;
+  }
+  return true;
 }
 
 /**
@@ -184,16 +230,19 @@ function outdone(a: Trail, b: Trail): boolean {
  *
  * @param withString whether the string that was plucked last matters
  */
-function best(made: readonly (() => Trail | undefined)[], withString = false): Trail[] {
-  const alike = new Map<string, Trail[]>();
+function best(
+  steps: readonly Step[],
+  take: (step: Step) => Trail | undefined,
+  withString = false,
+): Trail[] {
+  const alike = new Map<number, Trail[]>();
   const kept: Trail[] = [];
   let [dear, less] = [Infinity, 0];
-  for (const make of made) {
+  for (const step of steps) {
     if (less === KEPT_LESS || kept.length === KEPT) break;
-    const trail = make();
+    const trail = take(step);
     if (!trail) continue;
-    const last = withString ? (trail.chance?.string ?? 0) : 0;
-    const key = String.fromCharCode(...trail.values, last);
+    const key = withString ? STRINGS * trail.stands + (trail.chance?.string ?? 0) : trail.stands;
     const others = alike.get(key);
     if (others?.some((other) => outdone(trail, other))) continue;
     if (others) others.push(trail);
