@@ -9,6 +9,7 @@ export const OrnamentsIn = Type.Object({
   to: Type.Optional(BarIndex),
   style: Type.Optional(OneOf("mixed", "above", "below")),
   interval: Type.Optional(OneOf("half", "step", "third")),
+  how: Type.Optional(OneOf("slid", "two fingers")),
   layer: Type.Optional(
     Type.Integer({ minimum: 1, maximum: 4, description: "which layer, 1 to 4; else the next one" }),
   ),
@@ -25,6 +26,7 @@ export const OrnamentsOut = Type.Object({
       kind: OneOf("grace", "mordent", "short trill", "trill", "turn"),
       from: Nullable(OneOf("above", "below")),
       by: Type.Integer({ description: "semitones to the neighbour" }),
+      how: Nullable(OneOf("slid", "two fingers")),
       finger: Nullable(Type.String({ description: "of the grace note, or of the note itself" })),
       why: Type.String(),
     }),

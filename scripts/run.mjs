@@ -73,18 +73,23 @@ const commands = {
       ...process.argv.slice(3),
     ]),
   // figures that are all or nothing are tests: the search against trying everything, reach, pedal
-  figures: async () =>
-    (await run(process.execPath, ["--import", "tsx", join("e2e", "bench", "figures.ts")])) ||
-    run(process.execPath, [
-      "--experimental-vm-modules",
-      "--no-warnings",
-      join("node_modules", "jest", "bin", "jest.js"),
-      "--verbose",
-      "core/instruments/keyboard/search",
-      "core/instruments/keyboard/reach",
-      "core/instruments/(guitar|harp|organ|accordion|ornaments)",
-      "core/pedalling",
-    ]),
+  figures: async () => {
+    process.env.PIECES ??= "1000";
+    return (
+      (await run(process.execPath, ["--import", "tsx", join("e2e", "bench", "figures.ts")])) ||
+      run(process.execPath, [
+        "--experimental-vm-modules",
+        "--no-warnings",
+        join("node_modules", "jest", "bin", "jest.js"),
+        "--testTimeout=3600000",
+        "--verbose",
+        "core/instruments/keyboard/search",
+        "core/instruments/keyboard/reach",
+        "core/instruments/(guitar|harp|organ|accordion|ornaments)",
+        "core/pedalling",
+      ])
+    );
+  },
   backup: () =>
     run(process.execPath, [
       "--import",

@@ -5,6 +5,7 @@ import type { FingerOptions, HandModel, Played, ProposedNote } from "../fingerin
 import type { Review } from "./review.ts";
 import type { Following } from "./sign.ts";
 import type { Player } from "./keyboard/reach.ts";
+import type { Slides } from "./ornaments/slides.ts";
 import type { ShareOut, Texture } from "./shareOut.ts";
 
 /** How the hands of an instrument play. */
@@ -57,6 +58,8 @@ export interface Instrument {
    * measured by it.
    */
   readonly octave?: number;
+  /** Where one finger slides from a grace to its note; off black keys when absent. */
+  readonly slides?: Slides;
   /** From the top staff down. */
   readonly limbs: readonly Limb[];
   /** Ways its music is written down, where there is more than a staff for each limb. */

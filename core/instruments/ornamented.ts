@@ -6,10 +6,13 @@ import {
   adornedScore,
   graceId,
   layerOf,
+  onKeys,
   ornamentsOn,
   type Adornment,
   type Ornament,
+  type Slides,
 } from "./ornaments/index.ts";
+import { instrument } from "./index.ts";
 import { propose, type ForWhom } from "./propose.ts";
 
 /** An ornament of a layer, with the finger of its grace or of its note. */
@@ -26,8 +29,8 @@ export function ornamentsFor(
   task: MarkTask,
   options: TogetherOptions,
 ): { layer: number; ornaments: FingeredOrnament[] } {
-  const { hand } = options;
-  const { layer, found } = layerOf(task, hand);
+  const { hand, instrument: kind } = options;
+  const { layer, found } = layerOf(task, hand, slidesOn(kind));
   const all = ornamentsOn(task.score, hand, task.written);
   for (const { note, data } of found) all.set(note.id, data);
   const { adorned } = fingersTogether(task.score, all, options);
@@ -51,7 +54,8 @@ export function withGraceFingers(
   const others = written.filter((one) => one.from.bar < from || one.from.bar > to);
   const all = ornamentsOn(score, hand, [...others, ...marks]);
   const locks = new Map(options.locks);
-  for (const [note, { finger }] of all) if (finger) locks.set(graceId(note), finger);
+  for (const [note, { finger, how }] of all)
+    if (finger) locks.set(how === "slid" ? note : graceId(note), finger);
   const { adorned } = fingersTogether(score, all, { ...options, locks });
   return marks.map((mark) => {
     const [note] = ornamentsOn(score, hand, [mark]).keys();
@@ -69,6 +73,10 @@ export interface TogetherOptions extends ForWhom {
   /** By note id; they stay. */
   readonly locks?: ReadonlyMap<string, string>;
 }
+
+/** Where one finger of an instrument can slide. */
+const slidesOn = (kind: string | undefined): Slides =>
+  (kind === undefined ? undefined : instrument(kind).slides) ?? onKeys;
 
 /** Fingers of the bare tune, and of the adorned one: the same on every note of the tune. */
 export interface Together {
@@ -89,7 +97,9 @@ export function fingersTogether(
   ornaments: ReadonlyMap<string, Ornament>,
   { locks = new Map(), ...whom }: TogetherOptions,
 ): Together {
-  const adorned = adornedScore(score, ornaments);
+  // a finger that slides is its note's: nothing else is asked of the hand
+  const isSlid = ([, { how }]: readonly [string, Ornament]) => how === "slid";
+  const adorned = adornedScore(score, new Map([...ornaments].filter((one) => !isSlid(one))));
   const form = analyse(score);
   const fingers = (of: Score, under: ReadonlyMap<string, string>): Proposal =>
     propose(of, { ...whom, from: 0, to: of.bars.length - 1, form, locks: under });
@@ -106,7 +116,23 @@ export function fingersTogether(
   const fitted = fingers(adorned, said(bare));
   const free = fingers(adorned, locks);
   const stripped = fingers(score, ofTune(said(free)));
-  return bare.cost + fitted.cost <= free.cost + stripped.cost
-    ? { bare: said(bare), adorned: said(fitted) }
-    : { bare: said(stripped), adorned: said(free) };
+  const best =
+    bare.cost + fitted.cost <= free.cost + stripped.cost
+      ? { bare: said(bare), adorned: said(fitted) }
+      : { bare: said(stripped), adorned: said(free) };
+  for (const [note, { how, side }] of ornaments) {
+    const finger = best.adorned.get(note);
+    if (!how || finger === undefined) continue;
+    if (how === "slid") best.adorned.set(graceId(note), finger);
+    else if (best.adorned.get(graceId(note)) === finger && !locks.has(graceId(note)))
+      best.adorned.set(graceId(note), beside(finger, side === "above", whom.hand));
+  }
+  return best;
+}
+
+/** The finger beside one, on the side of a higher or lower note; within the hand at its edge. */
+function beside(finger: string, isAbove: boolean, hand: string): string {
+  const first = Number.parseInt(finger, 10);
+  const next = first + (isAbove === (hand !== "left") ? 1 : -1);
+  return String(next > 5 ? 4 : next < 1 ? 2 : next);
 }

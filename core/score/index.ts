@@ -48,6 +48,7 @@ export {
   type Printed,
   type Stratum,
   type Apart,
+  type MarkChoice,
 } from "./marks/strata.ts";
 export {
   covers,

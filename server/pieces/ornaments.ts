@@ -30,7 +30,7 @@ export const ornamentHandlers = (studio: Studio): Pick<Handlers, "proposeOrnamen
       name: LAYER_NAMES[layer - 1]!,
       ornaments: ornaments.map(({ note, data, finger, why }) => ({
         ...{ id: note.id, bar: note.bar, kind: data.kind, from: data.side ?? null, by: data.by },
-        ...{ finger: finger ?? null, why },
+        ...{ how: data.how ?? null, finger: finger ?? null, why },
       })),
     };
   },

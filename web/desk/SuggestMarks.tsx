@@ -8,6 +8,7 @@ import { CheckCard } from "../piece/CheckCard.tsx";
 import { PencilledMarks } from "../piece/PencilledMarks.tsx";
 import { WorkShare } from "../piece/WorkShare.tsx";
 import { useDesk } from "../piece/useDesk.ts";
+import { MarkChoices, type Picked } from "./MarkChoices.tsx";
 import { useMarkOptions } from "./useMarkOptions.ts";
 import { useMarkPencil, type AskMarks } from "../piece/useMarkPencil.ts";
 import { useCommand } from "../shell/useCommand.ts";
@@ -38,7 +39,9 @@ export function SuggestMarks({
   // the goal of a plan may come after the score
   const typed = own ?? String(Math.round(usual));
   const tempo = Number(typed) >= 10 && Number(typed) <= 400 ? Number(typed) : usual;
-  const options = useMarkOptions(stratum, piece.instrument, assignmentId);
+  const [picked, setPicked] = useState<Picked>({});
+  const player = useMarkOptions(stratum, piece.instrument, assignmentId);
+  const options = { ...player, ...picked };
   const set = useDesk((desk) => desk.set);
   const { pencil, span, busy, share, cancel, suggest, ink, rubOut } = useMarkPencil(
     piece,
@@ -48,26 +51,28 @@ export function SuggestMarks({
     PART,
   );
   const params = { id: piece.id, stratum: stratum.id };
-  const ask: AskMarks = async (bars, work) => {
-    const { marks, curve, problems } = await call("proposeMarks", {
-      params,
-      body: { ...bars, work, tempo, options },
-    });
-    const placed = ({ bar, exact }: { bar: number; exact: string }) => ({
-      bar,
-      offset: parseFraction(exact)!,
-    });
-    return {
-      marks: marks.map(({ from, to, ...mark }) => ({
-        ...mark,
-        from: placed(from),
-        ...(to ? { to: placed(to) } : {}),
-      })),
-      curve,
-      notes: problems.slice(0, PROBLEMS).map(({ text }) => text),
-      nothing: say`No ${stratum.name} are wanted here.`,
+  const ask =
+    (chosen = options): AskMarks =>
+    async (bars, work) => {
+      const { marks, curve, problems } = await call("proposeMarks", {
+        params,
+        body: { ...bars, work, tempo, options: chosen },
+      });
+      const placed = ({ bar, exact }: { bar: number; exact: string }) => ({
+        bar,
+        offset: parseFraction(exact)!,
+      });
+      return {
+        marks: marks.map(({ from, to, ...mark }) => ({
+          ...mark,
+          from: placed(from),
+          ...(to ? { to: placed(to) } : {}),
+        })),
+        curve,
+        notes: problems.slice(0, PROBLEMS).map(({ text }) => text),
+        nothing: say`No ${stratum.name} are wanted here.`,
+      };
     };
-  };
   useCommand("mark.ink", ink, { enabled: pencil !== undefined && !busy });
   return (
     <>
@@ -78,6 +83,16 @@ export function SuggestMarks({
               ? say`In pencil, ${barSpan(score.bars, pencil.from, pencil.to)}`
               : say`Suggest ${stratum.name}`}
           </h2>
+          {stratum.choices && (
+            <MarkChoices
+              choices={stratum.choices}
+              picked={picked}
+              onPick={(now) => {
+                setPicked(now);
+                if (pencil) void suggest(ask({ ...player, ...now }));
+              }}
+            />
+          )}
           <WorkShare share={share} label={say`Looking for ${stratum.name}`} onStop={cancel} />
           {pencil ? (
             <PencilledMarks
@@ -101,7 +116,7 @@ export function SuggestMarks({
                   onChange={({ target }) => setTyped(target.value)}
                 />
               )}
-              <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask)}>
+              <Button variant="outlined" disabled={busy} onClick={() => void suggest(ask())}>
                 {busy ? say`Looking …` : say`Suggest for ${span}`}
               </Button>
             </div>

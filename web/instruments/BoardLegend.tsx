@@ -1,7 +1,8 @@
 import { say } from "@yarrow-ridge/core/words";
+import type { ReactNode } from "react";
 
 /** What stands beside the picture of an instrument: whose hand, and what its dots mean. */
-export function BoardLegend({ label }: { label: string }) {
+export function BoardLegend({ label, children }: { label: string; children?: ReactNode }) {
   return (
     <div className="soft small">
       {label}
@@ -9,6 +10,7 @@ export function BoardLegend({ label }: { label: string }) {
       {say`● now`}
       <br />
       {say`◌ next`}
+      {children}
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { say } from "@yarrow-ridge/core/words";
+import { plain, say } from "@yarrow-ridge/core/words";
 import { Button } from "@mui/material";
 import { beatName, type Mark, type Score } from "@yarrow-ridge/core/score";
 import type { MarkPencil } from "./useDesk.ts";
@@ -31,11 +31,13 @@ export function PencilledMarks({
       <ul className="reasons small">
         {pencil.marks.slice(0, SHOWN).map((mark) => {
           const bar = score.bars[mark.from.bar]!;
+          const what = say`${bar.number}, beat ${beatName(bar, mark.from.offset)}: ${words(mark)}`;
+          // a reason is a sentence, or goes on from what is said
+          const isSentence = /^\p{Lu}/u.test(plain(mark.why));
           return (
-            <li
-              key={mark.id}
-            >{say`${bar.number}, beat ${beatName(bar, mark.from.offset)}: ${words(mark)},
-              ${mark.why}`}</li>
+            <li key={mark.id}>
+              {isSentence ? say`${what}. ${mark.why}` : say`${what}, ${mark.why}`}
+            </li>
           );
         })}
         {pencil.marks.length > SHOWN && <li>{say`and ${pencil.marks.length - SHOWN} more`}</li>}

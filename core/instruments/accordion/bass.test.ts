@@ -1,10 +1,12 @@
 import fc from "fast-check";
 import { proposeNotes, type Played } from "../../fingering/index.ts";
 import { fraction, type Note } from "../../score/index.ts";
+import { plain } from "../../words/say.ts";
 import { searchedAndLeast } from "../testCheapest.ts";
 import { bassHand, type BassSetup } from "./bass/bassHand.ts";
 import { BOARDS, buttonsFor, columnName, soundsOf } from "./bass/board.ts";
 import { togetherFor } from "./bass/together.ts";
+import { isJump, landmarkFor } from "./bass/landmark.ts";
 import { buttonsOf } from "./bass/where.ts";
 import type { BassWay } from "./bass/ways.ts";
 
@@ -175,7 +177,27 @@ describe("the left hand", () => {
       ...{ hand: "left", tempo: 90 },
     });
     // four columns up, where E is marked on many boards (common practice)
-    expect(reasons.join(" ")).toMatch(/finger [2-5] feels for E, it goes there/);
+    expect(plain(reasons.join(" "))).toMatch(
+      /from the marked E, where finger [2-5] lies \d notes before: it goes there/,
+    );
+  });
+
+  it("far from what is marked it rests on the button used last, and the board shows it", () => {
+    const at = (column: number, finger?: number) =>
+      [{ row: "fundamental", column, finger }] as const;
+    // G sharp to F double sharp, beyond every marked button
+    expect(isJump([...at(8, 4)], [...at(13, 4)])).toBe(true);
+    expect(landmarkFor([at(8, 4)], at(13, 3))).toEqual({
+      ...{ column: 8, isMarked: false, finger: 5, free: 1, off: 5 },
+    });
+    // the finger that has been free the longest; C is nearest
+    expect(landmarkFor([at(-5, 5), at(-5, 4), at(-5, 5)], at(1, 4))).toEqual({
+      ...{ column: 0, isMarked: true, finger: 3, free: 3, off: 1 },
+    });
+    // where no finger is written yet, by the columns
+    expect([isJump(at(0), at(3)), isJump(at(0), at(4)), isJump(at(0), [])]).toEqual([
+      ...[false, true, false],
+    ]);
   });
 
   it("says what no button has, with the way out", () => {

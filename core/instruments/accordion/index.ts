@@ -9,6 +9,7 @@ import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
 import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
+import { onKeys } from "../ornaments/slides.ts";
 
 /** In which row of buttons a note is taken, from the edge. */
 const BUTTON_ROW: Aspect = {
@@ -78,7 +79,7 @@ export const accordion: Instrument = {
     BUTTON_ROW,
   ],
   chordKeys,
-  strata: [BELLOWS, ornamentsOver("right"), REEDS],
+  strata: [BELLOWS, ornamentsOver("right", onKeys), REEDS],
   setup: {
     schema: Type.Object(
       {

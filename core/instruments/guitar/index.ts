@@ -8,6 +8,7 @@ import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
 import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
+import { byAStep } from "../ornaments/slides.ts";
 import { neckSigns } from "./signs.ts";
 
 const lines = ["hands"];
@@ -114,7 +115,8 @@ export const guitar: Instrument = {
   ],
   layouts: GUITAR_LAYOUTS,
   aspects: [fingering(lines, ["0", "1", "2", "3", "4"]), PLUCK, STRING, FRET, HARMONIC],
-  strata: [ornamentsOver("hands")],
+  slides: byAStep,
+  strata: [ornamentsOver("hands", byAStep)],
   following: neckSigns,
   setup: {
     schema: Type.Object(

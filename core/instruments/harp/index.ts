@@ -6,6 +6,7 @@ import type { InstrumentRecord } from "../record.ts";
 import type { Instrument } from "../instrument.ts";
 import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
+import { byAStep } from "../ornaments/slides.ts";
 import { USUAL_SPAN } from "./fingers/reach.ts";
 import { placedSigns } from "./fingers/signs.ts";
 import { HARP_LEVERS } from "./levers.ts";
@@ -39,7 +40,8 @@ export const harp: Instrument = {
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4"])],
   lines: tuneLines("right", false),
-  strata: [HARP_PEDALS, HARP_LEVERS, ornamentsOver("right")],
+  slides: byAStep,
+  strata: [HARP_PEDALS, HARP_LEVERS, ornamentsOver("right", byAStep)],
   following: placedSigns,
   setup: harpSetup,
   player: {

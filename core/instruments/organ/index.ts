@@ -4,6 +4,7 @@ import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
+import { onKeys } from "../ornaments/slides.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
@@ -106,7 +107,7 @@ export const organ: Instrument = {
   layouts: ORGAN_LAYOUTS,
   textures: ORGAN_TEXTURES,
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), FOOT, CROSSED],
-  strata: [POSITION, REGISTRATION, ornamentsOver("right")],
+  strata: [POSITION, REGISTRATION, ornamentsOver("right", onKeys)],
   setup: {
     schema: Type.Object(
       {

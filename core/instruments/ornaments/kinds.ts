@@ -11,6 +11,10 @@ const semitones = Type.Integer({
   description: "semitones to the neighbour, 1 to 4",
 });
 
+/** How a grace goes on to its note: one finger slides, or each has its own. */
+export const HOWS = ["slid", "two fingers"] as const;
+export type How = (typeof HOWS)[number];
+
 /** What a mark of this stratum says of the tune note at its place. */
 export const ornamentSchema = Type.Object(
   {
@@ -24,6 +28,12 @@ export const ornamentSchema = Type.Object(
       }),
     ),
     by: semitones,
+    how: Type.Optional(
+      Type.Union(
+        HOWS.map((how) => Type.Literal(how)),
+        { description: "how a grace goes on to its note: slid, or with two fingers" },
+      ),
+    ),
     /** Of a turn, whose lower neighbour may be as far away as the upper one or not. */
     under: Type.Optional(semitones),
     layer: Type.Optional(
@@ -38,9 +48,11 @@ export const ornamentSchema = Type.Object(
 export type Ornament = Static<typeof ornamentSchema>;
 
 /** @example ornamentText({ kind: "grace", side: "above", by: 2 }) // => "grace from above" */
-export function ornamentText({ kind, side }: Pick<Ornament, "kind" | "side">): string {
+export function ornamentText({ kind, side, how }: Pick<Ornament, "kind" | "side" | "how">): string {
   if (kind !== "grace") return NAMES[kind];
-  return side === "below" ? say`grace from below` : say`grace from above`;
+  const text = side === "below" ? say`grace from below` : say`grace from above`;
+  if (how === undefined) return text;
+  return how === "slid" ? say`${text}, slid` : say`${text}, with two fingers`;
 }
 const NAMES = {
   mordent: say`mordent`,

@@ -2,8 +2,10 @@ import { say } from "../../words/say.ts";
 import type { Note, Score } from "../../score/model/model.ts";
 import { notesByBar } from "../../score/model/onsets.ts";
 import { comparePlaces } from "../../score/model/places.ts";
-import type { Ornament } from "./kinds.ts";
+import type { How, Ornament } from "./kinds.ts";
+import { graceKey } from "./kinds.ts";
 import { sizesOf, type Interval } from "./sizes.ts";
+import { byAStep, type Slides } from "./slides.ts";
 import { tuneOf, type TuneNote } from "./tune.ts";
 
 /** Where grace notes come from; mixed: the tune rises into one from above, falls into one below. */
@@ -12,6 +14,8 @@ export type Style = "mixed" | "above" | "below";
 export interface OrnamentOptions {
   readonly style?: Style;
   readonly interval?: Interval;
+  /** Of graces: slid by a half step where one finger can, or with a finger each. */
+  readonly how?: How;
   /** 1 to 4: graces on strong beats, repeated notes cut, mordents and trills, endings. */
   readonly layer: number;
 }
@@ -115,13 +119,15 @@ export const LAYER_NAMES = [
  * ornament; those that are adorned already are left.
  *
  * @param taken ids of notes that have one
+ * @param slides where one finger can slide
  */
 export function adornments(
   score: Score,
   limb: string,
   [from, to]: readonly [from: number, to: number],
-  { style = "mixed", interval, layer }: OrnamentOptions,
+  { style = "mixed", interval, how, layer }: OrnamentOptions,
   taken: ReadonlySet<string> = new Set(),
+  slides: Slides = byAStep,
 ): Adornment[] {
   const tune = tuneOf(score, limb);
   const byBar = notesByBar(score);
@@ -141,8 +147,15 @@ export function adornments(
     // a grace needs room in the note before
     if (wanted.kind === "grace" && (!before || before.length < LEAST)) return;
     const { why, ...sign } = wanted;
-    const own = sizesOf(wanted, note, score.bars[note.bar]!, byBar[note.bar]!, interval);
-    found.push({ note, why, data: { ...sign, ...own, layer } });
+    const sizes = (away = interval) =>
+      sizesOf(wanted, note, score.bars[note.bar]!, byBar[note.bar]!, away);
+    const half = { ...sign, ...sizes("half") };
+    const isSlid =
+      wanted.kind === "grace" && how === "slid" && slides(graceKey(note.midi, half), note.midi);
+    // where no finger slides there are two
+    const taking = wanted.kind === "grace" && how ? { how: "two fingers" as const } : {};
+    const data: Ornament = isSlid ? { ...half, how } : { ...sign, ...sizes(), ...taking };
+    found.push({ note, why, data: { ...data, layer } });
   });
   return found;
 }

@@ -6,6 +6,7 @@ import { fingersTogether } from "../ornamented.ts";
 import { graceId } from "./adorned.ts";
 import { adornments, type Adornment, type OrnamentOptions } from "./layers.ts";
 import { ornamentsOver } from "./ornaments.ts";
+import { onKeys } from "./slides.ts";
 import { tuneOf } from "./tune.ts";
 import { ornamentWork } from "./work.ts";
 
@@ -50,7 +51,8 @@ function layered(score: Score, options: Omit<OrnamentOptions, "layer"> = {}): Ad
   const found: Adornment[] = [];
   for (const layer of [1, 2, 3, 4]) {
     const taken = new Set(found.map(({ note }) => note.id));
-    found.push(...adornments(score, "right", all(score), { ...options, layer }, taken));
+    const asked = { ...options, layer };
+    found.push(...adornments(score, "right", all(score), asked, taken, onKeys));
   }
   return found;
 }
@@ -197,6 +199,39 @@ describe("fingers", () => {
     expect(found.fingered / found.graces).toBeGreaterThanOrEqual(0.99);
   });
 
+  // one finger off a black key on to the white one beside it: common practice, no source
+  it("of graces that are slid are those of their notes, of the others two", () => {
+    const score = scoreOf([
+      ["C4 E4 F4 D4", "r:4"],
+      ["E4 G4 C5 B4", "r:4"],
+      ["G4 A4 F4:2", "r:4"],
+    ]);
+    const slid = layered(score, { style: "below", how: "slid" }).filter(
+      ({ data }) => data.kind === "grace",
+    );
+    // below F and C there is no black key: they take two fingers
+    expect(slid.map(({ note, data }) => `${note.midi} ${data.how} ${data.by}`)).toEqual(
+      expect.arrayContaining(["64 slid 1"]),
+    );
+    for (const { note, data } of slid)
+      expect(data.how === "slid").toBe(onKeys(note.midi - 1, note.midi));
+    const both = new Map(slid.map(({ note, data }) => [note.id, data]));
+    const { adorned } = fingersTogether(score, both, options);
+    for (const { note, data } of slid)
+      expect(adorned.get(graceId(note.id)) === adorned.get(note.id)).toBe(data.how === "slid");
+    const apart = layered(score, { how: "two fingers" }).filter(
+      ({ data }) => data.kind === "grace",
+    );
+    expect(apart.length).toBeGreaterThan(2);
+    const fingers = fingersTogether(
+      score,
+      new Map(apart.map(({ note, data }) => [note.id, data])),
+      options,
+    );
+    for (const { note } of apart)
+      expect(fingers.adorned.get(graceId(note.id))).not.toBe(fingers.adorned.get(note.id));
+  });
+
   it("that are written stay when a layer comes over them", () => {
     const score = scoreOf([
       ["C4 D4 E4 F4", "r:4"],
@@ -244,9 +279,14 @@ describe("what is written", () => {
     data: { ...data },
   });
   const doubts = (...written: ReturnType<typeof mark>[]) =>
-    ornamentWork("right").check!({ score, from: 0, to: 0, tempo: 90, written, options: {} }).map(
-      ({ text }) => text,
-    );
+    ornamentWork("right", onKeys).check!({
+      score,
+      from: 0,
+      to: 0,
+      tempo: 90,
+      written,
+      options: {},
+    }).map(({ text }) => text);
 
   it("is doubted with its bar where there is no note, or no time", () => {
     const grace = { kind: "grace", side: "above", by: 2 };
@@ -256,8 +296,16 @@ describe("what is written", () => {
     expect(doubts(mark(0, 9, 8, grace))).toEqual([]);
   });
 
+  it("is doubted where no finger slides: from white to white, or over more than a half step", () => {
+    const grace = { kind: "grace", side: "below", how: "slid" };
+    const at = (by: number) => doubts(mark(0, 9, 8, { ...grace, by }));
+    // to D from C sharp, from C
+    expect(at(1)).toEqual([]);
+    expect(at(2)[0]).toMatch(/no finger slides from this grace to its note/);
+  });
+
   it("is typed with the neighbour of its key, is silent in the bare tune, and one of a note", () => {
-    const stratum = ornamentsOver("right");
+    const stratum = ornamentsOver("right", onKeys);
     const typed = stratum.signs!.find(({ key }) => key === "m")!.data;
     const at = { bar: 0, offset: { num: 1, den: 8 } };
     const data = typeof typed === "function" ? typed([], at, score) : typed;

@@ -1,10 +1,17 @@
 import { say } from "../../words/say.ts";
 import { comparePlaces } from "../../score/model/places.ts";
 import type { Place, Score } from "../../score/model/model.ts";
-import { oneAtAPlace, type MarkSign, type Stratum } from "../../score/marks/strata.ts";
+import {
+  oneAtAPlace,
+  type MarkChoice,
+  type MarkSign,
+  type Stratum,
+} from "../../score/marks/strata.ts";
 import type { Mark, MarkData } from "../../score/marks/mark.ts";
 import { adornedScore, ornamentsOn } from "./adorned.ts";
 import { ornamentSchema, ornamentText, type Ornament } from "./kinds.ts";
+import { LAYER_NAMES } from "./layers.ts";
+import type { Slides } from "./slides.ts";
 import { sizesOf } from "./sizes.ts";
 import { withOrnaments } from "./sound.ts";
 
@@ -37,12 +44,52 @@ function nextFinger(marks: readonly Mark[], at: Place): MarkData | undefined {
   return finger === "5" ? rest : { ...rest, finger: String(Number(finger ?? 0) + 1) };
 }
 
+/** How a grace is taken, in turn: as the hand has it, slid, with two fingers. */
+function nextHow(marks: readonly Mark[], at: Place): MarkData | undefined {
+  const stands = marks.find(({ from }) => comparePlaces(from, at) === 0)?.data;
+  if (stands?.kind !== "grace") return stands;
+  const { how, ...rest } = stands;
+  if (how === "two fingers") return rest;
+  return { ...rest, how: how === "slid" ? "two fingers" : "slid" };
+}
+
+/** What a teacher may choose of a layer that is suggested. */
+const CHOICES: readonly MarkChoice[] = [
+  {
+    ...{ id: "layer", name: say`Layer`, usual: say`the next one` },
+    values: LAYER_NAMES.map((name, i) => ({ value: i + 1, name })),
+  },
+  {
+    ...{ id: "style", name: say`Graces from`, usual: say`both sides` },
+    values: [
+      { value: "above", name: say`above` },
+      { value: "below", name: say`below` },
+    ],
+  },
+  {
+    ...{ id: "interval", name: say`Graces by`, usual: say`as usual` },
+    values: [
+      { value: "half", name: say`a half step` },
+      { value: "step", name: say`a step` },
+      { value: "third", name: say`a third` },
+    ],
+  },
+  {
+    ...{ id: "how", name: say`Graces taken`, usual: say`either way` },
+    values: [
+      { value: "slid", name: say`slid if it can` },
+      { value: "two fingers", name: say`two fingers` },
+    ],
+  },
+];
+
 /**
  * Ornaments over the tune of a limb, beside those that are printed: bare first, then in layers.
  *
  * @param limb whose highest notes are the tune
+ * @param slides where one finger can slide
  */
-export function ornamentsOver(limb: string): Stratum {
+export function ornamentsOver(limb: string, slides: Slides): Stratum {
   const sign = (key: string, name: string, typed: Typed): MarkSign => ({
     key,
     name,
@@ -64,6 +111,7 @@ export function ornamentsOver(limb: string): Stratum {
       sign("shift+m", say`short trill`, { kind: "short trill" }),
       sign("t", say`trill`, { kind: "trill" }),
       sign("n", say`turn`, { kind: "turn" }),
+      { key: "l", name: say`slid or two fingers`, data: nextHow },
       { key: "f", name: say`another finger on the grace`, data: nextFinger },
     ],
     words: ({ data }) => {
@@ -72,7 +120,8 @@ export function ornamentsOver(limb: string): Stratum {
       return finger ? say`${text}, finger ${finger}` : text;
     },
     clash: oneAtAPlace((bar) => say`Two ornaments stand on one note in bar ${bar}.`),
-    work: () => import("./work.ts").then((found) => found.ornamentWork(limb)),
+    work: () => import("./work.ts").then((found) => found.ornamentWork(limb, slides)),
+    choices: CHOICES,
     untimed: true,
     reads: ["finger"],
     asks: ["reach"],

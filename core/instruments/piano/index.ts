@@ -3,6 +3,7 @@ import { fingering } from "../../score/marks/aspects.ts";
 import type { Instrument } from "../instrument.ts";
 import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
+import { onKeys } from "../ornaments/slides.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
@@ -28,7 +29,7 @@ export const piano: Instrument = {
   ],
   aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"])],
   lines: tuneLines("right", false),
-  strata: [PEDAL, POSITION, ornamentsOver("right")],
+  strata: [PEDAL, POSITION, ornamentsOver("right", onKeys)],
   player: keyboardPlayer,
   hands: () => import("./hands.ts").then((found) => found.hands),
   caution: say`No long stints of loud octaves or fast repeated notes without a rest; never force a

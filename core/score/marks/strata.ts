@@ -39,6 +39,15 @@ export interface MarkSign {
     MarkData | ((marks: readonly Mark[], at: Place, score: Read) => MarkData | undefined);
 }
 
+/** What may be chosen before marks are suggested: an option of the work. */
+export interface MarkChoice {
+  readonly id: string;
+  readonly name: string;
+  /** What it is called where nothing is chosen. */
+  readonly usual: string;
+  readonly values: readonly { readonly value: string | number; readonly name: string }[];
+}
+
 /** Bars as they are practised. */
 export interface Stretch {
   readonly from: number;
@@ -105,6 +114,8 @@ export interface Stratum {
   ) => void;
   /** What is worked out for them; loaded where it is asked for. Without it nothing is. */
   readonly work?: () => Promise<StratumWork>;
+  /** What a teacher may choose of it. */
+  readonly choices?: readonly MarkChoice[];
   /** Its work is the same at every tempo. */
   readonly untimed?: true;
   /** Its work looks through what is written and suggests nothing. */

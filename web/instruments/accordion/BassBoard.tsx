@@ -3,7 +3,10 @@ import {
   BOARDS,
   buttonsOf,
   columnName,
+  isJump,
+  landmarkFor,
   layoutFor,
+  MARKED,
   ROWS,
   USUAL_BUTTONS,
   type ButtonSetup,
@@ -19,8 +22,10 @@ import "./accordion.css";
 const [APART, ROW, LEAN, EDGE] = [46, 21, 12, 14];
 /** Columns shown on either side of the middle. */
 const SHOWN = 7;
-/** C, and what some makers mark beside it. Common practice, no source. */
-const MARKED = [0, 4, -4];
+
+/** Around a button, its point upwards. */
+const triangle = (x: number, y: number): string =>
+  `M${x} ${y - 17}L${x + 17} ${y + 12}L${x - 17} ${y + 12}Z`;
 
 /** Buttons or keys under the hand. */
 export function BassBoard(props: BoardProps) {
@@ -42,14 +47,30 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
   const x = (column: number, row: string) =>
     EDGE + (column - first) * APART + LEAN * (ROWS.length - 1 - rowAt(row));
   const y = (row: string) => EDGE + rowAt(row) * ROW;
+  const grip = (notes: readonly Note[]) =>
+    buttonsOf(board, notes, isCounter).map((one) => {
+      const written = Number.parseInt(fingers.get(one.notes[0]!.id)?.finger ?? "", 10);
+      return { ...one, finger: Number.isNaN(written) ? undefined : written };
+    });
+  const [from, to] = [grip(now), grip(next)];
   const pressed = [
-    ...buttonsOf(board, next, isCounter).map((one) => ({ ...one, look: "next" })),
-    ...buttonsOf(board, now, isCounter).map((one) => ({ ...one, look: "now" })),
+    ...to.map((one) => ({ ...one, look: "next" })),
+    ...from.map((one) => ({ ...one, look: "now" })),
   ];
+  const landmark = isJump(from, to) ? landmarkFor([from], to) : undefined;
   const width = 2 * EDGE + (columns.length - 1) * APART + LEAN * (ROWS.length - 1);
   return (
     <div className="neck">
-      <BoardLegend label={label} />
+      <BoardLegend label={label}>
+        {landmark && (
+          <>
+            <br />
+            {landmark.finger
+              ? say`△ finger ${landmark.finger} feels for it`
+              : say`△ to be felt for`}
+          </>
+        )}
+      </BoardLegend>
       <svg
         viewBox={`0 0 ${width} ${2 * EDGE + (ROWS.length - 1) * ROW}`}
         role="img"
@@ -79,6 +100,12 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
             </text>
           </g>
         ))}
+        {landmark && (
+          <path
+            className="bass-landmark"
+            d={triangle(x(landmark.column, "fundamental"), y("fundamental"))}
+          />
+        )}
       </svg>
     </div>
   );

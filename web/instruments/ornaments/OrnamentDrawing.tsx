@@ -1,5 +1,7 @@
 import { ornamentText, type Ornament } from "@yarrow-ridge/core/instruments/ornaments";
-import { comparePlaces, type Mark } from "@yarrow-ridge/core/score";
+import { comparePlaces, firstFinger, type Mark } from "@yarrow-ridge/core/score";
+import { instrument } from "@yarrow-ridge/core/instruments";
+import { ornamentWith } from "@yarrow-ridge/core/instruments/keyboard";
 import { DIGIT, GAP } from "../../score/placeFingers.ts";
 import type { NoteBox, PageBoxes } from "../../score/geometry.ts";
 import type { DrawingProps } from "../view.ts";
@@ -10,11 +12,24 @@ const TRILL = "tr";
 
 /** In engraver units: a sign stands so far over the staff, a grace so far before its note. */
 const [AWAY, BEFORE] = [300, 260];
+/** Fingers over a sign. */
+const HIGH = 230;
 /** What stands over the same note takes so much. */
 const SIGN = 420;
 
 /** Graces before their notes, small and struck through; signs over the fingers. */
-export function OrnamentDrawing({ boxes, marks, beside, pencil }: DrawingProps) {
+export function OrnamentDrawing({ boxes, marks, beside, pencil, kind, said }: DrawingProps) {
+  const fingers = said.find(({ aspect }) => aspect.id === "finger")?.values;
+  /** The finger of the note and of its neighbours; on strings neighbours are other fingers. */
+  const alternating = ({ note }: NoteBox, sign: Ornament["kind"]) =>
+    instrument(kind).slides
+      ? undefined
+      : ornamentWith(
+          [sign],
+          Number(firstFinger(fingers?.get(note.id)?.finger ?? "")),
+          [],
+          note.hand,
+        );
   const isBeside = ({ from }: Mark) => beside.some((one) => comparePlaces(one.from, from) === 0);
   return (
     <g className="ornament-marks">
@@ -40,6 +55,7 @@ export function OrnamentDrawing({ boxes, marks, beside, pencil }: DrawingProps) 
                 kind={data.kind}
                 x={note.x}
                 y={over(boxes, note) - (isBeside(mark) ? SIGN : 0)}
+                fingers={alternating(note, data.kind)}
               />
             )}
           </g>
@@ -93,6 +109,12 @@ function Grace({
       />
       <path d={`M ${x + 0.65 * step} ${y} v ${-stem} q 10 ${step} ${step} ${1.6 * step}`} />
       <path d={`M ${x - 0.4 * step} ${y - 0.5 * stem} l ${2.2 * step} ${-0.45 * stem}`} />
+      {data.how === "slid" && (
+        <path
+          className="ornament-slide"
+          d={`M ${x + step} ${y} L ${note.x - 0.2 * step} ${note.y}`}
+        />
+      )}
       {data.finger && (
         <text x={x} y={Math.min(top - GAP, y - stem - GAP)} className="ornament-finger">
           {data.finger}
@@ -102,7 +124,29 @@ function Grace({
   );
 }
 
-function Sign({ kind, x, y }: { kind: Ornament["kind"]; x: number; y: number }) {
+interface SignProps {
+  readonly kind: Ornament["kind"];
+  readonly x: number;
+  readonly y: number;
+  /** Of the note and its neighbours. */
+  readonly fingers: readonly number[] | undefined;
+}
+
+/** The sign with the fingers that alternate over it. */
+function Sign({ fingers, ...sign }: SignProps) {
+  return (
+    <>
+      <Shape {...sign} />
+      {fingers && (
+        <text x={sign.x} y={sign.y - HIGH} className="ornament-finger">
+          {fingers.join(" ")}
+        </text>
+      )}
+    </>
+  );
+}
+
+function Shape({ kind, x, y }: Pick<SignProps, "kind" | "x" | "y">) {
   if (kind === "trill")
     return (
       <text x={x} y={y}>

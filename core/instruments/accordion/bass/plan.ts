@@ -4,11 +4,9 @@ import { calledIn } from "../../calledIn.ts";
 import type { Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
 import { columnName, isChord, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
+import { JUMP, landmarkFor } from "./landmark.ts";
 import { togetherFor } from "./together.ts";
 import type { BassWay } from "./ways.ts";
-
-/** A jump of so many columns is said. */
-const JUMP = 4;
 
 /** What a hand on bass buttons adds to a line: the words for what came of it. */
 export const bassPlan = (board: BassBoard, { moments, score }: Task): Plan<BassWay> => ({
@@ -82,38 +80,37 @@ function reasonsOf(
   ];
 }
 
-/** Columns that are marked to be felt: C, and E and A flat by many makers. Common practice. */
-const MARKED = [0, 4, -4];
 /** So many jumps are told one by one. */
 const TOLD = 4;
+/** A finger rests on its landmark no longer than so many moments before. */
+const AHEAD = 4;
 
-/**
- * How each jump is found without looking: from the marked button that lies nearest to where it
- * goes, felt by a finger that is free before.
- */
+/** How each jump is found without looking, and how long before a finger may lie there. */
 function landmarks(
   jumps: readonly number[],
   way: (at: number) => BassWay,
   where: (at: number) => string,
 ): string[] {
   const told = jumps.map((at): string => {
-    const to = way(at).pressed[0]!;
-    const busy = [way(at - 1), way(at)].flatMap(({ pressed }) =>
-      pressed.map(({ finger }) => finger),
-    );
-    const free = [5, 4, 3, 2].find((finger) => !busy.includes(finger))!;
-    const mark = [...MARKED].sort((a, b) => Math.abs(a - to.column) - Math.abs(b - to.column))[0]!;
-    const off = to.column - mark;
+    const from = Math.max(0, at - AHEAD);
+    const before = Array.from({ length: at - from }, (_, i) => way(from + i).pressed);
+    const { column, isMarked, finger, free, off } = landmarkFor(before, way(at).pressed);
     const there =
       off === 0
         ? say`it goes there`
         : off > 0
           ? say`it goes ${off} above`
           : say`it goes ${-off} below`;
-    return say`in bar ${where(at)} finger ${free} feels for ${columnName(mark)}, ${there}`;
+    const mark = isMarked
+      ? say`the marked ${columnName(column)}`
+      : say`${columnName(column)}, the last one used`;
+    return finger === undefined
+      ? say`bar ${where(at)} from ${mark}: ${there}`
+      : say`bar ${where(at)} from ${mark}, where finger ${finger} lies
+          ${free === 1 ? say`just before` : say`${free} notes before`}: ${there}`;
   });
   const unlike = [...new Set(told)].slice(0, TOLD);
-  return [say`Found by the marked button: ${unlike.join("; ")}.`];
+  return [say`Found without looking: ${unlike.join("; ")}.`];
 }
 
 /** Buttons that sound it together, and what they lack. */
