@@ -8,7 +8,7 @@ export function BoardLegend({ label, children }: { label: string; children?: Rea
       {label}
       <br />
       {say`● now`}
-      <br />
+      {children ? " " : <br />}
       {say`◌ next`}
       {children}
     </div>

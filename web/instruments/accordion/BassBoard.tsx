@@ -66,8 +66,8 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
           <>
             <br />
             {landmark.finger
-              ? say`△ finger ${landmark.finger} feels for it`
-              : say`△ to be felt for`}
+              ? say`△ finger ${landmark.finger} feels`
+              : say`△ to be felt`}
           </>
         )}
       </BoardLegend>
