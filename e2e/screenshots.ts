@@ -124,7 +124,10 @@ await page.waitForSelector("#tab-bellows");
 await page.click("#tab-bellows");
 await page.waitForSelector(".bellows-strip polyline");
 await shot("desk-bellows");
-await page.goto(`${server.url}/print/score/${tobin.pieceId}`);
+const dance = (
+  (await (await fetch(`${server.url}/api/pieces?q=plank`)).json()) as { items: { id: string }[] }
+).items[0]!;
+await page.goto(`${server.url}/print/score/${dance.id}`);
 await page.waitForSelector(".print[data-ready=yes]");
 await shot("print-score");
 

@@ -128,6 +128,30 @@ it("draws the tablature under each system, clear of the notes; it can be hidden"
     expect(aside).toBeLessThan(2);
     expect(over).toBeGreaterThan(0);
   }
+  // fingers of the bass stand over the rest of the upper voice, positions over the tempo
+  const touching = await page.evaluate(() => {
+    const signs = [...document.querySelectorAll(".fingers text, .following text")];
+    // the box of the whole tempo is as tall as the font of its note
+    const number = [...document.querySelectorAll("g.tempo tspan")].filter(
+      (one) => one.childElementCount === 0 && /\d/.test(one.textContent!),
+    );
+    const engraved = [...document.querySelectorAll("g.rest"), ...number];
+    const of = (one: Element) => one.getBoundingClientRect();
+    const meet = (a: DOMRect, b: DOMRect) =>
+      Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 &&
+      // digits have air over and under them in their line
+      Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > a.height / 3;
+    return {
+      signs: signs.length,
+      rests: engraved.length,
+      touching: signs.flatMap((one) =>
+        engraved.some((other) => meet(of(one), of(other))) ? [one.textContent] : [],
+      ),
+    };
+  });
+  expect(touching.signs).toBeGreaterThan(15);
+  expect(touching.rests).toBeGreaterThan(3);
+  expect(touching.touching).toEqual([]);
   await press(page, "Edit");
   await press(page, "Hide the tablature");
   await page.waitForFunction(() => document.querySelector(".tablature") === null);

@@ -1,9 +1,11 @@
 import type { FollowingSign } from "@yarrow-ridge/core/instruments";
 import { DIGIT, GAP, place, type Said } from "./placeFingers.ts";
-import type { NoteBox, PageBoxes } from "./geometry.ts";
+import { overWords, type NoteBox, type PageBoxes } from "./geometry.ts";
 
 /** In engraver units: a tick of a bracket, air beside notes, a row of signs. */
 const [TICK, ASIDE, ROW] = [80, 110, 330];
+/** No sign is narrower. */
+const LEAST = 350;
 
 interface Part {
   readonly sign: FollowingSign;
@@ -107,11 +109,13 @@ function partsOf(
         some[0]!.staff - 1
       ];
       if (staff) over.push(under ? staff.bottom : staff.top);
-      let y = under ? Math.max(...over) + GAP : Math.min(...over) - GAP;
+      const edge = under ? Math.max(...over) + GAP : Math.min(...over) - GAP;
+      const wide = { left: x1, right: Math.max(x2, x1 + LEAST) };
+      let y = under ? edge : overWords(boxes, wide, edge, DIGIT);
       const overlaps = (other: Part) =>
         other.under === under &&
-        other.x1 < Math.max(x2, x1 + 350) + ASIDE &&
-        Math.max(other.x2, other.x1 + 350) > x1 - ASIDE &&
+        other.x1 < wide.right + ASIDE &&
+        Math.max(other.x2, other.x1 + LEAST) > x1 - ASIDE &&
         Math.abs(other.y - y) < ROW;
       for (let tries = 0; tries < 4 && taken.some(overlaps); tries++) y += under ? ROW : -ROW;
       const isFirst = system === (first && systemOf(first));

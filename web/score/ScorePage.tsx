@@ -22,21 +22,29 @@ export interface Hit {
 
 const SVG = "http://www.w3.org/2000/svg";
 
+/** What stands further over a staff, in engraver units, belongs to another one. */
+const HIGH = 2200;
+
 /** Pixels over what stands higher than a page. */
 const ROOM = 6;
 
 /** How far from a notehead a touch may land, in engraver units (a staff space is 180). */
 const NEAR = 420;
 
-/**
- * Words, tempos and ending brackets stand right over the notes: they are lifted above the fingers
- * there.
- *
- * @returns what it takes up then; nothing for what stands lower
- */
-function makeRoom(mark: SVGGraphicsElement, boxes: PageBoxes): Box | undefined {
+/** Words, a tempo or the bracket of an ending that the engraver has put over a staff. */
+interface Word {
+  readonly mark: SVGGraphicsElement;
+  /** Where the engraver has put it, and the top of the staff under it. */
+  readonly box: Box;
+  readonly staff: number;
+  /** As high as this at least, with a finger on each note under it. */
+  readonly lift: number;
+}
+
+/** What stands right over the notes; nothing for what stands lower. */
+function wordOver(mark: SVGGraphicsElement, boxes: PageBoxes): Word | undefined {
   const box = wordBox(mark);
-  const { left, right, top, bottom } = box;
+  const { left, right, bottom } = box;
   const below = boxes.bars.find((bar) => bar.bottom > bottom && bar.right > left)?.staves[0];
   if (!below || bottom > below.bottom) return undefined;
   const tops = boxes.notes
@@ -60,8 +68,32 @@ function makeRoom(mark: SVGGraphicsElement, boxes: PageBoxes): Box | undefined {
           ).length,
     );
   const lift = Math.min(0, Math.min(below.top - GAP - DIGIT, ...tops) - bottom);
-  if (lift < 0) mark.setAttribute("transform", `translate(0,${lift})`);
-  return { ...box, top: top + lift, bottom: bottom + lift };
+  return { mark, box, staff: below.top, lift };
+}
+
+/**
+ * Lifts words above the notes and all that is written there: fingers, and what plucks the string.
+ *
+ * @param written what is drawn on notes
+ * @returns what they take up then
+ */
+function liftWord({ mark, box, staff, lift }: Word, written: readonly SVGTextElement[]): Box {
+  const tops = written.flatMap((text) => {
+    const [x, y] = [Number(text.getAttribute("x")), Number(text.getAttribute("y"))];
+    const isUnder = x > box.left - DIGIT / 2 && x < box.right + DIGIT / 2;
+    return isUnder && y < staff && staff - y < HIGH ? [y - DIGIT - GAP] : [];
+  });
+  const by = Math.min(lift, Math.min(...tops) - box.bottom);
+  if (by < 0) mark.setAttribute("transform", `translate(0,${by})`);
+  else mark.removeAttribute("transform");
+  return { ...box, top: box.top + by, bottom: box.bottom + by };
+}
+
+interface Drawn {
+  readonly boxes: PageBoxes;
+  readonly under: SVGGElement;
+  readonly over: SVGGElement;
+  readonly words: readonly Word[];
 }
 
 /** One drawn page with what the studio draws behind and over it. */
@@ -77,7 +109,7 @@ export function ScorePage({
   onHit?: ((hit: Hit, event: MouseEvent) => void) | undefined;
 }) {
   const holder = useRef<HTMLDivElement>(null);
-  const [drawn, setDrawn] = useState<{ boxes: PageBoxes; under: SVGGElement; over: SVGGElement }>();
+  const [drawn, setDrawn] = useState<Drawn>();
   useLayoutEffect(() => {
     const box = holder.current!;
     box.innerHTML = svg;
@@ -93,11 +125,21 @@ export function ScorePage({
     const boxes = measure(root, score);
     const words = [
       ...margin.querySelectorAll<SVGGraphicsElement>("g.tempo, g.ending, g.dir"),
-    ].flatMap((mark) => makeRoom(mark, boxes) ?? []);
+    ].flatMap((mark) => wordOver(mark, boxes) ?? []);
     margin.prepend(under);
     margin.append(over);
-    setDrawn({ boxes: { ...boxes, words }, under, over });
+    const free = words.map((word) => liftWord(word, []));
+    setDrawn({ boxes: { ...boxes, words: free }, under, over, words });
   }, [svg, score]);
+
+  // words go over what has been written since, and what follows them over the words
+  useLayoutEffect(() => {
+    if (!drawn || drawn.words.length === 0) return;
+    const written = [...drawn.over.querySelectorAll<SVGTextElement>(".fingers text")];
+    const words = drawn.words.map((word) => liftWord(word, written));
+    if (words.some(({ top }, i) => top !== drawn.boxes.words[i]!.top))
+      setDrawn({ ...drawn, boxes: { ...drawn.boxes, words } });
+  });
 
   // what stands over the first system of a page may be higher than its margin
   useLayoutEffect(() => {

@@ -153,11 +153,12 @@ export function measure(svg: SVGSVGElement, score: Score): PageBoxes {
 const [BESIDE, AWAY] = [260, 1300];
 
 /**
- * Notes whose free height begins beyond the ornaments and fermatas that stand over or under them.
+ * Notes whose free height begins beyond what stands over or under them: ornaments, fermatas, rests
+ * of another voice.
  */
 function clearOfSigns(notes: readonly NoteBox[], scale: SVGSVGElement): NoteBox[] {
   const signs = [
-    ...scale.querySelectorAll<SVGGraphicsElement>("g.trill, g.mordent, g.turn, g.fermata"),
+    ...scale.querySelectorAll<SVGGraphicsElement>("g.trill, g.mordent, g.turn, g.fermata, g.rest"),
   ]
     .map((sign) => sign.getBBox())
     .filter((box) => box.width > 0);
