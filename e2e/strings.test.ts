@@ -133,7 +133,7 @@ it("draws the tablature under each system, clear of the notes; it can be hidden"
     const signs = [...document.querySelectorAll(".fingers text, .following text")];
     // the box of the whole tempo is as tall as the font of its note
     const number = [...document.querySelectorAll("g.tempo tspan")].filter(
-      (one) => one.childElementCount === 0 && /\d/.test(one.textContent!),
+      (one) => one.childElementCount === 0 && /\d/.test(one.textContent),
     );
     const engraved = [...document.querySelectorAll("g.rest"), ...number];
     const of = (one: Element) => one.getBoundingClientRect();

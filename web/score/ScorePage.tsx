@@ -139,7 +139,7 @@ export function ScorePage({
     const words = drawn.words.map((word) => liftWord(word, written));
     if (words.some(({ top }, i) => top !== drawn.boxes.words[i]!.top))
       setDrawn({ ...drawn, boxes: { ...drawn.boxes, words } });
-  });
+  }, [drawn, layers]);
 
   // what stands over the first system of a page may be higher than its margin
   useLayoutEffect(() => {
