@@ -22,6 +22,16 @@ const viteProgram = () =>
     "vite.js",
   );
 
+/** Some tests with all the time they need. */
+const tests = (...which) =>
+  run(process.execPath, [
+    "--experimental-vm-modules",
+    "--no-warnings",
+    join("node_modules", "jest", "bin", "jest.js"),
+    "--testTimeout=3600000",
+    ...which,
+  ]);
+
 const commands = {
   demo: async () => {
     await build();
@@ -55,13 +65,7 @@ const commands = {
     process.env.FUZZ_RUNS ??= "20000";
     return (
       (await run(process.execPath, ["--import", "tsx", join("e2e", "bench", "fuzz.ts")])) ||
-      run(process.execPath, [
-        "--experimental-vm-modules",
-        "--no-warnings",
-        join("node_modules", "jest", "bin", "jest.js"),
-        "--testTimeout=3600000",
-        "server/http/fuzz",
-      ])
+      tests("server/http/fuzz")
     );
   },
   texts: async () => (await import("./texts.mjs")).writeTexts() ?? 0,
@@ -77,17 +81,13 @@ const commands = {
     process.env.PIECES ??= "1000";
     return (
       (await run(process.execPath, ["--import", "tsx", join("e2e", "bench", "figures.ts")])) ||
-      run(process.execPath, [
-        "--experimental-vm-modules",
-        "--no-warnings",
-        join("node_modules", "jest", "bin", "jest.js"),
-        "--testTimeout=3600000",
+      tests(
         "--verbose",
         "core/instruments/keyboard/search",
         "core/instruments/keyboard/reach",
         "core/instruments/(guitar|harp|organ|accordion|ornaments)",
         "core/pedalling",
-      ])
+      )
     );
   },
   backup: () =>
