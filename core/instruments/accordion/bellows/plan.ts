@@ -86,21 +86,30 @@ export function cheapest(
   { like, home, turns, now: ways }: Wanted = {},
 ): { readonly steps: Step[]; readonly cost: number } {
   const size = 2 * (FULL + 1);
-  let before = new Float64Array(size).fill(Infinity);
+  // three lists in turn: a long piece has thousands of moments, and is gone through many times
+  let [before, at, after] = [
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+  ];
+  before.fill(Infinity);
   if (start) before[WAYS.indexOf(start.way) * (FULL + 1) + start.open] = 0;
   else before[0] = 0;
   // for each moment and state after it: the state before it, and where the air button brought it
-  const from: Int16Array[] = [];
-  const placed: Int16Array[] = [];
-  for (const [i, moment] of moments.entries()) {
+  const from = new Int16Array(size * moments.length);
+  const placed = new Int16Array(size * moments.length);
+  let row = 0;
+  const relax = (state: number, cost: number, by: number) => {
+    if (cost >= at[state]! - 1e-9) return;
+    at[state] = cost;
+    from[row + state] = by;
+  };
+  for (let i = 0; i < moments.length; i++) {
+    const moment = moments[i]!;
+    row = size * i;
     // at the moment itself: the same way on, a turn, or begun again after the button
-    const at = Float64Array.from(before);
-    const came = Int16Array.from(STAYS);
-    const relax = (state: number, cost: number, by: number) => {
-      if (cost >= at[state]! - 1e-9) return;
-      at[state] = cost;
-      came[state] = by;
-    };
+    at.set(before);
+    from.set(STAYS, row);
     const free = i === 0 && !start;
     const turn = turns?.get(i);
     if (turn) at.fill(Infinity);
@@ -122,30 +131,29 @@ export function cheapest(
             for (const way of [0, 1]) relax(way * (FULL + 1) + to, before[now]! + BUTTON, now);
       }
     const [wanted, was] = [like?.get(i), ways?.get(i)];
-    const after = new Float64Array(size).fill(Infinity);
-    const back = new Int16Array(size).fill(-1);
-    for (let state = 0; state < size; state++) {
-      if (at[state] === Infinity) continue;
-      const way = state > FULL ? 1 : 0;
-      const open = state % (FULL + 1);
-      const to = way === 0 ? open + moment.air : open - moment.air;
-      const kept = Math.max(0, Math.min(FULL, to));
-      const short = missingFrom(to);
-      const cost =
-        at[state]! +
-        (short > 0 ? NONE + MISSING * short : 0) +
+    const isHome = home?.has(i) ?? false;
+    after.fill(Infinity);
+    for (const way of [0, 1]) {
+      const first = way * (FULL + 1);
+      const step = way === 0 ? moment.air : -moment.air;
+      const other =
         (wanted && wanted !== WAYS[way] ? UNLIKE : 0) +
         (was && was !== WAYS[way] ? CHANGED : 0) +
-        (home?.has(i) ? FROM_HOME * open + (way === 1 ? CLOSING : 0) : 0);
-      const there = way * (FULL + 1) + kept;
-      if (cost < after[there]! - 1e-9) {
+        (isHome && way === 1 ? CLOSING : 0);
+      for (let open = 0; open <= FULL; open++) {
+        if (at[first + open] === Infinity) continue;
+        const to = open + step;
+        const short = missingFrom(to);
+        let cost = at[first + open]! + other;
+        if (short > 0) cost += NONE + MISSING * short;
+        if (isHome) cost += FROM_HOME * open;
+        const there = first + Math.max(0, Math.min(FULL, to));
+        if (cost >= after[there]! - 1e-9) continue;
         after[there] = cost;
-        back[there] = state;
+        placed[row + there] = first + open;
       }
     }
-    from.push(came);
-    placed.push(back);
-    before = after;
+    [before, after] = [after, before];
   }
   let [best, cost] = [-1, Infinity];
   for (let state = 0; state < size; state++) {
@@ -158,19 +166,19 @@ export function cheapest(
   const steps: Step[] = [];
   if (best < 0) return { steps, cost };
   for (let i = moments.length - 1; i >= 0; i--) {
-    const at = placed[i]![best]!;
-    const came = from[i]![at]!;
-    const open = at % (FULL + 1);
-    const to = at > FULL ? open - moments[i]!.air : open + moments[i]!.air;
-    steps.unshift({
-      way: WAYS[at > FULL ? 1 : 0]!,
+    const state = placed[size * i + best]!;
+    const came = from[size * i + state]!;
+    const open = state % (FULL + 1);
+    const to = state > FULL ? open - moments[i]!.air : open + moments[i]!.air;
+    steps.push({
+      way: WAYS[state > FULL ? 1 : 0]!,
       open,
       byButton: came % (FULL + 1) !== open,
       missing: missingFrom(to),
     });
     best = came;
   }
-  return { steps, cost: moments.length ? cost : 0 };
+  return { steps: steps.reverse(), cost: moments.length ? cost : 0 };
 }
 
 /** The bellows over some moments, alike where the music comes again. */
@@ -195,18 +203,25 @@ export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
     cheapest(moments, ends, { home }).steps,
     cheapest(loudest, ends, { home }).steps,
   ];
+  // what many patterns come to is worked out once
+  const known = new Map<string, Step[]>();
   for (const [from, time] of patterns.flatMap((pattern) =>
     Array.from({ length: most }, (_, at) => [pattern, at] as const),
   )) {
     let steps = from;
     for (let round = 0; round < ROUNDS; round++) {
+      const ways = groups.map((group) => steps[group[Math.min(time, group.length - 1)]!]!.way);
+      const key = ways.map((way) => way[0]).join("");
+      const before = known.get(key);
+      if (before) {
+        steps = before;
+        continue;
+      }
       const like = new Map(
-        groups.flatMap((group) => {
-          const { way } = steps[group[Math.min(time, group.length - 1)]!]!;
-          return group.map((at): [number, Direction] => [at, way]);
-        }),
+        groups.flatMap((group, i) => group.map((at): [number, Direction] => [at, ways[i]!])),
       );
       steps = cheapest(moments, ends, { like }).steps;
+      known.set(key, steps);
       const cost = costOf(moments, steps, ends) + UNLIKE * unlike(groups, steps);
       if (!best || cost < best.cost - 1e-9) best = { steps, cost };
     }
