@@ -87,11 +87,8 @@ export function cheapest(
 ): { readonly steps: Step[]; readonly cost: number } {
   const size = 2 * (FULL + 1);
   // three lists in turn: a long piece has thousands of moments, and is gone through many times
-  let [before, at, after] = [
-    new Float64Array(size),
-    new Float64Array(size),
-    new Float64Array(size),
-  ];
+  let [before, after] = [new Float64Array(size), new Float64Array(size)];
+  const at = new Float64Array(size);
   before.fill(Infinity);
   if (start) before[WAYS.indexOf(start.way) * (FULL + 1) + start.open] = 0;
   else before[0] = 0;
@@ -205,11 +202,13 @@ export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
   ];
   // what many patterns come to is worked out once
   const known = new Map<string, Step[]>();
+  // nothing is cheaper than the way that need not be alike
+  const isBest = () => best !== undefined && best.cost < alone.cost + 1e-9;
   for (const [from, time] of patterns.flatMap((pattern) =>
     Array.from({ length: most }, (_, at) => [pattern, at] as const),
   )) {
     let steps = from;
-    for (let round = 0; round < ROUNDS; round++) {
+    for (let round = 0; round < ROUNDS && !isBest(); round++) {
       const ways = groups.map((group) => steps[group[Math.min(time, group.length - 1)]!]!.way);
       const key = ways.map((way) => way[0]).join("");
       const before = known.get(key);
