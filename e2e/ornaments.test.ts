@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, press, says, until } from "./browser.ts";
+import { chooseBars, pick, press, says, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // The bare tune first, then its ornaments layer by layer, at the desk.
@@ -13,7 +13,7 @@ interface Written {
   marks: {
     stratum: string;
     from: { bar: number };
-    data: { kind: string; layer?: number; finger?: string };
+    data: { kind: string; layer?: number; finger?: string; how?: string };
   }[];
 }
 const written = async (id: string) =>
@@ -53,6 +53,36 @@ it("suggests one layer after the other, inks it, leaves one out of what is heard
   await until(async () => (await written(id)).some(({ data }) => data.kind === "trill"));
   await press(page, "Undo");
   await until(async () => (await written(id)).length === all.length);
+  expect(here.complaints()).toEqual([]);
+});
+
+it("suggests the layer that is chosen, graces slid where a finger can; by key with two fingers", async () => {
+  const id = await here.bring(demo("lamps-along-the-quay"), "accordion");
+  await here.open(page, id);
+  await press(page, "Ornaments");
+  await chooseBars(page, 0, 6, 41);
+  await pick(page, "Graces taken", "slid if it can");
+  await press(page, /^Suggest for/);
+  await says(page, "grace from above, slid, finger");
+  await page.waitForSelector(".pencil .ornament-slide");
+  // what is chosen while it stands in pencil is asked for at once
+  await pick(page, "Layer", "mordents and trills");
+  await page.waitForFunction(() => document.querySelector(".ornament-slide") === null);
+  await pick(page, "Layer", "graces on strong beats");
+  await page.waitForSelector(".pencil .ornament-slide");
+  await press(page, "Ink it");
+  await until(async () => (await written(id)).some(({ data }) => data.how === "slid"));
+  // one that cannot be slid has two fingers
+  expect((await written(id)).every(({ data }) => data.how !== undefined)).toBe(true);
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await chooseBars(page, 1, 1, 41);
+  await page.keyboard.press("ArrowRight");
+  const first = async () => (await written(id)).find(({ from }) => from.bar === 1)?.data.how;
+  expect(await first()).toBe("slid");
+  await page.keyboard.press("l");
+  await until(async () => (await first()) === "two fingers");
+  await press(page, "Undo");
+  await until(async () => (await first()) === "slid");
   expect(here.complaints()).toEqual([]);
 });
 
