@@ -65,9 +65,7 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
         {landmark && (
           <>
             <br />
-            {landmark.finger
-              ? say`△ finger ${landmark.finger} feels`
-              : say`△ to be felt`}
+            {landmark.finger ? say`△ finger ${landmark.finger} feels` : say`△ to be felt`}
           </>
         )}
       </BoardLegend>
