@@ -53,11 +53,14 @@ export async function editPlan(
       throw new ProblemError(400, say`This plan has no unit "${unknown}".`, "dropped");
   }
   await db.transaction(async (tx) => {
+    // two edits at the same instant come one after the other
+    const [now = plan] = await tx.select().from(plans).where(eq(plans.id, id)).for("update");
+    await unlessStale(tx, now, { added, dropped }, body.revision);
     const change = { ...(added ? { added } : {}), ...(dropped ? { dropped } : {}) };
-    const changed = changedFields(plan, { ...plan, ...change });
+    const changed = changedFields(now, { ...now, ...change });
     await tx
       .update(plans)
-      .set({ ...change, ...(changed.length ? nextRevision(plan, changed) : {}) })
+      .set({ ...change, ...(changed.length ? nextRevision(now, changed) : {}) })
       .where(eq(plans.id, id));
     await layAnew({ db: tx }, open.studentId);
   });

@@ -13,12 +13,16 @@ import { newId, type Studio } from "../studio.ts";
 import { checkFirst, checkGoals, chooseFrom } from "./chosen.ts";
 import { FARTHEST } from "./laying.ts";
 import { layAnew } from "./layout.ts";
-import { changedFields, nextRevision } from "./revision.ts";
+import { changedFields, nextRevision, unlessStale } from "./revision.ts";
 import type { PlanRow } from "./store.ts";
 
 type Several = Extract<Body<"addPlan">, { pieces: unknown }>;
 /** What a plan of one piece is made from. */
-type Wanted = Several["pieces"][number] & { readonly readyBy?: string };
+type Wanted = Several["pieces"][number] & {
+  readonly readyBy?: string;
+  /** The revision of the plan before that its sender saw. */
+  readonly seen?: number | undefined;
+};
 
 /** The first day on which it is played to somebody; without one the last lesson. */
 function readyByOf({ readyBy, dates }: Wanted): string {
@@ -41,7 +45,7 @@ function readyByOf({ readyBy, dates }: Wanted): string {
  */
 export async function makePlans(
   studio: Studio,
-  { studentId, pieces: asked, template, ...when }: Several,
+  { studentId, pieces: asked, template, ...when }: Omit<Several, "pieces"> & { pieces: Wanted[] },
 ): Promise<PlanRow[]> {
   const { db } = studio;
   const given = asked.map(({ assignmentId }) => assignmentId);
@@ -134,6 +138,7 @@ async function makeOne(
     .select()
     .from(plans)
     .where(and(eq(plans.assignmentId, assignmentId), eq(plans.superseded, false)));
+  if (before) await unlessStale(tx, before, wanted, wanted.seen);
   const sections = wanted.sections?.length ? wanted.sections : null;
   const there = await sectionsOf(tx, pieceId);
   const chosen = sections && chooseFrom(sections, there, before);

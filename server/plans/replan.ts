@@ -36,7 +36,10 @@ export async function replan(
   const [made] = await makePlans(studio, {
     ...{ studentId, ...minutes },
     pieces: [
-      { ...before, ...schoolsOf(plan), ...change, ...(own === undefined ? {} : { id: own }) },
+      {
+        ...{ ...before, ...schoolsOf(plan), ...change, seen: revision },
+        ...(own === undefined ? {} : { id: own }),
+      },
     ],
   });
   return { plan: made!, would };

@@ -50,6 +50,23 @@ it("tells of each card for how many tries its minutes are enough", async () => {
   expect(Math.abs(plain.tries - (plain.minutes * 60) / seconds)).toBeLessThanOrEqual(0.5);
 });
 
+it("lets one of two edits through that come on one revision at the same instant", async () => {
+  const plan = await made();
+  const edits = await Promise.all(
+    [bars, { from: 0, to: 1 }].map((one) =>
+      ask("PATCH", `/api/plans/${plan.id}`, { added: [one], revision: 1 }),
+    ),
+  );
+  expect(edits.map(({ status }) => status).sort()).toEqual([200, 409]);
+  expect((await ask("GET", `/api/plans/${plan.id}`)).json.revision).toBe(2);
+  const anew = await Promise.all(
+    [90, 100].map((goalTempo) =>
+      ask("POST", `/api/plans/${plan.id}/replan`, { goalTempo, revision: 2 }),
+    ),
+  );
+  expect(anew.map(({ status }) => status).sort()).toEqual([201, 409]);
+});
+
 it("counts what people change, and not what tries and days lay out anew", async () => {
   const plan = await made();
   expect(plan.revision).toBe(1);
