@@ -113,7 +113,6 @@ export function WrittenLayers(props: Props) {
             boxes={boxes}
             score={score}
             marks={inked}
-            kind={kind}
             said={said}
             below={below}
             beside={of.strata.flatMap(({ id }) => (id === stratum.id ? [] : (marks.get(id) ?? [])))}

@@ -13,8 +13,7 @@ export interface DrawingProps {
   readonly below: (line: string) => boolean;
   /** Marks of other kinds that are drawn over the same staff. */
   readonly beside: readonly Mark[];
-  /** The instrument of the piece, and all that is said of its notes. */
-  readonly kind: string;
+  /** All that is said of notes. */
   readonly said: readonly Said[];
   /** Those in pencil; the marks they would take the place of are not among the others. */
   readonly pencil: readonly Mark[];

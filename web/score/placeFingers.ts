@@ -98,7 +98,7 @@ export function place(
           ...one,
           x: (k ? column[0]! : one.box).x + k * COLUMN,
           y: low ? edge + GAP + DIGIT * 0.75 + i * DIGIT : edge - GAP - i * DIGIT,
-          ornament: one.aspect.id === "finger" ? ornamentOf(one.box, column, said) : undefined,
+          ornament: one.aspect.onKeys ? ornamentOf(one.box, column, said) : undefined,
         })),
       );
     });
@@ -117,7 +117,7 @@ function ornamentOf(
   said: readonly Said[],
 ): string | undefined {
   if (!note.ornaments) return undefined;
-  const fingers = said.find(({ aspect }) => aspect.id === "finger")!.values;
+  const fingers = said.find(({ aspect }) => aspect.onKeys)!.values;
   const of = (id: string) => Number(firstFinger(fingers.get(id)?.finger ?? ""));
   return ornamentWith(
     note.ornaments,

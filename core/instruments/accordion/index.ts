@@ -72,7 +72,7 @@ export const accordion: Instrument = {
   ],
   lines: tuneLines("right", true),
   aspects: [
-    { ...fingering(["right"], ["1", "2", "3", "4", "5"]), once: true },
+    { ...fingering(["right"], ["1", "2", "3", "4", "5"]), once: true, onKeys: true },
     // the thumb holds the bass side
     { ...fingering(["left"], ["2", "3", "4", "5"]), once: true },
     COUNTERBASS,

@@ -106,7 +106,11 @@ export const organ: Instrument = {
   together: say`all together`,
   layouts: ORGAN_LAYOUTS,
   textures: ORGAN_TEXTURES,
-  aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"]), FOOT, CROSSED],
+  aspects: [
+    { ...fingering(["right", "left"], ["1", "2", "3", "4", "5"]), onKeys: true },
+    FOOT,
+    CROSSED,
+  ],
   strata: [POSITION, REGISTRATION, ornamentsOver("right", onKeys)],
   setup: {
     schema: Type.Object(

@@ -27,7 +27,7 @@ export const piano: Instrument = {
       proposed: true,
     },
   ],
-  aspects: [fingering(["right", "left"], ["1", "2", "3", "4", "5"])],
+  aspects: [{ ...fingering(["right", "left"], ["1", "2", "3", "4", "5"]), onKeys: true }],
   lines: tuneLines("right", false),
   strata: [PEDAL, POSITION, ornamentsOver("right", onKeys)],
   player: keyboardPlayer,

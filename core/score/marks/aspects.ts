@@ -33,6 +33,8 @@ export interface Aspect {
   /** Whether a second one may take over on the held note (`4-5`), and one may be left (`(3)`). */
   readonly change?: boolean;
   readonly optional?: boolean;
+  /** Fingers on keys: which ones play an ornament follows from the finger of its note. */
+  readonly onKeys?: true;
   /** Whether it changes how its note is played: what is proposed for the rest hangs on it. */
   readonly decides?: boolean;
   /** Whether it follows from the key: it does not go along to a return on other keys. */

@@ -1,6 +1,5 @@
 import { ornamentText, type Ornament } from "@yarrow-ridge/core/instruments/ornaments";
 import { comparePlaces, firstFinger, type Mark } from "@yarrow-ridge/core/score";
-import { instrument } from "@yarrow-ridge/core/instruments";
 import { ornamentWith } from "@yarrow-ridge/core/instruments/keyboard";
 import { DIGIT, GAP } from "../../score/placeFingers.ts";
 import type { NoteBox, PageBoxes } from "../../score/geometry.ts";
@@ -18,18 +17,11 @@ const HIGH = 230;
 const SIGN = 420;
 
 /** Graces before their notes, small and struck through; signs over the fingers. */
-export function OrnamentDrawing({ boxes, marks, beside, pencil, kind, said }: DrawingProps) {
-  const fingers = said.find(({ aspect }) => aspect.id === "finger")?.values;
-  /** The finger of the note and of its neighbours; on strings neighbours are other fingers. */
+export function OrnamentDrawing({ boxes, marks, beside, pencil, said }: DrawingProps) {
+  const fingers = said.find(({ aspect }) => aspect.onKeys)?.values;
+  /** The finger of the note and of its neighbours. */
   const alternating = ({ note }: NoteBox, sign: Ornament["kind"]) =>
-    instrument(kind).slides
-      ? undefined
-      : ornamentWith(
-          [sign],
-          Number(firstFinger(fingers?.get(note.id)?.finger ?? "")),
-          [],
-          note.hand,
-        );
+    ornamentWith([sign], Number(firstFinger(fingers?.get(note.id)?.finger ?? "")), [], note.hand);
   const isBeside = ({ from }: Mark) => beside.some((one) => comparePlaces(one.from, from) === 0);
   return (
     <g className="ornament-marks">
