@@ -93,14 +93,51 @@ const AFTERWARDS: typeof PATTERNS = [
   ["6 3 6 2 6 1", 0.25, "p i p m p a"],
 ];
 
+/** Written last of all, in families that are not above, before any of it was tried. */
+const LAST: typeof PATTERNS = [
+  ["54 3 2 1", 0.3, "pp i m a"],
+  ["5 2 1 2 3 2 1 2", 0.2, "p m a m i m a m"],
+  ["5 3 21 3 21 3", 0.25, "p i ma i ma i"],
+  ["6 32 1 32 6 32 1 32", 0.25, "p im a im p im a im"],
+  ["51 2 51 2", 0.3, "pa m pa m"],
+  ["52 1 3 1", 0.25, "pm a i a"],
+  ["4 3 4 2 4 1", 0.25, "p i p m p a"],
+  ["5 3 4 2 5 1", 0.25, "p i p m p a"],
+  ["6 2 5 2 4 2", 0.25, "p m p m p m"],
+  ["5 1 4 1 5 1 4 1", 0.25, "p a p a p a p a"],
+  ["6 3 5 3 4 3", 0.25, "p i p i p i"],
+  ["43 2 1 2", 0.25, "pi m a m"],
+  ["53 21 53 21", 0.4, "pi ma pi ma"],
+  ["63 2 1 2 63 2 1 2", 0.25, "pi m a m pi m a m"],
+  ["5 1 3 2 3 1", 0.2, "p a i m i a"],
+  ["5 3 1 2 1 3", 0.2, "p i a m a i"],
+  ["6 2 1 3 1 2", 0.2, "p m a i a m"],
+  ["521", 1, "pma"],
+  ["532", 1, "pim"],
+  ["421 421", 0.5, "pma pma"],
+  ["5 321 4 321", 0.4, "p ima p ima"],
+  ["6 21 3 21 5 21 3 21", 0.25, "p ma i ma p ma i ma"],
+  ["1 1 2 2 3 3", 0.15, "i m i m i m"],
+  ["5 3 2 1 2 1 2 3", 0.2, "p i m a m a m i"],
+];
+
+/** Those that come out otherwise; where neither thumb nor ring finger is asked i and m may change. */
+const missedOf = (list: typeof PATTERNS) =>
+  list.filter(([strings, seconds, fingers]) => {
+    const other = fingers.replace(/[im]/g, (one) => (one === "i" ? "m" : "i"));
+    const found = pluck(strings, seconds);
+    return found !== fingers && (/[pa]/.test(fingers) || found !== other);
+  });
+
 describe("the plucking hand", () => {
   it("plucks what was written afterwards as it is taught: 15 of 16 at least", () => {
-    const missed = AFTERWARDS.filter(([strings, seconds, fingers]) => {
-      const other = fingers.replace(/[im]/g, (one) => (one === "i" ? "m" : "i"));
-      const found = pluck(strings, seconds);
-      return found !== fingers && (/[pa]/.test(fingers) || found !== other);
-    });
-    expect(missed.length).toBeLessThanOrEqual(1);
+    expect(missedOf(AFTERWARDS).length).toBeLessThanOrEqual(1);
+  });
+
+  it("and what was written last", () => {
+    expect(missedOf(LAST).map(([strings, seconds]) => [strings, pluck(strings, seconds)])).toEqual(
+      [],
+    );
   });
 
   it.each(PATTERNS)("%s in %s s is %s", (strings, seconds, fingers) => {
