@@ -121,7 +121,7 @@ const LAST: typeof PATTERNS = [
   ["5 3 2 1 2 1 2 3", 0.2, "p i m a m a m i"],
 ];
 
-/** Those that come out otherwise; where neither thumb nor ring finger is asked i and m may change. */
+/** Those that come out otherwise; in a run of i and m alone the two may change places. */
 const missedOf = (list: typeof PATTERNS) =>
   list.filter(([strings, seconds, fingers]) => {
     const other = fingers.replace(/[im]/g, (one) => (one === "i" ? "m" : "i"));
