@@ -99,7 +99,14 @@ export type {
   Sounding,
   BarPass,
 } from "./model/performance.ts";
-export { playedBars, timeIn, timesOf, timeText, type PlayedBar } from "./order/played.ts";
+export {
+  playedBars,
+  playedTogether,
+  timeIn,
+  timesOf,
+  timeText,
+  type PlayedBar,
+} from "./order/played.ts";
 export { alongRoad, isStraight, playedId, unrolled } from "./order/unrolled.ts";
 export { perform, performOrder, performRoad } from "./order/playback.ts";
 export { atPrintedTempo } from "./order/printedTempo.ts";

@@ -47,6 +47,23 @@ it("sets again for the second time what the first one has changed, and that time
   expect(plain(doubt!.text)).toBe("Bar 1, 2nd time: F is not set; the pedals stand at F♯.");
 });
 
+it("takes a part of what is repeated by itself: other bars are played between its times", () => {
+  const score = withSigns(
+    scoreOf([
+      ["F4 G4 E4 F#4", "r:4"],
+      ["F4 G4 E4 G4", "r:4"],
+    ]),
+    { 1: { repeatEnd: 2 } },
+  );
+  const marks = pedalWork.propose!({ ...task(score), to: 0 });
+  // F is natural again in bar 2, before bar 1 comes the second time
+  expect(marks.map(({ data }) => plain(pedalsText(data)))).toEqual([
+    ...["D♮ C♮ B♮ E♮ F♮ G♮ A♮", "F♯"],
+  ]);
+  const whole = proposed(score);
+  expect(said(whole).some((one) => one.includes("time"))).toBe(false);
+});
+
 it("says behind a first ending how the pedals stand when one comes from before it", () => {
   const score = withSigns(
     scoreOf([

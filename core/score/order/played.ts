@@ -33,6 +33,20 @@ export function playedBars(bars: readonly Bar[], from: number, to: number): Play
     });
 }
 
+/**
+ * Some bars as they are played one after the other: only once, where others are played between
+ * their times.
+ *
+ * @param from index of the first, `to` of the last bar
+ */
+export function playedTogether(bars: readonly Bar[], from: number, to: number): PlayedBar[] {
+  const order = playingOrder(bars);
+  const isAsked = (bar: number) => bar >= from && bar <= to;
+  const some = order.slice(order.findIndex(isAsked), order.findLastIndex(isAsked) + 1);
+  const played = playedBars(bars, from, to);
+  return some.every(isAsked) ? played : played.filter(({ time }) => time === 1);
+}
+
 /** The quarters at which a place is played, each time. */
 export const timesOf = (played: readonly PlayedBar[], { bar, offset }: Place) =>
   played

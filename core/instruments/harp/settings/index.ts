@@ -1,6 +1,6 @@
 import { capital } from "../../../words/index.ts";
 import { say } from "../../../words/say.ts";
-import { playedBars, spokenName, type PlayedBar, type Score } from "../../../score/index.ts";
+import { playedTogether, spokenName, type PlayedBar, type Score } from "../../../score/index.ts";
 import { beatsIn, harpNotes, signatureOf, type HarpNote } from "../notes.ts";
 import {
   altersOf,
@@ -135,7 +135,8 @@ export interface SettingsInBars extends Settings {
 
 /**
  * The same for bars of a score, along the road; onsets count from where they begin. What is played
- * more than once is plucked on the same string each time.
+ * more than once is plucked on the same string each time; a part of what is repeated is looked at
+ * by itself.
  */
 export function proposeInBars(
   harp: Harp,
@@ -143,7 +144,7 @@ export function proposeInBars(
   [from, to]: readonly [from: number, to: number],
   options: Omit<SettingOptions, "signature" | "beats" | "on">,
 ): SettingsInBars {
-  const played = playedBars(score.bars, from, to);
+  const played = playedTogether(score.bars, from, to);
   const once = played.filter(({ time }) => time === 1);
   const signature = signatureOf(score.bars[from]!.key.fifths);
   const along = (bars: readonly PlayedBar[], on?: ReadonlyMap<string, number>) =>
