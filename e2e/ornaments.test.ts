@@ -83,6 +83,10 @@ it("suggests the layer that is chosen, graces slid where a finger can; by key wi
   await until(async () => (await first()) === "two fingers");
   await press(page, "Undo");
   await until(async () => (await first()) === "slid");
+  // what was chosen of ornaments is not asked of other marks
+  await press(page, "Bellows");
+  await press(page, /^Suggest for/);
+  await page.waitForSelector(".bellows-marks .pencil");
   expect(here.complaints()).toEqual([]);
 });
 

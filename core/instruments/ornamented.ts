@@ -54,8 +54,11 @@ export function withGraceFingers(
   const others = written.filter((one) => one.from.bar < from || one.from.bar > to);
   const all = ornamentsOn(score, hand, [...others, ...marks]);
   const locks = new Map(options.locks);
-  for (const [note, { finger, how }] of all)
-    if (finger) locks.set(how === "slid" ? note : graceId(note), finger);
+  for (const [note, { finger, how }] of all) {
+    const id = how === "slid" ? note : graceId(note);
+    // what is written on the tune goes before a grace that slides into it
+    if (finger && !locks.has(id)) locks.set(id, finger);
+  }
   const { adorned } = fingersTogether(score, all, { ...options, locks });
   return marks.map((mark) => {
     const [note] = ornamentsOn(score, hand, [mark]).keys();
@@ -120,11 +123,12 @@ export function fingersTogether(
     bare.cost + fitted.cost <= free.cost + stripped.cost
       ? { bare: said(bare), adorned: said(fitted) }
       : { bare: said(stripped), adorned: said(free) };
+  const isOnKeys = slidesOn(whom.instrument) === onKeys;
   for (const [note, { how, side }] of ornaments) {
     const finger = best.adorned.get(note);
     if (!how || finger === undefined) continue;
     if (how === "slid") best.adorned.set(graceId(note), finger);
-    else if (best.adorned.get(graceId(note)) === finger && !locks.has(graceId(note)))
+    else if (isOnKeys && best.adorned.get(graceId(note)) === finger && !locks.has(graceId(note)))
       best.adorned.set(graceId(note), beside(finger, side === "above", whom.hand));
   }
   return best;

@@ -134,7 +134,9 @@ export function MarksPanel({
           </div>
         )}
       </div>
-      {stratum.work && <SuggestMarks {...{ piece, score, stratum, layer, tempo, assignmentId }} />}
+      {stratum.work && (
+        <SuggestMarks key={stratum.id} {...{ piece, score, stratum, layer, tempo, assignmentId }} />
+      )}
       {listed.length > 0 && (
         <ul className="plain">
           {listed.map((one) => (

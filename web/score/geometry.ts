@@ -160,11 +160,13 @@ function clearOfSigns(notes: readonly NoteBox[], scale: SVGSVGElement): NoteBox[
   const signs = [
     ...scale.querySelectorAll<SVGGraphicsElement>("g.trill, g.mordent, g.turn, g.fermata, g.rest"),
   ]
-    .map((sign) => sign.getBBox())
-    .filter((box) => box.width > 0);
+    .map((sign) => ({ box: sign.getBBox(), staff: staffOf(sign) }))
+    .filter(({ box }) => box.width > 0);
   if (signs.length === 0) return [...notes];
   return notes.map((note) => {
-    const near = signs.filter((box) => Math.abs(box.x + box.width / 2 - note.x) < BESIDE);
+    const near = signs.flatMap(({ box, staff = note.staff }) =>
+      staff === note.staff && Math.abs(box.x + box.width / 2 - note.x) < BESIDE ? [box] : [],
+    );
     const over = near.filter(
       (box) => box.y + box.height / 2 < note.y && note.top - (box.y + box.height) < AWAY,
     );
@@ -177,6 +179,12 @@ function clearOfSigns(notes: readonly NoteBox[], scale: SVGSVGElement): NoteBox[
       bottom: Math.max(note.bottom, ...under.map((box) => box.y + box.height)),
     };
   });
+}
+
+/** The staff that a rest is on, from 1; signs hang on no staff. */
+function staffOf(sign: Element): number | undefined {
+  const [staff, measure] = [sign.closest("g.staff"), sign.closest("g.measure")];
+  return staff && measure ? 1 + [...measure.querySelectorAll("g.staff")].indexOf(staff) : undefined;
 }
 
 /** How high and low a beam's bars reach near an x. */

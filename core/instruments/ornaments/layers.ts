@@ -2,10 +2,9 @@ import { say } from "../../words/say.ts";
 import type { Note, Score } from "../../score/model/model.ts";
 import { notesByBar } from "../../score/model/onsets.ts";
 import { comparePlaces } from "../../score/model/places.ts";
-import type { How, Ornament } from "./kinds.ts";
-import { graceKey } from "./kinds.ts";
+import { graceKey, type How, type Ornament } from "./kinds.ts";
 import { sizesOf, type Interval } from "./sizes.ts";
-import { byAStep, type Slides } from "./slides.ts";
+import { onKeys, type Slides } from "./slides.ts";
 import { tuneOf, type TuneNote } from "./tune.ts";
 
 /** Where grace notes come from; mixed: the tune rises into one from above, falls into one below. */
@@ -127,7 +126,7 @@ export function adornments(
   [from, to]: readonly [from: number, to: number],
   { style = "mixed", interval, how, layer }: OrnamentOptions,
   taken: ReadonlySet<string> = new Set(),
-  slides: Slides = byAStep,
+  slides: Slides = onKeys,
 ): Adornment[] {
   const tune = tuneOf(score, limb);
   const byBar = notesByBar(score);

@@ -6,11 +6,6 @@ export const MARKED: readonly number[] = [0, 4, -4];
 /** A move of so many columns is a jump: it is found by feel. */
 export const JUMP = 4;
 
-/** A bass button with the finger on it. */
-interface Pressed extends Button {
-  readonly finger: number;
-}
-
 /** What is pressed at once; where a finger is not known, the hand is where its button is. */
 export type Grip = readonly (Button & { readonly finger?: number | undefined })[];
 
@@ -28,15 +23,10 @@ export interface Landmark {
 }
 
 /** The column under the fourth finger, each over its own: over chords the next one up. */
-const positionOf = ({ column, finger, ...button }: Pressed): number =>
-  column + finger - 4 + (isChord({ column, ...button }) ? 1 : 0);
-
-const whereIs = (grip: Grip): number => {
-  const [first] = grip;
-  return first!.finger === undefined
+const whereIs = ([first]: Grip): number =>
+  first!.finger === undefined
     ? first!.column
-    : positionOf({ ...first!, finger: first!.finger });
-};
+    : first!.column + first!.finger - 4 + (isChord(first!) ? 1 : 0);
 
 /** Whether the hand must be found anew. */
 export const isJump = (from: Grip, to: Grip): boolean =>
@@ -50,10 +40,9 @@ export const isJump = (from: Grip, to: Grip): boolean =>
  */
 export function landmarkFor(before: readonly Grip[], to: Grip): Landmark {
   const goal = to[0]!.column;
-  const near = (columns: readonly number[]) =>
-    [...columns].sort((a, b) => Math.abs(a - goal) - Math.abs(b - goal))[0]!;
-  const used = near((before.at(-1) ?? []).map((one) => one.column));
-  const column = near([...MARKED, used].filter((one) => one !== undefined));
+  const used = (before.at(-1) ?? []).map((one) => one.column);
+  const away = (column: number) => Math.abs(column - goal);
+  const column = [...MARKED, ...used].reduce((a, b) => (away(b) < away(a) ? b : a));
   const uses = (grip: Grip, finger: number) => grip.some((one) => one.finger === finger);
   const freeFor = (finger: number): number => {
     if (uses(to, finger)) return 0;
