@@ -126,9 +126,11 @@ export interface Alike<C = unknown> {
 export interface HandModel<C = unknown> {
   /**
    * A pitch as this hand sees it: mirrored, so that one set of rules serves both hands, or the
-   * string it is written for. What has one key cannot be struck twice at once.
+   * string it is written for. What has one key cannot be struck twice at once, unless `apart`.
    */
   key(midi: number, pitch?: Pitch): number;
+  /** Whether two notes of one key are taken in two places, as on two strings of a neck. */
+  apart?(a: Played, b: Played): boolean;
   /** The notes as the instrument hears them, where that is not as they are written. */
   read?(played: readonly Played[]): readonly Played[];
   /** What can be taken of what is struck and held. */

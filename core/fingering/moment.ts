@@ -13,6 +13,8 @@ export interface Played {
   readonly at: Fraction;
   /** Sounding, ties joined; 0 for a grace note. */
   readonly length: Fraction;
+  /** As the file names it; notes of one voice that are struck at once are a chord. */
+  readonly voice?: string;
   readonly grace: boolean;
   readonly staccato: boolean;
   /** The slur or slide that ends on it. */

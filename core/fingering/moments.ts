@@ -13,6 +13,7 @@ export function playedIn(score: Score, hand: string, from: number, to: number): 
       pitch: note.pitch,
       at: add(score.bars[note.bar]!.start, note.offset),
       length: note.length,
+      voice: note.voice,
       grace: note.grace,
       staccato: note.staccato,
       ...(note.reached ? { reached: note.reached } : {}),
@@ -50,13 +51,14 @@ const GRACE_SECONDS = 0.12;
  */
 export function momentsOf(
   played: readonly Played[],
-  model: Pick<HandModel, "key" | "fit">,
+  model: Pick<HandModel, "key" | "fit" | "apart">,
   tempo: number,
   held: (at: Fraction) => boolean = () => false,
 ): Moment[] {
   const perQuarter = 60 / tempo;
   const key = ({ midi, pitch }: Played) => model.key(midi, pitch);
-  const isOn = (note: Played, other: Played) => key(note) === key(other);
+  const isOn = (note: Played, other: Played) =>
+    note === other || (key(note) === key(other) && !model.apart?.(note, other));
   const struckTogether = groups(played);
   let sounding: { note: Played; end: Fraction }[] = [];
   let silentFrom: Fraction | undefined;

@@ -137,6 +137,9 @@ function wrong(
   other: WrittenNote,
 ): [Doubt["kind"], string] | undefined {
   const both = say`${spokenName(other.note.pitch)} and ${spokenName(one.note.pitch)}`;
+  // two voices meet in one note
+  const [a, b] = [one.note, other.note];
+  if (one.string === other.string && a.midi === b.midi && a.voice !== b.voice) return undefined;
   if (one.string === other.string)
     return ["same string", say`${both} are both on string ${one.string}.`];
   const [low, high] = one.fret < other.fret ? [one, other] : [other, one];

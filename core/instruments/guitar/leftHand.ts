@@ -1,6 +1,7 @@
 import type { HandModel, Locks, Moment, Played, Wish } from "../../fingering/index.ts";
 import { heldAsChords } from "./broken.ts";
 import { fitTo } from "../fitTo.ts";
+import { compare } from "../../score/index.ts";
 import { MOST } from "./fretHand.ts";
 import { isNatural, isRinging, ringing, USUAL_NECK, type Neck } from "./neck.ts";
 import { neckPlan } from "./plan.ts";
@@ -56,6 +57,7 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
   };
   return {
     key: (midi) => midi,
+    apart: (a, b) => isUnison(a, b) && able([a, b]),
     read: (played) => heldAsChords(played, able),
     fit: (struck, held) =>
       fitTo(struck, held, (notes) =>
@@ -93,6 +95,16 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     },
     plan: (task) => neckPlan(at, task),
   };
+}
+
+/**
+ * Whether two notes of one pitch are meant for two strings: a chord that has it twice, or strings
+ * that are printed. Of two voices that meet in one note it is one note. Common practice, no source.
+ */
+function isUnison(a: Played, b: Played): boolean {
+  const [one, other] = [a.printed?.["string"], b.printed?.["string"]];
+  if (one !== undefined && other !== undefined) return one !== other;
+  return a.voice === b.voice && compare(a.at, b.at) === 0;
 }
 
 /** Beyond every MIDI number. */

@@ -162,14 +162,17 @@ function problemsOf(
       });
     const inside = beyond.filter((note) => ![...outside, ...unsounded].includes(note));
     if (inside.length) {
-      const doubled = inside.filter((note) =>
-        playing.some((other) => (other.midi - note.midi) % 12 === 0),
+      const twice = inside.filter((note) => playing.some(({ midi }) => midi === note.midi));
+      const doubled = inside.filter(
+        (note) =>
+          !twice.includes(note) && playing.some((other) => (other.midi - note.midi) % 12 === 0),
       );
       found.push({
         ...{ kind: "too many", bar, notes: inside.map(({ id }) => id) },
         text: say`${where(bar)}: ${list(inside)} cannot sound together with ${list(playing)}: each
           needs a string of its own, in reach of this hand.`,
         ways: [
+          ...(twice.length ? [say`Play ${list(twice)} once.`] : []),
           ...(doubled.length
             ? [say`Leave out ${list(doubled)}: the chord has it in another octave.`]
             : []),

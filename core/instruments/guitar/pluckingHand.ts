@@ -145,6 +145,7 @@ export function pluckingHand(
     [...notes].sort((a, b) => stringOf(b) - stringOf(a) || a.midi - b.midi);
   return {
     key: (midi) => midi,
+    apart: (a, b) => stringOf(a) !== stringOf(b),
     read: letGo,
     fit: (struck) => ({
       notes: lowFirst(struck).slice(0, MOST_NOTES),

@@ -1,5 +1,5 @@
 import { diagrams, readDiagrams } from "../../cases/diagrams.ts";
-import { found, guitarShapes, UKULELE, ukuleleShapes } from "./taught/published.ts";
+import { found, guitarShapes, guitarUnisons, UKULELE, ukuleleShapes } from "./taught/published.ts";
 
 // Chord diagrams that others published (npm package @tombatossals/chords-db, MIT), read at test
 // time. Prices of fingers that lie flat or close together were set on half of the guitar's keys and
@@ -34,6 +34,19 @@ it("takes a chord on the strings that are told, mostly with the fingers that are
   // of all 691 of 879, among four ways 763
   expect(high.frets).toBe(high.all);
   expect(high.fingers / high.all).toBeGreaterThanOrEqual(0.75);
+});
+
+it("takes a pitch on two strings, as chords that were not looked at have it", () => {
+  // fingers 42 of 49, among four ways 48; by the position alone 44
+  const twice = found(guitarUnisons(), "string");
+  expect(twice.frets).toBe(twice.all);
+  expect(twice.all).toBe(49);
+  expect(twice.fingers).toBeGreaterThanOrEqual(42);
+  const told = found(guitarUnisons(), "position");
+  expect(told.frets).toBe(told.all);
+  // on the small neck 219 of 225, 177 with the fingers that are printed
+  const { all, frets } = found(some(ukuleleShapes(true)), "position", UKULELE);
+  expect(frets / all).toBeGreaterThanOrEqual(0.96);
 });
 
 it("finds the strings and frets of a chord when its position is told", () => {

@@ -39,14 +39,15 @@ export function found(all: readonly (readonly Placed[])[], told: Told, setup: Ne
     });
     const isLike = ({ notes }: Pick<typeof way, "notes">, withFingers: boolean) =>
       notes.length === places.length &&
-      notes.every(({ id, also: on, finger }) => {
-        const one = places[Number(id)]!;
-        return (
-          on?.["string"] === String(one.string) &&
-          on["fret"] === String(one.fret) &&
-          (!withFingers || finger === String(one.finger))
-        );
-      });
+      // of two notes of one pitch either may be the one on a string
+      notes.every(({ also: on, finger }) =>
+        places.some(
+          (one) =>
+            on?.["string"] === String(one.string) &&
+            on["fret"] === String(one.fret) &&
+            (!withFingers || finger === String(one.finger)),
+        ),
+      );
     if (isLike(way, false)) count.frets++;
     if (isLike(way, true)) count.fingers++;
     if ([way, ...way.alternatives].some((one) => isLike(one, true))) among++;
@@ -54,26 +55,29 @@ export function found(all: readonly (readonly Placed[])[], told: Told, setup: Ne
   return { ...count, ...(alternatives ? { among } : {}) };
 }
 
-/** Without those that have a pitch twice: two notes of one pitch are taken on one string. */
-const single = (all: ReturnType<typeof diagrams>) =>
+/** Those that have a pitch twice, on two strings, or those that do not. */
+const shapes = (all: ReturnType<typeof diagrams>, twice: boolean) =>
   all
     .map(({ places }) => places)
-    .filter((places) => {
-      const pitches = places.map(({ midi }) => midi);
-      return new Set(pitches).size === pitches.length;
-    });
+    .filter((places) => new Set(places.map(({ midi }) => midi)).size < places.length === twice);
 
 /** The guitar's diagrams of some keys. */
 export const guitarShapes = (seen: boolean): Placed[][] => {
   const book = readDiagrams("guitar");
   const keys = Object.keys(book.chords).filter((key) => SEEN.includes(key) === seen);
-  return single(diagrams(book, keys));
+  return shapes(diagrams(book, keys), false);
 };
 
 /** All of the ukulele's. */
-export const ukuleleShapes = (): Placed[][] => {
+export const ukuleleShapes = (twice = false): Placed[][] => {
   const book = readDiagrams("ukulele");
-  return single(diagrams(book, Object.keys(book.chords)));
+  return shapes(diagrams(book, Object.keys(book.chords)), twice);
+};
+
+/** The guitar's with a pitch on two strings, which no price was set on. */
+export const guitarUnisons = (): Placed[][] => {
+  const book = readDiagrams("guitar");
+  return shapes(diagrams(book, Object.keys(book.chords)), true);
 };
 
 /** How far chords are taken as they are printed, by what is told of them. */
@@ -88,6 +92,8 @@ export function publishedFigures() {
   return [
     ...of("guitar, keys that were looked at", guitarShapes(true)),
     ...of("guitar, keys kept to the end", guitarShapes(false)),
+    ...of("guitar, a pitch on two strings", guitarUnisons()),
     ...of("ukulele", ukuleleShapes(), UKULELE),
+    ...of("ukulele, a pitch on two strings", ukuleleShapes(true), UKULELE),
   ];
 }
