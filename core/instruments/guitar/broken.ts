@@ -4,6 +4,7 @@ import { add, compare, subtract } from "../../score/index.ts";
 
 /** Notes of a broken chord are no nearer than this, in semitones. */
 const SKIP = 3;
+const OCTAVE = 12;
 /** So many different notes make a chord that is broken. */
 const LEAST = 3;
 /** Strings of a hand's chord. */
@@ -49,6 +50,8 @@ function endOfChord(
 ): number {
   const chord: Played[] = [played[from]!];
   let last = from;
+  /** A note with another a second from it, and the place before the later of them. */
+  let second: { pair: readonly Played[]; before: number } | undefined;
   for (let i = from + 1; i < played.length; i++) {
     const [note, before] = [played[i]!, played[i - 1]!];
     // what is touched and let go is no chord that is held
@@ -59,11 +62,20 @@ function endOfChord(
     if (compare(note.length, played[from]!.length) !== 0) break;
     const isNew = !chord.some(({ midi }) => midi === note.midi);
     if (isNew) {
-      if (chord.some(({ midi }) => Math.abs(midi - note.midi) < SKIP)) break;
+      const near = chord.filter(({ midi }) => Math.abs(midi - note.midi) < SKIP);
+      if (near.length > (second ? 0 : 1)) break;
       if (chord.length === MOST || !able([...chord, note])) break;
+      if (near.length) second = { pair: [...near, note], before: last };
       chord.push(note);
     }
     last = i;
   }
-  return last;
+  return !second || isDoubled(second.pair, chord) ? last : second.before;
 }
+
+/**
+ * A seventh lies a second under its root where the chord has the root twice, as B 7 and C 7 have
+ * it in first position. What runs by steps or over the black keys has no octave so soon.
+ */
+const isDoubled = (pair: readonly Played[], chord: readonly Played[]): boolean =>
+  pair.some(({ midi }) => chord.some((other) => Math.abs(other.midi - midi) === OCTAVE));

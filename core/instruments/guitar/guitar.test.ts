@@ -13,7 +13,7 @@ it("is right of what was written after the prices were frozen, but for what is n
   const missed = WRITTEN_AFTER.filter((item) => !isTaught(item, [fingered(item)]));
   // two barres lie at the sixth string's root instead, which is as common where no position is told
   expect(missed.map(({ name }) => name)).toEqual([
-    ...["B, barre", "B flat, barre", "C major 7", "B 7, broken"],
+    ...["B, barre", "B flat, barre", "C major 7"],
     ...["F bass under a melody", "thirds on strings 3 and 2"],
   ]);
 });
@@ -27,8 +27,8 @@ it("and of what was written last, 48 of 52 and 320 of 331 notes", () => {
   expect(notesRight(WRITTEN_LAST)).toEqual({ right: 320, all: 331 });
 });
 
-it("has what is taught among its first choice and three others in 116 of 120", () => {
+it("has what is taught among its first choice and three others in 117 of 120", () => {
   const all = LISTS.flatMap(([, items]) => items);
   const missed = all.filter((item) => !isTaught(item, waysFor(item, 3)));
-  expect([all.length - missed.length, all.length]).toEqual([116, 120]);
+  expect([all.length - missed.length, all.length]).toEqual([117, 120]);
 });

@@ -37,8 +37,9 @@ export interface NeckPrices {
   /** For each fret above V, and for each fret of position. */
   readonly height: number;
   readonly position: number;
-  /** Another finger on a place that sounds, or sounds again in a chord. */
+  /** Another finger on a place that sounds again in a chord, and on one that sounds on. */
   readonly changed: number;
+  readonly relay: number;
   /** An open string where they are to be avoided; over a chord, for each position above IV. */
   readonly open: number;
   readonly openHigh: number;
@@ -61,6 +62,7 @@ export const NECK_PRICES: NeckPrices = {
     height: 0.09,
     position: 0.02,
     changed: 0.7,
+    relay: 2.5,
     open: 30,
     openHigh: 0.5,
     weak: 6,

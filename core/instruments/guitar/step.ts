@@ -106,7 +106,7 @@ function heldCost(prices: NeckPrices, a: NeckWay, b: NeckWay, held: readonly num
     if (held[i]! < 0) continue;
     const [from, now] = [a.notes[held[i]!]!, b.notes[i]!];
     if (now.string !== from.string || now.fret !== from.fret) return Infinity;
-    if (now.finger !== from.finger && !from.natural) cost += prices.changed;
+    if (now.finger !== from.finger && !from.natural) cost += prices.relay;
   }
   return cost;
 }

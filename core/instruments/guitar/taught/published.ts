@@ -80,6 +80,25 @@ export const guitarUnisons = (): Placed[][] => {
   return shapes(diagrams(book, Object.keys(book.chords)), true);
 };
 
+/** How many chords have the same strings and fingers when they are broken upwards in quavers. */
+export function brokenAlike(all: readonly (readonly Placed[])[]) {
+  const hand = leftHand();
+  const taken = (places: readonly Placed[], step: number): string => {
+    const played = [...places]
+      .sort((a, b) => a.midi - b.midi)
+      .map(({ midi }, i): Played => ({
+        ...{ id: String(i), bar: 0, midi, at: fraction(step * i, 2), length: fraction(1, 2) },
+        ...{ grace: false, staccato: false },
+      }));
+    const low = Math.min(...places.filter(({ fret }) => fret > 0).map(({ fret }) => fret));
+    const also = new Map([["position", new Map(played.map(({ id }) => [id, String(low)]))]]);
+    const { notes } = proposeNotes(played, hand, { ...{ hand: "hands", tempo: 80 }, also });
+    return notes.map((one) => `${one.also?.["string"]}.${one.finger}`).join();
+  };
+  const alike = all.filter((places) => taken(places, 0) === taken(places, 1));
+  return { all: all.length, alike: alike.length };
+}
+
 /** How far chords are taken as they are printed, by what is told of them. */
 export function publishedFigures() {
   const source = "npm @tombatossals/chords-db 0.5.1";
@@ -93,6 +112,11 @@ export function publishedFigures() {
     ...of("guitar, keys that were looked at", guitarShapes(true)),
     ...of("guitar, keys kept to the end", guitarShapes(false)),
     ...of("guitar, a pitch on two strings", guitarUnisons()),
+    ...([true, false] as const).map((seen) => ({
+      what: `chord diagrams broken upwards like the chord, keys ${seen ? "seen" : "kept to the end"}`,
+      source,
+      ...brokenAlike(guitarShapes(seen)),
+    })),
     ...of("ukulele", ukuleleShapes(), UKULELE),
     ...of("ukulele, a pitch on two strings", ukuleleShapes(true), UKULELE),
   ];
