@@ -1,4 +1,4 @@
-import { readFile, type Score } from "../score/index.ts";
+import { readFile, type ReadOptions, type Score } from "../score/index.ts";
 
 /** A tune everybody knows, out of copyright, in its usual key; written down from memory. */
 interface Tune {
@@ -161,6 +161,8 @@ export const tunes: readonly Tune[] = [
   ),
 ];
 
-export const tuneScore = ({ title, key, metre, notes }: Tune): Score =>
-  readFile(new TextEncoder().encode(`X:1\nT:${title}\nM:${metre}\nL:1/4\nK:${key}\n${notes}\n`))
-    .score;
+export const tuneScore = ({ title, key, metre, notes }: Tune, options?: ReadOptions): Score =>
+  readFile(
+    new TextEncoder().encode(`X:1\nT:${title}\nM:${metre}\nL:1/4\nK:${key}\n${notes}\n`),
+    options,
+  ).score;

@@ -32,12 +32,8 @@ interface Word {
 }
 
 /**
- * What a moment pays for leaving the grip of its star: less than a weak finger and a half. Tried on
- * 22 scores.
- */
-const LEAVING = 1;
-/**
- * And where a grip of the star is written: on the same keys only what cannot be played is dearer.
+ * What a moment pays for leaving the grip of its star where a grip of the star is written: on the
+ * same keys only what cannot be played is dearer.
  */
 const WRITTEN = { same: 300, other: 6 } as const;
 /** How often the stars are looked at again. */
@@ -62,7 +58,8 @@ export function agree(line: Line, stars: readonly Star[], own: Prices, before?: 
   // a string that is told leaves more than one shape
   const isWritten = (star: number) =>
     words[star]!.grip !== undefined || (stars[star]!.shapes && words[star]!.written.length > 0);
-  const leaving = (star: number) => (isWritten(star) ? WRITTEN[stars[star]!.keys] : LEAVING);
+  const leaving = (star: number) =>
+    isWritten(star) ? WRITTEN[stars[star]!.keys] : stars[star]!.leaving;
   const templates = before ? [...before.templates] : [];
   const prices = before ? [...before.passed.own] : [...own];
   /** The same prices with the same templates come again and again. */

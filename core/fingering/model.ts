@@ -109,6 +109,8 @@ export interface Alike<C = unknown> {
   readonly period?: number;
   /** Moments whose places differ by less are played without moving the hand. */
   readonly still: number;
+  /** What a moment pays for being taken otherwise than the first time, in this hand's prices; 1. */
+  readonly leaving?: number;
   /**
    * Names of the shapes that a way is, where it lies so many semitones from the first time: equal
    * for ways that feel alike on other keys. None for what is no shape, as open strings are. Where

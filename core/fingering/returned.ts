@@ -114,6 +114,9 @@ export const otherKeyTwins = (
  */
 const PASSAGE = 8;
 
+/** On keys it is less than a weak finger and a half. Tried on 22 scores. */
+const LEAVING = 1;
+
 /**
  * The stars of a hand's line: what is on the same keys or octaves away in one, on other keys in
  * another; and the moments that stand in a passage on the same keys. The first and last moment of
@@ -122,7 +125,7 @@ const PASSAGE = 8;
 export function starsOf(
   { ways, moments }: Pick<Line, "ways" | "moments">,
   runs: readonly Run[],
-  { shapes }: Pick<Alike, "shapes"> = {},
+  { shapes, leaving = LEAVING }: Pick<Alike, "shapes" | "leaving"> = {},
 ): { stars: Star[]; passages: ReadonlySet<number> } {
   const count = ways.length;
   const fits = (at: number, of: number) => ways[at]!.length === ways[of]!.length;
@@ -147,7 +150,7 @@ export function starsOf(
       other.map((of, at) => (of !== at ? of : other[same[at]!]!)),
       "other",
     ),
-  ];
+  ].map((star): Star => ({ ...star, leaving }));
   if (!shapes) return { stars, passages };
   const shaped = stars.map((star) =>
     star.keys === "same"
@@ -170,7 +173,7 @@ function* pairsInOrder(
   }
 }
 
-function gathered(centres: Int32Array, keys: Star["keys"]): Star[] {
+function gathered(centres: Int32Array, keys: Star["keys"]): Omit<Star, "leaving">[] {
   const found = new Map<number, number[]>();
   centres.forEach((of, at) => {
     if (of === at) return;

@@ -6,6 +6,8 @@ export interface Star {
   /** On the same keys or octaves away, or on other keys of the same colours. */
   readonly keys: "same" | "other";
   readonly moments: readonly number[];
+  /** What each of them pays for leaving what it agrees on. */
+  readonly leaving: number;
   /** What it agrees on where grips are not alike by their places in the list. */
   readonly shapes?: Shapes;
 }

@@ -56,6 +56,8 @@ function endOfChord(
     const [note, before] = [played[i]!, played[i - 1]!];
     // what is touched and let go is no chord that is held
     if (isNatural(note) || isNatural(before)) break;
+    // a chord begins anew with each bar, so that a bar that returns is cut as the first time
+    if (note.bar !== played[from]!.bar) break;
     if (note.grace || compare(note.at, before.at) === 0) break;
     // a rest, or a note of another value, ends the figure
     if (compare(add(before.at, before.length), note.at) < 0) break;

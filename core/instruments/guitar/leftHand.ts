@@ -79,6 +79,8 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
           .join(),
       place: ({ keys }) => keys[0]!,
       still: 0,
+      // a shift to where it lay the first time. Own figure, set on sixty of a collection of reels
+      leaving: at.prices.shift,
       shapes: shapesOn,
     },
     wanted,

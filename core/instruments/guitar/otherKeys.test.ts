@@ -27,7 +27,7 @@ function proposed(
 }
 
 /** Notes that lie alike, of those within that have no open string either time. */
-function alikeIn(by: number, over: readonly number[]) {
+function alikeIn(by: number, over: readonly number[], numRuns = 20) {
   let [notes, alike] = [0, 0];
   fc.assert(
     fc.property(
@@ -50,7 +50,7 @@ function alikeIn(by: number, over: readonly number[]) {
         }
       },
     ),
-    { numRuns: 20, seed: 7 },
+    { numRuns, seed: 7 },
   );
   return { notes, alike };
 }
@@ -59,13 +59,14 @@ it("a tune comes back in another key on the same strings, with the same fingers"
   const all = [1, 2, 3, 4, -1, -2].map((by) => alikeIn(by, [0]));
   const sum = (of: "notes" | "alike") => all.reduce((total, one) => total + one[of], 0);
   expect(sum("notes")).toBeGreaterThan(600);
-  expect(sum("alike") / sum("notes")).toBeGreaterThanOrEqual(0.95);
+  expect(sum("alike") / sum("notes")).toBeGreaterThanOrEqual(0.99);
 });
 
 it("and a fourth lower the same way or one string over", () => {
-  const { notes, alike } = alikeIn(-5, [0, 1]);
+  const { notes, alike } = alikeIn(-5, [0, 1], 60);
   expect(notes).toBeGreaterThan(30);
-  expect(alike / notes).toBeGreaterThanOrEqual(0.9);
+  // 39 of 40
+  expect(alike / notes).toBeGreaterThanOrEqual(0.95);
 });
 
 it("says so, and what is told the first time is heard in the other key", () => {

@@ -206,6 +206,7 @@ describe("the search over hands", () => {
             const { line } = lay(played, { hand, tempo: 120, ties: false });
             const stars = [1, 2, 3].map((at): Star => ({
               keys: "same",
+              leaving: 1,
               moments: [at, at + cell.length + between.length],
             }));
             const found = agreeing(line, stars, agree(line, stars, line.hold).templates, line.hold);

@@ -53,6 +53,8 @@ export function harpHand(harp: Harp, { span }: HarpPlayer = {}): HandModel<HarpW
       pattern: ({ keys }) => keys.map((one) => one - keys[0]!).join(),
       place: ({ keys }) => keys[0]!,
       still: OCTAVE,
+      // half a lifted hand. Own figure, set on sixty of a collection of reels
+      leaving: 2,
     },
     wanted: (moment, locks) =>
       toTheLetter<HarpWay>(moment, locks, ({ fingers }, i) => String(fingers[i])),

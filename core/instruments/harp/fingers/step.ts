@@ -18,6 +18,8 @@ const PRICES = {
   slide: 3,
   lift: 4.2,
   liftString: 0.15,
+  /** The finger that has just plucked is placed on another string. */
+  sameFinger: 4,
   /** Where a shape ends the hand leaves the strings anyway. */
   betweenShapes: 0.35,
   /** A single note that is placed by itself. */
@@ -102,12 +104,13 @@ function lifted(a: HarpWay, b: HarpWay, { seconds, lifted: isFree }: Link): numb
   const away = Math.min(
     ...b.strings.map((to) => Math.min(...a.strings.map((from) => Math.abs(to - from)))),
   );
+  const isSame = b.strings.length === 1 && a.strings.length === 1 && a.fingers[0] === b.fingers[0];
   const isShape =
     a.strings.length > 1 &&
     a.strings.length === b.strings.length &&
     a.strings.every((one, i) => one - a.strings[0]! === b.strings[i]! - b.strings[0]!);
   return (
-    (PRICES.lift + PRICES.liftString * away) *
+    (PRICES.lift + PRICES.liftString * away + (isSame ? PRICES.sameFinger : 0)) *
     pace *
     (isFree ? PRICES.betweenShapes : 1) *
     (isShape ? PRICES.sameShape : 1)
