@@ -65,7 +65,9 @@ function endOfChord(
     const isNew = !chord.some(({ midi }) => midi === note.midi);
     if (isNew) {
       const near = chord.filter(({ midi }) => Math.abs(midi - note.midi) < SKIP);
-      if (near.length > (second ? 0 : 1)) break;
+      // a tune that moves by step over a chord does not come from its neighbour
+      if (near.length > (second || near[0] !== before ? 0 : 1)) break;
+      if (isTune(played, from, i)) break;
       if (chord.length === MOST || !able([...chord, note])) break;
       if (near.length) second = { pair: [...near, note], before: last };
       chord.push(note);
@@ -73,6 +75,26 @@ function endOfChord(
     last = i;
   }
   return !second || isDoubled(second.pair, chord) ? last : second.before;
+}
+
+/** Notes of a figure that comes again under a tune. */
+const [FEWEST_IN_FIGURE, MOST_IN_FIGURE] = [3, 6];
+
+/**
+ * Whether a note goes on with a tune: the figure before it comes again after it, with another note
+ * at its top. The hand keeps the figure and lets go of the note that was.
+ */
+function isTune(played: readonly Played[], from: number, at: number): boolean {
+  const { midi, bar } = played[at]!;
+  for (let size = FEWEST_IN_FIGURE; size <= MOST_IN_FIGURE && at - size >= from; size++) {
+    const rest = played.slice(at + 1, at + size);
+    const isAgain =
+      rest.length === size - 1 &&
+      rest.every((one, k) => one.bar === bar && one.midi === played[at - size + 1 + k]!.midi);
+    const top = Math.min(midi, played[at - size]!.midi);
+    if (isAgain && rest.every((one) => one.midi < top)) return true;
+  }
+  return false;
 }
 
 /**

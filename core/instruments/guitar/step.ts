@@ -90,11 +90,11 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
   }
   for (let i = 0; i < b.notes.length; i++)
     if (isStopped(b.notes[i]!)) cost += leaveCost(prices, a, b, i, held);
-  if (a.notes.length === 2 && b.notes.length === 2) {
+  // over a note that is held the other one goes where it likes
+  if (!held && a.notes.length === 2 && b.notes.length === 2) {
     const isOther = a.notes.some(({ string }, i) => string !== b.notes[i]!.string);
-    const isStill = held?.every((from, i) => from === i);
     if (isOther) cost += prices.otherPair;
-    else if (!isStill && b.notes.every(isStopped) && !guideOf(a, b)) cost += prices.unled;
+    else if (b.notes.every(isStopped) && !guideOf(a, b)) cost += prices.unled;
   }
   return cost;
 }

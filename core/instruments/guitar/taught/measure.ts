@@ -6,7 +6,7 @@ import * as taught from "./items.ts";
 import { WRITTEN_LAST } from "./last.ts";
 import type { Taught } from "./items.ts";
 
-function pitchNamed(name: string): number {
+export function pitchNamed(name: string): number {
   const [, step, sign, octave] = /^([A-G])([#b]?)(\d)$/.exec(name)!;
   const alter = sign === "#" ? 1 : sign === "b" ? -1 : 0;
   return midiOf({ step: step as Pitch["step"], alter, octave: Number(octave) });
