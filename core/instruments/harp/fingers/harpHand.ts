@@ -6,7 +6,7 @@ import { letGo, toTheLetter } from "../../plucked.ts";
 import { stringsFor, writtenString, type Harp } from "../strings.ts";
 import { harpPlan } from "./plan.ts";
 import { reachOf } from "./reach.ts";
-import { moveOf, tripleCost } from "./step.ts";
+import { stepCost, tripleCost } from "./step.ts";
 import { waysOf, type HarpWay } from "./ways.ts";
 
 /** What is known of a harpist's hand. */
@@ -45,7 +45,7 @@ export function harpHand(harp: Harp, { span }: HarpPlayer = {}): HandModel<HarpW
     },
     choices: ({ keys }) => waysFor(keys),
     hold: ({ cost }) => cost,
-    step: (a, b, link) => moveOf(reach, a, b, link).cost,
+    step: (a, b, link) => stepCost(reach, a, b, link),
     triple: (a, b, c) => tripleCost(reach, a, b, c),
     triples: () => true,
     tableKey: (moments) => tableKey(moments),

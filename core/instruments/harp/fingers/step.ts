@@ -8,6 +8,8 @@ export type Move = "joined" | "again" | "placed" | "crossed" | "slid" | "lifted"
 
 /** What moving costs, dimensionless. Own figures. */
 const PRICES = {
+  /** A hand is placed no oftener than it must be; with time that is easy. */
+  placing: 0.8,
   crossing: 0.8,
   /** By the lowest finger of a crossing: a group of two is hardly worth one. */
   group: [0, 0, 0.7, 0.05, 0],
@@ -34,6 +36,10 @@ const PRICES = {
 const CROSSES = 3;
 /** Seconds in which a lift costs what it does. */
 const LIFTED_IN = 0.15;
+/** Seconds in which a placing does; in three times as many the hand is placed for the asking. */
+const PLACED_IN = 0.3;
+/** From so many seconds on a lift is easier with the square of the time. */
+const AT_EASE = 0.5;
 
 /** The cost of two ways as one placing of the hand; Infinity where they are none. */
 function together(reach: Reach, a: HarpWay, b: HarpWay): number {
@@ -63,7 +69,14 @@ const isAgain = (a: HarpWay, b: HarpWay): boolean =>
 const goingOn = (reach: Reach, a: HarpWay, b: HarpWay): number =>
   isAgain(a, b) ? 0 : together(reach, a, b);
 
-/** Which way the hand goes on, and what that costs. */
+/** What going on from one way to the next costs. */
+export const stepCost = (reach: Reach, a: HarpWay, b: HarpWay, link: Link): number =>
+  moveOf(reach, a, b, link).cost +
+  (b.anew && !freesHand(link)
+    ? PRICES.placing * Math.min(1.5, (PLACED_IN / link.seconds) ** 2)
+    : 0);
+
+/** Which way the hand goes on, and what that costs beyond placing it. */
 export function moveOf(
   reach: Reach,
   a: HarpWay,
@@ -98,9 +111,12 @@ export function moveOf(
   return cost < lift ? { move: "crossed", cost } : { move: "lifted", cost: lift };
 }
 
+/** How much harder it is for want of time, easier where there is more of it. */
+const paceOf = ({ seconds }: Link): number =>
+  Math.min(1.5, LIFTED_IN / Math.max(0.01, seconds)) * Math.min(1, AT_EASE / seconds);
+
 /** The hand leaves the strings and is placed anew; with time that is easy. */
-function lifted(a: HarpWay, b: HarpWay, { seconds, lifted: isFree }: Link): number {
-  const pace = Math.min(1.5, Math.max(0.25, LIFTED_IN / Math.max(0.01, seconds)));
+function lifted(a: HarpWay, b: HarpWay, link: Link): number {
   const away = Math.min(
     ...b.strings.map((to) => Math.min(...a.strings.map((from) => Math.abs(to - from)))),
   );
@@ -111,8 +127,8 @@ function lifted(a: HarpWay, b: HarpWay, { seconds, lifted: isFree }: Link): numb
     a.strings.every((one, i) => one - a.strings[0]! === b.strings[i]! - b.strings[0]!);
   return (
     (PRICES.lift + PRICES.liftString * away + (isSame ? PRICES.sameFinger : 0)) *
-    pace *
-    (isFree ? PRICES.betweenShapes : 1) *
+    paceOf(link) *
+    (link.lifted ? PRICES.betweenShapes : 1) *
     (isShape ? PRICES.sameShape : 1)
   );
 }

@@ -14,9 +14,6 @@ export const FINGERS = [1, 2, 3, 4] as const;
 /** The thumb is strongest, the fourth finger is not wasted. Own figures. */
 const SPARE = [0, 0, 0.04, 0.08, 0.15];
 
-/** A hand is placed no oftener than it must be. Own figure. */
-const PLACING = 0.8;
-
 /** A note or a chord between neighbouring fingers. */
 const between = (reach: Reach, strings: readonly number[], fingers: readonly number[]): number =>
   strings
@@ -41,8 +38,7 @@ export function waysOf(reach: Reach, strings: readonly number[]): HarpWay[] {
       const cost =
         between(reach, strings, fingers) + fingers.reduce((sum, finger) => sum + SPARE[finger]!, 0);
       if (cost === Infinity) return;
-      for (const anew of [false, true])
-        found.push({ strings, fingers, anew, cost: cost + (anew ? PLACING : 0) });
+      for (const anew of [false, true]) found.push({ strings, fingers, anew, cost });
       return;
     }
     for (const finger of FINGERS)
