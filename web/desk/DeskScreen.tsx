@@ -58,7 +58,7 @@ export function DeskScreen() {
   }, [eyeBar]);
   const { withPencil, drawn, shown, layers } = useDrawn(work, layer);
 
-  const line = useOwnLine(ready?.piece.instrument, said);
+  const line = useOwnLine(ready?.piece.instrument, drawn);
   if (work.error) return <Trouble error={work.error} again={work.again} />;
   if (!ready || !layers) return <Waiting what={say`the score`} />;
   const { piece, score, xml, form, annotations } = ready;

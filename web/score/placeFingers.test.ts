@@ -50,6 +50,31 @@ it("stacks a chord in the order of its notes, each kind in a column of its own",
   }
 });
 
+it("puts what is said of the lower of two voices under their one staff", () => {
+  const voiced = (voice: string, one: NoteBox): NoteBox => ({
+    ...one,
+    note: { ...one.note, voice },
+  });
+  const two: PageBoxes = {
+    ...boxes,
+    notes: boxes.notes.map((one) => voiced(one.note.id === "low" ? "2" : "1", one)),
+    bars: [{ ...boxes.bars[0]!, staves: [{ top: 800, bottom: 1200 }] }],
+  };
+  const sides = (on: PageBoxes) =>
+    place(on, written, () => false).map((one) => `${one.box.note.id} ${one.side}`);
+  expect(new Set(sides(two))).toEqual(
+    new Set(["low below", "mid above", "top above", "alone above"]),
+  );
+  // on two staves a voice has room on its own side
+  const grand = {
+    ...two,
+    bars: [{ ...two.bars[0]!, staves: Array(2).fill(two.bars[0]!.staves[0]) }],
+  };
+  expect(new Set(sides(grand as PageBoxes).map((one) => one.split(" ")[1]))).toEqual(
+    new Set(["above"]),
+  );
+});
+
 it("stacks what is said of a single note over it", () => {
   const [finger, pluck] = [of("alone", "finger"), of("alone", "pluck")];
   expect([finger.x, pluck.x]).toEqual([2000, 2000]);

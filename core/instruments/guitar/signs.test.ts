@@ -1,4 +1,4 @@
-import { readScore } from "../../score/index.ts";
+import { fraction, readScore } from "../../score/index.ts";
 import { neckSigns } from "./signs.ts";
 import { placedSigns } from "../harp/fingers/signs.ts";
 
@@ -40,10 +40,18 @@ function scoreOf(text: string, length = 1) {
   return score;
 }
 
-/** Signs of notes with `string.finger` each, in the order of the score. */
-function onNeck(text: string, places: string) {
+/**
+ * Signs of notes with `string.finger` each, in the order of the score.
+ *
+ * @param held quarters the first note lasts
+ */
+function onNeck(text: string, places: string, held = 1) {
   const read = scoreOf(text);
-  const score = { ...read, notes: read.notes.map((note) => ({ ...note, hand: "hands" })) };
+  const notes = read.notes.map((note, i) => ({
+    ...{ ...note, hand: "hands" },
+    ...(i ? {} : { length: fraction(held) }),
+  }));
+  const score = { ...read, notes };
   const told = places.split(/[ +]/).map((one) => one.split("."));
   const values = (of: number) =>
     new Map(score.notes.map(({ id }, i): [string, string] => [id, told[i]![of]!]));
@@ -107,4 +115,11 @@ it("fingers placed together have a bracket", () => {
       ({ from, to }) => `${at(from)}-${at(to)}`,
     ),
   ).toEqual(["0-3", "4-7"]);
+});
+
+it("has no other position while a finger holds a note: the others lie close together", () => {
+  // B7 in VII: the bass under the first finger at VII, C and F sharp by 4 and 2 at VIII and VII
+  const chord = ["B2 C5 F#4 D#4", "6.1 1.4 2.2 3.3"] as const;
+  expect(onNeck(...chord, 4)).toEqual(["position VII 0-0"]);
+  expect(onNeck(...chord)).not.toEqual(["position VII 0-0"]);
 });

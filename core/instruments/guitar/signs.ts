@@ -24,8 +24,34 @@ export const neckSigns: Following = (score, values, setup) => {
     at(note).flatMap((one) => (one.finger === undefined ? [] : [{ ...one, finger: one.finger }]));
   const line = onsets(score.notes, "hands").map(({ notes }) => notes.flatMap(placed));
   const barres = barresOf(line);
-  return [...barres, ...flatsOf(line), ...positionsOf(line, barres), ...dampedIn(score, line)];
+  return [
+    ...barres,
+    ...flatsOf(line),
+    ...positionsOf(heldIn(score, line), barres),
+    ...dampedIn(score, line),
+  ];
 };
+
+/** What is struck, and what fingers hold from before: a finger that is needed elsewhere has left. */
+function heldIn(
+  score: Score,
+  line: readonly (readonly Stopped[])[],
+): { readonly struck: readonly Stopped[]; readonly held: readonly Stopped[] }[] {
+  let sounding: readonly Stopped[] = [];
+  return line.map((struck) => {
+    if (struck.length === 0) return { struck, held: sounding };
+    const now = quarterOf(score, struck[0]!.note);
+    const held = sounding.filter(
+      ({ note, finger, fret, string }) =>
+        compare(add(quarterOf(score, note), note.length), now) > 0 &&
+        !struck.some(
+          (one) => one.string === string || (one.finger === finger && one.fret !== fret),
+        ),
+    );
+    sounding = [...held, ...struck.filter(({ finger }) => finger > 0)];
+    return { struck, held };
+  });
+}
 
 /** A finger so many frets out of its place is stretched, not shifted. */
 const STRETCHED = 1;
@@ -43,12 +69,13 @@ const positionOf = (notes: readonly Stopped[]): number | undefined => {
  * a finger is farther out of place, or the next one says so too.
  */
 function positionsOf(
-  line: readonly (readonly Stopped[])[],
+  line: ReturnType<typeof heldIn>,
   barres: readonly FollowingSign[],
 ): FollowingSign[] {
   const flat = new Set(barres.map(({ from }) => from));
-  const stopped = line.flatMap((notes) => {
-    const position = positionOf(notes);
+  const stopped = line.flatMap(({ struck: notes, held }) => {
+    // an open string says nothing of where the hand lies
+    const position = positionOf(notes) && positionOf([...notes, ...held]);
     return position === undefined ? [] : [{ notes, position }];
   });
   let last: number | undefined;
