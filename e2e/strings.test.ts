@@ -128,7 +128,27 @@ it("draws the tablature under each system, clear of the notes; it can be hidden"
     expect(aside).toBeLessThan(2);
     expect(over).toBeGreaterThan(0);
   }
-  // fingers of the bass stand over the rest of the upper voice, positions over the tempo
+  // the slur of bar 4, third to fifth fret; room for the fingers of the system that follows
+  expect(await page.$$eval(".tablature [data-joined=slur]", (all) => all.length)).toBe(1);
+  const [low, next, bass] = await page.evaluate(() => {
+    const of = (one: Element) => one.getBoundingClientRect();
+    const lines = [...document.querySelectorAll(".tablature > g line")].map(of);
+    const staves = [...document.querySelectorAll("g.measure")].map(of);
+    const below = Math.max(...lines.map(({ bottom }) => bottom));
+    const notes = [...document.querySelectorAll<SVGElement>(".fingers [data-aspect=finger]")];
+    const heads = notes.map((one) =>
+      of(document.querySelector(`g.note[id="${one.dataset["note"]}"] g.notehead`)!),
+    );
+    return [
+      below,
+      Math.min(...staves.map(({ top }) => top).filter((top) => top > below)),
+      notes.filter((one, i) => of(one).top > heads[i]!.bottom).map((one) => one.textContent),
+    ] as const;
+  });
+  expect(next - low).toBeGreaterThan(40);
+  // of each bar's bass, under it: two open strings, then two by the first finger
+  expect(bass).toEqual(["0", "0", "1", "1"]);
+  // fingers stand over the rest of the upper voice, positions over the tempo
   const touching = await page.evaluate(() => {
     const signs = [...document.querySelectorAll(".fingers text, .following text")];
     // the box of the whole tempo is as tall as the font of its note

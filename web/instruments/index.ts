@@ -44,7 +44,7 @@ const views: Readonly<Record<string, InstrumentView>> = {
     Board: NeckBoard,
     Told: NeckAsk,
     line: {
-      ...{ Drawing: TabLine, name: say`the tablature`, room: 27 },
+      ...{ Drawing: TabLine, name: say`the tablature`, room: 25 },
       ...{ of: "string", shows: onTablature },
     },
   },

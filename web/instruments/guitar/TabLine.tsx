@@ -3,7 +3,7 @@ import type { Note } from "@yarrow-ridge/core/score";
 import { say } from "@yarrow-ridge/core/words";
 import { useMemo } from "react";
 import { place, type Said } from "../../score/placeFingers.ts";
-import type { BarBox } from "../../score/geometry.ts";
+import type { BarBox, NoteBox } from "../../score/geometry.ts";
 import type { LineProps } from "../view.ts";
 import { asPlayed } from "./asPlayed.ts";
 import "./neck.css";
@@ -41,6 +41,7 @@ export function TabLine({ boxes, said, setup, below }: LineProps) {
       {systemsOf(boxes.bars).map((bars) => {
         const inSystem = new Set(bars.map(({ bar }) => bar));
         const here = boxes.notes.filter(({ note }) => inSystem.has(note.bar));
+        if (!here.some(({ note }) => places.has(note.id))) return null;
         const letters = under.filter(({ box }) => inSystem.has(box.note.bar)).map(({ y }) => y);
         const top =
           Math.max(bars[0]!.bottom, ...here.map(({ bottom }) => bottom), ...letters) + AIR;
@@ -53,6 +54,9 @@ export function TabLine({ boxes, said, setup, below }: LineProps) {
             ))}
             {[left, ...bars.map((bar) => bar.right)].map((x) => (
               <line key={`b${x}`} x1={x} x2={x} y1={y(1)} y2={y(count)} />
+            ))}
+            {here.map((box) => (
+              <Joined key={box.note.id} to={box} from={fromIn(here, box)} places={places} y={y} />
             ))}
             {here.flatMap(({ note, x }) => {
               const at = places.get(note.id);
@@ -67,6 +71,44 @@ export function TabLine({ boxes, said, setup, below }: LineProps) {
         );
       })}
     </g>
+  );
+}
+
+/** The note a slur or slide begins on, where it is in the same system. */
+const fromIn = (here: readonly NoteBox[], { note: { reached } }: NoteBox): NoteBox | undefined =>
+  reached && here.find(({ note }) => note.id === reached.from);
+
+/** From digit to digit of a slur or slide: air beside them, how a slide rises, how high an arc is. */
+const [BESIDE, RISE, ARC] = [150, 50, 130];
+
+/** A slur as an arc over its frets, a slide as a line between them; none over two strings. */
+function Joined({
+  from,
+  to,
+  places,
+  y,
+}: {
+  from: NoteBox | undefined;
+  to: NoteBox;
+  places: ReturnType<typeof onTablature>;
+  y: (string: number) => number;
+}) {
+  const [first, last] = [from && places.get(from.note.id), places.get(to.note.id)];
+  if (!from || !first || !last || first.string !== last.string) return null;
+  const at = y(first.string);
+  if (to.note.reached?.how === "slide") {
+    const rise = last.fret > first.fret ? RISE : -RISE;
+    const ends = { x1: from.x + BESIDE, x2: to.x - BESIDE, y1: at + rise, y2: at - rise };
+    return <line className="joined" data-joined="slide" {...ends} />;
+  }
+  const over = at - ARC;
+  const middle = `${(from.x + to.x) / 2} ${over - ARC}`;
+  return (
+    <path
+      className="joined"
+      data-joined="slur"
+      d={`M ${from.x} ${over} Q ${middle} ${to.x} ${over}`}
+    />
   );
 }
 
