@@ -32,7 +32,7 @@ export const neckSigns: Following = (score, values, setup) => {
   ];
 };
 
-/** What is struck, and what fingers hold from before: a finger that is needed elsewhere has left. */
+/** What is struck, and what fingers hold from before; one that is needed elsewhere has left. */
 function heldIn(
   score: Score,
   line: readonly (readonly Stopped[])[],

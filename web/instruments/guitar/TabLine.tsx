@@ -78,7 +78,7 @@ export function TabLine({ boxes, said, setup, below }: LineProps) {
 const fromIn = (here: readonly NoteBox[], { note: { reached } }: NoteBox): NoteBox | undefined =>
   reached && here.find(({ note }) => note.id === reached.from);
 
-/** From digit to digit of a slur or slide: air beside them, how a slide rises, how high an arc is. */
+/** Between the digits of a slur or slide: air beside them, the rise of a slide, of an arc. */
 const [BESIDE, RISE, ARC] = [150, 50, 130];
 
 /** A slur as an arc over its frets, a slide as a line between them; none over two strings. */
