@@ -62,7 +62,7 @@ export const NECK_PRICES: NeckPrices = {
     height: 0.09,
     position: 0.02,
     changed: 0.7,
-    relay: 2.5,
+    relay: 4,
     open: 30,
     openHigh: 0.5,
     weak: 6,
