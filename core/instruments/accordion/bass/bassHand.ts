@@ -16,6 +16,9 @@ export interface BassSetup {
 /** Buttons where nobody says. */
 export const USUAL_BUTTONS = 120;
 
+/** Columns from a counterbass up to the fundamental that sounds the same. */
+const A_THIRD = 4;
+
 /** What going from one way to the next costs. */
 function stepCost(
   prices: BassPrices,
@@ -44,7 +47,9 @@ function stepCost(
     // a fundamental and its chord go by the pair of the school
     if (from.row === "fundamental" && from.column === to.column)
       cost += from.finger === pair[0] && to.finger === pair[1] ? 0 : prices.otherPair;
-    else if (from.row === "counterbass" && from.column !== to.column) cost += prices.foreign;
+    else if (from.row === "counterbass" && from.column !== to.column)
+      // the root of a chord is its fundamental, not the counterbass that sounds the same
+      cost += to.column - from.column === A_THIRD ? prices.otherPair : prices.foreign;
   }
   if (isChord(from) && to.row === "counterbass" && from.column !== to.column)
     cost += prices.foreign;
