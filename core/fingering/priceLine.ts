@@ -47,10 +47,14 @@ export function priceLine<C>(
     if (at % SAID === 0) onProgress(at / moments.length);
     if (at === 0 || freesHand(moment.link)) return NO_TABLE;
     const asked = asking("step", at);
+    const link = moment.link!;
+    // most have no such terms, and there are a million pairs
+    const price = asked.length
+      ? (a: C, b: C) =>
+          asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, link)))
+      : (a: C, b: C) => clamp(model.step(a, b, link));
     return once(keyOf(at - 1, at, `step ${names(asked)}`), () =>
-      tableOf(ways[at - 1]!, ways[at]!, (a, b) =>
-        asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, moment.link!))),
-      ),
+      tableOf(ways[at - 1]!, ways[at]!, price),
     );
   });
   const triple = moments.map((moment, at) => {

@@ -67,7 +67,7 @@ function reasonsOf(
   const barres: string[] = [];
   const touched: string[] = [];
   let widest = { mm: 0, text: "" };
-  for (const at of asked) {
+  for (const [i, at] of asked.entries()) {
     const [now, { bar }] = [way(at), line.moments[at]!];
     const stopped = now.notes
       .filter(({ finger }) => finger > 0)
@@ -91,7 +91,7 @@ function reasonsOf(
           : say`${to - from + 1} strings at fret ${roman(fret)} with finger
             ${finger}${inBar(bar, score)}`,
       );
-    const before = asked.includes(at - 1) ? way(at - 1) : undefined;
+    const before = i && asked[i - 1] === at - 1 ? way(at - 1) : undefined;
     if (!before || before.position === now.position || stopped.length === 0) continue;
     const mm = Math.round(between(neck, before.position, now.position));
     const frets = Math.abs(before.position - now.position);

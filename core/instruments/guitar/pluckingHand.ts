@@ -1,4 +1,4 @@
-import type { HandModel, Played } from "../../fingering/index.ts";
+import type { HandModel, Moment, Played } from "../../fingering/index.ts";
 import { letGo, toTheLetter } from "../plucked.ts";
 
 /** Thumb, index, middle and ring finger, as they lie from the low strings to the high ones. */
@@ -42,6 +42,8 @@ const PRICES = {
 };
 /** Seconds in which a finger twice running costs what it does. */
 const AGAIN_IN = 0.2;
+/** A rest of so many seconds frees the hand. */
+const LIFTED = 0.35;
 /** Notes on a string faster than this go by three fingers in turn. */
 const TREMOLO = 0.14;
 const MOST_NOTES = 6;
@@ -143,6 +145,11 @@ export function pluckingHand(
   const stringOf = ({ id }: Played): number => strings.get(id) ?? 1;
   const lowFirst = (notes: readonly Played[]) =>
     [...notes].sort((a, b) => stringOf(b) - stringOf(a) || a.midi - b.midi);
+  const isBass = (note: Played) => stringOf(note) >= BASS || basses.has(note.id);
+  /** Strings that are plucked at once, and which of them are the bass. */
+  const nameOf = ({ notes }: Moment) =>
+    notes.map((note) => `${stringOf(note)}${isBass(note) ? "b" : ""}`).join();
+  const known = new Map<string, readonly PluckWay[]>();
   return {
     key: (midi) => midi,
     apart: (a, b) => stringOf(a) !== stringOf(b),
@@ -152,16 +159,27 @@ export function pluckingHand(
       beyond: lowFirst(struck).slice(MOST_NOTES),
       released: [],
     }),
-    choices: ({ notes }) =>
-      waysOf(
-        notes.map(stringOf),
-        (at) => stringOf(notes[at]!) >= BASS || basses.has(notes[at]!.id),
-      ),
+    choices: (moment) => {
+      const name = nameOf(moment);
+      let found = known.get(name);
+      if (!found) {
+        const { notes } = moment;
+        known.set(name, (found = waysOf(notes.map(stringOf), (at) => isBass(notes[at]!))));
+      }
+      return found;
+    },
     hold: ({ cost }) => cost,
-    step: (a, b, { seconds, rest }) => (rest > 0.35 ? 0 : stepCost(a, b, seconds)),
+    step: (a, b, { seconds, rest }) => (rest > LIFTED ? 0 : stepCost(a, b, seconds)),
     triple: tripleCost,
     triples: (_, b, c) => [b, c].every(({ link }) => link !== undefined && link.seconds < TREMOLO),
-    tableKey: () => undefined,
+    tableKey: (moments) =>
+      moments
+        .map((moment, i) =>
+          i && moment.link
+            ? `${nameOf(moment)} ${moment.link.seconds.toFixed(4)}${moment.link.rest > LIFTED ? "r" : ""}`
+            : nameOf(moment),
+        )
+        .join("|"),
     alike: {
       pattern: ({ notes }) => notes.map(stringOf).join(),
       place: () => 0,
