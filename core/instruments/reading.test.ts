@@ -150,6 +150,21 @@ describe("guitar music", () => {
     ]);
     expect(score.parts.map((part) => part.practised)).toEqual([true, false]);
   });
+  it("gives each of two notes of one pitch the string of its own in the tablature", () => {
+    const tab = "<clef><sign>TAB</sign><line>5</line></clef>";
+    let string = 0;
+    const fretted = line(
+      "E4+E4:4",
+      1,
+      1,
+      "<notations><technical><string>?</string></technical></notations>",
+    ).replaceAll("?", () => String(++string));
+    const score = read(
+      file(measure(1, line("E4+E4:4", 1, 1), G8), measure(1, fretted, tab)),
+      "guitar",
+    );
+    expect(score.notes.map(({ printed }) => printed!["string"])).toEqual(["1", "2"]);
+  });
   it("of a song is the part that is not sung", () => {
     const xml = file(sung, measure(1, line("E2 B2 G3 E3", 1, 1), G8));
     expect(whose(xml, "guitar")).toEqual(["hands 40 47 55 52"]);

@@ -36,13 +36,21 @@ export const joinTablaturePart = <M extends Pick<RawMeasure, "notes">>(
     notes: withStrings(measure.notes, tablature[i]?.notes ?? []),
   }));
 
-const withStrings = (notes: readonly RawNote[], below: readonly RawNote[]): RawNote[] =>
-  notes.map((note) => {
-    const counterpart = counterpartOf(note, below);
+function withStrings(notes: readonly RawNote[], below: readonly RawNote[]): RawNote[] {
+  // a chord that has a pitch twice has it on two strings
+  const taken = new Set<RawNote>();
+  return notes.map((note) => {
+    const counterpart =
+      counterpartOf(
+        note,
+        below.filter((one) => !taken.has(one)),
+      ) ?? counterpartOf(note, below);
+    if (counterpart) taken.add(counterpart);
     return counterpart?.printed
       ? { ...note, printed: { ...counterpart.printed, ...note.printed } }
       : note;
   });
+}
 
 /** The same note in the tablature, which may be written an octave away. */
 const counterpartOf = (note: RawNote, below: readonly RawNote[]): RawNote | undefined => {
