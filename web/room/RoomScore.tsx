@@ -63,8 +63,18 @@ export function RoomScore({
     }),
     [ready, card, said, marks, remarks, shape, shown.also, shown.line],
   );
-  const line = useOwnLine(ready.piece.instrument, said);
   const { from, to } = shown;
+  // a line that has nothing on it in these bars takes no room
+  const here = useMemo(() => {
+    const inBars = new Set(
+      ready.score.notes.filter(({ bar }) => bar >= from && bar <= to).map(({ id }) => id),
+    );
+    return said.map((one) => ({
+      ...one,
+      values: new Map([...one.values].filter(([id]) => inBars.has(id))),
+    }));
+  }, [ready, said, from, to]);
+  const line = useOwnLine(ready.piece.instrument, here);
   return (
     <div className={`room-score${shape.loudness ? " own-loudness" : ""}`}>
       <Faint notes={shown.others} />
