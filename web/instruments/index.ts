@@ -44,7 +44,7 @@ const views: Readonly<Record<string, InstrumentView>> = {
     Board: NeckBoard,
     Told: NeckAsk,
     line: {
-      ...{ Drawing: TabLine, name: say`the tablature`, room: 25 },
+      ...{ Drawing: TabLine, name: say`the tablature`, room: 23 },
       ...{ of: "string", shows: onTablature },
     },
   },

@@ -9,7 +9,7 @@ import { asPlayed } from "./asPlayed.ts";
 import "./neck.css";
 
 /** In engraver units: from string to string, a fret's digits, and air over the line. */
-const [STRING, FRET, AIR] = [210, 300, 400];
+const [STRING, FRET, AIR] = [210, 300, 330];
 
 /** String and fret of each note that has a place. */
 export const onTablature = (
