@@ -153,17 +153,28 @@ describe("guitar music", () => {
   it("gives each of two notes of one pitch the string of its own in the tablature", () => {
     const tab = "<clef><sign>TAB</sign><line>5</line></clef>";
     let string = 0;
-    const fretted = line(
-      "E4+E4:4",
-      1,
-      1,
-      "<notations><technical><string>?</string></technical></notations>",
-    ).replaceAll("?", () => String(++string));
+    const technical = "<notations><technical><string>?</string></technical></notations>";
+    const fretted = line("E4+E4:4", 1, 1, technical).replaceAll("?", () => String(++string));
     const score = read(
       file(measure(1, line("E4+E4:4", 1, 1), G8), measure(1, fretted, tab)),
       "guitar",
     );
     expect(score.notes.map(({ printed }) => printed!["string"])).toEqual(["1", "2"]);
+    // written twice and fretted once it is one string, not that of its octave
+    string = 0;
+    const once = line("E4+E3:4", 1, 1, technical).replaceAll("?", () => String(++string));
+    const both = read(
+      file(measure(1, line("E4+E4+E3:4", 1, 1), G8), measure(1, once, tab)),
+      "guitar",
+    );
+    expect(both.notes.map(({ midi, printed }) => [midi, printed!["string"]])).toEqual(
+      expect.arrayContaining([
+        [64, "1"],
+        [64, "1"],
+        [52, "2"],
+      ]),
+    );
+    expect(both.notes.filter(({ printed }) => printed!["string"] === "2").length).toBe(1);
   });
   it("of a song is the part that is not sung", () => {
     const xml = file(sung, measure(1, line("E2 B2 G3 E3", 1, 1), G8));

@@ -1,5 +1,5 @@
 import type { Note, Score } from "@yarrow-ridge/core/score";
-import { toNumber } from "@yarrow-ridge/core/score";
+import { toNumber, voiceLine } from "@yarrow-ridge/core/score";
 
 /** Where things stand on an engraved page, in the page's own units. */
 export interface NoteBox {
@@ -12,6 +12,8 @@ export interface NoteBox {
   readonly top: number;
   readonly bottom: number;
   readonly staff: number;
+  /** In the lower of the voices that its bar has on its one staff. */
+  readonly isLower?: boolean;
 }
 
 export interface BarBox {
@@ -143,7 +145,20 @@ export function measure(svg: SVGSVGElement, score: Score): PageBoxes {
   }
   const view = scale.viewBox.baseVal;
   const { width, height } = view;
-  return { width, height, notes: clearOfSigns(notes, scale), bars, words: [] };
+  return { width, height, notes: inVoices(clearOfSigns(notes, scale), bars), bars, words: [] };
+}
+
+/** Notes with whether they are in the lower of two voices on one staff. */
+export function inVoices(notes: readonly NoteBox[], bars: readonly BarBox[]): NoteBox[] {
+  const byBar = new Map<number, Note[]>();
+  for (const { note } of notes)
+    if (!note.grace) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), note]);
+  const lower = new Map(
+    bars
+      .filter(({ staves }) => staves.length === 1)
+      .map(({ bar }) => [bar, voiceLine({ notes: byBar.get(bar) ?? [] }, "low")]),
+  );
+  return notes.map((box) => ({ ...box, isLower: lower.get(box.note.bar)?.(box.note) ?? false }));
 }
 
 /**

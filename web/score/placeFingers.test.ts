@@ -1,5 +1,5 @@
 import { fraction, type Aspect, type Note } from "@yarrow-ridge/core/score";
-import type { NoteBox, PageBoxes } from "./geometry.ts";
+import { inVoices, type NoteBox, type PageBoxes } from "./geometry.ts";
 import { DIGIT, place, type Said } from "./placeFingers.ts";
 
 // Where things said of notes stand: our own look, no source.
@@ -55,24 +55,23 @@ it("puts what is said of the lower of two voices under their one staff", () => {
     ...one,
     note: { ...one.note, voice },
   });
-  const two: PageBoxes = {
-    ...boxes,
-    notes: boxes.notes.map((one) => voiced(one.note.id === "low" ? "2" : "1", one)),
-    bars: [{ ...boxes.bars[0]!, staves: [{ top: 800, bottom: 1200 }] }],
+  const notes = boxes.notes.map((one) => voiced(one.note.id === "low" ? "2" : "1", one));
+  const sides = (staves: number) => {
+    const bars = [
+      {
+        ...boxes.bars[0]!,
+        staves: Array.from({ length: staves }, () => ({ top: 800, bottom: 1200 })),
+      },
+    ];
+    return new Set(
+      place({ ...boxes, bars, notes: inVoices(notes, bars) }, written, () => false).map(
+        (one) => `${one.box.note.id} ${one.side}`,
+      ),
+    );
   };
-  const sides = (on: PageBoxes) =>
-    place(on, written, () => false).map((one) => `${one.box.note.id} ${one.side}`);
-  expect(new Set(sides(two))).toEqual(
-    new Set(["low below", "mid above", "top above", "alone above"]),
-  );
+  expect(sides(1)).toEqual(new Set(["low below", "mid above", "top above", "alone above"]));
   // on two staves a voice has room on its own side
-  const grand = {
-    ...two,
-    bars: [{ ...two.bars[0]!, staves: Array(2).fill(two.bars[0]!.staves[0]) }],
-  };
-  expect(new Set(sides(grand as PageBoxes).map((one) => one.split(" ")[1]))).toEqual(
-    new Set(["above"]),
-  );
+  expect(sides(2)).toEqual(new Set(["low above", "mid above", "top above", "alone above"]));
 });
 
 it("stacks what is said of a single note over it", () => {

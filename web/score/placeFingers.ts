@@ -56,7 +56,6 @@ export function place(
       const written = values.get(id);
       return written ? [{ aspect, written }] : [];
     });
-  const isLower = lowerVoice(boxes);
   const columns = new Map<string, NoteBox[]>();
   for (const box of boxes.notes) {
     if (of(box.note.id).length === 0) continue;
@@ -75,7 +74,7 @@ export function place(
     const all = column
       .flatMap((box) =>
         of(box.note.id).map((one) => {
-          const own = isLower(box) ? "below" : usual;
+          const own = box.isLower ? "below" : usual;
           const { text, side = own } = drawnAs(one.aspect, one.written.finger);
           return { box, ...one, text, side };
         }),
@@ -105,24 +104,6 @@ export function place(
       );
     });
   });
-}
-
-/** Whether a note is in the lower of the voices that a bar has on its one staff. */
-function lowerVoice({ notes, bars }: PageBoxes): (box: NoteBox) => boolean {
-  const alone = new Set(bars.filter(({ staves }) => staves.length === 1).map(({ bar }) => bar));
-  const heights = new Map<number, Map<string, number[]>>();
-  for (const { note } of notes) {
-    if (!alone.has(note.bar) || note.grace) continue;
-    const voices = heights.get(note.bar) ?? new Map<string, number[]>();
-    heights.set(note.bar, voices.set(note.voice, [...(voices.get(note.voice) ?? []), note.midi]));
-  }
-  const lower = new Map<number, string>();
-  for (const [bar, voices] of heights) {
-    const mean = (keys: readonly number[]) => keys.reduce((a, b) => a + b, 0) / keys.length;
-    const rising = [...voices].sort(([, a], [, b]) => mean(a) - mean(b));
-    if (rising.length > 1) lower.set(bar, rising[0]![0]);
-  }
-  return ({ note }) => lower.has(note.bar) && lower.get(note.bar) === note.voice;
 }
 
 const isOf =

@@ -48,7 +48,7 @@ export const covers = (line: Line, other: Line): boolean =>
     : line.limbs.join() === other.limbs.join() && line.layers >= (other.layers ?? Infinity));
 
 /** The higher or the lower of the voices a file writes; undefined where it writes one alone. */
-export function voiceLine(score: Score, which: "high" | "low") {
+export function voiceLine(score: Pick<Score, "notes">, which: "high" | "low") {
   const heights = new Map<string, { sum: number; count: number }>();
   for (const note of score.notes) {
     const at = heights.get(note.voice) ?? { sum: 0, count: 0 };

@@ -40,11 +40,7 @@ function withStrings(notes: readonly RawNote[], below: readonly RawNote[]): RawN
   // a chord that has a pitch twice has it on two strings
   const taken = new Set<RawNote>();
   return notes.map((note) => {
-    const counterpart =
-      counterpartOf(
-        note,
-        below.filter((one) => !taken.has(one)),
-      ) ?? counterpartOf(note, below);
+    const counterpart = counterpartOf(note, below, taken);
     if (counterpart) taken.add(counterpart);
     return counterpart?.printed
       ? { ...note, printed: { ...counterpart.printed, ...note.printed } }
@@ -53,12 +49,17 @@ function withStrings(notes: readonly RawNote[], below: readonly RawNote[]): RawN
 }
 
 /** The same note in the tablature, which may be written an octave away. */
-const counterpartOf = (note: RawNote, below: readonly RawNote[]): RawNote | undefined => {
+const counterpartOf = (
+  note: RawNote,
+  below: readonly RawNote[],
+  taken: ReadonlySet<RawNote>,
+): RawNote | undefined => {
   const together = below.filter(
     (one) => compare(one.offset, note.offset) === 0 && one.grace === note.grace,
   );
+  const first = (fits: (one: RawNote) => boolean) =>
+    together.find((one) => fits(one) && !taken.has(one)) ?? together.find(fits);
   return (
-    together.find((one) => one.midi === note.midi) ??
-    together.find((one) => (one.midi - note.midi) % 12 === 0)
+    first((one) => one.midi === note.midi) ?? first((one) => (one.midi - note.midi) % 12 === 0)
   );
 };

@@ -38,7 +38,7 @@ export function found(all: readonly (readonly Placed[])[], told: Told, setup: Ne
       ...(also ? { also } : {}),
     });
     const isLike = ({ notes }: Pick<typeof way, "notes">, withFingers: boolean) =>
-      notes.length === places.length &&
+      new Set(notes.map(({ also: on }) => on?.["string"])).size === places.length &&
       // of two notes of one pitch either may be the one on a string
       notes.every(({ also: on, finger }) =>
         places.some(
