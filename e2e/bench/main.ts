@@ -94,11 +94,11 @@ report(
 // a melody that returns now and then: eight-bar phrases of eighths, every third one heard before
 const tune = melody(1000);
 toolkit.setOptions({ pageHeight: 2900 });
-const tuneXml = tune.xml;
-const engraveTune = () => {
-  toolkit.loadData(tuneXml);
+const draw = (xml: string) => {
+  toolkit.loadData(xml);
   for (let page = 1; page <= toolkit.getPageCount(); page++) toolkit.renderToSVG(page);
 };
+const engraveTune = () => draw(tune.xml);
 const plain = () => proposeNotes(tune.played, { hand: "right", ties: false });
 const line = pairs(9, plain, engraveTune);
 report(
@@ -125,11 +125,8 @@ report(
   tied.ratio,
   "<= 2",
 );
-benchStrings(tune, engraveTune);
-benchBellows((one) => {
-  toolkit.loadData(one);
-  for (let page = 1; page <= toolkit.getPageCount(); page++) toolkit.renderToSVG(page);
-});
+benchStrings(tune, draw);
+benchBellows(draw);
 const growth = [1000, 5000, 20_000].map((count) => {
   const { played } = melody(count);
   return {

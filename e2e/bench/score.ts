@@ -1,4 +1,6 @@
 import type { Played } from "@yarrow-ridge/core/fingering";
+import type { HarpNote } from "@yarrow-ridge/core/instruments/harp";
+import type { Pitch } from "@yarrow-ridge/core/score";
 
 /**
  * A plain two-hand piano score of so many bars, in 4/4 with eighths in both hands, never twice the
@@ -39,15 +41,67 @@ export function pianoScore(bars: number): string {
 
 const PHRASE = 64;
 
+/** Degrees of the scale from C on, as a signature sharpens them one after the other. */
+const SHARPENED = [3, 0, 4, 1, 5, 2, 6];
+const SEMITONES = [0, 2, 4, 5, 7, 9, 11];
+
+/** A chord of three and four notes in every bar, each four bars in a key of their own. */
+export function chordPage(bars: number): { notes: HarpNote[]; xml: string } {
+  const random = numbers();
+  const notes: HarpNote[] = [];
+  let fifths = 0;
+  const measures = Array.from({ length: bars }, (_, bar) => {
+    if (bar % 4 === 0)
+      fifths = Math.max(-5, Math.min(5, fifths + Math.round((random() - 0.5) * 6)));
+    const put = (degree: number, onset: number, length: number, isBeside: boolean): string => {
+      const place = SHARPENED.indexOf(degree % 7);
+      const alter = fifths > place ? 1 : -fifths > 6 - place ? -1 : 0;
+      const octave = Math.floor(degree / 7);
+      const pitch = { step: [..."CDEFGAB"][degree % 7] as Pitch["step"], alter, octave };
+      const midi = 12 * (octave + 1) + SEMITONES[degree % 7]! + alter;
+      notes.push({ id: String(notes.length), midi, onset: bar * 4 + onset, length, pitch });
+      return (
+        `<note>${isBeside ? "<chord/>" : ""}<pitch><step>${pitch.step}</step>` +
+        `<alter>${alter}</alter><octave>${octave}</octave></pitch>` +
+        `<duration>${length * 2}</duration><type>${length > 1 ? "half" : "eighth"}</type></note>`
+      );
+    };
+    const root = 28 + Math.floor(random() * 7);
+    const chord = [0, 2, 4].map((more) => put(root + more, 0, 2, more > 0));
+    const tune = [0, 1, 2, 3].map((at) =>
+      put(root + 7 + Math.floor(random() * 7), 2 + at / 2, 0.5, false),
+    );
+    const head = bar
+      ? ""
+      : "<divisions>2</divisions><time><beats>4</beats><beat-type>4</beat-type></time>" +
+        "<clef><sign>G</sign><line>2</line></clef>";
+    const key = `<key><fifths>${fifths}</fifths></key>`;
+    return (
+      `<measure number="${bar + 1}"><attributes>${head.slice(0, 24)}${key}${head.slice(24)}` +
+      `</attributes>${chord.join("")}${tune.join("")}</measure>`
+    );
+  });
+  return { notes, xml: partOf(measures) };
+}
+
+/** Numbers from 0 to 1 that look as if they came by chance, the same each time. */
+function numbers(): () => number {
+  let seed = 7;
+  return () => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) / 2 ** 31;
+}
+
+const partOf = (measures: readonly string[]): string =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n<score-partwise version="4.0"><part-list>` +
+  `<score-part id="P1"><part-name>Tune</part-name></score-part></part-list>` +
+  `<part id="P1">${measures.join("")}</part></score-partwise>`;
+
 /**
  * A melody of so many eighths, wandering by small steps, in which every third phrase has been heard
  * before; as notes and as a score.
  */
 export function melody(count: number): { played: Played[]; xml: string } {
-  let seed = 7;
-  const random = () => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) / 2 ** 31;
+  const random = numbers();
   const steps = ["C", "D", "E", "F", "G", "A", "B"];
-  const semitones = [0, 2, 4, 5, 7, 9, 11];
   const degrees: number[] = [];
   let degree = 32;
   for (let i = 0; i < count; i++) {
@@ -58,7 +112,7 @@ export function melody(count: number): { played: Played[]; xml: string } {
     }
     degrees.push(returns ? degrees[i - 2 * PHRASE]! : degree);
   }
-  const midi = (at: number) => 12 * (Math.floor(at / 7) + 1) + semitones[at % 7]!;
+  const midi = (at: number) => 12 * (Math.floor(at / 7) + 1) + SEMITONES[at % 7]!;
   const note = (at: number) =>
     `<note><pitch><step>${steps[at % 7]}</step><octave>${Math.floor(at / 7)}</octave>` +
     "</pitch><duration>1</duration><voice>1</voice><type>eighth</type></note>";
@@ -80,10 +134,6 @@ export function melody(count: number): { played: Played[]; xml: string } {
       grace: false,
       staccato: false,
     })),
-    xml:
-      `<?xml version="1.0" encoding="UTF-8"?>\n<score-partwise ` +
-      `version="4.0"><part-list><score-part ` +
-      `id="P1"><part-name>Tune</part-name></score-part></part-list><part ` +
-      `id="P1">${bars.join("")}</part></score-partwise>`,
+    xml: partOf(bars),
   };
 }

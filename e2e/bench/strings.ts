@@ -1,17 +1,20 @@
 import { proposeNotes } from "@yarrow-ridge/core/instruments/propose";
-import { PEDAL_HARP, proposeSettings, type HarpNote } from "@yarrow-ridge/core/instruments/harp";
-import { NO_SHAPE, readScore, toNumber, type Pitch } from "@yarrow-ridge/core/score";
+import { PEDAL_HARP, proposeSettings } from "@yarrow-ridge/core/instruments/harp";
+import { NO_SHAPE, readScore } from "@yarrow-ridge/core/score";
 import { bellowsWork } from "../../core/instruments/accordion/bellows/bellowsWork.ts";
 import { pairs, report } from "./measure.ts";
-import { pianoScore, type melody } from "./score.ts";
+import { chordPage, pianoScore, type melody } from "./score.ts";
 
 /** Strings under the fingers against engraving the same notes. */
-export function benchStrings(tune: ReturnType<typeof melody>, engrave: () => void): void {
+export function benchStrings(
+  tune: ReturnType<typeof melody>,
+  engrave: (xml: string) => void,
+): void {
   const { played } = tune;
   const guitar = pairs(
     5,
     () => proposeNotes(played, { instrument: "guitar", hand: "hands", ties: false }),
-    engrave,
+    () => engrave(tune.xml),
   );
   report(
     "strings, fingers and plucking for 1000 melody notes on a guitar against engraving them",
@@ -22,7 +25,7 @@ export function benchStrings(tune: ReturnType<typeof melody>, engrave: () => voi
   const harp = pairs(
     5,
     () => proposeNotes(played, { instrument: "harp", hand: "right", ties: false }),
-    engrave,
+    () => engrave(tune.xml),
   );
   report(
     "fingers for 1000 melody notes on a harp against engraving them",
@@ -30,17 +33,14 @@ export function benchStrings(tune: ReturnType<typeof melody>, engrave: () => voi
     harp.ratio,
     "<= 0.5",
   );
-  const notes = played.map(({ id, midi, at, length }): HarpNote => ({
-    ...{ id, midi, onset: toNumber(at), length: toNumber(length) },
-    pitch: naturalOf(midi),
-  }));
+  const page = chordPage(143);
   const pedals = pairs(
-    3,
-    () => proposeSettings(PEDAL_HARP, notes, { tempo: 90, secondsPerMove: 0.5 }),
-    engrave,
+    5,
+    () => proposeSettings(PEDAL_HARP, page.notes, { tempo: 90, secondsPerMove: 0.5 }),
+    () => engrave(page.xml),
   );
   report(
-    "pedals for 1000 melody notes on a harp against engraving them",
+    `pedals for ${page.notes.length} notes with chords in many keys against engraving them`,
     { proposeMs: pedals.a, engraveMs: pedals.b },
     pedals.ratio,
     "<= 1",
@@ -80,10 +80,3 @@ export function benchBellows(engrave: (xml: string) => void): void {
     "<= 1.3",
   );
 }
-
-/** The spelling of a white key. */
-const naturalOf = (midi: number) => ({
-  step: "CCDDEFFGGAAB"[midi % 12] as Pitch["step"],
-  alter: 0,
-  octave: Math.floor(midi / 12) - 1,
-});

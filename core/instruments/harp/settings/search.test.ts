@@ -3,6 +3,8 @@ import type { Pitch } from "../../../score/index.ts";
 import { LEVER_HARP, PEDAL_HARP, type Harp } from "../strings.ts";
 import type { HarpNote } from "../notes.ts";
 import { proposeSettings, taskOf, type SettingOptions } from "./index.ts";
+import { lookAhead } from "./ahead.ts";
+import { UNSET } from "./prices.ts";
 import { settle } from "./search.ts";
 import type { Move, SettingTask, Span } from "./task.ts";
 
@@ -163,6 +165,31 @@ it("finds the best pedals there are: 300 passages with notes quickly repeated", 
     { numRuns: 300, seed: 1504 },
   );
   expect(again).toBeGreaterThan(300);
+});
+
+it("never costs less than what is looked ahead to, and just that where there is time for all", () => {
+  let dearer = 0;
+  const long = fc.array(moment, { minLength: 80, maxLength: 120 });
+  fc.assert(
+    fc.property(long, (moments) => {
+      // one note at a time, the others of its chord left out
+      const notes = notesOf(moments).filter(({ id }) => id.endsWith(".0"));
+      const unset = new Int8Array(7).fill(UNSET);
+      for (const [tempo, isEasy] of [
+        [5, true],
+        [240, false],
+      ] as const) {
+        const { task } = taskOf(PEDAL_HARP, notes, { tempo, secondsPerMove: 0.3 });
+        const least = lookAhead(task)!(0, unset);
+        const { cost } = settle(task);
+        if (isEasy) expect(cost).toBeCloseTo(least, 6);
+        else expect(cost).toBeGreaterThan(least - 1e-6);
+        if (cost > least + 1e-6) dearer++;
+      }
+    }),
+    { numRuns: 12, seed: 1505 },
+  );
+  expect(dearer).toBeGreaterThan(6);
 });
 
 it("finds the best levers there are: 300 passages, the left hand busy now and then", () => {

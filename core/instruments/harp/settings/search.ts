@@ -1,23 +1,22 @@
+import { lookAhead, type Ahead } from "./ahead.ts";
+import { AGAIN, MISSED, moveCost, UNSET } from "./prices.ts";
 import type { Chance, Move, Movable, Plucked, SettingTask } from "./task.ts";
 import { inTime } from "./timing.ts";
-
-/**
- * Prices, only to be compared with each other: a move; more for each notch beyond one, and where
- * there is hardly time for it; a note that cannot be had; one quickly repeated on its string. Own
- * figures: two strings are worth a move where a note comes four times.
- */
-const [MOVE, NOTCH, HURRY, MISSED, AGAIN] = [1, 0.15, 0.3, 50, 0.7];
 
 /** Trails that are kept from note to note, the cheapest; and of those with a note less. */
 const [KEPT, KEPT_LESS] = [200, 80];
 
+/** So many find a first plan; what cannot become cheaper than that is not looked at again. */
+const AT_FIRST = 12;
+
 /** So much dearer than the cheapest, a trail is given up: some moves more than it can save. */
 const DEARER = 5;
 
+/** Rounding of costs and seconds. */
+const EQUAL = 1e-9;
+
 /** Moves older than so many moves leave the others alone. */
 const OLD = 8;
-
-const UNSET = 9;
 
 /** More than the strings of any harp. */
 const STRINGS = 128;
@@ -63,6 +62,20 @@ export interface SettingFound {
  * string is altered while it rings, all is ready when it is played. What cannot be had is left out.
  */
 export function settle(task: SettingTask): SettingFound {
+  const ahead = lookAhead(task);
+  if (!ahead)
+    return told(
+      cheapest(task, () => 0, KEPT, Infinity)!,
+      task,
+    );
+  const first = cheapest(task, ahead, AT_FIRST, Infinity)!;
+  const start = beginning(task.movables, () => 0);
+  const isBest = first.cost < ahead(0, start.values) + EQUAL;
+  return told((!isBest && cheapest(task, ahead, KEPT, first.cost)) || first, task);
+}
+
+/** The cheapest trail to the end that costs less than `below`, when so many are kept. */
+function cheapest(task: SettingTask, ahead: Ahead, kept: number, below: number): Trail | undefined {
   const { movables, notes, move } = task;
   const standing = numbering();
   let trails: Trail[] = [beginning(movables, standing)];
@@ -73,9 +86,11 @@ export function settle(task: SettingTask): SettingFound {
         : missing(trail, cost);
       return gone && aged(gone, note.at, move, task);
     };
-    trails = best(goingOn(trails, note, task), take, notes[i + 1]?.again);
+    const least: Ahead = (_, values, movable, value) => ahead(i + 1, values, movable, value);
+    const steps = goingOn(trails, note, task, least, below);
+    trails = best(steps, take, kept, notes[i + 1]?.again);
   });
-  return told(trails[0]!, task);
+  return trails[0];
 }
 
 /** A trail that goes on with a note; without a chance it is missed. */
@@ -83,6 +98,8 @@ interface Step {
   readonly trail: Trail;
   readonly chance: Chance | undefined;
   readonly cost: number;
+  /** With the least that is still to come. */
+  readonly whole: number;
 }
 
 /** All that can come of a note, as if there were always time, the cheapest first. */
@@ -90,24 +107,30 @@ function goingOn(
   trails: readonly Trail[],
   { at, chances, again }: Plucked,
   { move }: SettingTask,
+  ahead: Ahead,
+  below: number,
 ): Step[] {
   const found: Step[] = [];
-  const [most, less] = [trails[0]!.cost + DEARER, trails[0]!.cost + MISSED / 2];
   for (const trail of trails) {
     for (const chance of chances) {
       const { movable = -1, value } = chance;
       const before = trail.values[movable];
       const isMoved = before !== undefined && before !== value && before !== UNSET;
       const window = isMoved ? at - trail.rings[movable]! : move;
-      if (window < move - 1e-9) continue;
-      const more = isMoved ? costOf(value - before, window / move) : 0;
+      if (window < move - EQUAL) continue;
+      const more = isMoved ? moveCost(value - before, window / move) : 0;
       const twice = again && trail.chance?.string === chance.string ? AGAIN : 0;
       const cost = trail.cost + chance.cost + more + twice;
-      if (cost <= most || cost > less) found.push({ trail, chance, cost });
+      found.push({ trail, chance, cost, whole: cost + ahead(0, trail.values, movable, value) });
     }
-    found.push({ trail, chance: undefined, cost: trail.cost + MISSED });
+    const cost = trail.cost + MISSED;
+    found.push({ trail, chance: undefined, cost, whole: cost + ahead(0, trail.values) });
   }
-  return found.sort((a, b) => a.cost - b.cost);
+  const least = found.reduce((one, { whole }) => Math.min(one, whole), Infinity);
+  const [most, less] = [least + DEARER, least + MISSED / 2];
+  return found
+    .filter(({ whole }) => whole < below - EQUAL && (whole <= most || whole > less))
+    .sort((a, b) => a.whole - b.whole);
 }
 
 /** A trail that goes on; all have the same fields in the same order, as there are very many. */
@@ -151,10 +174,6 @@ function beginning(movables: readonly Movable[], standing: Standing): Trail {
   };
 }
 
-/** What it costs to move so far when there is time for so many moves. */
-const costOf = (notches: number, room: number): number =>
-  MOVE + NOTCH * (Math.abs(notches) - 1) + HURRY * Math.max(0, Math.min(1, 2 - room));
-
 /** The trail with a note on one of its strings; none where its limb has no time to alter it. */
 function taking(
   trail: Trail,
@@ -187,11 +206,10 @@ function taking(
 function aged(trail: Trail, at: number, length: number, { busy }: SettingTask): Trail {
   const since = at - OLD * length;
   for (let i = 0; i < trail.rings.length; i++) if (trail.rings[i]! < since) trail.rings[i] = since;
-  const isOld = (all: readonly Move[]) => all[0]!.deadline < since;
   let some = false;
-  for (const limb in trail.moves) some ||= isOld(trail.moves[limb]!);
+  for (const limb in trail.moves) some ||= trail.moves[limb]![0]!.deadline < since;
   if (!some) return trail;
-  const old = Object.entries(trail.moves).filter(([, all]) => isOld(all));
+  const old = Object.entries(trail.moves).filter(([, all]) => all[0]!.deadline < since);
   const [moves, free] = [{ ...trail.moves }, { ...trail.free }];
   const done: Begun[] = [];
   for (const [limb, all] of old) {
@@ -218,28 +236,32 @@ function outdone(a: Trail, b: Trail): boolean {
   for (const limb in b.moves) {
     if ((b.free[limb] ?? -Infinity) > (a.free[limb] ?? -Infinity)) return false;
     const others = a.moves[limb] ?? [];
-    const isAmong = (one: Move) =>
-      others.some(({ release, deadline }) => release === one.release && deadline === one.deadline);
-    if (!b.moves[limb]!.every(isAmong)) return false;
+    for (const one of b.moves[limb]!) if (!isAmong(others, one)) return false;
   }
   return true;
 }
 
+function isAmong(moves: readonly Move[], { release, deadline }: Move): boolean {
+  for (const one of moves) if (one.release === release && one.deadline === deadline) return true;
+  return false;
+}
+
 /**
- * The cheapest trails; of those that stand alike only what no other outdoes.
+ * The cheapest trails, at most so many; of those that stand alike only what no other outdoes.
  *
  * @param withString whether the string that was plucked last matters
  */
 function best(
   steps: readonly Step[],
   take: (step: Step) => Trail | undefined,
+  most: number,
   withString = false,
 ): Trail[] {
   const alike = new Map<number, Trail[]>();
   const kept: Trail[] = [];
   let [dear, less] = [Infinity, 0];
   for (const step of steps) {
-    if (less === KEPT_LESS || kept.length === KEPT) break;
+    if (less === KEPT_LESS || kept.length === most) break;
     const trail = take(step);
     if (!trail) continue;
     const key = withString ? STRINGS * trail.stands + (trail.chance?.string ?? 0) : trail.stands;
@@ -247,9 +269,9 @@ function best(
     if (others?.some((other) => outdone(trail, other))) continue;
     if (others) others.push(trail);
     else alike.set(key, [trail]);
-    dear = Math.min(dear, trail.cost + MISSED / 2);
+    dear = Math.min(dear, step.whole + MISSED / 2);
     kept.push(trail);
-    if (trail.cost > dear) less++;
+    if (step.whole > dear) less++;
   }
   return kept;
 }
