@@ -1,11 +1,12 @@
 import type { Line } from "./line.ts";
+import { stepOf } from "./steps.ts";
 
 /** What one moment of a path costs, with the way to it, without anything added. */
 export function costAt(line: Line, path: readonly number[], at: number): number {
   const [grip, size] = [path[at]!, line.ways[at]!.length];
   let cost = line.hold[at]![grip]!;
-  if (line.step[at]!.length) cost += line.step[at]![path[at - 1]! * size + grip]!;
-  const triple = line.triple[at];
+  const [steps, triple] = [line.step[at], line.triple[at]];
+  if (steps) cost += stepOf(steps, path[at - 1]!, grip);
   if (triple)
     cost += triple[(path[at - 2]! * line.ways[at - 1]!.length + path[at - 1]!) * size + grip]!;
   return cost;

@@ -1,4 +1,4 @@
-import { NO_TABLE } from "./table.ts";
+import type { Steps } from "./steps.ts";
 import type { Moment } from "./moment.ts";
 
 /**
@@ -20,8 +20,9 @@ export interface Line<C = unknown> {
   readonly moments: readonly Moment[];
   readonly ways: readonly (readonly C[])[];
   readonly hold: Prices;
-  /** From the ways of the moment before; the last index fastest. */
-  readonly step: readonly Float64Array[];
+  /** From the ways of the moment before; none where the hand is free between them. */
+  readonly step: readonly (Steps | undefined)[];
+  /** From the ways of the two moments before; the last index fastest. */
   readonly triple: readonly (Float64Array | undefined)[];
 }
 
@@ -39,8 +40,7 @@ export interface Term<C = unknown> {
 export function sublineOf<C>(line: Line<C>, from: number, to: number): Line<C> {
   const cut = <T>(list: readonly T[]): T[] => list.slice(from, to + 1);
   const [step, triple] = [cut(line.step), cut(line.triple)];
-  step[0] = NO_TABLE;
-  triple[0] = triple[1] = undefined;
+  step[0] = triple[0] = triple[1] = undefined;
   return {
     ...line,
     moments: cut(line.moments),

@@ -146,8 +146,8 @@ export interface HandModel<C = unknown> {
   /** Of taking a moment so. */
   hold(way: C): number;
   /**
-   * Of going from one to the next. What is held must keep its place: Infinity says that it cannot
-   * otherwise.
+   * Of going from one to the next, not less than 0. What is held must keep its place: Infinity says
+   * that it cannot otherwise.
    */
   step(a: C, b: C, link: Link): number;
   /** Of three in a row without a rest that frees the hand, beyond their steps. */

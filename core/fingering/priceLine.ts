@@ -1,5 +1,5 @@
 import { IMPOSSIBLE, type Line, type Term } from "./line.ts";
-import { NO_TABLE, tableOf } from "./table.ts";
+import { allOf, stepsOf, type Steps } from "./steps.ts";
 import type { HandModel } from "./model.ts";
 import { freesHand, type Moment } from "./moment.ts";
 
@@ -8,6 +8,17 @@ const SAID = 512;
 
 const clamp = (cost: number) => Math.min(cost, IMPOSSIBLE);
 
+/** What was made once for each key is not made again. */
+function known<T>(): (key: string | undefined, make: () => T) => T {
+  const found = new Map<string, T>();
+  return (key, make) => {
+    if (key === undefined) return make();
+    const one = found.get(key) ?? make();
+    found.set(key, one);
+    return one;
+  };
+}
+
 /** A line of moments with the ways to take each of them and what they cost. */
 export function priceLine<C>(
   moments: readonly Moment[],
@@ -15,14 +26,8 @@ export function priceLine<C>(
   terms: readonly Term<C>[],
   onProgress: (share: number) => void = () => undefined,
 ): Line<C> {
-  const tables = new Map<string, Float64Array>();
-  /** Tables of one key are the same table. */
-  const once = (key: string | undefined, make: () => Float64Array): Float64Array => {
-    if (key === undefined) return make();
-    let found = tables.get(key);
-    if (!found) tables.set(key, (found = make()));
-    return found;
-  };
+  const tables = known<Float64Array>();
+  const pairs = known<Steps>();
   const ways = moments.map((moment) => model.choices(moment));
   const asking = (what: "hold" | "step" | "triple", at: number) =>
     terms.filter((one) => one[what] && one.at[at]);
@@ -33,7 +38,7 @@ export function priceLine<C>(
     return key === undefined ? undefined : `${what} ${key}`;
   };
   const hold = moments.map((_, at) => {
-    const base = once(keyOf(at, at, "hold"), () =>
+    const base = tables(keyOf(at, at, "hold"), () =>
       Float64Array.from(ways[at]!, (way) => clamp(model.hold(way))),
     );
     const asked = asking("hold", at);
@@ -44,8 +49,7 @@ export function priceLine<C>(
       : base;
   });
   const step = moments.map((moment, at) => {
-    if (at % SAID === 0) onProgress(at / moments.length);
-    if (at === 0 || freesHand(moment.link)) return NO_TABLE;
+    if (at === 0 || freesHand(moment.link)) return undefined;
     const asked = asking("step", at);
     const link = moment.link!;
     // most have no such terms, and there are a million pairs
@@ -53,16 +57,20 @@ export function priceLine<C>(
       ? (a: C, b: C) =>
           asked.reduce((sum, one) => sum + one.step!(a, b), clamp(model.step(a, b, link)))
       : (a: C, b: C) => clamp(model.step(a, b, link));
-    return once(keyOf(at - 1, at, `step ${names(asked)}`), () =>
-      tableOf(ways[at - 1]!, ways[at]!, price),
+    // what a school asks for may be less than nothing
+    return pairs(keyOf(at - 1, at, `step ${names(asked)}`), () =>
+      stepsOf(ways[at - 1]!, ways[at]!, price, asked.length ? -Infinity : 0),
     );
   });
   const triple = moments.map((moment, at) => {
+    if (at % SAID === 0) onProgress(at / moments.length);
     if (at < 2 || freesHand(moment.link) || freesHand(moments[at - 1]!.link)) return undefined;
     if (!model.triples(moments[at - 2]!, moments[at - 1]!, moment)) return undefined;
     const [a, b, c] = [ways[at - 2]!, ways[at - 1]!, ways[at]!];
     const asked = asking("triple", at);
-    return once(keyOf(at - 2, at, `triple ${names(asked)}`), () => {
+    // three in a row ask for all of them
+    allOf(step[at]!);
+    return tables(keyOf(at - 2, at, `triple ${names(asked)}`), () => {
       const table = new Float64Array(a.length * b.length * c.length);
       let i = 0;
       for (const one of a)

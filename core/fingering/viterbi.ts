@@ -1,4 +1,5 @@
 import type { Line, Prices } from "./line.ts";
+import { allOf, stepOf, type Steps } from "./steps.ts";
 
 /**
  * How the states of a line lie one after the other in a flat table. The state of a moment is its
@@ -149,14 +150,20 @@ function forward(
   }
   const [middle, now, from] = [sizes[at - 1]!, sizes[at]!, starts[at - 1]!];
   const before = (start - from) / middle;
-  const [step, triple, isPair] = [line.step[at]!, line.triple[at], pairs[at]];
+  const [steps, triple, isPair] = [line.step[at], line.triple[at], pairs[at]];
   costs.fill(Infinity, start, starts[at + 1]);
+  if (steps && !triple && !isPair && before === 1) {
+    fromBest(steps, costs.subarray(from, start), costs.subarray(start), back.subarray(start));
+    for (let c = 0; c < now; c++) costs[start + c]! += hold[c]!;
+    return;
+  }
+  const step = steps && allOf(steps);
   /** From a state of the moment before, which ends with grip b. */
   const take = (state: number, b: number, row: number, place: number) => {
     const [base, joined] = [costs[from + state]!, b * now];
     for (let c = 0; c < now; c++) {
       let cost = base;
-      if (step.length) cost += step[joined + c]!;
+      if (step) cost += step[joined + c]!;
       if (triple) cost += triple[place + c]!;
       if (cost >= costs[row + c]!) continue;
       costs[row + c] = cost;
@@ -172,6 +179,45 @@ function forward(
   for (let i = start; i < starts[at + 1]!;) for (let c = 0; c < now; c++) costs[i++]! += hold[c]!;
 }
 
+/**
+ * The best costs of coming to each way of a moment, the cheapest of those before it tried first:
+ * where they alone cost more than what is found, the others are not looked at.
+ */
+function fromBest(
+  steps: Steps,
+  before: Float64Array,
+  costs: Float64Array,
+  back: Uint32Array,
+): void {
+  const order = cheapestFirst(before);
+  for (let c = 0; c < steps.size; c++) {
+    let least = Infinity;
+    let best = 0;
+    for (let i = 0; i < order.length; i++) {
+      const b = order[i]!;
+      if (before[b]! + steps.least > least) break;
+      const cost = before[b]! + stepOf(steps, b, c);
+      if (cost > least) continue;
+      // of equal ones the first in the list
+      best = cost < least ? b : Math.min(best, b);
+      least = cost;
+    }
+    costs[c] = least;
+    back[c] = best;
+  }
+}
+
+/** Places of costs in a list, from the least on. */
+function cheapestFirst(costs: Float64Array): Int32Array {
+  const order = new Int32Array(costs.length);
+  for (let i = 0; i < costs.length; i++) {
+    let at = i;
+    for (; at > 0 && costs[order[at - 1]!]! > costs[i]!; at--) order[at] = order[at - 1]!;
+    order[at] = i;
+  }
+  return order;
+}
+
 /** The best costs after each state of a moment; 0 after the last. */
 function backward(
   line: Line,
@@ -182,12 +228,18 @@ function backward(
 ): void {
   const [now, next, start, then] = [sizes[at]!, sizes[at + 1]!, starts[at]!, starts[at + 1]!];
   const before = (then - start) / now;
-  const [step, triple, hold] = [line.step[at + 1]!, line.triple[at + 1], own[at + 1]!];
+  const [steps, triple, hold] = [line.step[at + 1], line.triple[at + 1], own[at + 1]!];
   const onward = new Float64Array(next);
+  if (steps && !triple && !pairs[at + 1] && before === 1) {
+    for (let d = 0; d < next; d++) onward[d] = costs[then + d]! + hold[d]!;
+    toBest(steps, onward, costs.subarray(start, then));
+    return;
+  }
+  const step = steps && allOf(steps);
   for (let c = 0; c < now; c++) {
     const [row, after] = [c * next, pairs[at + 1] ? then + c * next : then];
     for (let d = 0; d < next; d++)
-      onward[d] = costs[after + d]! + hold[d]! + (step.length ? step[row + d]! : 0);
+      onward[d] = costs[after + d]! + hold[d]! + (step ? step[row + d]! : 0);
     for (let b = 0; b < before; b++) {
       const place = (b * now + c) * next;
       let least = Infinity;
@@ -197,6 +249,20 @@ function backward(
       }
       costs[start + b * now + c] = least;
     }
+  }
+}
+
+/** The best costs of going on from each way of a moment, the cheapest of those after it first. */
+function toBest(steps: Steps, after: Float64Array, costs: Float64Array): void {
+  const order = cheapestFirst(after);
+  for (let c = 0; c < costs.length; c++) {
+    let least = Infinity;
+    for (let i = 0; i < order.length; i++) {
+      const d = order[i]!;
+      if (after[d]! + steps.least >= least) break;
+      least = Math.min(least, after[d]! + stepOf(steps, c, d));
+    }
+    costs[c] = least;
   }
 }
 

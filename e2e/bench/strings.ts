@@ -12,7 +12,7 @@ export function benchStrings(
 ): void {
   const { played } = tune;
   const guitar = pairs(
-    5,
+    9,
     () => proposeNotes(played, { instrument: "guitar", hand: "hands", ties: false }),
     () => engrave(tune.xml),
   );

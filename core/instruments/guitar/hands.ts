@@ -10,7 +10,7 @@ const isJoined = ({ from }: Reached, strings: ReadonlyMap<string, number>, id: s
   strings.get(from) === strings.get(id);
 
 /** Fingers that pluck the strings the other hand has chosen; the bass voice is the thumb's. */
-const plucked: AlongHand = (taken, played, { tempo, also }, score) => {
+const plucked: AlongHand = (taken, played, { tempo, ties, also }, score) => {
   const strings = new Map(
     taken.flatMap(({ id, also: told }): [string, number][] =>
       told?.["string"] ? [[id, Number(told["string"])]] : [],
@@ -27,6 +27,7 @@ const plucked: AlongHand = (taken, played, { tempo, also }, score) => {
     {
       hand: "hands",
       ...(tempo === undefined ? {} : { tempo }),
+      ...(ties === undefined ? {} : { ties }),
       ...(also?.has("pluck") ? { locks: also.get("pluck")! } : {}),
     },
     score,

@@ -70,15 +70,15 @@ export function placesOf(
   { tuning, capo, frets }: Neck,
   note: { readonly midi: number; readonly printed?: Said },
 ): Place[] {
-  return tuning
-    .flatMap((open, i): Place[] => {
-      const above = note.midi - open - capo;
-      const isPart = isNatural(note) || isRinging(note);
-      const at = isPart ? NODES.filter((one) => one.above === above) : [{ fret: above }];
-      return at.map(({ fret }) => ({ string: i + 1, fret }));
-    })
-    .filter(({ fret }) => fret >= 0 && fret <= frets - capo)
-    .sort((a, b) => a.fret - b.fret || a.string - b.string);
+  const isPart = isNatural(note) || isRinging(note);
+  const found: Place[] = [];
+  tuning.forEach((open, i) => {
+    const above = note.midi - open - capo;
+    const at = isPart ? NODES.filter((one) => one.above === above) : [{ fret: above }];
+    for (const { fret } of at)
+      if (fret >= 0 && fret <= frets - capo) found.push({ string: i + 1, fret });
+  });
+  return found.sort((a, b) => a.fret - b.fret || a.string - b.string);
 }
 
 /**

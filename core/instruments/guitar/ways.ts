@@ -173,6 +173,16 @@ function canLie(a: Fingered, b: Place, finger: number, { neck, most }: AtNeck): 
   return isLow ? reaches(neck, most, a, other) : reaches(neck, most, other, a);
 }
 
+function canLieBeside(
+  hand: readonly Fingered[],
+  place: Place,
+  finger: number,
+  at: AtNeck,
+): boolean {
+  for (const before of hand) if (!canLie(before, place, finger, at)) return false;
+  return true;
+}
+
 /** Several stopped notes at once: fingers rise with the frets; each may lie flat. */
 function shapes(stopped: readonly Place[], all: readonly Place[], at: AtNeck): Shape[] {
   const found: Shape[] = [];
@@ -200,14 +210,15 @@ function someShape(
       return shape !== undefined && is(shape, hand);
     }
     for (let finger = 1; finger <= 4; finger++) {
-      if (!hand.every((before) => canLie(before, place, finger, at))) continue;
+      if (!canLieBeside(hand, place, finger, at)) continue;
       hand.push({ string: place.string, fret: place.fret, place, finger });
       if (walk()) return true;
       hand.pop();
     }
     return false;
   };
-  return inOrder.length <= 6 && walk();
+  const [low, high] = [inOrder[0]!, inOrder.at(-1)!];
+  return inOrder.length <= 6 && between(at.neck, low.fret, high.fret) <= at.most && walk();
 }
 
 /** Where a finger lies flat; none where a string under it must sound lower than its fret. */

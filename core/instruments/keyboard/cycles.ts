@@ -1,5 +1,6 @@
 import { freesHand } from "../../fingering/moment.ts";
 import { IMPOSSIBLE, sublineOf, type Line, type Prices } from "../../fingering/line.ts";
+import { stepOf } from "../../fingering/steps.ts";
 import { viterbi } from "../../fingering/viterbi.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 
@@ -123,15 +124,15 @@ function costsOfCycle(line: GripLine, own: Prices, { from, to, period }: Run): T
   const count = (at: number) => line.ways[at]!.filter((grip) => !grip.then).length;
   const size = Math.max(...Array.from({ length: to - from + 1 }, (_, i) => count(from + i)));
   const tables = Array.from({ length: period }, () => new Float64Array(size ** 3));
+  const stepAt = (at: number, y: number, z: number) => {
+    const steps = line.step[at];
+    return steps && y * steps.size + z < steps.costs.length ? stepOf(steps, y, z) : 0;
+  };
   /** The cost of coming to a moment from two others; Infinity where there is no such grip. */
   const three = (at: number, x: number, y: number, z: number) => {
     if (x >= count(at - 2) || y >= count(at - 1) || z >= count(at)) return Infinity;
     const [middle, now] = [line.ways[at - 1]!.length, line.ways[at]!.length];
-    return (
-      own[at]![z]! +
-      (line.step[at]![y * now + z] ?? 0) +
-      (line.triple[at]?.[(x * middle + y) * now + z] ?? 0)
-    );
+    return own[at]![z]! + stepAt(at, y, z) + (line.triple[at]?.[(x * middle + y) * now + z] ?? 0);
   };
   const all = Array.from({ length: size }, (_, grip) => grip);
   const add = (at: number, cost: (x: number, y: number, z: number) => number) => {
@@ -140,8 +141,7 @@ function costsOfCycle(line: GripLine, own: Prices, { from, to, period }: Run): T
       for (const y of all) for (const z of all) table[(x * size + y) * size + z]! += cost(x, y, z);
   };
   for (let at = from + 3; at < to; at++) add(at, (x, y, z) => three(at, x, y, z));
-  const second = (y: number, free: number) =>
-    own[from + 1]![y]! + (line.step[from + 1]![free * line.ways[from + 1]!.length + y] ?? 0);
+  const second = (y: number, free: number) => own[from + 1]![y]! + stepAt(from + 1, free, y);
   add(from + 2, (_, y, z) =>
     Math.min(
       ...all.map((free) =>
