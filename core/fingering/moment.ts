@@ -23,6 +23,8 @@ export interface Played {
   readonly printed?: Said;
   /** Ornament signs on it. */
   readonly ornaments?: readonly string[];
+  /** Keys of the chord it stands for, rising: a bass button. */
+  readonly chord?: readonly number[];
 }
 
 /** A slur or slide from a note of the moment before, by its place there. */

@@ -20,7 +20,13 @@ import {
 import { type Layout } from "./musicxml/layouts.ts";
 import { choosePart, partsOf, stavesOf } from "./musicxml/parts.ts";
 import { joinNotes } from "./musicxml/joinNotes.ts";
-import { layoutOf, limbFinder, readParts, type ReadMeasure } from "./musicxml/readParts.ts";
+import {
+  chordsOf,
+  layoutOf,
+  limbFinder,
+  readParts,
+  type ReadMeasure,
+} from "./musicxml/readParts.ts";
 import { readRepeats } from "./musicxml/repeats.ts";
 import { toPartwise } from "./musicxml/timewise.ts";
 import {
@@ -181,7 +187,13 @@ function readDocument(text: string, options: ReadOptions): Import {
     );
   const offsets = own.map((_, i) => own.slice(0, i).reduce((sum, { staves }) => sum + staves, 0));
   const { handOf } = options;
-  const written = joinNotes(readings, offsets, limbFinder(own, layout), layout.sounds);
+  const written = joinNotes(
+    readings,
+    offsets,
+    limbFinder(own, layout),
+    layout.sounds,
+    chordsOf(own, layout),
+  );
   const notes = handOf
     ? written.map((note) =>
         Object.hasOwn(handOf, note.id)

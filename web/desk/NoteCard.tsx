@@ -4,6 +4,8 @@ import type { Piece } from "@yarrow-ridge/contract";
 import { firstFinger } from "@yarrow-ridge/core/score";
 import { handName, instrument } from "@yarrow-ridge/core/instruments";
 import {
+  keysOf,
+  pitchText,
   spokenName,
   type Aspect,
   type Note,
@@ -39,7 +41,7 @@ export function NoteCard({
     <div className="card stack">
       <h2>{say`${spokenName(current.pitch)}, bar ${score.bars[current.bar]!.number}`}</h2>
       <p className="soft">
-        {handName(kind, hand)} ·{" "}
+        {handName(kind, hand)} · {current.chord && say`the chord ${chordText(score, current)} · `}
         {aspects
           .filter((one, i) => i === 0 || on(one, current.id) !== undefined)
           .map((one) =>
@@ -111,6 +113,12 @@ export function NoteCard({
     </div>
   );
 }
+
+/** The notes of the chord that a note stands for. */
+const chordText = (score: Score, note: Note): string =>
+  keysOf(note)
+    .map((key) => pitchText(key, score.bars[note.bar]!.key.fifths))
+    .join(", ");
 
 /** What stands there, in words: finger 3; right toe. */
 const called = ({ name, symbols, glyphs }: Aspect, value: string): string =>

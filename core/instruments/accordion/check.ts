@@ -130,6 +130,8 @@ function onBasses(
     if (split)
       return doubt(say`one button, and fingers ${split.fingers.join(say` and `)} on its notes.`);
     const [bass, chord] = pressed;
+    // of a chord that letters name one finger is written, also where it takes two buttons
+    if (bass?.button.notes[0] === chord?.button.notes[0]) return [];
     return bass && chord && bass.fingers[0] && bass.fingers[0] === chord.fingers[0]
       ? doubt(say`the bass and its chord at once, both with ${bass.fingers[0]}.`)
       : [];

@@ -1,6 +1,7 @@
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
+import { ACCORDION_LAYOUTS } from "./bass/layouts.ts";
 import { chordKeys } from "./bass/letters.ts";
 import { layoutFor } from "./buttons/setup.ts";
 import { REEDS } from "./reeds/reeds.ts";
@@ -79,6 +80,7 @@ export const accordion: Instrument = {
     BUTTON_ROW,
   ],
   chordKeys,
+  layouts: ACCORDION_LAYOUTS,
   strata: [BELLOWS, ornamentsOver("right", onKeys), REEDS],
   setup: {
     schema: Type.Object(

@@ -59,7 +59,13 @@ export interface Note {
   readonly reached?: Reached;
   /** What is printed on it, as the file has it: a finger, a string. */
   readonly printed?: Said;
+  /** Keys of the chord it stands for, rising, where letters say so: a bass button. */
+  readonly chord?: readonly number[];
 }
+
+/** The keys a note sounds, A4 = 69: its own, or those of the chord it stands for. */
+export const keysOf = ({ midi, chord }: Pick<Note, "midi" | "chord">): readonly number[] =>
+  chord ?? [midi];
 
 export interface Metre {
   readonly beats: number;

@@ -16,6 +16,7 @@ export function joinNotes(
   offsets: readonly number[],
   limbOf: (raw: RawNote, staff: number) => string | undefined,
   sounds = 0,
+  chords: ReadonlyMap<RawNote, readonly number[]> = new Map(),
 ): Note[] {
   const notes: Note[] = [];
   readings.forEach((part, partIndex) => {
@@ -65,6 +66,7 @@ export function joinNotes(
       ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}),
       ...reachedBy(raw, joins),
       ...(raw.printed ? { printed: raw.printed } : {}),
+      ...(chords.has(raw) ? { chord: chords.get(raw)! } : {}),
     };
     const at = notes.push(note) - 1;
     if (raw.grace) return;

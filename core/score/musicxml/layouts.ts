@@ -1,5 +1,13 @@
 import { toNumber } from "../model/fraction.ts";
 import { toText } from "../model/fractionText.ts";
+import {
+  ANY_LETTERS,
+  chordNames,
+  isChordLetter,
+  lyricsOf,
+  symbolsIn,
+  type ChordLetters,
+} from "./letters.ts";
 import type { RawMeasure, RawNote } from "./measure.ts";
 import { children, type Element } from "../xml/xml.ts";
 
@@ -14,6 +22,10 @@ export interface Layout {
   readonly lowest?: string;
   /** Semitones from what is written to what sounds, where the file does not say it itself. */
   readonly sounds?: number;
+  /** How single notes stand for chords, where they do. */
+  readonly letters?: ChordLetters;
+  /** Whether there is anything to choose it for; always when not given. */
+  readonly isFor?: (staves: readonly StaffFacts[]) => boolean;
   /** How well staves like these fit, 0 for not at all: the best is taken till somebody objects. */
   readonly fits: (staves: readonly StaffFacts[]) => number;
 }
@@ -31,10 +43,14 @@ export interface StaffFacts {
   readonly high: number;
   /** The file says itself where it sounds: by a transposition, its clef, or as tablature. */
   readonly transposed: boolean;
+  /** Share of its notes above the third line of a bass staff that have letters of their own. */
+  readonly lettered: number;
+  /** Chord symbols stand over the music. */
+  readonly symbols: boolean;
 }
 
 /** A measure of one part, with what it says of pitch. */
-type Measure = Pick<RawMeasure, "notes" | "length">;
+type Measure = Pick<RawMeasure, "notes" | "length" | "letters">;
 
 /** The facts of each staff, over the parts that are read, from the top. */
 export function staffFacts(
@@ -60,8 +76,11 @@ export function staffFacts(
       const together = [...moments].filter((moment) => before.has(moment)).length;
       before = moments;
       const all = bars.flat();
+      const named = chordNames(measures, i + 1, ANY_LETTERS, []);
       return {
-        sung: all.some((note) => children(note.element, "lyric").length > 0),
+        lettered: named.able ? named.own / named.able : 0,
+        symbols: symbolsIn(parts).some((inBar) => inBar.length > 0),
+        sung: all.some((note) => lyricsOf(note.element).some((text) => !isChordLetter(text))),
         pairs: pairs / Math.max(1, moments.size),
         together: together / Math.max(1, moments.size),
         low: all.reduce((least, { midi }) => Math.min(least, midi), Infinity),
@@ -130,7 +149,7 @@ export function lowestVoice(bars: readonly (readonly RawNote[])[]): Set<Element>
 /** Whether a part has words to sing. */
 export const isSung = (part: Element): boolean =>
   children(part, "measure").some((measure) =>
-    children(measure, "note").some((note) => children(note, "lyric").length > 0),
+    children(measure, "note").some((note) => lyricsOf(note).some((text) => !isChordLetter(text))),
   );
 
 /** Whether all a part writes is tablature. */

@@ -29,6 +29,7 @@ import { readJoins, type Join } from "./joins.ts";
 import { readPedal } from "./pedalFile.ts";
 import { SHAPE_MARK } from "../model/shape.ts";
 import { SAID_MARK } from "./saidFile.ts";
+import { symbolName, type Letters } from "./letters.ts";
 import { readSigns } from "./signs.ts";
 import { child, childText, children, isElement, type Element } from "../xml/xml.ts";
 
@@ -78,6 +79,8 @@ export interface RawMeasure {
   clefs: { offset: Fraction; staff: number; clef: string }[];
   /** Quarters under fermatas, by onset. */
   holds: Map<string, number>;
+  /** Words and chord symbols, of which some may name the chord of a note. */
+  letters: Letters[];
 }
 
 /** Longest single duration, in quarters: far past any written note, it stops absurd files. */
@@ -239,18 +242,26 @@ function readNote(
 
 const HAIRPINS: Record<string, string> = { crescendo: "grow", diminuendo: "fade", stop: "end" };
 
+/** Where a direction or a chord symbol stands, moved as it says. */
+function placeOf(element: Element, cursor: Fraction, state: ParserState): Fraction {
+  // a third of a quarter may stand here as 0.333333
+  const shift = fromNumber(toNumber(parseDecimal(childText(element, "offset") ?? "0") ?? ZERO));
+  const divisions = state.divisions ?? fraction(1);
+  return max(ZERO, add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })));
+}
+
+/** The staff it says it belongs to. */
+function staffOf(element: Element): number | undefined {
+  const staff = whole(childText(element, "staff"), 0);
+  return staff > 0 ? staff : undefined;
+}
+
 function readDirection(
   direction: Element,
   cursor: Fraction,
   state: ParserState,
 ): { marks: Omit<PrintedMark, "bar">[]; tempo?: number } {
-  // a third of a quarter may stand here as 0.333333
-  const shift = fromNumber(toNumber(parseDecimal(childText(direction, "offset") ?? "0") ?? ZERO));
-  const divisions = state.divisions ?? fraction(1);
-  const offset = max(
-    ZERO,
-    add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })),
-  );
+  const offset = placeOf(direction, cursor, state);
   const marks: Omit<PrintedMark, "bar">[] = [];
   const pedal = readPedal(direction);
   // words that say for the reader what a field says exactly
@@ -313,6 +324,7 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
     signs: readSigns(measure),
     clefs: [],
     holds: new Map(),
+    letters: [],
   };
   let cursor = ZERO;
   let chordStart = ZERO;
@@ -356,7 +368,17 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
       case "direction": {
         const { marks, tempo } = readDirection(element, cursor, state);
         raw.marks.push(...marks);
+        for (const { kind, offset, text } of marks)
+          if (kind === "words")
+            raw.letters.push({ offset, text, staff: staffOf(element), isSymbol: false });
         raw.tempo ??= tempo;
+        break;
+      }
+      case "harmony": {
+        const text = symbolName(element);
+        const offset = placeOf(element, cursor, state);
+        if (text !== undefined)
+          raw.letters.push({ offset, text, staff: staffOf(element), isSymbol: true });
         break;
       }
       case "sound":

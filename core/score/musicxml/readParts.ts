@@ -3,6 +3,7 @@ import { fittest, lowestVoice, saysTransposed, staffFacts, type Layout } from ".
 import { readMeasure, type RawMeasure, type RawNote, type ParserState } from "./measure.ts";
 import type { LayoutChoice } from "../model/model.ts";
 import { stavesOf, tablatureAfter } from "./parts.ts";
+import { chordNames, symbolsIn } from "./letters.ts";
 import { joinTablature, joinTablaturePart } from "./tablature.ts";
 import { children, type Element } from "../xml/xml.ts";
 
@@ -60,7 +61,7 @@ export function readParts(
 }
 
 /** A layout as it is used, with the choice there was. */
-export interface UsedLayout extends Pick<Layout, "staves" | "lowest" | "sounds"> {
+export interface UsedLayout extends Pick<Layout, "staves" | "lowest" | "sounds" | "letters"> {
   readonly choice?: LayoutChoice;
 }
 
@@ -71,18 +72,37 @@ export function layoutOf(
   limbs: readonly string[],
 ): UsedLayout {
   const count = read.reduce((sum, one) => sum + one.staves, 0);
-  const fitting = layouts.filter(({ staves }) => staves.length === count);
+  const ofCount = layouts.filter(({ staves }) => staves.length === count);
+  const facts = ofCount.length > 1 ? staffFacts(read) : [];
+  const fitting = ofCount.filter(({ isFor }) => isFor?.(facts) ?? true);
   // as many hands as there are staves, the last one for all that are left
   const usual = Array.from({ length: count }, (_, i) => limbs[Math.min(i, limbs.length - 1)]!);
   if (fitting.length === 0) return { staves: usual };
   const chosen = fitting.find(({ id }) => id === wanted);
-  const used = chosen ?? (fitting.length > 1 ? fittest(fitting, staffFacts(read)) : fitting[0]!);
+  const used = chosen ?? (fitting.length > 1 ? fittest(fitting, facts) : fitting[0]!);
   if (fitting.length === 1) return used;
   const others = fitting.filter((one) => one !== used).map(({ id, name }) => ({ id, name }));
   return {
     ...used,
     choice: { id: used.id, name: used.name, guessed: !chosen, others },
   };
+}
+
+/** The keys of the chords that single notes stand for, where a layout reads them so. */
+export function chordsOf(
+  own: readonly ReadPart[],
+  { staves, letters }: UsedLayout,
+): ReadonlyMap<RawNote, readonly number[]> {
+  if (!letters) return new Map();
+  const symbols = symbolsIn(own);
+  return new Map(
+    own.flatMap(({ measures, above, staves: count }) =>
+      Array.from({ length: count }, (_, i) => i + 1)
+        .filter((staff) => staves[above + staff - 1] === letters.limb)
+        .flatMap((staff) => [...chordNames(measures, staff, letters, symbols).names])
+        .map(([note, name]) => [note, letters.keysOf(name)!] as const),
+    ),
+  );
 }
 
 /** Who plays a note, by its staff in the parts that are practised; undefined for nobody here. */

@@ -3,7 +3,7 @@ import { add, compare, max, subtract, toNumber, ZERO, type Fraction } from "../m
 import { toText } from "../model/fractionText.ts";
 import { adorned, neighbour } from "./ornaments.ts";
 import type { Mark } from "../marks/mark.ts";
-import type { Bar, Note, Place, Road, Score } from "../model/model.ts";
+import { keysOf, type Bar, type Note, type Place, type Road, type Score } from "../model/model.ts";
 import { onePass, roadOrder } from "./order.ts";
 import { comparePlaces, startOf } from "../model/places.ts";
 import { notesByBar } from "../model/onsets.ts";
@@ -39,14 +39,13 @@ function gracesOf(inBar: readonly Note[]): ReadonlyMap<Note, readonly Note[]> {
   return found;
 }
 
-const plainly = (note: Note, start: Fraction): Sounding => ({
-  id: note.id,
-  hand: note.hand,
-  midi: note.midi,
-  onset: toNumber(add(start, note.offset)),
-  length: toNumber(note.length) * (note.staccato ? 0.5 : 1),
-  loudness: PLAIN,
-});
+/** A note as it is written; what stands for a chord sounds as one. */
+const plainly = (note: Note, start: Fraction): Sounding[] =>
+  keysOf(note).map((midi) => ({
+    ...{ id: note.id, hand: note.hand, midi, loudness: PLAIN },
+    onset: toNumber(add(start, note.offset)),
+    length: toNumber(note.length) * (note.staccato ? 0.5 : 1),
+  }));
 
 /** A note with what adorns it, in the place of the note alone. */
 const withOrnaments = (
@@ -127,8 +126,9 @@ function performBars(
       if (!inside || note.held || note.grace || !takes(note)) continue;
       const sounding = plainly(note, start);
       const own = graces.get(note) ?? [];
-      if (layers === 0 || (own.length === 0 && !note.ornaments?.length)) notes.push(sounding);
-      else notes.push(...withOrnaments(sounding, note, own, bar, byBar[index]!));
+      const isPlain = layers === 0 || (own.length === 0 && !note.ornaments?.length);
+      if (isPlain || note.chord) notes.push(...sounding);
+      else notes.push(...withOrnaments(sounding[0]!, note, own, bar, byBar[index]!));
     }
     for (const { from: place, stratum, data } of marks) {
       const inside =

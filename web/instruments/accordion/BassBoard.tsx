@@ -48,9 +48,11 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
     EDGE + (column - first) * APART + LEAN * (ROWS.length - 1 - rowAt(row));
   const y = (row: string) => EDGE + rowAt(row) * ROW;
   const grip = (notes: readonly Note[]) =>
-    buttonsOf(board, notes, isCounter).map((one) => {
+    buttonsOf(board, notes, isCounter).map((one, i, all) => {
       const written = Number.parseInt(fingers.get(one.notes[0]!.id)?.finger ?? "", 10);
-      return { ...one, finger: Number.isNaN(written) ? undefined : written };
+      // a chord that letters name has one finger written, also where it takes two buttons
+      const isMore = all.slice(0, i).some((before) => before.notes[0] === one.notes[0]);
+      return { ...one, finger: isMore || Number.isNaN(written) ? undefined : written };
     });
   const [from, to] = [grip(now), grip(next)];
   const pressed = [
@@ -90,11 +92,11 @@ function Buttons({ now, next, fingers, label, said, count }: BoardProps & { coun
             </g>
           )),
         )}
-        {pressed.map(({ row, column, notes, look }) => (
+        {pressed.map(({ row, column, finger, look }) => (
           <g key={`${look} ${row} ${column}`} className={`neck-finger ${look}`}>
             <circle cx={x(column, row)} cy={y(row)} r={9.5} />
             <text x={x(column, row)} y={y(row) + 4}>
-              {fingers.get(notes[0]!.id)?.finger ?? "·"}
+              {finger ?? "·"}
             </text>
           </g>
         ))}

@@ -1,8 +1,9 @@
 import type { HandModel, Link, Moment, Played } from "../../../fingering/index.ts";
 import { freesHand } from "../../../fingering/moment.ts";
 import { letGo, toTheLetter } from "../../plucked.ts";
+import { keysOf } from "../../../score/index.ts";
 import { fitTo } from "../../fitTo.ts";
-import { BOARDS, isChord } from "./board.ts";
+import { BOARDS, isChord, type BassBoard } from "./board.ts";
 import { bassPlan } from "./plan.ts";
 import { BASS_PRICES, PAIRS, type BassPrices, type BassSchool } from "./prices.ts";
 import { waysOf, type BassWay } from "./ways.ts";
@@ -63,25 +64,24 @@ export function bassHand({
 }: BassSetup = {}): HandModel<BassWay> {
   const board = BOARDS[buttons] ?? BOARDS[USUAL_BUTTONS]!;
   const known = new Map<string, readonly BassWay[]>();
-  const waysFor = (keys: readonly number[]): readonly BassWay[] => {
-    const name = keys.join();
+  const waysFor = (notes: readonly Played[]): readonly BassWay[] => {
+    const name = nameOf(notes);
     let found = known.get(name);
-    if (!found) known.set(name, (found = waysOf(board, BASS_PRICES, keys)));
+    if (!found) known.set(name, (found = waysOfNotes(board, notes)));
     return found;
   };
-  const keysOf = (notes: readonly Played[]) => notes.map(({ midi }) => midi);
   return {
     key: (midi) => midi,
     // a written chord is one button, pressed and let go: nothing is held under what comes next
     read: letGo,
-    fit: (struck) => fitTo(struck, [], (notes) => waysFor(keysOf(notes)).length > 0),
-    choices: ({ keys }) => waysFor(keys),
+    fit: (struck) => fitTo(struck, [], (notes) => waysFor(notes).length > 0),
+    choices: ({ notes }) => waysFor(notes),
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(BASS_PRICES, PAIRS[pair], a, b, link),
     triple: () => 0,
     triples: () => false,
     tableKey,
-    alike: { pattern: ({ keys }) => keys.join(), place: () => 0, still: 0 },
+    alike: { pattern: ({ notes }) => nameOf(notes), place: () => 0, still: 0 },
     wanted: (moment, locks) =>
       toTheLetter<BassWay>(moment, locks, ({ pressed, of }, i) => String(pressed[of[i]!]!.finger)),
     written: ({ pressed, of }, i) => {
@@ -98,7 +98,21 @@ export function bassHand({
   };
 }
 
+/** Equal for notes that sound the same; what stands for a chord is apart from its tones. */
+const nameOf = (notes: readonly Played[]): string =>
+  notes.map((note) => keysOf(note).join("+")).join();
+
+/** Ways to take some notes, of which each may stand for a chord. */
+function waysOfNotes(board: BassBoard, notes: readonly Played[]): BassWay[] {
+  const keys = notes.flatMap(keysOf);
+  const isNamed = notes.length === 1 && keys.length > 1;
+  const ways = waysOf(board, BASS_PRICES, keys, isNamed);
+  if (keys.length === notes.length) return ways;
+  const first = notes.map((_, i) => notes.slice(0, i).flatMap(keysOf).length);
+  return ways.map((way) => ({ ...way, of: first.map((at) => way.of[at]!) }));
+}
+
 const tableKey = (moments: readonly Moment[]): string =>
   moments
-    .map(({ keys, link }, i) => `${keys.join()}${i && freesHand(link) ? "free" : ""}`)
+    .map(({ notes, link }, i) => `${nameOf(notes)}${i && freesHand(link) ? "free" : ""}`)
     .join("|");

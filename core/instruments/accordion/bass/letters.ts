@@ -20,7 +20,11 @@ export function chordKeys(text: string): number[] | undefined {
   const [, letter, sign, kind] = /^([A-G])([#b♯♭]?)(M|maj|m|min|7|d|dim)?$/.exec(text.trim()) ?? [];
   if (!letter) return undefined;
   const alter = sign === "" ? 0 : sign === "#" || sign === "♯" ? 1 : -1;
-  const root = (STEPS[letter]! + alter + 12) % 12;
-  const lowest = FROM + ((root - (FROM % 12) + 12) % 12);
-  return TONES[ROW_OF[kind ?? ""]!].map((tone) => lowest + tone);
+  return keysOver(STEPS[letter]! + alter, TONES[ROW_OF[kind ?? ""]!]);
+}
+
+/** Where a chord is written. Tones in semitones over the root, which is a pitch class, C = 0. */
+export function keysOver(root: number, tones: readonly number[]): number[] {
+  const lowest = FROM + ((root - (FROM % 12) + 24) % 12);
+  return tones.map((tone) => lowest + tone);
 }

@@ -17,14 +17,20 @@ const LACKS = 1;
  * lack the least, then the fewest, nearest together and nearest to the middle of the board.
  *
  * @param pitches pitch classes, the lowest first, each once
+ * @param isNamed the chord is named by letters: a bass is no part of it
  */
-export function togetherFor(board: BassBoard, pitches: readonly number[]): Together | undefined {
+export function togetherFor(
+  board: BassBoard,
+  pitches: readonly number[],
+  isNamed = false,
+): Together | undefined {
   const all: Button[] = [];
   for (const row of board.rows)
     for (let column = board.lowest; column <= board.highest; column++)
       if (isFitting(pitches, { row, column })) all.push({ row, column });
   const chords = all.filter(isChord);
-  const basses = all.filter((one) => one.row === "fundamental" && soundsOf(one)[0] === pitches[0]);
+  const isBass = (one: Button) => one.row === "fundamental" && soundsOf(one)[0] === pitches[0];
+  const basses = isNamed ? [] : all.filter(isBass);
   const sets: Button[][] = [];
   chords.forEach((one, i) => {
     for (const bass of basses) sets.push([bass, one]);
@@ -59,8 +65,12 @@ export interface Taken {
  *
  * @param keys rising
  */
-export function takenTogether(board: BassBoard, keys: readonly number[]): Taken | undefined {
-  const found = togetherFor(board, [...new Set(keys.map((key) => key % 12))]);
+export function takenTogether(
+  board: BassBoard,
+  keys: readonly number[],
+  isNamed = false,
+): Taken | undefined {
+  const found = togetherFor(board, [...new Set(keys.map((key) => key % 12))], isNamed);
   if (!found || found.missing.length > 0) return undefined;
   const { buttons } = found;
   return {

@@ -31,13 +31,15 @@ const once = (pitches: readonly number[]): number[] => [...new Set(pitches.map((
  *
  * @param keys rising
  */
-function takingsOf(board: BassBoard, keys: readonly number[]): Taken[] {
+function takingsOf(board: BassBoard, keys: readonly number[], isNamed: boolean): Taken[] {
   const all = once(keys);
   const one = buttonsFor(board, all).map((button): Taken => ({
     buttons: [button],
     of: keys.map(() => 0),
   }));
   if (all.length < 2) return one;
+  const chord = one.filter(({ buttons }) => isChord(buttons[0]!));
+  if (isNamed) return chord.length ? chord : [takenTogether(board, keys, isNamed) ?? []].flat();
   const [low, ...rest] = keys;
   const chords = buttonsFor(board, once(rest)).filter(isChord);
   const both = buttonsFor(board, [low! % 12]).flatMap((bass) =>
@@ -46,7 +48,7 @@ function takingsOf(board: BassBoard, keys: readonly number[]): Taken[] {
       of: keys.map((_, i) => (i === 0 ? 0 : 1)),
     })),
   );
-  const found = [...one.filter(({ buttons }) => isChord(buttons[0]!)), ...both];
+  const found = [...chord, ...both];
   const several = found.length ? undefined : takenTogether(board, keys);
   return several ? [several] : found;
 }
@@ -57,10 +59,17 @@ const REACH = 2;
 /**
  * Every way to take some keys at once, in the order of columns and fingers; none where no button
  * has them.
+ *
+ * @param isNamed they are a chord that letters name
  */
-export function waysOf(board: BassBoard, prices: BassPrices, keys: readonly number[]): BassWay[] {
+export function waysOf(
+  board: BassBoard,
+  prices: BassPrices,
+  keys: readonly number[],
+  isNamed = false,
+): BassWay[] {
   const found: BassWay[] = [];
-  for (const { buttons, of } of takingsOf(board, keys)) {
+  for (const { buttons, of } of takingsOf(board, keys, isNamed)) {
     const columns = buttons.map(({ column }) => column);
     const middle = columns.reduce((sum, one) => sum + one, 0) / columns.length;
     for (let position = Math.floor(middle) - REACH; position <= middle + REACH; position++)

@@ -1,4 +1,4 @@
-import type { Note } from "../../../score/index.ts";
+import { keysOf, type Note } from "../../../score/index.ts";
 import { buttonsFor, isChord, type BassBoard, type Button } from "./board.ts";
 import { takenTogether } from "./together.ts";
 
@@ -18,8 +18,12 @@ export function buttonsOf(
   notes: readonly Note[],
   isCounter: (note: Note) => boolean,
 ): WrittenButton[] {
-  const rising = [...notes].sort((a, b) => a.midi - b.midi);
-  const pitches = (some: readonly Note[]) => [...new Set(some.map(({ midi }) => midi % 12))];
+  // what stands for a chord lies over the basses, however low it is written
+  const rising = [...notes].sort((a, b) => keysOf(a)[0]! - keysOf(b)[0]!);
+  const keys = rising.flatMap(keysOf);
+  const pitches = (some: readonly Note[]) => [
+    ...new Set(some.flatMap(keysOf).map((key) => key % 12)),
+  ];
   const nearest = (some: readonly Note[], fits: (button: Button) => boolean) =>
     buttonsFor(board, pitches(some))
       .filter(fits)
@@ -33,17 +37,13 @@ export function buttonsOf(
   const chord = nearest(rising, isChord);
   if (chord.length) return chord;
   const over = nearest(rising.slice(1), isChord);
-  const several =
-    over.length === 0
-      ? takenTogether(
-          board,
-          rising.map(({ midi }) => midi),
-        )
-      : undefined;
+  const several = over.length === 0 ? takenTogether(board, keys, rising.length === 1) : undefined;
   return several
     ? several.buttons.map((button, n) => ({
         ...button,
-        notes: rising.filter((_, i) => several.of[i] === n),
+        notes: rising.filter((note) =>
+          keysOf(note).some((key) => several.of[keys.indexOf(key)] === n),
+        ),
       }))
     : [...bass(rising.slice(0, 1)), ...over];
 }

@@ -1,4 +1,11 @@
-import { quartersAt, toNumber, type Note, type Score, type Shape } from "../../../score/index.ts";
+import {
+  keysOf,
+  quartersAt,
+  toNumber,
+  type Note,
+  type Score,
+  type Shape,
+} from "../../../score/index.ts";
 import { levelAt, loudnessOf } from "../../../shaping/index.ts";
 import type { Coupler } from "../reeds/reeds.ts";
 
@@ -90,7 +97,7 @@ export function soundingIn(
     while (next < byStart.length && byStart[next]!.from <= start + 1e-9) now.push(byStart[next++]!);
     now = now.filter((one) => one.to > start + 1e-9);
     const right = now.filter(({ note }) => note.hand === "right").length * perTone;
-    const left = leftReeds(now.flatMap(({ note }) => (note.hand === "left" ? [note.midi] : [])));
+    const left = leftReeds(now.flatMap(({ note }) => (note.hand === "left" ? keysOf(note) : [])));
     const level = now.length ? levelAt(score, points, now.at(-1)!.note) : 5;
     const low = Math.min(6, Math.max(0, Math.floor(level) - 1));
     const loud = LOUD[low]! + (level - 1 - low) * (LOUD[low + 1]! - LOUD[low]!);
