@@ -33,6 +33,9 @@ const Note = Type.Object({
   ornaments: Type.Optional(List(Type.String())),
   accidental: Type.Optional(Type.Boolean()),
   printed: Type.Optional(Type.Record(Type.String(), Type.String())),
+  chord: Type.Optional(
+    List(Type.Number({ description: "keys of the chord it stands for, rising" })),
+  ),
   finger: Type.Optional(
     Type.String({ description: "the printed finger, as it was told before there were aspects" }),
   ),
@@ -90,6 +93,12 @@ export const Score = Type.Object({
       { description: "how its staves are read, where there is more than one way" },
     ),
   ),
+  strings: Type.Optional(
+    Type.Object(
+      { tuning: Type.Optional(List(Type.Integer())), capo: Type.Integer() },
+      { description: "how the file tunes the strings, the first one first, A4 = 69" },
+    ),
+  ),
   paperHands: Type.Optional(List(Type.String())),
   bars: List(Bar),
   notes: List(Note),
@@ -116,6 +125,7 @@ export const Score = Type.Object({
           "limits",
           "abc",
           "guess",
+          "strings",
         ] as const),
       ),
       message: Type.String(),

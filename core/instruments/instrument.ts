@@ -1,6 +1,6 @@
-import type { Aspect, Layout, Line, Score, Stratum } from "../score/index.ts";
+import type { Aspect, FileStrings, Layout, Line, Score, Stratum } from "../score/index.ts";
 import type { Timbre } from "./timbre.ts";
-import type { InstrumentRecord, RecordForm } from "./record.ts";
+import type { InstrumentRecord, RecordForm, SetupAsked } from "./record.ts";
 import type { FingerOptions, HandModel, Played, ProposedNote } from "../fingering/index.ts";
 import type { Review } from "./review.ts";
 import type { Following } from "./sign.ts";
@@ -77,6 +77,10 @@ export interface Instrument {
   readonly strata: readonly Stratum[];
   /** How the instrument of a piece is set up; absent where there is nothing to say. */
   readonly setup?: RecordForm;
+  /** How a file asks for it to be set up; undefined where it says nothing else than usual. */
+  readonly setupIn?: (score: Score) => SetupAsked | undefined;
+  /** Its strings as a file tells them, where that is not what the file of the piece says. */
+  readonly stringsFor?: (setup: InstrumentRecord, score: Score) => FileStrings | undefined;
   /** What is known of a student's hands and feet. */
   readonly player?: RecordForm;
   /** How fingers are chosen and looked through; loaded where it is asked for. */

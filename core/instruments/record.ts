@@ -6,10 +6,10 @@ export interface RecordField {
   readonly key: string;
   readonly label: string;
   readonly unit?: string;
-  /** What may be chosen; without them a number is typed, or several with spaces between. */
+  /** What may be chosen; without them a number is typed, or pitches with spaces between. */
   readonly options?: readonly (readonly [value: string | number | boolean, name: string])[];
-  /** Several numbers, such as a tuning. */
-  readonly several?: boolean;
+  /** Several pitches, such as a tuning; in the record they are keys, A4 = 69. */
+  readonly pitches?: boolean;
   /** Shown while nothing is typed. */
   readonly usual?: string;
   readonly help?: string;
@@ -24,3 +24,9 @@ export interface RecordForm {
 }
 
 export type InstrumentRecord = Readonly<Record<string, unknown>>;
+
+/** How a file asks for an instrument to be set up, and the same in words. */
+export interface SetupAsked {
+  readonly setup: InstrumentRecord;
+  readonly text: string;
+}

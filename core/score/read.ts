@@ -18,7 +18,7 @@ import {
   type Warning,
 } from "./model/model.ts";
 import { type Layout } from "./musicxml/layouts.ts";
-import { choosePart, partsOf, stavesOf } from "./musicxml/parts.ts";
+import { choosePart, partsOf, stavesOf, tablatureAfter } from "./musicxml/parts.ts";
 import { joinNotes } from "./musicxml/joinNotes.ts";
 import {
   chordsOf,
@@ -28,6 +28,7 @@ import {
   type ReadMeasure,
 } from "./musicxml/readParts.ts";
 import { readRepeats } from "./musicxml/repeats.ts";
+import { readStrings } from "./musicxml/stringsFile.ts";
 import { toPartwise } from "./musicxml/timewise.ts";
 import {
   child,
@@ -226,6 +227,10 @@ function readDocument(text: string, options: ReadOptions): Import {
         twice. The last one counts; look at it on the harp.`,
       bars: [...new Set(twice)].filter((i) => i < bars.length),
     });
+  const strings = readStrings(
+    practised.flatMap((part) => [part, tablatureAfter(parts, part) ?? []].flat()),
+    warnings,
+  );
   const marks: PrintedMark[] = readings.flatMap((part) =>
     part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))),
   );
@@ -243,6 +248,7 @@ function readDocument(text: string, options: ReadOptions): Import {
     })),
     limbs,
     ...(layout.choice ? { layout: layout.choice } : {}),
+    ...(strings ? { strings } : {}),
     bars,
     notes,
     clefChanges: readings.flatMap((part, p) =>

@@ -39,6 +39,7 @@ import {
   readingOf,
   stratumOf,
   type ReadingChoice,
+  type SetupAsked,
 } from "@yarrow-ridge/core/instruments";
 import {
   proposeInBars,
@@ -131,6 +132,8 @@ export interface Brought extends Known {
   readonly sections: Omit<Section, "id">[];
   readonly shape: Shape | undefined;
   readonly marks: readonly { readonly stratum: string; readonly marks: readonly Printed[] }[];
+  /** How the file asks for the instrument to be set up. */
+  readonly setup: SetupAsked | undefined;
 }
 
 export interface Corrected extends Known {
@@ -193,6 +196,7 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
     xml,
     sections: sectionsIn(xml, score.bars.length),
     shape: shapeIn(xml, score),
+    setup: instrument(how.instrument).setupIn?.(score),
     marks: instrument(how.instrument).strata.map((stratum) => ({
       stratum: stratum.id,
       marks: marksIn(xml, score, stratum, (data) => fits(stratum.schema, data)),

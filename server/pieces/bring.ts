@@ -1,14 +1,22 @@
+import type { SetupAsked } from "@yarrow-ridge/core/instruments";
+import { say } from "@yarrow-ridge/core/words";
 import {
   markRecord,
   shapeRecord,
   toText,
   type ReadOptions,
   TEACHER,
+  type Warning,
 } from "@yarrow-ridge/core/score";
 import { pieces, sections } from "../db/schema.ts";
 import { newId, type Studio } from "../studio.ts";
 import { headOf, type PieceRow } from "./store.ts";
 import { insertMarks, rowOf } from "./written.ts";
+
+const saidOf = ({ text }: SetupAsked): Warning => ({
+  kind: "strings",
+  message: say`As the file has it, ${text}. It can be changed in the piece's menu.`,
+});
 
 /**
  * Reads a score file and stores it as a piece: all of it or, when anything is wrong, nothing.
@@ -30,6 +38,7 @@ export async function bringScore(
     key,
     sections: named,
     shape,
+    setup,
     marks: printed,
   } = await heavy.run("bring", read, { instrument });
   const id = newId();
@@ -41,9 +50,10 @@ export async function bringScore(
         instrument,
         xml,
         ...(shape ? { shape: shapeRecord(shape) } : {}),
+        ...(setup ? { setup: { ...setup.setup } } : {}),
         newBars: form.newBars,
         ...headOf(score, key),
-        warnings: score.warnings.map((warning) => ({
+        warnings: [...score.warnings, ...(setup ? [saidOf(setup)] : [])].map((warning) => ({
           kind: warning.kind,
           message: warning.message,
           ...(warning.bars ? { bars: [...warning.bars] } : {}),

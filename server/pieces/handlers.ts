@@ -275,6 +275,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
         stratum,
         marks: marks.filter((one) => layersUnder(layer).includes(one.layer)),
       }));
+    const strings = instrument(kind).stringsFor?.(setup ?? {}, score);
     const annotated = await studio.heavy.run(
       "annotate",
       await sourceOf(studio.db, param("id")),
@@ -284,6 +285,7 @@ export const pieceHandlers = (studio: Studio): Made => ({
         notes: notes.map(({ noteId, aspect, value }) => ({ id: noteId, aspect, value })),
         sections: layer === PRINTED ? [] : await sectionsOf(studio.db, param("id")),
         ...(shape && layer !== PRINTED ? { shape } : {}),
+        ...(strings && layer !== PRINTED ? { strings } : {}),
         marks: Object.fromEntries(ours.map(({ stratum, marks }) => [stratum.id, marks])),
       },
       mineOf(score),

@@ -177,3 +177,55 @@ it("keeps from barres and high frets where it is told to, and names the tuning t
   // F sharp on the sixth string, G open on the fifth (arithmetic)
   expect(wide.json.problems[0]!.ways.join(" ")).toContain("Tune the strings D G D G B D");
 });
+
+it("sets the guitar up as the file has it, and writes other strings back into it", async () => {
+  const tuned = ["D2", "A2", "D3", "G3", "B3", "E4"]
+    .map(
+      ([step, octave], i) =>
+        `<staff-tuning line="${i + 1}"><tuning-step>${step}</tuning-step>` +
+        `<tuning-octave>${octave}</tuning-octave></staff-tuning>`,
+    )
+    .join("");
+  const xml =
+    '<score-partwise version="4.0"><part-list><score-part id="P1"><part-name/></score-part>' +
+    '</part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions>' +
+    `<staff-details><staff-lines>6</staff-lines>${tuned}<capo>2</capo></staff-details>` +
+    "<transpose><chromatic>0</chromatic></transpose></attributes>" +
+    "<note><pitch><step>E</step><octave>2</octave></pitch><duration>4</duration>" +
+    "<type>whole</type></note></measure></part></score-partwise>";
+  const brought = await studio.bring(Buffer.from(xml), "d.musicxml", "guitar");
+  const piece = brought.json as unknown as {
+    id: string;
+    setup: object;
+    warnings: { kind: string; message: string }[];
+  };
+  expect(piece.setup).toEqual({ tuning: [64, 59, 55, 50, 45, 38], capo: 2 });
+  expect(piece.warnings.at(-1)).toEqual({
+    kind: "strings",
+    message:
+      "As the file has it, the strings are E4 B3 G3 D3 A2 D2, and the capo is at fret 2. It can be " +
+      "changed in the piece's menu.",
+  });
+  const proposed = await studio.ask("POST", `/api/pieces/${piece.id}/fingerings/propose`, {
+    ...{ hand: "hands", from: 0, to: 0 },
+  });
+  // the open sixth string behind the capo
+  expect((proposed.json as unknown as { notes: OnNeck[] }).notes[0]).toMatchObject({
+    ...{ string: 6, fret: 0, finger: 0 },
+  });
+  const saved = async () => {
+    const path = `http://127.0.0.1/api/pieces/${piece.id}/export.musicxml`;
+    return (await studio.app.request(path, { headers: { host: "127.0.0.1" } })).text();
+  };
+  expect(await saved()).toContain("<capo>2</capo></staff-details><transpose>");
+  const setup = { tuning: [67, 60, 64, 69] };
+  await studio.ask("PATCH", `/api/pieces/${piece.id}`, { setup });
+  const again = await saved();
+  expect(again).not.toContain("<capo>");
+  const back = await studio.bring(Buffer.from(again), "u.musicxml", "guitar");
+  expect(back.json["setup"]).toEqual(setup);
+  // and the usual strings need no remark
+  await studio.ask("PATCH", `/api/pieces/${piece.id}`, { setup: null });
+  const usual = await studio.bring(Buffer.from(await saved()), "s.musicxml", "guitar");
+  expect(usual.json["setup"]).toBeNull();
+});

@@ -1,4 +1,5 @@
 import type { RecordForm, RecordField } from "@yarrow-ridge/core/instruments";
+import { keyNamed, keyOfName } from "@yarrow-ridge/core/score";
 import { type Spoken, typedUnit } from "../words/spoken.ts";
 
 /** What is typed into the fields of a record, by their keys. */
@@ -18,10 +19,17 @@ const textOf = (value: unknown): string =>
   value === undefined
     ? ""
     : Array.isArray(value)
-      ? value.join(" ")
+      ? value.map((key) => keyNamed(Number(key))).join(" ")
       : typeof value === "string"
         ? value
         : JSON.stringify(value);
+
+/** The keys of typed pitches: `E4 B3`; a number is a key itself. */
+export const typedKeys = (text: string): number[] =>
+  text
+    .trim()
+    .split(/[\s,]+/)
+    .map((one) => keyOfName(one) ?? Number(one));
 
 /** A record as it stands in the fields. */
 export const typedOf = ({ fields }: RecordForm, record: unknown, spoken: Spoken): Typed =>
@@ -60,9 +68,9 @@ export function recordOf(
   return record;
 }
 
-function valueOf({ options, several, unit }: RecordField, text: string, spoken: Spoken): unknown {
+function valueOf({ options, pitches, unit }: RecordField, text: string, spoken: Spoken): unknown {
   if (options) return options.find(([value]) => String(value) === text)?.[0];
   const { times } = typedUnit(unit, spoken);
   if (times !== 1) return Math.round(Number(text) * times);
-  return several ? text.split(/[\s,]+/).map(Number) : Number(text);
+  return pitches ? typedKeys(text) : Number(text);
 }

@@ -149,6 +149,17 @@ it("takes a named chord that no button has with two chord buttons, and shows bot
   expect(buttons(score).problems).toEqual([]);
 });
 
+it("says which button a diminished triad is, and nothing of sevenths that are named", () => {
+  const written = read([
+    note("B2") + note("B3") + note("D4", "", true) + note("F4", "", true) + note("G2"),
+  ]);
+  expect(buttons(written).reasons.map(plain)).toContain(
+    "B D F is the button D diminished: a diminished button sounds no flat fifth of its own name.",
+  );
+  const named = read([note("G2") + note("G3", lyric("7")) + note("B3", lyric("d"))]);
+  expect(buttons(named).reasons.map(plain).join()).not.toMatch(/is the button|a tone less/);
+});
+
 const bar = fc.record({
   root: fc.integer({ min: 0, max: 11 }),
   kind: fc.constantFrom("M", "m", "7", "d"),

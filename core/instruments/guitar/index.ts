@@ -3,12 +3,14 @@ import { Type } from "@sinclair/typebox";
 import type { InstrumentRecord } from "../record.ts";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { voiceLine } from "../../score/model/lines.ts";
+import { keyNamed } from "../../score/model/pitch.ts";
 import { GUITAR_LAYOUTS } from "./layouts.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
 import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { byAStep } from "../ornaments/slides.ts";
+import { setupIn, stringsFor } from "./setupIn.ts";
 import { neckSigns } from "./signs.ts";
 
 const lines = ["hands"];
@@ -118,6 +120,8 @@ export const guitar: Instrument = {
   slides: byAStep,
   strata: [ornamentsOver("hands", byAStep)],
   following: neckSigns,
+  setupIn,
+  stringsFor,
   setup: {
     schema: Type.Object(
       {
@@ -145,9 +149,9 @@ export const guitar: Instrument = {
       {
         key: "tuning",
         label: say`Open strings, the first one first`,
-        several: true,
-        usual: STANDARD.join(" "),
-        help: say`As MIDI numbers: 64 is the e′ above middle C. A dropped sixth string is 38.`,
+        pitches: true,
+        usual: STANDARD.map(keyNamed).join(" "),
+        help: say`As they sound; C4 is middle C. A dropped sixth string is D2.`,
       },
       { key: "capo", label: say`Capo at fret`, usual: "0" },
       { key: "frets", label: say`Frets`, usual: String(FRETS) },

@@ -148,10 +148,27 @@ export interface Place {
 /** Something the reader accepted but the user should know of. */
 export interface Warning {
   readonly kind:
-    "bars" | "doctype" | "title" | "encoding" | "parts" | "ids" | "limits" | "abc" | "guess";
+    | "bars"
+    | "doctype"
+    | "title"
+    | "encoding"
+    | "parts"
+    | "ids"
+    | "limits"
+    | "abc"
+    | "guess"
+    | "strings";
   readonly message: string;
   /** Bar indexes, where it concerns bars. */
   readonly bars?: readonly number[];
+}
+
+/** What a file says of the strings of a fretted instrument. */
+export interface FileStrings {
+  /** The open strings without capo, the first one first, A4 = 69. */
+  readonly tuning?: readonly number[];
+  /** The fret it is at; 0 for none. */
+  readonly capo: number;
 }
 
 /** A part of the file: an instrument or a voice. */
@@ -190,6 +207,8 @@ export interface Score {
   readonly limbs: readonly LimbName[];
   /** How its staves are read, where there is more than one way. */
   readonly layout?: LayoutChoice;
+  /** How the file tunes the strings of a fretted instrument. */
+  readonly strings?: FileStrings;
   readonly bars: readonly Bar[];
   /** In written order: by bar, offset, staff, then low to high. */
   readonly notes: readonly Note[];

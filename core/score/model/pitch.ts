@@ -19,6 +19,26 @@ export const fifthsOf = ({ step, alter }: Pick<Pitch, "step" | "alter">): number
 export const pitchName = (pitch: Pitch): string =>
   `${pitch.step}${pitch.alter > 0 ? "#".repeat(pitch.alter) : "b".repeat(-pitch.alter)}${pitch.octave}`;
 
+const KEY_NAMES = ["C", "C#", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B"];
+
+/** A key as strings are spelled, A4 = 69. */
+export function pitchOfKey(midi: number): Pitch {
+  const [step, sign] = [...KEY_NAMES[((midi % 12) + 12) % 12]!];
+  const alter = sign === undefined ? 0 : sign === "#" ? 1 : -1;
+  return { step: step as Pitch["step"], alter, octave: Math.floor(midi / 12) - 1 };
+}
+
+/** The name of a key, A4 = 69, as strings are called: `E2`, `Bb3`. */
+export const keyNamed = (midi: number): string => pitchName(pitchOfKey(midi));
+
+/** The key of such a name, A4 = 69; undefined where it is none. */
+export function keyOfName(name: string): number | undefined {
+  const [, step, sign, octave] = /^([A-Ga-g])([#♯b♭]?)(-?\d)$/.exec(name.trim()) ?? [];
+  if (!step) return undefined;
+  const alter = sign === "" ? 0 : sign === "#" || sign === "♯" ? 1 : -1;
+  return midiOf({ step: step.toUpperCase() as Pitch["step"], alter, octave: Number(octave) });
+}
+
 /** The name as a musician says it: `F sharp`, `B flat`. */
 export const spokenName = (pitch: Pitch): string =>
   pitch.step +

@@ -107,6 +107,15 @@ describe("the exported score", () => {
     }
   });
 
+  it("tunes the strings where the part begins, validly", async () => {
+    const tuning = [67, 60, 64, 69];
+    const tuned = annotate(file, { notes: [], sections: [], strings: { tuning, capo: 3 } });
+    expect(await schemaErrors(tuned)).toEqual([]);
+    expect(readScore(tuned).score.strings).toEqual({ tuning, capo: 3 });
+    const twice = annotate(tuned, { notes: [], sections: [], strings: { tuning, capo: 0 } });
+    expect(readScore(twice).score.strings).toEqual({ tuning, capo: 0 });
+  });
+
   it("has ornaments as graces and signs that others read, and takes them out again", async () => {
     const { score } = readScore(file);
     const [first, second] = score.notes.filter(({ hand, bar }) => hand === "right" && bar === 2);

@@ -1,9 +1,10 @@
 import { say } from "../../words/say.ts";
 import { FINGERING, writeAspect, type Aspect, type NoteMark } from "../marks/aspects.ts";
-import { ScoreError, type Section } from "../model/model.ts";
+import { ScoreError, type FileStrings, type Section } from "../model/model.ts";
 import type { Shape } from "../model/shape.ts";
 import { writeAdorned, type AdornedAt } from "./adornFile.ts";
 import { writeSaid, type SaidAt } from "./saidFile.ts";
+import { writeStrings } from "./stringsFile.ts";
 import { writeSections } from "./sectionFile.ts";
 import { writeMarks, type Mark, type Stratum } from "../marks/strata.ts";
 import { writeShape } from "./shapeFile.ts";
@@ -23,6 +24,8 @@ export interface Annotations {
   /** Ornaments for other readers; none when not given. */
   readonly adorned?: readonly AdornedAt[];
   readonly shape?: Shape;
+  /** How strings are tuned, where that is not as the file has it. */
+  readonly strings?: FileStrings;
 }
 
 /**
@@ -52,6 +55,7 @@ export function annotate(
       if (own) writeMarks(document, root, measures, stratum, own);
     }
   };
+  if (annotations.strings) writeStrings(document, part, annotations.strings);
   marked(strata.filter((one) => one.write));
   if (annotations.shape) writeShape(document, root, parts, measures, annotations.shape);
   marked(strata.filter((one) => !one.write));

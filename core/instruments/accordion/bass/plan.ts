@@ -1,7 +1,7 @@
 import { say } from "../../../words/say.ts";
 import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { calledIn } from "../../calledIn.ts";
-import type { Score } from "../../../score/index.ts";
+import { keysOf, pitchText, type Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
 import { columnName, isChord, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
 import { JUMP, landmarkFor } from "./landmark.ts";
@@ -22,6 +22,10 @@ export const bassPlan = (board: BassBoard, { moments, score }: Task): Plan<BassW
 const nameOf = ({ row, column }: Button): string =>
   row === "fundamental" ? columnName(column) : `${columnName(column)} ${row}`;
 
+/** A diminished triad on its root: B D F, which is no button of its own name. */
+const isTriad = ([low = 0, ...rest]: readonly number[]): boolean =>
+  rest.map((key) => (key - low) % 12).join() === "3,6";
+
 /** More than a chord, or a chord over a bass. */
 const isSeveral = ({ pressed }: BassWay): boolean => pressed.filter(isChord).length > 1;
 
@@ -34,21 +38,37 @@ function reasonsOf(
 ): string[] {
   const way = (at: number) => line.ways[at]![path[at]!]!;
   const bar = (at: number) => line.moments[at]!.bar;
+  /** The keys that a button of a moment is written as, rising. */
+  const keysAt = (at: number, n: number): number[] =>
+    line.moments[at]!.notes.filter((_, i) => way(at).of[i] === n).flatMap(keysOf);
+  const called = (key: number, inBar: number) =>
+    pitchText(key, score?.bars[inBar]?.key.fifths ?? 0);
   const jumps = asked.filter(
     (at) => asked.includes(at - 1) && Math.abs(way(at).position - way(at - 1).position) >= JUMP,
   );
   const counter = asked.filter((at) => way(at).pressed.some(({ row }) => row === "counterbass"));
   const others = asked.flatMap((at) => {
-    const { keys } = line.moments[at]!;
-    const { pressed, of } = way(at);
+    const { pressed } = way(at);
     // what one lacks another has
     if (isSeveral(way(at))) return [];
     return pressed.flatMap((one, n) => {
-      const written = new Set(keys.filter((_, i) => of[i] === n).map((key) => key % 12));
+      const written = new Set(keysAt(at, n).map((key) => key % 12));
       const isAsked = soundsOf(one).length === written.size;
       return isAsked ? [] : [nameOf(one)];
     });
   });
+  const otherwise = new Set(
+    asked.flatMap((at) =>
+      way(at).pressed.flatMap((one, n) => {
+        const keys = keysAt(at, n);
+        return one.row === "diminished" && isTriad(keys)
+          ? [
+              say`${keys.map((key) => called(key, bar(at))).join(say` `)} is the button ${nameOf(one)}`,
+            ]
+          : [];
+      }),
+    ),
+  );
   const several = asked.filter((at) => isSeveral(way(at)));
   const positions = new Set(asked.map((at) => way(at).position));
   return [
@@ -72,6 +92,11 @@ function reasonsOf(
               ),
             ),
           ].join("; ")}.`,
+        ]
+      : []),
+    ...(otherwise.size
+      ? [
+          say`${[...otherwise].join("; ")}: a diminished button sounds no flat fifth of its own name.`,
         ]
       : []),
     ...(others.length
