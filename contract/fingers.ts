@@ -245,6 +245,11 @@ const Fingered = Type.Object({
     Type.String({ description: "where the feet cross: this one goes front or behind" }),
   ),
 });
+/** A place in the bars; of bare notes quarters from the first. */
+const at = {
+  bar: Type.Integer(),
+  offset: Type.Number({ description: "quarters from the start of the bar" }),
+};
 export const ProposeOut = Type.Object({
   notes: Type.Array(Fingered),
   cost: Type.Number({
@@ -270,6 +275,26 @@ export const ProposeOut = Type.Object({
     }),
   ),
   elsewhere: Type.Array(Fingered, { description: "the same music outside the bars asked for" }),
+  positions: Type.Optional(
+    Type.Array(Type.Object({ ...at, position: Type.Integer() }), {
+      description: "on a neck: where the first finger lies, where that changes",
+    }),
+  ),
+  shifts: Type.Optional(
+    Type.Array(
+      Type.Object({
+        ...{ ...at, from: Type.Integer(), to: Type.Integer() },
+        mm: Type.Integer({ description: "millimetres along the string" }),
+        guide: Type.Optional(
+          Type.Object(
+            { finger: Type.Integer(), string: Type.Integer() },
+            { description: "the finger that stays on its string and leads" },
+          ),
+        ),
+      }),
+      { description: "on a neck: the shifts of the hand" },
+    ),
+  ),
 });
 const ValuedNote = Type.Object({
   note: Type.String(),

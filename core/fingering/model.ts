@@ -1,5 +1,5 @@
 import type { Form } from "../form/index.ts";
-import type { Pitch, Score } from "../score/index.ts";
+import type { Fraction, Pitch, Score } from "../score/index.ts";
 import type { Star } from "./star.ts";
 import type { Line, Prices, Term } from "./line.ts";
 import type { Fit, Link, Moment, Played } from "./moment.ts";
@@ -59,6 +59,24 @@ export interface Problem {
   readonly ways: readonly string[];
 }
 
+/** A position and where it is taken. */
+export interface Placed {
+  readonly bar: number;
+  /** Quarters from the beginning of the piece in written order. */
+  readonly at: Fraction;
+  readonly position: number;
+}
+
+/** A shift and the moment it arrives at. */
+export interface Shift extends Omit<Placed, "position"> {
+  readonly from: number;
+  readonly to: number;
+  /** Millimetres along the string. */
+  readonly mm: number;
+  /** The finger that stays on its string and leads the hand. */
+  readonly guide?: { readonly finger: number; readonly string: number };
+}
+
 /** What a hand is asked to play. */
 export interface Task {
   /** The limb's id. */
@@ -86,6 +104,11 @@ export interface Plan<C = unknown> {
   problems(solved: Solved<C>, asked: readonly number[], locks: Locks): Problem[];
   /** Sentences with bars and numbers. */
   reasons(solved: Solved<C>, asked: readonly number[]): string[];
+  /** Where the hand lies and shifts, of instruments that have positions. */
+  moves?(
+    solved: Solved<C>,
+    asked: readonly number[],
+  ): { readonly positions: readonly Placed[]; readonly shifts: readonly Shift[] };
   /** For each other way one line on how it differs from the first. */
   differences(
     solved: Solved<C>,

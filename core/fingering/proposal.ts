@@ -1,4 +1,4 @@
-import type { Problem } from "./model.ts";
+import type { Placed, Problem, Shift } from "./model.ts";
 
 export interface ProposedNote {
   readonly id: string;
@@ -35,4 +35,7 @@ export interface Proposal {
    * Notes outside what was asked for that take the same fingers, because they are the same music.
    */
   readonly elsewhere: readonly ProposedNote[];
+  /** Where the hand lies and shifts, of instruments that have positions. */
+  readonly positions?: readonly Placed[];
+  readonly shifts?: readonly Shift[];
 }

@@ -102,6 +102,7 @@ function proposalOf(
     problems: prepared.plan.problems(solved, asked, options),
     elsewhere: notes(path, counterparts),
     reasons: prepared.plan.reasons(solved, asked),
+    ...prepared.plan.moves?.(solved, asked),
     alternatives: unlike(
       notes(path, asked),
       alternativesTo(solved, asked, options.alternatives ?? 0).map(

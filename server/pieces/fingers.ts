@@ -50,8 +50,8 @@ export const fingerHandlers = (studio: Studio): Made => ({
     const { instrument: kind } = await pieceRow(studio.db, param("id"));
     const { hand, aspect } = handAsked(kind, body.hand);
     const asked = { ...body, hand };
-    const { proposal, names } = await proposeIn(studio, param("id"), asked, c.req.raw.signal);
-    return fingersAnswer(proposal, (id) => names.get(id)!, aspect);
+    const { proposal, names, bars } = await proposeIn(studio, param("id"), asked, c.req.raw.signal);
+    return fingersAnswer(proposal, (id) => names.get(id)!, aspect, bars);
   },
 
   proposeLine: async ({ param, body, c }) => {
@@ -244,7 +244,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
       `${id} ${reading} ${JSON.stringify([options, pedal, decided, other.map(({ id, pitch }) => [id, pitch])])}`,
     ),
   );
-  return { proposal, names };
+  return { proposal, names, bars: score.bars };
 }
 
 /** What is asked of strings, frets and feet. */

@@ -1,5 +1,12 @@
 import type { Proposal, ProposedNote } from "@yarrow-ridge/core/fingering";
-import { writtenText } from "@yarrow-ridge/core/score";
+import {
+  subtract,
+  toNumber,
+  writtenText,
+  ZERO,
+  type Bar,
+  type Fraction,
+} from "@yarrow-ridge/core/score";
 
 // Proposals as the contract has them: by finger, or by aspect as they are written on notes.
 
@@ -38,12 +45,33 @@ const onNeck = ({
   ...(button === undefined ? {} : { button: buttonOf(button) }),
 });
 
+/** Positions and shifts, by bar and quarters in it. */
+function movesOut({ positions, shifts }: Proposal, bars: readonly Bar[]) {
+  const placed = <T extends { readonly bar: number; readonly at: Fraction }>({
+    at,
+    ...one
+  }: T) => ({
+    ...one,
+    offset: toNumber(subtract(at, bars[one.bar]?.start ?? ZERO)),
+  });
+  return {
+    ...(positions ? { positions: positions.map(placed) } : {}),
+    ...(shifts ? { shifts: shifts.map(placed) } : {}),
+  };
+}
+
 /**
  * By finger, with what goes with it on a neck.
  *
  * @param aspect what is answered as the finger, where it is another hand's
+ * @param bars those of the score; bare notes have none
  */
-export function fingersAnswer(proposal: Proposal, name: (id: string) => string, aspect?: string) {
+export function fingersAnswer(
+  proposal: Proposal,
+  name: (id: string) => string,
+  aspect?: string,
+  bars: readonly Bar[] = [],
+) {
   const notes = (list: Proposal["notes"]) =>
     list.map(({ id, bar, finger, then, also }) => ({
       id,
@@ -60,6 +88,7 @@ export function fingersAnswer(proposal: Proposal, name: (id: string) => string, 
     reasons: [...proposal.reasons],
     problems: problemsOut(proposal),
     elsewhere: notes(proposal.elsewhere),
+    ...movesOut(proposal, bars),
     alternatives: proposal.alternatives.map((one) => ({
       notes: notes(one.notes),
       elsewhere: notes(one.elsewhere),

@@ -229,3 +229,51 @@ it("sets the guitar up as the file has it, and writes other strings back into it
   const usual = await studio.bring(Buffer.from(await saved()), "s.musicxml", "guitar");
   expect(usual.json["setup"]).toBeNull();
 });
+
+it("answers where the hand lies and shifts: frets, millimetres, the finger that leads", async () => {
+  // up the first string with one finger: the guide is that finger
+  const strings = ["F4", "G4", "C5"].map((pitch, onset) => ({
+    pitch,
+    onset,
+    duration: 1,
+    string: 1,
+  }));
+  const locks = ["0", "1", "2"].map((id) => ({ id, finger: 1 }));
+  interface Moves {
+    notes: OnNeck[];
+    positions: { bar: number; offset: number; position: number }[];
+    shifts: { offset: number; from: number; to: number; mm: number; guide?: object }[];
+  }
+  const { json } = (await bare({ notes: strings, locks })) as unknown as { json: Moves };
+  expect(json.positions.map(({ offset, position }) => [offset, position])).toEqual([
+    ...[
+      [0, 1],
+      [1, 3],
+    ],
+    [2, 8],
+  ]);
+  // each fret shortens the string by its twelfth root (arithmetic)
+  const mm = (from: number, to: number) => Math.round(650 * (2 ** (-from / 12) - 2 ** (-to / 12)));
+  const guide = { finger: 1, string: 1 };
+  expect(json.shifts).toEqual([
+    { bar: 0, offset: 1, from: 1, to: 3, mm: mm(1, 3), guide },
+    { bar: 0, offset: 2, from: 3, to: 8, mm: mm(3, 8), guide },
+  ]);
+
+  const { id } = (await studio.bring(demoFile("dance-on-the-plank-bridge"), "g.musicxml", "guitar"))
+    .json;
+  const whole = (
+    await studio.ask("POST", `/api/pieces/${id}/fingerings/propose`, {
+      ...{ hand: "hands", from: 0, to: 11 },
+    })
+  ).json as unknown as Moves;
+  expect(whole.shifts.length).toBeGreaterThan(2);
+  for (const { offset, from, to, mm: far } of whole.shifts) {
+    expect(far).toBe(Math.abs(mm(from, to)));
+    // within its bar
+    expect(offset).toBeGreaterThanOrEqual(0);
+    expect(offset).toBeLessThan(4);
+  }
+  const moved = whole.positions.map(({ position }) => position);
+  for (const { to } of whole.shifts) expect(moved).toContain(to);
+});

@@ -5,7 +5,7 @@ import { calledIn } from "../calledIn.ts";
 import { barSpan, subtract, toNumber, type Score } from "../../score/index.ts";
 import { returnReasons } from "../returnReasons.ts";
 import { between, isNatural, placesOf, roman, TUNINGS, type Neck } from "./neck.ts";
-import { guideOf } from "./step.ts";
+import { positionsIn, shiftsIn } from "./moves.ts";
 import type { NeckWay } from "./way.ts";
 import { canTake, type AtNeck } from "./ways.ts";
 
@@ -21,6 +21,10 @@ export function neckPlan(at: AtNeck, { moments, score }: Task): Plan<NeckWay> {
     terms: [],
     problems: ({ line }, asked) => problemsOf(at, line.moments, asked, score),
     reasons: (solved, asked) => reasonsOf(at, solved, asked, score),
+    moves: (solved, asked) => ({
+      positions: positionsIn(solved, asked),
+      shifts: shiftsIn(at.neck, solved, asked),
+    }),
     differences: (solved, asked, others) => {
       const first = told(solved.line.ways, solved.path, asked);
       return others.map((path) => {
@@ -63,11 +67,16 @@ function reasonsOf(
   const { line, path } = solved;
   const again = agreeingIn(solved, asked);
   const way = (at: number) => line.ways[at]![path[at]!]!;
-  const shifts: string[] = [];
+  const shifts = shiftsIn(neck, solved, asked).map(({ bar, from, to, mm, guide }) => {
+    const frets = Math.abs(to - from);
+    const how = guide ? say`, finger ${guide.finger} leads on string ${guide.string}` : "";
+    return say`${roman(from)} to ${roman(to)}, ${frets} ${frets === 1 ? say`fret` : say`frets`},
+      ${mm} mm${how}${inBar(bar, score)}`;
+  });
   const barres: string[] = [];
   const touched: string[] = [];
   let widest = { mm: 0, text: "" };
-  for (const [i, at] of asked.entries()) {
+  for (const at of asked) {
     const [now, { bar }] = [way(at), line.moments[at]!];
     const stopped = now.notes
       .filter(({ finger }) => finger > 0)
@@ -91,16 +100,6 @@ function reasonsOf(
           : say`${to - from + 1} strings at fret ${roman(fret)} with finger
             ${finger}${inBar(bar, score)}`,
       );
-    const before = i && asked[i - 1] === at - 1 ? way(at - 1) : undefined;
-    if (!before || before.position === now.position || stopped.length === 0) continue;
-    const mm = Math.round(between(neck, before.position, now.position));
-    const frets = Math.abs(before.position - now.position);
-    const guide = guideOf(before, now);
-    const how = guide ? say`, finger ${guide.finger} leads on string ${guide.string}` : "";
-    shifts.push(
-      say`${roman(before.position)} to ${roman(now.position)}, ${frets}
-        ${frets === 1 ? say`fret` : say`frets`}, ${mm} mm${how}${inBar(bar, score)}`,
-    );
   }
   const list = (all: readonly string[]) =>
     `${all.slice(0, NAMED).join("; ")}${all.length > NAMED ? " …" : ""}`;
