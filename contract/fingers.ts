@@ -2,6 +2,7 @@ import { Type } from "@sinclair/typebox";
 import {
   bassSchool,
   feetSchool,
+  pluckSchool,
   fretFields,
   playerFields,
   spanFields,
@@ -73,6 +74,7 @@ const School = Type.Object(
     open: Type.Optional(Open),
     ...feetSchool,
     ...bassSchool,
+    ...pluckSchool,
     barre: Type.Optional(Open),
     highest: Type.Optional(
       Type.Integer({ minimum: 1, maximum: 27, description: "the highest fret, 1 to 27" }),

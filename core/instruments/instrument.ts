@@ -24,13 +24,17 @@ export interface Hands {
   readonly along?: Readonly<Record<string, AlongHand>>;
 }
 
-/** What goes on each note in other aspects, by note id and aspect. */
+/** What goes on each note in other aspects, by note id and aspect; and sentences on it. */
+export interface Along {
+  readonly values: ReadonlyMap<string, Readonly<Record<string, string>>>;
+  readonly reasons?: readonly string[];
+}
 export type AlongHand = (
   taken: readonly ProposedNote[],
   played: readonly Played[],
-  options: FingerOptions,
+  options: FingerOptions & { readonly setup?: InstrumentRecord },
   score: Score | undefined,
-) => ReadonlyMap<string, Readonly<Record<string, string>>>;
+) => Along;
 
 export interface Limb {
   /** The word for it in code, API and database. */

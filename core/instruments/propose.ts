@@ -113,14 +113,19 @@ function withAlong(
   const along = handsOf(options.instrument ?? USUAL_INSTRUMENT)?.along?.[options.hand];
   if (!along) return proposal;
   const all = played();
-  const add = (notes: Proposal["notes"]): Proposal["notes"] => {
-    const found = along(notes, all, options, score);
-    return notes.map((note) => ({ ...note, also: { ...note.also, ...found.get(note.id) } }));
+  const add = (notes: Proposal["notes"]) => {
+    const { values, reasons = [] } = along(notes, all, options, score);
+    return {
+      notes: notes.map((note) => ({ ...note, also: { ...note.also, ...values.get(note.id) } })),
+      reasons,
+    };
   };
+  const first = add(proposal.notes);
   return {
     ...proposal,
-    notes: add(proposal.notes),
-    alternatives: proposal.alternatives.map((one) => ({ ...one, notes: add(one.notes) })),
+    notes: first.notes,
+    reasons: [...proposal.reasons, ...first.reasons],
+    alternatives: proposal.alternatives.map((one) => ({ ...one, notes: add(one.notes).notes })),
   };
 }
 

@@ -255,6 +255,9 @@ const toldBySchool = ({
   feet,
   away,
   bass,
+  line,
+  thumb,
+  pattern,
 }: NonNullable<Asked["school"]> = {}) => ({
   ...(feet ? { feet } : {}),
   ...(away ? { away } : {}),
@@ -262,6 +265,9 @@ const toldBySchool = ({
   ...(open ? { open } : {}),
   ...(barre ? { barre } : {}),
   ...(highest === undefined ? {} : { highest }),
+  ...(line ? { line } : {}),
+  ...(thumb ? { thumb } : {}),
+  ...(pattern ? { pattern } : {}),
 });
 
 /** What is told of notes beside fingers: the strings that are written, the position asked for. */

@@ -277,3 +277,25 @@ it("answers where the hand lies and shifts: frets, millimetres, the finger that 
   const moved = whole.positions.map(({ position }) => position);
   for (const { to } of whole.shifts) expect(moved).toContain(to);
 });
+
+it("plucks by the school and in the pattern that is asked for, and names it", async () => {
+  // an arpeggio over two bars of the same chord: common practice, no source
+  const notes = inRow(..."E2 G3 B3 E4 B3 G3 E2 G3 B3 E4 B3 G3".split(" ")).map((one) => ({
+    ...one,
+    onset: one.onset / 2,
+    duration: 0.5,
+  }));
+  const plucked = async (school: object) => {
+    const { status, json } = await bare({ notes, tempo: 120, school });
+    expect(status).toBe(200);
+    const fingers = json.notes.map((one) => (one as unknown as { pluck: string }).pluck);
+    return { fingers: fingers.join(" "), reasons: json.reasons.join(" ") };
+  };
+  const usual = await plucked({});
+  expect(usual.fingers).toBe("p i m a m i p i m a m i");
+  expect(usual.reasons).toContain("Plucked p i m a m i, again and again.");
+  const asked = await plucked({ pattern: "p i m i m i" });
+  expect(asked.fingers).toBe("p i m i m i p i m i m i");
+  const wrong = await bare({ notes, school: { pattern: "p x" } });
+  expect(wrong.status).toBe(400);
+});

@@ -1,16 +1,57 @@
-import { proposeNotes } from "../../fingering/index.ts";
-import { voiceLine, type Reached } from "../../score/index.ts";
+import { proposeNotes, type Played, type ProposedNote } from "../../fingering/index.ts";
+import { toText, voiceLine, type Reached, type Score } from "../../score/index.ts";
+import { say } from "../../words/say.ts";
+import { barsNamed } from "../barsNamed.ts";
 import type { AlongHand, Hands } from "../instrument.ts";
 import { check } from "./check.ts";
 import { leftHand, type FretPlayer } from "./leftHand.ts";
 import { pluckingHand } from "./pluckingHand.ts";
+import { patternOf } from "./pluckSchool.ts";
 
 /** On one string the second note of a slur sounds by the other hand. */
 const isJoined = ({ from }: Reached, strings: ReadonlyMap<string, number>, id: string): boolean =>
   strings.get(from) === strings.get(id);
 
+/** So many bars with one pattern, or so many times it in a row, and it is named. */
+const NAMED_FROM = 2;
+
+/** Patterns that come again, with their bars. */
+function patternsIn(
+  notes: readonly ProposedNote[],
+  played: readonly Played[],
+  score: Score | undefined,
+): string[] {
+  const at = new Map(played.map((note) => [note.id, toText(note.at)]));
+  const inBars = new Map<number, string[]>();
+  let before: string | undefined;
+  for (const { id, bar, finger } of notes) {
+    if (!finger) continue;
+    const fingers = inBars.get(bar) ?? [];
+    // together they are one: pa m i
+    if (fingers.length > 0 && at.get(id) === before) fingers.push(fingers.pop()! + finger);
+    else fingers.push(finger);
+    inBars.set(bar, fingers);
+    before = at.get(id);
+  }
+  const bars = new Map<string, number[]>();
+  let times = 0;
+  for (const [bar, fingers] of inBars) {
+    const pattern = patternOf(fingers);
+    if (pattern === undefined) continue;
+    bars.set(pattern, [...(bars.get(pattern) ?? []), bar]);
+    times = fingers.length / pattern.split(" ").length;
+  }
+  return [...bars].flatMap(([pattern, own]) =>
+    own.length < NAMED_FROM && (score || times < NAMED_FROM)
+      ? []
+      : score
+        ? [say`Plucked ${pattern} in bar ${barsNamed(own, score)}.`]
+        : [say`Plucked ${pattern}, again and again.`],
+  );
+}
+
 /** Fingers that pluck the strings the other hand has chosen; the bass voice is the thumb's. */
-const plucked: AlongHand = (taken, played, { tempo, ties, also }, score) => {
+const plucked: AlongHand = (taken, played, { tempo, ties, also, setup = {} }, score) => {
   const strings = new Map(
     taken.flatMap(({ id, also: told }): [string, number][] =>
       told?.["string"] ? [[id, Number(told["string"])]] : [],
@@ -23,7 +64,7 @@ const plucked: AlongHand = (taken, played, { tempo, ties, also }, score) => {
     played.filter(
       ({ id, reached }) => strings.has(id) && !(reached && isJoined(reached, strings, id)),
     ),
-    pluckingHand(strings, basses),
+    pluckingHand(strings, basses, setup),
     {
       hand: "hands",
       ...(tempo === undefined ? {} : { tempo }),
@@ -32,9 +73,10 @@ const plucked: AlongHand = (taken, played, { tempo, ties, also }, score) => {
     },
     score,
   );
-  return new Map(
-    notes.flatMap(({ id, finger }) => (finger ? [[id, { pluck: finger }] as const] : [])),
+  const values = notes.flatMap(({ id, finger }) =>
+    finger ? [[id, { pluck: finger }] as const] : [],
   );
+  return { values: new Map(values), reasons: patternsIn(notes, played, score) };
 };
 
 /** The left hand on the neck, and the one that plucks. */

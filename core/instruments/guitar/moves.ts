@@ -1,4 +1,4 @@
-import type { Placed, Shift, Solved } from "../../fingering/index.ts";
+import { freesHand, type Placed, type Shift, type Solved } from "../../fingering/index.ts";
 import { between, type Neck } from "./neck.ts";
 import { guideOf } from "./step.ts";
 import type { NeckWay } from "./way.ts";
@@ -40,4 +40,75 @@ export function shiftsIn(neck: Neck, solved: Solved<NeckWay>, asked: readonly nu
       },
     ];
   });
+}
+
+/** A finger that is put down, or left, for a moment: where it lies. */
+export interface Kept {
+  readonly bar: number;
+  readonly finger: number;
+  readonly string: number;
+  readonly fret: number;
+  /** The bar of the moment in which it comes free, or from which it stays. */
+  readonly since: number;
+}
+
+/** What a finger does from moment to moment of the asked ones that follow each other. */
+interface Last {
+  readonly at: number;
+  readonly string: number;
+  readonly fret: number;
+}
+
+/**
+ * Fingers that stay where they are though their note is over, as their next one is the same;
+ * and those that are free before they are needed beside others, so that they can be set early.
+ */
+export function keptIn(
+  solved: Solved<NeckWay>,
+  asked: readonly number[],
+): { readonly stays: readonly Kept[]; readonly early: readonly Kept[] } {
+  const [stays, early]: [Kept[], Kept[]] = [[], []];
+  let last = new Map<number, Last>();
+  for (const [k, at] of asked.entries()) {
+    const { link, bar, notes, struck } = solved.line.moments[at]!;
+    const way = wayAt(solved, at);
+    // a shift or a rest takes the hand off
+    const isAnew =
+      asked[k - 1] !== at - 1 ||
+      freesHand(link) ||
+      (!isOpen(way) && wayAt(solved, at - 1).position !== way.position);
+    if (isAnew) last = new Map();
+    way.notes.forEach(({ finger, string, fret, natural }, i) => {
+      if (finger === 0 || natural) return;
+      const before = last.get(finger);
+      const here = { bar, finger, string, fret };
+      const isNew = struck[i] && before && before.at < at - 1;
+      const since = before && solved.line.moments[before.at]!.bar;
+      if (isNew && before.string === string && before.fret === fret)
+        stays.push({ ...here, since: since! });
+      else if (isNew && notes.length > 1 && isSilent(solved, string, before.at + 1, at))
+        early.push({ ...here, since: since! });
+      last.set(finger, { at, string, fret });
+    });
+  }
+  return { stays, early };
+}
+
+/** Whether nothing else sounds on a string from one moment up to another. */
+function isSilent(solved: Solved<NeckWay>, string: number, from: number, to: number): boolean {
+  for (let at = from; at < to; at++)
+    if (wayAt(solved, at).notes.some((one) => one.string === string)) return false;
+  return true;
+}
+
+/** The first bar after a moment in which the hand presses nothing; none where it goes on. */
+export function restAfter(
+  solved: Solved<NeckWay>,
+  asked: readonly number[],
+  after: number,
+): number | undefined {
+  const free = asked.find(
+    (at) => at > after && (isOpen(wayAt(solved, at)) || freesHand(solved.line.moments[at]!.link)),
+  );
+  return free === undefined ? undefined : solved.line.moments[free]!.bar;
 }

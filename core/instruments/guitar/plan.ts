@@ -5,7 +5,7 @@ import { calledIn } from "../calledIn.ts";
 import { barSpan, subtract, toNumber, type Score } from "../../score/index.ts";
 import { returnReasons } from "../returnReasons.ts";
 import { between, isNatural, placesOf, roman, TUNINGS, type Neck } from "./neck.ts";
-import { positionsIn, shiftsIn } from "./moves.ts";
+import { keptIn, positionsIn, restAfter, shiftsIn, type Kept } from "./moves.ts";
 import type { NeckWay } from "./way.ts";
 import { canTake, type AtNeck } from "./ways.ts";
 
@@ -74,6 +74,8 @@ function reasonsOf(
       ${mm} mm${how}${inBar(bar, score)}`;
   });
   const barres: string[] = [];
+  let lastBarre = -1;
+  const { stays, early } = keptIn(solved, asked);
   const touched: string[] = [];
   let widest = { mm: 0, text: "" };
   for (const at of asked) {
@@ -93,13 +95,15 @@ function reasonsOf(
     for (const { natural, finger, string, fret } of now.notes)
       if (natural && finger > 0)
         touched.push(say`string ${string} at fret ${roman(fret)}${inBar(bar, score)}`);
-    for (const { from, to, fret, finger } of now.barres)
+    for (const { from, to, fret, finger } of now.barres) {
+      lastBarre = at;
       barres.push(
         finger === 1
           ? say`${to - from + 1} strings at fret ${roman(fret)}${inBar(bar, score)}`
           : say`${to - from + 1} strings at fret ${roman(fret)} with finger
             ${finger}${inBar(bar, score)}`,
       );
+    }
   }
   const list = (all: readonly string[]) =>
     `${all.slice(0, NAMED).join("; ")}${all.length > NAMED ? " …" : ""}`;
@@ -111,12 +115,40 @@ function reasonsOf(
     ...(touched.length
       ? [say`Touch over the fret itself and let go at once: ${list(touched)}.`]
       : []),
-    ...(unlike.length ? [say`Barre over ${list(unlike)}. Let the hand rest after it.`] : []),
+    ...(unlike.length
+      ? [say`Barre over ${list(unlike)}. ${restText(restAfter(solved, asked, lastBarre), score)}`]
+      : []),
+    ...(stays.length
+      ? [say`Stay down for their next note: ${list(stays.map((one) => keptText(one, score)))}.`]
+      : []),
+    ...(early.length
+      ? [
+          say`Can be set early: ${list(
+            early.map(
+              (one) => keptText(one, score) + say`, free since ${barText(one.since, score)}`,
+            ),
+          )}.`,
+        ]
+      : []),
     ...(widest.mm > most * AT_THE_EDGE
       ? [say`The widest stretch is ${widest.text}; this hand reaches ${most} mm. Never force it.`]
       : []),
   ];
 }
+
+const barText = (bar: number, score: Score | undefined): string =>
+  score ? say`bar ${barSpan(score.bars, bar, bar)}` : say`before`;
+
+const keptText = ({ finger, string, fret, bar }: Kept, score: Score | undefined): string =>
+  say`${finger} on string ${string} at fret ${roman(fret)}${inBar(bar, score)}`;
+
+/** When the hand may rest after it has lain flat. */
+const restText = (bar: number | undefined, score: Score | undefined): string =>
+  bar === undefined
+    ? say`Let the hand rest after these bars.`
+    : score
+      ? say`The hand can rest in ${barText(bar, score)}.`
+      : say`Let the hand rest after it.`;
 
 /** What cannot be taken on this neck with this hand. */
 function problemsOf(

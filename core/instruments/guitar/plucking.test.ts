@@ -1,13 +1,14 @@
 import { proposeNotes, type Played } from "../../fingering/index.ts";
 import { fraction } from "../../score/index.ts";
 import { pluckingHand } from "./pluckingHand.ts";
+import { patternOf, type PluckSchool } from "./pluckSchool.ts";
 
 // What every method teaches of the plucking hand. Common practice, no source.
 
 const OPEN = [64, 59, 55, 50, 45, 40];
 
 /** Strings plucked one after the other, `54` for two at once; so many seconds each. */
-const pluck = (text: string, seconds: number): string => {
+const pluck = (text: string, seconds: number, school: PluckSchool = {}): string => {
   const strings = new Map<string, number>();
   const notes = text.split(" ").flatMap((moment, i) =>
     [...moment].map((name): Played => {
@@ -21,7 +22,10 @@ const pluck = (text: string, seconds: number): string => {
       };
     }),
   );
-  const found = proposeNotes(notes, pluckingHand(strings), { hand: "hands", tempo: 60 });
+  const found = proposeNotes(notes, pluckingHand(strings, new Set(), school), {
+    hand: "hands",
+    tempo: 60,
+  });
   const fingers = new Map(found.notes.map(({ id, finger }) => [id, finger]));
   return text
     .split(" ")
@@ -153,6 +157,37 @@ describe("the plucking hand", () => {
       const strings = [1, 2, 3, 4, 5, 6].filter((string) => bits & (1 << (string - 1))).join("");
       expect(pluck(strings, 1)).toMatch(new RegExp(`^[pima]{${strings.length}}$`));
     }
+  });
+
+  // schools: common practice, no source
+  it("plucks a line by i and m, or by a, m and i in turn, as it is asked", () => {
+    for (const scale of ["3 3 3 2 2 2 1 1 1", "1 1 1 2 2 3 3 3", "2 2 1 1 1 2 2 3 3", "1 1 1 1 1"])
+      expect(pluck(scale, 0.15, { line: "i-m" })).toMatch(/^(i m ?)+i?$|^(m i ?)+m?$/);
+    const three = pluck("1 1 1 1 1 1 1 1 1", 0.15, { line: "a-m-i" });
+    expect(["a m i a m i a m i", "m i a m i a m i a", "i a m i a m i a m"]).toContain(three);
+    // a broken chord keeps its fingers under either school
+    for (const line of ["i-m", "a-m-i"] as const)
+      expect(pluck("6 3 2 1 2 3", 0.25, { line })).toBe("p i m a m i");
+  });
+
+  it("keeps the thumb on the basses, or lets it take what falls under it", () => {
+    const inner = "5 3 3 3 3 3 3 3";
+    expect(pluck(inner, 0.15, { thumb: "basses" }).split(" ").slice(1)).not.toContain("p");
+    expect(pluck("3 1 3 1 3 1", 0.3, { thumb: "basses" })).not.toContain("p");
+    expect(pluck("3 1 3 1 3 1", 0.15, { thumb: "free" })).toContain("p");
+  });
+
+  it("plucks the pattern that is asked for in every bar, and names one that comes again", () => {
+    expect(pluck("6 3 2 1 2 3 6 3 2 1 2 3", 0.25, { pattern: "p i m i m i" })).toBe(
+      "p i m i m i p i m i m i",
+    );
+    expect(pluck("5 3 2 1", 0.25, { pattern: "pmia" })).toBe("p m i a");
+    // two at once keep their fingers and take a place in it
+    expect(pluck("51 3 2 3", 0.25, { pattern: "p i m i" })).toBe("pa i m i");
+    expect(patternOf("p i m a m i p i m a m i".split(" "))).toBe("p i m a m i");
+    expect(patternOf("p i m a".split(" "))).toBe("p i m a");
+    expect(patternOf("i m i m i m".split(" "))).toBeUndefined();
+    expect(patternOf("p i m a m i p i".split(" "))).toBeUndefined();
   });
 
   it("no finger but the thumb twice running on quick notes, over 400 made-up lines", () => {

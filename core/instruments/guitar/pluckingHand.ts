@@ -1,5 +1,6 @@
 import type { HandModel, Moment, Played } from "../../fingering/index.ts";
 import { letGo, toTheLetter } from "../plucked.ts";
+import { patternTerms, type PluckSchool } from "./pluckSchool.ts";
 
 /** Thumb, index, middle and ring finger, as they lie from the low strings to the high ones. */
 const FINGERS = ["p", "i", "m", "a"] as const;
@@ -39,17 +40,32 @@ const PRICES = {
     ringInScale: 1.2,
   },
   ...{ fromHome: 0.12, spacing: 0.25, fingersApart: 0.15 },
+  // seconds: notes on a string faster than this go by three fingers in turn
+  threeBelow: 0.14,
 };
+type PluckPrices = typeof PRICES;
+
+/** The same by a school: the ring finger in lines, the thumb on high strings. Own figures. */
+const pricesOf = ({ line, thumb }: PluckSchool): PluckPrices => ({
+  ...PRICES,
+  ...(line === "i-m" ? { ringInScale: 2.4, thumbHigh: 4 } : {}),
+  ...(line === "a-m-i" ? { threeBelow: 0.4, thumbHigh: 4 } : {}),
+  ...(thumb === "basses" ? { thumbHigh: 8 } : {}),
+  ...(thumb === "free" ? { thumbHigh: 0.2, thumbAgain: 0.4 } : {}),
+});
+
 /** Seconds in which a finger twice running costs what it does. */
 const AGAIN_IN = 0.2;
 /** A rest of so many seconds frees the hand. */
 const LIFTED = 0.35;
-/** Notes on a string faster than this go by three fingers in turn. */
-const TREMOLO = 0.14;
 const MOST_NOTES = 6;
 
 /** Ways to pluck some strings at once: fingers rise with them; the thumb may take several. */
-function waysOf(strings: readonly number[], isBass: (at: number) => boolean): PluckWay[] {
+function waysOf(
+  prices: PluckPrices,
+  strings: readonly number[],
+  isBass: (at: number) => boolean,
+): PluckWay[] {
   const found: PluckWay[] = [];
   const walk = (at: number, notes: readonly Plucked[], cost: number) => {
     if (at === strings.length) {
@@ -63,13 +79,13 @@ function waysOf(strings: readonly number[], isBass: (at: number) => boolean): Pl
       if (last && !sweeps && rank(finger) <= rank(last.finger)) continue;
       const more =
         // over a string between them that is to stay silent it hardly can
-        (sweeps ? PRICES.sweep + PRICES.skipped * (last.string - string - 1) : 0) +
-        (finger === "p" && !isBass(at) ? PRICES.thumbHigh : 0) +
-        (finger !== "p" && isBass(at) ? PRICES.bassByFinger : 0) +
-        (finger === "p" ? 0 : PRICES.fromHome * Math.abs(string - HOME[finger])) +
+        (sweeps ? prices.sweep + prices.skipped * (last.string - string - 1) : 0) +
+        (finger === "p" && !isBass(at) ? prices.thumbHigh : 0) +
+        (finger !== "p" && isBass(at) ? prices.bassByFinger : 0) +
+        (finger === "p" ? 0 : prices.fromHome * Math.abs(string - HOME[finger])) +
         // fingers beside each other on strings that are not
         (last && last.finger !== "p" && finger !== "p"
-          ? PRICES.fingersApart *
+          ? prices.fingersApart *
             Math.abs(last.string - string - (rank(finger) - rank(last.finger)))
           : 0);
       walk(at + 1, [...notes, { string, finger }], cost + more);
@@ -84,7 +100,7 @@ const single = ({ notes }: PluckWay): Plucked | undefined =>
   notes.length === 1 ? notes[0] : undefined;
 
 /** What going on from one way to the next costs. */
-function stepCost(a: PluckWay, b: PluckWay, seconds: number): number {
+function stepCost(prices: PluckPrices, a: PluckWay, b: PluckWay, seconds: number): number {
   const quick = (within: number) => Math.min(2, within / Math.max(0.01, seconds));
   const isSame =
     a.notes.length > 1 &&
@@ -97,29 +113,29 @@ function stepCost(a: PluckWay, b: PluckWay, seconds: number): number {
   for (const { finger, string } of b.notes) {
     const before = a.notes.find((one) => one.finger === finger);
     if (!before) continue;
-    if (finger === "p") cost += before.string === string ? 0 : PRICES.thumbAgain * quick(AGAIN_IN);
-    else cost += PRICES.again * quick(AGAIN_IN);
+    if (finger === "p") cost += before.string === string ? 0 : prices.thumbAgain * quick(AGAIN_IN);
+    else cost += prices.again * quick(AGAIN_IN);
   }
   const [from, to] = [single(a), single(b)];
   if (!from || !to || from.finger === "p" || to.finger === "p" || from.finger === to.finger)
     return cost;
   const pair = [from.finger, to.finger].sort().join("");
-  cost += pair === "am" ? PRICES.middleRing : pair === "ai" ? PRICES.indexRing : 0;
+  cost += pair === "am" ? prices.middleRing : pair === "ai" ? prices.indexRing : 0;
   const up = from.string - to.string;
   const rises = rank(to.finger) - rank(from.finger);
   // a finger for a string, else the hand moves
-  cost += PRICES.spacing * Math.abs(up - rises);
+  cost += prices.spacing * Math.abs(up - rises);
   // in a tremolo the fingers fall in one after the other, the ring finger first
-  if (up === 0 && rises > 0 && seconds < TREMOLO) cost += PRICES.spacing;
-  if (up * rises < 0) cost += PRICES.crossed;
+  if (up === 0 && rises > 0 && seconds < prices.threeBelow) cost += prices.spacing;
+  if (up * rises < 0) cost += prices.crossed;
   // on one string the ring finger is left out
-  if (up === 0 && seconds >= TREMOLO && (from.finger === "a" || to.finger === "a"))
-    cost += PRICES.ringInScale;
+  if (up === 0 && seconds >= prices.threeBelow && (from.finger === "a" || to.finger === "a"))
+    cost += prices.ringInScale;
   return cost;
 }
 
 /** A finger on its string again after one other, where three fingers in turn would be easier. */
-function tripleCost(a: PluckWay, b: PluckWay, c: PluckWay): number {
+function tripleCost(prices: PluckPrices, a: PluckWay, b: PluckWay, c: PluckWay): number {
   const [first, between, last] = [single(a), single(b), single(c)];
   return first &&
     between &&
@@ -128,7 +144,7 @@ function tripleCost(a: PluckWay, b: PluckWay, c: PluckWay): number {
     first.finger !== "p" &&
     first.string === last.string &&
     between.string === last.string
-    ? PRICES.afterNext
+    ? prices.afterNext
     : 0;
 }
 
@@ -137,11 +153,14 @@ function tripleCost(a: PluckWay, b: PluckWay, c: PluckWay): number {
  *
  * @param strings by note id; without one a note is taken to be on the first string
  * @param basses notes of the bass voice, which the thumb plays on any string
+ * @param school what is asked of it
  */
 export function pluckingHand(
   strings: ReadonlyMap<string, number>,
   basses: ReadonlySet<string> = new Set(),
+  school: PluckSchool = {},
 ): HandModel<PluckWay> {
+  const prices = pricesOf(school);
   const stringOf = ({ id }: Played): number => strings.get(id) ?? 1;
   const lowFirst = (notes: readonly Played[]) =>
     [...notes].sort((a, b) => stringOf(b) - stringOf(a) || a.midi - b.midi);
@@ -164,14 +183,15 @@ export function pluckingHand(
       let found = known.get(name);
       if (!found) {
         const { notes } = moment;
-        known.set(name, (found = waysOf(notes.map(stringOf), (at) => isBass(notes[at]!))));
+        known.set(name, (found = waysOf(prices, notes.map(stringOf), (at) => isBass(notes[at]!))));
       }
       return found;
     },
     hold: ({ cost }) => cost,
-    step: (a, b, { seconds, rest }) => (rest > LIFTED ? 0 : stepCost(a, b, seconds)),
-    triple: tripleCost,
-    triples: (_, b, c) => [b, c].every(({ link }) => link !== undefined && link.seconds < TREMOLO),
+    step: (a, b, { seconds, rest }) => (rest > LIFTED ? 0 : stepCost(prices, a, b, seconds)),
+    triple: (a, b, c) => tripleCost(prices, a, b, c),
+    triples: (_, b, c) =>
+      [b, c].every(({ link }) => link !== undefined && link.seconds < prices.threeBelow),
     tableKey: (moments) =>
       moments
         .map((moment, i) =>
@@ -190,7 +210,7 @@ export function pluckingHand(
     written: ({ notes }, i) => ({ value: notes[i]!.finger }),
     plan: ({ moments }) => ({
       moments,
-      terms: [],
+      terms: patternTerms(school.pattern, moments),
       problems: () => [],
       reasons: () => [],
       differences: (_solved, _asked, others) => others.map(() => ""),

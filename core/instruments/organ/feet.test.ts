@@ -244,7 +244,7 @@ it("says which foot goes in front where feet cross: the one on its way in to a s
       const [name, finger] = one.split(":") as [string, string];
       return { id: String(i), bar: 0, midi: midiOf(name), finger };
     });
-    return crossing(taken, [], { hand: "feet" }, undefined).get("1")?.["cross"];
+    return crossing(taken, [], { hand: "feet" }, undefined).values.get("1")?.["cross"];
   };
   // natural to natural, rising and falling; to a sharp; from a sharp back; no crossing
   expect(said("D3:Rt E3:Lt")).toBe("behind");

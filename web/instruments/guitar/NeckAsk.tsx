@@ -3,6 +3,7 @@ import { roman } from "@yarrow-ridge/core/instruments/guitar";
 import { Button, MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
 import { useDesk } from "../../piece/useDesk.ts";
+import { PluckAsk } from "./PluckAsk.tsx";
 
 /** A position, or from one to another. */
 const POSITION = /^\d{1,2}(-\d{1,2})?$/;
@@ -77,6 +78,7 @@ export function NeckAsk() {
           ))}
         </TextField>
       </div>
+      <PluckAsk />
       <Button onClick={() => set({ school: { ...school, ...BEGINNER } })}>
         {say`For a beginner: first frets, no barre`}
       </Button>

@@ -17,5 +17,5 @@ export const crossing: AlongHand = (taken) => {
     if (from === to || (to === "L" ? up <= 0 : up >= 0)) return;
     found.set(id, { cross: isSharp(midi) && !isSharp(before.midi) ? "front" : "behind" });
   });
-  return found;
+  return { values: found };
 };

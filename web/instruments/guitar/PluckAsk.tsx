@@ -1,0 +1,58 @@
+import { say } from "@yarrow-ridge/core/words";
+import { MenuItem, TextField } from "@mui/material";
+import { useState } from "react";
+import { useDesk } from "../../piece/useDesk.ts";
+
+/** Letters of the plucking fingers, two at least. */
+const PATTERN = /^[pima]( ?[pima]){1,15}$/;
+
+/** What is asked of the hand that plucks: by which school, and in which pattern. */
+export function PluckAsk() {
+  const { school, set } = useDesk();
+  const pattern = typeof school["pattern"] === "string" ? school["pattern"] : "";
+  const [typed, setTyped] = useState(pattern);
+  const isFit = typed.trim() === "" || PATTERN.test(typed.trim());
+  const put = (key: string, value: string) => {
+    const { [key]: _, ...rest } = school;
+    set({ school: value ? { ...rest, [key]: value } : rest });
+  };
+  return (
+    <>
+      <div className="for-whom-pair">
+        <TextField
+          select
+          label={say`Lines are plucked`}
+          value={school["line"] ?? ""}
+          onChange={(event) => put("line", event.target.value)}
+        >
+          <MenuItem value="">{say`as it falls`}</MenuItem>
+          <MenuItem value="i-m">{say`i and m in turn`}</MenuItem>
+          <MenuItem value="a-m-i">{say`a, m, i in turn`}</MenuItem>
+        </TextField>
+        <TextField
+          select
+          label={say`Thumb`}
+          value={school["thumb"] ?? ""}
+          onChange={(event) => put("thumb", event.target.value)}
+        >
+          <MenuItem value="">{say`mostly basses`}</MenuItem>
+          <MenuItem value="basses">{say`basses only`}</MenuItem>
+          <MenuItem value="free">{say`free`}</MenuItem>
+        </TextField>
+      </div>
+      <TextField
+        label={say`Pattern of each bar`}
+        value={typed}
+        placeholder="p i m a m i"
+        error={!isFit}
+        helperText={isFit ? undefined : say`Letters p, i, m and a.`}
+        onChange={(event) => {
+          const next = event.target.value;
+          setTyped(next);
+          if (next.trim() === "" || PATTERN.test(next.trim())) put("pattern", next.trim());
+        }}
+        slotProps={{ htmlInput: { maxLength: 31 } }}
+      />
+    </>
+  );
+}
