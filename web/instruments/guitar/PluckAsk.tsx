@@ -6,6 +6,9 @@ import { useDesk } from "../../piece/useDesk.ts";
 /** Letters of the plucking fingers, two at least. */
 const PATTERN = /^[pima]( ?[pima]){1,15}$/;
 
+/** What is usual is read in the field, too. */
+const USUAL_SHOWN = { select: { displayEmpty: true }, inputLabel: { shrink: true } };
+
 /** What is asked of the hand that plucks: by which school, and in which pattern. */
 export function PluckAsk() {
   const { school, set } = useDesk();
@@ -21,8 +24,9 @@ export function PluckAsk() {
       <div className="for-whom-pair">
         <TextField
           select
-          label={say`Lines are plucked`}
+          label={say`Plucked lines`}
           value={school["line"] ?? ""}
+          slotProps={USUAL_SHOWN}
           onChange={(event) => put("line", event.target.value)}
         >
           <MenuItem value="">{say`as it falls`}</MenuItem>
@@ -33,6 +37,7 @@ export function PluckAsk() {
           select
           label={say`Thumb`}
           value={school["thumb"] ?? ""}
+          slotProps={USUAL_SHOWN}
           onChange={(event) => put("thumb", event.target.value)}
         >
           <MenuItem value="">{say`mostly basses`}</MenuItem>
@@ -51,7 +56,7 @@ export function PluckAsk() {
           setTyped(next);
           if (next.trim() === "" || PATTERN.test(next.trim())) put("pattern", next.trim());
         }}
-        slotProps={{ htmlInput: { maxLength: 31 } }}
+        slotProps={{ htmlInput: { maxLength: 31 }, inputLabel: { shrink: true } }}
       />
     </>
   );
