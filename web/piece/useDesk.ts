@@ -131,12 +131,13 @@ export const useDesk = create<Desk>()(
     }),
     {
       name: "yarrow-ridge-desk",
+      // a position and a pattern are those of a passage, not of the teacher
       partialize: ({ stratum, zoom, face, handsView, school, both, ownLine }) => ({
         stratum,
         zoom,
         face,
         handsView,
-        school,
+        school: { ...school, position: undefined, pattern: undefined },
         both,
         ownLine,
       }),

@@ -116,10 +116,13 @@ it("leaves what is written out, and what words say that are no letters", () => {
         note("C4", "", true) +
         note("C4"),
       words("A") + note("A2") + words("dolce") + note("A3") + words("F") + note("A3"),
+      // fingers under notes, not chords of a fifth or a second
+      note("G2") + note("G3", lyric("5")) + note("G3", lyric("2")),
       note("C3") + note("C4", lyric("M")) + note("C4"),
     ],
     "letters",
   );
+  expect(chords(score).slice(8, 11)).toEqual(["-", "-", "-"]);
   expect(chords(score).slice(0, 8)).toEqual(["-", "-", "-", "-", "-", "-", "-", "-"]);
 });
 

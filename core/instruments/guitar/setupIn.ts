@@ -27,7 +27,8 @@ export function setupIn({ strings, notes }: Score): SetupAsked | undefined {
       ? []
       : [midi - open[string - 1]! - fret];
   });
-  const under = fretted.filter((one) => one % OCTAVE === strings.capo % OCTAVE).length;
+  // in whichever octave it is read
+  const under = fretted.filter((one) => (one - strings.capo) % OCTAVE === 0).length;
   const capo = fretted.length === 0 || under * 2 > fretted.length ? strings.capo : 0;
   const isUsual = open.length === STANDARD.length && open.every((one, i) => one === STANDARD[i]);
   if (isUsual && capo === 0) return undefined;

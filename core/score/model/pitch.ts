@@ -31,12 +31,19 @@ export function pitchOfKey(midi: number): Pitch {
 /** The name of a key, A4 = 69, as strings are called: `E2`, `Bb3`. */
 export const keyNamed = (midi: number): string => pitchName(pitchOfKey(midi));
 
-/** The key of such a name, A4 = 69; undefined where it is none. */
-export function keyOfName(name: string): number | undefined {
-  const [, step, sign, octave] = /^([A-Ga-g])([#♯b♭]?)(-?\d)$/.exec(name.trim()) ?? [];
+/** The pitch of such a name, also with several signs: `F##4`; undefined where it is none. */
+export function pitchNamed(name: string): Pitch | undefined {
+  const [, step, sign = "", octave] = /^([A-G])(#*|b*)(-?\d)$/.exec(name) ?? [];
   if (!step) return undefined;
-  const alter = sign === "" ? 0 : sign === "#" || sign === "♯" ? 1 : -1;
-  return midiOf({ step: step.toUpperCase() as Pitch["step"], alter, octave: Number(octave) });
+  const alter = sign.startsWith("b") ? -sign.length : sign.length;
+  return { step: step as Pitch["step"], alter, octave: Number(octave) };
+}
+
+/** The key of a name as somebody types it, A4 = 69: `e4`, `B♭3`; undefined where it is none. */
+export function keyOfName(name: string): number | undefined {
+  const [first = "", ...rest] = name.trim().replace("♯", "#").replace("♭", "b");
+  const pitch = pitchNamed(first.toUpperCase() + rest.join(""));
+  return pitch && midiOf(pitch);
 }
 
 /** The name as a musician says it: `F sharp`, `B flat`. */

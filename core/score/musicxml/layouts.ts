@@ -61,6 +61,7 @@ export function staffFacts(
   }[],
 ): StaffFacts[] {
   let before: ReadonlySet<string> = new Set();
+  const symbols = symbolsIn(parts).some((inBar) => inBar.length > 0);
   return parts.flatMap(({ measures, staves, transposed }) =>
     Array.from({ length: staves }, (_, i): StaffFacts => {
       const bars = measures.map(({ notes }) => notes.filter((note) => note.staff === i + 1));
@@ -79,7 +80,7 @@ export function staffFacts(
       const named = chordNames(measures, i + 1, ANY_LETTERS, []);
       return {
         lettered: named.able ? named.own / named.able : 0,
-        symbols: symbolsIn(parts).some((inBar) => inBar.length > 0),
+        symbols,
         sung: all.some((note) => lyricsOf(note.element).some((text) => !isChordLetter(text))),
         pairs: pairs / Math.max(1, moments.size),
         together: together / Math.max(1, moments.size),

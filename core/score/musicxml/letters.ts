@@ -54,10 +54,13 @@ const KIND = "(M|m|7|d|maj|min|dim|maj7|m7|m7b5|6|m6|aug|9)";
 const KIND_ALONE = new RegExp(`^${KIND}$`);
 const NAME = new RegExp(`^[A-G](##|bb|#|b)?${KIND}?$`);
 
+/** Whether letters name a chord; a lone 2 or 5 is somebody's finger. */
+export const isChordName = (name: string): boolean => NAME.test(name);
+
 /** Letters whatever they name, to see whether there are any. */
 export const ANY_LETTERS: Pick<ChordLetters, "above" | "keysOf"> = {
   above: THIRD_LINE,
-  keysOf: (name) => (NAME.test(name) ? [] : undefined),
+  keysOf: (name) => (isChordName(name) ? [] : undefined),
 };
 
 /** Whether words under a note name a chord, so that nobody sings them. */

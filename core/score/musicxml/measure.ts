@@ -11,7 +11,7 @@ import {
   ZERO,
   type Fraction,
 } from "../model/fraction.ts";
-import { fromNumber, parseDecimal, toText } from "../model/fractionText.ts";
+import { parseDecimal, toText } from "../model/fractionText.ts";
 import { readAspects, type Aspect } from "../marks/aspects.ts";
 import {
   ScoreError,
@@ -23,15 +23,12 @@ import {
   type Signs,
 } from "../model/model.ts";
 import { midiOf } from "../model/pitch.ts";
-import { harpPedalsText, withTime, readHarpPedals } from "./harpPedalFile.ts";
-import { readReeds, reedsText } from "./reedsFile.ts";
 import { readJoins, type Join } from "./joins.ts";
-import { readPedal } from "./pedalFile.ts";
-import { SHAPE_MARK } from "../model/shape.ts";
 import { SAID_MARK } from "./saidFile.ts";
 import { symbolName, type Letters } from "./letters.ts";
+import { placeOf, readDirection, staffOf, tempoOf } from "./directionFile.ts";
 import { readSigns } from "./signs.ts";
-import { child, childText, children, isElement, type Element } from "../xml/xml.ts";
+import { child, childText, children, isElement, whole, type Element } from "../xml/xml.ts";
 
 /** What carries over from one measure to the next while a part is read. */
 export interface ParserState {
@@ -111,9 +108,6 @@ function quarters(element: Element, name: string, state: ParserState, number: st
     return fail(say`the duration ${text} is longer than any note.`, number);
   return length;
 }
-
-const whole = (text: string | undefined, fallback: number): number =>
-  text !== undefined && /^-?\d{1,4}$/.test(text) ? Number(text) : fallback;
 
 function readAttributes(
   element: Element,
@@ -240,71 +234,6 @@ function readNote(
   };
 }
 
-const HAIRPINS: Record<string, string> = { crescendo: "grow", diminuendo: "fade", stop: "end" };
-
-/** Where a direction or a chord symbol stands, moved as it says. */
-function placeOf(element: Element, cursor: Fraction, state: ParserState): Fraction {
-  // a third of a quarter may stand here as 0.333333
-  const shift = fromNumber(toNumber(parseDecimal(childText(element, "offset") ?? "0") ?? ZERO));
-  const divisions = state.divisions ?? fraction(1);
-  return max(ZERO, add(cursor, multiply(shift, { num: divisions.den, den: divisions.num })));
-}
-
-/** The staff it says it belongs to. */
-function staffOf(element: Element): number | undefined {
-  const staff = whole(childText(element, "staff"), 0);
-  return staff > 0 ? staff : undefined;
-}
-
-function readDirection(
-  direction: Element,
-  cursor: Fraction,
-  state: ParserState,
-): { marks: Omit<PrintedMark, "bar">[]; tempo?: number } {
-  const offset = placeOf(direction, cursor, state);
-  const marks: Omit<PrintedMark, "bar">[] = [];
-  const pedal = readPedal(direction);
-  // words that say for the reader what a field says exactly
-  const id = direction.getAttribute("id") ?? "";
-  const ours = id.startsWith(SHAPE_MARK) || id.startsWith(SAID_MARK);
-  for (const type of children(direction, "direction-type")) {
-    for (const item of children(type)) {
-      if (item.tagName === "dynamics") {
-        for (const dynamic of children(item))
-          marks.push({ kind: "dynamic", offset, text: dynamic.tagName });
-      } else if (item.tagName === "wedge") {
-        const kind = HAIRPINS[item.getAttribute("type") ?? ""];
-        if (kind) marks.push({ kind: "hairpin", offset, text: kind });
-      } else if (item.tagName === "harp-pedals") {
-        const pedals = readHarpPedals(item);
-        const text = harpPedalsText(withTime(direction, pedals));
-        if (Object.keys(pedals).length) marks.push({ kind: "harp-pedals", offset, text });
-      } else if (item.tagName === "accordion-registration") {
-        const reeds = readReeds(item);
-        if (reeds) marks.push({ kind: "reeds", offset, text: reedsText(reeds) });
-      } else if ((ours && item.tagName === "words") || pedal.words.has(item)) {
-        // says for the reader what is read elsewhere
-        continue;
-      } else if (item.tagName === "words" || item.tagName === "rehearsal") {
-        marks.push({
-          kind: item.tagName,
-          offset,
-          text: (item.textContent ?? "").trim().slice(0, 200),
-        });
-      }
-    }
-  }
-  for (const { kind, ...how } of pedal.marks)
-    marks.push({ kind: "pedal", offset, text: kind, ...how });
-  const tempo = tempoOf(child(direction, "sound"));
-  return tempo === undefined ? { marks } : { marks, tempo };
-}
-
-function tempoOf(sound: Element | undefined): number | undefined {
-  const tempo = Number(sound?.getAttribute("tempo") || NaN);
-  return tempo >= 10 && tempo <= 400 ? tempo : undefined;
-}
-
 const within = (count: number, most: number, what: string, number: string): void => {
   if (count > most)
     fail(say`it has more than ${most} ${what}; no bar of music has so many.`, number);
@@ -366,7 +295,7 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
         break;
       }
       case "direction": {
-        const { marks, tempo } = readDirection(element, cursor, state);
+        const { marks, tempo } = readDirection(element, cursor, state.divisions);
         raw.marks.push(...marks);
         for (const { kind, offset, text } of marks)
           if (kind === "words")
@@ -376,7 +305,7 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
       }
       case "harmony": {
         const text = symbolName(element);
-        const offset = placeOf(element, cursor, state);
+        const offset = placeOf(element, cursor, state.divisions);
         if (text !== undefined)
           raw.letters.push({ offset, text, staff: staffOf(element), isSymbol: true });
         break;

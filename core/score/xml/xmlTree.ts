@@ -42,3 +42,7 @@ export function create(
     element.appendChild(document.createTextNode(text.replace(UNWRITABLE, "")));
   return element;
 }
+
+/** A whole number of up to four digits; else what is taken in its place. */
+export const whole = (text: string | undefined, fallback: number): number =>
+  text !== undefined && /^-?\d{1,4}$/.test(text) ? Number(text) : fallback;

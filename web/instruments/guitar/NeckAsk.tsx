@@ -3,6 +3,7 @@ import { roman } from "@yarrow-ridge/core/instruments/guitar";
 import { Button, MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
 import { useDesk } from "../../piece/useDesk.ts";
+import { useSchool } from "../../piece/useSchool.ts";
 import { PluckAsk } from "./PluckAsk.tsx";
 
 /** A position, or from one to another. */
@@ -16,14 +17,11 @@ const BEGINNER = { highest: 4, barre: "avoid" };
 
 /** What is told before the left hand on a neck is thought of: it matters more than any price. */
 export function NeckAsk() {
-  const { school, set } = useDesk();
+  const { set } = useDesk();
+  const { school, put } = useSchool();
   const position = typeof school.position === "string" ? school.position : "";
   const [typed, setTyped] = useState(position);
   const isFit = typed === "" || POSITION.test(typed);
-  const put = (value: string) => {
-    const { position: _, ...rest } = school;
-    set({ school: value ? { ...rest, position: value } : rest });
-  };
   return (
     <section className="card stack" aria-label={say`On the neck`}>
       <div className="for-whom-pair">
@@ -36,7 +34,7 @@ export function NeckAsk() {
           onChange={(event) => {
             const next = event.target.value.trim();
             setTyped(next);
-            if (next === "" || POSITION.test(next)) put(next);
+            if (next === "" || POSITION.test(next)) put("position", next);
           }}
           slotProps={{ htmlInput: { maxLength: 5 } }}
         />
@@ -44,7 +42,7 @@ export function NeckAsk() {
           select
           label={say`Open strings`}
           value={school.open ?? "free"}
-          onChange={(event) => set({ school: { ...school, open: event.target.value } })}
+          onChange={(event) => put("open", event.target.value)}
         >
           <MenuItem value="free">{say`free`}</MenuItem>
           <MenuItem value="avoid">{say`avoided`}</MenuItem>
@@ -55,7 +53,7 @@ export function NeckAsk() {
           select
           label={say`Barres`}
           value={school["barre"] ?? "free"}
-          onChange={(event) => set({ school: { ...school, barre: event.target.value } })}
+          onChange={(event) => put("barre", event.target.value)}
         >
           <MenuItem value="free">{say`free`}</MenuItem>
           <MenuItem value="avoid">{say`none`}</MenuItem>
@@ -64,11 +62,7 @@ export function NeckAsk() {
           select
           label={say`Highest fret`}
           value={school["highest"] ?? ""}
-          onChange={(event) => {
-            const { highest: _, ...rest } = school;
-            const fret = Number(event.target.value);
-            set({ school: fret ? { ...rest, highest: fret } : rest });
-          }}
+          onChange={(event) => put("highest", event.target.value && Number(event.target.value))}
         >
           <MenuItem value="">{say`any`}</MenuItem>
           {FRETS.map((fret) => (

@@ -1,7 +1,7 @@
 import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
-import { useDesk } from "../../piece/useDesk.ts";
+import { useSchool } from "../../piece/useSchool.ts";
 
 /** Letters of the plucking fingers, two at least. */
 const PATTERN = /^[pima]( ?[pima]){1,15}$/;
@@ -11,14 +11,10 @@ const USUAL_SHOWN = { select: { displayEmpty: true }, inputLabel: { shrink: true
 
 /** What is asked of the hand that plucks: by which school, and in which pattern. */
 export function PluckAsk() {
-  const { school, set } = useDesk();
+  const { school, put } = useSchool();
   const pattern = typeof school["pattern"] === "string" ? school["pattern"] : "";
   const [typed, setTyped] = useState(pattern);
   const isFit = typed.trim() === "" || PATTERN.test(typed.trim());
-  const put = (key: string, value: string) => {
-    const { [key]: _, ...rest } = school;
-    set({ school: value ? { ...rest, [key]: value } : rest });
-  };
   return (
     <>
       <div className="for-whom-pair">

@@ -1,16 +1,12 @@
 import { say } from "@yarrow-ridge/core/words";
 import { MenuItem, TextField } from "@mui/material";
-import { useDesk } from "../../piece/useDesk.ts";
+import { useSchool } from "../../piece/useSchool.ts";
 import { KeyboardAsk } from "../keyboard/KeyboardAsk.tsx";
 import type { AskProps } from "../view.ts";
 
 /** The hands on manuals, and how the feet play. */
 export function OrganAsk(props: AskProps) {
-  const { school, set } = useDesk();
-  const put = (key: "feet" | "away", value: string) => {
-    const { [key]: _, ...rest } = school;
-    set({ school: value ? { ...rest, [key]: value } : rest });
-  };
+  const { school, put } = useSchool();
   return (
     <>
       <div className="for-whom-pair">

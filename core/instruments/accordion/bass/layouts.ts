@@ -1,5 +1,5 @@
 import { Chord, Interval, Note } from "tonal";
-import { THIRD_LINE } from "../../../score/musicxml/letters.ts";
+import { isChordName, THIRD_LINE } from "../../../score/musicxml/letters.ts";
 import type { Layout } from "../../../score/musicxml/layouts.ts";
 import { say } from "../../../words/say.ts";
 import { chordKeys, keysOver } from "./letters.ts";
@@ -8,8 +8,9 @@ import { chordKeys, keysOver } from "./letters.ts";
 function keysNamed(name: string): readonly number[] | undefined {
   const button = chordKeys(name);
   if (button) return button;
+  if (!isChordName(name)) return undefined;
   const { tonic, intervals } = Chord.get(name);
-  if (!tonic || intervals.length === 0) return undefined;
+  if (!tonic) return undefined;
   return keysOver(
     Note.chroma(tonic),
     intervals.map((one) => Interval.semitones(one)),

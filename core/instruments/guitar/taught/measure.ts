@@ -1,16 +1,12 @@
 import { proposeNotes, type Played } from "../../../fingering/index.ts";
-import { fraction, midiOf, type Pitch } from "../../../score/index.ts";
+import { fraction, keyOfName } from "../../../score/index.ts";
 import { leftHand } from "../leftHand.ts";
 import { WRITTEN_AFTER } from "./after.ts";
 import * as taught from "./items.ts";
 import { WRITTEN_LAST } from "./last.ts";
 import type { Taught } from "./items.ts";
 
-export function pitchNamed(name: string): number {
-  const [, step, sign, octave] = /^([A-G])([#b]?)(\d)$/.exec(name)!;
-  const alter = sign === "#" ? 1 : sign === "b" ? -1 : 0;
-  return midiOf({ step: step as Pitch["step"], alter, octave: Number(octave) });
-}
+export const pitchNamed = (name: string): number => keyOfName(name)!;
 
 /** Notes as the lists write them. */
 function playedFrom(text: string): Played[] {

@@ -1,4 +1,4 @@
-import { fraction, fromNumber, type Fraction } from "../../../score/index.ts";
+import { fraction, fromNumber, keyOfName, type Fraction } from "../../../score/index.ts";
 import type { Played } from "../../../fingering/index.ts";
 
 /**
@@ -41,16 +41,10 @@ const note = (midi: number, at: Fraction, length: Fraction, id: number): Played 
   staccato: false,
 });
 
-const STEPS = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
-
 export function keyOf(name: string): number {
-  const match = /^([A-G])([#b]?)(\d)$/.exec(name);
-  if (!match) throw new RangeError(`no key called ${name}`);
-  return (
-    (Number(match[3]) + 1) * 12 +
-    STEPS[match[1] as keyof typeof STEPS] +
-    (match[2] === "#" ? 1 : match[2] === "b" ? -1 : 0)
-  );
+  const key = keyOfName(name);
+  if (key === undefined) throw new RangeError(`no key called ${name}`);
+  return key;
 }
 
 /**
