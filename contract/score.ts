@@ -95,7 +95,11 @@ export const Score = Type.Object({
   ),
   strings: Type.Optional(
     Type.Object(
-      { tuning: Type.Optional(List(Type.Integer())), capo: Type.Integer() },
+      {
+        tuning: Type.Optional(List(Type.Integer())),
+        accords: Type.Optional(List(Type.Object({ string: Type.Integer(), key: Type.Integer() }))),
+        capo: Type.Integer(),
+      },
       { description: "how the file tunes the strings, the first one first, A4 = 69" },
     ),
   ),

@@ -78,6 +78,23 @@ it("tunes single strings as a scordatura says", () => {
   });
 });
 
+it("tunes the usual strings where a scordatura names some, and all there are where it names all", () => {
+  const accords = (names: string) =>
+    `<direction><direction-type><scordatura>${names
+      .split(" ")
+      .map((one) => {
+        const [string, name] = one.split(":") as [string, string];
+        return (
+          `<accord string="${string}"><tuning-step>${name[0]}</tuning-step>` +
+          `<tuning-octave>${name[1]}</tuning-octave></accord>`
+        );
+      })
+      .join("")}</scordatura></direction-type></direction>`;
+  const of = (names: string) => read(SIX, note("E", 3), accords(names)).setup;
+  expect(of("6:D2 5:G2")).toEqual({ tuning: [64, 59, 55, 50, 43, 38] });
+  expect(of("1:A4 2:E4 3:C4 4:G4")).toEqual({ tuning: [69, 64, 60, 67] });
+});
+
 it("takes a capo as the printed frets mean it: part of the pitch, or not", () => {
   const capo = `${SIX}${tuned(USUAL)}<capo>3</capo>`;
   // the open sixth string with a capo at fret 3 sounds G

@@ -6,6 +6,8 @@ import { USUAL_NECK } from "./neck.ts";
 
 const OCTAVE = 12;
 const STANDARD = USUAL_NECK.tuning;
+/** Fewer strings are no instrument. */
+const FEWEST = 3;
 
 /** What of a setup is the strings. */
 type Strings = { readonly tuning?: readonly number[]; readonly capo?: number };
@@ -16,7 +18,7 @@ type Strings = { readonly tuning?: readonly number[]; readonly capo?: number };
  */
 export function setupIn({ strings, notes }: Score): SetupAsked | undefined {
   if (!strings) return undefined;
-  const { tuning = STANDARD } = strings;
+  const tuning = tuningOf(strings);
   const isHigh =
     tuning.length === STANDARD.length && tuning.at(-1)! > STANDARD.at(-1)! + OCTAVE / 2;
   const open = isHigh ? tuning.map((one) => one - OCTAVE) : [...tuning];
@@ -39,6 +41,15 @@ export function setupIn({ strings, notes }: Score): SetupAsked | undefined {
       ...(capo ? [say`the capo is at fret ${capo}`] : []),
     ].join(say`, and `),
   };
+}
+
+/** Strings tuned one by one are all there are, or change those of the file or the usual ones. */
+function tuningOf({ tuning, accords = [] }: FileStrings): readonly number[] {
+  const told = new Map(accords.map(({ string, key }) => [string, key]));
+  const count = Math.max(...told.keys());
+  if (!tuning && count >= FEWEST && told.size === count)
+    return Array.from({ length: count }, (_, i) => told.get(i + 1)!);
+  return (tuning ?? STANDARD).map((key, i) => told.get(i + 1) ?? key);
 }
 
 /** The strings as they are set up, where the file does not ask for just that. */

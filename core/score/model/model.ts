@@ -167,6 +167,8 @@ export interface Warning {
 export interface FileStrings {
   /** The open strings without capo, the first one first, A4 = 69. */
   readonly tuning?: readonly number[];
+  /** Strings tuned one by one, by their numbers. */
+  readonly accords?: readonly { readonly string: number; readonly key: number }[];
   /** The fret it is at; 0 for none. */
   readonly capo: number;
 }

@@ -4,7 +4,7 @@ import { ScoreError } from "../model/model.ts";
 import { partsOf } from "./parts.ts";
 import { stripAdorned } from "./adornFile.ts";
 import { SAID_MARK } from "./saidFile.ts";
-import { child, children, parseXml, serialize } from "../xml/xml.ts";
+import { child, children, childText, parseXml, serialize, type Element } from "../xml/xml.ts";
 
 /**
  * The stored score made ready for engraving: without what is said of notes and without pedal marks,
@@ -23,6 +23,7 @@ export function engravable(
   keepParts(root, practised);
   addBeams(document, root);
   for (const part of children(root, "part")) {
+    const clefs = new Map<string, string>();
     for (const measure of children(part, "measure")) {
       stripAdorned(measure);
       for (const element of children(measure)) {
@@ -39,7 +40,10 @@ export function engravable(
           )
             measure.removeChild(element);
         }
-        if (element.tagName === "attributes") writeOut(element);
+        if (element.tagName === "attributes") {
+          writeOut(element);
+          stripTunings(element, clefs);
+        }
         const repeat = child(element.tagName === "barline" ? element : undefined, "repeat");
         if (Number(repeat?.getAttribute("times") ?? 2) > 16) repeat!.setAttribute("times", "16");
       }
@@ -68,6 +72,21 @@ function writeOut(attributes: Parameters<typeof children>[0]): void {
       for (const sign of children(style, name)) style.removeChild(sign);
     if (children(style).length === 0) attributes.removeChild(style);
   }
+}
+
+/**
+ * How strings are tuned makes tablature of a staff for the engraver: it stays only where there is
+ * tablature.
+ *
+ * @param clefs the sign of each staff by its number; those of these attributes are added
+ */
+function stripTunings(attributes: Element, clefs: Map<string, string>): void {
+  const staffOf = (element: Element) => element.getAttribute("number") ?? "1";
+  for (const clef of children(attributes, "clef"))
+    clefs.set(staffOf(clef), childText(clef, "sign")?.trim() ?? "");
+  for (const details of children(attributes, "staff-details"))
+    if (clefs.get(staffOf(details)) !== "TAB")
+      for (const tuned of children(details, "staff-tuning")) details.removeChild(tuned);
 }
 
 /**

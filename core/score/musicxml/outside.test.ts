@@ -111,9 +111,28 @@ describe("the exported score", () => {
     const tuning = [67, 60, 64, 69];
     const tuned = annotate(file, { notes: [], sections: [], strings: { tuning, capo: 3 } });
     expect(await schemaErrors(tuned)).toEqual([]);
-    expect(readScore(tuned).score.strings).toEqual({ tuning, capo: 3 });
+    const accords = tuning.map((key, i) => ({ string: i + 1, key }));
+    expect(readScore(tuned).score.strings).toEqual({ accords, capo: 3 });
     const twice = annotate(tuned, { notes: [], sections: [], strings: { tuning, capo: 0 } });
-    expect(readScore(twice).score.strings).toEqual({ tuning, capo: 0 });
+    expect(readScore(twice).score.strings).toEqual({ accords, capo: 0 });
+    expect(twice.match(/<scordatura>/g)).toHaveLength(1);
+    // notation stays notation, however a file tells how its strings are tuned
+    const lines =
+      "<staff-tuning line='1'><tuning-step>E</tuning-step><tuning-octave>2</tuning-octave></staff-tuning>";
+    const byLines = file.replace("</clef>", `</clef><staff-details>${lines}</staff-details>`);
+    expect(byLines).not.toBe(file);
+    const toolkit = new VerovioToolkit(await createVerovioModule());
+    const drawn = (xml: string) => {
+      toolkit.loadData(engravable(xml));
+      return toolkit.renderToSVG(1);
+    };
+    expect(toolkit.loadData(byLines) && toolkit.renderToSVG(1)).toMatch(/tabGrp|tabDurSym/);
+    for (const one of [tuned, byLines]) {
+      expect(drawn(one)).not.toMatch(/tabGrp|tabDurSym/);
+      expect(drawn(one).match(/class="note/g)!.length).toBe(
+        drawn(file).match(/class="note/g)!.length,
+      );
+    }
   });
 
   it("has ornaments as graces and signs that others read, and takes them out again", async () => {

@@ -24,17 +24,17 @@ export function readStrings(
   const tuned = details.find((one) => child(one, "staff-tuning"));
   const tuning = tuned && tuningOf(tuned, warnings);
   const capos = details.flatMap((one) => childText(one, "capo") ?? []);
-  const capo = capos.map(Number).find((fret) => Number.isInteger(fret) && fret >= 0);
-  if (capo !== undefined && capo > LAST_CAPO)
+  const capo = capos.map(Number).find((fret) => Number.isInteger(fret) && fret >= 0) ?? 0;
+  if (capo > LAST_CAPO)
     warnings.push({
       kind: "strings",
       message: say`The file has a capo at fret ${capo}; it was left out, as none is beyond fret
         ${LAST_CAPO}.`,
     });
-  const retuned = tuning && withAccords(tuning, measures);
-  const usable = capo !== undefined && capo <= LAST_CAPO ? capo : 0;
-  return retuned || usable > 0
-    ? { ...(retuned ? { tuning: retuned } : {}), capo: usable }
+  const accords = accordsOf(measures);
+  const usable = capo <= LAST_CAPO ? capo : 0;
+  return tuning || accords.length > 0 || usable > 0
+    ? { ...(tuning ? { tuning } : {}), ...(accords.length ? { accords } : {}), capo: usable }
     : undefined;
 }
 
@@ -64,21 +64,19 @@ function tuningOf(details: Element, warnings: Warning[]): number[] | undefined {
   return undefined;
 }
 
-/** Strings that are tuned otherwise for this piece. */
-function withAccords(tuning: readonly number[], measures: readonly Element[]): number[] {
-  const found = [...tuning];
-  const accords = measures
+/** Strings that are tuned for this piece, by their numbers. */
+const accordsOf = (measures: readonly Element[]): NonNullable<FileStrings["accords"]> =>
+  measures
     .flatMap((measure) => children(measure, "direction"))
     .flatMap((direction) => children(direction, "direction-type"))
     .flatMap((type) => children(type, "scordatura"))
-    .flatMap((scordatura) => children(scordatura, "accord"));
-  for (const accord of accords) {
-    const string = Number(accord.getAttribute("string"));
-    const midi = openString(accord);
-    if (midi !== undefined && found[string - 1] !== undefined) found[string - 1] = midi;
-  }
-  return found;
-}
+    .flatMap((scordatura) => children(scordatura, "accord"))
+    .flatMap((accord) => {
+      const string = Number(accord.getAttribute("string"));
+      const key = openString(accord);
+      const isOne = Number.isInteger(string) && string > 0 && string <= MOST;
+      return isOne && key !== undefined ? [{ string, key }] : [];
+    });
 
 /** The pitch of an open string, A4 = 69; undefined where it is none. */
 function openString(tuned: Element): number | undefined {
@@ -94,36 +92,58 @@ function openString(tuned: Element): number | undefined {
 /** Elements of `<attributes>` that come after the details of a staff. */
 const AFTER = ["transpose", "for-part", "directive", "measure-style"];
 
-/** Writes how the strings are tuned, and the capo, where a part begins: from the lowest line up. */
+/**
+ * Writes how the strings are tuned, and the capo, where a part begins. String by string: lines of a
+ * staff that are tuned would make tablature of it for others.
+ */
 export function writeStrings(
   document: Document,
   part: Element,
   { tuning = [], capo }: FileStrings,
 ): void {
-  const [first] = children(part, "measure");
+  const measures = children(part, "measure");
+  const [first] = measures;
   if (!first) return;
+  for (const measure of measures) stripStrings(measure);
   const attributes = child(first, "attributes") ?? create(document, "attributes");
   if (!attributes.parentNode) first.insertBefore(attributes, first.firstChild);
-  const known = child(attributes, "staff-details");
-  const details = known ?? create(document, "staff-details");
-  if (!known)
-    attributes.insertBefore(
-      details,
-      children(attributes).find(({ tagName }) => AFTER.includes(tagName)) ?? null,
-    );
-  for (const old of children(details))
-    if (["staff-tuning", "capo"].includes(old.tagName)) details.removeChild(old);
-  // tablature has a line for each string, notation has five
-  const lines = child(details, "staff-lines");
-  if (lines && lines.textContent?.trim() !== "5") lines.textContent = String(tuning.length);
-  const size = child(details, "staff-size") ?? null;
-  [...tuning].reverse().forEach((midi, i) => {
+  if (capo > 0) {
+    const known = child(attributes, "staff-details");
+    const details = known ?? create(document, "staff-details");
+    const after = children(attributes).find(({ tagName }) => AFTER.includes(tagName));
+    if (!known) attributes.insertBefore(details, after ?? null);
+    const size = child(details, "staff-size") ?? null;
+    details.insertBefore(create(document, "capo", {}, String(capo)), size);
+  }
+  const scordatura = create(document, "scordatura");
+  tuning.forEach((midi, i) => {
     const { step, alter, octave } = pitchOfKey(midi);
-    const tuned = create(document, "staff-tuning", { line: String(i + 1) });
-    tuned.appendChild(create(document, "tuning-step", {}, step));
-    if (alter) tuned.appendChild(create(document, "tuning-alter", {}, String(alter)));
-    tuned.appendChild(create(document, "tuning-octave", {}, String(octave)));
-    details.insertBefore(tuned, size);
+    const accord = create(document, "accord", { string: String(i + 1) });
+    accord.appendChild(create(document, "tuning-step", {}, step));
+    if (alter) accord.appendChild(create(document, "tuning-alter", {}, String(alter)));
+    accord.appendChild(create(document, "tuning-octave", {}, String(octave)));
+    scordatura.appendChild(accord);
   });
-  if (capo > 0) details.insertBefore(create(document, "capo", {}, String(capo)), size);
+  const type = create(document, "direction-type");
+  type.appendChild(scordatura);
+  const direction = create(document, "direction");
+  direction.appendChild(type);
+  if (tuning.length) first.insertBefore(direction, attributes.nextSibling);
+}
+
+/** Takes out what a measure says of tuning and capo, and what it leaves empty. */
+function stripStrings(measure: Element): void {
+  const drop = (parent: Element, tags: readonly string[]): void => {
+    const old = children(parent).filter(({ tagName }) => tags.includes(tagName));
+    for (const one of old) parent.removeChild(one);
+    if (old.length > 0 && children(parent).length === 0) parent.parentNode!.removeChild(parent);
+  };
+  for (const attributes of children(measure, "attributes"))
+    for (const details of children(attributes, "staff-details"))
+      drop(details, ["staff-tuning", "capo"]);
+  for (const direction of children(measure, "direction")) {
+    const types = children(direction, "direction-type");
+    for (const type of types) drop(type, ["scordatura"]);
+    if (types.length > 0 && !child(direction, "direction-type")) measure.removeChild(direction);
+  }
 }
