@@ -40,6 +40,50 @@ export const PieceSettingsIn = Type.Object({
   secondsPerMove,
 });
 
+export const LeverTuningsIn = Type.Object({ tempo, secondsPerMove });
+
+export const LeverTuningsOut = Type.Object({
+  tunings: Type.Array(
+    Type.Object({
+      tuning: Type.String({ description: "the major key of the strings, levers down" }),
+      flips: Type.Integer({ description: "levers that are flipped while one plays" }),
+      missing: Type.Integer({ description: "notes that cannot be had" }),
+    }),
+    { description: "the one that saves most first" },
+  ),
+});
+
+const setting = Type.Object(
+  Object.fromEntries(
+    ["D", "C", "B", "E", "F", "G", "A"].map((letter) => [
+      letter,
+      Type.Integer({ minimum: -1, maximum: 1, description: "-1 flat, 0 natural, 1 sharp" }),
+    ]),
+  ),
+);
+
+export const GlissandoIn = Type.Object({
+  chord: Type.String({
+    minLength: 1,
+    maxLength: 40,
+    description: "by its name, Bb9, or by the names of its notes, C E G A",
+  }),
+  stands: Type.Optional(setting),
+});
+
+export const GlissandoOut = Type.Object({
+  settings: Type.Array(
+    Type.Object({
+      setting,
+      moved: Type.Array(Type.String(), { description: "pedals that are moved for it" }),
+      foreign: Type.Array(Type.String(), {
+        description: "strings that no pedal brings into the chord",
+      }),
+    }),
+    { description: "settings for a glissando on the chord, fewest moves first" },
+  ),
+});
+
 export const HarpSettingsOut = Type.Object({
   start: Type.Union([
     Type.Record(Type.String(), Type.Integer(), {

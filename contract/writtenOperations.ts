@@ -106,6 +106,22 @@ export const writtenOperations = {
     body: harp.HarpSettingsIn,
     response: harp.HarpSettingsOut,
   }),
+  leverTunings: op({
+    method: "post",
+    path: "/api/pieces/:id/settings/tunings",
+    summary: "What each tuning of a harp's strings saves in levers over a whole piece",
+    status: 200,
+    body: harp.LeverTuningsIn,
+    response: harp.LeverTuningsOut,
+  }),
+  glissandoSettings: op({
+    method: "post",
+    path: "/api/settings/glissando",
+    summary: "How the pedals of a harp stand for a glissando on a chord",
+    status: 200,
+    body: harp.GlissandoIn,
+    response: harp.GlissandoOut,
+  }),
   proposePieceSettings: op({
     method: "post",
     path: "/api/pieces/:id/settings/propose",

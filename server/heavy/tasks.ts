@@ -46,6 +46,8 @@ import {
   proposeSettings,
   type Harp,
   type HarpNote,
+  tuningsFor,
+  type Tried,
   type SettingOptions,
   type Settings,
 } from "@yarrow-ridge/core/instruments/harp";
@@ -243,6 +245,11 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
     bars: readonly [number, number],
     options: SettingOptions,
   ): Settings => proposeInBars(harp, score, bars, options),
+  leverTunings: (
+    score: Score,
+    harp: Harp,
+    options: Pick<SettingOptions, "tempo" | "secondsPerMove">,
+  ): Tried[] => tuningsFor(harp, score, options),
   costsByBar: (score: Score, options: FingerOptions & ForWhom): number[] =>
     costsByBar(score, options),
   proposeNotes: (played: readonly Played[], options: FingerOptions & ForWhom): Proposal =>

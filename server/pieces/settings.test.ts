@@ -220,3 +220,35 @@ it("what is set for one time of a repeat only is kept, looked through and export
     put.map(({ data }) => data),
   );
 });
+
+it("sets the pedals for a glissando on a chord, or says what is none", async () => {
+  const of = (body: object) => studio.ask("POST", "/api/settings/glissando", body);
+  const stands = { D: 0, C: 0, B: -1, E: -1, F: 0, G: 0, A: 0 };
+  const { json, status } = await of({ chord: "Bb9", stands });
+  expect(status).toBe(200);
+  const [first] = json.settings as unknown[];
+  expect(first).toEqual({
+    setting: { D: 0, C: 0, B: -1, E: 1, F: 0, G: 1, A: -1 },
+    ...{ moved: ["E", "G", "A"], foreign: [] },
+  });
+  const none = await of({ chord: "H13" });
+  expect(none.status).toBe(400);
+  expect(String(none.json.detail)).toContain("H13");
+});
+
+it("says which tuning of a lever harp saves most, and asks for such a harp", async () => {
+  const file = demoFile("evening-on-the-upper-sallow");
+  const { id } = (await studio.bring(file, "c.musicxml", "harp")).json;
+  const ask = () => studio.ask("POST", `/api/pieces/${id}/settings/tunings`, {});
+  const pedal = await ask();
+  expect(pedal.status).toBe(400);
+  expect(String(pedal.json.detail)).toMatch(/lever harp/);
+  await studio.ask("PATCH", `/api/pieces/${id}`, { setup: { kind: "lever" } });
+  const { json, status } = await ask();
+  expect(status).toBe(200);
+  const tunings = json.tunings as { tuning: string; flips: number; missing: number }[];
+  expect(tunings.map(({ tuning }) => tuning).sort()).toEqual(["Ab", "Bb", "C", "Eb", "F"]);
+  const [best, ...others] = tunings;
+  for (const one of others)
+    expect(best!.missing - one.missing || best!.flips - one.flips).toBeLessThanOrEqual(0);
+});

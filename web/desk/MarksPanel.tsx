@@ -117,7 +117,7 @@ export function MarksPanel({
         )}
         {count > 1 && <WhichTime {...{ count, time }} onChoose={setAsked} />}
         {Entry ? (
-          <Entry {...{ here, marks: heard, write, score, tempo, said }} setup={piece.setup} />
+          <Entry {...{ piece, here, marks: heard, write, score, tempo, said }} />
         ) : (
           <div className="row">
             {signs.map((one) => (

@@ -72,8 +72,7 @@ export interface EntryProps {
   /** None while no place is chosen. */
   readonly here: Place | undefined;
   readonly write: (data: Mark["data"] | undefined) => void;
-  /** How the instrument of the piece is set up. */
-  readonly setup: Piece["setup"];
+  readonly piece: Piece;
   readonly score: Score;
   /** Quarters a minute: of the plan, or as printed. */
   readonly tempo: number;

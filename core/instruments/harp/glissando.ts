@@ -1,24 +1,78 @@
-import { PEDALS, naturalOf, stringAt, type Alter, type Setting } from "./strings.ts";
+import { Chord, Note } from "tonal";
+import {
+  NATURALS,
+  naturalOf,
+  PEDALS,
+  stringAt,
+  type Alter,
+  type Letter,
+  type Setting,
+} from "./strings.ts";
 
 const ALTERS: readonly Alter[] = [-1, 0, 1];
 
+/** A setting for a glissando over all strings. */
+export interface Glissando {
+  readonly setting: Setting;
+  /** Pedals that are moved for it. */
+  readonly moved: readonly Letter[];
+  /** Strings that cannot belong to the chord: they stand as they stood. */
+  readonly foreign: readonly Letter[];
+}
+
+const classOf = (letter: Letter, alter: number): number =>
+  (naturalOf(stringAt(letter, 4)) + alter + 12) % 12;
+
 /**
- * The settings in which all seven strings of an octave belong to a chord and the chord is whole, so
- * that a glissando sounds it and nothing else.
+ * Settings in which a chord is whole and every string of an octave belongs to it, so that a
+ * glissando sounds it and nothing else; a string that belongs to it nowhere is named. Those that
+ * move fewest pedals come first.
  *
  * @param classes pitch classes of the chord, C = 0
+ * @param stands how the pedals stand before
+ * @example glissandiOf([0, 2, 4, 7, 10]).length // => 2
  */
-export function glissandoSettings(classes: readonly number[]): Setting[] {
-  let found: Partial<Record<string, Alter>>[] = [{}];
+export function glissandiOf(
+  classes: readonly number[],
+  stands: Setting = NATURALS,
+): readonly Glissando[] {
+  const fitting = (letter: Letter) =>
+    ALTERS.filter((alter) => classes.includes(classOf(letter, alter)));
+  const foreign = PEDALS.filter((letter) => fitting(letter).length === 0);
+  let found: Partial<Record<Letter, Alter>>[] = [{}];
   for (const letter of PEDALS) {
-    const natural = naturalOf(stringAt(letter, 4));
-    const fits = ALTERS.filter((alter) => classes.includes((natural + alter) % 12));
-    found = found.flatMap((before) => fits.map((alter) => ({ ...before, [letter]: alter })));
+    const some = foreign.includes(letter) ? [stands[letter]] : fitting(letter);
+    found = found.flatMap((before) => some.map((alter) => ({ ...before, [letter]: alter })));
   }
-  return (found as unknown as Setting[]).filter((setting) => {
-    const sounding = PEDALS.map(
-      (letter) => (naturalOf(stringAt(letter, 4)) + setting[letter]) % 12,
-    );
-    return classes.every((one) => sounding.includes(one));
-  });
+  const isWhole = (setting: Setting) =>
+    classes.every((one) => PEDALS.some((letter) => classOf(letter, setting[letter]) === one));
+  return (found as Setting[])
+    .filter(isWhole)
+    .map((setting) => ({
+      ...{ setting, foreign },
+      moved: PEDALS.filter((letter) => setting[letter] !== stands[letter]),
+    }))
+    .sort((a, b) => a.moved.length - b.moved.length);
+}
+
+/** Settings with no string beside the chord. */
+export const glissandoSettings = (classes: readonly number[]): Setting[] =>
+  glissandiOf(classes).flatMap(({ setting, foreign }) => (foreign.length ? [] : [setting]));
+
+/**
+ * The pitch classes of a chord by its name, or by the names of its notes; undefined where it is
+ * none.
+ *
+ * @example chordClasses("Bb7") // => [10, 2, 5, 8]
+ * @example chordClasses("C E♭ G♭") // => [0, 3, 6]
+ */
+export function chordClasses(text: string): number[] | undefined {
+  const name = text.trim().replaceAll("♭", "b").replaceAll("♯", "#");
+  const named = name.split(/[\s,]+/).map((one) => Note.get(one.toUpperCase().replace(/B$/, "b")));
+  const notes = named.length > 1 && named.every(({ empty }) => !empty) ? named : [];
+  const classes = notes.length
+    ? notes.map(({ chroma }) => chroma)
+    : Chord.get(name).notes.map((one) => Note.chroma(one));
+  const some = [...new Set(classes)];
+  return some.length > 1 ? some : undefined;
 }

@@ -1,10 +1,13 @@
 /** The harp's strings and settings, for what works at them; screens that show it load it. */
 export { placedSigns } from "./fingers/signs.ts";
-export { glissandoSettings } from "./glissando.ts";
+export { chordClasses, glissandiOf } from "./glissando.ts";
+export type { Glissando } from "./glissando.ts";
 export { leversAt, leversText, stringsOf, tunedAlter, withLever } from "./leverSetting.ts";
 export type { HarpNote } from "./notes.ts";
 export { pedalsText, settingAt, withPedal } from "./setting.ts";
-export { harpOf, USUAL_MOVE } from "./setup.ts";
+export { harpOf, tunedTo, USUAL_MOVE } from "./setup.ts";
+export { keysWithoutFlips, tuningOf, tuningsFor } from "./tunings.ts";
+export type { Tried } from "./tunings.ts";
 export {
   called,
   LEVER_HARP,

@@ -3,7 +3,9 @@ import { NO_SHAPE, readScore, startOf, type Mark, type Score } from "../../score
 import type { MarkTask, ProposedMark } from "../../score/marks/work.ts";
 import { leversAt, leversText, stringsOf, withLever } from "./leverSetting.ts";
 import { leverWork } from "./leverWork.ts";
+import { tunedTo } from "./setup.ts";
 import { LEVER_HARP } from "./strings.ts";
+import { keysWithoutFlips, tuningsFor } from "./tunings.ts";
 
 const note = (step: string, octave: number, alter: number, staff: number) =>
   `<note><pitch><step>${step}</step>${alter ? `<alter>${alter}</alter>` : ""}<octave>${octave}</octave>` +
@@ -110,3 +112,23 @@ it.each(["lanterns-on-the-ettle", "rain-on-the-weir", "evening-on-the-upper-sall
     expect(found.filter(({ kind }) => kind === "unset").length).toBeLessThanOrEqual(said.length);
   },
 );
+
+// keys by tuning: arithmetic of letters; the eight of E flat as harpists know them, from memory
+it("knows the keys that need no flip, and which tuning saves most of them", () => {
+  const keys = (tuning: string) => keysWithoutFlips(tunedTo(tuning)).join(" ");
+  expect(keys("Eb")).toBe("E♭ B♭ F C G D A E");
+  expect(keys("F")).toBe("F C G D A E B F♯");
+  expect(keys("C")).toBe("C G D A E B F♯ C♯");
+  const tried = (...bars: string[]) =>
+    tuningsFor(LEVER_HARP, scoreIn(-4, ...bars), { tempo: 60, secondsPerMove: 0.5 });
+  // D flat beside C: on a harp without a D flat string the C lever goes up and down
+  const some = tried("C5 Db5 C5 Db5 | C3 G3 C3 G3", "Ab4 Bb4 C5 Db5 | F3 C3 F3 C3");
+  expect(some[0]).toEqual({ tuning: "Ab", flips: 0, missing: 0 });
+  const asItIs = some.find(({ tuning }) => tuning === "Eb")!;
+  expect(asItIs.flips + asItIs.missing).toBeGreaterThan(0);
+  expect(some.map(({ missing }) => missing)).toEqual(
+    some.map(({ missing }) => missing).sort((a, b) => a - b),
+  );
+  // where all are as good nobody tunes
+  expect(tried("G4 G4 C5 C5")[0]!.tuning).toBe("Eb");
+});

@@ -5,17 +5,17 @@ import { LEVER_HARP, NATURALS, PEDAL_HARP, stringAt, stringName } from "./string
 import type { Alter, Harp, Letter, Setting } from "./strings.ts";
 
 /** Major keys a lever harp is tuned to, levers down. */
-const TUNINGS: Readonly<Record<string, string>> = {
+const FLATS: Readonly<Record<string, string>> = {
   ...{ Ab: "BEAD", Eb: "BEA", Bb: "BE", F: "B", C: "" },
 };
 
 /** Flats of a tuning by the name of its major key. */
-const tunedTo = (key: string): Setting => ({
+export const tunedTo = (key: string): Setting => ({
   ...NATURALS,
-  ...Object.fromEntries([...(TUNINGS[key] ?? "")].map((letter) => [letter, -1 as Alter])),
+  ...Object.fromEntries([...(FLATS[key] ?? "")].map((letter) => [letter, -1 as Alter])),
 });
 
-const KEYS = Object.keys(TUNINGS);
+export const TUNINGS: readonly string[] = Object.keys(FLATS);
 
 /** A harp as a teacher describes it. */
 export const harpFields = {
@@ -40,8 +40,8 @@ export const harpFields = {
   ),
   tuning: Type.Optional(
     Type.Union(
-      KEYS.map((key) => Type.Literal(key)),
-      { description: `the major key of the strings, levers down: ${KEYS.join(", ")}` },
+      TUNINGS.map((key) => Type.Literal(key)),
+      { description: `the major key of the strings, levers down: ${TUNINGS.join(", ")}` },
     ),
   ),
 };
@@ -104,7 +104,7 @@ export const harpSetup: RecordForm = {
     {
       key: "tuning",
       label: say`Strings with their levers down`,
-      options: KEYS.map((key): [string, string] => [key, say`${key.replace("b", "♭")} major`]),
+      options: TUNINGS.map((key): [string, string] => [key, say`${key.replace("b", "♭")} major`]),
     },
   ],
 };

@@ -93,6 +93,9 @@ export const isBlack = (midi: number): boolean =>
 const MAJORS = ["C♭", "G♭", "D♭", "A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯", "C♯"];
 const MINORS = ["A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯", "C♯", "G♯", "D♯", "A♯"];
 
+/** The tonic of the major key with so many sharps, or flats below zero: `E♭` of -3. */
+export const majorTonic = (fifths: number): string => MAJORS[fifths + 7]!;
+
 /**
  * `E♭ major`; the signature alone (`3 flats`) when the file does not say the mode.
  *

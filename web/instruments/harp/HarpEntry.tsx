@@ -1,6 +1,7 @@
 import { say } from "@yarrow-ridge/core/words";
 import { PEDALS, settingAt, withPedal, type Alter } from "@yarrow-ridge/core/instruments/harp";
 import type { EntryProps } from "../view.ts";
+import { Glissandi } from "./Glissandi.tsx";
 import "./harp.css";
 
 const NOTCHES: readonly (readonly [alter: Alter, sign: string, name: string])[] = [
@@ -37,6 +38,7 @@ export function HarpEntry({ marks, here, write }: EntryProps) {
         {say`Left foot D C B, right foot E F G A. A letter raises its pedal a notch, with Shift it
           lowers it.`}
       </p>
+      <Glissandi stands={now} onSet={here && ((setting) => write({ ...setting }))} />
     </>
   );
 }

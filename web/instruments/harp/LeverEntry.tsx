@@ -9,11 +9,12 @@ import {
   type Alter,
 } from "@yarrow-ridge/core/instruments/harp";
 import type { EntryProps } from "../view.ts";
+import { LeverTunings } from "./LeverTunings.tsx";
 import "./harp.css";
 
 /** Every string, an octave to a row, the highest on top: pressed where its lever is up. */
-export function LeverEntry({ marks, here, write, setup }: EntryProps) {
-  const harp = harpOf({ ...setup, kind: "lever" });
+export function LeverEntry({ marks, here, write, piece, tempo }: EntryProps) {
+  const harp = harpOf({ ...piece.setup, kind: "lever" });
   const now = leversAt(marks, here ?? { bar: 0, offset: { num: 0, den: 1 } });
   const octaves = new Map<string, string[]>();
   for (const name of stringsOf(harp))
@@ -50,6 +51,7 @@ export function LeverEntry({ marks, here, write, setup }: EntryProps) {
         {say`A lever that is up raises its string by half a step. The left hand flips it, where it is
           free.`}
       </p>
+      <LeverTunings {...{ piece, harp, tempo }} />
     </>
   );
 }

@@ -35,7 +35,7 @@ function StopsFields({
   score,
   tempo,
   said,
-  setup,
+  piece,
   stands,
 }: EntryProps & { stands: Mark | undefined }) {
   const [data, setData] = useState<Mark["data"]>(stands?.data ?? {});
@@ -50,7 +50,7 @@ function StopsFields({
   };
   const stops = understood((data.stops as string | undefined) ?? "");
   const told = stops.filter(({ feet, family }) => feet ?? family);
-  const manuals = Array.from({ length: Number(setup?.["manuals"] ?? 2) }, (_, i) => i + 1);
+  const manuals = Array.from({ length: Number(piece.setup?.["manuals"] ?? 2) }, (_, i) => i + 1);
   const isNew = JSON.stringify(data) !== JSON.stringify(stands?.data ?? {});
   return (
     <div className="stack">

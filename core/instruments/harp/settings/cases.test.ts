@@ -1,4 +1,5 @@
-import { glissandoSettings } from "../glissando.ts";
+import { chordClasses, glissandiOf, glissandoSettings } from "../glissando.ts";
+import { pedalsText } from "../setting.ts";
 import {
   LEVER_HARP,
   naturalOf,
@@ -324,5 +325,20 @@ describe("glissandi", () => {
     expect(roots(0, 4, 7, 10)).toBe("C♯ E F♯ A♭ B");
     expect(roots(0, 3, 6, 10)).toBe("C D F G B♭");
     expect(roots(0, 4, 7)).toBe("");
+  });
+
+  it("move as few pedals as they can, and say which strings stay outside", () => {
+    const bFlat = glissandiOf(chordClasses("B♭9")!, { ...NATURALS, B: -1, E: -1 });
+    expect(bFlat[0]!.moved).toHaveLength(Math.min(...bFlat.map(({ moved }) => moved.length)));
+    expect(pedalsText(bFlat[0]!.setting)).toBe("D♮ C♮ B♭ E♯ F♮ G♯ A♭");
+    // of C E G no D and no A is a string: they stay
+    const [plain] = glissandiOf(chordClasses("c e g")!, { ...NATURALS, A: -1 });
+    expect(plain).toMatchObject({ foreign: ["D", "A"], setting: { D: 0, A: -1, B: 1 } });
+    expect(["H7", "", "C", "C C"].map(chordClasses)).toEqual([
+      undefined,
+      undefined,
+      [0, 4, 7],
+      undefined,
+    ]);
   });
 });
