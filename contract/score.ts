@@ -30,6 +30,7 @@ const Note = Type.Object({
   held: Type.Boolean(),
   staccato: Type.Boolean(),
   accent: Type.Optional(OneOf("accent", "strong")),
+  rolled: Type.Optional(OneOf("up", "down")),
   ornaments: Type.Optional(List(Type.String())),
   accidental: Type.Optional(Type.Boolean()),
   printed: Type.Optional(Type.Record(Type.String(), Type.String())),

@@ -1,4 +1,4 @@
-import type { Fraction, Pitch, Reached, Said } from "../score/index.ts";
+import type { Fraction, Note, Pitch, Reached, Said } from "../score/index.ts";
 
 /**
  * A struck note, as the search sees it. Times in quarters from the beginning of the piece in
@@ -21,6 +21,8 @@ export interface Played {
   readonly reached?: Reached;
   /** What is printed or written on it, by aspect. */
   readonly printed?: Said;
+  /** The chord it belongs to is rolled, from the lowest note or from the highest. */
+  readonly rolled?: Note["rolled"];
   /** Ornament signs on it. */
   readonly ornaments?: readonly string[];
   /** Keys of the chord it stands for, rising: a bass button. */

@@ -19,6 +19,7 @@ export function playedIn(score: Score, hand: string, from: number, to: number): 
       ...(note.reached ? { reached: note.reached } : {}),
       ...(note.printed ? { printed: note.printed } : {}),
       ...(note.ornaments ? { ornaments: note.ornaments } : {}),
+      ...(note.rolled ? { rolled: note.rolled } : {}),
       ...(note.chord ? { chord: note.chord } : {}),
     }));
 }

@@ -13,6 +13,7 @@ import {
   type Mark,
   type Performance,
   type Stratum,
+  rolledOut,
 } from "../score/index.ts";
 import type { InstrumentRecord } from "./record.ts";
 import type { Instrument } from "./instrument.ts";
@@ -58,19 +59,22 @@ export const marksHeard = (marks: ReadonlyMap<string, readonly Mark[]>) =>
   [...marks].flatMap(([stratum, own]) => own.map((mark) => ({ ...mark, stratum })));
 
 /**
- * What is played as it sounds under its marks: with the pedal, what a hand lets go rings on.
+ * What is played as it sounds under its marks, chords rolled that are: with the pedal, what a hand
+ * lets go rings on.
  *
  * @example sounded(instrument("piano"), performRoad(score, WHOLE_ROAD)).length // => 72
  */
 export const sounded = (of: Instrument, performance: Performance): Performance =>
-  of.strata.reduce((heard, { id, sound, adorns, setBefore }) => {
-    const marks = setBefore ? [...performance.earlier, ...performance.marks] : performance.marks;
-    const own = marks.filter(
-      ({ stratum, data }) =>
-        stratum === id && !(adorns && !isAdorned(performance, Number(data.layer ?? 1))),
-    );
-    return sound && own.length > 0 ? sound(heard, own) : heard;
-  }, performance);
+  rolledOut(
+    of.strata.reduce((heard, { id, sound, adorns, setBefore }) => {
+      const marks = setBefore ? [...performance.earlier, ...performance.marks] : performance.marks;
+      const own = marks.filter(
+        ({ stratum, data }) =>
+          stratum === id && !(adorns && !isAdorned(performance, Number(data.layer ?? 1))),
+      );
+      return sound && own.length > 0 ? sound(heard, own) : heard;
+    }, performance),
+  );
 
 /** What the marks of a performance are in a MIDI file. */
 export const controllersOf = (of: Instrument, { marks, length }: Performance): ControllerSet[] =>

@@ -109,6 +109,7 @@ export {
 } from "./order/played.ts";
 export { alongRoad, isStraight, playedId, unrolled } from "./order/unrolled.ts";
 export { perform, performOrder, performRoad } from "./order/playback.ts";
+export { rolledOut } from "./order/rolls.ts";
 export { atPrintedTempo } from "./order/printedTempo.ts";
 export { engravable } from "./musicxml/engrave.ts";
 export { adopt, withAdopted, type AdoptedMeasure } from "./musicxml/adopt.ts";

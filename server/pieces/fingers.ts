@@ -257,6 +257,7 @@ const toldBySchool = ({
   bass,
   line,
   thumb,
+  chords,
   pattern,
 }: NonNullable<Asked["school"]> = {}) => ({
   ...(feet ? { feet } : {}),
@@ -267,6 +268,7 @@ const toldBySchool = ({
   ...(highest === undefined ? {} : { highest }),
   ...(line ? { line } : {}),
   ...(thumb ? { thumb } : {}),
+  ...(chords ? { chords } : {}),
   ...(pattern ? { pattern } : {}),
 });
 

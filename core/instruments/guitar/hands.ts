@@ -50,6 +50,45 @@ function patternsIn(
   );
 }
 
+/** Chords that are rolled, and those that the thumb strokes, with their bars. */
+function chordsIn(
+  notes: readonly ProposedNote[],
+  played: readonly Played[],
+  score: Score | undefined,
+): string[] {
+  const byId = new Map(played.map((note) => [note.id, note]));
+  const chords = new Map<string, { readonly fingers: string[]; readonly first: Played }>();
+  for (const { id, finger } of notes) {
+    const note = byId.get(id)!;
+    const at = toText(note.at);
+    if (!finger || note.grace) continue;
+    const chord = chords.get(at) ?? { fingers: [], first: note };
+    chord.fingers.push(finger);
+    chords.set(at, chord);
+  }
+  const all = [...chords.values()].filter(({ fingers }) => fingers.length > 1);
+  const isStroked = (fingers: readonly string[]) =>
+    fingers.filter((finger) => finger === "p").length > 1;
+  const told = (text: string, some: typeof all) =>
+    some.length
+      ? [
+          say`${text}: bar ${barsNamed(
+            some.map((one) => one.first.bar),
+            score,
+          )}.`,
+        ]
+      : [];
+  const rolled = (way: "up" | "down") => all.filter(({ first }) => first.rolled === way);
+  return [
+    ...told(
+      say`The thumb strokes across the strings`,
+      all.filter(({ fingers }) => isStroked(fingers)),
+    ),
+    ...told(say`Rolled from the lowest string to the highest`, rolled("up")),
+    ...told(say`Rolled from the highest string to the lowest`, rolled("down")),
+  ];
+}
+
 /** Fingers that pluck the strings the other hand has chosen; the bass voice is the thumb's. */
 const plucked: AlongHand = (taken, played, { tempo, ties, also, setup = {} }, score) => {
   const strings = new Map(
@@ -76,7 +115,10 @@ const plucked: AlongHand = (taken, played, { tempo, ties, also, setup = {} }, sc
   const values = notes.flatMap(({ id, finger }) =>
     finger ? [[id, { pluck: finger }] as const] : [],
   );
-  return { values: new Map(values), reasons: patternsIn(notes, played, score) };
+  return {
+    values: new Map(values),
+    reasons: [...patternsIn(notes, played, score), ...chordsIn(notes, played, score)],
+  };
 };
 
 /** The left hand on the neck, and the one that plucks. */

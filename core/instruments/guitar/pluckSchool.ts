@@ -13,6 +13,11 @@ export const pluckSchool = {
       description: "the thumb on the basses only, or where it falls easily",
     }),
   ),
+  chords: Type.Optional(
+    Type.Union([Type.Literal("fingers"), Type.Literal("thumb")], {
+      description: "full chords by a finger for each string, or by the thumb across them",
+    }),
+  ),
   pattern: Type.Optional(
     Type.String({
       pattern: "^[pima]( ?[pima]){1,15}$",
@@ -25,6 +30,7 @@ export const pluckSchool = {
 export interface PluckSchool {
   readonly line?: "i-m" | "a-m-i";
   readonly thumb?: "basses" | "free";
+  readonly chords?: "fingers" | "thumb";
   readonly pattern?: string;
 }
 

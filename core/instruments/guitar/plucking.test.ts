@@ -177,6 +177,15 @@ describe("the plucking hand", () => {
     expect(pluck("3 1 3 1 3 1", 0.15, { thumb: "free" })).toContain("p");
   });
 
+  it("strokes full chords with the thumb where it is asked to, and else what has no finger", () => {
+    expect(pluck("5321 5321", 0.6)).toBe("pima pima");
+    expect(pluck("5321 5321", 0.6, { chords: "thumb" })).toMatch(/^ppp/);
+    expect(pluck("4321 4321", 0.6, { chords: "thumb" })).toBe("pppp pppp");
+    // six strings and four fingers: the thumb has those that are left
+    expect(pluck("654321", 0.6)).toBe("pppima");
+    expect(pluck("5 32 5 32", 0.3, { chords: "thumb" })).toBe("p im p im");
+  });
+
   it("plucks the pattern that is asked for in every bar, and names one that comes again", () => {
     expect(pluck("6 3 2 1 2 3 6 3 2 1 2 3", 0.25, { pattern: "p i m i m i" })).toBe(
       "p i m i m i p i m i m i",

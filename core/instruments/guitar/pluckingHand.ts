@@ -40,18 +40,22 @@ const PRICES = {
     ringInScale: 1.2,
   },
   ...{ fromHome: 0.12, spacing: 0.25, fingersApart: 0.15 },
+  // a finger in a chord of so many strings and more that the thumb is to stroke
+  ...{ inStroke: 0, stroke: 3 },
   // seconds: notes on a string faster than this go by three fingers in turn
   threeBelow: 0.14,
 };
 type PluckPrices = typeof PRICES;
 
 /** The same by a school: the ring finger in lines, the thumb on high strings. Own figures. */
-const pricesOf = ({ line, thumb }: PluckSchool): PluckPrices => ({
+const pricesOf = ({ line, thumb, chords }: PluckSchool): PluckPrices => ({
   ...PRICES,
   ...(line === "i-m" ? { ringInScale: 2.4, thumbHigh: 4 } : {}),
   ...(line === "a-m-i" ? { threeBelow: 0.4, thumbHigh: 4 } : {}),
   ...(thumb === "basses" ? { thumbHigh: 8 } : {}),
   ...(thumb === "free" ? { thumbHigh: 0.2, thumbAgain: 0.4 } : {}),
+  ...(chords === "thumb" ? { inStroke: 12 } : {}),
+  ...(chords === "fingers" ? { sweep: 4 } : {}),
 });
 
 /** Seconds in which a finger twice running costs what it does. */
@@ -67,6 +71,7 @@ function waysOf(
   isBass: (at: number) => boolean,
 ): PluckWay[] {
   const found: PluckWay[] = [];
+  const isStroke = prices.inStroke > 0 && strings.length >= prices.stroke;
   const walk = (at: number, notes: readonly Plucked[], cost: number) => {
     if (at === strings.length) {
       found.push({ notes, cost });
@@ -80,7 +85,8 @@ function waysOf(
       const more =
         // over a string between them that is to stay silent it hardly can
         (sweeps ? prices.sweep + prices.skipped * (last.string - string - 1) : 0) +
-        (finger === "p" && !isBass(at) ? prices.thumbHigh : 0) +
+        (finger === "p" && !isBass(at) && !isStroke ? prices.thumbHigh : 0) +
+        (finger !== "p" && isStroke ? prices.inStroke : 0) +
         (finger !== "p" && isBass(at) ? prices.bassByFinger : 0) +
         (finger === "p" ? 0 : prices.fromHome * Math.abs(string - HOME[finger])) +
         // fingers beside each other on strings that are not

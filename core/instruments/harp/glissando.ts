@@ -64,7 +64,6 @@ export const glissandoSettings = (classes: readonly number[]): Setting[] =>
  * none.
  *
  * @example chordClasses("Bb7") // => [10, 2, 5, 8]
- * @example chordClasses("C E♭ G♭") // => [0, 3, 6]
  */
 export function chordClasses(text: string): number[] | undefined {
   const name = text.trim().replaceAll("♭", "b").replaceAll("♯", "#");

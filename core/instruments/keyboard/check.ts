@@ -87,7 +87,10 @@ function together(score: Score, fingers: Fingers, hand: string, model: KeyboardH
             text: say`${atPlace(score, note)}: ${both} sound together with fingers ${finger} and
               ${mine} crossed.`,
           });
-        else if (model.width(low, high) > model.maxSpan(f1, f2) + 1e-9)
+        else if (
+          !(note.rolled && other.rolled) &&
+          model.width(low, high) > model.maxSpan(f1, f2) + 1e-9
+        )
           found.push({
             kind: "unreachable",
             bar: note.bar,

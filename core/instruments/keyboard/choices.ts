@@ -1,4 +1,5 @@
-import type { Moment } from "../../fingering/moment.ts";
+import type { Moment, Played } from "../../fingering/moment.ts";
+import { compare } from "../../score/model/fraction.ts";
 import type { Grip } from "./grip.ts";
 
 /** A note this long in seconds leaves time for a silent change of finger. */
@@ -7,18 +8,28 @@ export const CHANGE_AFTER = 1;
 /** The grips of a moment; moments that are alike share theirs. */
 export function gripsOf(): (moment: Moment) => readonly Grip[] {
   const known = new Map<string, readonly Grip[]>();
-  return ({ keys, struck, seconds }) => {
+  return ({ keys, struck, seconds, notes }) => {
     const changes = seconds >= CHANGE_AFTER;
-    const key = `${keys.join()} ${struck.join()} ${changes}`;
+    const rolled = isRolled(notes) ? { rolled: true } : {};
+    const key = `${keys.join()} ${struck.join()} ${changes} ${rolled.rolled}`;
     let found = known.get(key);
     if (!found)
       known.set(
         key,
-        (found = choices(keys.length, changes).map((way): Grip => ({ ...way, keys, struck }))),
+        (found = choices(keys.length, changes).map((way): Grip => ({
+          ...way,
+          ...rolled,
+          keys,
+          struck,
+        }))),
       );
     return found;
   };
 }
+
+/** Whether some notes are one chord that is rolled; what is held from before is none of it. */
+export const isRolled = (notes: readonly Played[]): boolean =>
+  notes.length > 1 && notes.every(({ rolled, at }) => rolled && compare(at, notes[0]!.at) === 0);
 
 const rising = (count: number, from = 1): number[][] =>
   count === 0

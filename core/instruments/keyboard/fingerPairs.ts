@@ -3,6 +3,9 @@ import { keyAt } from "./geometry.ts";
 import type { Prices } from "./prices.ts";
 import type { Span } from "./reachTables.ts";
 
+/** Neighbours of a rolled chord lie at most so many times their span apart. Own figure. */
+const ROLLED = 1.35;
+
 /** Two fingers on two keys. */
 export interface Pair {
   readonly span: Span;
@@ -22,6 +25,9 @@ export function fingerPairs(spans: Readonly<Record<string, Span>>, p: Prices) {
   };
   const reachable = ({ span, distance }: Pair) =>
     distance >= span[0] - 1e-9 && distance <= span[5] + 1e-9;
+  // a rolled chord goes on over the finger that has just played
+  const rolls = ({ span, distance }: Pair) =>
+    distance >= span[0] - 1e-9 && distance <= span[5] * ROLLED;
   const strain = (
     { span, distance, low, high }: Pair,
     stretch: number,
@@ -48,7 +54,7 @@ export function fingerPairs(spans: Readonly<Record<string, Span>>, p: Prices) {
           ? p.littleBlackBesideWhite
           : 0;
   const leap = (distance: number) => p.leap + Math.abs(distance) * p.leapKey;
-  return { pair, reachable, spanCost, chordCost, besideWhite, leap };
+  return { pair, reachable, rolls, spanCost, chordCost, besideWhite, leap };
 }
 
 export type FingerPairs = ReturnType<typeof fingerPairs>;

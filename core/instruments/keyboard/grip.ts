@@ -9,6 +9,8 @@ export interface Grip {
   readonly fingers: readonly number[];
   /** Keys struck at this moment; the others are held from before. */
   readonly struck: readonly boolean[];
+  /** Played one after the other, so that only neighbours have to be in reach of each other. */
+  readonly rolled?: boolean;
   /** Fingers that have taken over silently before the next moment; absent when none has. */
   readonly then?: readonly number[];
 }

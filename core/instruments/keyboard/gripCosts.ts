@@ -8,19 +8,19 @@ import type { Prices } from "./prices.ts";
 
 /** What a grip costs while it is held; Infinity where the hand cannot take it. */
 export function holdCost(
-  { pair, reachable, chordCost, besideWhite }: FingerPairs,
+  { pair, reachable, rolls, chordCost, besideWhite }: FingerPairs,
   p: Prices,
 ): (grip: Grip) => number {
-  return ({ keys, fingers, then }) => {
+  return ({ keys, fingers, then, rolled }) => {
     let cost = then ? p.substitution : 0;
     const share = 1 / Math.max(1, fingers.length - 1);
     for (let i = 0; i < keys.length; i++) {
       const [finger, key] = [fingers[i]!, keys[i]!];
       if (finger >= 4) cost += (finger === 4 ? p.weak4 : p.weak5) * share;
       if (isBlack(key)) cost += finger === 1 ? p.thumbOnBlack : finger === 5 ? p.littleOnBlack : 0;
-      for (let j = 0; j < i; j++) {
+      for (let j = rolled ? Math.max(0, i - 1) : 0; j < i; j++) {
         const both = pair(fingers[j]!, keys[j]!, finger, key);
-        if (!reachable(both) || both.distance <= 0) return Infinity;
+        if (!(rolled ? rolls : reachable)(both) || both.distance <= 0) return Infinity;
         if (j === i - 1)
           cost +=
             chordCost(both, keys.length) +

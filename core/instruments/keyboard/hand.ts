@@ -1,6 +1,6 @@
 import type { Played } from "../../fingering/moment.ts";
 import { inWhiteKeys, OCTAVE, patternOf, tableKey } from "./alike.ts";
-import { CHOICES, gripsOf } from "./choices.ts";
+import { CHOICES, gripsOf, isRolled } from "./choices.ts";
 import { fingerPairs } from "./fingerPairs.ts";
 import { fitOf } from "./fit.ts";
 import { keyAt, seenBy } from "./geometry.ts";
@@ -39,8 +39,9 @@ export function keyboardHand(
   const able = (notes: readonly Played[]) => {
     const keys = notes.map((note) => key(note.midi));
     const struck = keys.map(() => true);
+    const rolled = isRolled(notes);
     return (CHOICES[keys.length] ?? []).some(
-      ({ fingers }) => hold({ keys, fingers, struck }) < Infinity,
+      ({ fingers }) => hold({ keys, fingers, struck, rolled }) < Infinity,
     );
   };
   const hand: KeyboardHand = {

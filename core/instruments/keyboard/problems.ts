@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { calledIn } from "../calledIn.ts";
 import { barSpan, pitchText, type Score } from "../../score/index.ts";
 import type { Moment, Played, Problem } from "../../fingering/index.ts";
+import { isRolled } from "./choices.ts";
 import type { KeyboardHand } from "./grip.ts";
 
 const OTHER: Record<string, string> = { right: "left", left: "right" };
@@ -63,7 +64,23 @@ export function problemsOf(
       });
     }
     const [low, high] = [moment.keys[0]!, moment.keys.at(-1)!];
+    const isBroken = isRolled(struck);
+    if (isBroken && model.width(low, high) > model.maxSpan(1, 5)) {
+      const rising = [...struck].sort((a, b) => a.midi - b.midi);
+      found.push({
+        kind: "let go",
+        bar: moment.bar,
+        notes: struck.map((note) => note.id),
+        text: say`${where(moment.bar)}: ${name(rising[0]!)} to ${name(rising.at(-1)!)} is
+          wider than this hand; rolled it is played, but not held.`,
+        ways: [
+          say`Let each note go as the hand moves on, under the pedal.`,
+          ...(OTHER[hand] ? [say`Let the ${OTHER[hand]} hand take the last note.`] : []),
+        ],
+      });
+    }
     if (
+      !isBroken &&
       moment.keys.length > 1 &&
       moment.struck.some(Boolean) &&
       model.width(low, high) > model.maxSpan(1, 5) * 0.93

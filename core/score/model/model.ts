@@ -57,6 +57,8 @@ export interface Note {
   readonly accidental?: boolean;
   /** The slur or slide that ends on it. */
   readonly reached?: Reached;
+  /** A chord of such notes is rolled: from its lowest note up, or from its highest down. */
+  readonly rolled?: "up" | "down";
   /** What is printed on it, as the file has it: a finger, a string. */
   readonly printed?: Said;
   /** Keys of the chord it stands for, rising, where letters say so: a bass button. */

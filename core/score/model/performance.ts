@@ -9,6 +9,8 @@ export interface Sounding {
   readonly length: number;
   /** Quarters after the onset of the note it adorns, where it is a tone of an ornament. */
   readonly after?: number;
+  /** Quarters by which it comes later in a rolled chord. */
+  readonly later?: number;
   /** 0 to 1; what the printed marks or the teacher's shape make of it is in core/shaping. */
   readonly loudness: number;
 }

@@ -64,6 +64,7 @@ export function joinNotes(
       ...(raw.accent ? { accent: raw.accent } : {}),
       ...(raw.accidental ? { accidental: true } : {}),
       ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}),
+      ...(raw.rolled ? { rolled: raw.rolled } : {}),
       ...reachedBy(raw, joins),
       ...(raw.printed ? { printed: raw.printed } : {}),
       ...(chords.has(raw) ? { chord: chords.get(raw)! } : {}),

@@ -21,6 +21,7 @@ import {
   type Said,
   type Pitch,
   type Signs,
+  type Note,
 } from "../model/model.ts";
 import { midiOf } from "../model/pitch.ts";
 import { readJoins, type Join } from "./joins.ts";
@@ -58,6 +59,7 @@ export interface RawNote {
   accent: "accent" | "strong" | undefined;
   ornaments: string[];
   accidental: boolean;
+  rolled: Note["rolled"];
   /** Slurs, slides and what guitarists call them, as they begin and end on it. */
   joins: Join[];
   printed: Said | undefined;
@@ -229,9 +231,16 @@ function readNote(
       .flatMap((one) => children(one))
       .flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
     accidental: child(note, "accidental") !== undefined,
+    rolled: rolledBy(notations),
     joins: readJoins(notations),
     printed: readAspects(notations, state.aspects),
   };
+}
+
+/** By default a chord is rolled from its lowest note to its highest (MusicXML 4.0, arpeggiate). */
+function rolledBy(notations: readonly Element[]): Note["rolled"] {
+  const [sign] = notations.flatMap((one) => children(one, "arpeggiate"));
+  return sign && (sign.getAttribute("direction") === "down" ? "down" : "up");
 }
 
 const within = (count: number, most: number, what: string, number: string): void => {

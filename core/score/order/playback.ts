@@ -5,6 +5,7 @@ import { adorned, neighbour } from "./ornaments.ts";
 import type { Mark } from "../marks/mark.ts";
 import { keysOf, type Bar, type Note, type Place, type Road, type Score } from "../model/model.ts";
 import { onePass, roadOrder } from "./order.ts";
+import { rollsIn } from "./rolls.ts";
 import { comparePlaces, startOf } from "../model/places.ts";
 import { notesByBar } from "../model/onsets.ts";
 import type { Beat, MarkedAt, Performance, Sounding, BarPass } from "../model/performance.ts";
@@ -121,10 +122,12 @@ function performBars(
     const end = index === to.bar && to.offset.num > 0 ? to.offset : bar.length;
     const begin = position === 0 ? from.offset : ZERO;
     const graces = gracesOf(byBar[index]!);
+    const rolls = rollsIn(byBar[index]!);
     for (const note of byBar[index]!) {
       const inside = compare(note.offset, begin) >= 0 && compare(note.offset, end) < 0;
       if (!inside || note.held || note.grace || !takes(note)) continue;
-      const sounding = plainly(note, start);
+      const later = rolls.get(note);
+      const sounding = plainly(note, start).map((one) => (later ? { ...one, later } : one));
       const own = graces.get(note) ?? [];
       const isPlain = layers === 0 || (own.length === 0 && !note.ornaments?.length);
       if (isPlain || note.chord) notes.push(...sounding);

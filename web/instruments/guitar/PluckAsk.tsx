@@ -41,19 +41,32 @@ export function PluckAsk() {
           <MenuItem value="free">{say`free`}</MenuItem>
         </TextField>
       </div>
-      <TextField
-        label={say`Pattern of each bar`}
-        value={typed}
-        placeholder="p i m a m i"
-        error={!isFit}
-        helperText={isFit ? undefined : say`Letters p, i, m and a.`}
-        onChange={(event) => {
-          const next = event.target.value;
-          setTyped(next);
-          if (next.trim() === "" || PATTERN.test(next.trim())) put("pattern", next.trim());
-        }}
-        slotProps={{ htmlInput: { maxLength: 31 }, inputLabel: { shrink: true } }}
-      />
+      <div className="for-whom-pair">
+        <TextField
+          select
+          label={say`Full chords`}
+          value={school["chords"] ?? ""}
+          slotProps={USUAL_SHOWN}
+          onChange={(event) => put("chords", event.target.value)}
+        >
+          <MenuItem value="">{say`as they fall`}</MenuItem>
+          <MenuItem value="fingers">{say`by the fingers`}</MenuItem>
+          <MenuItem value="thumb">{say`thumb across`}</MenuItem>
+        </TextField>
+        <TextField
+          label={say`Pattern of each bar`}
+          value={typed}
+          placeholder="p i m a m i"
+          error={!isFit}
+          helperText={isFit ? undefined : say`Letters p, i, m and a.`}
+          onChange={(event) => {
+            const next = event.target.value;
+            setTyped(next);
+            if (next.trim() === "" || PATTERN.test(next.trim())) put("pattern", next.trim());
+          }}
+          slotProps={{ htmlInput: { maxLength: 31 }, inputLabel: { shrink: true } }}
+        />
+      </div>
     </>
   );
 }
