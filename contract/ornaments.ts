@@ -1,6 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import { BarIndex, Nullable, OneOf } from "./common.ts";
 import { Player } from "./fingers.ts";
+import { KINDS } from "@yarrow-ridge/core/instruments/ornaments";
 
 /** Ornaments of one layer over the bare tune. */
 
@@ -23,7 +24,7 @@ export const OrnamentsOut = Type.Object({
     Type.Object({
       id: Type.String({ description: "of the note of the tune" }),
       bar: BarIndex,
-      kind: OneOf("grace", "mordent", "short trill", "trill", "turn"),
+      kind: OneOf(...KINDS),
       from: Nullable(OneOf("above", "below")),
       by: Type.Integer({ description: "semitones to the neighbour" }),
       how: Nullable(OneOf("slid", "two fingers")),

@@ -11,6 +11,7 @@ const WAYS: Readonly<Record<string, Way>> = {
   "turn or trill": "trill",
   mordent: "below",
   turn: "turn",
+  "trill from below": "turn",
   "delayed turn": "turn",
   "inverted turn": "turn",
   "delayed inverted turn": "turn",

@@ -4,6 +4,7 @@ import { instrument, marksHeard, readingOf, sounded } from "../index.ts";
 import { check } from "../propose.ts";
 import { changesMade, registrationText, understood } from "./organ.ts";
 import { apart } from "./registration/manuals.ts";
+import { REGISTRATION } from "./registration/registration.ts";
 import { registrationWork } from "./registration/registrationWork.ts";
 
 // Situations of an organist: common practice, no source. Seconds a change takes: from memory.
@@ -365,6 +366,19 @@ describe("stops are heard", () => {
     expect(pitches(heard(marks), "right", 8)).toEqual([84]);
     expect(pitches(heard(marks, 3), "right", 0)).toEqual([84]);
     expect(pitches(heard([at(0, 0, { stops: "something soft" })]), "right", 0)).toEqual([72]);
+  });
+
+  it("a combination brings its stops back, once they are written with its number", () => {
+    const marks = [
+      at(0, 0, { stops: "Flute 4", combination: 1 }),
+      at(1, 0, { stops: "Principal 8, Octave 4" }),
+      at(2, 0, { combination: 1 }),
+      at(3, 0, { combination: 2 }),
+    ];
+    const first = (bar: number) => pitches(heard(marks), "right", 4 * bar);
+    expect([0, 1, 2, 3].map(first)).toEqual([[84], [72, 84], [84], [84]]);
+    const told = plain(REGISTRATION.state!(marks, startOf(2), score)!);
+    expect(told).toBe("registration: combination 1, Flute 4");
   });
 
   it("more are louder, and less than so many times as loud", () => {

@@ -22,7 +22,8 @@ function spelled({ pitch, midi }: Note, ornament: Ornament): Pitch {
 
 /** Elements of MusicXML that stand for the signs. */
 const ELEMENTS = {
-  ...{ mordent: "mordent", "short trill": "inverted-mordent", trill: "trill-mark", turn: "turn" },
+  ...{ mordent: "mordent", "short trill": "inverted-mordent", trill: "trill-mark" },
+  ...{ "trill from below": "trill-mark", turn: "turn", "inverted turn": "inverted-turn" },
 } as const;
 
 /**
@@ -44,7 +45,12 @@ export const adornedFile = (
             ...(ornament.finger ? { finger: ornament.finger } : {}),
           },
         ]
-      : [{ note: note.id, sign: ELEMENTS[ornament.kind] }];
+      : [
+          {
+            ...{ note: note.id, sign: ELEMENTS[ornament.kind] },
+            ...(ornament.kind === "trill from below" ? { starts: "below" as const } : {}),
+          },
+        ];
   });
 
 /** The ornaments of some marks, by the id of the note each stands on. */

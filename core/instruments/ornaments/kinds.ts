@@ -3,7 +3,10 @@ import { Type, type Static } from "@sinclair/typebox";
 import { adorned, type Tone } from "../../score/order/ornaments.ts";
 
 /** Signs as musicians call them; what each plays is in `score/order/ornaments.ts`. */
-export const KINDS = ["grace", "mordent", "short trill", "trill", "turn"] as const;
+export const KINDS = [
+  ...(["grace", "mordent", "short trill", "trill", "trill from below"] as const),
+  ...(["turn", "inverted turn"] as const),
+] as const;
 
 const semitones = Type.Integer({
   minimum: 1,
@@ -34,7 +37,7 @@ export const ornamentSchema = Type.Object(
         { description: "how a grace goes on to its note: slid, or with two fingers" },
       ),
     ),
-    /** Of a turn, whose lower neighbour may be as far away as the upper one or not. */
+    /** Of turns and trills from below: the lower neighbour may lie nearer than the upper one. */
     under: Type.Optional(semitones),
     layer: Type.Optional(
       Type.Integer({ minimum: 1, maximum: 4, description: "the layer it came with, 1 to 4" }),
@@ -58,7 +61,9 @@ const NAMES = {
   mordent: say`mordent`,
   "short trill": say`short trill`,
   trill: say`trill`,
+  "trill from below": say`trill from below`,
   turn: say`turn`,
+  "inverted turn": say`inverted turn`,
 } as const;
 
 /** The key of a grace note. */

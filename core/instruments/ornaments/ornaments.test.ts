@@ -310,6 +310,9 @@ describe("what is written", () => {
     const at = { bar: 0, offset: { num: 1, den: 8 } };
     const data = typeof typed === "function" ? typed([], at, score) : typed;
     expect(data).toEqual({ kind: "mordent", by: 2 });
+    const below = stratum.signs!.find(({ key }) => key === "shift+t")!.data;
+    const trill = typeof below === "function" ? below([], at, score) : below;
+    expect(trill).toEqual({ kind: "trill from below", by: 1, under: 2 });
     const [note] = score.notes.filter(({ midi }) => midi === 64);
     const one: Adornment = { note: note!, data: { kind: "mordent", by: 2 }, why: "" };
     expect(heard(score, [one]).map(({ midi }) => midi)).toEqual([60, 64, 62, 64, 62]);

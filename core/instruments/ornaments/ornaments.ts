@@ -12,7 +12,7 @@ import { adornedScore, ornamentsOn } from "./adorned.ts";
 import { ornamentSchema, ornamentText, type Ornament } from "./kinds.ts";
 import { LAYER_NAMES } from "./layers.ts";
 import type { Slides } from "./slides.ts";
-import { sizesOf } from "./sizes.ts";
+import { HAS_BOTH, sizesOf } from "./sizes.ts";
 import { withOrnaments } from "./sound.ts";
 
 /** Where no note of the tune begins its neighbour is taken to be a whole step away. */
@@ -31,7 +31,7 @@ function sizesAt(
     (note) => note.hand === limb && !note.grace && !note.held && comparePlaces(note, at) === 0,
   );
   const [note] = here.sort((a, b) => b.midi - a.midi);
-  if (!note) return typed.kind === "turn" ? { by: STEP, under: STEP } : { by: STEP };
+  if (!note) return HAS_BOTH.includes(typed.kind) ? { by: STEP, under: STEP } : { by: STEP };
   const inBar = score.notes.filter(({ bar }) => bar === note.bar);
   return sizesOf(typed, note, score.bars[note.bar]!, inBar);
 }
@@ -110,7 +110,9 @@ export function ornamentsOver(limb: string, slides: Slides): Stratum {
       sign("m", say`mordent`, { kind: "mordent" }),
       sign("shift+m", say`short trill`, { kind: "short trill" }),
       sign("t", say`trill`, { kind: "trill" }),
+      sign("shift+t", say`trill from below`, { kind: "trill from below" }),
       sign("n", say`turn`, { kind: "turn" }),
+      sign("shift+n", say`inverted turn`, { kind: "inverted turn" }),
       { key: "l", name: say`slid or two fingers`, data: nextHow },
       { key: "f", name: say`another finger on the grace`, data: nextFinger },
     ],

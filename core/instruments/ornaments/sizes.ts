@@ -8,6 +8,9 @@ export type Interval = "half" | "step" | "third";
 /** No neighbour is nearer or further than these, in semitones. */
 const [NEAREST, FURTHEST] = [1, 4];
 
+/** Ornaments that touch the neighbour above and the one below. */
+export const HAS_BOTH: readonly Ornament["kind"][] = ["turn", "inverted turn", "trill from below"];
+
 /** Semitones to the neighbours an ornament touches, in the key of its bar. */
 export function sizesOf(
   { kind, side }: Pick<Ornament, "kind" | "side">,
@@ -20,7 +23,7 @@ export function sizesOf(
     const size = Math.abs(neighbour(note, bar, inBar, steps) - note.midi);
     return Math.min(FURTHEST, Math.max(NEAREST, size));
   };
-  if (kind === "turn") return { by: away(1), under: away(-1) };
+  if (HAS_BOTH.includes(kind)) return { by: away(1), under: away(-1) };
   if (kind === "mordent") return { by: away(-1) };
   if (kind !== "grace") return { by: away(1) };
   const below = side === "below";

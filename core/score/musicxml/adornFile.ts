@@ -11,6 +11,8 @@ export interface AdornedAt {
   readonly finger?: string;
   /** An element of MusicXML's `<ornaments>`: `mordent`. */
   readonly sign?: string;
+  /** Of a trill: the note it starts on, where that is not the usual one. */
+  readonly starts?: "below";
 }
 
 const isOurs = (element: Element): boolean =>
@@ -40,7 +42,7 @@ export function writeAdorned(
     for (const note of children(measure, "note")) {
       const id = note.getAttribute("id") ?? "";
       const adorned = byNote.get(id);
-      if (adorned?.sign) addSign(document, note, id, adorned.sign);
+      if (adorned?.sign) addSign(document, note, id, adorned);
       if (adorned?.grace)
         measure.insertBefore(
           graceBefore(document, note, { ...adorned, grace: adorned.grace }),
@@ -58,9 +60,10 @@ function firstOf(note: Element): Element {
   return all[at]!;
 }
 
-function addSign(document: Document, note: Element, id: string, sign: string): void {
+function addSign(document: Document, note: Element, id: string, { sign, starts }: AdornedAt): void {
   const ornaments = create(document, "ornaments", { id: `${SAID_MARK}sign-${id}` });
-  ornaments.appendChild(create(document, sign));
+  const attributes = starts ? { "start-note": starts } : {};
+  ornaments.appendChild(create(document, sign!, attributes));
   // engravers read the first <notations> alone
   const [first] = children(note, "notations");
   if (first) return void first.appendChild(ornaments);

@@ -229,7 +229,11 @@ function readNote(
       // what we wrote for other readers is in a field
       .filter((one) => !one.getAttribute("id")?.startsWith(SAID_MARK))
       .flatMap((one) => children(one))
-      .flatMap((sign) => ORNAMENTS[sign.tagName] ?? []),
+      .flatMap((sign) =>
+        sign.getAttribute("start-note") === "below" && sign.tagName === "trill-mark"
+          ? "trill from below"
+          : (ORNAMENTS[sign.tagName] ?? []),
+      ),
     accidental: child(note, "accidental") !== undefined,
     rolled: rolledBy(notations),
     joins: readJoins(notations),

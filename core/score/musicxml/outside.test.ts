@@ -137,12 +137,15 @@ describe("the exported score", () => {
 
   it("has ornaments as graces and signs that others read, and takes them out again", async () => {
     const { score } = readScore(file);
-    const [first, second] = score.notes.filter(({ hand, bar }) => hand === "right" && bar === 2);
+    const tune = score.notes.filter(({ hand, bar }) => hand === "right" && bar >= 2);
+    const [first, second, third, fourth] = tune;
     const written = (adorned: readonly AdornedAt[]) =>
       annotate(file, { notes: [], sections: [], adorned });
     const adorned = written([
       { note: first!.id, grace: { step: "A", alter: 0, octave: 5 } },
       { note: second!.id, sign: "mordent" },
+      { note: third!.id, sign: "trill-mark", starts: "below" },
+      { note: fourth!.id, sign: "inverted-turn" },
     ]);
     expect(await schemaErrors(adorned)).toEqual([]);
     const toolkit = new VerovioToolkit(await createVerovioModule());
@@ -150,6 +153,8 @@ describe("the exported score", () => {
     const mei = toolkit.getMEI({});
     expect(mei.match(/grace="unacc"/g)).toHaveLength(1);
     expect(mei.match(/<mordent /g)).toHaveLength(1);
+    expect(mei.match(/<trill /g)).toHaveLength(1);
+    expect(mei.match(/<turn [^>]*form="lower"/g)).toHaveLength(1);
     expect(readScore(adorned).score.notes).toEqual(score.notes);
     expect(annotate(adorned, { notes: [], sections: [], adorned: [] })).toBe(written([]));
   });

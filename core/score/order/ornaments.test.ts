@@ -23,6 +23,9 @@ it.each([
   ["trill-mark", [74, 72, 74, 72, 74, 72, 74, 72]],
   ["mordent", [72, 71, 72]],
   ["turn", [74, 72, 71, 72]],
+  // doppelt-cadence, begun from below: b c d c d c d c; the other turn is the mirror of the first
+  ['trill-mark start-note="below"', [71, 72, 74, 72, 74, 72, 74, 72]],
+  ["inverted-turn", [71, 72, 74, 72]],
 ] as const)("plays a %s as Bach writes it out", (name, expected) => {
   // a quarter, so that a trill of thirty-seconds has eight notes
   expect(keys(scoreOf(C5(8, sign(name))))).toEqual(expected);

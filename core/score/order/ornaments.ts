@@ -45,9 +45,9 @@ export function neighbour(note: Note, bar: Bar, inBar: readonly Note[], steps: n
 
 /**
  * The tones of each sign before the note is held: 1 the neighbour above, -1 below, 0 the note.
- * Trill (from above), mordent and turn as J. S. Bach writes them out for his son ("Explication
- * unterschiedlicher Zeichen", 1720); the short trill that begins on the note is common practice
- * after about 1800, no source.
+ * Trill (from above, or from below), mordent and turn as J. S. Bach writes them out for his son
+ * ("Explication unterschiedlicher Zeichen", 1720); the short trill that begins on the note is
+ * common practice after about 1800, no source.
  */
 const SIGNS: Readonly<Record<string, readonly (1 | 0 | -1)[]>> = {
   mordent: [0, -1],
@@ -58,7 +58,8 @@ const SIGNS: Readonly<Record<string, readonly (1 | 0 | -1)[]>> = {
   "inverted turn": [-1, 0, 1],
   "delayed inverted turn": [-1, 0, 1],
 };
-const TRILLS = ["trill", "long trill"];
+const FROM_BELOW = "trill from below";
+const TRILLS = ["trill", "long trill", FROM_BELOW];
 
 /**
  * A note with its grace notes and its ornament sign, as it sounds.
@@ -96,8 +97,11 @@ export function adorned(
   const tones = (sides: readonly (1 | 0 | -1)[], from: number, step: number): Tone[] =>
     sides.map((side, i) => ({ midi: heights[side], at: from + i * step, length: step }));
   if (TRILLS.includes(sign)) {
-    const pairs = Math.max(1, Math.floor(rest / (2 * SHORT)));
-    const sides = Array.from({ length: 2 * pairs }, (_, i): 1 | 0 => (i % 2 ? 0 : 1));
+    const isBelow = sign === FROM_BELOW;
+    const pairs = Math.max(isBelow ? 2 : 1, Math.floor(rest / (2 * SHORT)));
+    const sides = Array.from({ length: 2 * pairs }, (_, i): 1 | 0 | -1 =>
+      i % 2 ? 0 : i === 0 && isBelow ? -1 : 1,
+    );
     return [...found, ...tones(sides, start, rest / (2 * pairs))];
   }
   const sides = SIGNS[sign]!;

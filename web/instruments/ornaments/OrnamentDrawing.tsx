@@ -145,11 +145,20 @@ function Shape({ kind, x, y }: Pick<SignProps, "kind" | "x" | "y">) {
         {TRILL}
       </text>
     );
-  if (kind === "turn")
+  if (kind === "turn" || kind === "inverted turn") {
+    const up = kind === "turn" ? 1 : -1;
     return (
       <path
-        d={`M ${x - 170} ${y - 60} c -20 110 130 130 170 0 s 190 -110 170 0`}
+        d={`M ${x - 170} ${y - 60} c -20 ${110 * up} 130 ${130 * up} 170 0 s 190 ${-110 * up} 170 0`}
         className="ornament-turn"
+      />
+    );
+  }
+  if (kind === "trill from below")
+    return (
+      <path
+        d={`M ${x - 280} ${y + 110} q 10 -110 80 -110 l 70 -110 l 100 110 l 80 -110 l 100 110 l 70 -110`}
+        className="ornament-wave"
       />
     );
   return (

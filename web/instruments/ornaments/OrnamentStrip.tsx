@@ -7,7 +7,8 @@ import type { StripProps } from "../view.ts";
 import "./ornaments.css";
 
 const SHORT: Readonly<Record<Ornament["kind"], string>> = {
-  ...{ grace: "♪", mordent: "m", "short trill": "st", trill: "tr", turn: "t" },
+  ...{ grace: "♪", mordent: "m", "short trill": "st", trill: "tr" },
+  ...{ "trill from below": "↗tr", turn: "t", "inverted turn": "it" },
 };
 
 /** The layers over the bare tune, a row for each on the bar axis; each is heard or not. */

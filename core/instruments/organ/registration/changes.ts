@@ -60,6 +60,22 @@ export const registrationText = ({
     ...(assistant ? [say`by an assistant`] : []),
   ].join(", ");
 
+/**
+ * How the organ stands after each change, in order: what one does not say goes on, and a
+ * combination brings back the stops that were written with its number.
+ */
+export function drawnAfter(changes: readonly MarkData[]): MarkData[] {
+  let drawn: MarkData = {};
+  const combinations = new Map<unknown, MarkData[string]>();
+  return changes.map((data) => {
+    const { stops, combination } = data;
+    if (stops !== undefined && combination !== undefined) combinations.set(combination, stops);
+    const known = combinations.get(combination);
+    drawn = { ...drawn, ...(known === undefined ? {} : { stops: known }), ...data };
+    return drawn;
+  });
+}
+
 /** What has to be done for it by somebody; a hand goes to its manual by itself. */
 export const actionsOf = (data: MarkData): Action[] =>
   (["stops", "combination", "couplers", "swell"] as const).filter((one) => data[one] !== undefined);

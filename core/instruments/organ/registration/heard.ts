@@ -1,6 +1,6 @@
 import type { MarkedAt, Performance } from "../../../score/model/performance.ts";
-import type { MarkData } from "../../../score/marks/mark.ts";
 import { withRanks } from "../../ranks.ts";
+import { drawnAfter } from "./changes.ts";
 import { understood, type Stop } from "./stops.ts";
 
 /** Semitones from the key to what a pipe of so many feet sounds: 12 log2(8 / feet), tempered. */
@@ -26,10 +26,10 @@ export function ranksOf(text: string, hand: string): readonly number[] {
   return found.length ? found : [0];
 }
 
-/** What is heard with the stops that are drawn: what a later mark does not say goes on. */
+/** What is heard with the stops that are drawn. */
 export function withStops(performance: Performance, marks: readonly MarkedAt[]): Performance {
-  let drawn: MarkData = {};
-  const all = marks.map((one) => ({ ...one, data: (drawn = { ...drawn, ...one.data }) }));
+  const stands = drawnAfter(marks.map(({ data }) => data));
+  const all = marks.map((one, i) => ({ ...one, data: stands[i]! }));
   return withRanks(performance, all, ({ stops }, hand) =>
     typeof stops === "string" ? ranksOf(stops, hand) : [0],
   );

@@ -2,10 +2,9 @@ import { say } from "../../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
 import { oneAtAPlace, type Stratum } from "../../../score/marks/strata.ts";
-import type { MarkData } from "../../../score/marks/mark.ts";
 import { apart } from "./manuals.ts";
 import { withStops } from "./heard.ts";
-import { registrationFields, registrationText } from "./changes.ts";
+import { drawnAfter, registrationFields, registrationText } from "./changes.ts";
 
 /** Which stops sound, and where they change. */
 export const REGISTRATION: Stratum = {
@@ -25,10 +24,9 @@ export const REGISTRATION: Stratum = {
   reads: ["part"],
   setBefore: true,
   state: (marks, at) => {
-    const now = marks
-      .filter(({ from }) => comparePlaces(from, at) <= 0)
-      .reduce<MarkData>((all, { data }) => ({ ...all, ...data }), {});
-    return Object.keys(now).length ? say`registration: ${registrationText(now)}` : undefined;
+    const before = marks.filter(({ from }) => comparePlaces(from, at) <= 0);
+    const now = drawnAfter(before.map(({ data }) => data)).at(-1);
+    return now ? say`registration: ${registrationText(now)}` : undefined;
   },
   sound: withStops,
 };
