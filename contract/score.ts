@@ -109,7 +109,10 @@ export const Score = Type.Object({
   notes: List(Note),
   marks: List(
     Type.Object({
-      kind: OneOf("dynamic", "hairpin", "words", "rehearsal", "pedal", "harp-pedals", "reeds"),
+      kind: OneOf(
+        ...(["dynamic", "hairpin", "words", "rehearsal"] as const),
+        ...(["pedal", "harp-pedals", "reeds", "damp"] as const),
+      ),
       ...place,
       text: Type.String(),
       depth: Type.Optional(Type.Union([Type.Literal(0.5), Type.Literal(0.25)])),

@@ -1,5 +1,7 @@
 import type { Locks, Moment, Played, Wish } from "../fingering/index.ts";
-import { compare, subtract } from "../score/index.ts";
+import { compare, subtract, type Score } from "../score/index.ts";
+import { say } from "../words/say.ts";
+import type { FollowingSign } from "./sign.ts";
 
 // What every hand that plucks has in common.
 
@@ -29,3 +31,29 @@ export function toTheLetter<C>(
     ? [{ obeyedBy: (way) => told.every(({ i, finger }) => fingerOf(way, i) === finger) }]
     : [];
 }
+
+/**
+ * Where a file says that a string is damped, or all: engravers leave it out. It is shown at the
+ * note struck there, else at the last one before.
+ *
+ * @param sign as players of the instrument write it
+ */
+export const printedDamps = (score: Score, sign: string): FollowingSign[] =>
+  score.marks
+    .filter(({ kind }) => kind === "damp")
+    .flatMap((mark): FollowingSign[] => {
+      const inBar = score.notes.filter(({ bar, grace }) => bar === mark.bar && !grace);
+      const note =
+        inBar.find(({ offset }) => compare(offset, mark.offset) === 0) ??
+        inBar.findLast(({ offset }) => compare(offset, mark.offset) < 0) ??
+        inBar[0];
+      if (!note) return [];
+      const isAll = mark.text === "damp-all";
+      return [
+        {
+          ...{ kind: "damped", from: note.id, to: note.id, look: "text" },
+          text: isAll ? say`${sign} all` : sign,
+          name: isAll ? say`all strings are damped, as printed` : say`damped, as printed`,
+        },
+      ];
+    });

@@ -1,4 +1,5 @@
 import { fraction, readScore } from "../../score/index.ts";
+import { plain } from "../../words/say.ts";
 import { neckSigns } from "./signs.ts";
 import { placedSigns } from "../harp/fingers/signs.ts";
 
@@ -122,4 +123,24 @@ it("has no other position while a finger holds a note: the others lie close toge
   const chord = ["B2 C5 F#4 D#4", "6.1 1.4 2.2 3.3"] as const;
   expect(onNeck(...chord, 4)).toEqual(["position VII 0-0"]);
   expect(onNeck(...chord)).not.toEqual(["position VII 0-0"]);
+});
+
+// MusicXML 4.0: damp and damp-all are directions; engravers here draw neither
+it("strings that are damped as printed are shown at the note there, or the one before", () => {
+  const damp = (name: string, offset = 0) =>
+    `<direction><direction-type><${name}/></direction-type><offset>${offset}</offset></direction>`;
+  const note = (step: string) =>
+    `<note><pitch><step>${step}</step><octave>4</octave></pitch><duration>2</duration></note>`;
+  const { score } = readScore(
+    `<score-partwise><part-list/><part id="P1"><measure number="1"><attributes>` +
+      `<divisions>1</divisions></attributes>${note("C")}${damp("damp")}${note("D")}` +
+      `${damp("damp-all", -1)}</measure></part></score-partwise>`,
+  );
+  const of = (following: typeof neckSigns) =>
+    following(score, new Map(), {}).map(
+      ({ from, text }) =>
+        `${score.notes.find(({ id }) => id === from)!.pitch.step} ${plain(text ?? "")}`,
+    );
+  expect(of(neckSigns)).toEqual(["D ×", "D × all"]);
+  expect(of(placedSigns)).toEqual(["D ⊕", "D ⊕ all"]);
 });

@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { add, compare, onsets, type Note, type Score } from "../../score/index.ts";
 import { voiceLine } from "../../score/model/lines.ts";
 import { quarterOf } from "../looking.ts";
+import { printedDamps } from "../plucked.ts";
 import type { Following, FollowingSign } from "../sign.ts";
 import { roman, USUAL_NECK, type Neck } from "./neck.ts";
 import { writtenOn, type WrittenNote } from "./written.ts";
@@ -18,7 +19,8 @@ const BASS = 4;
 export const neckSigns: Following = (score, values, setup) => {
   const neck: Neck = { ...USUAL_NECK, ...setup };
   const [strings, fingers] = [values.get("string"), values.get("finger")];
-  if (!fingers?.size) return [];
+  const printed = printedDamps(score, "×");
+  if (!fingers?.size) return printed;
   const at = writtenOn(neck, fingers, strings ?? new Map(), true);
   const placed = (note: Note): Stopped[] =>
     at(note).flatMap((one) => (one.finger === undefined ? [] : [{ ...one, finger: one.finger }]));
@@ -29,6 +31,7 @@ export const neckSigns: Following = (score, values, setup) => {
     ...flatsOf(line),
     ...positionsOf(heldIn(score, line), barres),
     ...dampedIn(score, line),
+    ...printed,
   ];
 };
 

@@ -131,7 +131,8 @@ export interface ClefChange extends Place {
  * what stands at a place and is no note.
  */
 export interface PrintedMark {
-  readonly kind: "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal" | "harp-pedals" | "reeds";
+  readonly kind:
+    "dynamic" | "hairpin" | "words" | "rehearsal" | "pedal" | "harp-pedals" | "reeds" | "damp";
   readonly bar: number;
   readonly offset: Fraction;
   readonly text: string;

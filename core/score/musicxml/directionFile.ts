@@ -50,6 +50,8 @@ export function readDirection(
       } else if (item.tagName === "accordion-registration") {
         const reeds = readReeds(item);
         if (reeds) marks.push({ kind: "reeds", offset, text: reedsText(reeds) });
+      } else if (item.tagName === "damp" || item.tagName === "damp-all") {
+        marks.push({ kind: "damp", offset, text: item.tagName });
       } else if ((ours && item.tagName === "words") || pedal.words.has(item)) {
         // says for the reader what is read elsewhere
         continue;

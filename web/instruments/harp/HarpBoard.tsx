@@ -123,9 +123,10 @@ function placedWith(
   const values = new Map([...fingers].map(([id, { finger }]) => [id, finger]));
   const line = score.notes.filter((note) => note.hand === here.hand && !note.held && !note.grace);
   const at = (id: string) => line.findIndex((note) => note.id === id);
-  const isIn = ({ from, to }: { from: string; to: string }) => {
+  const isIn = ({ kind, from, to }: { kind: string; from: string; to: string }) => {
     const [start, end] = [line[at(from)], line[at(to)]];
     return (
+      kind === "placed" &&
       start?.hand === here.hand &&
       end !== undefined &&
       comparePlaces(start, here) <= 0 &&

@@ -1,6 +1,7 @@
 import { say } from "../../../words/say.ts";
 import { add, compare, onsets, toNumber, type Score } from "../../../score/index.ts";
 import { quarterOf } from "../../looking.ts";
+import { printedDamps } from "../../plucked.ts";
 import type { Following, FollowingSign } from "../../sign.ts";
 import { writtenString } from "../strings.ts";
 import { groupsOf, type Plucked } from "./placing.ts";
@@ -8,10 +9,13 @@ import { reachOf } from "./reach.ts";
 
 const HANDS = ["right", "left"] as const;
 
-/** Fingers that are placed together, as they follow from the fingers that are written. */
+/** Fingers placed together, as they follow from those written; strings damped as printed. */
 export const placedSigns: Following = (score, values) => {
   const fingers = values.get("finger");
-  return fingers?.size ? HANDS.flatMap((hand) => placedIn(score, hand, fingers)) : [];
+  const printed = printedDamps(score, "⊕");
+  return fingers?.size
+    ? [...HANDS.flatMap((hand) => placedIn(score, hand, fingers)), ...printed]
+    : printed;
 };
 
 function placedIn(
