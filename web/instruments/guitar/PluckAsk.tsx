@@ -36,7 +36,7 @@ export function PluckAsk() {
           slotProps={USUAL_SHOWN}
           onChange={(event) => put("thumb", event.target.value)}
         >
-          <MenuItem value="">{say`mostly basses`}</MenuItem>
+          <MenuItem value="">{say`as it falls`}</MenuItem>
           <MenuItem value="basses">{say`basses only`}</MenuItem>
           <MenuItem value="free">{say`free`}</MenuItem>
         </TextField>
@@ -54,7 +54,7 @@ export function PluckAsk() {
           <MenuItem value="thumb">{say`thumb across`}</MenuItem>
         </TextField>
         <TextField
-          label={say`Pattern of each bar`}
+          label={say`Bar pattern`}
           value={typed}
           placeholder="p i m a m i"
           error={!isFit}

@@ -2,7 +2,7 @@ import { ornamentText, type Ornament } from "@yarrow-ridge/core/instruments/orna
 import { comparePlaces, firstFinger, type Mark } from "@yarrow-ridge/core/score";
 import { ornamentWith } from "@yarrow-ridge/core/instruments/keyboard";
 import { DIGIT, GAP } from "../../score/placeFingers.ts";
-import type { NoteBox, PageBoxes } from "../../score/geometry.ts";
+import { overWords, type NoteBox, type PageBoxes } from "../../score/geometry.ts";
 import type { DrawingProps } from "../view.ts";
 import "./ornaments.css";
 
@@ -13,6 +13,8 @@ const TRILL = "tr";
 const [AWAY, BEFORE] = [300, 260];
 /** Fingers over a sign. */
 const HIGH = 230;
+/** To either side of its note a sign takes at most so much. */
+const WIDE = 280;
 /** What stands over the same note takes so much. */
 const SIGN = 420;
 
@@ -72,8 +74,14 @@ function stepOf(boxes: PageBoxes, note: NoteBox): number {
   return (bottom - top) / 8;
 }
 
+/** Clear of the note, its fingers, and the words that are engraved there. */
 const over = (boxes: PageBoxes, note: NoteBox): number =>
-  Math.min(staffOf(boxes, note).top - AWAY, note.top - DIGIT - 4 * GAP);
+  overWords(
+    boxes,
+    { left: note.x - WIDE, right: note.x + WIDE },
+    Math.min(staffOf(boxes, note).top - AWAY, note.top - DIGIT - 4 * GAP),
+    SIGN,
+  );
 
 function Grace({
   note,
