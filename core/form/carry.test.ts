@@ -1,5 +1,6 @@
 import { instrument, pedalMark, stratumOf } from "../instruments/index.ts";
 import { scoreOf } from "../testing.ts";
+import { plain } from "../words/say.ts";
 import { fraction, startOf, type Mark, type Section } from "../score/index.ts";
 import {
   analyse,
@@ -112,6 +113,53 @@ describe("of what is not on one note", () => {
     expect(carried.marks.map(({ from, data }) => [from.bar, data])).toEqual([
       [3, { F: 1 }],
       [6, { F: 1 }],
+    ]);
+  });
+  it("pedals of a harp stay where the music returns on other notes, levers in other octaves too", () => {
+    const found = analyse(score).returns;
+    const bars = (id: string, data: Mark["data"]) => {
+      const stratum = stratumOf(instrument("harp"), id)!;
+      const set = [{ id: "1", layer: "", from: startOf(0), data }];
+      const carried = carryMarks(score, found, stratum, set, 0, 1);
+      return [carried.marks.map(({ from }) => from.bar), carried.misfits.map(plain)];
+    };
+    const anew = (bar: number, name: string) =>
+      `bar ${bar} comes back on other notes; its ${name} are to be found anew`;
+    expect(bars("harp-pedals", { F: 0 })).toEqual([[3, 7], [anew(6, "pedal settings")]]);
+    const levers = [4, 6].map((bar) => anew(bar, "lever settings"));
+    expect(bars("harp-levers", { F4: 0 })).toEqual([[7], levers]);
+    expect(bars("ornaments", { kind: "mordent", by: 2 })).toEqual([[3, 5, 7], []]);
+  });
+  it("ornaments go along by degree, where the tune comes back on other steps of its key", () => {
+    const steps = scoreOf([
+      ["C5 D5 E5 C5", "C3:4"],
+      ["E5 F5 G5 E5", "C3:4"],
+      ["A4:2 B4:2", "F2:4"],
+      ["D5 E5 F5 D5", "D3:4"],
+      ["F5 G5 A5 F5", "D3:4"],
+    ]);
+    const ornaments = stratumOf(instrument("piano"), "ornaments")!;
+    const carried = (...all: [number, Mark["data"]][]) =>
+      carryMarks(
+        steps,
+        analyse(steps).returns,
+        ornaments,
+        all.map(([quarter, data], i) => ({
+          ...{ id: String(i), layer: "", from: { bar: 0, offset: fraction(quarter) }, data },
+        })),
+        0,
+        1,
+      ).marks.map(({ from, data }) => [from.bar, data]);
+    // C has B a half step below, D has C a whole one; E has F a half step above, F has G
+    expect(
+      carried([0, { kind: "mordent", by: 1 }], [2, { kind: "grace", side: "above", by: 1 }]),
+    ).toEqual([
+      [3, { kind: "mordent", by: 2 }],
+      [3, { kind: "grace", side: "above", by: 2 }],
+    ]);
+    // a half step under a note stays one, in the key or not
+    expect(carried([1, { kind: "grace", side: "below", by: 1 }])).toEqual([
+      [3, { kind: "grace", side: "below", by: 1 }],
     ]);
   });
   it("a note on a bar goes to the bars, a note on a note to what it has become, each once", () => {

@@ -44,6 +44,16 @@ const shifted = ({ id: _, ...mark }: Mark, on: number): Draft => ({
   ...(mark.to ? { to: { ...mark.to, bar: mark.to.bar + on } } : {}),
 });
 
+/** What a mark says where it has gone to. */
+const goneTo = (
+  score: Score,
+  { moved }: Stratum,
+  { from, data }: Mark,
+  there: Draft,
+  semitones: number,
+): Draft =>
+  moved ? { ...there, data: moved(data, { semitones, from, to: there.from, score }) } : there;
+
 const stays = (score: Score, bar: number, { name }: Stratum): string =>
   say`bar ${score.bars[bar]!.number} has ${name} of its own; they stay`;
 
@@ -59,7 +69,7 @@ function withAllHands(
   const own = new Set(marks.flatMap(barsOf));
   const done = new Set<number>();
   const [found, misfits]: [Draft[], string[]] = [[], []];
-  for (const { bar, there } of asWhole(score, returns, from, to)) {
+  for (const { bar, there, one } of asWhole(score, returns, from, to)) {
     const here = inside.filter((mark) => mark.from.bar === bar);
     if (here.length === 0 || done.has(there)) continue;
     if (own.has(there)) {
@@ -67,13 +77,20 @@ function withAllHands(
       continue;
     }
     done.add(there);
+    if (stratum.holdsAt?.(one.interval) === false) {
+      misfits.push(
+        say`bar ${score.bars[there]!.number} comes back on other notes; its ${stratum.name} are to be
+          found anew`,
+      );
+      continue;
+    }
     for (const mark of here) {
       if (compare(mark.from.offset, score.bars[there]!.length) > 0)
         misfits.push(
           say`bar ${score.bars[there]!.number} is too short for the ${stratum.words(mark)} of bar
             ${score.bars[bar]!.number}`,
         );
-      else found.push(shifted(mark, there - bar));
+      else found.push(goneTo(score, stratum, mark, shifted(mark, there - bar), one.interval));
     }
   }
   return { found, misfits };
@@ -105,7 +122,7 @@ function withTheirHand(
         other.ofTo >= lastOf(one),
     )) {
       const moved = shifted(one, back.from - back.of);
-      const there = { ...moved, data: stratum.moved?.(one.data, back.interval) ?? one.data };
+      const there = goneTo(score, stratum, one, moved, back.interval);
       const own = [...marks, ...found].find((other) => meets(other, there));
       if (!own) found.push(there);
       else if (JSON.stringify(own.data) !== JSON.stringify(there.data))

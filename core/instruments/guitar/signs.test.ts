@@ -103,6 +103,35 @@ it("an open bass that goes on to another string is damped, and who does it is sa
   expect(onNeck("C3 B2", "5.3 5.2")).toEqual(["position I 0-0"]);
 });
 
+it("open strings that would ring on in a rest are damped, by thumb and fingers", () => {
+  // A with its open fifth and the open first string, a quarter of rest, then E
+  const read = scoreOf("A2+E4 C3 A2 E2");
+  const [bass, top, , , next] = read.notes.map((note) => ({ ...note, hand: "hands" }));
+  const of = (places: string, at: number) => {
+    const told = places.split(" ").map((one) => one.split("."));
+    const notes = [bass!, top!, { ...next!, offset: fraction(at) }];
+    const values = (which: number) =>
+      new Map(notes.map(({ id }, i): [string, string] => [id, told[i]![which]!]));
+    return neckSigns(
+      { ...read, notes },
+      new Map([
+        ["string", values(0)],
+        ["finger", values(1)],
+      ]),
+      {},
+    ).flatMap(({ kind, text, name }) => (kind === "rest" ? [[text, plain(name)]] : []));
+  };
+  expect(of("5.0 1.0 6.0", 2)).toEqual([
+    [
+      "×5 ×1",
+      "in the rest after it the side of the thumb stops string 5, and fingers laid back stop string 1",
+    ],
+  ]);
+  // no rest, and a string that the left hand lets go by lifting
+  expect(of("5.0 1.0 6.0", 1)).toEqual([]);
+  expect(of("6.4 2.4 6.0", 2)).toEqual([]);
+});
+
 it("fingers placed together have a bracket", () => {
   const score = scoreOf("C4 D4 E4 F4 G4 A4 B4 C5");
   const fingers = new Map(

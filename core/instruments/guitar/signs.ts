@@ -1,19 +1,14 @@
 import { say } from "../../words/say.ts";
 import { add, compare, onsets, type Note, type Score } from "../../score/index.ts";
-import { voiceLine } from "../../score/model/lines.ts";
 import { quarterOf } from "../looking.ts";
 import { printedDamps } from "../plucked.ts";
 import type { Following, FollowingSign } from "../sign.ts";
+import { dampedIn, dampedInRests, type Stopped } from "./damping.ts";
 import { roman, USUAL_NECK, type Neck } from "./neck.ts";
-import { writtenOn, type WrittenNote } from "./written.ts";
-
-/** A note with its finger. */
-type Stopped = WrittenNote & { readonly finger: number };
+import { writtenOn } from "./written.ts";
 
 /** Strings from the first to this one are half a barre. Common practice, no source. */
 const HALF = 4;
-/** Strings from this one down are the thumb's. */
-const BASS = 4;
 
 /** Positions, barres and what is to be damped, as they follow from strings and fingers. */
 export const neckSigns: Following = (score, values, setup) => {
@@ -31,6 +26,7 @@ export const neckSigns: Following = (score, values, setup) => {
     ...flatsOf(line),
     ...positionsOf(heldIn(score, line), barres),
     ...dampedIn(score, line),
+    ...dampedInRests(score, line),
     ...printed,
   ];
 };
@@ -170,36 +166,4 @@ function flatsOf(line: readonly (readonly Stopped[])[]): FollowingSign[] {
     });
   }
   return found;
-}
-
-/**
- * Open basses that would outlast their value: only open strings do, a finger ends the others. Said
- * where the bass goes on to another string, or rests.
- */
-function dampedIn(score: Score, line: readonly (readonly Stopped[])[]): FollowingSign[] {
-  const isBass = voiceLine(score, "low");
-  const all = line.flat();
-  const basses = all.filter(({ note, string }) => (isBass ? isBass(note) : string >= BASS));
-  return basses.flatMap((one, i): FollowingSign[] => {
-    const { note, string, fret } = one;
-    if (fret > 0) return [];
-    const end = add(quarterOf(score, note), note.length);
-    const next = basses[i + 1];
-    // struck again it is damped by that; while it rings on below its chord nothing is to do
-    if (!next || next.string === string || compare(quarterOf(score, next.note), end) > 0) return [];
-    const sames = all.some(
-      (other) => other.string === string && compare(quarterOf(score, other.note), end) === 0,
-    );
-    if (sames || compare(quarterOf(score, next.note), quarterOf(score, note)) === 0) return [];
-    return [
-      {
-        ...{ kind: "damp", from: next.note.id, to: next.note.id, look: "text" },
-        text: say`×${string}`,
-        name:
-          next.string < string
-            ? say`the side of the thumb stops string ${string}`
-            : say`the thumb stops string ${string} after it has plucked`,
-      },
-    ];
-  });
 }

@@ -28,6 +28,8 @@ export const HARP_LEVERS: Stratum = {
     (a, b) => a.data["time"] === b.data["time"],
   ),
   work: () => import("./leverWork.ts").then((found) => found.leverWork),
+  // each octave has its own
+  holdsAt: (semitones) => semitones === 0,
   setBefore: true,
   times: true,
   state: (marks, at) => {

@@ -59,6 +59,8 @@ export const HARP_PEDALS: Stratum = {
       marks.map(({ from, data }) => ({ ...from, pedals: data as Record<string, number> })),
     ),
   spells: respelled,
+  // other notes want other pedals, other octaves do not
+  holdsAt: (semitones) => semitones % 12 === 0,
   work: () => import("./pedalWork.ts").then((found) => found.pedalWork),
   setBefore: true,
   times: true,

@@ -14,6 +14,7 @@ import { atPlace, quarterOf, returnsOtherwise } from "../looking.ts";
 import { firstFinger, lastFinger } from "../../score/marks/written.ts";
 import type { CheckOptions, Doubt } from "../review.ts";
 import type { KeyboardHand } from "./grip.ts";
+import { slidesTo } from "./geometry.ts";
 import { fingersOver } from "./locks.ts";
 import { thumbs, type HandPosition } from "./position.ts";
 
@@ -127,6 +128,11 @@ function inARow(score: Score, fingers: Fingers, hand: string, model: KeyboardHan
     )
       return [];
     if (toNumber(add(quarterOf(score, a), a.length)) < toNumber(quarterOf(score, b))) return [];
+    const isSlid =
+      firstFinger(f2) === "1" &&
+      slidesTo(model.key(a.midi), model.key(b.midi)) &&
+      model.thumbSlides;
+    if (isSlid && isHeldOver(score, a, b)) return [];
     return model.step(grip(a), grip(b), { seconds: 1, rest: 0, detached: false }) < Infinity
       ? []
       : [
@@ -140,6 +146,15 @@ function inARow(score: Score, fingers: Fingers, hand: string, model: KeyboardHan
         ];
   });
 }
+
+/** Whether another note of the hand sounds on from one note to the next. */
+const isHeldOver = (score: Score, a: Note, b: Note): boolean =>
+  score.notes.some((note) => {
+    if (note.hand !== a.hand || note === a || note === b || note.held || note.grace) return false;
+    const begins = toNumber(quarterOf(score, note));
+    const now = toNumber(quarterOf(score, b));
+    return begins < now && begins + toNumber(note.length) > now;
+  });
 
 /** Fingers that do not lie over their key where the hand is to keep its position. */
 function outOfPosition(

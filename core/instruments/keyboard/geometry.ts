@@ -1,3 +1,5 @@
+import { isBlack } from "../../score/model/pitch.ts";
+
 /** Millimetres of seven white keys on a standard piano; from memory, Boyle, Boyle & Booker 2015. */
 export const STANDARD_OCTAVE = 164.5;
 
@@ -21,3 +23,7 @@ const MIRROR = 124;
 /** A key as the hand sees it: the left hand is the right one in a mirror standing on a D. */
 export const seenBy = (side: "right" | "left", midi: number): number =>
   side === "right" ? midi : MIRROR - midi;
+
+/** Whether a finger slides from one key to another: on to the white one beside it. */
+export const slidesTo = (from: number, to: number): boolean =>
+  from !== to && !isBlack(to) && Math.abs(from - to) <= (isBlack(from) ? 1 : 2);

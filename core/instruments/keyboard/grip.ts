@@ -24,6 +24,8 @@ export interface KeyboardHand extends HandModel<Grip> {
   readonly inWhiteKeys: (key: number) => number;
   /** Of taking the first or last of a run otherwise than the same key in another octave. */
   readonly endMismatch: (a: Grip, b: Grip) => number;
+  /** Whether the thumb slides to the key beside it while another finger holds. */
+  readonly thumbSlides: boolean;
   /** Between two keys, in white keys of this keyboard. */
   readonly width: (low: number, high: number) => number;
   /** Furthest two fingers reach apart, in white keys of this keyboard. */

@@ -1,7 +1,7 @@
 import type { Link } from "../../fingering/moment.ts";
 import { isBlack } from "../../score/model/pitch.ts";
 import type { FingerPairs } from "./fingerPairs.ts";
-import { keyAt } from "./geometry.ts";
+import { keyAt, slidesTo } from "./geometry.ts";
 import type { Grip } from "./grip.ts";
 import { TIME_TO_CHANGE, type MelodicCost } from "./melodic.ts";
 import type { Prices } from "./prices.ts";
@@ -68,8 +68,10 @@ export function stepCost(
     // one voice moves, whatever else is held: a line
     if (froms === 1 && tos === 1) {
       const move = melodic(left[fromAt]!, a.keys[fromAt]!, b.fingers[toAt]!, b.keys[toAt]!, link);
-      // beside a held key there may be no other finger left
-      return cost + (a.keys.length > 1 || b.keys.length > 1 ? Math.min(move, p.hop) : move);
+      if (a.keys.length === 1 && b.keys.length === 1) return cost + move;
+      const isThumb = left[fromAt] === 1 && b.fingers[toAt] === 1;
+      const hop = isThumb && slidesTo(a.keys[fromAt]!, b.keys[toAt]!) ? p.thumbSlide : p.hop;
+      return cost + Math.min(move, hop);
     }
     if (froms === 0) return cost;
     return cost + chords(a, b, left, link);

@@ -67,6 +67,7 @@ export function keyboardHand(
     }),
     plan: (task) => keyboardPlan(hand, task),
     endMismatch,
+    thumbSlides: prices.thumbSlide < prices.hop,
     width: (low, high) => keyAt(high) - keyAt(low),
     maxSpan: (low, high) => spans[low * 10 + high]![5],
   };

@@ -56,7 +56,7 @@ export const POSITION: Stratum = {
     );
     return words.length > 0 ? words.join(", ") : undefined;
   },
-  moved: (data, semitones) => ({ thumb: (data.thumb as number) + semitones }),
+  moved: (data, { semitones }) => ({ thumb: (data.thumb as number) + semitones }),
 };
 
 /** A mark of the position stratum as a hand's position. */

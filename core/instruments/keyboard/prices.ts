@@ -64,6 +64,8 @@ export const PRICES = {
   threeWeak: 0.2,
   /** One finger goes from key to key while another holds. */
   hop: 15,
+  /** The thumb does so to the key beside it: where the pedal joins nobody has to. */
+  thumbSlide: 15,
   /** A held key changes finger silently; quicker than it can be done it is let go. */
   substitution: 4.5,
   letGo: 20,

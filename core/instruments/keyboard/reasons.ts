@@ -1,6 +1,7 @@
 import { say } from "../../words/say.ts";
 import { barSpan, isBlack, pitchText, type Score } from "../../score/index.ts";
 import { agreeingIn, type Played, type Solved } from "../../fingering/index.ts";
+import { slidesTo } from "./geometry.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 import { ornamentFingers } from "./ornaments.ts";
 
@@ -29,7 +30,7 @@ export function factsOf(
       if (moment.struck[i] && finger === 1 && isBlack(moment.notes[i]!.midi))
         thumbsOnBlack.push(moment.notes[i]!);
     });
-    if (grip.keys.length > 1) {
+    if (grip.keys.length > 1 && !grip.rolled) {
       const semitones = grip.keys.at(-1)! - grip.keys[0]!;
       if (semitones > (widest?.semitones ?? 0))
         widest = {
@@ -88,6 +89,13 @@ export function describe(
         ? say`Thumb on a black key${score ? say` in ${barList(score, thumbsOnBlack)}` : ""}.`
         : say`No thumb on a black key.`,
     );
+  const slid = model.thumbSlides ? slidUnder(solved, asked) : [];
+  if (slid.length)
+    reasons.push(
+      say`Under a held voice the thumb slides to the key beside it${
+        score ? say` in ${barList(score, slid)}` : ""
+      }.`,
+    );
   const signs = asked.flatMap(
     (at) => ornamentFingers(line.moments[at]!, line.ways[at]![path[at]!]!, model) ?? [],
   );
@@ -118,6 +126,18 @@ export function describe(
           the lower note.`,
     );
   return reasons;
+}
+
+/** Notes to which the thumb slides while another finger holds. */
+function slidUnder({ line, path }: Solved<Grip>, asked: readonly number[]): Played[] {
+  return asked.flatMap((at) => {
+    const [before, now] = [at - 1, at].map((one) => line.ways[one]?.[path[one]!]);
+    if (!before || !now || now.struck.every(Boolean)) return [];
+    const [from, to] = [(before.then ?? before.fingers).indexOf(1), now.fingers.indexOf(1)];
+    const isSlid =
+      from >= 0 && to >= 0 && now.struck[to] && slidesTo(before.keys[from]!, now.keys[to]!);
+    return isSlid ? [line.moments[at]!.notes[to]!] : [];
+  });
 }
 
 function barList(score: Score, notes: readonly Played[]): string {

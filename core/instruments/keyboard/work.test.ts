@@ -1,5 +1,6 @@
-import { parseWritten, readScore, startOf, writtenText } from "../../score/index.ts";
+import { fraction, parseWritten, readScore, startOf, writtenText } from "../../score/index.ts";
 import { scoreOf } from "../../testing.ts";
+import { plain } from "../../words/say.ts";
 import type { FingerOptions } from "../../fingering/index.ts";
 import { check, propose, redistribute } from "../propose.ts";
 import { blocks, verticals } from "./index.ts";
@@ -266,5 +267,33 @@ describe("other ways", () => {
         (one) => one.then !== undefined,
       ).length;
     expect(changes("organ")).toBeGreaterThan(changes("piano"));
+  });
+
+  it("let an organist's thumb slide under a held voice, where a pianist lets go", () => {
+    // a held note over a line that goes down further than the fingers: the thumb glissando of
+    // organ methods, from memory
+    const score = scoreOf([["G5:4", "r:4"]], [4, 4]);
+    const [held] = score.notes;
+    const line = ["E", "D", "C", "B"].map((step, i) => ({
+      ...{ ...held!, id: `v${i}`, voice: "2", midi: [76, 74, 72, 71][i]! },
+      pitch: { step: step as "E", alter: 0, octave: i < 3 ? 5 : 4 },
+      ...{ offset: fraction(i), length: fraction(1), duration: fraction(1) },
+    }));
+    const both = {
+      ...score,
+      notes: [line[0]!, held!, ...line.slice(1)],
+    };
+    const found = propose(both, { hand: "right", from: 0, to: 0, instrument: "organ", tempo: 60 });
+    const fingers = new Map(found.notes.map(({ id, finger }) => [id, finger]));
+    expect(fingers.get(held!.id)).toBe("5");
+    expect(line.map(({ id }) => fingers.get(id)).slice(-2)).toEqual(["1", "1"]);
+    expect(found.reasons.map(plain).join(" ")).toContain(
+      "Under a held voice the thumb slides to the key beside it in bar 1.",
+    );
+    const written = new Map([...fingers].flatMap(([id, one]) => (one ? [[id, one] as const] : [])));
+    const doubts = (instrument: string) =>
+      check(both, written, { instrument }).map(({ kind }) => kind);
+    expect(doubts("organ")).toEqual([]);
+    expect(doubts("piano")).toContain("same finger");
   });
 });

@@ -8,10 +8,14 @@ import { PRICES } from "../keyboard/prices.ts";
 import { keyboardReview } from "../keyboard/review.ts";
 
 /**
- * Nothing but the finger holds a note: a silent change is everyday, and long fingers cross over.
+ * Nothing but the finger holds a note: a silent change is everyday, long fingers cross over, and
+ * under a held voice the thumb slides to the key beside it.
  * Own figures.
  */
-const LEGATO = { ...PRICES, substitution: 1.2, letGo: 40, over: 4, detachedSame: 2.5 };
+const LEGATO = {
+  ...{ ...PRICES, substitution: 1.2, letGo: 40, over: 4, detachedSame: 2.5 },
+  thumbSlide: 2,
+};
 
 const manuals = keyboardReview(LEGATO);
 

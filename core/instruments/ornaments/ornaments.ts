@@ -5,6 +5,7 @@ import {
   oneAtAPlace,
   type MarkChoice,
   type MarkSign,
+  type Moved,
   type Stratum,
 } from "../../score/marks/strata.ts";
 import type { Mark, MarkData } from "../../score/marks/mark.ts";
@@ -12,7 +13,7 @@ import { adornedScore, ornamentsOn } from "./adorned.ts";
 import { ornamentSchema, ornamentText, type Ornament } from "./kinds.ts";
 import { LAYER_NAMES } from "./layers.ts";
 import type { Slides } from "./slides.ts";
-import { HAS_BOTH, sizesOf } from "./sizes.ts";
+import { HAS_BOTH, sizesOf, type Interval } from "./sizes.ts";
 import { withOrnaments } from "./sound.ts";
 
 /** Where no note of the tune begins its neighbour is taken to be a whole step away. */
@@ -26,6 +27,7 @@ function sizesAt(
   at: Place,
   score: Pick<Score, "bars" | "notes">,
   limb: string,
+  interval?: Interval,
 ): Pick<Ornament, "by" | "under"> {
   const here = score.notes.filter(
     (note) => note.hand === limb && !note.grace && !note.held && comparePlaces(note, at) === 0,
@@ -33,8 +35,26 @@ function sizesAt(
   const [note] = here.sort((a, b) => b.midi - a.midi);
   if (!note) return HAS_BOTH.includes(typed.kind) ? { by: STEP, under: STEP } : { by: STEP };
   const inBar = score.notes.filter(({ bar }) => bar === note.bar);
-  return sizesOf(typed, note, score.bars[note.bar]!, inBar);
+  return sizesOf(typed, note, score.bars[note.bar]!, inBar, interval);
 }
+
+const INTERVALS = [undefined, "half", "step", "third"] as const;
+
+/**
+ * An ornament where the tune comes back on other notes: by the same degrees of the key there. What
+ * lies off the key where it was keeps its semitones.
+ */
+const byDegree =
+  (limb: string) =>
+  (data: MarkData, { from, to, score }: Moved): MarkData => {
+    const typed = data as unknown as Ornament;
+    const sizes = (at: Place, interval?: Interval) => sizesAt(typed, at, score, limb, interval);
+    const found = INTERVALS.findIndex((interval) => {
+      const { by, under } = sizes(from, interval);
+      return by === typed.by && under === typed.under;
+    });
+    return found < 0 ? data : { ...data, ...sizes(to, INTERVALS[found]) };
+  };
 
 /** The fingers of a grace in turn, and none after the last. */
 function nextFinger(marks: readonly Mark[], at: Place): MarkData | undefined {
@@ -127,6 +147,7 @@ export function ornamentsOver(limb: string, slides: Slides): Stratum {
     untimed: true,
     reads: ["finger"],
     asks: ["reach"],
+    moved: byDegree(limb),
     adorns: (score, marks) => adornedScore(score, ornamentsOn(score, limb, marks)),
     sound: (performance, marks) => withOrnaments(performance, marks, limb),
   };

@@ -149,8 +149,18 @@ export interface Stratum {
   readonly sound?: (performance: Performance, marks: readonly MarkedAt[]) => Performance;
   /** What marks are in a MIDI file, where it has a controller for them. */
   readonly controllers?: (marks: readonly MarkedAt[], length: number) => readonly ControllerSet[];
-  /** What a mark says where the music comes back so many semitones away; the same when absent. */
-  readonly moved?: (data: MarkData, semitones: number) => MarkData;
+  /** Whether it holds where the music comes back so many semitones away; always when absent. */
+  readonly holdsAt?: (semitones: number) => boolean;
+  /** What a mark says where the music comes back; the same when absent. */
+  readonly moved?: (data: MarkData, move: Moved) => MarkData;
+}
+
+/** Where a mark goes along to. */
+export interface Moved {
+  readonly semitones: number;
+  readonly from: Place;
+  readonly to: Place;
+  readonly score: Score;
 }
 
 /** A mark as it is stored and sent. */
