@@ -248,3 +248,45 @@ it("shows where the hands of a harp take a broken chord in turn, and gives it ov
   await until(async () => (await moved()).length > 5);
   expect(here.complaints()).toEqual([]);
 });
+
+it("sets the pedals for a glissando, and tunes a lever harp to what saves most", async () => {
+  const id = await bring(demo("evening-on-the-upper-sallow"), "harp");
+  await openPiece(page, id);
+  await press(page, "Pedals");
+  await page.keyboard.press("ArrowRight");
+  await page.$$eval("summary", (all) =>
+    all.find((one) => one.textContent.startsWith("A glissando on a chord"))!.click(),
+  );
+  await page.waitForSelector(".glissandi[open] input");
+  await page.type(".glissandi input", "H9");
+  await says(page, "Write a chord as");
+  await page.$eval(".glissandi input", (input) => input.select());
+  await page.type(".glissandi input", "c e g");
+  await says(page, "No pedal brings D, A into this chord");
+  await page.$eval(".glissandi input", (input) => input.select());
+  await page.type(".glissandi input", "Bb9");
+  // of a dominant ninth every string belongs to it; letters typed there are no pedals
+  await press(page, /^D♮ C♮ B♭ E♯ F♮ G♯ A♭/);
+  await until(async () => (await settings(id)).length === 1);
+  expect((await settings(id))[0]!.data).toEqual({ D: 0, C: 0, B: -1, E: 1, F: 0, G: 1, A: -1 });
+  await says(page, "the pedals stand so");
+  await press(page, "Undo");
+  await until(async () => (await settings(id)).length === 0);
+
+  const piece = async () => json<{ setup: { tuning?: string } | null }>(`/api/pieces/${id}`);
+  await fetch(here.url(`/api/pieces/${id}`), {
+    method: "PATCH",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ setup: { kind: "lever" } }),
+  });
+  await openPiece(page, id);
+  await press(page, "Levers");
+  await says(page, "Tuned to E♭ major no lever is flipped in");
+  await press(page, "Which tuning saves most?");
+  await says(page, "as it is");
+  await press(page, "Tune so");
+  await until(async () => ((await piece()).setup?.tuning ?? "Eb") !== "Eb");
+  await press(page, "Undo");
+  await until(async () => (await piece()).setup?.tuning === undefined);
+  expect(here.complaints()).toEqual([]);
+});
