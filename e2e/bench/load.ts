@@ -22,20 +22,26 @@ const send = (url: string, body: unknown, method = "POST") =>
 const share = (times: number[], part: number) =>
   times.sort((a, b) => a - b)[Math.floor((times.length - 1) * part)]!;
 
+const NO_TUNE: readonly string[] = ["left", "feet"];
+
 /** Fifty people at once: they look at the studio and at pieces, try, and write fingers. */
 export async function measureLoad(server: string): Promise<void> {
   const { items } = await json<{ items: { id: string }[] }>(`${server}/api/pieces`);
   const { due } = await json<{ due: { id: string }[] }>(`${server}/api/studio`);
   const pieces = items.map(({ id }) => id);
   const notes = await Promise.all(
-    pieces.map((id) => json<{ notes: { id: string }[] }>(`${server}/api/pieces/${id}/score`)),
+    pieces.map((id) =>
+      json<{ notes: { id: string; hand: string }[] }>(`${server}/api/pieces/${id}/score`),
+    ),
   );
   const errors: string[] = [];
   const mixed: number[] = [];
   const bare: number[] = [];
   const client = async (who: number) => {
     const piece = pieces[who % pieces.length]!;
-    const note = notes[who % pieces.length]!.notes[who]?.id;
+    // fingers that every hand has that plays a tune
+    const tune = notes[who % pieces.length]!.notes.filter(({ hand }) => !NO_TUNE.includes(hand));
+    const note = tune[who]?.id;
     const steps = [
       () => ask(`${server}/api/studio`),
       () => ask(`${server}/api/students?sort=lesson`),
@@ -46,7 +52,7 @@ export async function measureLoad(server: string): Promise<void> {
         note
           ? send(
               `${server}/api/pieces/${piece}/notes/finger`,
-              { values: [{ note, value: String(1 + (who % 5)) }] },
+              { values: [{ note, value: String(1 + (who % 4)) }] },
               "PUT",
             )
           : ask(`${server}/api/pieces/${piece}`),
