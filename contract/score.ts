@@ -31,6 +31,7 @@ const Note = Type.Object({
   staccato: Type.Boolean(),
   accent: Type.Optional(OneOf("accent", "strong")),
   rolled: Type.Optional(OneOf("up", "down")),
+  roll: Type.Optional(Type.String({ description: "chords with the same are rolled as one" })),
   ornaments: Type.Optional(List(Type.String())),
   accidental: Type.Optional(Type.Boolean()),
   printed: Type.Optional(Type.Record(Type.String(), Type.String())),

@@ -45,6 +45,30 @@ it.each([
   ).toEqual(expect.arrayContaining([expect.objectContaining({ midi: 64, onset: 0, length: 4 })]));
 });
 
+it("rolls both hands as one where their signs have one number, else each by itself", () => {
+  const both = (upper: string, lower: string) => {
+    const [high, low] = [chordOf("E4 G4", upper), chordOf("C3 G3", lower, "piano", 2)];
+    const notes = [...low.notes.map((note) => ({ ...note, id: `${note.id}l` })), ...high.notes];
+    const { notes: heard } = sounded(
+      instrument("piano"),
+      perform({ ...high, notes }, startOf(0), startOf(1)),
+    );
+    const keys = [...heard].sort((a, b) => a.onset - b.onset || a.midi - b.midi);
+    return keys.map(({ midi, onset }) => [midi, onset]);
+  };
+  const one = both('<arpeggiate number="1"/>', '<arpeggiate number="1"/>');
+  expect(one.map(([midi]) => midi)).toEqual([48, 55, 64, 67]);
+  expect(new Set(one.map(([, onset]) => onset)).size).toBe(4);
+  for (const [upper, lower] of [
+    [UP, UP],
+    ['<arpeggiate number="1"/>', '<arpeggiate number="2"/>'],
+  ] as const)
+    expect(both(upper, lower).map(([midi, onset]) => [midi, onset! > 0])).toEqual([
+      ...[[48, false], [64, false]],
+      ...[[55, true], [67, true]],
+    ]); // prettier-ignore
+});
+
 // a tenth for a hand that reaches an octave is rolled: common practice, no source
 it("fingers a rolled chord that is wider than the hand, and says that it is not held", () => {
   const small = { reach: 165 };

@@ -59,6 +59,8 @@ export interface Note {
   readonly reached?: Reached;
   /** A chord of such notes is rolled: from its lowest note up, or from its highest down. */
   readonly rolled?: "up" | "down";
+  /** Chords struck at once with the same number are rolled as one, over both staves. */
+  readonly roll?: string;
   /** What is printed on it, as the file has it: a finger, a string. */
   readonly printed?: Said;
   /** Keys of the chord it stands for, rising, where letters say so: a bass button. */

@@ -65,6 +65,7 @@ export function joinNotes(
       ...(raw.accidental ? { accidental: true } : {}),
       ...(raw.ornaments.length ? { ornaments: raw.ornaments } : {}),
       ...(raw.rolled ? { rolled: raw.rolled } : {}),
+      ...(raw.roll ? { roll: raw.roll } : {}),
       ...reachedBy(raw, joins),
       ...(raw.printed ? { printed: raw.printed } : {}),
       ...(chords.has(raw) ? { chord: chords.get(raw)! } : {}),

@@ -59,7 +59,8 @@ export interface RawNote {
   accent: "accent" | "strong" | undefined;
   ornaments: string[];
   accidental: boolean;
-  rolled: Note["rolled"];
+  rolled?: Note["rolled"];
+  roll?: Note["roll"];
   /** Slurs, slides and what guitarists call them, as they begin and end on it. */
   joins: Join[];
   printed: Said | undefined;
@@ -235,16 +236,24 @@ function readNote(
           : (ORNAMENTS[sign.tagName] ?? []),
       ),
     accidental: child(note, "accidental") !== undefined,
-    rolled: rolledBy(notations),
+    ...rolledBy(notations),
     joins: readJoins(notations),
     printed: readAspects(notations, state.aspects),
   };
 }
 
-/** By default a chord is rolled from its lowest note to its highest (MusicXML 4.0, arpeggiate). */
-function rolledBy(notations: readonly Element[]): Note["rolled"] {
+/**
+ * By default a chord is rolled from its lowest note to its highest; simultaneous ones with the same
+ * number are rolled together (MusicXML 4.0, arpeggiate).
+ */
+function rolledBy(notations: readonly Element[]): Pick<RawNote, "rolled" | "roll"> {
   const [sign] = notations.flatMap((one) => children(one, "arpeggiate"));
-  return sign && (sign.getAttribute("direction") === "down" ? "down" : "up");
+  if (!sign) return {};
+  const number = sign.getAttribute("number");
+  return {
+    rolled: sign.getAttribute("direction") === "down" ? "down" : "up",
+    ...(number ? { roll: number } : {}),
+  };
 }
 
 const within = (count: number, most: number, what: string, number: string): void => {

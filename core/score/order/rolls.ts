@@ -10,7 +10,8 @@ const MOST = 1 / 2;
 
 /**
  * How much later than the beat each note of a rolled chord comes, in quarters: each hand rolls by
- * itself, and begins on the beat. Common practice, no source: others end on it.
+ * itself unless the file says that they are one, and begins on the beat. Common practice, no
+ * source: others end on it.
  *
  * @param inBar the notes of a bar
  */
@@ -18,7 +19,7 @@ export function rollsIn(inBar: readonly Note[]): ReadonlyMap<Note, number> {
   const chords = new Map<string, Note[]>();
   for (const note of inBar) {
     if (!note.rolled || note.held || note.grace) continue;
-    const at = `${note.hand} ${toText(note.offset)}`;
+    const at = `${note.roll ?? note.hand} ${toText(note.offset)}`;
     chords.set(at, [...(chords.get(at) ?? []), note]);
   }
   return new Map(
