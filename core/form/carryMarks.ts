@@ -1,7 +1,7 @@
 import { say } from "../words/say.ts";
 import { comparePlaces, compare, lastBarOf, type Mark, type Score } from "../score/index.ts";
 import type { Stratum } from "../score/index.ts";
-import { asWhole, KINDS, barRanges, type Where } from "./carry.ts";
+import { asWhole, KINDS, barRanges, type Pair, type Where } from "./carry.ts";
 import type { Return } from "./returns.ts";
 
 /** Marks to be written where the music comes back; they have no ids yet. */
@@ -69,7 +69,13 @@ function withAllHands(
   const own = new Set(marks.flatMap(barsOf));
   const done = new Set<number>();
   const [found, misfits]: [Draft[], string[]] = [[], []];
-  for (const { bar, there, one } of asWhole(score, returns, from, to)) {
+  const holds = ({ one }: Pair) => stratum.holdsAt?.(one.interval) !== false;
+  // where several bring a bar back, one that it holds for has the say
+  const pairs = [...asWhole(score, returns, from, to)].sort(
+    (a, b) => Number(holds(b)) - Number(holds(a)),
+  );
+  for (const pair of pairs) {
+    const { bar, there, one } = pair;
     const here = inside.filter((mark) => mark.from.bar === bar);
     if (here.length === 0 || done.has(there)) continue;
     if (own.has(there)) {
@@ -77,7 +83,7 @@ function withAllHands(
       continue;
     }
     done.add(there);
-    if (stratum.holdsAt?.(one.interval) === false) {
+    if (!holds(pair)) {
       misfits.push(
         say`bar ${score.bars[there]!.number} comes back on other notes; its ${stratum.name} are to be
           found anew`,

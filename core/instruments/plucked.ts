@@ -38,22 +38,22 @@ export function toTheLetter<C>(
  *
  * @param sign as players of the instrument write it
  */
-export const printedDamps = (score: Score, sign: string): FollowingSign[] =>
-  score.marks
-    .filter(({ kind }) => kind === "damp")
-    .flatMap((mark): FollowingSign[] => {
-      const inBar = score.notes.filter(({ bar, grace }) => bar === mark.bar && !grace);
-      const note =
-        inBar.find(({ offset }) => compare(offset, mark.offset) === 0) ??
-        inBar.findLast(({ offset }) => compare(offset, mark.offset) < 0) ??
-        inBar[0];
-      if (!note) return [];
-      const isAll = mark.text === "damp-all";
-      return [
-        {
-          ...{ kind: "damped", from: note.id, to: note.id, look: "text" },
-          text: isAll ? say`${sign} all` : sign,
-          name: isAll ? say`all strings are damped, as printed` : say`damped, as printed`,
-        },
-      ];
-    });
+export function printedDamps(score: Score, sign: string): FollowingSign[] {
+  const found = new Map<string, FollowingSign>();
+  for (const mark of score.marks.filter(({ kind }) => kind === "damp")) {
+    const inBar = score.notes.filter(({ bar, grace }) => bar === mark.bar && !grace);
+    const note =
+      inBar.find(({ offset }) => compare(offset, mark.offset) === 0) ??
+      inBar.findLast(({ offset }) => compare(offset, mark.offset) < 0) ??
+      inBar[0];
+    const isAll = mark.text === "damp-all";
+    // two staves may say it at once
+    if (note)
+      found.set(`${note.id} ${mark.text}`, {
+        ...{ kind: `printed-${mark.text}`, from: note.id, to: note.id, look: "text", inFile: true },
+        text: isAll ? say`${sign} all` : sign,
+        name: isAll ? say`all strings are damped, as printed` : say`damped, as printed`,
+      });
+  }
+  return [...found.values()];
+}

@@ -13,6 +13,8 @@ export interface FollowingSign {
   readonly to: string;
   /** What is written; nothing for a bare bracket. */
   readonly text?: string;
+  /** The file says it in an element of its own: it needs no words to go out. */
+  readonly inFile?: true;
   /** The same in words, for a screen reader. */
   readonly name: string;
   /** Drawn to the last note: a bracket over all of them, or a line from the text on. */

@@ -52,7 +52,7 @@ export function saidFor(
   const [first] = limbs;
   const signs = (following?.(score, values, setup) ?? []).flatMap((sign): SaidAt[] => {
     const [note, last] = [byId.get(sign.from), byId.get(sign.to)];
-    if (!note || !last) return [];
+    if (!note || !last || sign.inFile) return [];
     const below = note.hand !== first?.id;
     const bracket = {
       to: { bar: last.bar, offset: last.offset },

@@ -1,5 +1,5 @@
 import { say } from "../../words/say.ts";
-import { add, compare, toNumber, type Score } from "../../score/index.ts";
+import { add, compare, onsets, toNumber, type Score } from "../../score/index.ts";
 import { voiceLine } from "../../score/model/lines.ts";
 import { quarterOf } from "../looking.ts";
 import type { FollowingSign } from "../sign.ts";
@@ -52,22 +52,27 @@ export function dampedIn(score: Score, line: Line): FollowingSign[] {
 
 /**
  * Open strings that would ring on in a rest of all voices: basses are the thumb's, the others the
- * fingers'; stopped ones end as the left hand lifts. Common practice, no source.
+ * fingers'; stopped ones end as the left hand lifts. Common practice, no source. Where a note has
+ * no string yet nobody knows what rings.
+ *
+ * @param line by moment of the hands the notes that have a finger
  */
 export function dampedInRests(score: Score, line: Line): FollowingSign[] {
-  const moments = line.filter((notes) => notes.length > 0);
-  const startOf = ([first]: Line[number]) => toNumber(quarterOf(score, first!.note));
+  const moments = onsets(score.notes, "hands");
+  const startOf = ({ notes }: (typeof moments)[number]) => toNumber(quarterOf(score, notes[0]!));
   const rings = new Map<number, { readonly isOpen: boolean; readonly at: number }>();
   let silent = -Infinity;
-  return moments.slice(0, -1).flatMap((notes, i): FollowingSign[] => {
-    const at = startOf(notes);
+  return moments.slice(0, -1).flatMap((moment, i): FollowingSign[] => {
+    const [at, notes] = [startOf(moment), line[i]!];
+    for (const { length } of moment.notes) silent = Math.max(silent, at + toNumber(length));
+    if (notes.length < moment.notes.length) {
+      rings.clear();
+      return [];
+    }
     // the thumb has left the bass before
     if (notes.some(({ string }) => string >= BASS))
       for (const string of [...rings.keys()]) if (string >= BASS) rings.delete(string);
-    for (const { note, string, fret } of notes) {
-      rings.set(string, { isOpen: fret === 0, at });
-      silent = Math.max(silent, at + toNumber(note.length));
-    }
+    for (const { string, fret } of notes) rings.set(string, { isOpen: fret === 0, at });
     if (startOf(moments[i + 1]!) - silent < HEARD) return [];
     const open = [...rings].filter(([, one]) => one.isOpen && silent - one.at <= RINGS);
     rings.clear();

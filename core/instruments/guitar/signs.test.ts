@@ -107,13 +107,14 @@ it("open strings that would ring on in a rest are damped, by thumb and fingers",
   // A with its open fifth and the open first string, a quarter of rest, then E
   const read = scoreOf("A2+E4 C3 A2 E2");
   const [bass, top, , , next] = read.notes.map((note) => ({ ...note, hand: "hands" }));
-  const of = (places: string, at: number) => {
+  const of = (places: string, at: number, bare?: number) => {
     const told = places.split(" ").map((one) => one.split("."));
     const notes = [bass!, top!, { ...next!, offset: fraction(at) }];
+    const more = bare === undefined ? [] : [{ ...next!, id: "bare", offset: fraction(bare) }];
     const values = (which: number) =>
       new Map(notes.map(({ id }, i): [string, string] => [id, told[i]![which]!]));
     return neckSigns(
-      { ...read, notes },
+      { ...read, notes: [bass!, top!, ...more, notes[2]!] },
       new Map([
         ["string", values(0)],
         ["finger", values(1)],
@@ -130,6 +131,8 @@ it("open strings that would ring on in a rest are damped, by thumb and fingers",
   // no rest, and a string that the left hand lets go by lifting
   expect(of("5.0 1.0 6.0", 1)).toEqual([]);
   expect(of("6.4 2.4 6.0", 2)).toEqual([]);
+  // a note that has no finger yet sounds in what would be the rest
+  expect(of("5.0 1.0 6.0", 2, 1)).toEqual([]);
 });
 
 it("fingers placed together have a bracket", () => {
@@ -171,5 +174,7 @@ it("strings that are damped as printed are shown at the note there, or the one b
         `${score.notes.find(({ id }) => id === from)!.pitch.step} ${plain(text ?? "")}`,
     );
   expect(of(neckSigns)).toEqual(["D ×", "D × all"]);
+  // they stand in the file already: no words go out beside them
+  expect(neckSigns(score, new Map(), {}).every(({ inFile }) => inFile)).toBe(true);
   expect(of(placedSigns)).toEqual(["D ⊕", "D ⊕ all"]);
 });

@@ -55,10 +55,6 @@ export function glissandiOf(
     .sort((a, b) => a.moved.length - b.moved.length);
 }
 
-/** Settings with no string beside the chord. */
-export const glissandoSettings = (classes: readonly number[]): Setting[] =>
-  glissandiOf(classes).flatMap(({ setting, foreign }) => (foreign.length ? [] : [setting]));
-
 /**
  * The pitch classes of a chord by its name, or by the names of its notes; undefined where it is
  * none.

@@ -379,6 +379,10 @@ describe("stops are heard", () => {
     expect([0, 1, 2, 3].map(first)).toEqual([[84], [72, 84], [84], [84]]);
     const told = plain(REGISTRATION.state!(marks, startOf(2), score)!);
     expect(told).toBe("registration: combination 1, Flute 4");
+    // other stops are no longer the combination
+    expect(plain(REGISTRATION.state!(marks, startOf(1), score)!)).toBe(
+      "registration: Principal 8, Octave 4",
+    );
   });
 
   it("more are louder, and less than so many times as loud", () => {

@@ -64,7 +64,7 @@ export function Glissandi({
           </button>
         ))}
         {found.length > SHOWN && (
-          <p className="small soft">{say`${found.length - SHOWN} more move more pedals.`}</p>
+          <p className="small soft">{say`${found.length - SHOWN} more move as many pedals or more.`}</p>
         )}
       </div>
     </details>

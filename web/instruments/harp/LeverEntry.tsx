@@ -51,7 +51,7 @@ export function LeverEntry({ marks, here, write, piece, tempo }: EntryProps) {
         {say`A lever that is up raises its string by half a step. The left hand flips it, where it is
           free.`}
       </p>
-      <LeverTunings {...{ piece, harp, tempo }} />
+      <LeverTunings key={tempo} {...{ piece, harp, tempo }} />
     </>
   );
 }

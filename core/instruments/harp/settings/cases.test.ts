@@ -1,4 +1,4 @@
-import { chordClasses, glissandiOf, glissandoSettings } from "../glissando.ts";
+import { chordClasses, glissandiOf } from "../glissando.ts";
 import { pedalsText } from "../setting.ts";
 import {
   LEVER_HARP,
@@ -293,6 +293,9 @@ describe("levers", () => {
 });
 
 describe("glissandi", () => {
+  /** Settings with no string beside the chord. */
+  const glissandoSettings = (classes: readonly number[]): Setting[] =>
+    glissandiOf(classes).flatMap(({ setting, foreign }) => (foreign.length ? [] : [setting]));
   const chord = (root: number, ...steps: number[]) => steps.map((step) => (root + step) % 12);
   const SHARP = ["C", "C♯", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"];
   const roots = (...steps: number[]) =>

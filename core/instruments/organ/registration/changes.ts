@@ -62,7 +62,8 @@ export const registrationText = ({
 
 /**
  * How the organ stands after each change, in order: what one does not say goes on, and a
- * combination brings back the stops that were written with its number.
+ * combination brings back the stops that were written with its number. Other stops are no longer
+ * that combination.
  */
 export function drawnAfter(changes: readonly MarkData[]): MarkData[] {
   let drawn: MarkData = {};
@@ -71,7 +72,9 @@ export function drawnAfter(changes: readonly MarkData[]): MarkData[] {
     const { stops, combination } = data;
     if (stops !== undefined && combination !== undefined) combinations.set(combination, stops);
     const known = combinations.get(combination);
-    drawn = { ...drawn, ...(known === undefined ? {} : { stops: known }), ...data };
+    const { combination: _, ...others } = drawn;
+    const before = stops === undefined ? drawn : others;
+    drawn = { ...before, ...(known === undefined ? {} : { stops: known }), ...data };
     return drawn;
   });
 }

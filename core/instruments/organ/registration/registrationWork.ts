@@ -9,11 +9,10 @@ import {
   type Place,
 } from "../../../score/index.ts";
 import type { MarkDoubt, MarkTask, StratumWork } from "../../../score/marks/work.ts";
-import type { MarkData } from "../../../score/marks/mark.ts";
 import { inTheirBars, onRoad, type RoadTask } from "../../road.ts";
 import { limbsOf, nearestFree, whoIsFree } from "./free.ts";
 import { manualDoubts } from "./manuals.ts";
-import { actionsOf, registrationText } from "./changes.ts";
+import { actionsOf, drawnAfter, registrationText } from "./changes.ts";
 
 /** A change of registration with who makes it. */
 export interface Made extends Place {
@@ -50,11 +49,10 @@ function changesAlong(task: RoadTask): Made[] {
   const limbs = limbsOf(score, task.said?.get("part") ?? new Map());
   const marks = [...written].sort((a, b) => quartersAt(score, a.from) - quartersAt(score, b.from));
   const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
-  let stands: MarkData = {};
-  return marks.flatMap((mark): Made[] => {
+  const stands = drawnAfter(marks.map(({ data }) => data));
+  return marks.flatMap((mark, i): Made[] => {
     const { bar, offset } = mark.from;
-    const before = stands;
-    stands = { ...stands, ...mark.data };
+    const before = stands[i - 1] ?? {};
     const at = quartersAt(score, mark.from);
     if (bar < task.from || bar > task.to || at <= first + 1e-9) return [];
     const isAgain = task.played !== undefined && task.played[bar]!.time > 1;
