@@ -13,6 +13,7 @@ export const PAPER = {
     ridge: "#3f5d75",
     rust: "#9a4523",
     moss: "#45683f",
+    pressed: "#17211d",
   },
   dark: {
     paper: "#171d1a",
@@ -24,5 +25,6 @@ export const PAPER = {
     ridge: "#8fb0cc",
     rust: "#e39473",
     moss: "#9cc493",
+    pressed: "#c99a3c",
   },
 };

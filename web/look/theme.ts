@@ -32,6 +32,7 @@ function themeFor(mode: "light" | "dark"): Theme {
       text: { primary: tone.ink, secondary: tone.soft },
       primary: {
         main: mode === "light" ? tone.ink : tone.gold,
+        dark: tone.pressed,
         contrastText: mode === "light" ? "#fbf7ee" : "#171d1a",
       },
       secondary: { main: tone.ridge },
