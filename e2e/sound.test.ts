@@ -118,3 +118,46 @@ it("has the guitar’s string plucked where its fifth partial has a node", async
   expect(first).toBeGreaterThan(-60);
   for (const one of [second, third, fourth]) expect(fifth!).toBeLessThan(one! - 15);
 });
+
+/** Milliseconds for which a key is within 40 decibels of its loudest. */
+const heardFor = (midi: number) =>
+  page.evaluate(async (key) => {
+    const { heard } = window as unknown as { heard: Map<BaseAudioContext, AnalyserNode> };
+    const frequency = 440 * 2 ** ((key - 69) / 12);
+    const levels: { at: number; level: number }[] = [];
+    for (let i = 0; i < 220; i++) {
+      await new Promise((resolve) => setTimeout(resolve, 30));
+      const level = [...heard.values()].map((analyser) => {
+        const bins = new Float32Array(analyser.frequencyBinCount);
+        analyser.getFloatFrequencyData(bins);
+        const at = Math.round((frequency * analyser.fftSize) / analyser.context.sampleRate);
+        return Math.max(-120, ...bins.slice(at - 1, at + 2));
+      });
+      levels.push({ at: performance.now(), level: Math.max(...level) });
+    }
+    const most = Math.max(...levels.map(({ level }) => level));
+    const loud = levels.filter(({ level }) => level > most - 40);
+    return most < -60 ? 0 : loud.at(-1)!.at - loud[0]!.at;
+  }, midi);
+
+// an open string outlasts its value until somebody stops it: common practice, no source
+it("lets a guitar's open string ring where it is written to be one", async () => {
+  const open =
+    "<notations><technical><string>1</string><fingering>0</fingering></technical></notations>";
+  const tune = (notations: string) =>
+    file(1)
+      .replace(/<measure number="2">[^]*?<\/measure>/, "")
+      .replace(
+        /<note>[^]*?<\/note>/,
+        `<note><pitch><step>E</step><octave>5</octave></pitch><duration>1</duration>${notations}</note>` +
+          "<note><pitch><step>C</step><octave>5</octave></pitch><duration>3</duration></note>",
+      );
+  const seconds = async (notations: string) => {
+    await here.open(page, await here.bring(tune(notations), "guitar"));
+    await press(page, "Hear it");
+    return (await heardFor(64)) / 1000;
+  };
+  const [bare, ringing] = [await seconds(""), await seconds(open)];
+  expect(bare).toBeGreaterThan(0.3);
+  expect(ringing).toBeGreaterThan(bare + 0.3);
+});

@@ -12,10 +12,13 @@ import {
   type Line,
   type Mark,
   type Performance,
+  type Score,
   type Stratum,
   rolledOut,
 } from "../score/index.ts";
 import type { InstrumentRecord } from "./record.ts";
+import { rung } from "./ringing.ts";
+import type { ValuesOn } from "./sign.ts";
 import type { Instrument } from "./instrument.ts";
 import { organ } from "./organ/index.ts";
 import { piano } from "./piano/index.ts";
@@ -58,23 +61,45 @@ export const stratumOf = (of: Instrument, id: string): Stratum | undefined =>
 export const marksHeard = (marks: ReadonlyMap<string, readonly Mark[]>) =>
   [...marks].flatMap(([stratum, own]) => own.map((mark) => ({ ...mark, stratum })));
 
+/** What is written on a piece, and the instrument it is for: that decides how strings ring. */
+export interface OnThePiece {
+  readonly score: Score;
+  readonly values: ValuesOn;
+  readonly setup?: InstrumentRecord | null | undefined;
+}
+
 /**
  * What is played as it sounds under its marks, chords rolled that are: with the pedal, what a hand
- * lets go rings on.
+ * lets go rings on; on strings, what no hand stops.
  *
+ * @param written without it notes of strings end with their value
  * @example sounded(instrument("piano"), performRoad(score, WHOLE_ROAD)).length // => 72
  */
-export const sounded = (of: Instrument, performance: Performance): Performance =>
-  rolledOut(
-    of.strata.reduce((heard, { id, sound, adorns, setBefore }) => {
-      const marks = setBefore ? [...performance.earlier, ...performance.marks] : performance.marks;
-      const own = marks.filter(
-        ({ stratum, data }) =>
-          stratum === id && !(adorns && !isAdorned(performance, Number(data.layer ?? 1))),
-      );
-      return sound && own.length > 0 ? sound(heard, own) : heard;
-    }, performance),
-  );
+export function sounded(
+  of: Instrument,
+  performance: Performance,
+  written?: OnThePiece,
+): Performance {
+  const marked = of.strata.reduce((heard, { id, sound, adorns, setBefore }) => {
+    const marks = setBefore ? [...performance.earlier, ...performance.marks] : performance.marks;
+    const own = marks.filter(
+      ({ stratum, data }) =>
+        stratum === id && !(adorns && !isAdorned(performance, Number(data.layer ?? 1))),
+    );
+    return sound && own.length > 0 ? sound(heard, own) : heard;
+  }, performance);
+  return rolledOut(written ? ringing(of, marked, written) : marked);
+}
+
+function ringing(
+  { onStrings, following }: Instrument,
+  performance: Performance,
+  { score, values, setup }: OnThePiece,
+): Performance {
+  if (!onStrings) return performance;
+  const signs = following?.(score, values, setup ?? {}) ?? [];
+  return rung(performance, onStrings(score, values, setup ?? {}), signs);
+}
 
 /** What the marks of a performance are in a MIDI file. */
 export const controllersOf = (of: Instrument, { marks, length }: Performance): ControllerSet[] =>

@@ -3,6 +3,7 @@ import type { Timbre } from "./timbre.ts";
 import type { InstrumentRecord, RecordForm, SetupAsked } from "./record.ts";
 import type { FingerOptions, HandModel, Played, ProposedNote } from "../fingering/index.ts";
 import type { Review } from "./review.ts";
+import type { OnStrings } from "./ringing.ts";
 import type { Following } from "./sign.ts";
 import type { Player } from "./keyboard/reach.ts";
 import type { Slides } from "./ornaments/slides.ts";
@@ -93,6 +94,8 @@ export interface Instrument {
   readonly textures?: readonly Texture[];
   /** What is drawn because of what is written on notes. */
   readonly following?: Following;
+  /** On which strings its notes sound, by id; absent where nothing rings on by itself. */
+  readonly onStrings?: OnStrings;
   /** How its tones sound; the sampled piano when absent. */
   readonly timbre?: Timbre;
   /**

@@ -47,11 +47,15 @@ export function printedDamps(score: Score, sign: string): FollowingSign[] {
       inBar.findLast(({ offset }) => compare(offset, mark.offset) < 0) ??
       inBar[0];
     const isAll = mark.text === "damp-all";
+    const isThere = note?.bar === mark.bar && compare(note.offset, mark.offset) === 0;
     // two staves may say it at once
     if (note)
       found.set(`${note.id} ${mark.text}`, {
         ...{ kind: `printed-${mark.text}`, from: note.id, to: note.id, look: "text", inFile: true },
         text: isAll ? say`${sign} all` : sign,
+        stops: isAll
+          ? { strings: "all", when: isThere ? "before" : "rest" }
+          : { strings: "own", when: "after" },
         name: isAll ? say`all strings are damped, as printed` : say`damped, as printed`,
       });
   }

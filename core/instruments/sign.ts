@@ -15,15 +15,26 @@ export interface FollowingSign {
   readonly text?: string;
   /** The file says it in an element of its own: it needs no words to go out. */
   readonly inFile?: true;
+  /**
+   * Strings that it stops, `own` that of its first note: before that is struck, when its value is
+   * over, or when nothing is held any more.
+   */
+  readonly stops?: {
+    readonly strings: readonly number[] | "all" | "own";
+    readonly when: "before" | "after" | "rest";
+  };
   /** The same in words, for a screen reader. */
   readonly name: string;
   /** Drawn to the last note: a bracket over all of them, or a line from the text on. */
   readonly look: "text" | "line" | "bracket";
 }
 
-/** What follows from values on notes, by aspect and note. */
+/** Values on notes, by aspect and note. */
+export type ValuesOn = ReadonlyMap<string, ReadonlyMap<string, string>>;
+
+/** What follows from values on notes. */
 export type Following = (
   score: Score,
-  values: ReadonlyMap<string, ReadonlyMap<string, string>>,
+  values: ValuesOn,
   setup: InstrumentRecord,
 ) => FollowingSign[];

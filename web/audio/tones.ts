@@ -1,8 +1,8 @@
 import type { Timbre } from "@yarrow-ridge/core/instruments";
 import type * as Tone from "tone";
 
-/** More than any hands hold; what comes on top takes the place of the oldest. */
-const VOICES = 48;
+/** One for each string of a harp and some; what comes on top of that is not heard. */
+const VOICES = 64;
 /** Several tones together stay below the loudest the speaker takes. */
 const LEVEL = -14;
 
@@ -27,7 +27,13 @@ export function synthesized(tone: typeof Tone, timbre: Timbre): Voices {
   });
   synth.volume.value = LEVEL;
   synth.toDestination();
-  return voicesOf(tone, synth);
+  const { play, silence } = voicesOf(tone, synth);
+  // a string that has died away needs no voice
+  const most = sustain === 0 ? attack + decay : Infinity;
+  return {
+    silence,
+    play: (midi, time, seconds, loudness) => play(midi, time, Math.min(seconds, most), loudness),
+  };
 }
 
 /** The voices of a sampler or a synthesizer. */

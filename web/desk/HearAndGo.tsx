@@ -11,9 +11,9 @@ import { useHear } from "./useHear.ts";
 
 /** Hearing the chosen bars, and going to one by its number; from whichever stratum is open. */
 export function HearAndGo({ at }: { at: AtDesk }) {
-  const { piece, score, shape, marks, goal, choose } = at;
+  const { choose, piece, score } = at;
   const { chosen, time } = useDesk();
-  const { hear, isHeard, stop } = useHear({ kind: piece.instrument, score, shape, marks, goal });
+  const { hear, isHeard, stop } = useHear(at);
   useEffect(stop, [chosen, time, stop]);
   const [typed, setTyped] = useState("");
   const [unknown, setUnknown] = useState(false);

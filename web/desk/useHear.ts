@@ -10,17 +10,20 @@ import {
   type Shape,
 } from "@yarrow-ridge/core/score";
 import { shaped } from "@yarrow-ridge/core/shaping";
+import type { Piece } from "@yarrow-ridge/contract";
 import { useSounding } from "../audio/useSounding.ts";
 import { heardMarks } from "../piece/heardMarks.ts";
 import { useDesk } from "../piece/useDesk.ts";
+import { valuesOn, type Said } from "../score/placeFingers.ts";
 import { useCommand } from "../shell/useCommand.ts";
 
 /** Quarters a minute where neither a plan nor the score says one. */
 const USUAL_TEMPO = 90;
 
 interface Heard {
-  readonly kind: string;
+  readonly piece: Pick<Piece, "instrument" | "setup">;
   readonly score: Score;
+  readonly said: readonly Said[];
   readonly shape: Shape;
   readonly marks: ReadonlyMap<string, readonly Mark[]>;
   /** Performance tempo in beats a minute, where there is a plan. */
@@ -32,7 +35,8 @@ interface Heard {
  * desk.
  */
 export function useHear(heard: Heard) {
-  const { kind, score, shape, marks, goal } = heard;
+  const { piece, score, said, shape, marks, goal } = heard;
+  const kind = piece.instrument;
   const { chosen, time, quietLayers } = useDesk();
   const sounding = useSounding(kind);
   const hear = () => {
@@ -51,6 +55,7 @@ export function useHear(heard: Heard) {
       sounded(
         instrument(kind),
         atPrintedTempo(score, shaped(score, performance, shape, time === "shaped")),
+        { score, values: valuesOn(said), setup: piece.setup },
       ),
       goal === undefined ? written : goal * toNumber(beatLength(first)),
     );

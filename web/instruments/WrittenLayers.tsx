@@ -7,7 +7,7 @@ import { useOwnLine } from "./useOwnLine.ts";
 import { useDesk, type MarkPencil } from "../piece/useDesk.ts";
 import { Fingers } from "../score/Fingers.tsx";
 import { FollowingSigns } from "../score/FollowingSigns.tsx";
-import { type Said } from "../score/placeFingers.ts";
+import { valuesOn, type Said } from "../score/placeFingers.ts";
 import type { PageBoxes } from "../score/geometry.ts";
 import { MarkWords } from "../score/MarkWords.tsx";
 import { Remarks } from "../score/Remarks.tsx";
@@ -43,15 +43,6 @@ const withPencil = (marks: readonly Mark[], stratum: string, pencil: MarkPencil 
       }
     : { inked: marks, pencilled: [] };
 
-/** What stands on notes, by aspect and note. */
-const valuesOf = (said: readonly Said[]) =>
-  new Map(
-    said.map(({ aspect, values }) => [
-      aspect.id,
-      new Map([...values].map(([id, { finger }]) => [id, finger])),
-    ]),
-  );
-
 /**
  * All that is written into a score, over a page of it: on the desk, on paper, in the practice room.
  */
@@ -75,7 +66,7 @@ export function WrittenLayers(props: Props) {
   const of = instrument(kind);
   const below = (line: string) => line !== of.limbs[0]!.id;
   const signs = useMemo(
-    () => of.following?.(score, valuesOf(said), setup ?? {}) ?? [],
+    () => of.following?.(score, valuesOn(said), setup ?? {}) ?? [],
     [of, score, said, setup],
   );
   const line = useOwnLine(kind, said);

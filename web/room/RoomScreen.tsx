@@ -43,7 +43,7 @@ export function RoomScreen() {
   const isNarrow = useMediaQuery("(max-width: 560px)");
   const isLow = useMediaQuery("(max-height: 500px)");
   const tempo = card ? (room.byHand ?? mendTempo(card.step, room.mend)) : 60;
-  const sound = useRoomSound(ready, card, marks, shape, tempo);
+  const sound = useRoomSound(ready, card, written, tempo);
   const shown = useShownCard(ready, card, sections, shape, marks, tempo);
   const { stop } = sound.sounding;
   // a new tempo is a new start: the old clicks would only mislead

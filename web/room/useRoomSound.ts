@@ -8,15 +8,14 @@ import {
   startOf,
   takenBy,
   toNumber,
-  type Mark,
-  type Shape,
 } from "@yarrow-ridge/core/score";
 import { shaped } from "@yarrow-ridge/core/shaping";
 import { useMemo, useState } from "react";
 import { useSounding } from "../audio/useSounding.ts";
 import { heardMarks } from "../piece/heardMarks.ts";
 import { useDesk } from "../piece/useDesk.ts";
-import type { DeskPiece } from "../piece/useDeskPiece.ts";
+import type { DeskPiece, Written } from "../piece/useDeskPiece.ts";
+import { valuesOn } from "../score/placeFingers.ts";
 
 /**
  * From this share of the goal on the time is shaped: about there a piece is at home in the hands.
@@ -28,8 +27,7 @@ const SHAPED_FROM = 0.8;
 export function useRoomSound(
   ready: DeskPiece | undefined,
   card: CardStateAnswer | undefined,
-  marks: ReadonlyMap<string, readonly Mark[]>,
-  shape: Shape,
+  { marks, shape, said }: Pick<Written, "marks" | "shape" | "said">,
   tempo: number,
 ) {
   const sounding = useSounding(ready?.piece.instrument);
@@ -67,6 +65,7 @@ export function useRoomSound(
           sounded(
             instrument(ready.piece.instrument),
             atPrintedTempo(ready.score, shaped(ready.score, performance, shape, time === "shaped")),
+            { score: ready.score, values: valuesOn(said), setup: ready.piece.setup },
           ),
           quarters,
         );

@@ -20,6 +20,15 @@ export interface Said {
   readonly values: ReadonlyMap<string, WrittenFinger>;
 }
 
+/** The bare values, by aspect and note. */
+export const valuesOn = (said: readonly Said[]) =>
+  new Map(
+    said.map(({ aspect, values }) => [
+      aspect.id,
+      new Map([...values].map(([id, { finger }]) => [id, finger])),
+    ]),
+  );
+
 /** Height of a digit and the air around it, in engraver units. */
 export const DIGIT = 300;
 

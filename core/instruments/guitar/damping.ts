@@ -41,6 +41,7 @@ export function dampedIn(score: Score, line: Line): FollowingSign[] {
       {
         ...{ kind: "damp", from: next.note.id, to: next.note.id, look: "text" },
         text: say`×${string}`,
+        stops: { strings: [string], when: "before" },
         name:
           next.string < string
             ? say`the side of the thumb stops string ${string}`
@@ -91,6 +92,7 @@ export function dampedInRests(score: Score, line: Line): FollowingSign[] {
       {
         ...{ kind: "rest", from: id, to: id, look: "text" },
         text: strings.map((string) => `×${string}`).join(" "),
+        stops: { strings, when: "rest" },
         name: say`in the rest after it ${who.join(say`, and `)}`,
       },
     ];

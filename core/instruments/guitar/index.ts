@@ -12,6 +12,7 @@ import { ornamentsOver } from "../ornaments/ornaments.ts";
 import { byAStep } from "../ornaments/slides.ts";
 import { setupIn, stringsFor } from "./setupIn.ts";
 import { neckSigns } from "./signs.ts";
+import { neckStrings } from "./written.ts";
 
 const lines = ["hands"];
 
@@ -171,6 +172,7 @@ export const guitar: Instrument = {
     ],
   },
   shared: { left: { limb: "hands" }, right: { limb: "hands", aspect: "pluck" } },
+  onStrings: neckStrings,
   // plucked near the sound hole, let go when the finger leaves. Own figures.
   timbre: { partials: pluckedAt(1 / 5), attack: 0.004, decay: 2.5, sustain: 0, release: 0.12 },
   caution: say`Rest the left hand after barrés; never force a stretch.`,

@@ -1,5 +1,6 @@
 import type { Note } from "../../score/index.ts";
-import { placesOf, type Neck } from "./neck.ts";
+import type { OnString, OnStrings } from "../ringing.ts";
+import { placesOf, USUAL_NECK, type Neck } from "./neck.ts";
 
 /** A note where it is written to be played. */
 export interface WrittenNote {
@@ -34,3 +35,26 @@ export const writtenOn =
           : undefined;
     return place ? [{ ...place, note, finger }] : [];
   };
+
+/** Where notes that have a finger or a string sound; only open strings ring on by themselves. */
+export const neckStrings: OnStrings = ({ notes }, values, setup) => {
+  const [strings, fingers] = ["string", "finger"].map((id) => values.get(id) ?? new Map()) as [
+    Values,
+    Values,
+  ];
+  const at = writtenOn({ ...USUAL_NECK, ...setup }, fingers, strings, true);
+  return new Map(
+    notes
+      .filter(({ id }) => fingers.has(id) || strings.has(id))
+      .flatMap((note) =>
+        at(note).map(({ string, fret, finger }): [string, OnString] => [
+          note.id,
+          {
+            string,
+            ...(fret > 0 && finger ? { stopped: { finger, fret } } : {}),
+            rings: fret === 0 && !note.staccato,
+          },
+        ]),
+      ),
+  );
+};

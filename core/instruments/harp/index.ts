@@ -12,7 +12,7 @@ import { placedSigns } from "./fingers/signs.ts";
 import { HARP_LEVERS } from "./levers.ts";
 import { HARP_PEDALS } from "./pedals.ts";
 import { harpOf, harpSetup } from "./setup.ts";
-import { naturalOf } from "./strings.ts";
+import { harpStrings, naturalOf } from "./strings.ts";
 
 /** From the lowest string flattened to the highest sharpened. */
 function compassIn(setup: InstrumentRecord): readonly [number, number] {
@@ -57,7 +57,8 @@ export const harp: Instrument = {
     ],
   },
   hands: () => import("./hands.ts").then(({ hands }) => hands),
-  // plucked in the middle; a string rings on until it is damped. Own figures.
-  timbre: { partials: pluckedAt(2 / 5), attack: 0.004, decay: 4, sustain: 0, release: 2.5 },
+  onStrings: harpStrings,
+  // plucked in the middle; a string rings on until a hand is laid on it. Own figures.
+  timbre: { partials: pluckedAt(2 / 5), attack: 0.004, decay: 4, sustain: 0, release: 0.3 },
   caution: say`A harp is heavy: move it with help.`,
 };

@@ -1,4 +1,5 @@
 import type { Pitch } from "../../score/model/model.ts";
+import type { OnString as Sounding, OnStrings } from "../ringing.ts";
 
 /** Letters in the order in which the pedals stand, from the left foot's outermost one. */
 export const PEDALS = ["D", "C", "B", "E", "F", "G", "A"] as const;
@@ -50,6 +51,15 @@ export const naturalOf = (string: number): number =>
 /** The string a note is written for. */
 export const writtenString = ({ step, octave }: Pick<Pitch, "step" | "octave">): number =>
   stringAt(step, octave);
+
+/** Every string rings until it is plucked again or a hand is laid on it. */
+export const harpStrings: OnStrings = ({ notes }) =>
+  new Map(
+    notes.map(({ id, pitch, staccato }): [string, Sounding] => [
+      id,
+      { string: writtenString(pitch), rings: !staccato },
+    ]),
+  );
 
 /**
  * 47 strings from C1 to G7; the lowest two and the highest have no disc. From memory: makers
