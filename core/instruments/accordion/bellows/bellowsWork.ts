@@ -16,7 +16,8 @@ import { inTheirBars, onRoad, wholeRoad, type RoadTask } from "../../road.ts";
 import { repeatedOf, turnsInBars } from "./road.ts";
 import { isFirstTime } from "../../times.ts";
 import { healTurn, placesForTurn, type Played } from "./heal.ts";
-import { planBellows, type Step } from "./plan.ts";
+import { planBellows } from "./alike.ts";
+import type { Step } from "./plan.ts";
 import { filledBy, startAt } from "./written.ts";
 
 interface Options {

@@ -3,7 +3,8 @@ import type { Mark, Place, Score } from "../../../score/index.ts";
 import { inOrder } from "../../../score/marks/strata.ts";
 import type { Healed } from "../../../score/marks/work.ts";
 import { FULL, inner, type Moment } from "./places.ts";
-import { BUTTON_REST, cheapest, groupsOf, type Direction, type Ends } from "./plan.ts";
+import { groupsOf } from "./alike.ts";
+import { BUTTON_REST, cheapest, type Direction, type Ends } from "./plan.ts";
 import { filledBy, type Filled } from "./written.ts";
 
 /** Bars before and after a turn to which it may be moved in one go. */

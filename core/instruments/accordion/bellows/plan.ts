@@ -1,4 +1,4 @@
-import { FULL, inner, type Moment } from "./places.ts";
+import { FULL, type Moment } from "./places.ts";
 
 export type Direction = "open" | "close";
 
@@ -32,8 +32,8 @@ export interface Ends {
 export interface Wanted {
   /** The direction a moment should have, where it should be like another. */
   readonly like?: ReadonlyMap<number, Direction>;
-  /** At which they should be nearly closed and opening. */
-  readonly home?: ReadonlySet<number>;
+  /** How they should stand when a moment comes, so that what follows can be like another. */
+  readonly near?: ReadonlyMap<number, Stand>;
   /** Where they turn into a direction, whatever it costs. */
   readonly turns?: ReadonlyMap<number, Direction>;
   /** The direction a moment has now, which is left for a reason only. */
@@ -48,13 +48,13 @@ const LEFT_OPEN = 0.03;
 /** There is no air: whatever else it costs, and for each hundredth that is missing. */
 const NONE = 1000;
 const MISSING = 10;
-/** What begins and ends alike can come again: for each hundredth open, and for closing there. */
-const FROM_HOME = 0.05;
-const CLOSING = 2;
+/** What should begin like another: for each hundredth it does not, and for the other direction. */
+const AWAY = 0.05;
+const OTHER_WAY = 2;
 /** Hundredths that nobody measures. */
 const SLACK = 2;
 /** A moment that goes another way than when it was first. */
-const UNLIKE = 20;
+export const UNLIKE = 20;
 /** A moment that goes another way than it does now, where what is written heals. */
 const CHANGED = 0.3;
 /** For each hundredth they stand otherwise at the end than what follows has them. */
@@ -70,10 +70,12 @@ export function missingFrom(to: number): number {
   return short > SLACK ? short : 0;
 }
 
-/** Each state comes from itself, where nothing is done at a moment. */
-const STAYS = Int16Array.from({ length: 2 * (FULL + 1) }, (_, state) => state);
-
 const WAYS: readonly Direction[] = ["open", "close"];
+/** Places of the bellows in each direction: opening first, then closing. */
+const PLACES = FULL + 1;
+const STATES = 2 * PLACES;
+/** A way is no better by less than this. */
+const EPSILON = 1e-9;
 
 /**
  * The cheapest way through the moments: exact over place, direction and hundredths of a stroke.
@@ -83,188 +85,138 @@ const WAYS: readonly Direction[] = ["open", "close"];
 export function cheapest(
   moments: readonly Moment[],
   { start, closes, end }: Ends,
-  { like, home, turns, now: ways }: Wanted = {},
+  { like, near, turns, now: ways }: Wanted = {},
 ): { readonly steps: Step[]; readonly cost: number } {
-  const size = 2 * (FULL + 1);
   // three lists in turn: a long piece has thousands of moments, and is gone through many times
-  let [before, after] = [new Float64Array(size), new Float64Array(size)];
-  const at = new Float64Array(size);
+  let [before, after] = [new Float64Array(STATES), new Float64Array(STATES)];
+  const at = new Float64Array(STATES);
   before.fill(Infinity);
-  if (start) before[WAYS.indexOf(start.way) * (FULL + 1) + start.open] = 0;
-  else before[0] = 0;
-  // for each moment and state after it: the state before it, and where the air button brought it
-  const from = new Int16Array(size * moments.length);
-  const placed = new Int16Array(size * moments.length);
-  let row = 0;
-  const relax = (state: number, cost: number, by: number) => {
-    if (cost >= at[state]! - 1e-9) return;
-    at[state] = cost;
-    from[row + state] = by;
-  };
+  before[start ? WAYS.indexOf(start.way) * PLACES + start.open : 0] = 0;
+  // for each moment and state: the state before it, and after it the one at it
+  const from = new Int16Array(STATES * moments.length);
+  const placed = new Int16Array(STATES * moments.length);
   for (let i = 0; i < moments.length; i++) {
     const moment = moments[i]!;
-    row = size * i;
-    // at the moment itself: the same way on, a turn, or begun again after the button
-    at.set(before);
-    from.set(STAYS, row);
-    const free = i === 0 && !start;
+    const came = from.subarray(STATES * i, STATES * (i + 1));
+    const put = placed.subarray(STATES * i, STATES * (i + 1));
     const turn = turns?.get(i);
+    at.set(before);
+    for (let state = 0; state < STATES; state++) came[state] = state;
     if (turn) at.fill(Infinity);
-    if ((moment.canTurn || turn) && !free)
-      for (let open = 0; open <= FULL; open++)
-        for (const way of [0, 1]) {
-          const [now, other] = [way * (FULL + 1) + open, (1 - way) * (FULL + 1) + open];
-          if (!turn || turn === WAYS[1 - way])
-            relax(other, before[now]! + TURN + moment.price, now);
-        }
-    const reach = Math.floor((moment.silence / BUTTON_SECONDS) * FULL);
+    const isFree = i === 0 && !start;
+    if ((moment.canTurn || turn) && !isFree)
+      for (const way of turn ? [WAYS.indexOf(turn)] : [0, 1])
+        turned(before, at, came, way, TURN + moment.price);
     if (moment.silence >= BUTTON_REST && i > 0 && !turn)
-      for (let now = 0; now < size; now++) {
-        if (before[now] === Infinity) continue;
-        const open = now % (FULL + 1);
-        const [low, high] = [Math.max(0, open - reach), Math.min(FULL, open + reach)];
-        for (let to = low; to <= high; to++)
-          if (to !== open)
-            for (const way of [0, 1]) relax(way * (FULL + 1) + to, before[now]! + BUTTON, now);
-      }
-    const [wanted, was] = [like?.get(i), ways?.get(i)];
-    const isHome = home?.has(i) ?? false;
+      byButton(before, at, came, Math.floor((moment.silence / BUTTON_SECONDS) * FULL));
+    const [wanted, was, stand] = [like?.get(i), ways?.get(i), near?.get(i)];
+    if (stand)
+      for (let state = 0; state < STATES; state++)
+        at[state]! +=
+          AWAY * Math.abs((state % PLACES) - stand.open) +
+          (WAYS[state > FULL ? 1 : 0] === stand.way ? 0 : OTHER_WAY);
     after.fill(Infinity);
     for (const way of [0, 1]) {
-      const first = way * (FULL + 1);
-      const step = way === 0 ? moment.air : -moment.air;
       const other =
-        (wanted && wanted !== WAYS[way] ? UNLIKE : 0) +
-        (was && was !== WAYS[way] ? CHANGED : 0) +
-        (isHome && way === 1 ? CLOSING : 0);
-      for (let open = 0; open <= FULL; open++) {
-        if (at[first + open] === Infinity) continue;
-        const to = open + step;
-        const short = missingFrom(to);
-        let cost = at[first + open]! + other;
-        if (short > 0) cost += NONE + MISSING * short;
-        if (isHome) cost += FROM_HOME * open;
-        const there = first + Math.max(0, Math.min(FULL, to));
-        if (cost >= after[there]! - 1e-9) continue;
-        after[there] = cost;
-        placed[row + there] = first + open;
-      }
+        (wanted && wanted !== WAYS[way] ? UNLIKE : 0) + (was && was !== WAYS[way] ? CHANGED : 0);
+      played(at, after, put, way, moment.air, other);
     }
     [before, after] = [after, before];
   }
   let [best, cost] = [-1, Infinity];
-  for (let state = 0; state < size; state++) {
-    const open = state % (FULL + 1);
+  for (let state = 0; state < STATES; state++) {
+    const open = state % PLACES;
     const away = end ? OFF_THE_END * Math.abs(open - end.open) : 0;
     const isOther = end && end.way !== WAYS[state > FULL ? 1 : 0];
     const all = before[state]! + (closes ? LEFT_OPEN * open : 0) + away + (isOther ? NONE : 0);
-    if (all < cost - 1e-9) [best, cost] = [state, all];
+    if (all < cost - EPSILON) [best, cost] = [state, all];
   }
-  const steps: Step[] = [];
-  if (best < 0) return { steps, cost };
-  for (let i = moments.length - 1; i >= 0; i--) {
-    const state = placed[size * i + best]!;
-    const came = from[size * i + state]!;
-    const open = state % (FULL + 1);
-    const to = state > FULL ? open - moments[i]!.air : open + moments[i]!.air;
-    steps.push({
-      way: WAYS[state > FULL ? 1 : 0]!,
-      open,
-      byButton: came % (FULL + 1) !== open,
-      missing: missingFrom(to),
-    });
-    best = came;
-  }
-  return { steps: steps.reverse(), cost: moments.length ? cost : 0 };
+  return best < 0
+    ? { steps: [], cost }
+    : { steps: stepsTo(best, moments, from, placed), cost: moments.length ? cost : 0 };
 }
 
-/** The bellows over some moments, alike where the music comes again. */
-export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
-  const alone = cheapest(moments, ends);
-  const asked = inner(moments);
-  if (asked.size === 0) return alone.steps;
-  const groups = groupsOf(moments, asked);
-  let best: { steps: Step[]; cost: number } | undefined;
-  // all as it is the first time, the second, …: whichever costs least over all
-  const most = Math.min(TIMES, Math.max(...groups.map((group) => group.length)));
-  const loudest = asLoud(moments, groups);
-  const home = new Set(
-    moments.flatMap(({ again }, i) => {
-      const isStart = again !== undefined && moments[i - 1]?.again !== again - 1;
-      return isStart ? [i, again] : [];
-    }),
-  );
-  const patterns = [
-    alone.steps,
-    cheapest(loudest, ends).steps,
-    cheapest(moments, ends, { home }).steps,
-    cheapest(loudest, ends, { home }).steps,
-  ];
-  // what many patterns come to is worked out once
-  const known = new Map<string, Step[]>();
-  // nothing is cheaper than the way that need not be alike
-  const isBest = () => best !== undefined && best.cost < alone.cost + 1e-9;
-  for (const [from, time] of patterns.flatMap((pattern) =>
-    Array.from({ length: most }, (_, at) => [pattern, at] as const),
-  )) {
-    let steps = from;
-    for (let round = 0; round < ROUNDS && !isBest(); round++) {
-      const ways = groups.map((group) => steps[group[Math.min(time, group.length - 1)]!]!.way);
-      const key = ways.map((way) => way[0]).join("");
-      const before = known.get(key);
-      if (before) {
-        steps = before;
-        continue;
-      }
-      const like = new Map(
-        groups.flatMap((group, i) => group.map((at): [number, Direction] => [at, ways[i]!])),
-      );
-      steps = cheapest(moments, ends, { like }).steps;
-      known.set(key, steps);
-      const cost = costOf(moments, steps, ends) + UNLIKE * unlike(groups, steps);
-      if (!best || cost < best.cost - 1e-9) best = { steps, cost };
+/** At a moment: turned into a direction. */
+function turned(
+  before: Float64Array,
+  at: Float64Array,
+  came: Int16Array,
+  way: number,
+  price: number,
+): void {
+  const [to, now] = [way * PLACES, (1 - way) * PLACES];
+  for (let open = 0; open < PLACES; open++) {
+    const cost = before[now + open]! + price;
+    if (cost >= at[to + open]! - EPSILON) continue;
+    at[to + open] = cost;
+    came[to + open] = now + open;
+  }
+}
+
+/** At a moment: brought elsewhere by the air button, as far as the rest allows, either way on. */
+function byButton(before: Float64Array, at: Float64Array, came: Int16Array, reach: number): void {
+  for (let to = 0; to < PLACES; to++) {
+    let [least, by] = [Infinity, -1];
+    for (let open = Math.max(0, to - reach); open <= Math.min(FULL, to + reach); open++) {
+      if (open === to) continue;
+      const [opening, closing] = [before[open]!, before[PLACES + open]!];
+      if (opening < least) [least, by] = [opening, open];
+      if (closing < least) [least, by] = [closing, PLACES + open];
+    }
+    for (const state of [to, PLACES + to]) {
+      if (least + BUTTON >= at[state]! - EPSILON) continue;
+      at[state] = least + BUTTON;
+      came[state] = by;
     }
   }
-  return best!.steps;
 }
 
-/** Of what comes again more often the first times are tried, so that long pieces do not wait. */
-const TIMES = 4;
-/** Once more from what came of it: what gave way there may give way everywhere. */
-const ROUNDS = 2;
-
-/** The moments as if what comes again took as much air each time as when it takes most. */
-function asLoud(moments: readonly Moment[], groups: readonly (readonly number[])[]): Moment[] {
-  const most = new Map(
-    groups.flatMap((group) => {
-      const air = Math.max(...group.map((at) => moments[at]!.air));
-      return group.map((at): [number, number] => [at, air]);
-    }),
-  );
-  return moments.map((moment, i) => ({ ...moment, air: most.get(i) ?? moment.air }));
-}
-
-/** Moments that are the same music, in their order; each group has two or more. */
-export function groupsOf(moments: readonly Moment[], asked: ReadonlySet<number>): number[][] {
-  const firstOf = (at: number): number => {
-    const first = moments[at]!.again;
-    return first === undefined ? at : firstOf(first);
-  };
-  const groups = new Map<number, number[]>();
-  for (const at of [...asked].sort((a, b) => a - b)) {
-    const first = firstOf(at);
-    groups.set(first, [...(groups.get(first) ?? [first]), at]);
+/** From a moment to the next one in a direction: what it takes of air, and what is missing. */
+function played(
+  at: Float64Array,
+  after: Float64Array,
+  put: Int16Array,
+  way: number,
+  air: number,
+  price: number,
+): void {
+  const [first, step] = [way * PLACES, way === 0 ? air : -air];
+  for (let open = 0; open < PLACES; open++) {
+    let cost = at[first + open]! + price;
+    if (cost === Infinity) continue;
+    const to = open + step;
+    const short = missingFrom(to);
+    if (short > 0) cost += NONE + MISSING * short;
+    const there = first + Math.max(0, Math.min(FULL, to));
+    if (cost >= after[there]! - EPSILON) continue;
+    after[there] = cost;
+    put[there] = first + open;
   }
-  return [...groups.values()];
 }
 
-/** Moments that go another way than when they were first. */
-export const unlike = (groups: readonly (readonly number[])[], steps: readonly Step[]): number =>
-  groups.reduce(
-    (sum, [first, ...others]) =>
-      sum + others.filter((at) => steps[at]!.way !== steps[first!]!.way).length,
-    0,
-  );
+/** The steps that led to a state after the last moment. */
+function stepsTo(
+  last: number,
+  moments: readonly Moment[],
+  from: Int16Array,
+  placed: Int16Array,
+): Step[] {
+  const steps: Step[] = [];
+  let state = last;
+  for (let i = moments.length - 1; i >= 0; i--) {
+    const here = placed[STATES * i + state]!;
+    const came = from[STATES * i + here]!;
+    const [open, { air }] = [here % PLACES, moments[i]!];
+    steps.push({
+      way: WAYS[here > FULL ? 1 : 0]!,
+      open,
+      byButton: came % PLACES !== open,
+      missing: missingFrom(here > FULL ? open - air : open + air),
+    });
+    state = came;
+  }
+  return steps.reverse();
+}
 
 /** What steps cost by themselves. */
 export function costOf(
