@@ -121,6 +121,7 @@ function proposalOf(
 function unlike(first: readonly ProposedNote[], others: Proposal["alternatives"]) {
   const written = (notes: readonly ProposedNote[]) =>
     notes.map(({ id, finger, then, also }) => [id, finger, then, also?.["string"]].join()).join();
+  if (others.length === 0) return others;
   const known = new Set([written(first)]);
   return others.filter(({ notes }) => {
     const text = written(notes);
@@ -174,7 +175,10 @@ export function notesOf(
       const finger = locks.get(note.id) ?? own.value;
       const then = own.then ?? later(line, model, path, at, note, own.value);
       found.push({
-        ...{ id: note.id, bar: note.bar, midi: note.midi, finger },
+        id: note.id,
+        bar: note.bar,
+        midi: note.midi,
+        finger,
         ...(then === undefined ? {} : { then }),
         ...(own.also ? { also: own.also } : {}),
       });

@@ -89,46 +89,56 @@ function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNe
   const open =
     places.filter(({ fret }) => fret === 0).length * (at.avoidOpen ? at.prices.open : 0) +
     weak * at.prices.weak;
-  // no spread here and below: what a long line goes through has one shape
-  const ways = (hand: ReadonlyMap<Place, number>) =>
-    notes.map((note, i): Stopped => {
-      const { string, fret } = places[i]!;
-      const natural = isNatural(note) || isRinging(note);
-      return { string, fret, finger: hand.get(places[i]!) ?? 0, natural };
-    });
+  const bare = notes.map((note, i): Stopped => {
+    const { string, fret } = places[i]!;
+    return { string, fret, finger: 0, natural: isNatural(note) || isRinging(note) };
+  });
   if (stopped.length === 0)
     return POSITIONS.map((position) => {
       const cost = open + at.prices.position * position;
-      return { notes: ways(new Map()), position, cost, barres: [] };
+      return { notes: bare, position, cost, barres: [] };
     });
-  if (stopped.length === 1) return alone(stopped[0]!, ways, open, at);
+  if (stopped.length === 1) return alone(stopped[0]!, bare, open, at);
   // an open string over a chord high up sounds out of it; the bass may well be one
   const within =
     places.length < CHORD
       ? 0
       : places.filter(({ fret }, i) => fret === 0 && notes[i]!.midi > lowest(notes)).length;
   const high = at.prices.openHigh * within;
-  return shapes(stopped, places, at).map(({ hand, barres, cost, position }) => ({
-    notes: ways(hand),
-    position,
-    cost: cost + open + high * Math.max(0, position - LOW),
-    barres,
-  }));
+  const found: NeckWay[] = [];
+  someShape(stopped, places, at, ({ barres, cost, position }, hand) => {
+    found.push({
+      notes: under(bare, hand),
+      position,
+      cost: cost + open + high * Math.max(0, position - LOW),
+      barres,
+    });
+    return false;
+  });
+  return found;
 }
+
+/**
+ * Notes with fingers on their strings. No spread here: what a long line goes through has one shape.
+ */
+const under = (
+  bare: readonly Stopped[],
+  hand: readonly { readonly string: number; readonly finger: number }[],
+): Stopped[] =>
+  bare.map((note) => {
+    const finger = hand.find(({ string }) => string === note.string)?.finger;
+    if (finger === undefined) return note;
+    return { string: note.string, fret: note.fret, finger, natural: note.natural };
+  });
 
 const fingerCost = (finger: number, fret: number, { prices }: AtNeck): number =>
   (finger === 4 ? prices.fourth : finger === 3 ? prices.third : 0) +
   prices.height * Math.max(0, fret - 5);
 
 /** A single note: each finger, where the hand may lie for it. */
-function alone(
-  place: Place,
-  ways: (hand: ReadonlyMap<Place, number>) => Stopped[],
-  open: number,
-  at: AtNeck,
-): NeckWay[] {
+function alone(place: Place, bare: readonly Stopped[], open: number, at: AtNeck): NeckWay[] {
   const { prices } = at;
-  const { fret } = place;
+  const { string, fret } = place;
   return [1, 2, 3, 4].flatMap((finger) => {
     const natural = fret - finger + 1;
     const lying: [position: number, more: number][] = [[natural, 0]];
@@ -139,7 +149,7 @@ function alone(
     return lying
       .filter(([position]) => position >= 1)
       .map(([position, more]): NeckWay => ({
-        notes: ways(new Map([[place, finger]])),
+        notes: under(bare, [{ string, finger }]),
         position,
         cost: open + more + fingerCost(finger, fret, at) + prices.position * position,
         barres: [],
@@ -148,7 +158,6 @@ function alone(
 }
 
 interface Shape {
-  readonly hand: ReadonlyMap<Place, number>;
   readonly barres: readonly Barre[];
   readonly position: number;
   readonly cost: number;
@@ -156,7 +165,6 @@ interface Shape {
 
 /** A place under a finger. */
 interface Fingered extends Place {
-  readonly place: Place;
   readonly finger: number;
 }
 
@@ -183,22 +191,15 @@ function canLieBeside(
   return true;
 }
 
-/** Several stopped notes at once: fingers rise with the frets; each may lie flat. */
-function shapes(stopped: readonly Place[], all: readonly Place[], at: AtNeck): Shape[] {
-  const found: Shape[] = [];
-  someShape(stopped, all, at, (shape, hand) => {
-    found.push({ ...shape, hand: new Map(hand.map(({ place, finger }) => [place, finger])) });
-    return false;
-  });
-  return found;
-}
-
-/** Whether one way to stop some notes at once is what is looked for. */
+/**
+ * Whether one way to stop some notes at once is what is looked for: fingers rise with the frets,
+ * each may lie flat.
+ */
 function someShape(
   stopped: readonly Place[],
   all: readonly Place[],
   at: AtNeck,
-  is: (shape: Omit<Shape, "hand">, hand: readonly Fingered[]) => boolean,
+  is: (shape: Shape, hand: readonly Fingered[]) => boolean,
 ): boolean {
   // the lower string first where frets are equal
   const inOrder = [...stopped].sort((a, b) => a.fret - b.fret || b.string - a.string);
@@ -211,7 +212,7 @@ function someShape(
     }
     for (let finger = 1; finger <= 4; finger++) {
       if (!canLieBeside(hand, place, finger, at)) continue;
-      hand.push({ string: place.string, fret: place.fret, place, finger });
+      hand.push({ string: place.string, fret: place.fret, finger });
       if (walk()) return true;
       hand.pop();
     }
@@ -239,11 +240,7 @@ function barreCost({ finger, from, to }: Barre, { prices }: AtNeck): number {
 }
 
 /** What fingers that can lie so cost; none where one cannot lie flat. */
-function priced(
-  hand: readonly Fingered[],
-  all: readonly Place[],
-  at: AtNeck,
-): Omit<Shape, "hand"> | undefined {
+function priced(hand: readonly Fingered[], all: readonly Place[], at: AtNeck): Shape | undefined {
   const { neck, prices } = at;
   const barres: Barre[] = [];
   const share = [1, 1, 1, 1, 1];
