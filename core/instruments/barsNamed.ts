@@ -1,3 +1,4 @@
+import { say } from "../words/say.ts";
 import { barSpan, type Score } from "../score/index.ts";
 
 /** In a list of places no more than so many are named. */
@@ -9,5 +10,6 @@ export function barsNamed(all: readonly number[], score: Score | undefined): str
   const named = once
     .slice(0, NAMED)
     .map((bar) => (score ? barSpan(score.bars, bar, bar) : bar + 1));
-  return `${named.join(", ")}${once.length > NAMED ? " …" : ""}`;
+  const more = once.length - NAMED;
+  return more > 0 ? say`${named.join(", ")} and ${more} more` : named.join(", ");
 }

@@ -67,7 +67,7 @@ export function SuggestFingers({
       {pencil.size === 0 &&
         (chosen ? (
           <p>
-            {say`For bars `}
+            {chosen.from === chosen.to ? say`For bar ` : say`For bars `}
             {span}
             {say`, around what is written. Same fingers where bars return.`}
           </p>

@@ -7,7 +7,11 @@ import { sizesOf, type Interval } from "./sizes.ts";
 import { onKeys, type Slides } from "./slides.ts";
 import { tuneOf, type TuneNote } from "./tune.ts";
 
-/** Where grace notes come from; mixed: the tune rises into one from above, falls into one below. */
+/**
+ * From which side ornaments come; mixed: the tune rises into a grace from above, falls into one
+ * from below. Told, it goes for mordents, trills and turns as well: players of one school begin trills
+ * above, of another below, and which of a pair of signs is meant differs as much.
+ */
 export type Style = "mixed" | "above" | "below";
 
 export interface OrnamentOptions {
@@ -78,28 +82,36 @@ const onRepeated: Layer = (_, { again }, style) => {
 };
 
 /** Mordents and their inverses on beats, trills on long notes. */
-const onBeats: Layer = (one, { before, after }) => {
+const onBeats: Layer = (one, { before, after }, style) => {
   if (!one.onBeat || one.length < 1) return undefined;
   // of notes in a row the longer ones, of equal ones those on strong beats
   const beside = [before, after].map((other) => other?.length ?? 0);
   const isLonger = beside.some((length) => length < one.length);
   if (beside.some((length) => length > one.length) || !(one.isStrong || isLonger)) return undefined;
-  if (one.length >= LONG) return { kind: "trill", why: say`A long note is kept alive by a trill.` };
+  if (one.length >= LONG)
+    return style === "below"
+      ? { kind: "trill from below", why: say`A long note is kept alive by a trill, begun below.` }
+      : { kind: "trill", why: say`A long note is kept alive by a trill.` };
   if (!after) return undefined;
+  if (style === "above")
+    return { kind: "short trill", why: say`On the beat: a short trill, from above as is asked.` };
+  if (style === "below")
+    return { kind: "mordent", why: say`On the beat: a mordent, from below as is asked.` };
   return after.note.midi > one.note.midi
     ? { kind: "mordent", why: say`The tune goes on upwards: the mordent dips below first.` }
     : { kind: "short trill", why: say`The tune does not rise: the short trill goes above first.` };
 };
 
-/** The last two notes of a phrase: a turn, and a grace from below into the last. */
-const onEndings: Layer = (one, { before, after, next }) => {
-  if (goesOn(after))
-    return !goesOn(next) && one.length >= 1
-      ? { kind: "turn", why: say`One note before the end of the phrase: a turn leads to it.` }
-      : undefined;
-  return before && one.rest === 0 && before.note.midi !== one.note.midi
-    ? { kind: "grace", side: "below", why: say`The phrase ends here: a grace closes it.` }
-    : undefined;
+/** The last two notes of a phrase: a turn, and a grace into the last, usually from below. */
+const onEndings: Layer = (one, { before, after, next }, style) => {
+  if (goesOn(after)) {
+    if (goesOn(next) || one.length < 1) return undefined;
+    const kind = style === "below" ? "inverted turn" : "turn";
+    return { kind, why: say`One note before the end of the phrase: a turn leads to it.` };
+  }
+  if (!before || one.rest > 0 || before.note.midi === one.note.midi) return undefined;
+  const side = style === "above" ? "above" : "below";
+  return { kind: "grace", side, why: say`The phrase ends here: a grace closes it.` };
 };
 
 const LAYERS: readonly Layer[] = [onStrongBeats, onRepeated, onBeats, onEndings];

@@ -139,6 +139,22 @@ describe("a layer", () => {
   it("closes a phrase with a turn and a grace from below", () => {
     expect(of(4)).toEqual(["3 2 turn  2", "4 0 grace below 1"]);
   });
+  it("takes the inverses where it is told from which side", () => {
+    const kinds = (layer: number, style: string) =>
+      of(layer, { style }).map((one) => one.split(" ").slice(2, -1).join(" ").trim());
+    expect(new Set(kinds(3, "below"))).toEqual(new Set(["mordent"]));
+    expect(new Set(kinds(3, "above"))).toEqual(new Set(["short trill"]));
+    expect(kinds(4, "below")).toEqual(["inverted turn", "grace below"]);
+    expect(kinds(4, "above")).toEqual(["turn", "grace above"]);
+    const long = scoreOf([
+      ["E4:4", "r:4"],
+      ["C4:4", "r:4"],
+      ["D4 D4 E4:2", "r:4"],
+    ]);
+    const [first] = adornments(long, "right", [0, 2], { layer: 3, style: "below" });
+    // its neighbours in the key: F a half step above E, D a whole one below
+    expect(first!.data).toMatchObject({ kind: "trill from below", by: 1, under: 2 });
+  });
   it("leaves what has an ornament, printed or written", () => {
     const [first] = adornments(score, "right", all(score), { layer: 1 });
     const again = adornments(score, "right", all(score), { layer: 3 }, new Set([first!.note.id]));

@@ -80,7 +80,7 @@ const CHOICES: readonly MarkChoice[] = [
     values: LAYER_NAMES.map((name, i) => ({ value: i + 1, name })),
   },
   {
-    ...{ id: "style", name: say`Graces from`, usual: say`both sides` },
+    ...{ id: "style", name: say`Ornaments from`, usual: say`either side` },
     values: [
       { value: "above", name: say`above` },
       { value: "below", name: say`below` },

@@ -59,11 +59,14 @@ export function OrnamentDrawing({ boxes, marks, beside, pencil, said }: DrawingP
   );
 }
 
-/** The highest note of the upper staff at the place of a mark. */
+/** The highest note of the upper staff at a mark; where none begins, the one before. */
 const noteAt = ({ notes }: PageBoxes, { from }: Mark): NoteBox | undefined =>
   notes
-    .filter((one) => one.staff === 1 && !one.note.grace && comparePlaces(one.note, from) === 0)
-    .sort((a, b) => a.y - b.y)[0];
+    .filter(
+      ({ staff, note }) =>
+        staff === 1 && !note.grace && note.bar === from.bar && comparePlaces(note, from) <= 0,
+    )
+    .sort((a, b) => comparePlaces(b.note, a.note) || a.y - b.y)[0];
 
 const staffOf = ({ bars }: PageBoxes, { note }: NoteBox) =>
   bars.find(({ bar }) => bar === note.bar)?.staves[0] ?? { top: 0, bottom: 720 };
