@@ -9,8 +9,8 @@ import { tuneOf, type TuneNote } from "./tune.ts";
 
 /**
  * From which side ornaments come; mixed: the tune rises into a grace from above, falls into one
- * from below. Told, it goes for mordents, trills and turns as well: players of one school begin trills
- * above, of another below, and which of a pair of signs is meant differs as much.
+ * from below. Told, it goes for mordents, trills and turns as well: players of one school begin
+ * trills above, of another below, and which of a pair of signs is meant differs as much.
  */
 export type Style = "mixed" | "above" | "below";
 
