@@ -119,19 +119,22 @@ export function MarksPanel({
         {Entry ? (
           <Entry {...{ piece, here, marks: heard, write, score, tempo, said }} />
         ) : (
-          <div className="row">
-            {signs.map((one) => (
-              <Button
-                key={one.key}
-                variant="outlined"
-                sx={{ gap: 1 }}
-                disabled={!here}
-                onClick={() => sign(one)}
-              >
-                {one.name} <span className="key">{one.key.toUpperCase()}</span>
-              </Button>
-            ))}
-          </div>
+          // without a place there is nothing to press: what is suggested comes first then
+          here && (
+            <div className="row">
+              {signs.map((one) => (
+                <Button
+                  key={one.key}
+                  variant="outlined"
+                  size="small"
+                  sx={{ gap: 1 }}
+                  onClick={() => sign(one)}
+                >
+                  {one.name} <span className="key">{one.key.toUpperCase()}</span>
+                </Button>
+              ))}
+            </div>
+          )
         )}
       </div>
       {stratum.work && (
