@@ -3,12 +3,16 @@ import { cases, caseScore, isSeen, realScores } from "../../core/cases/index.ts"
 import { agreements } from "../../core/instruments/keyboard/taught/again.ts";
 import { chromaticFigures, figures } from "../../core/instruments/keyboard/taught/figures.ts";
 import { publishedFigures } from "../../core/instruments/guitar/taught/published.ts";
+import { bassFigures } from "../../core/instruments/accordion/taught/measure.ts";
+import { pluckingFigures } from "../../core/instruments/guitar/taught/plucking.ts";
+import { harpFigures } from "../../core/instruments/harp/taught/measure.ts";
+import { feetFigures } from "../../core/instruments/organ/taught/measure.ts";
 import { taughtFigures } from "../../core/instruments/guitar/taught/measure.ts";
 import { ordinary, summary } from "../../core/instruments/keyboard/taught/ordinary.ts";
 
 // npm run figures: how far proposed fingers agree with what is taught or published, and with
-// themselves where music returns; one JSON line each. Figures that are all or nothing, and those of
-// harp, organ and accordion, follow as tests: their names say how many, their files the sources.
+// themselves where music returns; one JSON line each. Figures that are all or nothing follow as
+// tests: their names say how many, their files the sources.
 const say = (figure: object) => process.stdout.write(`${JSON.stringify(figure)}\n`);
 for (const { notes, ...one } of figures())
   say({ ...one, notes: Math.round(notes * 10_000) / 10_000 });
@@ -50,6 +54,14 @@ for (const [what, some] of [
         places: silly.map((one) => `bar index ${one.bar}: ${one.kind} ${one.fingers}`),
       });
 }
-for (const one of [...taughtFigures(), ...publishedFigures()]) say(one);
+for (const one of [
+  ...taughtFigures(),
+  ...publishedFigures(),
+  ...pluckingFigures(),
+  ...harpFigures(),
+  ...feetFigures(),
+  ...bassFigures(),
+])
+  say(one);
 forecastFigures();
 stabilityFigures();

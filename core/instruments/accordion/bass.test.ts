@@ -1,6 +1,6 @@
 import fc from "fast-check";
-import { proposeNotes, type Played } from "../../fingering/index.ts";
-import { fraction, type Note } from "../../score/index.ts";
+import { proposeNotes } from "../../fingering/index.ts";
+import { type Note } from "../../score/index.ts";
 import { plain } from "../../words/say.ts";
 import { searchedAndLeast } from "../testCheapest.ts";
 import { bassHand, type BassSetup } from "./bass/bassHand.ts";
@@ -8,36 +8,9 @@ import { BOARDS, buttonsFor, columnName, soundsOf } from "./bass/board.ts";
 import { togetherFor } from "./bass/together.ts";
 import { isJump, landmarkFor } from "./bass/landmark.ts";
 import { buttonsOf } from "./bass/where.ts";
+import { fingered, NAMES, played, read } from "./taught/measure.ts";
 import { TAUGHT_BASSES } from "./taught/basses.ts";
 import type { BassWay } from "./bass/ways.ts";
-
-const NAMES = ["C", "Db", "D", "Eb", "E", "F", "Gb", "G", "Ab", "A", "Bb", "B"];
-const midiOf = (name: string): number => {
-  const [, step, octave] = /^([A-G]b?)(\d)$/.exec(name)!;
-  return 12 * (Number(octave) + 1) + NAMES.indexOf(step!);
-};
-const played = (moments: readonly (readonly number[])[]): Played[] =>
-  moments.flatMap((keys, i) =>
-    keys.map((midi, n) => ({
-      ...{ id: `${i}.${n}`, bar: 0, midi, grace: false, staccato: false },
-      ...{ at: fraction(i, 2), length: fraction(1, 2) },
-    })),
-  );
-const read = (text: string) => text.split(" ").map((one) => one.split("+").map(midiOf));
-
-/** Fingers, with `_` after a counterbass. */
-function fingered(moments: readonly (readonly number[])[], setup: BassSetup = {}): string {
-  const { notes } = proposeNotes(played(moments), bassHand(setup), { hand: "left", tempo: 90 });
-  const by = new Map(notes.map((note) => [note.id, note]));
-  return moments
-    .map((keys, i) => {
-      const all = keys.map((_, n) => by.get(`${i}.${n}`)!);
-      const of = (one: (typeof all)[number]) =>
-        `${one.finger ?? "-"}${one.also?.["row"] === "cb" ? "_" : ""}`;
-      return [...new Set(all.map(of))].join("+");
-    })
-    .join(" ");
-}
 
 describe("the buttons", () => {
   it("are where the board has them, and sound what they are called", () => {

@@ -1,48 +1,18 @@
 import fc from "fast-check";
 import { realScores } from "../../cases/index.ts";
-import { propose, proposeNotes, type Played } from "../../fingering/index.ts";
+import { propose, proposeNotes } from "../../fingering/index.ts";
 import { prepareLine } from "../../fingering/prepare.ts";
 import { solveLine } from "../../fingering/solve.ts";
 import { analyse } from "../../form/index.ts";
-import { fraction, midiOf, toText, type Note, type Pitch } from "../../score/index.ts";
+import { toText, type Note } from "../../score/index.ts";
 import { harpHand } from "./fingers/harpHand.ts";
 import { groupsOf } from "./fingers/placing.ts";
 import { reachOf } from "./fingers/reach.ts";
 import type { HarpWay } from "./fingers/ways.ts";
 import { LEVER_HARP, PEDAL_HARP, writtenString } from "./strings.ts";
+import { fingered, notesOf } from "./taught/measure.ts";
 import { WRITTEN_AFTER } from "./taught/after.ts";
 import { FIGURES } from "./taught/figures.ts";
-
-const pitch = (name: string): Pitch => ({
-  step: name[0] as Pitch["step"],
-  alter: name.includes("#") ? 1 : name.includes("b") ? -1 : 0,
-  octave: Number(name.at(-1)),
-});
-
-/** Notes in the writing of the figures; so many quarters each. */
-const notesOf = (text: string, length = 0.25): Played[] =>
-  text.split(" ").flatMap((moment, i) =>
-    moment.split("+").map((name, n) => ({
-      ...{ id: `${i}.${n}`, bar: 0, midi: midiOf(pitch(name)), pitch: pitch(name) },
-      ...{ at: fraction(i * length * 16, 16), length: fraction(length * 16, 16) },
-      ...{ grace: false, staccato: false },
-    })),
-  );
-
-/** Fingers as the figures have them. */
-function fingered(text: string): string {
-  const { notes } = proposeNotes(notesOf(text), harpHand(PEDAL_HARP), { hand: "right", tempo: 60 });
-  const of = new Map(notes.map(({ id, finger }) => [id, finger]));
-  return text
-    .split(" ")
-    .map((moment, i) =>
-      moment
-        .split("+")
-        .map((_, n) => of.get(`${i}.${n}`))
-        .join(""),
-    )
-    .join(" ");
-}
 
 describe("a harpist's hand", () => {
   const missed = (some: typeof FIGURES) =>
