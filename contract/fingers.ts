@@ -76,6 +76,11 @@ const School = Type.Object(
     ...bassSchool,
     ...pluckSchool,
     barre: Type.Optional(Open),
+    level: Type.Optional(
+      Type.Union([Type.Literal("beginner"), Type.Literal("usual")], {
+        description: "beginner: first positions, nothing stretched, no barre; or usual",
+      }),
+    ),
     highest: Type.Optional(
       Type.Integer({ minimum: 1, maximum: 27, description: "the highest fret, 1 to 27" }),
     ),

@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { chooseBars, press, says, until } from "./browser.ts";
+import { chooseBars, fill, pick, press, says, until } from "./browser.ts";
 import { demo, studio } from "./studio.ts";
 
 // Harp and guitar at the desk: pedals from pencil to ink, the neck under the selection.
@@ -87,6 +87,13 @@ it("shows the neck with the position and what still rings", async () => {
   await page.waitForSelector(".neck .neck-finger.now");
   const label = await page.$eval(".neck svg", (one) => one.getAttribute("aria-label"));
   expect(label).toMatch(/^Neck: hands, bar 5, position [IVX]+$/);
+  // a beginner's version says what it costs
+  await press(page, "Rub out");
+  await pick(page, "Version", /^for a beginner/);
+  await press(page, /^Suggest for|^Suggest$/);
+  await says(page, "For a beginner: positions I to II, each finger over its fret, no barre.");
+  await press(page, "Rub out");
+  await pick(page, "Version", "for this hand");
   expect(here.complaints()).toEqual([]);
 });
 
@@ -273,7 +280,8 @@ it("sets the pedals for a glissando, and tunes a lever harp to what saves most",
   await press(page, "Undo");
   await until(async () => (await settings(id)).length === 0);
 
-  const piece = async () => json<{ setup: { tuning?: string } | null }>(`/api/pieces/${id}`);
+  const piece = async () =>
+    json<{ setup: { tuning?: string; fixed?: string[] } | null }>(`/api/pieces/${id}`);
   await fetch(here.url(`/api/pieces/${id}`), {
     method: "PATCH",
     headers: { "content-type": "application/json" },
@@ -288,5 +296,15 @@ it("sets the pedals for a glissando, and tunes a lever harp to what saves most",
   await until(async () => ((await piece()).setup?.tuning ?? "Eb") !== "Eb");
   await press(page, "Undo");
   await until(async () => (await piece()).setup?.tuning === undefined);
+
+  // a small harp: strings that have no lever cannot be pressed
+  await press(page, "Edit the piece");
+  await press(page, /^How the harp is set up/);
+  await fill(page, "Strings without disc or lever", "d E2 sharp");
+  await says(page, "Letters or strings such as D or C1.");
+  await fill(page, "Strings without disc or lever", "d E2");
+  await (await page.waitForSelector("[role=dialog] .MuiButton-contained"))!.click();
+  await until(async () => (await piece()).setup?.fixed?.join() === "D,E2");
+  await page.waitForSelector('.lever-entry [title="D♮4, no lever"]:disabled');
   expect(here.complaints()).toEqual([]);
 });

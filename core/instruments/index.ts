@@ -30,7 +30,7 @@ export { feetSchool } from "./organ/feetSchool.ts";
 export { spanFields } from "./harp/index.ts";
 export { harpFields } from "./harp/setup.ts";
 export { playerFields } from "./keyboard/player.ts";
-export type { InstrumentRecord, RecordField, RecordForm, SetupAsked } from "./record.ts";
+export type { InstrumentRecord, ListField, RecordField, RecordForm, SetupAsked } from "./record.ts";
 export { HAND_SIZES, USUAL_REACH, type Player } from "./keyboard/reach.ts";
 export { STANDARD_OCTAVE } from "./keyboard/geometry.ts";
 export { positionOf, thumbs, withPosition, type HandPosition } from "./keyboard/position.ts";

@@ -77,6 +77,16 @@ it("ends what a finger holds when it is needed at another fret", () => {
   expect(heard("4")).toBe(16);
 });
 
+it("hears one string where two voices meet on it, each for its own value", () => {
+  const score = scoreOf("guitar", "E4:1 F4:15");
+  const meets = { ...score.notes[0]!, id: "other", length: { num: 4, den: 1 } };
+  const both = { ...score, notes: [score.notes[0]!, meets, score.notes[1]!] };
+  expect(lengthsOf("guitar", both, "0/1 0/1 1/1")).toEqual([1, 1, 15]);
+  expect(lengthsOf("guitar", both, "0/1 0/1 3/2")).toEqual([16, 16, 15]);
+  const stopped = { ...both, notes: both.notes.map((note) => ({ ...note, midi: 65 })) };
+  expect(lengthsOf("guitar", stopped, "1/1 1/1 1/1")).toEqual([1, 1, 15]);
+});
+
 it("lets a harp ring until a string is plucked again or all are damped, as printed", () => {
   expect(lengthsOf("harp", scoreOf("harp", "C4:1 E4:1 C4:14"))).toEqual([2, 15, 14]);
   const damped = scoreOf("harp", "C4:1 E4:1 R:2 G4:12");

@@ -39,12 +39,10 @@ export function rung(
   const { notes } = performance;
   const written = notes.map(({ onset, length }) => onset + length);
   const ends = notes.map(({ id }, i) => (on.get(id)?.rings ? Infinity : written[i]!));
-  /** By string what sounds on it. */
-  const sounding = new Map<number, number>();
+  /** By string what sounds on it; voices may meet in one note. */
+  const sounding = new Map<number, number[]>();
   const stop = (string: number, at: number) => {
-    const i = sounding.get(string);
-    if (i === undefined) return;
-    ends[i] = Math.min(ends[i]!, at);
+    for (const i of sounding.get(string) ?? []) ends[i] = Math.min(ends[i]!, at);
     sounding.delete(string);
   };
   for (const event of eventsOf(notes, written, on, signs)) {
@@ -55,13 +53,16 @@ export function rung(
       continue;
     }
     const { string, stopped } = event.on;
-    stop(string, event.at);
+    const isMet = (i: number) => notes[i]!.onset === event.at;
+    const met = (sounding.get(string) ?? []).filter(isMet);
+    if (met.length === 0) stop(string, event.at);
     if (stopped)
-      for (const [other, i] of sounding) {
-        const held = on.get(notes[i]!.id)!.stopped;
-        if (held?.finger === stopped.finger && held.fret !== stopped.fret) stop(other, event.at);
+      for (const [other, [first]] of sounding) {
+        const held = on.get(notes[first!]!.id)!.stopped;
+        const isLeft = held?.finger === stopped.finger && held.fret !== stopped.fret;
+        if (isLeft && !isMet(first!)) stop(other, event.at);
       }
-    sounding.set(string, event.struck);
+    sounding.set(string, [...met, event.struck]);
   }
   return {
     ...performance,

@@ -158,6 +158,11 @@ it("keeps from barres and high frets where it is told to, and names the tuning t
   expect(beginner.json.notes.every(({ barre }) => barre === undefined)).toBe(true);
   expect(beginner.json.notes.every(({ fret }) => !(fret > 4))).toBe(true);
   expect(beginner.json.notes.some(({ finger }) => finger === null)).toBe(true);
+  const first = (await bare({ school: { level: "beginner" }, notes: chord })) as unknown as {
+    json: { reasons: string[]; notes: { position?: number }[] };
+  };
+  expect(first.json.reasons.join(" ")).toMatch(/For a beginner: .* It costs notes .* left out/);
+  expect(first.json.notes.every(({ position = 1 }) => position <= 2)).toBe(true);
   const { json } = (await studio.ask("POST", "/api/fingerings/propose", {
     ...{ instrument: "guitar", hand: "hands", setup: { tuning: [64, 59, 55, 50, 45, 38] } },
     notes: [

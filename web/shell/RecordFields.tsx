@@ -4,7 +4,7 @@ import { typedUnit } from "../words/spoken.ts";
 import { useSpoken } from "../words/useSpoken.ts";
 import type { RecordField, RecordForm } from "@yarrow-ridge/core/instruments";
 import type { Typed } from "./typedRecord.ts";
-import { inUnit, typedKeys } from "./typedRecord.ts";
+import { inUnit, typedList } from "./typedRecord.ts";
 
 /** The fields of a record of an instrument, those that are seldom known under "more". */
 export function RecordFields({
@@ -21,10 +21,11 @@ export function RecordFields({
 }) {
   const spoken = useSpoken();
   const shown = (field: RecordField) => {
-    const { key, label, options, pitches, usual, help } = field;
+    const { key, label, options, list, usual, help } = field;
     const { unit, times } = typedUnit(field.unit, spoken);
     const text = typed[key] ?? "";
-    const isOne = () => (pitches ? !typedKeys(text).some(Number.isNaN) : /^[\d.\s,]+$/.test(text));
+    const isOne = () =>
+      list ? !typedList(list, text).includes(undefined) : /^[\d.\s,]+$/.test(text);
     const wrong = !options && text.trim() !== "" && !isOne();
     return (
       <TextField
@@ -38,8 +39,8 @@ export function RecordFields({
         }
         value={text}
         error={wrong}
-        helperText={wrong ? (pitches ? say`Pitches such as E4 or Bb2.` : say`A number.`) : help}
-        slotProps={{ htmlInput: options || pitches ? {} : { inputMode: "decimal" } }}
+        helperText={wrong ? (list?.hint ?? say`A number.`) : help}
+        slotProps={{ htmlInput: options || list ? {} : { inputMode: "decimal" } }}
         onChange={(event) => onType({ ...typed, [key]: event.target.value })}
       >
         {options && <MenuItem value="">{say`not said`}</MenuItem>}

@@ -1,5 +1,4 @@
-import type { RecordForm, RecordField } from "@yarrow-ridge/core/instruments";
-import { keyNamed, keyOfName } from "@yarrow-ridge/core/score";
+import type { ListField, RecordForm, RecordField } from "@yarrow-ridge/core/instruments";
 import { type Spoken, typedUnit } from "../words/spoken.ts";
 
 /** What is typed into the fields of a record, by their keys. */
@@ -15,31 +14,36 @@ const at = (record: unknown, key: string): unknown =>
       record,
     );
 
-const textOf = (value: unknown): string =>
+/** An empty list, as it is typed. */
+const NONE = "none";
+
+const textOf = (value: unknown, list: ListField | undefined): string =>
   value === undefined
     ? ""
-    : Array.isArray(value)
-      ? value.map((key) => keyNamed(Number(key))).join(" ")
+    : list && Array.isArray(value)
+      ? value.map(list.written).join(" ") || NONE
       : typeof value === "string"
         ? value
         : JSON.stringify(value);
 
-/** The keys of typed pitches: `E4 B3`; a number is a key itself. */
-export const typedKeys = (text: string): number[] =>
-  text
-    .trim()
-    .split(/[\s,]+/)
-    .map((one) => keyOfName(one) ?? Number(one));
+/** What the words of a typed list stand for; undefined for those that stand for nothing. */
+export const typedList = ({ read }: ListField, text: string): unknown[] =>
+  text.trim().toLowerCase() === NONE
+    ? []
+    : text
+        .trim()
+        .split(/[\s,]+/)
+        .map(read);
 
 /** A record as it stands in the fields. */
 export const typedOf = ({ fields }: RecordForm, record: unknown, spoken: Spoken): Typed =>
   Object.fromEntries(
-    fields.map(({ key, unit }) => {
+    fields.map(({ key, unit, list }) => {
       const value = at(record, key);
       const { times } = typedUnit(unit, spoken);
       return [
         key,
-        typeof value === "number" && times !== 1 ? inUnit(value / times) : textOf(value),
+        typeof value === "number" && times !== 1 ? inUnit(value / times) : textOf(value, list),
       ];
     }),
   );
@@ -68,9 +72,9 @@ export function recordOf(
   return record;
 }
 
-function valueOf({ options, pitches, unit }: RecordField, text: string, spoken: Spoken): unknown {
+function valueOf({ options, list, unit }: RecordField, text: string, spoken: Spoken): unknown {
   if (options) return options.find(([value]) => String(value) === text)?.[0];
   const { times } = typedUnit(unit, spoken);
   if (times !== 1) return Math.round(Number(text) * times);
-  return pitches ? typedKeys(text) : Number(text);
+  return list ? typedList(list, text) : Number(text);
 }

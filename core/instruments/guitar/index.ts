@@ -3,7 +3,7 @@ import { Type } from "@sinclair/typebox";
 import type { InstrumentRecord } from "../record.ts";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { voiceLine } from "../../score/model/lines.ts";
-import { keyNamed } from "../../score/model/pitch.ts";
+import { keyNamed, keyOfName } from "../../score/model/pitch.ts";
 import { GUITAR_LAYOUTS } from "./layouts.ts";
 import { pluckedAt } from "../timbre.ts";
 import type { Instrument } from "../instrument.ts";
@@ -150,7 +150,12 @@ export const guitar: Instrument = {
       {
         key: "tuning",
         label: say`Open strings, the first one first`,
-        pitches: true,
+        // in the record they are keys, A4 = 69; a number is a key itself
+        list: {
+          read: (word) => keyOfName(word) ?? (/^\d+$/.test(word) ? Number(word) : undefined),
+          written: (key) => keyNamed(Number(key)),
+          hint: say`Pitches such as E4 or Bb2.`,
+        },
         usual: STANDARD.map(keyNamed).join(" "),
         help: say`As they sound; C4 is middle C. A dropped sixth string is D2.`,
       },

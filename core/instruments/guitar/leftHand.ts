@@ -22,14 +22,19 @@ export interface NeckSetup extends Partial<Neck> {
   readonly barre?: "free" | "avoid";
   /** The highest fret. */
   readonly highest?: number;
+  /** Of the hand: for a beginner the first positions, nothing stretched, no barre. */
+  readonly level?: "beginner" | "usual";
 }
+
+/** A beginner's positions, from the first on. Common practice, no source. */
+const BEGINNER = 2;
 
 /**
  * The left hand of a fretted instrument.
  */
 export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandModel<NeckWay> {
-  const { open, barre, highest, ...own } = setup;
-  const at: AtNeck = {
+  const { open, barre, highest, level, ...own } = setup;
+  const usual: AtNeck = {
     neck: { ...USUAL_NECK, ...own },
     most: player.stretch ?? MOST,
     prices: NECK_PRICES,
@@ -37,6 +42,10 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     noBarre: barre === "avoid",
     ...(highest === undefined ? {} : { highest }),
   };
+  const at: AtNeck =
+    level === "beginner"
+      ? { ...usual, noBarre: true, first: { positions: BEGINNER, otherwise: usual } }
+      : usual;
   const known = new Map<string, readonly NeckWay[]>();
   /** Ways of notes of these pitches, found once. */
   const waysFor = (notes: readonly Played[]): readonly NeckWay[] => {

@@ -1,4 +1,5 @@
 import { freesHand, type Placed, type Shift, type Solved } from "../../fingering/index.ts";
+import type { Fraction } from "../../score/index.ts";
 import { between, type Neck } from "./neck.ts";
 import { guideOf } from "./step.ts";
 import type { NeckWay } from "./way.ts";
@@ -43,13 +44,18 @@ export function shiftsIn(neck: Neck, solved: Solved<NeckWay>, asked: readonly nu
 }
 
 /** A finger that is put down, or left, for a moment: where it lies. */
-export interface Kept {
-  readonly bar: number;
+export interface Kept extends When {
   readonly finger: number;
   readonly string: number;
   readonly fret: number;
-  /** The bar of the moment in which it comes free, or from which it stays. */
-  readonly since: number;
+  /** The moment in which it comes free: the one after that in which it is last needed. */
+  readonly free: When;
+}
+
+/** A moment by its bar and its quarters from the beginning. */
+export interface When {
+  readonly bar: number;
+  readonly at: Fraction;
 }
 
 /** What a finger does from moment to moment of the asked ones that follow each other. */
@@ -70,8 +76,9 @@ export function keptIn(
   const [stays, early]: [Kept[], Kept[]] = [[], []];
   let last = new Map<number, Last>();
   for (const [k, at] of asked.entries()) {
-    const { link, bar, notes, struck } = solved.line.moments[at]!;
+    const { link, notes, struck } = solved.line.moments[at]!;
     const way = wayAt(solved, at);
+    const now = placeOf(solved, at);
     // a shift or a rest takes the hand off
     const isAnew =
       asked[k - 1] !== at - 1 ||
@@ -81,13 +88,11 @@ export function keptIn(
     way.notes.forEach(({ finger, string, fret, natural }, i) => {
       if (finger === 0 || natural) return;
       const before = last.get(finger);
-      const here = { bar, finger, string, fret };
-      const isNew = struck[i] && before && before.at < at - 1;
-      const since = before && solved.line.moments[before.at]!.bar;
-      if (isNew && before.string === string && before.fret === fret)
-        stays.push({ ...here, since: since! });
-      else if (isNew && notes.length > 1 && isSilent(solved, string, before.at + 1, at))
-        early.push({ ...here, since: since! });
+      if (struck[i] && before && before.at < at - 1) {
+        const here = { ...now, finger, string, fret, free: placeOf(solved, before.at + 1) };
+        if (before.string === string && before.fret === fret) stays.push(here);
+        else if (notes.length > 1 && isSilent(solved, string, before.at + 1, at)) early.push(here);
+      }
       last.set(finger, { at, string, fret });
     });
   }

@@ -2,7 +2,8 @@ import { say } from "../../words/say.ts";
 import { agreeingIn } from "../../fingering/index.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
 import { calledIn } from "../calledIn.ts";
-import { barSpan, subtract, toNumber, type Score } from "../../score/index.ts";
+import { barSpan, beatName, subtract, toNumber, type Score } from "../../score/index.ts";
+import { barsNamed } from "../barsNamed.ts";
 import { returnReasons } from "../returnReasons.ts";
 import { between, isNatural, placesOf, roman, TUNINGS, type Neck } from "./neck.ts";
 import { keptIn, positionsIn, restAfter, shiftsIn, type Kept } from "./moves.ts";
@@ -58,12 +59,13 @@ function told(
 
 /** Where the hand shifts, what guides it, how far, where it lies flat, how far it stretches. */
 function reasonsOf(
-  { neck, most }: AtNeck,
+  at: AtNeck,
   solved: Solved<NeckWay>,
   asked: readonly number[],
   score: Score | undefined,
 ): string[] {
   if (asked.length === 0) return [];
+  const { neck, most } = at;
   const { line, path } = solved;
   const again = agreeingIn(solved, asked);
   const way = (at: number) => line.ways[at]![path[at]!]!;
@@ -109,6 +111,7 @@ function reasonsOf(
     `${all.slice(0, NAMED).join("; ")}${all.length > NAMED ? " …" : ""}`;
   const unlike = barres.filter((one, i) => one !== barres[i - 1]);
   return [
+    ...(at.first ? [firstText(at.first, solved, asked, score)] : []),
     told(line.ways, path, asked),
     ...(shifts.length ? [say`Shifts to practise without looking: ${list(shifts)}.`] : []),
     ...returnReasons(again, say`on other frets or one string over`),
@@ -124,9 +127,7 @@ function reasonsOf(
     ...(early.length
       ? [
           say`Can be set early: ${list(
-            early.map(
-              (one) => keptText(one, score) + say`, free since ${barText(one.since, score)}`,
-            ),
+            early.map((one) => keptText(one, score) + say`, free from ${whenText(one, score)} on`),
           )}.`,
         ]
       : []),
@@ -136,8 +137,46 @@ function reasonsOf(
   ];
 }
 
-const barText = (bar: number, score: Score | undefined): string =>
-  score ? say`bar ${barSpan(score.bars, bar, bar)}` : say`before`;
+/** What it costs to stay in the first positions: what would sound, or ring on, otherwise. */
+function firstText(
+  { positions, otherwise }: NonNullable<AtNeck["first"]>,
+  { line }: Solved<NeckWay>,
+  asked: readonly number[],
+  score: Score | undefined,
+): string {
+  const can = (notes: readonly Played[]) => canTake(notes, otherwise);
+  const [lost, ended]: [Played[], Played[]] = [[], []];
+  for (const one of asked) {
+    const { notes, struck, beyond, released } = line.moments[one]!;
+    const together = [...notes.filter((_, i) => struck[i]), ...beyond];
+    if (beyond.length && can(together)) lost.push(...beyond);
+    if (released.length && can([...together, ...released])) ended.push(...released);
+  }
+  const bars = (all: readonly Played[]) => {
+    const own = all.map(({ bar }) => bar);
+    return score ? say` (bar ${barsNamed(own, score)})` : "";
+  };
+  const what = say`For a beginner: positions I to ${roman(positions)}, each finger over its fret, no
+    barre.`;
+  const costs = [
+    ...(lost.length ? [say`${lost.length} left out${bars(lost)}`] : []),
+    ...(ended.length ? [say`${ended.length} ended early${bars(ended)}`] : []),
+  ];
+  return costs.length
+    ? say`${what} It costs notes that could be played otherwise: ${costs.join(say`, `)}.`
+    : say`${what} It costs no note.`;
+}
+
+const barText = (bar: number, score: Score): string => say`bar ${barSpan(score.bars, bar, bar)}`;
+
+/** When a finger comes free: its place, or alone how long before it is needed. */
+const whenText = ({ at, free }: Kept, score: Score | undefined): string => {
+  const bar = score?.bars[free.bar];
+  const before = toNumber(subtract(at, free.at));
+  return score && bar
+    ? say`${barText(free.bar, score)}, beat ${beatName(bar, subtract(free.at, bar.start))}`
+    : say`${before} ${before === 1 ? say`quarter` : say`quarters`} before`;
+};
 
 const keptText = ({ finger, string, fret, bar }: Kept, score: Score | undefined): string =>
   say`${finger} on string ${string} at fret ${roman(fret)}${inBar(bar, score)}`;

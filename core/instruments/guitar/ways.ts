@@ -16,7 +16,23 @@ export interface AtNeck {
   readonly noBarre?: boolean;
   /** No fret beyond it. */
   readonly highest?: number;
+  /**
+   * Only so many positions from the first on, each finger over its own fret; and how it is without
+   * that.
+   */
+  readonly first?: { readonly positions: number; readonly otherwise: AtNeck };
 }
+
+/** Frets under a hand that does not stretch. */
+const FOUR = 4;
+
+/** The highest fret there is for this hand. */
+const highestOf = ({ highest = Infinity, first }: AtNeck): number =>
+  first ? Math.min(highest, first.positions + FOUR - 1) : highest;
+
+/** Whether the hand may lie there. */
+const mayLie = (position: number, { first }: AtNeck): boolean =>
+  position >= 1 && (!first || position <= first.positions);
 
 /**
  * Ways kept of a moment, the cheapest, so that a full chord has no thousands; and of those on the
@@ -59,10 +75,11 @@ function placings(notes: readonly Played[], at: AtNeck): Place[][] {
 /** Whether one way to put each note on a string of its own is what is looked for. */
 function somePlacing(
   notes: readonly Played[],
-  { neck, highest = Infinity }: AtNeck,
+  at: AtNeck,
   is: (places: readonly Place[]) => boolean,
 ): boolean {
-  const where = notes.map((note) => placesOf(neck, note).filter(({ fret }) => fret <= highest));
+  const highest = highestOf(at);
+  const where = notes.map((note) => placesOf(at.neck, note).filter(({ fret }) => fret <= highest));
   const places: Place[] = [];
   const put = (i: number): boolean => {
     if (i === notes.length) return is(places);
@@ -94,7 +111,7 @@ function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNe
     return { string, fret, finger: 0, natural: isNatural(note) || isRinging(note) };
   });
   if (stopped.length === 0)
-    return POSITIONS.map((position) => {
+    return POSITIONS.filter((position) => mayLie(position, at)).map((position) => {
       const cost = open + at.prices.position * position;
       return { notes: bare, position, cost, barres: [] };
     });
@@ -142,12 +159,13 @@ function alone(place: Place, bare: readonly Stopped[], open: number, at: AtNeck)
   return [1, 2, 3, 4].flatMap((finger) => {
     const natural = fret - finger + 1;
     const lying: [position: number, more: number][] = [[natural, 0]];
-    if (finger === 1) lying.push([natural + 1, prices.outward]);
-    if (finger === 4) lying.push([natural - 1, prices.outward]);
-    if (finger === 2 || finger === 3) lying.push([natural - 1, prices.inner]);
+    const stretched = at.first ? Infinity : prices.outward;
+    if (finger === 1) lying.push([natural + 1, stretched]);
+    if (finger === 4) lying.push([natural - 1, stretched]);
+    if (finger === 2 || finger === 3) lying.push([natural - 1, at.first ? Infinity : prices.inner]);
     if (finger > 1) lying.push([natural + 1, prices.squeezed]);
     return lying
-      .filter(([position]) => position >= 1)
+      .filter(([position, more]) => mayLie(position, at) && more < Infinity)
       .map(([position, more]): NeckWay => ({
         notes: under(bare, [{ string, finger }]),
         position,
@@ -261,6 +279,7 @@ function priced(hand: readonly Fingered[], all: readonly Place[], at: AtNeck): S
       if (low.finger === high.finger) continue;
       if (k > i + 1 && used[i + 1]!.finger !== low.finger) continue;
       const apart = high.fret - low.fret - (high.finger - low.finger);
+      if (apart > 0 && at.first) return undefined;
       if (apart > 0)
         cost +=
           (low.finger === 1 && high.finger === 2 ? prices.wideFirst : prices.wide) * apart +
@@ -270,6 +289,7 @@ function priced(hand: readonly Fingered[], all: readonly Place[], at: AtNeck): S
     }
   const [first] = used;
   const position = Math.max(1, first!.fret - first!.finger + 1);
+  if (!mayLie(position, at)) return undefined;
   return {
     position,
     barres,

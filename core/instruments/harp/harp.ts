@@ -2,7 +2,7 @@
 export { placedSigns } from "./fingers/signs.ts";
 export { chordClasses, glissandiOf } from "./glissando.ts";
 export type { Glissando } from "./glissando.ts";
-export { leversAt, leversText, stringsOf, tunedAlter, withLever } from "./leverSetting.ts";
+export { isFixed, leversAt, leversText, stringsOf, tunedAlter, withLever } from "./leverSetting.ts";
 export type { HarpNote } from "./notes.ts";
 export { pedalsText, settingAt, withPedal } from "./setting.ts";
 export { harpOf, tunedTo, USUAL_MOVE } from "./setup.ts";

@@ -2,7 +2,7 @@ import { capital } from "../../words/index.ts";
 import { say } from "../../words/say.ts";
 import { playedBars, spokenName, type Mark } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
-import { leversAt, leversText, tunedAlter } from "./leverSetting.ts";
+import { isFixed, leversAt, leversText, tunedAlter } from "./leverSetting.ts";
 import { withChanges } from "./changes.ts";
 import { comeTo } from "./onTheRoad.ts";
 import { harpNotes } from "./notes.ts";
@@ -88,6 +88,11 @@ function check(task: MarkTask): MarkDoubt[] {
       ([name, alter]) => alter !== (stands.get(name) ?? tunedAlter(harp, name)),
     );
     for (const [name, alter] of moved) {
+      if (isFixed(harp, name)) {
+        const text = say`Bar ${bar}: ${name} has no lever on this harp.`;
+        found.push({ ...place, kind: "missing", text });
+        continue;
+      }
       stands.set(name, alter);
       if (next > 0 && (rings.get(name) ?? 0) > at + 1e-6)
         found.push({

@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
 import { NO_SHAPE, readScore, startOf, type Mark, type Score } from "../../score/index.ts";
 import type { MarkTask, ProposedMark } from "../../score/marks/work.ts";
-import { leversAt, leversText, stringsOf, withLever } from "./leverSetting.ts";
+import { isFixed, leversAt, leversText, stringsOf, withLever } from "./leverSetting.ts";
 import { leverWork } from "./leverWork.ts";
-import { tunedTo } from "./setup.ts";
-import { LEVER_HARP } from "./strings.ts";
+import { harpOf, tunedTo } from "./setup.ts";
+import { LEVER_HARP, stringName } from "./strings.ts";
 import { keysWithoutFlips, tuningsFor } from "./tunings.ts";
 
 const note = (step: string, octave: number, alter: number, staff: number) =>
@@ -113,9 +113,36 @@ it.each(["lanterns-on-the-ettle", "rain-on-the-weir", "evening-on-the-upper-sall
   },
 );
 
+// small harps have levers on C and F alone: common practice, no source
+it("flips no lever that is not there", () => {
+  const few = { kind: "lever", tuning: "C", fixed: ["D", "E", "G", "A", "B"] };
+  const harp = harpOf(few);
+  expect(stringsOf(harp).filter((name) => !isFixed(harp, name))).toEqual([
+    ...["C2", "F2", "C3", "F3", "C4", "F4", "C5", "F5", "C6", "F6"],
+  ]);
+  // C and F can be sharp: C, G and D major
+  expect(keysWithoutFlips(harp)).toEqual(["C", "G", "D"]);
+  const score = scoreOf("G4 F#4 G#4 G4");
+  const kinds = leverWork.problems!(taskOf(score, { setup: few })).map(({ text }) => plain(text));
+  expect(kinds.length).toBe(1);
+  expect(kinds[0]).toContain("G sharp is not on this harp");
+  const own: Mark = {
+    ...{ id: "1", layer: "teacher", from: startOf(0) },
+    data: { F4: 1, G4: 1 },
+  };
+  const texts = doubts(score, [own], { setup: few }).map(({ text }) => plain(text));
+  expect(texts).toContain("Bar 1: G4 has no lever on this harp.");
+  // one string alone
+  const one = harpOf({ kind: "lever", fixed: ["B2"] });
+  expect(one.fixed.map(stringName)).toEqual(["B2"]);
+  expect(harpOf({ fixed: [] }).fixed).toEqual([]);
+  expect(harpOf().fixed.map(stringName)).toEqual(["C1", "D1", "G7"]);
+});
+
 // keys by tuning: arithmetic of letters; the eight of E flat as harpists know them, from memory
 it("knows the keys that need no flip, and which tuning saves most of them", () => {
-  const keys = (tuning: string) => keysWithoutFlips(tunedTo(tuning)).join(" ");
+  const keys = (tuning: string) =>
+    keysWithoutFlips({ ...LEVER_HARP, tuning: tunedTo(tuning) }).join(" ");
   expect(keys("Eb")).toBe("E♭ B♭ F C G D A E");
   expect(keys("F")).toBe("F C G D A E B F♯");
   expect(keys("C")).toBe("C G D A E B F♯ C♯");

@@ -1,7 +1,7 @@
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import type { InstrumentRecord, RecordForm } from "../record.ts";
-import { LEVER_HARP, NATURALS, PEDAL_HARP, stringAt, stringName } from "./strings.ts";
+import { letterOf, LEVER_HARP, NATURALS, PEDAL_HARP, stringAt, stringName } from "./strings.ts";
 import type { Alter, Harp, Letter, Setting } from "./strings.ts";
 
 /** Major keys a lever harp is tuned to, levers down. */
@@ -17,6 +17,9 @@ export const tunedTo = (key: string): Setting => ({
 
 export const TUNINGS: readonly string[] = Object.keys(FLATS);
 
+/** A letter for all of its strings, or one string. */
+const FIXED = /^[A-G][0-7]?$/;
+
 /** A harp as a teacher describes it. */
 export const harpFields = {
   kind: Type.Optional(
@@ -30,6 +33,12 @@ export const harpFields = {
   ),
   strings: Type.Optional(
     Type.Integer({ minimum: 12, maximum: 47, description: "12 to 47 strings" }),
+  ),
+  fixed: Type.Optional(
+    Type.Array(Type.String({ pattern: FIXED.source }), {
+      maxItems: 47,
+      description: "strings without disc or lever: D for all of a letter, C1 for one",
+    }),
   ),
   move: Type.Optional(
     Type.Number({
@@ -54,6 +63,7 @@ interface Told {
   readonly lowest?: string;
   readonly strings?: number;
   readonly tuning?: string;
+  readonly fixed?: readonly string[];
 }
 
 const stringNamed = (name: string): number => stringAt(name[0] as Letter, Number(name.slice(1)));
@@ -62,17 +72,21 @@ const stringNamed = (name: string): number => stringAt(name[0] as Letter, Number
  * The harp of a setup; what is not told is as usual for its kind. No harp has strings above G7.
  */
 export function harpOf(setup: InstrumentRecord = {}): Harp {
-  const { kind = "pedal", lowest, strings, tuning } = setup as Told;
+  const { kind = "pedal", lowest, strings, tuning, fixed } = setup as Told;
   const usual = kind === "pedal" ? PEDAL_HARP : LEVER_HARP;
   const low = lowest === undefined ? usual.lowest : stringNamed(lowest);
   const count = strings ?? usual.strings;
   const [first, top] = [low, low + count - 1];
+  // usually the lowest two of a harp down to C1, and the highest G
+  const isFixed = (string: number) =>
+    fixed
+      ? fixed.some((one) => one === stringName(string) || one === letterOf(string))
+      : usual.fixed.includes(string);
   return {
     ...usual,
     lowest: low,
     strings: Math.min(count, stringAt("G", 7) - low + 1),
-    // the lowest two of a harp down to C1, and the highest G
-    fixed: usual.fixed.filter((one) => one >= first && one <= top),
+    fixed: Array.from({ length: top - first + 1 }, (_, i) => first + i).filter(isFixed),
     tuning: tuning === undefined ? usual.tuning : tunedTo(tuning),
   };
 }
@@ -99,6 +113,17 @@ export const harpSetup: RecordForm = {
       label: say`Lowest string`,
       options: LOWEST,
       help: say`C4 is middle C. A pedal harp of 47 strings begins at C1, a lever harp of 34 at C2.`,
+    },
+    {
+      key: "fixed",
+      label: say`Strings without disc or lever`,
+      usual: say`C1 D1 G7 of a pedal harp`,
+      help: say`Such as C1 D1, or D for all of its strings; none, where each string has one.`,
+      list: {
+        read: (word) => (FIXED.test(word.toUpperCase()) ? word.toUpperCase() : undefined),
+        written: String,
+        hint: say`Letters or strings such as D or C1.`,
+      },
     },
     { key: "move", label: say`A pedal or lever takes`, unit: "s", usual: String(USUAL_MOVE) },
     {

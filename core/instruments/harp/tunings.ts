@@ -2,7 +2,7 @@ import { majorTonic, type Score } from "../../score/index.ts";
 import { signatureOf } from "./notes.ts";
 import { proposeInBars, type SettingOptions } from "./settings/index.ts";
 import { TUNINGS, tunedTo } from "./setup.ts";
-import { PEDALS, type Harp, type Setting } from "./strings.ts";
+import { letterOf, PEDALS, type Harp, type Setting } from "./strings.ts";
 
 /** What a tuning of the strings, levers down, makes of a piece. */
 export interface Tried {
@@ -43,10 +43,13 @@ export const tuningOf = ({ tuning }: Harp): string =>
 /** Sharps of the keys there are, flats below zero. */
 const MOST = 7;
 
-/** Tonics of the major keys that need no flip: each letter is there, its lever down or up. */
-export function keysWithoutFlips(tuning: Setting): string[] {
+/** Tonics of the major keys that need no flip: each letter is there, its levers down or up. */
+export function keysWithoutFlips({ tuning, fixed }: Pick<Harp, "tuning" | "fixed">): string[] {
+  const noLever = new Set(fixed.map(letterOf));
   const isThere = (key: Setting) =>
-    PEDALS.every((letter) => [0, 1].includes(key[letter] - tuning[letter]));
+    PEDALS.every((letter) =>
+      (noLever.has(letter) ? [0] : [0, 1]).includes(key[letter] - tuning[letter]),
+    );
   return Array.from({ length: 2 * MOST + 1 }, (_, i) => i - MOST)
     .filter((fifths) => isThere(signatureOf(fifths)))
     .map(majorTonic);

@@ -1,8 +1,7 @@
 import { say } from "@yarrow-ridge/core/words";
 import { roman } from "@yarrow-ridge/core/instruments/guitar";
-import { Button, MenuItem, TextField } from "@mui/material";
+import { MenuItem, TextField } from "@mui/material";
 import { useState } from "react";
-import { useDesk } from "../../piece/useDesk.ts";
 import { useSchool } from "../../piece/useSchool.ts";
 import { PluckAsk } from "./PluckAsk.tsx";
 
@@ -12,12 +11,8 @@ const POSITION = /^\d{1,2}(-\d{1,2})?$/;
 /** Up to which fret one may be asked to stay. */
 const FRETS = [3, 4, 5, 7, 9, 12];
 
-/** Frets under the hand in the first two positions, and no finger that lies flat. */
-const BEGINNER = { highest: 4, barre: "avoid" };
-
 /** What is told before the left hand on a neck is thought of: it matters more than any price. */
 export function NeckAsk() {
-  const { set } = useDesk();
   const { school, put } = useSchool();
   const position = typeof school.position === "string" ? school.position : "";
   const [typed, setTyped] = useState(position);
@@ -73,9 +68,15 @@ export function NeckAsk() {
         </TextField>
       </div>
       <PluckAsk />
-      <Button onClick={() => set({ school: { ...school, ...BEGINNER } })}>
-        {say`For a beginner: first frets, no barre`}
-      </Button>
+      <TextField
+        select
+        label={say`Version`}
+        value={school["level"] ?? "usual"}
+        onChange={(event) => put("level", event.target.value === "usual" ? "" : event.target.value)}
+      >
+        <MenuItem value="usual">{say`for this hand`}</MenuItem>
+        <MenuItem value="beginner">{say`for a beginner: first positions, no stretch, no barre`}</MenuItem>
+      </TextField>
       <p className="small soft">{say`Strings and fingers you write are kept, and the rest is thought of
         around them. Never force a stretch.`}</p>
     </section>

@@ -2,6 +2,7 @@ import { say } from "@yarrow-ridge/core/words";
 import {
   called,
   harpOf,
+  isFixed,
   leversAt,
   stringsOf,
   tunedAlter,
@@ -28,14 +29,21 @@ export function LeverEntry({ marks, here, write, piece, tempo }: EntryProps) {
             const alter = now[name] ?? tuned;
             const isUp = alter !== tuned;
             const text = `${called(name[0]!, alter)}${name.slice(1)}`;
+            const hasLever = !isFixed(harp, name);
             return (
               <button
                 key={name}
                 type="button"
                 style={{ gridColumn: "CDEFGAB".indexOf(name[0]!) + 1 }}
-                disabled={!here}
+                disabled={!here || !hasLever}
                 aria-pressed={isUp}
-                title={isUp ? say`${text}, lever up` : say`${text}, lever down`}
+                title={
+                  !hasLever
+                    ? say`${text}, no lever`
+                    : isUp
+                      ? say`${text}, lever up`
+                      : say`${text}, lever down`
+                }
                 onClick={() =>
                   here &&
                   write(withLever(marks, here, harp, name, (isUp ? tuned : tuned + 1) as Alter))

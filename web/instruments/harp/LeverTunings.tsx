@@ -56,7 +56,7 @@ export function LeverTunings({
     <>
       <p className="small">
         {say`Tuned to ${named(now)} major no lever is flipped in
-          ${keysWithoutFlips(harp.tuning).join(", ")} major.`}
+          ${keysWithoutFlips(harp).join(", ")} major.`}
       </p>
       {!tried && (
         <Button variant="outlined" disabled={isBusy} onClick={() => void ask()}>
@@ -74,7 +74,7 @@ export function LeverTunings({
           ) : (
             <Button
               size="small"
-              title={keysWithoutFlips(tunedTo(tuning)).join(", ")}
+              title={keysWithoutFlips({ ...harp, tuning: tunedTo(tuning) }).join(", ")}
               onClick={() => void tune(tuning)}
             >
               {say`Tune so`}
