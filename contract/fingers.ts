@@ -1,6 +1,7 @@
 import { Type } from "@sinclair/typebox";
 import {
   bassSchool,
+  feetFields,
   feetSchool,
   pluckSchool,
   fretFields,
@@ -56,7 +57,7 @@ export const HandsPut = Type.Object({
 });
 /** Who plays: what the hand reaches on which keyboard. */
 export const Player = Type.Object(
-  { ...playerFields, ...fretFields, ...spanFields },
+  { ...playerFields, ...fretFields, ...spanFields, ...feetFields },
   { additionalProperties: false },
 );
 const Open = OneOf("free", "avoid");

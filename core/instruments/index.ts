@@ -26,6 +26,7 @@ import { piano } from "./piano/index.ts";
 export { fretFields } from "./guitar/index.ts";
 export { bassSchool } from "./accordion/bassSchool.ts";
 export { pluckSchool } from "./guitar/pluckSchool.ts";
+export { feetFields } from "./organ/index.ts";
 export { feetSchool } from "./organ/feetSchool.ts";
 export { spanFields } from "./harp/index.ts";
 export { harpFields } from "./harp/setup.ts";

@@ -37,6 +37,24 @@ function returned(score: Score, kind: string, hand: string, setup?: InstrumentRe
   return { all: pairs.length, alike: pairs.filter(([now, before]) => now === before).length };
 }
 
+/** A tune as a pedal line, two octaves lower. */
+const onPedals = ({ notes, ...score }: Score): Score => ({
+  ...score,
+  notes: notes.map((note) => ({ ...note, hand: "feet", midi: note.midi - 24 })),
+});
+
+it.each([undefined, { feet: "toes" }])("of tunes under two feet, asked for %j", (setup) => {
+  let [all, alike] = [0, 0];
+  for (const tune of tunes) {
+    const score = onPedals(tuneScore(tune, readingOf(instrument("organ"))));
+    const found = returned(score, "organ", "feet", setup);
+    all += found.all;
+    alike += found.alike;
+  }
+  expect(all).toBeGreaterThan(170);
+  expect(alike).toBe(all);
+});
+
 it.each([
   // of 178 notes all, 176, all and 174
   ["guitar", "hands", undefined, 1],

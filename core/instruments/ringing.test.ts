@@ -77,6 +77,15 @@ it("ends what a finger holds when it is needed at another fret", () => {
   expect(heard("4")).toBe(16);
 });
 
+it("lets a natural harmonic ring, from which the finger has gone", () => {
+  const score = scoreOf("guitar", "E5:1 D4:15");
+  const touched = score.notes.map((note, i) =>
+    i ? note : { ...note, printed: { harmonic: "natural" } },
+  );
+  expect(lengthsOf("guitar", score, "3/1 3/2")).toEqual([1, 15]);
+  expect(lengthsOf("guitar", { ...score, notes: touched }, "3/1 3/2")).toEqual([16, 15]);
+});
+
 it("hears one string where two voices meet on it, each for its own value", () => {
   const score = scoreOf("guitar", "E4:1 F4:15");
   const meets = { ...score.notes[0]!, id: "other", length: { num: 4, den: 1 } };

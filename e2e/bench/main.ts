@@ -11,6 +11,7 @@ import { pairs, report } from "./measure.ts";
 import { measurePlans } from "./plans.ts";
 import { measureStudio } from "./studio.ts";
 import { melody, pianoScore } from "./score.ts";
+import { benchGrowth, benchLimbs } from "./limbs.ts";
 import { benchBellows, benchStrings } from "./strings.ts";
 
 // npm run bench: one JSON line a measure, each a ratio within this run.
@@ -127,6 +128,8 @@ report(
 );
 benchStrings(tune, draw);
 benchBellows(draw);
+benchLimbs(draw);
+benchGrowth();
 const growth = [1000, 5000, 20_000].map((count) => {
   const { played } = melody(count);
   return {

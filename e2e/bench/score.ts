@@ -84,6 +84,45 @@ export function chordPage(bars: number): { notes: HarpNote[]; xml: string } {
   return { notes, xml: partOf(measures) };
 }
 
+/** Roots of a bass, in semitones from C2. */
+const ROOTS = [0, 5, 7, 2, 9, 4];
+const NAMES = ["C", "C#", "D", "D#", "E", "F", "F#", "G", "G#", "A", "A#", "B"];
+
+/** A bass and a chord in turn, in major: so many notes at least; as notes and as a score. */
+export function bassPage(count: number): { played: Played[]; xml: string } {
+  const random = numbers();
+  const played: Played[] = [];
+  const quarter = (keys: readonly number[], bar: number, beat: number) =>
+    keys
+      .map((midi, i) => {
+        played.push({
+          ...{ id: String(played.length), bar, midi, grace: false, staccato: false },
+          ...{ at: { num: 4 * bar + beat, den: 1 }, length: { num: 1, den: 1 } },
+        });
+        const [step, sharp] = NAMES[midi % 12]!;
+        return (
+          `<note>${i ? "<chord/>" : ""}<pitch><step>${step}</step><alter>${sharp ? 1 : 0}</alter>` +
+          `<octave>${Math.floor(midi / 12) - 1}</octave></pitch><duration>1</duration>` +
+          "<type>quarter</type></note>"
+        );
+      })
+      .join("");
+  const bars: string[] = [];
+  while (played.length < count) {
+    const bar = bars.length;
+    const root = ROOTS[Math.floor(random() * ROOTS.length)]!;
+    const chord = [0, 4, 7].map((above) => 60 + root + above);
+    const beats = [[36 + root], chord, [36 + ((root + 7) % 12)], chord];
+    const head = bar
+      ? ""
+      : "<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time>" +
+        "<clef><sign>F</sign><line>4</line></clef></attributes>";
+    const notes = beats.map((keys, beat) => quarter(keys, bar, beat)).join("");
+    bars.push(`<measure number="${bar + 1}">${head}${notes}</measure>`);
+  }
+  return { played, xml: partOf(bars) };
+}
+
 /** Numbers from 0 to 1 that look as if they came by chance, the same each time. */
 function numbers(): () => number {
   let seed = 7;

@@ -44,6 +44,20 @@ it("proposes feet on bare notes, by both schools, with locks", async () => {
   expect([low.status, low.json.detail]).toEqual([400, "Note 1, B1, is not on this organ."]);
 });
 
+it("knows the width of the board and where the bench is", async () => {
+  const octave = ["C2", "C3"].map((pitch) => ({ pitch, onset: 0, duration: 1 }));
+  const fingers = async (setup: object) => {
+    const { json } = await bare("C2", { notes: octave, setup, player: { spread: 40 } });
+    return json.notes.map(({ finger }) => finger);
+  };
+  // seven naturals: 445 mm on a usual board, 368 on one of a metre (arithmetic)
+  expect(await fingers({})).toContain(null);
+  expect(await fingers({ width: 1000, bench: 48 })).toEqual(["Lt", "Rt"]);
+  const { status, json } = await bare("C2", { setup: { width: 10 } });
+  expect(status).toBe(400);
+  expect(json.detail).toContain("millimetres of the pedalboard over all its keys, 700 to 1600");
+});
+
 const exportOf = async (id: string) => {
   const response = await studio.app.request(`http://127.0.0.1/api/pieces/${id}/export.musicxml`, {
     headers: { host: "127.0.0.1" },

@@ -1,6 +1,6 @@
 import type { Note } from "../../score/index.ts";
 import type { OnString, OnStrings } from "../ringing.ts";
-import { placesOf, USUAL_NECK, type Neck } from "./neck.ts";
+import { isNatural, placesOf, USUAL_NECK, type Neck } from "./neck.ts";
 
 /** A note where it is written to be played. */
 export interface WrittenNote {
@@ -36,25 +36,30 @@ export const writtenOn =
     return place ? [{ ...place, note, finger }] : [];
   };
 
-/** Where notes that have a finger or a string sound; only open strings ring on by themselves. */
+/**
+ * Where notes that have a finger or a string sound; only open strings ring on by themselves, and
+ * harmonics, from which the finger is gone at once.
+ */
 export const neckStrings: OnStrings = ({ notes }, values, setup) => {
-  const [strings, fingers] = ["string", "finger"].map((id) => values.get(id) ?? new Map()) as [
-    Values,
-    Values,
-  ];
+  const none: Values = new Map();
+  const [strings = none, fingers = none, harmonics = none] = ["string", "finger", "harmonic"].map(
+    (id) => values.get(id),
+  );
   const at = writtenOn({ ...USUAL_NECK, ...setup }, fingers, strings, true);
+  const asTold = (note: Note): Note => {
+    const harmonic = harmonics.get(note.id);
+    return harmonic ? { ...note, printed: { ...note.printed, harmonic } } : note;
+  };
   return new Map(
     notes
       .filter(({ id }) => fingers.has(id) || strings.has(id))
+      .map(asTold)
       .flatMap((note) =>
-        at(note).map(({ string, fret, finger }): [string, OnString] => [
-          note.id,
-          {
-            string,
-            ...(fret > 0 && finger ? { stopped: { finger, fret } } : {}),
-            rings: fret === 0 && !note.staccato,
-          },
-        ]),
+        at(note).map(({ string, fret, finger }): [string, OnString] => {
+          const isFree = fret === 0 || isNatural(note);
+          const stopped = !isFree && finger ? { stopped: { finger, fret } } : {};
+          return [note.id, { string, ...stopped, rings: isFree && !note.staccato }];
+        }),
       ),
   );
 };

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { proposeNotes } from "../../fingering/index.ts";
 import { prepareLine } from "../../fingering/prepare.ts";
 import { solveLine } from "../../fingering/solve.ts";
-import { isSharp } from "./feet/board.ts";
+import { boardOf, isSharp } from "./feet/board.ts";
 import { crossing } from "./feet/crossing.ts";
 import { feetHand, type FeetAsked, type FeetPlayer } from "./feet/feetHand.ts";
 import type { FeetWay } from "./feet/ways.ts";
@@ -28,6 +28,30 @@ describe("two feet on pedals", () => {
 
   it.each([...FIGURES, ...FIGURES_AFTER])("%s is %s", (notes, feet) => {
     expect(feet.split(" | ")).toContain(pedalled(read(notes)).join(" "));
+  });
+
+  // a bench that is moved with the keys is the same bench: geometry
+  it("has the same feet an octave higher where the bench is moved along", () => {
+    const low = read("C2 E2 D2 F2 E2 G2 F2 A2 G2 B2 C3 G2 A2 F2 G2 C2");
+    const high = low.map((keys) => keys.map((key) => key + 12));
+    expect(pedalled(high, { bench: 50 })).toEqual(pedalled(low, { bench: 38 }));
+    // under the usual bench they are other ones: the right foot does not go so far down
+    expect(pedalled(low)).not.toEqual(pedalled(high));
+    expect(pedalled(low)).toEqual(pedalled(low, { bench: 50 }));
+  });
+
+  it("measures board and feet in millimetres", () => {
+    const octave = read("C2+C3");
+    // seven naturals: 445 mm of a board of 1206, 368 of one of 1000 (arithmetic)
+    expect(pedalled(octave, {}, { spread: 40 })[0]).toContain("-");
+    expect(pedalled(octave, { width: 1000 }, { spread: 40 })).toEqual(["Lt+Rt"]);
+    // toe and heel of one foot are 127 mm apart: two naturals, not of a wide board
+    const third = read("C3+E3");
+    const alone = { away: "left" } as const;
+    expect(pedalled(third, alone)[0]).not.toContain("-");
+    expect(pedalled(third, { width: 1400, ...alone })[0]).toContain("-");
+    expect(boardOf({ pedals: 30 }).compass).toEqual([36, 65]);
+    expect(boardOf({ width: 1206.5 }).natural).toBeCloseTo(63.5, 9);
   });
 
   it("finds the cheapest there is: 200 lines of eight, doubles and locks among them", () => {

@@ -1,6 +1,7 @@
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
+import { keyNamed } from "../../score/model/pitch.ts";
 import type { Instrument } from "../instrument.ts";
 import { tuneLines } from "../ornaments/lines.ts";
 import { ornamentsOver } from "../ornaments/ornaments.ts";
@@ -8,6 +9,7 @@ import { onKeys } from "../ornaments/slides.ts";
 import { ROUND_OCTAVE } from "../keyboard/geometry.ts";
 import { keyboardPlayer, playerFields } from "../keyboard/player.ts";
 import { POSITION } from "../keyboard/position.ts";
+import { boardOf, USUAL_BENCH } from "./feet/board.ts";
 import { REGISTRATION } from "./registration/registration.ts";
 import { ORGAN_TEXTURES } from "./textures.ts";
 import { ORGAN_LAYOUTS } from "./layouts.ts";
@@ -70,6 +72,23 @@ const CROSSED: Aspect = {
   },
 };
 
+/** What is known of an organist's feet. */
+export const feetFields = {
+  spread: Type.Optional(
+    Type.Number({
+      minimum: 10,
+      maximum: 150,
+      description: "centimetres, 10 to 150, the feet spread in comfort",
+    }),
+  ),
+  heels: Type.Optional(
+    Type.Boolean({ description: "true where heels are played, false where only toes are" }),
+  ),
+};
+
+/** Naturals around the usual one. */
+const BENCHES = [45, 47, 48, USUAL_BENCH, 52, 53, 55];
+
 export const organ: Instrument = {
   id: "organ",
   name: say`Organ`,
@@ -92,7 +111,7 @@ export const organ: Instrument = {
       name: say`feet`,
       foot: true,
       compass: [36, 67],
-      compassIn: ({ pedals }) => [36, pedals === 30 ? 65 : 67],
+      compassIn: (setup) => boardOf(setup).compass,
       proposed: true,
     },
   ],
@@ -118,6 +137,20 @@ export const organ: Instrument = {
         pedals: Type.Optional(
           Type.Union([Type.Literal(30), Type.Literal(32)], { description: "30 or 32 keys" }),
         ),
+        width: Type.Optional(
+          Type.Number({
+            minimum: 700,
+            maximum: 1600,
+            description: "millimetres of the pedalboard over all its keys, 700 to 1600",
+          }),
+        ),
+        bench: Type.Optional(
+          Type.Integer({
+            minimum: 36,
+            maximum: 67,
+            description: "the pedal key under the middle of the bench, A4 = 69",
+          }),
+        ),
         manuals: Type.Optional(
           Type.Integer({ minimum: 1, maximum: 5, description: "1 to 5 manuals" }),
         ),
@@ -133,6 +166,19 @@ export const organ: Instrument = {
           [30, say`30 keys, to f′`],
         ],
       },
+      {
+        key: "width",
+        label: say`Width of the pedalboard`,
+        unit: "mm",
+        usual: "1200",
+        help: say`From the left edge of the lowest key to the right edge of the highest.`,
+      },
+      {
+        key: "bench",
+        label: say`Middle of the bench over`,
+        options: BENCHES.map((key): [number, string] => [key, keyNamed(key)]),
+        help: say`C3 is the C of the middle octave of the pedals. Usually D3.`,
+      },
       { key: "manuals", label: say`Manuals`, usual: "2" },
     ],
   },
@@ -140,16 +186,7 @@ export const organ: Instrument = {
     schema: Type.Object(
       {
         ...playerFields,
-        spread: Type.Optional(
-          Type.Number({
-            minimum: 10,
-            maximum: 150,
-            description: "centimetres, 10 to 150, the feet spread in comfort",
-          }),
-        ),
-        heels: Type.Optional(
-          Type.Boolean({ description: "true where heels are played, false where only toes are" }),
-        ),
+        ...feetFields,
       },
       { additionalProperties: false },
     ),

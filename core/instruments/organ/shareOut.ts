@@ -5,14 +5,14 @@ import { barsNamed } from "../barsNamed.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import type { Player } from "../keyboard/reach.ts";
 import type { GivenNote, ShareOptions, SharedOut, ShareProblem } from "../shareOut.ts";
+import { boardOf } from "./feet/board.ts";
 import { chordsIn, voicesOf, type Chord, type Sounding } from "./voices.ts";
 
 type Hand = "right" | "left" | "feet";
 type Voice = "top" | "second" | "inner" | "lowest";
 
-/** The lowest pedal; a line alone below this is the bass. A4 = 69. */
-const [LOWEST_PEDAL, BASS] = [36, 55];
-const HIGHEST_PEDAL = { 30: 65, 32: 67 } as const;
+/** A line alone below this is the bass. A4 = 69. */
+const BASS = 55;
 
 /** Voices that a texture has; of a solo as many as there are. */
 const COUNT: Readonly<Record<string, number | undefined>> = { hymn: 4, trio: 3 };
@@ -29,7 +29,7 @@ export function shareOut(
   const count = COUNT[texture];
   const voices = count ? voicesOf(chords, count) : undefined;
   const last = (count ?? 0) - 1;
-  const highest = HIGHEST_PEDAL[setup?.["pedals"] === 30 ? 30 : 32];
+  const [lowest, highest] = boardOf(setup ?? {}).compass;
   const takes = taking(score, player);
   const given = new Map<string, GivenNote>();
   const crossed: number[] = [];
@@ -46,7 +46,7 @@ export function shareOut(
       const { note } = one;
       const voice = voiceOf(one, chord);
       if (voice === "lowest") {
-        const isThere = note.midi >= LOWEST_PEDAL && note.midi <= highest;
+        const isThere = note.midi >= lowest && note.midi <= highest;
         if (!isThere) off.push(note.bar);
         put(note, isThere ? "feet" : "left", isThere ? say`the bass` : say`not on the pedals`);
       } else if (voice === "top") put(note, "right", texture === "hymn" ? say`soprano` : say`solo`);

@@ -11,9 +11,8 @@ import {
 } from "../../../score/index.ts";
 import { atPlace, quarterOf, returnsOtherwise } from "../../looking.ts";
 import type { CheckOptions, Doubt } from "../../review.ts";
-import { isSharp, placeOf } from "./board.ts";
+import { boardOf, isSharp, placeOf, type Board } from "./board.ts";
 import { feetHand, type FeetPlayer } from "./feetHand.ts";
-import { ONE_FOOT } from "./ways.ts";
 
 /** The limb whose notes are on the pedals. */
 const FEET = "feet";
@@ -25,10 +24,11 @@ export function checkFeet(score: Score, { beside, player, setup, form }: CheckOp
   const written = beside?.get("part");
   if (!written?.size) return [];
   const model = feetHand(player as FeetPlayer | undefined, setup);
+  const board = boardOf(setup);
   return [
     ...heels(score, written),
-    ...inARow(score, written),
-    ...together(score, written),
+    ...inARow(score, written, board),
+    ...together(score, written, board),
     ...returnsOtherwise(score, written, { hand: FEET, model, form }),
   ];
 }
@@ -55,7 +55,7 @@ const heels = (score: Score, written: Written): Doubt[] =>
   });
 
 /** One foot on two keys in a row that it cannot join, and feet that are tangled. */
-function inARow(score: Score, written: Written): Doubt[] {
+function inARow(score: Score, written: Written, { oneFoot }: Board): Doubt[] {
   const line = onsets(score.notes, FEET);
   return line.slice(1).flatMap(({ notes }, i): Doubt[] => {
     const before = line[i]!.notes;
@@ -71,7 +71,7 @@ function inARow(score: Score, written: Written): Doubt[] {
         : [];
     const isRest = compare(add(quarterOf(score, a), a.length), quarterOf(score, b)) < 0;
     const isSlide = isSharp(a.midi) && !isSharp(b.midi) && Math.abs(up) <= 0.5;
-    const isTurned = from !== to && Math.abs(up) <= ONE_FOOT;
+    const isTurned = from !== to && Math.abs(up) <= oneFoot;
     return isRest || a.staccato || isSlide || isTurned
       ? []
       : [doubt("same finger", score, [b, a], say`one foot cannot join ${both}.`)];
@@ -79,7 +79,7 @@ function inARow(score: Score, written: Written): Doubt[] {
 }
 
 /** One foot on two keys at once, or the feet the wrong way round. */
-function together(score: Score, written: Written): Doubt[] {
+function together(score: Score, written: Written, { oneFoot }: Board): Doubt[] {
   return onsets(score.notes, FEET).flatMap(({ notes }) =>
     notes.slice(1).flatMap((high, i): Doubt[] => {
       const low = notes[i]!;
@@ -87,7 +87,7 @@ function together(score: Score, written: Written): Doubt[] {
       if (!below || !above || below.length < 2 || above.length < 2) return [];
       const both = say`${spokenName(low.pitch)} and ${spokenName(high.pitch)}`;
       if (below[0] === above[0])
-        return placeOf(high.midi) - placeOf(low.midi) > ONE_FOOT || below === above
+        return placeOf(high.midi) - placeOf(low.midi) > oneFoot || below === above
           ? [doubt("same finger", score, [high, low], say`${both} are too much for one foot.`)]
           : [];
       return below[0] === "R"

@@ -3,7 +3,7 @@ import { freesHand } from "../../../fingering/moment.ts";
 import { firstFinger } from "../../../score/marks/written.ts";
 import { fitTo } from "../../fitTo.ts";
 import type { InstrumentRecord } from "../../record.ts";
-import { NATURAL_MM, placeOf } from "./board.ts";
+import { boardOf, placeOf } from "./board.ts";
 import { feetPlan } from "./plan.ts";
 import { LEGATO, TOES } from "./prices.ts";
 import { stepCost, tripleCost } from "./step.ts";
@@ -36,14 +36,16 @@ export function feetHand(
   player: FeetPlayer = {},
   setup: InstrumentRecord = {},
 ): HandModel<FeetWay> {
-  const asked = setup as FeetAsked & { readonly pedals?: number };
+  const asked = setup as FeetAsked;
+  const board = boardOf(setup);
   const school = asked.feet ?? (player.heels === false ? "toes" : "legato");
   const feet: Feet = {
+    board,
     prices: school === "toes" ? TOES : LEGATO,
-    spread: player.spread === undefined ? USUAL_SPREAD : (player.spread * 10) / NATURAL_MM,
+    spread: player.spread === undefined ? USUAL_SPREAD : (player.spread * 10) / board.natural,
     free: asked.away ? BOTH.filter((foot) => foot !== (asked.away === "left" ? "L" : "R")) : BOTH,
   };
-  const [lowest, highest] = [36, asked.pedals === 30 ? 65 : 67];
+  const [lowest, highest] = board.compass;
   const known = new Map<string, readonly FeetWay[]>();
   const waysFor = (keys: readonly number[], seconds: number): readonly FeetWay[] => {
     const name = `${keys.join()} ${seconds >= 0.6 ? "long" : ""}`;
@@ -71,7 +73,7 @@ export function feetHand(
       ),
     choices: ({ keys, seconds }) => waysFor(keys, seconds),
     hold: ({ cost }) => cost,
-    step: (a, b, link) => stepCost(feet.prices, a, b, link),
+    step: (a, b, link) => stepCost(feet, a, b, link),
     triple: (a, b, c) => tripleCost(feet.prices, a, b, c),
     triples: () => true,
     tableKey,
@@ -87,7 +89,7 @@ export function feetHand(
       const [value, then] = [codeOf(notes[i]!), codeOf(end[i]!)];
       return then === value ? { value } : { value, then };
     },
-    plan: (task) => feetPlan(feet, [lowest, highest], task),
+    plan: (task) => feetPlan(feet, task),
   };
 }
 

@@ -3,25 +3,22 @@ import type { Moment, Plan, Problem, Solved, Task } from "../../../fingering/ind
 import { calledIn } from "../../calledIn.ts";
 import type { Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
-import { NATURAL_MM, placeOf } from "./board.ts";
+import { placeOf } from "./board.ts";
 import { type Feet, type FeetWay } from "./ways.ts";
 
 /** What a pair of feet adds to a line: the words for what came of it. */
-export const feetPlan = (
-  feet: Feet,
-  compass: readonly [number, number],
-  { moments, score }: Task,
-): Plan<FeetWay> => ({
+export const feetPlan = (feet: Feet, { moments, score }: Task): Plan<FeetWay> => ({
   moments,
   terms: [],
-  problems: ({ line }, asked) => problemsOf(feet, compass, line.moments, asked, score),
-  reasons: (solved, asked) => reasonsOf(solved, asked, solved.path, score),
+  problems: ({ line }, asked) => problemsOf(feet, line.moments, asked, score),
+  reasons: (solved, asked) => reasonsOf(feet, solved, asked, solved.path, score),
   differences: (solved, asked, others) =>
-    others.map((path) => reasonsOf(solved, asked, path, score).join(" ")),
+    others.map((path) => reasonsOf(feet, solved, asked, path, score).join(" ")),
 });
 
 /** How many heels, where the feet cross, where a key changes its foot, where a line is broken. */
 function reasonsOf(
+  { board }: Feet,
   { line }: Solved<FeetWay>,
   asked: readonly number[],
   path: readonly number[],
@@ -38,7 +35,8 @@ function reasonsOf(
     const up = placeOf(to.key) - placeOf(from.key);
     if (from.foot !== to.foot && (to.foot === "L" ? up > 0 : up < 0)) crossed.push(at);
     const { link } = line.moments[at]!;
-    const joins = from.foot !== to.foot || from.part !== to.part || up === 0;
+    const isTurned = from.part !== to.part && Math.abs(up) <= board.oneFoot;
+    const joins = from.foot !== to.foot || isTurned || up === 0;
     if (link && !link.detached && !joins && Math.abs(up) > 0.5) broken.push(at);
   }
   const at = (some: readonly number[]) =>
@@ -58,13 +56,13 @@ function reasonsOf(
 
 /** What is not on this pedalboard, and what is too much for two feet. */
 function problemsOf(
-  { spread, free }: Feet,
-  [lowest, highest]: readonly [number, number],
+  { spread, free, board }: Feet,
   moments: readonly Moment[],
   asked: readonly number[],
   score: Score | undefined,
 ): Problem[] {
   const { list, where } = calledIn(score);
+  const [lowest, highest] = board.compass;
   return asked.flatMap((one): Problem[] => {
     const { bar, beyond, released, notes, struck } = moments[one]!;
     const playing = notes.filter((_, i) => struck[i]);
@@ -94,7 +92,7 @@ function problemsOf(
                 ${list(playing)}: ${
                   free.length === 1
                     ? say`only one foot is free.`
-                    : say`two feet spread ${Math.round((spread * NATURAL_MM) / 10)} cm at most,
+                    : say`two feet spread ${Math.round((spread * board.natural) / 10)} cm at most,
                         and one foot takes two keys only side by side.`
                 }`,
               ways: [

@@ -1,23 +1,23 @@
 import type { Link } from "../../../fingering/index.ts";
 import { freesHand } from "../../../fingering/moment.ts";
-import { isSharp, MIDDLE, placeOf } from "./board.ts";
+import { isSharp, placeOf } from "./board.ts";
 import type { FeetPrices } from "./prices.ts";
-import { ONE_FOOT, type FeetWay, type OnKey } from "./ways.ts";
+import type { Feet, FeetWay, OnKey } from "./ways.ts";
 
 /** Naturals over which feet cross at most. */
 const CROSSES = 2;
 
 /** One foot from key to key. */
-function byOneFoot(prices: FeetPrices, from: OnKey, to: OnKey, { detached }: Link): number {
+function byOneFoot({ prices, board }: Feet, from: OnKey, to: OnKey, { detached }: Link): number {
   const up = placeOf(to.key) - placeOf(from.key);
   const far = Math.abs(up);
   if (far === 0) return from.part === to.part ? 0 : prices.otherPart;
   if (detached) return 0.4 + prices.travel * far;
   if (from.part !== to.part) {
-    if (far > ONE_FOOT) return prices.leave + prices.travel * far;
+    if (far > board.oneFoot) return prices.leave + prices.travel * far;
     // low down the toes point left, so that a heel is higher than its toe; high up the other way
     const middle = (placeOf(to.key) + placeOf(from.key)) / 2;
-    const points = Math.abs(middle - MIDDLE) < 1 ? 0 : middle < MIDDLE ? 1 : -1;
+    const points = Math.abs(middle - board.middle) < 1 ? 0 : middle < board.middle ? 1 : -1;
     const goes = up > 0 === (to.part === "h") ? 1 : -1;
     return prices.turn + (far > 1 ? 0.2 : 0) + (points * goes < 0 ? prices.twisted : 0);
   }
@@ -27,8 +27,9 @@ function byOneFoot(prices: FeetPrices, from: OnKey, to: OnKey, { detached }: Lin
 }
 
 /** What going from one way to the next costs. */
-export function stepCost(prices: FeetPrices, a: FeetWay, b: FeetWay, link: Link): number {
+export function stepCost(feet: Feet, a: FeetWay, b: FeetWay, link: Link): number {
   if (freesHand(link)) return 0;
+  const { prices } = feet;
   let cost = 0;
   for (const to of b.notes) {
     const same = a.end.find(({ foot }) => foot === to.foot);
@@ -37,7 +38,7 @@ export function stepCost(prices: FeetPrices, a: FeetWay, b: FeetWay, link: Link)
       cost += prices.otherFoot;
       continue;
     }
-    if (same) cost += byOneFoot(prices, same, to, link);
+    if (same) cost += byOneFoot(feet, same, to, link);
     else if (other) {
       const beyond = placeOf(to.key) - placeOf(other.key);
       const crossed = to.foot === "L" ? beyond : -beyond;

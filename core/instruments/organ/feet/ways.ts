@@ -1,4 +1,4 @@
-import { isSharp, MIDDLE, placeOf } from "./board.ts";
+import { isSharp, placeOf, type Board } from "./board.ts";
 import type { FeetPrices } from "./prices.ts";
 
 export type Foot = "L" | "R";
@@ -19,8 +19,9 @@ export interface FeetWay {
   readonly cost: number;
 }
 
-/** Who plays how. */
+/** Who plays how, and on what. */
 export interface Feet {
+  readonly board: Board;
   readonly prices: FeetPrices;
   /** Naturals between the two feet at most. */
   readonly spread: number;
@@ -29,26 +30,26 @@ export interface Feet {
 }
 
 const PARTS: readonly Part[] = ["t", "h"];
-/** Naturals that the toe and the heel of one foot take at once, or one after the other. */
-export const ONE_FOOT = 2;
 /** Seconds a note must last for a silent change. From memory. */
 const CHANGE_IN = 0.6;
 
 export const codeOf = ({ foot, part }: Pick<OnKey, "foot" | "part">): string => `${foot}${part}`;
 
 /** How far a foot has gone over to the other one's side. */
-const asideOf = ({ key, foot }: OnKey): number =>
-  Math.max(0, foot === "L" ? placeOf(key) - MIDDLE - 2 : MIDDLE - 2 - placeOf(key));
+const asideOf = ({ key, foot }: OnKey, { middle }: Board): number =>
+  Math.max(0, foot === "L" ? placeOf(key) - middle - 2 : middle - 2 - placeOf(key));
 
-const costOf = (prices: FeetPrices, one: OnKey): number =>
+const costOf = ({ prices, board }: Feet, one: OnKey): number =>
   (one.part === "h" ? (isSharp(one.key) ? prices.heelOnSharp : prices.heel) : 0) +
-  prices.aside * asideOf(one);
+  prices.aside * asideOf(one, board);
 
 /** Whether two keys can be down at once so, the lower first. */
-function areTogether({ spread }: Feet, low: OnKey, high: OnKey): boolean {
+function areTogether({ spread, board }: Feet, low: OnKey, high: OnKey): boolean {
   const far = placeOf(high.key) - placeOf(low.key);
   if (low.foot === high.foot)
-    return low.part !== high.part && far <= ONE_FOOT && !isSharp(low.key) && !isSharp(high.key);
+    return (
+      low.part !== high.part && far <= board.oneFoot && !isSharp(low.key) && !isSharp(high.key)
+    );
   return low.foot === "L" && far <= spread;
 }
 
@@ -62,7 +63,7 @@ export function waysOf(feet: Feet, keys: readonly number[], seconds: number): Fe
   const plain: FeetWay[] = [];
   const walk = (notes: readonly OnKey[]) => {
     if (notes.length === keys.length) {
-      const cost = notes.reduce((sum, one) => sum + costOf(feet.prices, one), 0);
+      const cost = notes.reduce((sum, one) => sum + costOf(feet, one), 0);
       plain.push({ notes, end: notes, cost });
       return;
     }

@@ -1,7 +1,8 @@
 import { proposeNotes, type Played } from "../../../fingering/index.ts";
 import { fraction } from "../../../score/index.ts";
 import { isSharp, placeOf } from "../feet/board.ts";
-import { feetHand, type FeetAsked, type FeetPlayer } from "../feet/feetHand.ts";
+import type { InstrumentRecord } from "../../record.ts";
+import { feetHand, type FeetPlayer } from "../feet/feetHand.ts";
 import { FIGURES, FIGURES_AFTER, hymnBasses, KEYS, scaleOf, SEEN } from "./pedalling.ts";
 
 const NAMES = ["C", "C#", "D", "D#", "E", "F", "F#", "G", "G#", "A", "A#", "B"];
@@ -24,13 +25,13 @@ export const read = (text: string) => text.split(" ").map((one) => one.split("+"
 /** Feet and parts of them: the first choice and so many other ways. */
 export function waysFor(
   moments: readonly (readonly number[])[],
-  asked: FeetAsked = {},
+  asked: InstrumentRecord = {},
   player: FeetPlayer = {},
   sixths = 2,
   alternatives = 0,
 ): string[][] {
   const options = { hand: "feet", tempo: 60, alternatives };
-  const found = proposeNotes(played(moments, sixths), feetHand(player, { ...asked }), options);
+  const found = proposeNotes(played(moments, sixths), feetHand(player, asked), options);
   return [found, ...found.alternatives].map(({ notes }) => {
     const by = new Map(
       notes.map(({ id, finger, then }) => [id, then ? `${finger}-${then}` : finger]),
