@@ -104,7 +104,7 @@ export const judged = (school: "legato" | "toes", isIn: (key: string) => boolean
   return { items: items.length, wrong };
 };
 
-/** How far what is proposed is taught: as any way that is, as the first of them, within four. */
+/** How far what is proposed is taught: one of the ways that are, the first of them, within four. */
 export function feetFigures() {
   const rules = (["legato", "toes"] as const).flatMap((school) =>
     [true, false].map((seen) => {
