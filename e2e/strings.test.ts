@@ -91,7 +91,7 @@ it("shows the neck with the position and what still rings", async () => {
   await press(page, "Rub out");
   await pick(page, "Version", /^for a beginner/);
   await press(page, /^Suggest for|^Suggest$/);
-  await says(page, "For a beginner: positions I to II, each finger over its fret, no barre.");
+  await says(page, "For a beginner: positions I to II, no stretch, no barre.");
   await press(page, "Rub out");
   await pick(page, "Version", "for this hand");
   expect(here.complaints()).toEqual([]);

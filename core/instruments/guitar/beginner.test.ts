@@ -30,9 +30,7 @@ function version(text: string, level?: "beginner") {
 it("takes an open chord as it is, and says that it costs nothing", () => {
   const { places, first } = version("C3+E3+G3+C4+E4", "beginner");
   expect(places.map(({ finger }) => finger).join(" ")).toBe("3 2 0 1 0");
-  expect(first).toBe(
-    "For a beginner: positions I to II, each finger over its fret, no barre. It costs no note.",
-  );
+  expect(first).toBe("For a beginner: positions I to II, no stretch, no barre. It costs no note.");
   expect(version("C3+E3+G3+C4+E4").first).not.toContain("beginner");
 });
 

@@ -156,8 +156,7 @@ function firstText(
     const own = all.map(({ bar }) => bar);
     return score ? say` (bar ${barsNamed(own, score)})` : "";
   };
-  const what = say`For a beginner: positions I to ${roman(positions)}, each finger over its fret, no
-    barre.`;
+  const what = say`For a beginner: positions I to ${roman(positions)}, no stretch, no barre.`;
   const costs = [
     ...(lost.length ? [say`${lost.length} left out${bars(lost)}`] : []),
     ...(ended.length ? [say`${ended.length} ended early${bars(ended)}`] : []),

@@ -11,8 +11,8 @@ export const tunedAlter = (harp: Harp, name: string): number =>
   harp.tuning[name[0] as keyof Harp["tuning"]];
 
 /** A string by its name has no lever. */
-export const isFixed = ({ lowest, strings, fixed }: Harp, name: string): boolean =>
-  fixed.some((one) => one >= lowest && one < lowest + strings && stringName(one) === name);
+export const isFixed = ({ fixed }: Harp, name: string): boolean =>
+  fixed.some((one) => stringName(one) === name);
 
 /** Levers as they are told at a place, by string: what no mark says stands as it is tuned. */
 export const leversAt = (marks: Written, at: Place): Readonly<Record<string, number>> =>

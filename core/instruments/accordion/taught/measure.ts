@@ -4,7 +4,7 @@ import { bassHand, type BassSetup } from "../bass/bassHand.ts";
 import { TAUGHT_BASSES } from "./basses.ts";
 
 export const NAMES = ["C", "Db", "D", "Eb", "E", "F", "Gb", "G", "Ab", "A", "Bb", "B"];
-export const midiOf = (name: string): number => {
+const midiOf = (name: string): number => {
   const [, step, octave] = /^([A-G]b?)(\d)$/.exec(name)!;
   return 12 * (Number(octave) + 1) + NAMES.indexOf(step!);
 };

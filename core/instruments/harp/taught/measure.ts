@@ -5,7 +5,7 @@ import { PEDAL_HARP } from "../strings.ts";
 import { WRITTEN_AFTER } from "./after.ts";
 import { FIGURES } from "./figures.ts";
 
-export const pitch = (name: string): Pitch => ({
+const pitch = (name: string): Pitch => ({
   step: name[0] as Pitch["step"],
   alter: name.includes("#") ? 1 : name.includes("b") ? -1 : 0,
   octave: Number(name.at(-1)),

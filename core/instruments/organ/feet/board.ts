@@ -14,7 +14,7 @@ export interface Board {
 
 /** Naturals 63.5 mm from middle to middle, sharps between. From memory. */
 const NATURAL_MM = 63.5;
-/** From the toe of a foot to its heel: a third of the usual width. Own figure. */
+/** From the toe of a foot to its heel: two naturals of the usual board. Own figure. */
 const FOOT_MM = 2 * NATURAL_MM;
 /** Highest key by the number of keys. */
 const HIGHEST = { 30: 65, 32: 67 } as const;

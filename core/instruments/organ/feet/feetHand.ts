@@ -24,8 +24,8 @@ export interface FeetAsked {
   readonly away?: "left" | "right";
 }
 
-/** Two octaves and a third, where nobody says. From memory. */
-const USUAL_SPREAD = 16;
+/** Centimetres, where nobody says: two octaves and a third of the usual board. From memory. */
+const USUAL_SPREAD = 101.6;
 /** Naturals that lie under two feet that keep still. */
 const STILL = 4;
 
@@ -42,7 +42,7 @@ export function feetHand(
   const feet: Feet = {
     board,
     prices: school === "toes" ? TOES : LEGATO,
-    spread: player.spread === undefined ? USUAL_SPREAD : (player.spread * 10) / board.natural,
+    spread: (10 * (player.spread ?? USUAL_SPREAD)) / board.natural,
     free: asked.away ? BOTH.filter((foot) => foot !== (asked.away === "left" ? "L" : "R")) : BOTH,
   };
   const [lowest, highest] = board.compass;
