@@ -51,6 +51,27 @@ it("ten fingers typed over a slow line are there though the page was left at onc
   expect((await written()).revision).toBe(10);
 });
 
+it("what is asked over a slow line is answered about what is seen", async () => {
+  await clear();
+  await atNote(0);
+  const order: string[] = [];
+  page.on("request", (one) => {
+    if (one.url().endsWith("/check")) order.push("asked");
+  });
+  page.on("requestfinished", (one) => {
+    if (one.method() === "PUT") order.push("stored");
+  });
+  await page.emulateNetworkConditions({ offline: false, latency: 700, upload: -1, download: -1 });
+  await type("123");
+  await press(page, "Check");
+  await says(page, "Check again");
+  await page.emulateNetworkConditions(null);
+  expect(order).toEqual(["stored", "stored", "stored", "asked"]);
+  expect(await page.evaluate(() => document.body.innerText)).not.toContain("Edited since");
+  page.removeAllListeners("request");
+  page.removeAllListeners("requestfinished");
+});
+
 it("what is typed while the studio is stopped waits, is said, and is stored once it answers", async () => {
   await clear();
   await atNote(2);

@@ -12,7 +12,7 @@ import {
 } from "@yarrow-ridge/core/score";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
-import { call } from "../api/client.ts";
+import { inquire } from "../outbox/inquire.ts";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import { useDesk } from "../piece/useDesk.ts";
 import { useHandAsked } from "../students/usePlayer.ts";
@@ -47,7 +47,7 @@ export function ShareNotes({
   const ask = async () => {
     try {
       const body = { texture: texture.id as "hymn", ...bars, player };
-      setShared(await call("proposeTexture", { params: { id: piece.id }, body }));
+      setShared(await inquire("proposeTexture", { params: { id: piece.id }, body }));
     } catch (error) {
       const text = error instanceof Error ? error.message : say`Nothing could be shared out.`;
       tell(text, { variant: "error" });

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Piece } from "@yarrow-ridge/contract";
 import { barSpan, parseFraction, type Score, type Stratum } from "@yarrow-ridge/core/score";
 import { call } from "../api/client.ts";
+import { inquire } from "../outbox/inquire.ts";
 import { CheckCard } from "../piece/CheckCard.tsx";
 import { PencilledMarks } from "../piece/PencilledMarks.tsx";
 import { WorkShare } from "../piece/WorkShare.tsx";
@@ -54,7 +55,7 @@ export function SuggestMarks({
   const ask =
     (chosen = options): AskMarks =>
     async (bars, work) => {
-      const { marks, curve, problems } = await call("proposeMarks", {
+      const { marks, curve, problems } = await inquire("proposeMarks", {
         params,
         body: { ...bars, work, tempo, options: chosen },
       });

@@ -2,7 +2,7 @@ import { say } from "@yarrow-ridge/core/words";
 import type { Piece } from "@yarrow-ridge/contract";
 import type { School } from "@yarrow-ridge/core/fingering";
 import { instrument, type Limb, type Player } from "@yarrow-ridge/core/instruments";
-import { call } from "../api/client.ts";
+import { inquire } from "../outbox/inquire.ts";
 import type { FingerAdvice, FingerWay } from "../piece/useDesk.ts";
 
 /** In longer stretches other ways are too many to compare at the keyboard. */
@@ -38,12 +38,12 @@ export async function askForFingers(
   // where there are two, one may take from the other, though it have nothing yet
   const several = instrument(piece.instrument).limbs.filter(({ proposed }) => proposed).length > 1;
   const isShort = to - from < MOST_FOR_WAYS;
-  const handing = () => call("proposeHandovers", { params, body: { from, to, player } });
+  const handing = () => inquire("proposeHandovers", { params, body: { from, to, player } });
   const [early, answers] = await Promise.all([
     isShort && several ? handing() : undefined,
     Promise.all(
       limbs.map(({ id: hand }) =>
-        call("propose", {
+        inquire("propose", {
           params,
           body: {
             hand,

@@ -9,7 +9,7 @@ import {
   type Place,
 } from "@yarrow-ridge/core/score";
 import { v4 as newId } from "uuid";
-import { call } from "../api/client.ts";
+import { inquire } from "../outbox/inquire.ts";
 import { useAnnotationEdits } from "../edits/annotations.ts";
 import type { Moving } from "../instruments/view.ts";
 import { tell } from "../words/tell.ts";
@@ -44,7 +44,7 @@ export function useMoving(at: AtDesk): Moving | undefined {
   const healed = async (mark: Mark, { bar, offset }: Place): Promise<Moved> => {
     const to = { bar, offset: toText(offset) };
     const body = { mark: mark.id, to, tempo: tempoAt(at), options };
-    const { put, add, remove } = await call("moveMark", { params, body });
+    const { put, add, remove } = await inquire("moveMark", { params, body });
     const now = new Map(put.map((one) => [one.id, one]));
     const made = add.map(({ from, data }): Mark => {
       return { id: newId(), layer, from: placeOf(from), data };
@@ -75,7 +75,7 @@ export function useMoving(at: AtDesk): Moving | undefined {
   return {
     places: async ({ id }: Mark): Promise<Place[]> => {
       const body = { mark: id, tempo: tempoAt(at), options };
-      return (await call("markWindow", { params, body })).places.map(placeOf);
+      return (await inquire("markWindow", { params, body })).places.map(placeOf);
     },
     put: (mark, to) => void put(mark, to),
   };

@@ -242,6 +242,18 @@ async function run(): Promise<void> {
   }
 }
 
+/** Resolves once nothing is on its way any more: all is stored, or what waits has to wait on. */
+export const settled = (): Promise<void> =>
+  new Promise((resolve) => {
+    const look = () => {
+      if (next() && useOutbox.getState().reached) return;
+      stop();
+      resolve();
+    };
+    const stop = useOutbox.subscribe(look);
+    look();
+  });
+
 /** Tries again now. */
 export function sendNow(): void {
   wake();

@@ -3,6 +3,9 @@ import { Button } from "@mui/material";
 import { tell } from "../words/tell.ts";
 import { useState } from "react";
 import { useAnswer } from "../answers/queries.ts";
+import { settled } from "../outbox/outbox.ts";
+import { useQueryClient } from "@tanstack/react-query";
+import type { AnnotationsAnswer } from "@yarrow-ridge/contract";
 
 interface Doubt {
   readonly text: string;
@@ -25,11 +28,19 @@ export function CheckCard<D extends Doubt>({
   ask: () => Promise<{ doubts: D[]; count: number }>;
   onShow: (doubt: D) => void;
 }) {
-  const [found, setFound] = useState<{ doubts: D[]; count: number; revision: number }>();
-  const revision = useAnswer("annotations", { id: pieceId }).data?.revision ?? 0;
+  const [found, setFound] = useState<{
+    doubts: D[];
+    count: number;
+    revision: number | undefined;
+  }>();
+  const client = useQueryClient();
+  const key = ["annotations", { id: pieceId }, null];
+  const revision = useAnswer("annotations", { id: pieceId }).data?.revision;
   const check = async () => {
     try {
-      setFound({ ...(await ask()), revision });
+      await settled();
+      const looked = client.getQueryData<AnnotationsAnswer>(key)?.revision;
+      setFound({ ...(await ask()), revision: looked });
     } catch (error) {
       tell(error instanceof Error ? error.message : say`It could not be checked.`, {
         variant: "error",

@@ -2,7 +2,7 @@ import { say } from "@yarrow-ridge/core/words";
 import type { Answer, Body } from "@yarrow-ridge/contract";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { call } from "../api/client.ts";
+import { inquire } from "../outbox/inquire.ts";
 import { dayAndMonth } from "../settings/spokenDates.ts";
 import type { Spoken } from "../words/spoken.ts";
 import { useSpoken } from "../words/useSpoken.ts";
@@ -17,7 +17,7 @@ export function WhatIf({ planId, change }: { planId: string; change: Body<"whatI
   const { data, error, isPending } = useQuery({
     queryKey: ["whatIf", planId, asked],
     queryFn: () =>
-      call("whatIf", { params: { id: planId }, body: JSON.parse(asked!) as Body<"whatIf"> }),
+      inquire("whatIf", { params: { id: planId }, body: JSON.parse(asked!) as Body<"whatIf"> }),
     enabled: asked !== undefined,
     retry: false,
     // once it is laid out there is nothing more to ask of the plan that was

@@ -8,7 +8,7 @@ import {
 import type { Answer, Piece } from "@yarrow-ridge/contract";
 import { Button } from "@mui/material";
 import { useState } from "react";
-import { call } from "../../api/client.ts";
+import { inquire } from "../../outbox/inquire.ts";
 import { editFields } from "../../edits/fields.ts";
 import { tell } from "../../words/tell.ts";
 
@@ -34,7 +34,10 @@ export function LeverTunings({
   const ask = async () => {
     setBusy(true);
     try {
-      const { tunings } = await call("leverTunings", { params: { id: piece.id }, body: { tempo } });
+      const { tunings } = await inquire("leverTunings", {
+        params: { id: piece.id },
+        body: { tempo },
+      });
       setTried(tunings);
     } catch (error) {
       tell(error instanceof Error ? error.message : say`The tunings could not be tried.`, {

@@ -11,7 +11,7 @@ import {
 import { pedalData, pedalOf } from "@yarrow-ridge/core/instruments";
 import { ROOMS, type Room } from "@yarrow-ridge/core/pedalling";
 import { useState } from "react";
-import { call } from "../../api/client.ts";
+import { inquire } from "../../outbox/inquire.ts";
 import { PencilledMarks } from "../../piece/PencilledMarks.tsx";
 import { useMarkPencil } from "../../piece/useMarkPencil.ts";
 import { WorkShare } from "../../piece/WorkShare.tsx";
@@ -55,7 +55,7 @@ export function SuggestPedal({ piece, score }: { piece: Piece; score: Score }) {
   );
   const ask = (as: Style = style, heardIn: Room = room) =>
     suggest(async (bars, work) => {
-      const { marks, clarity, muddiest } = await call("proposePedal", {
+      const { marks, clarity, muddiest } = await inquire("proposePedal", {
         params: { id: piece.id },
         body: { style: as, ...bars, room: heardIn, work },
       });
