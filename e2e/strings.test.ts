@@ -93,6 +93,20 @@ it("shows the neck with the position and what still rings", async () => {
   await press(page, /^Suggest for|^Suggest$/);
   await says(page, "For a beginner: positions I to II, no stretch, no barre.");
   await press(page, "Rub out");
+  // that was asked of this piece: another is asked nothing, and this one is as it was left
+  const asked = () =>
+    page.evaluate(() =>
+      [...document.querySelectorAll(".MuiTextField-root")]
+        .find((one) => one.textContent.startsWith("Version"))!
+        .querySelector("[role=combobox]")!
+        .textContent.slice(0, 14),
+    );
+  await openPiece(page, await bring(demo("dance-on-the-plank-bridge"), "guitar"));
+  await page.waitForSelector(".neck .neck-string");
+  expect(await asked()).toBe("for this hand");
+  await openPiece(page, id);
+  await page.waitForSelector(".neck .neck-string");
+  expect(await asked()).toBe("for a beginner");
   await pick(page, "Version", "for this hand");
   expect(here.complaints()).toEqual([]);
 });

@@ -46,6 +46,8 @@ export function DeskScreen() {
     comeTo(id);
     return () => leave(id);
   }, [id]);
+  // what is said of a hand for now is that of this student with this piece
+  useEffect(() => () => useDesk.getState().set({ player: {} }), [id, assignmentId]);
   const { tabs, open } = useDeskKeys(ready);
   const { choose, chooseBar, hit } = useChoosing(id, search.get("bars") ?? "", ready);
   const eye =

@@ -89,6 +89,10 @@ interface Desk {
   /** What is said of the hand for now, over what is known of the student's. */
   readonly player: Player;
   readonly school: Partial<School>;
+  /** What of it was asked for one piece alone, by piece; that of the open one is in `school`. */
+  readonly asked: Readonly<Record<string, Partial<School>>>;
+  /** The piece on the desk. */
+  readonly piece: string | undefined;
   /** Whose fingers are written: the teacher's, those for a small hand, or the student's own. */
   readonly layer: "teacher" | "small-hand" | "own";
   /** Whether the fingers of the layer below are shown too. */
@@ -101,6 +105,25 @@ interface Desk {
   readonly markPencil: MarkPencil | undefined;
   readonly set: (change: Partial<Omit<Desk, "set">>) => void;
 }
+
+/** These are asked of a piece, not the habit of a teacher. */
+const OF_PIECE = ["open", "barre", "highest", "level", "away"];
+/** These are asked of a passage: no piece keeps them. */
+const OF_PASSAGE = ["position", "pattern"];
+
+const without = (school: Partial<School>, keys: readonly string[]): Partial<School> =>
+  Object.fromEntries(Object.entries(school).filter(([key]) => !keys.includes(key)));
+
+/** What is asked of each piece, with the one on the desk. */
+const askedOf = ({ asked, piece, school }: Pick<Desk, "asked" | "piece" | "school">) =>
+  piece === undefined
+    ? asked
+    : {
+        ...asked,
+        [piece]: Object.fromEntries(
+          Object.entries(school).filter(([key]) => OF_PIECE.includes(key)),
+        ),
+      };
 
 /** What lives only on screen at the desk. The stratum and the zoom are kept from visit to visit. */
 export const useDesk = create<Desk>()(
@@ -122,6 +145,8 @@ export const useDesk = create<Desk>()(
       handsView: "keys",
       player: {},
       school: {},
+      asked: {},
+      piece: undefined,
       layer: "teacher",
       both: true,
       ownLine: true,
@@ -131,15 +156,10 @@ export const useDesk = create<Desk>()(
     }),
     {
       name: "yarrow-ridge-desk",
-      // a position and a pattern are those of a passage, not of the teacher
-      partialize: ({ stratum, zoom, face, handsView, school, both, ownLine }) => ({
-        stratum,
-        zoom,
-        face,
-        handsView,
-        school: { ...school, position: undefined, pattern: undefined },
-        both,
-        ownLine,
+      partialize: ({ stratum, zoom, face, handsView, both, ownLine, ...desk }) => ({
+        ...{ stratum, zoom, face, handsView, both, ownLine },
+        school: without(desk.school, [...OF_PIECE, ...OF_PASSAGE]),
+        asked: askedOf(desk),
       }),
     },
   ),
@@ -172,15 +192,21 @@ type Pencilled = Pick<
 /** Pencil of pieces that lie aside for now. */
 const aside = new Map<string, Pencilled>();
 
-/** A piece comes to the desk with the pencil it was left with. */
-export const comeTo = (piece: string): void =>
-  useDesk.getState().set({ ...nothingChosen, ...aside.get(piece) });
+/** A piece comes to the desk with the pencil it was left with, and what was asked of it. */
+export function comeTo(piece: string): void {
+  const { school, asked, set } = useDesk.getState();
+  set({
+    ...{ ...nothingChosen, ...aside.get(piece), piece },
+    school: { ...without(school, [...OF_PIECE, ...OF_PASSAGE]), ...asked[piece] },
+  });
+}
 
 /** A piece is left for now: its pencil is kept, for the day it comes back. */
 export function leave(piece: string): void {
-  const { pencil, beside, suggested, reasons, advice, markPencil, set } = useDesk.getState();
+  const desk = useDesk.getState();
+  const { pencil, beside, suggested, reasons, advice, markPencil } = desk;
   if (pencil.size || markPencil)
     aside.set(piece, { pencil, beside, suggested, reasons, advice, markPencil });
   else aside.delete(piece);
-  set(nothingChosen);
+  desk.set({ ...nothingChosen, piece: undefined, asked: askedOf(desk) });
 }
