@@ -1,3 +1,4 @@
+import { listed } from "../words/listed.ts";
 import { say } from "../words/say.ts";
 import { add, ZERO, compare } from "./model/fraction.ts";
 import { readText } from "./musicxml/container.ts";
@@ -110,10 +111,8 @@ function toMusicXml(
   const tunes = tunesIn(abc);
   if (tunes.length > 1 && tune === undefined) {
     throw new ScoreError(
-      say`The file holds ${tunes.length} tunes. Choose one of them: ${tunes
-        .slice(0, 5)
-        .map((one) => one.title)
-        .join(", ")}${tunes.length > 5 ? " …" : ""}.`,
+      say`The file holds ${tunes.length} tunes. Choose one of them:
+        ${listed(tunes.map((one) => one.title))}.`,
       undefined,
       tunes,
     );

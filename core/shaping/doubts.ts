@@ -1,3 +1,4 @@
+import { listed } from "../words/listed.ts";
 import { say } from "../words/say.ts";
 import {
   barSpan,
@@ -64,12 +65,12 @@ function peakDoubts(score: Score, climax: Place | undefined, shape: Shape): Shap
   const peaks = plateaus(score, shape, peak.level);
   if (peaks.length < 2 || peak.level - Math.min(...points.map((point) => point.level)) < HEARD)
     return [];
-  const bars = peaks.slice(0, 4).map((bar) => number(score, bar));
+  const bars = listed(peaks.map((bar) => String(number(score, bar))));
   return [
     {
       kind: "peaks",
       bar: peaks[0]!,
-      text: say`Bars ${bars.join(", ")}${peaks.length > 4 ? say` and more` : ""} are all
+      text: say`Bars ${bars} are all
         ${levelName(peak.level)}, the loudest of the piece. One climax, not ${peaks.length}: set it
         in the form, and keep the others under it.`,
     },
@@ -253,7 +254,7 @@ export function shapeWords(
   if (out.length)
     words.push(
       say`bring out ${out.length === 1 ? say`a note` : say`${out.length} notes`} in
-        ${[...new Set(out.map(bar))].slice(0, 4).join(", ")}`,
+        ${listed([...new Set(out.map(bar))])}`,
     );
   return words;
 }

@@ -3,7 +3,7 @@ import { heldAsChords } from "./broken.ts";
 import { fitTo } from "../fitTo.ts";
 import { compare } from "../../score/index.ts";
 import { MOST } from "./fretHand.ts";
-import { isNatural, isRinging, ringing, USUAL_NECK, type Neck } from "./neck.ts";
+import { isNatural, isRinging, placesOf, ringing, USUAL_NECK, type Neck } from "./neck.ts";
 import { neckPlan } from "./plan.ts";
 import { NECK_PRICES } from "./prices.ts";
 import { stepCost, timeOf } from "./step.ts";
@@ -54,20 +54,12 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     if (!found) known.set(key, (found = waysOf(notes, at)));
     return found;
   };
-  const taken = new Map<string, boolean>();
-  const able = (notes: readonly Played[]): boolean => {
-    const key = notes
-      .map(pitchKey)
-      .sort((a, b) => a - b)
-      .join();
-    let found = taken.get(key);
-    if (found === undefined) taken.set(key, (found = canTake(notes, at)));
-    return found;
-  };
+  const able = asked((notes) => canTake(notes, at));
+  const isChord = asked((notes) => canTake(notes, { ...at, highest: highestOfChord(notes, at) }));
   return {
     key: (midi) => midi,
     apart: (a, b) => isUnison(a, b) && able([a, b]),
-    read: (played) => heldAsChords(played, able),
+    read: (played) => heldAsChords(played, isChord),
     fit: (struck, held) =>
       fitTo(struck, held, (notes) =>
         able(notes.map((note) => (held.includes(note) ? ringing(note) : note))),
@@ -106,6 +98,28 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     },
     plan: (task) => neckPlan(at, task),
   };
+}
+
+/** An answer about notes, found once for the same pitches. */
+function asked(is: (notes: readonly Played[]) => boolean): (notes: readonly Played[]) => boolean {
+  const known = new Map<string, boolean>();
+  return (notes) => {
+    const key = notes
+      .map(pitchKey)
+      .sort((a, b) => a - b)
+      .join();
+    let found = known.get(key);
+    if (found === undefined) known.set(key, (found = is(notes)));
+    return found;
+  };
+}
+
+/** Where the neck meets the body: beyond it chords are held only for a note that is only there. */
+const BODY = 12;
+
+function highestOfChord(notes: readonly Played[], { neck, highest = Infinity }: AtNeck): number {
+  const lowest = notes.map((note) => Math.min(...placesOf(neck, note).map(({ fret }) => fret)));
+  return Math.min(highest, Math.max(BODY, ...lowest));
 }
 
 /**

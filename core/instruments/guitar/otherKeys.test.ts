@@ -20,7 +20,8 @@ function proposed(
   strings: ReadonlyMap<string, string>,
 ) {
   const { score, form } = phraseTwice(phrase, by, between);
-  return propose(score, leftHand(), {
+  // open strings are no shape: they are on no other fret
+  return propose(score, leftHand({}, { open: "avoid" }), {
     ...{ hand: "right", from: 0, to: score.bars.length - 1, tempo: 100, form },
     also: new Map([["string", strings]]),
   });
@@ -64,8 +65,7 @@ it("a tune comes back in another key on the same strings, with the same fingers"
 
 it("and a fourth lower the same way or one string over", () => {
   const { notes, alike } = alikeIn(-5, [0, 1], 60);
-  expect(notes).toBeGreaterThan(30);
-  // 39 of 40
+  expect(notes).toBeGreaterThan(400);
   expect(alike / notes).toBeGreaterThanOrEqual(0.95);
 });
 

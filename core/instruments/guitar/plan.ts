@@ -1,3 +1,4 @@
+import { listed } from "../../words/listed.ts";
 import { say } from "../../words/say.ts";
 import { agreeingIn } from "../../fingering/index.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
@@ -12,8 +13,6 @@ import { canTake, type AtNeck } from "./ways.ts";
 
 /** So near the most a hand reaches, a stretch is said. */
 const AT_THE_EDGE = 0.9;
-/** In a list of places no more than so many are named. */
-const NAMED = 6;
 
 /** What a player of frets adds to a line: the words for what came of it. */
 export function neckPlan(at: AtNeck, { moments, score }: Task): Plan<NeckWay> {
@@ -51,10 +50,8 @@ function told(
     .map(({ position }) => position);
   const inOrder = positions.filter((one, i) => one !== positions[i - 1]);
   if (inOrder.length === 0) return say`All on open strings.`;
-  const named = inOrder.slice(0, NAMED).map(roman).join(", ");
-  return inOrder.length === 1
-    ? say`All in position ${named}.`
-    : say`Positions ${named}${inOrder.length > NAMED ? " …" : ""}.`;
+  const named = listed(inOrder.map(roman));
+  return inOrder.length === 1 ? say`All in position ${named}.` : say`Positions ${named}.`;
 }
 
 /** Where the hand shifts, what guides it, how far, where it lies flat, how far it stretches. */
@@ -107,8 +104,7 @@ function reasonsOf(
       );
     }
   }
-  const list = (all: readonly string[]) =>
-    `${all.slice(0, NAMED).join("; ")}${all.length > NAMED ? " …" : ""}`;
+  const list = (all: readonly string[]) => listed(all, { between: "; " });
   const unlike = barres.filter((one, i) => one !== barres[i - 1]);
   return [
     ...(at.first ? [firstText(at.first, solved, asked, score)] : []),

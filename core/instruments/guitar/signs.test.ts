@@ -103,6 +103,61 @@ it("an open bass that goes on to another string is damped, and who does it is sa
   expect(onNeck("C3 B2", "5.3 5.2")).toEqual(["position I 0-0"]);
 });
 
+it("an open bass is damped where it rests below a tune that goes on", () => {
+  // quavers E D C D over an A of a quarter, which rests for another
+  const note = (name: string, voice: number, length: number) =>
+    `<note>${name ? `<pitch><step>${name[0]}</step><octave>${name[1]}</octave></pitch>` : "<rest/>"}` +
+    `<duration>${length}</duration><voice>${voice}</voice></note>`;
+  const signs = (last: string) => {
+    const { score } = readScore(
+      '<score-partwise><part-list/><part id="P1"><measure number="1"><attributes><divisions>2' +
+        "</divisions><time><beats>2</beats><beat-type>4</beat-type></time></attributes>" +
+        `${note("E4", 1, 1)}${note("D4", 1, 1)}${note("C4", 1, 1)}${note("D4", 1, 1)}` +
+        `<backup><duration>4</duration></backup>${note("A2", 2, 2)}${note(last, 2, 2)}` +
+        "</measure></part></score-partwise>",
+    );
+    const notes = score.notes.map((one) => ({ ...one, hand: "hands" }));
+    const places = new Map([
+      ...[
+        ["E4", "1.0"],
+        ["D4", "2.3"],
+        ["C4", "2.1"],
+        ["A2", "5.0"],
+        ["E2", "6.0"],
+      ],
+    ] as [string, string][]);
+    const values = (which: number) =>
+      new Map(
+        notes.map(({ id, pitch }) => [
+          id,
+          places.get(`${pitch.step}${pitch.octave}`)!.split(".")[which]!,
+        ]),
+      );
+    const told = new Map([
+      ["string", values(0)],
+      ["finger", values(1)],
+    ]);
+    return neckSigns({ ...score, notes }, told, {}).flatMap(({ kind, text, from, name }) =>
+      kind === "damp"
+        ? [`${text} at ${notes.find(({ id }) => id === from)!.pitch.step}: ${plain(name)}`]
+        : [],
+    );
+  };
+  const leans = "×1 at D: finger 3 leans on string 1 and stops it";
+  expect(signs("")).toEqual(["×5 at C: the bass rests: the thumb comes back to string 5", leans]);
+  // it goes on at once: the thumb stops it after it has plucked
+  expect(signs("E2")).toEqual(["×5 at E: the thumb stops string 5 after it has plucked", leans]);
+});
+
+it("an open string is damped by the finger of the step after it, where both would be heard", () => {
+  const damps = (notes: string, places: string) =>
+    onNeck(notes, places).filter((one) => one.startsWith("damp"));
+  expect(damps("E4 D4", "1.0 2.3")).toEqual(["damp ×1 1-1"]);
+  // a third makes a chord with it; a step on its own string ends it
+  expect(damps("E4 C4", "1.0 2.1")).toEqual([]);
+  expect(damps("E4 F4", "1.0 1.1")).toEqual([]);
+});
+
 it("open strings that would ring on in a rest are damped, by thumb and fingers", () => {
   // A with its open fifth and the open first string, a quarter of rest, then E
   const read = scoreOf("A2+E4 C3 A2 E2");
@@ -128,9 +183,11 @@ it("open strings that would ring on in a rest are damped, by thumb and fingers",
       "in the rest after it the side of the thumb stops string 5, and fingers laid back stop string 1",
     ],
   ]);
-  // no rest, and a string that the left hand lets go by lifting
+  // no rest, and strings that the left hand lets go by lifting
   expect(of("5.0 1.0 6.0", 1)).toEqual([]);
-  expect(of("6.4 2.4 6.0", 2)).toEqual([]);
+  expect(of("6.5 2.5 6.0", 2)).toEqual([
+    ["lift", "in the rest after it the left hand lifts off 2 strings"],
+  ]);
   // a note that has no finger yet sounds in what would be the rest
   expect(of("5.0 1.0 6.0", 2, 1)).toEqual([]);
 });

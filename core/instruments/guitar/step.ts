@@ -22,7 +22,7 @@ export function guideOf(a: NeckWay, b: NeckWay): Stopped | undefined {
   return undefined;
 }
 
-/** The same fingers on the same strings, so that the hand slides as it is. */
+/** Several fingers stay on their strings, so that the hand slides as it is; one only leads it. */
 function slides(a: NeckWay, b: NeckWay): boolean {
   const moved = b.position - a.position;
   let [before, now, alike] = [0, 0, 0];
@@ -34,7 +34,7 @@ function slides(a: NeckWay, b: NeckWay): boolean {
       if (one.string === string && one.finger === finger && fret - one.fret === moved) alike++;
     if (alike < now) return false;
   }
-  return now > 0 && now === before;
+  return now > 1 && now === before;
 }
 
 /**
@@ -57,10 +57,8 @@ function fromNoteToNote(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link):
   let cost = join ? joinCost(prices, a, to, join) : 0;
   const isSame = to.finger > 0 && from.finger === to.finger;
   if (a.position !== b.position) {
-    const moved = b.position - a.position;
-    let shift = prices.shift + prices.shiftFret * Math.abs(moved);
-    if (isSame && from.string === to.string)
-      shift *= to.fret - from.fret === moved ? prices.slid : prices.guided;
+    let shift = prices.shift + prices.shiftFret * Math.abs(b.position - a.position);
+    if (isSame && from.string === to.string) shift *= prices.guided;
     if (link.rest > 0 || from.finger === 0) shift *= prices.fromOpen;
     cost += shift * timeOf(link);
   }

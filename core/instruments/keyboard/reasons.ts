@@ -1,4 +1,6 @@
+import { listed } from "../../words/listed.ts";
 import { say } from "../../words/say.ts";
+import { barsNamed } from "../barsNamed.ts";
 import { barSpan, isBlack, pitchText, type Score } from "../../score/index.ts";
 import { agreeingIn, type Played, type Solved } from "../../fingering/index.ts";
 import { slidesTo } from "./geometry.ts";
@@ -75,12 +77,12 @@ export function describe(
   const reasons: string[] = [];
   const { passes, thumbsOnBlack, widest } = facts;
   if (passes.length) {
-    const places = passes
-      .slice(0, 4)
-      .map(({ note, over }) => say`${nameOf(note, score)} after ${over}${inBar(note.bar)}`);
+    const places = passes.map(
+      ({ note, over }) => say`${nameOf(note, score)} after ${over}${inBar(note.bar)}`,
+    );
     reasons.push(
       say`The thumb passes ${passes.length === 1 ? say`once` : say`${passes.length} times`}:
-        ${places.join(", ")}${passes.length > 4 ? " …" : ""}.`,
+        ${listed(places, { most: 4 })}.`,
     );
   }
   if (asked.length)
@@ -142,8 +144,7 @@ function slidUnder({ line, path }: Solved<Grip>, asked: readonly number[]): Play
 
 function barList(score: Score, notes: readonly Played[]): string {
   const bars = [...new Set(notes.map((note) => note.bar))];
-  const names = bars.slice(0, 6).map((bar) => barSpan(score.bars, bar, bar));
-  return `${bars.length === 1 ? say`bar` : say`bars`} ${names.join(", ")}${bars.length > 6 ? " …" : ""}`;
+  return `${bars.length === 1 ? say`bar` : say`bars`} ${barsNamed(bars, score)}`;
 }
 
 /** Fingers as they are written, silent changes with them. */

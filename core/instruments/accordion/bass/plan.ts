@@ -1,3 +1,4 @@
+import { listed } from "../../../words/listed.ts";
 import { say } from "../../../words/say.ts";
 import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { calledIn } from "../../calledIn.ts";
@@ -134,8 +135,8 @@ function landmarks(
       : say`bar ${where(at)} from ${mark}, where finger ${finger} lies
           ${free === 1 ? say`just before` : say`${free} notes before`}: ${there}`;
   });
-  const unlike = [...new Set(told)].slice(0, TOLD);
-  return [say`Found without looking: ${unlike.join("; ")}.`];
+  const unlike = [...new Set(told)];
+  return [say`Found without looking: ${listed(unlike, { most: TOLD, between: "; " })}.`];
 }
 
 /** Buttons that sound it together, and what they lack. */

@@ -3,6 +3,7 @@ import { Type } from "@sinclair/typebox";
 import { comparePlaces } from "../../../score/model/places.ts";
 import { USUAL_STROKE } from "./air.ts";
 import { REEDS } from "../reeds/reeds.ts";
+import { barsNamed } from "../../barsNamed.ts";
 import { isFirstTime, TIME, timeSaid } from "../../times.ts";
 import { slowly } from "./slowly.ts";
 import {
@@ -93,14 +94,13 @@ export const BELLOWS: Stratum = {
     const found = slowly(score, marks, { ...stretch, stroke, reeds });
     if (!found) return undefined;
     const { more, less, begin, out } = found;
-    const bars = (all: readonly number[]) =>
-      [...new Set(all)].map((bar) => score.bars[bar]!.number).join(", ");
-    const [fewer, turned] = [out.slice(0, 4), bars(more.map(({ from }) => from.bar))];
+    const bars = (all: readonly number[]) => barsNamed(all, score);
+    const turned = bars(more.map(({ from }) => from.bar));
     const plan = more.length
       ? say`the bellows as planned and, as slow as this, turned also in bar ${turned}, in pencil`
       : say`the bellows as planned`;
     const from = stretch.from > 0 && begin > 0 ? say`, begun ${begin} % open` : "";
-    const short = out.length ? say`; the air runs out in bar ${bars(fewer)} even so` : "";
+    const short = out.length ? say`; the air runs out in bar ${bars(out)} even so` : "";
     const gone = less.length ? say`, but not in bar ${bars(less)}` : "";
     return { text: `${plan}${gone}${from}${short}`, also: more };
   },

@@ -2,7 +2,8 @@ import { say } from "../../../words/say.ts";
 import type { Moment, Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
 import { calledIn } from "../../calledIn.ts";
 import { toNumber, type Score } from "../../../score/index.ts";
-import { barsNamed, NAMED } from "../../barsNamed.ts";
+import { listed } from "../../../words/listed.ts";
+import { barsNamed } from "../../barsNamed.ts";
 import { stringName, type Harp } from "../strings.ts";
 import { groupsOf, type Plucked } from "./placing.ts";
 import type { Reach } from "./reach.ts";
@@ -98,24 +99,16 @@ function reasonsOf(
   const waiting = placed.filter(({ waits }) => waits.length > 0);
   const [crossed, slid, lifted] = [of("crossed"), of("slid"), of("lifted")];
   return [
-    ...(unlike.length
-      ? [
-          say`Placed together, then plucked: ${unlike.slice(0, NAMED).join(", ")}${
-            unlike.length > NAMED ? " …" : ""
-          }.`,
-        ]
-      : []),
+    ...(unlike.length ? [say`Placed together, then plucked: ${listed(unlike)}.`] : []),
     ...(waiting.length
       ? [
           say`Not placed ahead, because the string is still to ring:
-            ${[...new Set(waiting.flatMap(({ waits }) => waits.map(stringName)))]
-              .slice(0, NAMED)
-              .join(", ")}.`,
+            ${listed([...new Set(waiting.flatMap(({ waits }) => waits.map(stringName)))])}.`,
         ]
       : []),
     ...(crossed.length
       ? [
-          say`Crosses: ${[
+          say`Crosses: ${listed([
             ...new Set(
               crossed.map(({ before, now, bar }) =>
                 now.strings[0]! > before.strings[0]!
@@ -123,9 +116,7 @@ function reasonsOf(
                   : say`${now.fingers[0]!} over ${before.fingers[0]!} (${barsNamed([bar], score)})`,
               ),
             ),
-          ]
-            .slice(0, NAMED)
-            .join(", ")}.`,
+          ])}.`,
         ]
       : []),
     ...(slid.length
@@ -156,7 +147,7 @@ function problemsOf(
   score: Score | undefined,
 ): Problem[] {
   const names = (notes: readonly Played[]) =>
-    [...new Set(notes.map((note) => stringName(stringOf(note))))].slice(0, NAMED).join(", ");
+    listed([...new Set(notes.map((note) => stringName(stringOf(note))))]);
   const { where } = calledIn(score);
   const [low, top] = [harp.lowest, harp.lowest + harp.strings - 1];
   const isOn = (string: number) => string >= low && string <= top;
