@@ -130,6 +130,17 @@ describe("the left hand", () => {
     expect(problems[0]!.ways[0]).toMatch(/^Press .* together: all of it but /);
   });
 
+  it("offers the chord that fills in a third or a sixth, and what comes along", () => {
+    const ways = (text: string) =>
+      proposeNotes(played(read(text)), bassHand(), { hand: "left" }).problems[0]!.ways;
+    expect(ways("G3+B3")).toEqual([
+      ...["Press G major: it sounds D too.", "Press E minor: it sounds E too."],
+      "Leave out G.",
+    ]);
+    // over a bass that is no part of it: E with G and B over A
+    expect(ways("A2+G3+B3")[0]).toBe("Press A and G major: it sounds D too.");
+  });
+
   it("puts a finger on each of several chords, and tells which", () => {
     const found = (text: string) =>
       proposeNotes(played(read(text)), bassHand(), { hand: "left", tempo: 90 });

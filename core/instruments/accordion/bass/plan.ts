@@ -6,7 +6,7 @@ import { keysOf, pitchText, type Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
 import { columnName, isChord, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
 import { JUMP, landmarkFor } from "./landmark.ts";
-import { togetherFor } from "./together.ts";
+import { fullerFor, togetherFor } from "./together.ts";
 import type { BassWay } from "./ways.ts";
 
 /** What a hand on bass buttons adds to a line: the words for what came of it. */
@@ -157,6 +157,13 @@ function together(
   ];
 }
 
+/** Chord buttons that sound it with one tone more. */
+const fuller = (board: BassBoard, notes: readonly Played[], fifths: number): string[] =>
+  fullerFor(board, [...new Set(notes.map(({ midi }) => midi % 12))]).map(
+    ({ buttons, more }) =>
+      say`Press ${buttons.map(nameOf).join(say` and `)}: it sounds ${pitchText(more, fifths)} too.`,
+  );
+
 /** What no button has. */
 function problemsOf(
   board: BassBoard,
@@ -176,6 +183,7 @@ function problemsOf(
           ${all.map(name).join(", ")}.`,
         ways: [
           ...together(board, all, name),
+          ...fuller(board, all, score?.bars[bar]?.key.fifths ?? 0),
           say`Leave out ${beyond.map(name).join(", ")}.`,
           ...(board.rows.length < ROWS.length ? [say`A board with sevenths may have it.`] : []),
         ],

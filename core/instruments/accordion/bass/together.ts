@@ -54,6 +54,56 @@ export function togetherFor(
   return best && { buttons: best.buttons, missing: best.missing };
 }
 
+/** A chord button, over a bass or not, that sounds one tone more than is written. */
+export interface Fuller {
+  readonly buttons: readonly Button[];
+  /** The pitch class that comes along, C = 0. */
+  readonly more: number;
+}
+
+/** Of two notes of a chord so many ways to make it full are named. */
+const FULLER = 2;
+
+/**
+ * Chord buttons that sound all of some notes and one tone more, as an arranger fills in a third or
+ * a sixth; triads first, and nearest to the middle of the board. Common practice, no source.
+ *
+ * @param pitches pitch classes, the lowest first, each once
+ */
+export function fullerFor(board: BassBoard, pitches: readonly number[]): Fuller[] {
+  const found: (Fuller & { worth: number })[] = [];
+  const [low, ...above] = pitches;
+  for (const row of board.rows.filter((one) => isChord({ row: one, column: 0 })))
+    for (let column = board.lowest; column <= board.highest; column++) {
+      const chord = { row, column };
+      const sounds = soundsOf(chord);
+      const [more, ...others] = sounds.filter((one) => !pitches.includes(one));
+      const lacks = pitches.filter((one) => !sounds.includes(one));
+      if (more === undefined || others.length > 0) continue;
+      const isOverBass = lacks.length === 1 && lacks[0] === low && above.length > 1;
+      if (lacks.length > 0 && !isOverBass) continue;
+      const bass = isOverBass ? bassNear(board, low!, column) : undefined;
+      if (isOverBass && !bass) continue;
+      const isTriad = row === "major" || row === "minor";
+      const away = Math.abs(column) + (bass ? Math.abs(bass.column - column) : 0);
+      const worth = away + (isTriad ? 0 : REACH);
+      found.push({ buttons: bass ? [bass, chord] : [chord], more, worth });
+    }
+  return found
+    .sort((a, b) => a.worth - b.worth)
+    .slice(0, FULLER)
+    .map(({ buttons, more }) => ({ buttons, more }));
+}
+
+/** The fundamental of a pitch class that a hand reaches from a column. */
+function bassNear(board: BassBoard, pitch: number, column: number): Button | undefined {
+  for (let at = Math.max(board.lowest, column - REACH); at <= column + REACH; at++) {
+    const bass: Button = { row: "fundamental", column: at };
+    if (at <= board.highest && soundsOf(bass)[0] === pitch) return bass;
+  }
+  return undefined;
+}
+
 /** Buttons with the one of each note, by its place among them. */
 export interface Taken {
   readonly buttons: readonly Button[];
