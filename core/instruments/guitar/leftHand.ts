@@ -3,7 +3,7 @@ import { heldAsChords } from "./broken.ts";
 import { fitTo } from "../fitTo.ts";
 import { compare } from "../../score/index.ts";
 import { MOST } from "./fretHand.ts";
-import { isNatural, isRinging, placesOf, ringing, USUAL_NECK, type Neck } from "./neck.ts";
+import { BODY, isNatural, isRinging, placesOf, ringing, USUAL_NECK, type Neck } from "./neck.ts";
 import { neckPlan } from "./plan.ts";
 import { NECK_PRICES } from "./prices.ts";
 import { stepCost, timeOf } from "./step.ts";
@@ -80,8 +80,8 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
           .join(),
       place: ({ keys }) => keys[0]!,
       still: 0,
-      // a shift to where it lay the first time. Own figure, set on sixty of a collection of reels
-      leaving: at.prices.shift,
+      // a shift of four frets to where it lay the first time. Own figure
+      leaving: at.prices.shift + 4 * at.prices.shiftFret,
       shapes: shapesOn,
     },
     wanted,
@@ -114,12 +114,10 @@ function asked(is: (notes: readonly Played[]) => boolean): (notes: readonly Play
   };
 }
 
-/** Where the neck meets the body: beyond it chords are held only for a note that is only there. */
-const BODY = 12;
-
+/** Beyond the body chords are held only for a note that is only there. */
 function highestOfChord(notes: readonly Played[], { neck, highest = Infinity }: AtNeck): number {
   const lowest = notes.map((note) => Math.min(...placesOf(neck, note).map(({ fret }) => fret)));
-  return Math.min(highest, Math.max(BODY, ...lowest));
+  return Math.min(highest, Math.max(BODY - neck.capo, ...lowest));
 }
 
 /**

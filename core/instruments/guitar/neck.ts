@@ -20,6 +20,9 @@ export const USUAL_NECK: Neck = {
   scale: 650,
 };
 
+/** The fret at which a neck meets the body, from the nut. Common practice, no source. */
+export const BODY = 12;
+
 /** A place on the neck. */
 export interface Place {
   /** 1 for the first string. */

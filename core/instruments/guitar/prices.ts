@@ -36,6 +36,8 @@ export interface NeckPrices {
   readonly third: number;
   /** For each fret above V, and for each fret of position. */
   readonly height: number;
+  /** For each fret beyond the body, times the string: the lower it is, the less a hand gets there. */
+  readonly body: number;
   readonly position: number;
   /** Another finger on a place that sounds again in a chord, and on one that sounds on. */
   readonly changed: number;
@@ -60,6 +62,7 @@ export const NECK_PRICES: NeckPrices = {
   ...{ barre: 0.25, barreString: 0.5, barreInside: 0.5, flat: 12, fourth: 0.35, third: 0.05 },
   ...{
     height: 0.09,
+    body: 0.5,
     position: 0.02,
     changed: 0.7,
     relay: 4,

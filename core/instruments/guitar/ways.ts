@@ -1,6 +1,15 @@
 import type { Played } from "../../fingering/index.ts";
 import { reaches } from "./fretHand.ts";
-import { between, isNatural, isRinging, isWeak, placesOf, type Neck, type Place } from "./neck.ts";
+import {
+  between,
+  BODY,
+  isNatural,
+  isRinging,
+  isWeak,
+  placesOf,
+  type Neck,
+  type Place,
+} from "./neck.ts";
 import { FELT, type NeckPrices } from "./prices.ts";
 import type { Barre, NeckWay, Stopped } from "./way.ts";
 
@@ -148,9 +157,10 @@ const under = (
     return { string: note.string, fret: note.fret, finger, natural: note.natural };
   });
 
-const fingerCost = (finger: number, fret: number, { prices }: AtNeck): number =>
+const fingerCost = (finger: number, { string, fret }: Place, { neck, prices }: AtNeck): number =>
   (finger === 4 ? prices.fourth : finger === 3 ? prices.third : 0) +
-  prices.height * Math.max(0, fret - 5);
+  prices.height * Math.max(0, fret - 5) +
+  prices.body * string * Math.max(0, fret + neck.capo - BODY);
 
 /** A single note: each finger, where the hand may lie for it. */
 function alone(place: Place, bare: readonly Stopped[], open: number, at: AtNeck): NeckWay[] {
@@ -169,7 +179,7 @@ function alone(place: Place, bare: readonly Stopped[], open: number, at: AtNeck)
       .map(([position, more]): NeckWay => ({
         notes: under(bare, [{ string, finger }]),
         position,
-        cost: open + more + fingerCost(finger, fret, at) + prices.position * position,
+        cost: open + more + fingerCost(finger, place, at) + prices.position * position,
         barres: [],
       }));
   });
@@ -272,7 +282,7 @@ function priced(hand: readonly Fingered[], all: readonly Place[], at: AtNeck): S
   }
   let cost = barres.reduce((sum, barre) => sum + barreCost(barre, at), 0);
   const used = [...hand].sort((a, b) => a.finger - b.finger || a.fret - b.fret);
-  for (const { finger, fret } of used) cost += fingerCost(finger, fret, at) * share[finger]!;
+  for (const one of used) cost += fingerCost(one.finger, one, at) * share[one.finger]!;
   for (let i = 0; i < used.length; i++)
     for (let k = i + 1; k < used.length; k++) {
       const [low, high] = [used[i]!, used[k]!];
