@@ -36,7 +36,7 @@ export interface NeckPrices {
   readonly third: number;
   /** For each fret above V, and for each fret of position. */
   readonly height: number;
-  /** For each fret beyond the body, times the string: the lower it is, the less a hand gets there. */
+  /** For each fret beyond the body, times the string: a hand hardly gets to the low ones there. */
   readonly body: number;
   readonly position: number;
   /** Another finger on a place that sounds again in a chord, and on one that sounds on. */
