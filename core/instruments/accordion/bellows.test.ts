@@ -169,6 +169,25 @@ describe("where the bellows turn", () => {
     expect(count("mf", { options: { stroke: 20 } })).toBeLessThan(usual);
   });
 
+  it("before the air is gone, however little each quick note takes", () => {
+    // one reed at mezzo forte lasts 33 s where tune, bass and chord last 6
+    const quick = Array.from({ length: 16 }, (_, i) => `${"CDED"[i % 4]}5:0.25`).join(" ");
+    const all = turns(scoreOf(Array.from({ length: 40 }, () => quick)), { tempo: 100 });
+    expect(all.length).toBeGreaterThan(3);
+    const seconds = [...all.slice(1), { from: { bar: 40, offset: { num: 0, den: 1 } } }].map(
+      ({ from: to }, i) => {
+        const quarters = ({ bar, offset }: typeof to) => 4 * bar + offset.num / offset.den;
+        return ((quarters(to) - quarters(all[i]!.from)) * 60) / 100;
+      },
+    );
+    let open = 0;
+    seconds.forEach((long, i) => {
+      open += ((all[i]!.data["direction"] === "open" ? 1 : -1) * long) / 33;
+      expect(open).toBeGreaterThan(-0.04);
+      expect(open).toBeLessThan(1.04);
+    });
+  });
+
   it("the air button in a long rest, where the music asks for the same way again", () => {
     const score = scoreOf([PLAIN, "C5:1 r:3 | C3:1 r:3", PLAIN, "C5:1 r:3 | C3:1 r:3"], "p");
     const marks = turns(score, { options: { stroke: 9 } });

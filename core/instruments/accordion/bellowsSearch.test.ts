@@ -16,9 +16,16 @@ function randomMoments(random: () => number, count: number, again = 0): Moment[]
     canTurn: random() < 0.7,
     price: Math.round(random() * 30) / 10 - 0.5,
     silence: i > 0 && random() < 0.15 ? 0.4 + random() * 0.1 : 0,
-    air: Math.floor(random() * 70),
+    // quick notes take next to nothing
+    air: Math.floor(random() * (random() < 0.3 ? 4 : 70)),
     ...(again && i >= again ? { again: i - again } : {}),
   }));
+}
+
+/** Hundredths beyond what there is; two a stroke are nobody's to measure. */
+function missing(from: number, to: number): number {
+  const beyond = (at: number) => Math.max(0, at - 100, -at);
+  return beyond(to) > 2 ? beyond(to) - beyond(from) : 0;
 }
 
 /** Every way there is, tried out: which direction, turned or brought there by the air button. */
@@ -32,27 +39,27 @@ function tryEverything(
   const go = (i: number, open: number, way: number, cost: number): void => {
     if (cost >= best) return;
     const moment = moments[i];
+    const within = Math.max(0, Math.min(100, open));
     if (!moment) {
-      const off = end ? 0.1 * Math.abs(open - end.open) + (wayOf(way) === end.way ? 0 : 1000) : 0;
-      best = Math.min(best, cost + (closes ? 0.03 * open : 0) + off);
+      const off = end ? 0.1 * Math.abs(within - end.open) + (wayOf(way) === end.way ? 0 : 1000) : 0;
+      best = Math.min(best, cost + (closes ? 0.03 * within : 0) + off);
       return;
     }
     const play = (from: number, by: number, all: number) => {
       const to = from + by * moment.air;
-      const missing = Math.max(0, to - 100, -to);
-      const short = missing > 2 ? missing : 0;
+      const short = missing(from, to);
       const changed = now?.has(i) && now.get(i) !== wayOf(by) ? 0.3 : 0;
       const more = changed + (short ? 1000 + 10 * short : 0);
-      go(i + 1, Math.max(0, Math.min(100, to)), by, all + more);
+      go(i + 1, Math.max(-2, Math.min(102, to)), by, all + more);
     };
     const turn = turns?.get(i);
     if (!turn) play(open, way, cost);
     if ((moment.canTurn || turn) && (i > 0 || start) && (!turn || turn === wayOf(-way)))
-      play(open, -way, cost + 1 + moment.price);
+      play(within, -way, cost + 1 + moment.price);
     const reach = Math.floor((moment.silence / 1.5) * 100);
     if (!turn && i > 0 && moment.silence >= 0.4)
-      for (let to = Math.max(0, open - reach); to <= Math.min(100, open + reach); to++)
-        if (to !== open) for (const by of [1, -1]) play(to, by, cost + 0.7);
+      for (let to = Math.max(0, within - reach); to <= Math.min(100, within + reach); to++)
+        if (to !== within) for (const by of [1, -1]) play(to, by, cost + 0.7);
   };
   go(0, start?.open ?? 0, start?.way === "close" ? -1 : 1, 0);
   return best;
@@ -147,20 +154,22 @@ function cheapestAlike(
     if (cost >= best) return;
     const moment = moments[i];
     if (!moment) {
-      best = Math.min(best, cost + (closes ? 0.03 * open : 0));
+      const end = Math.max(0, Math.min(100, open));
+      best = Math.min(best, cost + (closes ? 0.03 * end : 0));
       return;
     }
     for (const way of [1, -1]) {
       const isTurn = way !== (ways[i - 1] ?? 1);
       if (isTurn && (i === 0 || !moment.canTurn)) continue;
-      const to = open + way * moment.air;
-      const missing = Math.max(0, to - 100, -to);
-      const short = missing > 2 ? 1000 + 10 * missing : 0;
+      const from = isTurn ? Math.max(0, Math.min(100, open)) : open;
+      const to = from + way * moment.air;
+      const lacks = missing(from, to);
+      const short = lacks ? 1000 + 10 * lacks : 0;
       const first = firstOf.get(i);
       const other = first !== undefined && ways[first] !== way ? 20 : 0;
       ways[i] = way;
       const price = (isTurn ? 1 + moment.price : 0) + short + other;
-      go(i + 1, Math.max(0, Math.min(100, to)), cost + price);
+      go(i + 1, Math.max(-2, Math.min(102, to)), cost + price);
     }
   };
   go(0, 0, 0);

@@ -51,7 +51,7 @@ const MISSING = 10;
 /** What should begin like another: for each hundredth it does not, and for the other direction. */
 const AWAY = 0.05;
 const OTHER_WAY = 2;
-/** Hundredths that nobody measures. */
+/** Hundredths that nobody measures: so much more a stroke may take than there is. */
 const SLACK = 2;
 /** A moment that goes another way than when it was first. */
 export const UNLIKE = 20;
@@ -64,16 +64,34 @@ const OFF_THE_END = 0.1;
 const BUTTON_SECONDS = 1.5;
 export const BUTTON_REST = 0.4;
 
-/** Hundredths that are missing to get there: beyond fully open or closed. */
-export function missingFrom(to: number): number {
-  const short = Math.max(0, to - FULL, -to);
-  return short > SLACK ? short : 0;
+// How far a stroke has come, in hundredths: the bellows are so far open where they open, so far
+// from fully open where they close. It may go a little beyond what there is, and turning forgives
+// that.
+
+const LAST = FULL + SLACK;
+
+/** How far a stroke has come where the bellows stand so. */
+export const comeSoFar = (way: Direction, open: number): number =>
+  way === "open" ? open : FULL - open;
+
+/** How far open the bellows are then. */
+export const openAt = (way: Direction, come: number): number =>
+  way === "open" ? Math.min(FULL, come) : Math.max(0, FULL - come);
+
+/** A stroke that goes on for a moment: how far it comes, and the hundredths that are missing. */
+export function goneOn(come: number, air: number): { readonly to: number; missing: number } {
+  const to = come + air;
+  return to > LAST ? { to: LAST, missing: to - Math.max(come, FULL) } : { to, missing: 0 };
 }
 
 const WAYS: readonly Direction[] = ["open", "close"];
-/** Places of the bellows in each direction: opening first, then closing. */
-const PLACES = FULL + 1;
+/** Strokes by how far they have come: those that open first, then those that close. */
+const PLACES = LAST + 1;
 const STATES = 2 * PLACES;
+const wayOf = (state: number): Direction => WAYS[state < PLACES ? 0 : 1]!;
+const openOf = (state: number): number => openAt(wayOf(state), state % PLACES);
+const stateOf = (way: Direction, open: number): number =>
+  WAYS.indexOf(way) * PLACES + comeSoFar(way, open);
 /** A way is no better by less than this. */
 const EPSILON = 1e-9;
 
@@ -91,7 +109,7 @@ export function cheapest(
   let [before, after] = [new Float64Array(STATES), new Float64Array(STATES)];
   const at = new Float64Array(STATES);
   before.fill(Infinity);
-  before[start ? WAYS.indexOf(start.way) * PLACES + start.open : 0] = 0;
+  before[start ? stateOf(start.way, start.open) : 0] = 0;
   // for each moment and state: the state before it, and after it the one at it
   const from = new Int16Array(STATES * moments.length);
   const placed = new Int16Array(STATES * moments.length);
@@ -113,8 +131,8 @@ export function cheapest(
     if (stand)
       for (let state = 0; state < STATES; state++)
         at[state]! +=
-          AWAY * Math.abs((state % PLACES) - stand.open) +
-          (WAYS[state > FULL ? 1 : 0] === stand.way ? 0 : OTHER_WAY);
+          AWAY * Math.abs(openOf(state) - stand.open) +
+          (wayOf(state) === stand.way ? 0 : OTHER_WAY);
     after.fill(Infinity);
     for (const way of [0, 1]) {
       const other =
@@ -125,9 +143,9 @@ export function cheapest(
   }
   let [best, cost] = [-1, Infinity];
   for (let state = 0; state < STATES; state++) {
-    const open = state % PLACES;
+    const open = openOf(state);
     const away = end ? OFF_THE_END * Math.abs(open - end.open) : 0;
-    const isOther = end && end.way !== WAYS[state > FULL ? 1 : 0];
+    const isOther = end && end.way !== wayOf(state);
     const all = before[state]! + (closes ? LEFT_OPEN * open : 0) + away + (isOther ? NONE : 0);
     if (all < cost - EPSILON) [best, cost] = [state, all];
   }
@@ -144,26 +162,32 @@ function turned(
   way: number,
   price: number,
 ): void {
-  const [to, now] = [way * PLACES, (1 - way) * PLACES];
-  for (let open = 0; open < PLACES; open++) {
-    const cost = before[now + open]! + price;
-    if (cost >= at[to + open]! - EPSILON) continue;
-    at[to + open] = cost;
-    came[to + open] = now + open;
+  const now = (1 - way) * PLACES;
+  for (let come = 0; come < PLACES; come++) {
+    const to = way * PLACES + Math.max(0, FULL - come);
+    const cost = before[now + come]! + price;
+    if (cost >= at[to]! - EPSILON) continue;
+    at[to] = cost;
+    came[to] = now + come;
   }
 }
 
 /** At a moment: brought elsewhere by the air button, as far as the rest allows, either way on. */
 function byButton(before: Float64Array, at: Float64Array, came: Int16Array, reach: number): void {
-  for (let to = 0; to < PLACES; to++) {
+  // the cheapest of those that are so far open
+  const from = new Int16Array(FULL + 1).fill(-1);
+  for (let state = 0; state < STATES; state++) {
+    const open = openOf(state);
+    if (from[open]! < 0 || before[state]! < before[from[open]!]!) from[open] = state;
+  }
+  for (let to = 0; to <= FULL; to++) {
     let [least, by] = [Infinity, -1];
     for (let open = Math.max(0, to - reach); open <= Math.min(FULL, to + reach); open++) {
-      if (open === to) continue;
-      const [opening, closing] = [before[open]!, before[PLACES + open]!];
-      if (opening < least) [least, by] = [opening, open];
-      if (closing < least) [least, by] = [closing, PLACES + open];
+      const state = from[open]!;
+      if (open !== to && before[state]! < least) [least, by] = [before[state]!, state];
     }
-    for (const state of [to, PLACES + to]) {
+    for (const way of WAYS) {
+      const state = stateOf(way, to);
       if (least + BUTTON >= at[state]! - EPSILON) continue;
       at[state] = least + BUTTON;
       came[state] = by;
@@ -180,17 +204,15 @@ function played(
   air: number,
   price: number,
 ): void {
-  const [first, step] = [way * PLACES, way === 0 ? air : -air];
-  for (let open = 0; open < PLACES; open++) {
-    let cost = at[first + open]! + price;
+  const first = way * PLACES;
+  for (let come = 0; come < PLACES; come++) {
+    let cost = at[first + come]! + price;
     if (cost === Infinity) continue;
-    const to = open + step;
-    const short = missingFrom(to);
-    if (short > 0) cost += NONE + MISSING * short;
-    const there = first + Math.max(0, Math.min(FULL, to));
-    if (cost >= after[there]! - EPSILON) continue;
-    after[there] = cost;
-    put[there] = first + open;
+    const { to, missing } = goneOn(come, air);
+    if (missing > 0) cost += NONE + MISSING * missing;
+    if (cost >= after[first + to]! - EPSILON) continue;
+    after[first + to] = cost;
+    put[first + to] = first + come;
   }
 }
 
@@ -206,12 +228,10 @@ function stepsTo(
   for (let i = moments.length - 1; i >= 0; i--) {
     const here = placed[STATES * i + state]!;
     const came = from[STATES * i + here]!;
-    const [open, { air }] = [here % PLACES, moments[i]!];
+    const open = openOf(here);
     steps.push({
-      way: WAYS[here > FULL ? 1 : 0]!,
-      open,
-      byButton: came % PLACES !== open,
-      missing: missingFrom(here > FULL ? open - air : open + air),
+      ...{ way: wayOf(here), open, byButton: openOf(came) !== open },
+      missing: goneOn(here % PLACES, moments[i]!.air).missing,
     });
     state = came;
   }

@@ -12,7 +12,7 @@ import { shapeAlong } from "../../road.ts";
 import { drawnIn } from "../reeds/reeds.ts";
 import { USUAL_COUPLERS } from "./air.ts";
 import { FULL, momentsIn, type Moment } from "./places.ts";
-import { missingFrom, type Direction, type Ends } from "./plan.ts";
+import { comeSoFar, goneOn, openAt, type Direction, type Ends } from "./plan.ts";
 
 /** The air at a moment under marks that are written. */
 export interface Filled {
@@ -36,22 +36,23 @@ export function filledBy(
   const told = marks
     .map(({ from, data }) => ({ at: quartersAt(score, from), data }))
     .sort((a, b) => a.at - b.at);
-  let [open, next] = [0, 0];
+  let [come, next] = [0, 0];
   let way: Direction = "open";
   return moments.map((moment): Filled => {
     let turns = false;
     for (; next < told.length && told[next]!.at <= moment.at + 1e-9; next++) {
       const { direction, button } = told[next]!.data;
-      if (typeof button === "number") open = button;
+      const stood = typeof button === "number" ? button : openAt(way, come);
       if (direction && direction !== way) {
         way = direction as Direction;
         turns = true;
       }
+      if (turns || typeof button === "number") come = comeSoFar(way, stood);
     }
-    const now = open;
-    const to = way === "open" ? open + moment.air : open - moment.air;
-    open = Math.max(0, Math.min(FULL, to));
-    return { way, open: now, missing: missingFrom(to), turns };
+    const open = openAt(way, come);
+    const { to, missing } = goneOn(come, moment.air);
+    come = to;
+    return { way, open, missing, turns };
   });
 }
 
