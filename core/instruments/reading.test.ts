@@ -94,6 +94,22 @@ describe("organ music", () => {
     expect(whose(file(...voices))).toEqual(["right 67 62", "left 59", "feet 43"]);
   });
 
+  it("of a chorale has all four voices though one alone has its words, and horns stand above", () => {
+    const names = ["Horn 2", "Soprano", "Alto", "Tenor", "Bass"];
+    const lines = ["C5:4", "G4:4", "D4:4", "B3:4", "G2:4"];
+    const parts = lines.map((text, i) => measure(1, line(text, 1, 1, i === 1 ? LYRIC : "")));
+    const of = (from: number) =>
+      file(...parts.slice(from)).replace(
+        "<part-list/>",
+        `<part-list>${names
+          .slice(from)
+          .map((name, i) => `<score-part id="P${i}"><part-name>${name}</part-name></score-part>`)
+          .join("")}</part-list>`,
+      );
+    for (const from of [0, 1])
+      expect(whose(of(from))).toEqual(["right 67 62", "left 59", "feet 43"]);
+  });
+
   it("of a hymn on two staves gives the lowest voice to the feet, in voices or in chords", () => {
     const expected = ["right 62 67 62 69 62 71 62 67", "left 59 57 55 59", "feet 43 41 43 43"];
     expect(whose(file(hymn))).toEqual(expected);

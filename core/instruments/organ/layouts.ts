@@ -14,9 +14,9 @@ const isHymn = ([upper, lower]: readonly StaffFacts[]): boolean =>
   lower!.low >= LOWEST_PEDAL;
 
 const usual = () => 0.5;
-/** A singer above the organ; where all staves have words, the organ plays them all. */
+/** A singer above the organ; where all are sung or called voices, the organ plays them all. */
 const isSungAbove = ([first, ...others]: readonly StaffFacts[]): boolean =>
-  first!.sung && !others.every((one) => one.sung);
+  first!.sung && !others.every((one) => one.sung || one.voice);
 const sung = (staves: readonly StaffFacts[]) => (isSungAbove(staves) ? 1 : 0);
 
 /** Ways organ music is written down. Common practice, no source. */

@@ -34,6 +34,8 @@ export interface Layout {
 export interface StaffFacts {
   /** Words are sung under it. */
   readonly sung: boolean;
+  /** Its part is called a voice of a choir. */
+  readonly voice: boolean;
   /** Share of its moments in which exactly two notes sound. */
   readonly pairs: number;
   /** Share of its moments at which the staff before it strikes too. */
@@ -58,11 +60,12 @@ export function staffFacts(
     readonly measures: readonly Measure[];
     readonly staves: number;
     readonly transposed: boolean;
+    readonly voice: boolean;
   }[],
 ): StaffFacts[] {
   let before: ReadonlySet<string> = new Set();
   const symbols = symbolsIn(parts).some((inBar) => inBar.length > 0);
-  return parts.flatMap(({ measures, staves, transposed }) =>
+  return parts.flatMap(({ measures, staves, transposed, voice }) =>
     Array.from({ length: staves }, (_, i): StaffFacts => {
       const bars = measures.map(({ notes }) => notes.filter((note) => note.staff === i + 1));
       const moments = new Set<string>();
@@ -87,6 +90,7 @@ export function staffFacts(
         low: all.reduce((least, { midi }) => Math.min(least, midi), Infinity),
         high: all.reduce((most, { midi }) => Math.max(most, midi), -Infinity),
         transposed,
+        voice,
       };
     }),
   );

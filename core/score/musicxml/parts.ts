@@ -7,6 +7,9 @@ import { child, childText, children, type Element } from "../xml/xml.ts";
 export const partsOf = (root: Element): Element[] =>
   children(root, "part").filter((part) => child(part, "measure"));
 
+/** So many voices are a choir. */
+const CHOIR = 4;
+
 /** How many staves a part has, as its first measure says. */
 export const stavesOf = (part: Element): number =>
   Math.max(
@@ -21,7 +24,8 @@ export const stavesOf = (part: Element): number =>
  * The parts to practise: those that were chosen, else the first with two staves or more (with
  * one-staff parts right after it while the instrument has a limb for them), else as many one-staff
  * parts as the instrument reads together, else the first. Tablature of a part that is there in
- * notes too, and what is sung where enough is left to play, are not parts to choose from.
+ * notes too, and what is sung where enough is left to play, are not parts to choose from. The
+ * voices of a choir are taken together by an instrument that reads so many.
  *
  * @param sizes how many staves the instrument reads together
  */
@@ -47,6 +51,12 @@ export function choosePart(
       message: say`The file holds ${parts.length} parts; ${message} Another can be chosen in the
         piece's menu.`,
     });
+  // a chorale may have its words under one voice, and instruments above it
+  const voices = written.filter((part) => isVoice(part) && stavesOf(part) === 1);
+  if (voices.length >= CHOIR && sizes.includes(voices.length)) {
+    warn(say`the voices of the choir are practised together: ${voices.length} staves.`);
+    return voices;
+  }
   const keyboard = open.findIndex((part) => stavesOf(part) >= 2);
   if (keyboard >= 0) {
     const found = [open[keyboard]!];
@@ -105,11 +115,20 @@ const stepsIn = (part: Element): Set<string> =>
       ),
   );
 
-/** A part that calls itself one for the feet. */
-function isPedal(part: Element): boolean {
+function nameOf(part: Element): string {
   const list = child(part.parentNode as Element, "part-list");
   const entry =
     list &&
     children(list, "score-part").find((one) => one.getAttribute("id") === part.getAttribute("id"));
-  return /\bped/i.test(childText(entry, "part-name") ?? "");
+  return childText(entry, "part-name")?.trim() ?? "";
 }
+
+/** A part that calls itself one for the feet. */
+const isPedal = (part: Element): boolean => /\bped/i.test(nameOf(part));
+
+/** Voices of a choir as they are called in several languages, in full or by their letter. */
+const VOICE =
+  /^(s(opran[oe]?)?|cantus|d[ei]scant|(contr)?alt(o|us)?|a|t(enore?)?|b(a(ss?(o|us)?|ß))?)\.?( ?[12I]+)?$/i;
+
+/** A part that is called a voice of a choir. */
+export const isVoice = (part: Element): boolean => VOICE.test(nameOf(part));

@@ -2,7 +2,7 @@ import type { Aspect } from "../marks/aspects.ts";
 import { fittest, lowestVoice, saysTransposed, staffFacts, type Layout } from "./layouts.ts";
 import { readMeasure, type RawMeasure, type RawNote, type ParserState } from "./measure.ts";
 import type { LayoutChoice } from "../model/model.ts";
-import { stavesOf, tablatureAfter } from "./parts.ts";
+import { isVoice, stavesOf, tablatureAfter } from "./parts.ts";
 import { chordNames, symbolsIn } from "./letters.ts";
 import { joinTablature, joinTablaturePart } from "./tablature.ts";
 import { children, type Element } from "../xml/xml.ts";
@@ -34,6 +34,8 @@ export interface ReadPart {
   /** Staves of the parts before it. */
   readonly above: number;
   readonly transposed: boolean;
+  /** It is called a voice of a choir. */
+  readonly voice: boolean;
 }
 
 /** More than anybody reads at once. */
@@ -56,7 +58,10 @@ export function readParts(
       used.reduce((most, one) => Math.max(most, one), stavesOf(part)),
     );
     above += staves;
-    return { part, measures, staves, above: above - staves, transposed: saysTransposed(part) };
+    return {
+      ...{ part, measures, staves, above: above - staves },
+      ...{ transposed: saysTransposed(part), voice: isVoice(part) },
+    };
   });
 }
 
