@@ -13,6 +13,9 @@ const HOME: Readonly<Record<Finger, number>> = { p: 5, i: 3, m: 2, a: 1 };
 /** From this string on downwards the thumb plays. */
 const BASS = 4;
 
+/** Who plucks a string: the thumb the basses, in quick lines on low strings whoever is free. */
+type Whose = "thumb" | "fingers" | "either";
+
 /** A string with the finger that plucks it. */
 interface Plucked {
   readonly string: number;
@@ -44,6 +47,9 @@ const PRICES = {
   ...{ inStroke: 0, stroke: 3 },
   // seconds: notes on a string faster than this go by three fingers in turn
   threeBelow: 0.14,
+  // faster than this the thumb does not come back in time; with a finger on its
+  // string, or on the low ones, it gets in the way
+  ...{ thumbBelow: 0.18, thumbBeside: 1.6, inLine: 0.3 },
 };
 type PluckPrices = typeof PRICES;
 
@@ -68,7 +74,7 @@ const MOST_NOTES = 6;
 function waysOf(
   prices: PluckPrices,
   strings: readonly number[],
-  isBass: (at: number) => boolean,
+  whose: (at: number) => Whose,
 ): PluckWay[] {
   const found: PluckWay[] = [];
   const isStroke = prices.inStroke > 0 && strings.length >= prices.stroke;
@@ -85,10 +91,16 @@ function waysOf(
       const more =
         // over a string between them that is to stay silent it hardly can
         (sweeps ? prices.sweep + prices.skipped * (last.string - string - 1) : 0) +
-        (finger === "p" && !isBass(at) && !isStroke ? prices.thumbHigh : 0) +
+        (finger === "p" && whose(at) === "fingers" && !isStroke ? prices.thumbHigh : 0) +
         (finger !== "p" && isStroke ? prices.inStroke : 0) +
-        (finger !== "p" && isBass(at) ? prices.bassByFinger : 0) +
-        (finger === "p" ? 0 : prices.fromHome * Math.abs(string - HOME[finger])) +
+        (finger !== "p" && whose(at) === "thumb" ? prices.bassByFinger : 0) +
+        (finger === "p"
+          ? whose(at) === "either"
+            ? prices.inLine
+            : 0
+          : whose(at) === "either"
+            ? 0
+            : prices.fromHome * Math.abs(string - HOME[finger])) +
         // fingers beside each other on strings that are not
         (last && last.finger !== "p" && finger !== "p"
           ? prices.fingersApart *
@@ -119,12 +131,21 @@ function stepCost(prices: PluckPrices, a: PluckWay, b: PluckWay, seconds: number
   for (const { finger, string } of b.notes) {
     const before = a.notes.find((one) => one.finger === finger);
     if (!before) continue;
-    if (finger === "p") cost += before.string === string ? 0 : prices.thumbAgain * quick(AGAIN_IN);
-    else cost += prices.again * quick(AGAIN_IN);
+    if (finger !== "p") cost += prices.again * quick(AGAIN_IN);
+    else {
+      const isQuick = seconds < prices.thumbBelow;
+      // over the next string it goes on in one stroke
+      if (isQuick) cost += before.string === string + 1 ? prices.sweep : prices.again;
+      else if (before.string !== string) cost += prices.thumbAgain * quick(AGAIN_IN);
+    }
   }
   const [from, to] = [single(a), single(b)];
-  if (!from || !to || from.finger === "p" || to.finger === "p" || from.finger === to.finger)
-    return cost;
+  if (!from || !to || from.finger === to.finger) return cost;
+  if (from.finger === "p" || to.finger === "p")
+    return seconds < prices.thumbBelow &&
+      (from.string === to.string || Math.min(from.string, to.string) >= BASS)
+      ? cost + prices.thumbBeside
+      : cost;
   const pair = [from.finger, to.finger].sort().join("");
   cost += pair === "am" ? prices.middleRing : pair === "ai" ? prices.indexRing : 0;
   const up = from.string - to.string;
@@ -170,10 +191,20 @@ export function pluckingHand(
   const stringOf = ({ id }: Played): number => strings.get(id) ?? 1;
   const lowFirst = (notes: readonly Played[]) =>
     [...notes].sort((a, b) => stringOf(b) - stringOf(a) || a.midi - b.midi);
-  const isBass = (note: Played) => stringOf(note) >= BASS || basses.has(note.id);
-  /** Strings that are plucked at once, and which of them are the bass. */
-  const nameOf = ({ notes }: Moment) =>
-    notes.map((note) => `${stringOf(note)}${isBass(note) ? "b" : ""}`).join();
+  /** A line that is too quick for the thumb goes on by fingers on low strings too. */
+  const isQuick = ({ notes, link }: Moment) =>
+    notes.length === 1 && link !== undefined && link.seconds < prices.thumbBelow;
+  const whoseOf = (moment: Moment, note: Played): Whose =>
+    basses.has(note.id)
+      ? "thumb"
+      : stringOf(note) < BASS
+        ? "fingers"
+        : isQuick(moment)
+          ? "either"
+          : "thumb";
+  /** Strings that are plucked at once, and whose they are. */
+  const nameOf = (moment: Moment) =>
+    moment.notes.map((note) => `${stringOf(note)}${whoseOf(moment, note)}`).join();
   const known = new Map<string, readonly PluckWay[]>();
   return {
     key: (midi) => midi,
@@ -189,7 +220,8 @@ export function pluckingHand(
       let found = known.get(name);
       if (!found) {
         const { notes } = moment;
-        known.set(name, (found = waysOf(prices, notes.map(stringOf), (at) => isBass(notes[at]!))));
+        const whose = (at: number) => whoseOf(moment, notes[at]!);
+        known.set(name, (found = waysOf(prices, notes.map(stringOf), whose)));
       }
       return found;
     },

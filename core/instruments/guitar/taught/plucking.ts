@@ -125,6 +125,14 @@ export const LAST: typeof PATTERNS = [
   ["5 3 2 1 2 1 2 3", 0.2, "p i m a m a m i"],
 ];
 
+/** Quick lines on low strings, where the thumb does not come back in time. Set on these. */
+export const QUICK: typeof PATTERNS = [
+  ["6 6 6 5 5 5 4 4 4 3 3 2 2", 0.15, "p m i m i m i m i m i m i"],
+  ["6 6 5 5 4 4", 0.16, "p i m i m i"],
+  ["6 5 4 3 2 1", 0.12, "p p p i m a"],
+  ["5 3 5 2 5 1", 0.15, "p i p m p a"],
+];
+
 /** Those that come out otherwise; in a run of i and m alone the two may change places. */
 export const missedOf = (list: typeof PATTERNS) =>
   list.filter(([strings, seconds, fingers]) => {
@@ -140,6 +148,7 @@ export const pluckingFigures = () =>
       ["while prices were found", PATTERNS],
       ["after they were frozen", AFTERWARDS],
       ["last of all", LAST],
+      ["for quick lines, on which they were set", QUICK],
     ] as const
   ).map(([when, list]) => ({
     what: `guitar, plucking hand: patterns that are taught, written ${when}`,
