@@ -3,11 +3,11 @@ import type { Proposal } from "../fingering/index.ts";
 import type { Score } from "../score/model/model.ts";
 import type { MarkTask, ProposedMark } from "../score/marks/work.ts";
 import {
-  adornedScore,
   graceId,
   layerOf,
   onKeys,
   ornamentsOn,
+  toFinger,
   type Adornment,
   type Ornament,
   type Slides,
@@ -89,9 +89,9 @@ export interface Together {
 }
 
 /**
- * Fingers for a tune bare and adorned, chosen together so that nothing is relearnt: those of the
- * bare tune with its ornaments fitted in, or those of the adorned tune with its ornaments left
- * out, whichever costs less in both.
+ * Fingers for a tune bare and adorned, chosen together so that nothing is relearnt. On keys one
+ * search knows of both. Elsewhere they are those of the bare tune with its ornaments fitted in, or
+ * those of the adorned tune with its ornaments left out, whichever costs less in both.
  *
  * @param ornaments by note id
  */
@@ -100,12 +100,10 @@ export function fingersTogether(
   ornaments: ReadonlyMap<string, Ornament>,
   { locks = new Map(), ...whom }: TogetherOptions,
 ): Together {
-  // a finger that slides is its note's: nothing else is asked of the hand
-  const isSlid = ([, { how }]: readonly [string, Ornament]) => how === "slid";
-  const adorned = adornedScore(score, new Map([...ornaments].filter((one) => !isSlid(one))));
+  const { score: adorned, school } = toFinger(score, ornaments, slidesOn(whom.instrument));
   const form = analyse(score);
   const fingers = (of: Score, under: ReadonlyMap<string, string>): Proposal =>
-    propose(of, { ...whom, from: 0, to: of.bars.length - 1, form, locks: under });
+    propose(of, { ...whom, from: 0, to: of.bars.length - 1, form, locks: under, school });
   const said = ({ notes }: Proposal) =>
     new Map(
       notes.flatMap(({ id, finger }): [string, string][] =>
@@ -115,15 +113,9 @@ export function fingersTogether(
   const isTune = new Set(score.notes.map(({ id }) => id));
   const ofTune = (all: ReadonlyMap<string, string>) =>
     new Map([...all].filter(([id]) => isTune.has(id)));
-  const bare = fingers(score, locks);
-  const fitted = fingers(adorned, said(bare));
   const free = fingers(adorned, locks);
-  const stripped = fingers(score, ofTune(said(free)));
-  const best =
-    bare.cost + fitted.cost <= free.cost + stripped.cost
-      ? { bare: said(bare), adorned: said(fitted) }
-      : { bare: said(stripped), adorned: said(free) };
-  const isOnKeys = slidesOn(whom.instrument) === onKeys;
+  const isOnKeys = school.gracesLater;
+  const best = isOnKeys ? { bare: ofTune(said(free)), adorned: said(free) } : cheaper();
   for (const [note, { how, side }] of ornaments) {
     const finger = best.adorned.get(note);
     if (!how || finger === undefined) continue;
@@ -132,6 +124,15 @@ export function fingersTogether(
       best.adorned.set(graceId(note), beside(finger, side === "above", whom.hand));
   }
   return best;
+
+  function cheaper() {
+    const bare = fingers(score, locks);
+    const fitted = fingers(adorned, said(bare));
+    const stripped = fingers(score, ofTune(said(free)));
+    return bare.cost + fitted.cost <= free.cost + stripped.cost
+      ? { bare: said(bare), adorned: said(fitted) }
+      : { bare: said(stripped), adorned: said(free) };
+  }
 }
 
 /** The finger beside one, on the side of a higher or lower note; within the hand at its edge. */

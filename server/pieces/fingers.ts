@@ -24,6 +24,7 @@ import {
   type Score,
   TEACHER,
 } from "@yarrow-ridge/core/score";
+import { graceId, onKeys, toFinger } from "@yarrow-ridge/core/instruments/ornaments";
 import { eq } from "drizzle-orm";
 import { assignments, attempts } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
@@ -33,6 +34,7 @@ import type { Studio } from "../studio.ts";
 import { underName } from "../work.ts";
 import { pedalNow, positionsNow } from "./keyboard.ts";
 import { againIn } from "./form.ts";
+import { ofNotes, ornamentsNow } from "./underOrnaments.ts";
 import { fingersAnswer, lineAnswer } from "./fingersAnswer.ts";
 import { apartIn } from "./apart.ts";
 import { spelled } from "./spelled.ts";
@@ -195,8 +197,10 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
   const { score: written, form } = await knownPiece(studio, id);
   const row = await pieceRow(studio.db, id);
   const { instrument: kind, reading, setup } = row;
-  const score = await spelled(studio, row, written, body.tempo);
+  const bare = await spelled(studio, row, written, body.tempo);
   checkHand(kind, body.hand);
+  const ornaments = await ornamentsNow(studio, id, kind, bare, body.hand);
+  const { score, school } = toFinger(bare, ornaments, instrument(kind).slides ?? onKeys);
   checkBars(score, body);
   const inked = await noteRows(studio.db, id, {
     layer: body.layer ?? TEACHER,
@@ -207,6 +211,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
     inked.filter(({ value }) => value !== "").map(({ noteId, value }) => [noteId, value]),
   );
   for (const { id, finger } of body.locks ?? []) locks.set(known(names, id), String(finger));
+  for (const [note, { finger }] of ornaments) if (finger) locks.set(graceId(note), finger);
   const positions = thumbs(score, await positionsNow(studio, id, body.layer ?? TEACHER), body.hand);
   for (const { id, thumb } of body.positions ?? [])
     positions.set(known(names, id), midiOf(pitchOf(thumb)));
@@ -215,12 +220,17 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
     ? { pedal: (await pedalNow(studio, id)).marks }
     : {};
   const told = { ...setup, ...toldBySchool(body.school) };
+  const asked = lineOptions(body, kind);
   const options = {
-    ...lineOptions(body, kind),
+    ...asked,
+    ...(ornaments.size ? { school: { ...asked.school, ...school } } : {}),
     ...(tempo ? { tempo } : {}),
     ...(Object.keys(told).length ? { setup: told } : {}),
   };
-  const other = score.notes.filter((note, i) => note !== written.notes[i]);
+  const other = [
+    ...bare.notes.filter((note, i) => note !== written.notes[i]),
+    ...score.notes.filter(({ id }) => !names.has(id)),
+  ];
   const also = await toldBeside(studio, id, kind, body, score);
   const decided = instrument(kind).aspects.flatMap((one) =>
     one.decides ? [...(also.get(one.id) ?? [])] : [],
@@ -244,7 +254,7 @@ async function proposeIn(studio: Studio, id: string, body: Wanted, signal: Abort
       `${id} ${reading} ${JSON.stringify([options, pedal, decided, other.map(({ id, pitch }) => [id, pitch])])}`,
     ),
   );
-  return { proposal, names, bars: score.bars };
+  return { proposal: ofNotes(proposal, names), names, bars: score.bars };
 }
 
 /** What is asked of strings, frets and feet. */

@@ -100,6 +100,42 @@ it("proposes one layer after the other, with fingers and reasons", async () => {
   expect(new Set(third.ornaments.map(({ kind }) => kind)).size).toBeGreaterThan(1);
 });
 
+it("gives a tune the fingers that its ornaments go with", async () => {
+  const file = demoFile("lamps-along-the-quay");
+  const id = (await studio.bring(file, "with-ornaments.musicxml", "accordion")).json.id;
+  const url = `/api/pieces/${id}/marks/ornaments`;
+  const bars = { from: 17, to: 32 };
+  const fingers = async () => {
+    const { json } = await studio.ask("POST", `/api/pieces/${id}/fingerings/propose`, {
+      ...{ ...bars, hand: "right" },
+    });
+    return (json as unknown as { notes: { id: string; finger: number | null }[] }).notes;
+  };
+  const before = await fingers();
+  const { json } = await propose({ ...bars, layer: 1 }, id);
+  const { json: made } = await studio.ask("POST", `${url}/propose`, {
+    ...bars,
+    options: { layer: 1 },
+  });
+  const { marks } = made as unknown as { marks: Placed[] };
+  await studio.ask("PUT", url, {
+    put: marks.map(({ from, data }, i) => ({
+      ...{ id: `mark-${i}`, data, from: { bar: from.bar, offset: from.exact } },
+    })),
+    remove: [],
+  });
+  const after = await fingers();
+  // the same notes: graces that stand as marks have their fingers there
+  expect(after.map((one) => one.id)).toEqual(before.map((one) => one.id));
+  const of = new Map(after.map((one) => [one.id, one.finger]));
+  const graces = json.ornaments.filter(({ kind }) => kind === "grace");
+  expect(graces.length).toBeGreaterThan(5);
+  for (const { id: note, from, finger } of graces) {
+    const beyond = (Number(finger) - of.get(note)!) * (from === "above" ? 1 : -1);
+    expect(beyond > 0 || of.get(note) === 1).toBe(true);
+  }
+});
+
 it("has fingers on graces that go with those of the tune, and leaves one that stands", async () => {
   const own = (
     await studio.bring(demoFile("lamps-along-the-quay"), "fingers.musicxml", "accordion")

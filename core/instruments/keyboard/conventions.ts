@@ -11,6 +11,8 @@ export interface KeyboardSchool extends School {
    * (fewer moves at speed).
    */
   readonly chromatic: "thumb and third" | "all fingers";
+  /** Graces come later: the same fingers play without them. */
+  readonly gracesLater?: boolean;
 }
 
 export const USUAL_CHROMATIC: KeyboardSchool["chromatic"] = "thumb and third";

@@ -55,6 +55,21 @@ const ornamented = (moment: Moment): { at: number; way: Way } | undefined => {
     : { at, way: WAYS[moment.notes[at]!.ornaments!.find((sign) => WAYS[sign])!]! };
 };
 
+/** Past a grace the tune goes on as if it were not there. */
+export const pastGraces = (line: readonly Moment[], model: KeyboardHand): Term<Grip>[] =>
+  line.flatMap(({ notes: [note], link }, at): Term<Grip>[] => {
+    if (!note?.grace || !link || line[at + 1]?.notes[0]?.grace !== false) return [];
+    return [
+      {
+        at: line.map((_, i) => i === at + 1),
+        triple: (before, _, after) => Math.min(IMPOSSIBLE, model.step(before, after, link)),
+      },
+    ];
+  });
+
+/** Beyond what anything that can be played costs. */
+const IMPOSSIBLE = 1e4;
+
 /**
  * The price of ornaments: which finger takes the main note decides which are free for its
  * neighbours.

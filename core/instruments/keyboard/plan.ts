@@ -12,7 +12,7 @@ import { differing } from "./differing.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 import { leaving } from "./leaving.ts";
 import { outside } from "./locks.ts";
-import { ornaments } from "./ornaments.ts";
+import { ornaments, pastGraces } from "./ornaments.ts";
 import { otherHand, othersAt, sharedKeys, type Held } from "./otherHand.ts";
 import { outsidePosition, problemsOf } from "./problems.ts";
 import { describe, factsOf, reasonOf } from "./reasons.ts";
@@ -36,6 +36,7 @@ export function keyboardPlan(
       goodStart(line),
       ...asShapes(line, broken, model),
       ...ornaments(line, model),
+      ...((school as Partial<KeyboardSchool>).gracesLater ? pastGraces(line, model) : []),
       otherHand(line, others, model),
     ],
     regular: (priced, own, known) => withCycles(priced, model.endMismatch, own, known),

@@ -1,4 +1,5 @@
 export { adornedFile, adornedScore, graceId, ornamentsOn } from "./adorned.ts";
+export { toFinger } from "./toFinger.ts";
 export { adornments, LAYER_NAMES, type Adornment, type OrnamentOptions } from "./layers.ts";
 export { graceKey, KINDS, ornamentText, tonesOf, type Ornament } from "./kinds.ts";
 export { ornamentsOver } from "./ornaments.ts";

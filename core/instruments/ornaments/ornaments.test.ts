@@ -195,7 +195,7 @@ describe("fingers", () => {
 
   it("of the bare tune stay when it is adorned, and graces have one of their own", () => {
     const random = randomOf(3);
-    const found = { kept: 0, notes: 0, graces: 0, fingered: 0 };
+    const found = { kept: 0, notes: 0, graces: 0, fingered: 0, awkward: 0 };
     for (let i = 0; i < 25; i++) {
       const { score } = tune(random, 6);
       const some = layered(score);
@@ -207,10 +207,17 @@ describe("fingers", () => {
       for (const { note, data } of some)
         if (data.kind === "grace") {
           found.graces++;
+          const [grace, main] = [graceId(note.id), note.id].map((id) =>
+            Number(adorned.get(id)?.[0]),
+          );
+          const beyond = (grace! - main!) * (data.side === "above" ? 1 : -1);
+          if (beyond === 0 || (beyond < 0 && main !== 1)) found.awkward++;
           if (adorned.get(graceId(note.id))) found.fingered++;
         }
     }
     expect(found.kept).toBe(found.notes);
+    // a hand does not leap for a grace, nor cross but over the thumb. Common practice, no source
+    expect(found.awkward / found.graces).toBeLessThan(0.01);
     expect(found.graces).toBeGreaterThan(200);
     expect(found.fingered / found.graces).toBeGreaterThanOrEqual(0.99);
   });
