@@ -1,6 +1,7 @@
 import { say } from "../../words/say.ts";
 import { add, compare, onsets, subtract, toNumber, type Score } from "../../score/index.ts";
 import { voiceLine } from "../../score/model/lines.ts";
+import { toText } from "../../score/model/fractionText.ts";
 import { quarterOf } from "../looking.ts";
 import type { FollowingSign } from "../sign.ts";
 import type { WrittenNote } from "./written.ts";
@@ -39,6 +40,11 @@ function dampedBasses(score: Score, line: Line): FollowingSign[] {
   const isBass = voiceLine(score, "low");
   const all = line.flat();
   const basses = all.filter(({ note, string }) => (isBass ? isBass(note) : string >= BASS));
+  const struckAt = new Map<string, Stopped[]>();
+  for (const other of all) {
+    const at = toText(startOf(score, other));
+    struckAt.set(at, [...(struckAt.get(at) ?? []), other]);
+  }
   return basses.flatMap((one, i): FollowingSign[] => {
     const { string, fret } = one;
     if (fret > 0) return [];
@@ -47,14 +53,15 @@ function dampedBasses(score: Score, line: Line): FollowingSign[] {
     const then = next && startOf(score, next);
     if (then && compare(then, startOf(score, one)) === 0) return [];
     // struck again it is damped by that; while it rings on below its chord nothing is to do
-    if (then && compare(then, end) <= 0) {
-      const isAgain = all.some(
-        (other) => other.string === string && compare(startOf(score, other), end) === 0,
-      );
-      return isAgain ? [] : [goneOn(one, next)];
-    }
+    const struck = struckAt.get(toText(end)) ?? [];
+    if (struck.some((other) => other.string === string)) return [];
+    if (then && compare(then, end) <= 0) return [goneOn(one, next)];
     const rest = then ? toNumber(subtract(then, end)) : Infinity;
-    return isBass && rest >= HEARD ? rested(score, all, one) : [];
+    if (!isBass || rest < HEARD) return [];
+    const goesOn = all.some(
+      (other) => compare(startOf(score, other), end) < 0 && compare(endOf(score, other), end) > 0,
+    );
+    return struck[0] || goesOn ? [rested(one, struck[0])] : [];
   });
 }
 
@@ -68,23 +75,16 @@ const goneOn = ({ string }: Stopped, next: Stopped): FollowingSign => ({
       : say`the thumb stops string ${string} after it has plucked`,
 });
 
-/** A bass that rests below what is plucked when its value is over. Common practice, no source. */
-function rested(score: Score, all: readonly Stopped[], bass: Stopped): FollowingSign[] {
+/** A bass that rests below a tune, by what is plucked when its value is over, if anything is. */
+function rested(bass: Stopped, struck: Stopped | undefined): FollowingSign {
   const { string } = bass;
-  const end = endOf(score, bass);
-  const above = all.filter((other) => compare(startOf(score, other), end) <= 0);
-  const struck = above.find((other) => compare(startOf(score, other), end) === 0);
-  const goesOn = struck ?? above.find((other) => compare(endOf(score, other), end) > 0);
-  if (!goesOn || goesOn.string === string) return [];
   const { id } = (struck ?? bass).note;
-  return [
-    {
-      ...{ kind: "damp", from: id, to: id, look: "text" },
-      text: say`×${string}`,
-      stops: { strings: [string], when: struck ? "before" : "after" },
-      name: say`the bass rests: the thumb comes back to string ${string}`,
-    },
-  ];
+  return {
+    ...{ kind: "damp", from: id, to: id, look: "text" },
+    text: say`×${string}`,
+    stops: { strings: [string], when: struck ? "before" : "after" },
+    name: say`the bass rests: the thumb comes back to string ${string}`,
+  };
 }
 
 /**
@@ -96,8 +96,9 @@ function dampedSteps(score: Score, line: Line): FollowingSign[] {
   const voices = new Map<string, Stopped[][]>();
   for (const notes of line)
     for (const voice of new Set(notes.map(({ note }) => note.voice))) {
-      const own = notes.filter(({ note }) => note.voice === voice);
-      voices.set(voice, [...(voices.get(voice) ?? []), own]);
+      const tune = voices.get(voice) ?? [];
+      tune.push(notes.filter(({ note }) => note.voice === voice));
+      voices.set(voice, tune);
     }
   return [...voices.values()].flatMap((tune) =>
     tune.flatMap(([one, ...others], i): FollowingSign[] => {

@@ -94,13 +94,10 @@ function waysOf(
         (finger === "p" && whose(at) === "fingers" && !isStroke ? prices.thumbHigh : 0) +
         (finger !== "p" && isStroke ? prices.inStroke : 0) +
         (finger !== "p" && whose(at) === "thumb" ? prices.bassByFinger : 0) +
-        (finger === "p"
-          ? whose(at) === "either"
-            ? prices.inLine
-            : 0
-          : whose(at) === "either"
-            ? 0
-            : prices.fromHome * Math.abs(string - HOME[finger])) +
+        // in a quick line the hand lies over the string
+        (whose(at) === "either"
+          ? Number(finger === "p") * prices.inLine
+          : Number(finger !== "p") * prices.fromHome * Math.abs(string - HOME[finger])) +
         // fingers beside each other on strings that are not
         (last && last.finger !== "p" && finger !== "p"
           ? prices.fingersApart *
