@@ -21,6 +21,9 @@ const folder = resolve(process.env.DATA_DIR || join(root, "data"));
 const log = pino({ level: process.env.LOG_LEVEL ?? "warn" }, pino.destination(2));
 const say = (line: string) => process.stdout.write(`${line}\n`);
 
+/** Milliseconds a connection stays open though nothing is asked; browsers give up before. */
+const IDLE = 310_000;
+
 async function main(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`PORT is "${process.env.PORT}"; it must be a number from 0 to 65535.`);
@@ -59,6 +62,8 @@ async function main(): Promise<void> {
       `Yarrow Ridge is ready at http://${host.includes(":") ? `[${host}]` : host}:${address.port}/`,
     );
   });
+  // who comes back on a connection just when it is closed for idleness gets no answer
+  if ("keepAliveTimeout" in server) server.keepAliveTimeout = IDLE;
   server.on("error", (error: NodeJS.ErrnoException) => {
     say(
       error.code === "EADDRINUSE"
