@@ -108,6 +108,11 @@ describe("organ music", () => {
       );
     for (const from of [0, 1])
       expect(whose(of(from))).toEqual(["right 67 62", "left 59", "feet 43"]);
+    // where the organ has a part of its own, that is the one
+    const organ = measure(2, [line("E5:4", 1, 1), line("E3:4", 2, 2)].join(back));
+    expect(whose(of(0).replace("</score-partwise>", `<part id="P5">${organ}</part>$&`))).toEqual([
+      ...["right 76", "left 52"],
+    ]);
   });
 
   it("of a hymn on two staves gives the lowest voice to the feet, in voices or in chords", () => {

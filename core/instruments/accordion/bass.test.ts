@@ -137,6 +137,8 @@ describe("the left hand", () => {
       ...["Press G major: it sounds D too.", "Press E minor: it sounds E too."],
       "Leave out G.",
     ]);
+    // the tone is spelled as the chord has it: C E flat G
+    expect(ways("G3+C4")).toContain("Press C minor: it sounds E♭ too.");
     // over a bass that is no part of it: E with G and B over A
     expect(ways("A2+G3+B3")[0]).toBe("Press A and G major: it sounds D too.");
   });

@@ -1,4 +1,4 @@
-import type { Moment, Term } from "../../fingering/index.ts";
+import type { Link, Moment, Term } from "../../fingering/index.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
 
 type Way = "trill" | "below" | "turn";
@@ -56,16 +56,22 @@ const ornamented = (moment: Moment): { at: number; way: Way } | undefined => {
 };
 
 /** Past a grace the tune goes on as if it were not there. */
-export const pastGraces = (line: readonly Moment[], model: KeyboardHand): Term<Grip>[] =>
-  line.flatMap(({ notes: [note], link }, at): Term<Grip>[] => {
-    if (!note?.grace || !link || line[at + 1]?.notes[0]?.grace !== false) return [];
-    return [
-      {
-        at: line.map((_, i) => i === at + 1),
-        triple: (before, _, after) => Math.min(IMPOSSIBLE, model.step(before, after, link)),
-      },
-    ];
+export function pastGraces(line: readonly Moment[], model: KeyboardHand): Term<Grip>[] {
+  const isGrace = (at: number) => line[at]?.notes[0]?.grace;
+  /** By what there is from the note before to the one after: one price for all that are alike. */
+  const alike = new Map<string, { readonly link: Link; readonly at: boolean[] }>();
+  line.forEach(({ link }, grace) => {
+    if (!link || !isGrace(grace) || isGrace(grace + 1) !== false) return;
+    const key = JSON.stringify(link);
+    const one = alike.get(key) ?? { link, at: line.map(() => false) };
+    one.at[grace + 1] = true;
+    alike.set(key, one);
   });
+  return [...alike.values()].map(({ link, at }) => ({
+    at,
+    triple: (before, _, after) => Math.min(IMPOSSIBLE, model.step(before, after, link)),
+  }));
+}
 
 /** Beyond what anything that can be played costs. */
 const IMPOSSIBLE = 1e4;

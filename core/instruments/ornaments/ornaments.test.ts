@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import { scoreOf } from "../../testing.ts";
 import { instrument, sounded } from "../index.ts";
 import { fingersTogether } from "../ornamented.ts";
+import { propose } from "../propose.ts";
 import { graceId } from "./adorned.ts";
 import { adornments, type Adornment, type OrnamentOptions } from "./layers.ts";
 import { ornamentsOver } from "./ornaments.ts";
@@ -199,10 +200,14 @@ describe("fingers", () => {
     for (let i = 0; i < 25; i++) {
       const { score } = tune(random, 6);
       const some = layered(score);
-      const { bare, adorned } = fingersTogether(score, ornamentsOf(some), options);
-      for (const [id, finger] of bare) {
+      const { adorned } = fingersTogether(score, ornamentsOf(some), options);
+      // a bare tune that was fingered before anybody thought of ornaments
+      const alone = propose(score, { ...options, from: 0, to: score.bars.length - 1 });
+      const locks = new Map(alone.notes.map(({ id, finger }) => [id, finger!]));
+      const over = fingersTogether(score, ornamentsOf(some), { ...options, locks });
+      for (const [id, finger] of locks) {
         found.notes++;
-        if (adorned.get(id) === finger) found.kept++;
+        if (over.adorned.get(id) === finger && over.bare.get(id) === finger) found.kept++;
       }
       for (const { note, data } of some)
         if (data.kind === "grace") {

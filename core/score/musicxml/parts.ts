@@ -7,9 +7,6 @@ import { child, childText, children, type Element } from "../xml/xml.ts";
 export const partsOf = (root: Element): Element[] =>
   children(root, "part").filter((part) => child(part, "measure"));
 
-/** So many voices are a choir. */
-const CHOIR = 4;
-
 /** How many staves a part has, as its first measure says. */
 export const stavesOf = (part: Element): number =>
   Math.max(
@@ -51,12 +48,6 @@ export function choosePart(
       message: say`The file holds ${parts.length} parts; ${message} Another can be chosen in the
         piece's menu.`,
     });
-  // a chorale may have its words under one voice, and instruments above it
-  const voices = written.filter((part) => isVoice(part) && stavesOf(part) === 1);
-  if (voices.length >= CHOIR && sizes.includes(voices.length)) {
-    warn(say`the voices of the choir are practised together: ${voices.length} staves.`);
-    return voices;
-  }
   const keyboard = open.findIndex((part) => stavesOf(part) >= 2);
   if (keyboard >= 0) {
     const found = [open[keyboard]!];
@@ -71,6 +62,12 @@ export function choosePart(
         : say`part ${index + 1}, with ${stavesOf(found[0]!)} staves, is the one to practise.`,
     );
     return found;
+  }
+  // a chorale may have its words under one voice, and instruments above it
+  const voices = written.filter(isVoice);
+  if (voices.length >= CHOIR && sizes.includes(voices.length)) {
+    warn(say`the voices of the choir are practised together: ${voices.length} staves.`);
+    return voices;
   }
   if (open.length > 1 && sizes.includes(open.length)) {
     if (open.length < parts.length || open.length > 2)
@@ -129,6 +126,9 @@ const isPedal = (part: Element): boolean => /\bped/i.test(nameOf(part));
 /** Voices of a choir as they are called in several languages, in full or by their letter. */
 const VOICE =
   /^(s(opran[oe]?)?|cantus|d[ei]scant|(contr)?alt(o|us)?|a|t(enore?)?|b(a(ss?(o|us)?|ß))?)\.?( ?[12I]+)?$/i;
+
+/** So many voices are a choir. */
+const CHOIR = 4;
 
 /** A part that is called a voice of a choir. */
 export const isVoice = (part: Element): boolean => VOICE.test(nameOf(part));

@@ -158,10 +158,10 @@ function together(
 }
 
 /** Chord buttons that sound it with one tone more. */
-const fuller = (board: BassBoard, notes: readonly Played[], fifths: number): string[] =>
+const fuller = (board: BassBoard, notes: readonly Played[]): string[] =>
   fullerFor(board, [...new Set(notes.map(({ midi }) => midi % 12))]).map(
     ({ buttons, more }) =>
-      say`Press ${buttons.map(nameOf).join(say` and `)}: it sounds ${pitchText(more, fifths)} too.`,
+      say`Press ${buttons.map(nameOf).join(say` and `)}: it sounds ${more} too.`,
   );
 
 /** What no button has. */
@@ -183,7 +183,7 @@ function problemsOf(
           ${all.map(name).join(", ")}.`,
         ways: [
           ...together(board, all, name),
-          ...fuller(board, all, score?.bars[bar]?.key.fifths ?? 0),
+          ...fuller(board, all),
           say`Leave out ${beyond.map(name).join(", ")}.`,
           ...(board.rows.length < ROWS.length ? [say`A board with sevenths may have it.`] : []),
         ],

@@ -1,4 +1,4 @@
-import { isChord, soundsOf, type BassBoard, type Button } from "./board.ts";
+import { columnName, isChord, soundsOf, TONES, type BassBoard, type Button } from "./board.ts";
 
 /** Buttons that are pressed together for a chord that no button has. */
 export interface Together {
@@ -55,11 +55,14 @@ export function togetherFor(
 }
 
 /** A chord button, over a bass or not, that sounds one tone more than is written. */
-export interface Fuller {
+interface Fuller {
   readonly buttons: readonly Button[];
-  /** The pitch class that comes along, C = 0. */
-  readonly more: number;
+  /** The tone that comes along, as the chord spells it: B♭. */
+  readonly more: string;
 }
+
+/** Fifths from the root of a chord to its tones, by their semitones. */
+const FIFTHS: Readonly<Record<number, number>> = { 3: -3, 4: 4, 7: 1, 9: 3, 10: -2 };
 
 /** Of two notes of a chord so many ways to make it full are named. */
 const FULLER = 2;
@@ -87,7 +90,9 @@ export function fullerFor(board: BassBoard, pitches: readonly number[]): Fuller[
       const isTriad = row === "major" || row === "minor";
       const away = Math.abs(column) + (bass ? Math.abs(bass.column - column) : 0);
       const worth = away + (isTriad ? 0 : REACH);
-      found.push({ buttons: bass ? [bass, chord] : [chord], more, worth });
+      const tone = TONES[row][sounds.indexOf(more)]!;
+      const name = columnName(column + (FIFTHS[tone] ?? 0));
+      found.push({ buttons: bass ? [bass, chord] : [chord], more: name, worth });
     }
   return found
     .sort((a, b) => a.worth - b.worth)
