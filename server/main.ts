@@ -21,7 +21,7 @@ const folder = resolve(process.env.DATA_DIR || join(root, "data"));
 const log = pino({ level: process.env.LOG_LEVEL ?? "warn" }, pino.destination(2));
 const say = (line: string) => process.stdout.write(`${line}\n`);
 
-/** Milliseconds a connection stays open though nothing is asked; browsers give up before, from memory. */
+/** Milliseconds an idle connection stays open; browsers give up before, from memory. */
 const IDLE = 310_000;
 
 async function main(): Promise<void> {
