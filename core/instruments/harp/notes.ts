@@ -26,6 +26,9 @@ export interface HarpNote {
   readonly of?: string;
   /** Where it is, for what is said of it; nothing when it stands alone. */
   readonly where?: string;
+  /** The same without the time that it is played, and that time: 1, 2 … */
+  readonly bar?: string;
+  readonly time?: number;
 }
 
 const SHARPS: readonly Letter[] = ["F", "C", "G", "D", "A", "E", "B"];
@@ -50,7 +53,7 @@ export function harpNotes(score: Score, played: readonly PlayedBar[]): HarpNote[
     .flatMap(({ bar, time, at }) => {
       const number = say`bar ${barSpan(score.bars, bar, bar)}`;
       return (inBar.get(bar) ?? []).map((note): HarpNote => ({
-        ...{ pitch: note.pitch, midi: note.midi, hand: note.hand },
+        ...{ pitch: note.pitch, midi: note.midi, hand: note.hand, bar: number, time },
         ...(time > 1
           ? { id: playedId(note.id, time), of: note.id, where: say`${number}, ${timeText(time)}` }
           : { id: note.id, where: number }),

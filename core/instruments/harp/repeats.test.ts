@@ -47,6 +47,26 @@ it("sets again for the second time what the first one has changed, and that time
   expect(plain(doubt!.text)).toBe("Bar 1, 2nd time: F is not set; the pedals stand at F♯.");
 });
 
+it("says once what cannot be had in any time, and names the time of what is late in one only", () => {
+  const late = (first: string, second: string): string[] =>
+    pedalWork.problems!(
+      task(
+        withSigns(
+          scoreOf([
+            [first, "r:4"],
+            [second, "r:4"],
+          ]),
+          { 1: { repeatEnd: 2 } },
+        ),
+        [],
+        120,
+      ),
+    ).map(({ text }) => plain(text).split(" cannot")[0]!);
+  expect(late("G4:0.5 A4:0.5 G#4:0.5 A4:0.5 r:2", "r:4")).toEqual(["Bar 1: G sharp"]);
+  // the second time A flat sounds just before
+  expect(late("A4 G4:0.5 r:0.5 r:2", "r:2 G4 Ab4")).toEqual(["Bar 1, 2nd time: A"]);
+});
+
 it("takes a part of what is repeated by itself: other bars are played between its times", () => {
   const score = withSigns(
     scoreOf([

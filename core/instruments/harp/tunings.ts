@@ -26,7 +26,10 @@ export function tuningsFor(
   const bars = [0, score.bars.length - 1] as const;
   const now = tuningOf(harp);
   return TUNINGS.map((tuning): Tried => {
-    const found = proposeInBars({ ...harp, tuning: tunedTo(tuning) }, score, bars, options);
+    const found = proposeInBars({ ...harp, tuning: tunedTo(tuning) }, score, bars, {
+      ...options,
+      withoutWays: true,
+    });
     return { tuning, flips: found.changes.length, missing: found.problems.length };
   }).sort(
     (a, b) =>

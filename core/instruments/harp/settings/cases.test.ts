@@ -231,6 +231,47 @@ describe("pedals", () => {
     expect(slow.ways[0]).toMatch(/^At \d+ a minute there is time\.$/);
   });
 
+  // Each way out is tried by itself here, on the whole of it.
+  it("name only ways that help, for each note that comes too late, however many they are", () => {
+    const hurried = [0, 8, 16, 24, 32, 40].flatMap((at): At[] => [
+      ...[...inRow(0.5, "G4 A4 G#4 A4 E4 E4"), ...inRow(0.4, "A4 G#4 G4 G#4 A4")].map(
+        ([onset, length, names], i): At => [at + (i < 6 ? 0 : 3) + onset, length, names],
+      ),
+    ]);
+    const { problems } = ask(hurried, { tempo: 110 });
+    expect(problems.length).toBeGreaterThanOrEqual(12);
+    let [quicker, slower] = [0, 0];
+    for (const { note, ways } of problems) {
+      const at = Number(note.split(" ")[0]);
+      const near = hurried.filter(([onset]) => Math.abs(onset - hurried[at]![0]) < 6);
+      const isMissed = (moments: readonly At[], over: Partial<SettingOptions>): boolean => {
+        const { problems: left } = ask(moments, { tempo: 110, ...over });
+        const index = moments.findIndex(([onset]) => onset === hurried[at]![0]);
+        return left.some((one) => one.note.startsWith(`${index} `));
+      };
+      for (const way of ways) {
+        const tempo = /At \D*(\d+)\D* a minute/.exec(way)?.[1];
+        if (tempo) {
+          expect(isMissed(near, { tempo: Number(tempo) })).toBe(false);
+          slower++;
+        }
+        if (way.includes("With a move")) {
+          expect(isMissed(near, { secondsPerMove: 0.25 })).toBe(false);
+          quicker++;
+        }
+        if (way.includes("Let what rings"))
+          expect(
+            isMissed(
+              near.map(([onset, , names]): At => [onset, 0, names]),
+              {},
+            ),
+          ).toBe(false);
+      }
+      expect(ways.at(-1)).toBe("Leave it out.");
+    }
+    expect(Math.min(quicker, slower)).toBeGreaterThan(0);
+  });
+
   it("are moved as late as there is time, on a beat, between earliest and latest", () => {
     const [change] = ask(inRow(1, "F4 G4 A4 C5 F#4"), { start: NATURALS }).changes;
     expect(change).toMatchObject({ name: "F", from: 0, to: 1, limb: "right", onset: 3 });

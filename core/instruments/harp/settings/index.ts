@@ -1,4 +1,3 @@
-import { capital } from "../../../words/index.ts";
 import { say } from "../../../words/say.ts";
 import { playedTogether, spokenName, type PlayedBar, type Score } from "../../../score/index.ts";
 import { beatsIn, harpNotes, signatureOf, type HarpNote } from "../notes.ts";
@@ -17,6 +16,7 @@ import {
 } from "../strings.ts";
 import { writtenChanges, type WrittenChange } from "../onTheRoad.ts";
 import { layMoves } from "./lay.ts";
+import { problemsIn, type SettingProblem } from "./problems.ts";
 import { QUICK } from "./quick.ts";
 import { settle } from "./search.ts";
 import type { Chance, Movable, Plucked, SettingTask, Span } from "./task.ts";
@@ -33,6 +33,8 @@ export interface SettingOptions {
   readonly beats?: readonly number[];
   /** Strings that are settled, by note id. */
   readonly on?: ReadonlyMap<string, number>;
+  /** Only which notes cannot be had, not what would help: that is looked for one by one. */
+  readonly withoutWays?: boolean;
 }
 
 /** A pedal or a lever that is moved. Quarters from the beginning. */
@@ -48,14 +50,6 @@ export interface Change {
   /** The note it is for. */
   readonly note: string;
   readonly why: string;
-}
-
-/** A note that cannot be had as things are. */
-export interface SettingProblem {
-  readonly kind: "off" | "late";
-  readonly note: string;
-  readonly text: string;
-  readonly ways: readonly string[];
 }
 
 export interface Settings {
@@ -79,12 +73,6 @@ const OTHER_SPELLING = 0.3;
 const RINGS = 1;
 /** A note shorter than this rings as long. */
 const AT_LEAST = 0.05;
-/** Shares of the tempo at which a note may be had that cannot at the tempo itself. */
-const SLOWER = [0.8, 0.65, 0.5];
-/** For so many of the notes that cannot be had a slower tempo is looked for. */
-const LOOKED_AT = 4;
-/** Seconds on either side of it that are looked at for that. */
-const AROUND = 4;
 
 /**
  * How the pedals or levers stand at the beginning, and each change with its time.
@@ -116,9 +104,7 @@ export function proposeSettings(
     strings: new Map(
       [...found.taken].map(([id, { string, value }]) => [id, { string, alter: value }]),
     ),
-    problems: notes
-      .filter(({ id }) => !found.taken.has(id))
-      .map((note, i) => problemOf(harp, note, i < LOOKED_AT ? notes : [], options, task)),
+    problems: problemsIn(harp, notes, new Set(found.taken.keys()), options, task),
   };
 }
 
@@ -147,19 +133,20 @@ export function proposeInBars(
   const played = playedTogether(score.bars, from, to);
   const once = played.filter(({ time }) => time === 1);
   const signature = signatureOf(score.bars[from]!.key.fifths);
-  const along = (bars: readonly PlayedBar[], on?: ReadonlyMap<string, number>) =>
+  const along = (bars: readonly PlayedBar[], more: Partial<SettingOptions> = {}) =>
     proposeSettings(harp, harpNotes(score, bars), {
       ...{ ...options, signature, beats: beatsIn(score, bars) },
-      ...(on ? { on } : {}),
+      ...more,
     });
-  const first = along(once);
+  const asOnce = () => along(once, { withoutWays: true }).strings;
   const found =
-    once.length === played.length ? first : along(played, againOn(score, played, first.strings));
+    once.length === played.length
+      ? along(once)
+      : along(played, { on: againOn(score, played, asOnce()) });
   const idOf = new Map(harpNotes(score, played).map(({ id, of = id }) => [id, of]));
   return {
     ...found,
     strings: new Map([...found.strings].filter(([id]) => idOf.get(id) === id)),
-    problems: found.problems.map((one) => ({ ...one, note: idOf.get(one.note)! })),
     written: writtenChanges(score.bars, played, found.start, found.changes),
   };
 }
@@ -245,60 +232,3 @@ function joined(notes: readonly HarpNote[]): Span[] {
   }
   return found;
 }
-
-/** Why a note cannot be had, and what would help. */
-function problemOf(
-  harp: Harp,
-  note: HarpNote,
-  notes: readonly HarpNote[],
-  options: SettingOptions,
-  task: SettingTask,
-): SettingProblem {
-  const name = spokenName(note.pitch);
-  const where = note.where ? say`${capital(note.where)}: ` : "";
-  const chances = task.notes.find(({ id }) => id === note.id)!.chances;
-  if (chances.length === 0)
-    return {
-      ...{ kind: "off", note: note.id },
-      text: say`${where}${name} is not on this harp.`,
-      ways: octavesOf(harp, note),
-    };
-  const on = chances
-    .map(({ movable, value }) =>
-      called(movable === undefined ? name : task.movables[movable]!.id, value),
-    )
-    .join(say` or `);
-  const tempo = slower(harp, note, notes, options);
-  return {
-    ...{ kind: "late", note: note.id },
-    text: say`${where}${name} cannot be prepared: there is no time to set ${on}.`,
-    ways: [
-      ...(tempo ? [say`At ${tempo} a minute there is time.`] : []),
-      say`Leave it out.`,
-      say`Let what rings before it end sooner.`,
-    ],
-  };
-}
-
-/** A tempo at which a note can be had, if there is one. */
-function slower(
-  harp: Harp,
-  { id, onset }: HarpNote,
-  notes: readonly HarpNote[],
-  options: SettingOptions,
-): number | undefined {
-  const around = (AROUND * options.tempo) / 60;
-  const near = notes.filter((other) => Math.abs(other.onset - onset) <= around);
-  for (const share of SLOWER) {
-    const tempo = Math.round(options.tempo * share);
-    if (settle(taskOf(harp, near, { ...options, tempo }).task).taken.has(id)) return tempo;
-  }
-  return undefined;
-}
-
-/** Octaves in which a note is there. */
-const octavesOf = (harp: Harp, { midi }: HarpNote): string[] =>
-  [
-    stringsFor(harp, midi + 12).length > 0 ? say`Play it an octave higher.` : [],
-    stringsFor(harp, midi - 12).length > 0 ? say`Play it an octave lower.` : [],
-  ].flat();
