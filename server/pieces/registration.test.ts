@@ -31,7 +31,8 @@ const mark = (key: string, bar: number, data: object) => ({
 
 it("says of each change who makes it, and where somebody is free when here nobody is", async () => {
   const stops = { stops: "Flute 8′, Krummhorn 8′", combination: 2 };
-  const all = [mark("a", 0, { stops: "Principal 8′" }), mark("b", 8, stops), mark("c", 20, stops)];
+  const other = { stops: "Principal 8′, Krummhorn 8′" };
+  const all = [mark("a", 0, { stops: "Principal 8′" }), mark("b", 8, stops), mark("c", 20, other)];
   expect((await put(all)).status).toBe(200);
   const { status, json } = await check({ tempo: 72 });
   expect(status).toBe(200);

@@ -2,7 +2,7 @@ import { plain } from "../../words/say.ts";
 import { perform, readScore, startOf, type Mark, type Score } from "../../score/index.ts";
 import { instrument, marksHeard, readingOf, sounded } from "../index.ts";
 import { check } from "../propose.ts";
-import { changesMade, registrationText, understood } from "./organ.ts";
+import { changesMade, drawnAfter, jobsIn, registrationText, understood } from "./organ.ts";
 import { apart } from "./registration/manuals.ts";
 import { REGISTRATION } from "./registration/registration.ts";
 import { registrationWork } from "./registration/registrationWork.ts";
@@ -61,6 +61,8 @@ interface Situation {
   readonly bars: readonly string[];
   readonly tempo?: number;
   readonly mark: Mark;
+  /** What is drawn from the beginning. */
+  readonly drawn?: Mark["data"];
   readonly by: readonly string[];
   readonly nearest?: string;
   /** Feet that are told: the pedal notes in turn. */
@@ -92,6 +94,13 @@ const SITUATIONS: readonly Situation[] = [
     mark: at(1, 0, STOPS),
     by: [],
     nearest: "1.2 left",
+  },
+  {
+    name: "before the first note is no place for a change",
+    bars: [BUSY, BUSY],
+    mark: at(0, 1, STOPS),
+    by: [],
+    nearest: "none",
   },
   {
     name: "a rest is too short for a stop when it is quick",
@@ -194,19 +203,55 @@ const SITUATIONS: readonly Situation[] = [
     mark: at(1, 0, STOPS),
     by: ["left"],
   },
+  {
+    name: "a rest that is enough for one stop is not for four",
+    bars: [BUSY, "C5 D5 E5 F5 | . D4 E4 F4 | C3 D3 E3 F3"],
+    drawn: { stops: "Principal 8, Octave 4, Mixture" },
+    mark: at(1, 0, { stops: "Flute 8" }),
+    by: [],
+  },
+  {
+    name: "what is drawn already is left",
+    bars: [BUSY, "C5 D5 E5 F5 | . D4 E4 F4 | C3 D3 E3 F3"],
+    drawn: { stops: "Principal 8, Octave 4, Mixture" },
+    mark: at(1, 0, { stops: "Principal 8′, Octave 4′" }),
+    by: ["left"],
+  },
+  {
+    name: "two hands share what is too much for one",
+    bars: [BUSY, ". . E5 F5 | . . E4 F4 | C3 D3 E3 F3"],
+    drawn: { stops: "Principal 8, Octave 4, Mixture" },
+    mark: at(1, 0, { stops: "Flute 8, Flute 4, Nazard 2 2/3" }),
+    by: ["right", "left"],
+  },
+  {
+    name: "one hand with time enough does both",
+    bars: [BUSY, "C5 D5 E5 F5 | . . . . | C3 D3 E3 F3"],
+    mark: at(1, 0, { ...STOPS, couplers: "II to I" }),
+    by: ["left"],
+  },
+  {
+    name: "a combination brings the stops that are written with it",
+    bars: [BUSY, "C5 D5 E5 F5 | . D4 E4 F4 | C3 D3 E3 F3"],
+    tempo: 160,
+    mark: at(1, 0, { stops: "Flute 8, Flute 4, Krummhorn 8", combination: 4 }),
+    by: ["left"],
+  },
 ];
 
-it.each(SITUATIONS)("$name", ({ bars, tempo = 80, mark, by, nearest, feet }) => {
+it.each(SITUATIONS)("$name", ({ bars, tempo = 80, mark, drawn, by, nearest, feet }) => {
   const score = scoreOf(bars);
   const pedal = score.notes.filter(({ hand }) => hand === "feet");
   const parts = new Map(feet?.map((foot, i) => [pedal[i]!.id, foot]));
   const [made, ...others] = changesMade({
-    ...{ score, from: 0, to: bars.length - 1, tempo, written: [mark], options: {} },
+    ...{ score, from: 0, to: bars.length - 1, tempo, options: {} },
+    written: [...(drawn ? [at(0, 0, drawn)] : []), mark],
     said: new Map([["part", parts]]),
   });
   expect(others).toEqual([]);
   expect(made!.by).toEqual(by);
-  if (nearest) {
+  if (nearest === "none") expect(made!.nearest).toBeUndefined();
+  else if (nearest) {
     const { bar, offset, by: who } = made!.nearest!;
     expect(`${bar}.${offset.num / offset.den} ${who.join(", ")}`).toBe(nearest);
   }
@@ -254,6 +299,35 @@ it("pitch and family of stops are understood where they can be, in several langu
     { text: "Gamba 8", feet: "8", family: "string" },
     { text: "Tremulant" },
   ]);
+});
+
+it("stops that nobody is free to draw may be set as a combination, where one could be pressed", () => {
+  const doubt = (data: Mark["data"], feet: string) =>
+    registrationWork.check!({
+      ...{ score: scoreOf([BUSY, `C5 D5 E5 F5 | C4 D4 E4 F4 | ${feet}`]), from: 0, to: 1 },
+      ...{ tempo: 80, options: {}, written: [at(1, 0, data)] },
+    }).map(({ text }) => plain(text));
+  expect(doubt(STOPS, ". . E3 F3")[0]).toMatch(
+    /nobody is free for Trumpet 8.*Set as a combination it could be made here \(feet\)\.$/s,
+  );
+  expect(doubt(STOPS, "C3 D3 E3 F3")[0]).not.toMatch(/combination/);
+  expect(doubt({ ...STOPS, swell: "open" }, ". D3 E3 F3")[0]).not.toMatch(/combination/);
+});
+
+it("stops with a sign are added to what is drawn or taken from it", () => {
+  const stops = (...changes: string[]) =>
+    drawnAfter(changes.map((one) => ({ stops: one }))).at(-1)!["stops"];
+  const full = "Principal 8′, Octave 4′, Trumpet 8′";
+  expect(stops(full, "+ Mixture")).toBe("Principal 8′, Octave 4′, Trumpet 8′, Mixture");
+  expect(stops(full, "− Trumpet")).toBe("Principal 8′, Octave 4′");
+  expect(stops(full, "off Trumpet 8, Octave 4")).toBe("Principal 8′");
+  expect(stops(full, "+ Nazard 2⅔, − Octave 4, Trumpet")).toBe("Principal 8′, Nazard 2⅔");
+  expect(stops(full, "add octave 4")).toBe("Principal 8′, Trumpet 8′, octave 4");
+  expect(stops(full, "Flute 8 + Flute 4")).toBe("Flute 8, Flute 4");
+  expect(stops("- Mixture")).toBe("");
+  // one is moved, not four
+  const [, jobs] = jobsIn([{ stops: full }, { stops: "+ Mixture" }]);
+  expect(jobs).toEqual([{ action: "stops", count: 1 }]);
 });
 
 it("an assistant who is told is free everywhere", () => {

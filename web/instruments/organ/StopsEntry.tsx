@@ -1,6 +1,7 @@
 import { say, small } from "@yarrow-ridge/core/words";
 import {
-  actionsOf,
+  drawnAfter,
+  jobsIn,
   limbsOf,
   manualName,
   nearestFree,
@@ -30,6 +31,7 @@ export function StopsEntry(props: EntryProps) {
 }
 
 function StopsFields({
+  marks,
   here,
   write,
   score,
@@ -39,6 +41,18 @@ function StopsFields({
   stands,
 }: EntryProps & { stands: Mark | undefined }) {
   const [data, setData] = useState<Mark["data"]>(stands?.data ?? {});
+  const earlier = useMemo(
+    () =>
+      here
+        ? marks
+            .filter(({ from }) => comparePlaces(from, here) < 0)
+            .sort((a, b) => comparePlaces(a.from, b.from))
+            .map((mark) => mark.data)
+        : [],
+    [marks, here],
+  );
+  // stops that are added or taken away, as they stand then
+  const drawn = drawnAfter([...earlier, data]).at(-1)!.stops;
   // not with every letter that is typed
   const limbs = useMemo(() => {
     const parts = said.find(({ aspect }) => aspect.id === "part")?.values;
@@ -48,7 +62,7 @@ function StopsFields({
     const { [field]: _, ...rest } = data;
     setData(value === undefined || value === "" ? rest : { ...rest, [field]: value });
   };
-  const stops = understood((data.stops as string | undefined) ?? "");
+  const stops = understood(data.stops === undefined ? "" : (drawn as string));
   const told = stops.filter(({ feet, family }) => feet ?? family);
   const manuals = Array.from({ length: Number(piece.setup?.["manuals"] ?? 2) }, (_, i) => i + 1);
   const isNew = JSON.stringify(data) !== JSON.stringify(stands?.data ?? {});
@@ -131,9 +145,12 @@ function StopsFields({
           />
         }
       />
-      {here && actionsOf(data).length > 0 && (
+      {here && (
         <p className="soft" role="status">
-          {whoText({ data, here, score, tempo, limbs })}
+          {data.stops !== undefined &&
+            drawn !== data.stops &&
+            say`Then drawn: ${drawn as string}. `}
+          {whoText({ data, earlier, here, score, tempo, limbs })}
         </p>
       )}
       <div className="row">
@@ -151,15 +168,19 @@ function StopsFields({
 /** Who makes the change, or where somebody could. */
 function whoText({
   data,
+  earlier,
   here,
   score,
   tempo,
   limbs,
 }: Pick<EntryProps, "score" | "tempo"> & {
   data: Mark["data"];
+  earlier: readonly Mark["data"][];
   here: Place;
   limbs: ReturnType<typeof limbsOf>;
 }): string {
+  const jobs = jobsIn([...earlier, data]).at(-1)!;
+  if (jobs.length === 0) return "";
   const at = quartersAt(score, here);
   const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
   if (at <= first) return say`Set before the piece begins.`;
@@ -168,9 +189,9 @@ function whoText({
   const name = (id: string) =>
     organ.limbs.some((limb) => limb.id === id) ? small(handName(organ, id)) : id;
   const names = (by: readonly string[]) => by.map(name).join(", ");
-  const by = whoIsFree(limbs, actionsOf(data), at, tempo);
+  const by = whoIsFree(limbs, jobs, at, tempo);
   if (by) return say`Free for it here: ${names(by)}.`;
-  const nearest = nearestFree(score, limbs, actionsOf(data), here, tempo);
+  const nearest = nearestFree(score, limbs, jobs, here, tempo);
   if (!nearest) return say`Nobody is free for ${registrationText(data)} near here: an assistant.`;
   const bar = score.bars[nearest.bar]!;
   return say`Nobody is free here: an assistant, or bar ${bar.number}, beat ${beatName(bar, nearest.offset)},

@@ -1,7 +1,6 @@
 import { say } from "../../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import type { MarkData } from "../../../score/marks/mark.ts";
-import type { Action } from "./free.ts";
 
 const manual = (hand: string) =>
   Type.Integer({ minimum: 1, maximum: 5, description: `the manual of the ${hand} hand, 1 to 5` });
@@ -59,26 +58,3 @@ export const registrationText = ({
     ...(swell === undefined ? [] : [SWELL[swell as keyof typeof SWELL]]),
     ...(assistant ? [say`by an assistant`] : []),
   ].join(", ");
-
-/**
- * How the organ stands after each change, in order: what one does not say goes on, and a
- * combination brings back the stops that were written with its number. Other stops are no longer
- * that combination.
- */
-export function drawnAfter(changes: readonly MarkData[]): MarkData[] {
-  let drawn: MarkData = {};
-  const combinations = new Map<unknown, MarkData[string]>();
-  return changes.map((data) => {
-    const { stops, combination } = data;
-    if (stops !== undefined && combination !== undefined) combinations.set(combination, stops);
-    const known = combinations.get(combination);
-    const { combination: _, ...others } = drawn;
-    const before = stops === undefined ? drawn : others;
-    drawn = { ...before, ...(known === undefined ? {} : { stops: known }), ...data };
-    return drawn;
-  });
-}
-
-/** What has to be done for it by somebody; a hand goes to its manual by itself. */
-export const actionsOf = (data: MarkData): Action[] =>
-  (["stops", "combination", "couplers", "swell"] as const).filter((one) => data[one] !== undefined);

@@ -6,6 +6,12 @@ import { quartersAt, toNumber, type Place, type Score } from "../../../score/ind
  */
 export type Action = "stops" | "combination" | "couplers" | "swell";
 
+/** Something to do, and how many stops or couplers are moved for it. */
+export interface Job {
+  readonly action: Action;
+  readonly count: number;
+}
+
 /** Who can do what, and the seconds it takes. From memory. */
 const NEEDS: Readonly<Record<Action, Readonly<Partial<Record<"hand" | "foot", number>>>>> = {
   stops: { hand: 0.6 },
@@ -13,6 +19,9 @@ const NEEDS: Readonly<Record<Action, Readonly<Partial<Record<"hand" | "foot", nu
   couplers: { hand: 0.4, foot: 0.5 },
   swell: { foot: 0.5 },
 };
+
+/** Seconds each further stop or coupler takes beside the first. Own figure. */
+const EACH_MORE = 0.4;
 
 /** A hand or a foot that might be free, with what it plays. */
 interface Limb {
@@ -64,33 +73,45 @@ function freeFor({ plays }: Limb, at: number, tempo: number): number {
 }
 
 /**
- * Who makes the changes at a moment, one for each; undefined where nobody is free for one of them.
+ * Who does some jobs at a moment, in the order they are given out: one limb does several where it
+ * has time for all, and two hands share the stops. Undefined where nobody is free for one of them.
  *
  * @param at quarters from the beginning
  * @param tempo quarters a minute
  */
 export function whoIsFree(
   limbs: readonly Limb[],
-  actions: readonly Action[],
+  jobs: readonly Job[],
   at: number,
   tempo: number,
 ): string[] | undefined {
-  const found: string[] = [];
+  const free = limbs.map(({ id, kind, plays }) => ({
+    ...{ id, kind, left: freeFor({ id, kind, plays }, at, tempo) },
+    ...{ does: new Set<Action>() },
+  }));
   // what fewest can do first
-  const byChoice = [...actions].sort(
-    (a, b) => Object.keys(NEEDS[a]).length - Object.keys(NEEDS[b]).length,
-  );
+  const byChoice = jobs
+    .flatMap(({ action, count }) => Array.from({ length: count }, () => action))
+    .sort((a, b) => Object.keys(NEEDS[a]).length - Object.keys(NEEDS[b]).length);
+  const found = new Set<string>();
   for (const action of byChoice) {
-    const free = limbs
-      .filter(({ id, kind }) => NEEDS[action][kind] !== undefined && !found.includes(id))
-      .map((limb) => ({ limb, seconds: freeFor(limb, at, tempo) }))
-      .filter(({ limb, seconds }) => seconds >= NEEDS[action][limb.kind]! - 1e-9)
-      // who has most time
-      .sort((a, b) => b.seconds - a.seconds);
-    if (!free[0]) return undefined;
-    found.push(free[0].limb.id);
+    const needs = ({ kind, does }: (typeof free)[number]): number =>
+      does.has(action) ? EACH_MORE : (NEEDS[action][kind] ?? Infinity);
+    const [best] = free
+      .filter((one) => one.left >= needs(one) - 1e-9 && needs(one) < Infinity)
+      // who is at it, then who does nothing else, then who has most time
+      .sort(
+        (a, b) =>
+          Number(b.does.has(action)) - Number(a.does.has(action)) ||
+          Number(a.does.size > 0) - Number(b.does.size > 0) ||
+          b.left - a.left,
+      );
+    if (!best) return undefined;
+    best.left -= needs(best);
+    best.does.add(action);
+    found.add(best.id);
   }
-  return found;
+  return [...found];
 }
 
 /** A place is looked for within so many bars. */
@@ -100,23 +121,25 @@ const NEAR = 4;
 export function nearestFree(
   score: Score,
   limbs: readonly Limb[],
-  actions: readonly Action[],
+  jobs: readonly Job[],
   place: Place,
   tempo: number,
 ): (Place & { readonly by: string[] }) | undefined {
   const at = quartersAt(score, place);
+  // what is set before the piece begins is no change
+  const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
   const seen = new Set<number>();
   const places = score.notes
     .filter(({ bar, held, grace }) => Math.abs(bar - place.bar) <= NEAR && !held && !grace)
     .flatMap(({ bar, offset }) => {
       const there = quartersAt(score, { bar, offset });
-      if (seen.has(there)) return [];
+      if (seen.has(there) || there <= first + 1e-9) return [];
       seen.add(there);
       return [{ bar, offset, away: Math.abs(there - at), there }];
     })
     .sort((a, b) => a.away - b.away || a.there - b.there);
   for (const { bar, offset, there } of places) {
-    const by = whoIsFree(limbs, actions, there, tempo);
+    const by = whoIsFree(limbs, jobs, there, tempo);
     if (by) return { bar, offset, by };
   }
   return undefined;

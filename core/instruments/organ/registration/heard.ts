@@ -1,6 +1,6 @@
 import type { MarkedAt, Performance } from "../../../score/model/performance.ts";
 import { withRanks } from "../../ranks.ts";
-import { drawnAfter } from "./changes.ts";
+import { drawnAfter } from "./drawn.ts";
 import { understood, type Stop } from "./stops.ts";
 
 /** Semitones from the key to what a pipe of so many feet sounds: 12 log2(8 / feet), tempered. */

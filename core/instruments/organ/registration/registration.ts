@@ -4,7 +4,8 @@ import { comparePlaces } from "../../../score/model/places.ts";
 import { oneAtAPlace, type Stratum } from "../../../score/marks/strata.ts";
 import { apart } from "./manuals.ts";
 import { withStops } from "./heard.ts";
-import { drawnAfter, registrationFields, registrationText } from "./changes.ts";
+import { registrationFields, registrationText } from "./changes.ts";
+import { drawnAfter } from "./drawn.ts";
 
 /** Which stops sound, and where they change. */
 export const REGISTRATION: Stratum = {

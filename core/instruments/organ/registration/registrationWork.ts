@@ -10,9 +10,10 @@ import {
 } from "../../../score/index.ts";
 import type { MarkDoubt, MarkTask, StratumWork } from "../../../score/marks/work.ts";
 import { inTheirBars, onRoad, type RoadTask } from "../../road.ts";
-import { limbsOf, nearestFree, whoIsFree } from "./free.ts";
+import { limbsOf, nearestFree, whoIsFree, type Job } from "./free.ts";
 import { manualDoubts } from "./manuals.ts";
-import { actionsOf, drawnAfter, registrationText } from "./changes.ts";
+import { registrationText } from "./changes.ts";
+import { jobsIn } from "./drawn.ts";
 
 /** A change of registration with who makes it. */
 export interface Made extends Place {
@@ -21,7 +22,12 @@ export interface Made extends Place {
   readonly by: readonly string[];
   /** Where somebody is, where here nobody is. */
   readonly nearest?: Place & { readonly by: readonly string[] };
+  /** Who is free here for the same stops set as a combination, where nobody is to draw them. */
+  readonly asOne?: readonly string[];
 }
+
+/** All stops at once. */
+const PRESSED: Job = { action: "combination", count: 1 };
 
 /**
  * Who makes each change: a hand, a foot, or nobody; where it is made more than once, as it is when
@@ -49,22 +55,26 @@ function changesAlong(task: RoadTask): Made[] {
   const limbs = limbsOf(score, task.said?.get("part") ?? new Map());
   const marks = [...written].sort((a, b) => quartersAt(score, a.from) - quartersAt(score, b.from));
   const first = Math.min(...limbs.flatMap(({ plays }) => plays.map(({ from }) => from)));
-  const stands = drawnAfter(marks.map(({ data }) => data));
+  const jobs = jobsIn(marks.map(({ data }) => data));
   return marks.flatMap((mark, i): Made[] => {
     const { bar, offset } = mark.from;
-    const before = stands[i - 1] ?? {};
     const at = quartersAt(score, mark.from);
     if (bar < task.from || bar > task.to || at <= first + 1e-9) return [];
-    const isAgain = task.played !== undefined && task.played[bar]!.time > 1;
-    const actions = actionsOf(mark.data).filter(
-      (one) => !(isAgain && before[one] === mark.data[one]),
-    );
-    if (actions.length === 0) return [];
+    if (jobs[i]!.length === 0) return [];
     if (mark.data.assistant) return [{ bar, offset, mark, by: ["assistant"] }];
-    const by = whoIsFree(limbs, actions, at, tempo);
+    const by = whoIsFree(limbs, jobs[i]!, at, tempo);
     if (by) return [{ bar, offset, mark, by }];
-    const nearest = nearestFree(score, limbs, actions, mark.from, tempo);
-    return [{ bar, offset, mark, by: [], ...(nearest ? { nearest } : {}) }];
+    const nearest = nearestFree(score, limbs, jobs[i]!, mark.from, tempo);
+    const isByHand = jobs[i]!.some(({ action }) => action === "stops");
+    const others = jobs[i]!.filter(({ action }) => action !== "stops");
+    const asOne = isByHand ? whoIsFree(limbs, [...others, PRESSED], at, tempo) : undefined;
+    return [
+      {
+        ...{ bar, offset, mark, by: [] },
+        ...(nearest ? { nearest } : {}),
+        ...(asOne ? { asOne } : {}),
+      },
+    ];
   });
 }
 
@@ -74,23 +84,28 @@ const check = (task: MarkTask): MarkDoubt[] =>
 
 const unmade = (asked: MarkTask): MarkDoubt[] => {
   const task = onRoad(asked);
-  const found = changesAlong(task).flatMap(({ bar, offset, mark, by, nearest }): MarkDoubt[] => {
-    if (by.length) return [];
-    const { bars } = task.score;
-    const where = nearest
-      ? say`bar ${barSpan(bars, nearest.bar, nearest.bar)}, beat ${beatName(bars[nearest.bar]!, nearest.offset)}`
-      : undefined;
-    return [
-      {
-        ...{ bar, offset, kind: "nobody" },
-        text: where
-          ? say`Bar ${barSpan(bars, bar, bar)}: nobody is free for ${registrationText(mark.data)}; an
-              assistant makes it, or it comes in ${where} (${nearest!.by.join(", ")}).`
-          : say`Bar ${barSpan(bars, bar, bar)}: nobody is free for ${registrationText(mark.data)}, nor
-              near it: an assistant makes it.`,
-      },
-    ];
-  });
+  const found = changesAlong(task).flatMap(
+    ({ bar, offset, mark, by, nearest, asOne }): MarkDoubt[] => {
+      if (by.length) return [];
+      const { bars } = task.score;
+      const where = nearest
+        ? say`bar ${barSpan(bars, nearest.bar, nearest.bar)}, beat ${beatName(bars[nearest.bar]!, nearest.offset)}`
+        : undefined;
+      const pressed = asOne
+        ? say` Set as a combination it could be made here (${asOne.join(", ")}).`
+        : "";
+      return [
+        {
+          ...{ bar, offset, kind: "nobody" },
+          text: where
+            ? say`Bar ${barSpan(bars, bar, bar)}: nobody is free for ${registrationText(mark.data)}; an
+              assistant makes it, or it comes in ${where} (${nearest!.by.join(", ")}).${pressed}`
+            : say`Bar ${barSpan(bars, bar, bar)}: nobody is free for ${registrationText(mark.data)}, nor
+              near it: an assistant makes it.${pressed}`,
+        },
+      ];
+    },
+  );
   return inTheirBars(found, task.played);
 };
 

@@ -23,13 +23,16 @@ const FRACTIONS: Readonly<Record<string, string>> = { "2/3": "⅔", "3/5": "⅗"
  * @example understood("Flute 2 2/3") // => [{ text: "Flute 2 2/3", feet: "2⅔", family: "flute" }]
  */
 export const understood = (text: string): Stop[] =>
+  oneByOne(text).map((one): Stop => {
+    const [, whole, part] = PITCH.exec(one) ?? [];
+    const family = FAMILIES.find(([, names]) => names.test(one))?.[0];
+    const feet = whole && `${whole}${part ? (FRACTIONS[part] ?? part) : ""}`;
+    return { text: one, ...(feet ? { feet } : {}), ...(family ? { family } : {}) };
+  });
+
+/** The words between commas, plus signs or lines. */
+export const oneByOne = (text: string): string[] =>
   text
     .split(/[,;+\n]/)
     .map((one) => one.trim())
-    .filter((one) => one !== "")
-    .map((one): Stop => {
-      const [, whole, part] = PITCH.exec(one) ?? [];
-      const family = FAMILIES.find(([, names]) => names.test(one))?.[0];
-      const feet = whole && `${whole}${part ? (FRACTIONS[part] ?? part) : ""}`;
-      return { text: one, ...(feet ? { feet } : {}), ...(family ? { family } : {}) };
-    });
+    .filter((one) => one !== "");
