@@ -7,7 +7,7 @@ import { oneByOne } from "./stops.ts";
  * combination brings back the stops that were written with its number. Other stops are no longer
  * that combination. Stops that begin with a sign are added or taken away: "+ Octave 4, − Reed 8".
  *
- * @example drawnAfter([{ stops: "Flute 8" }, { stops: "+ Reed 8" }])[1].stops // => "Flute 8, Reed 8"
+ * @example drawnAfter([{ stops: "Flute" }, { stops: "+ Reed" }])[1].stops // => "Flute, Reed"
  */
 export function drawnAfter(changes: readonly MarkData[]): MarkData[] {
   let drawn: MarkData = {};
