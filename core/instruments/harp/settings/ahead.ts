@@ -12,6 +12,8 @@ type Costs = Float64Array<ArrayBufferLike>;
 
 /** So many notes are known at a time; the others are worked out again when it is their turn. */
 const STRETCH = 128;
+/** So many of the first are known all the time: 36 MB. */
+const HELD = 16 * STRETCH;
 
 /**
  * What the notes from one on cost at the least where each movable stands as given, one of them
@@ -28,14 +30,16 @@ export type Ahead = (note: number, values: Int8Array, movable?: number, value?: 
 export function lookAhead({ movables, notes }: SettingTask): Ahead | undefined {
   const settings = WAYS ** movables.length;
   if (settings > MOST) return undefined;
-  const ends: Costs[] = [];
+  const [ends, first]: [Costs[], Costs[]] = [[], []];
   let last: Costs = new Float64Array(settings);
   for (let i = notes.length - 1; i >= 0; i--) {
     if ((i + 1) % STRETCH === 0) ends[(i + 1) / STRETCH] = last;
     last = withNote(notes[i]!, last, movables.length);
+    if (i < HELD) first[i] = last;
   }
   let [stretch, known]: [number, Costs[]] = [-1, []];
   const of = (note: number): Costs => {
+    if (note < HELD) return first[note]!;
     const asked = Math.floor(note / STRETCH);
     if (asked !== stretch) {
       stretch = asked;

@@ -239,16 +239,24 @@ function outdone(a: Trail, b: Trail): boolean {
   for (let i = 0; i < a.rings.length; i++) if (b.rings[i]! > a.rings[i]!) return false;
   for (const limb in b.moves) {
     if ((b.free[limb] ?? -Infinity) > (a.free[limb] ?? -Infinity)) return false;
-    const others = a.moves[limb] ?? [];
-    for (const one of b.moves[limb]!) if (!isAmong(others, one)) return false;
+    if (!hasRoomFor(b.moves[limb]!, a.moves[limb] ?? [])) return false;
   }
   return true;
 }
 
-function isAmong(moves: readonly Move[], { release, deadline }: Move): boolean {
-  for (const one of moves) if (one.release === release && one.deadline === deadline) return true;
-  return false;
+/** Whether each move has another one's time at least, so that all are made when those can be. */
+function hasRoomFor(moves: readonly Move[], others: readonly Move[]): boolean {
+  let next = 0;
+  for (const { release, deadline } of moves) {
+    while (next < others.length && !isWithin(others[next]!, release, deadline)) next++;
+    if (next === others.length) return false;
+    next++;
+  }
+  return true;
 }
+
+const isWithin = (move: Move, release: number, deadline: number): boolean =>
+  move.release >= release && move.deadline <= deadline;
 
 /**
  * The cheapest trails, at most so many; of those that stand alike only what no other outdoes.
