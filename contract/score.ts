@@ -135,6 +135,7 @@ export const Score = Type.Object({
           "abc",
           "guess",
           "strings",
+          "chords",
         ] as const),
       ),
       message: Type.String(),

@@ -25,6 +25,7 @@ export {
   type FingerOptions,
   type ProposeOptions,
 } from "./propose.ts";
+export { toldMoments } from "./told.ts";
 export { agreeingIn } from "./agreeing.ts";
 export { costByBar } from "./costs.ts";
 export { playedIn } from "./moments.ts";

@@ -101,7 +101,13 @@ export interface Plan<C = unknown> {
    * @param known the same where nothing is written, for the runs that nothing is written on
    */
   regular?(line: Line<C>, own: Prices, known?: Prices): Prices;
-  problems(solved: Solved<C>, asked: readonly number[], locks: Locks): Problem[];
+  /** @param told the moments asked for, those that nobody takes by themselves */
+  problems(
+    solved: Solved<C>,
+    told: readonly Moment[],
+    asked: readonly number[],
+    locks: Locks,
+  ): Problem[];
   /** Sentences with bars and numbers. */
   reasons(solved: Solved<C>, asked: readonly number[]): string[];
   /** Where the hand lies and shifts, of instruments that have positions. */

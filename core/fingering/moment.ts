@@ -59,6 +59,8 @@ export interface Link {
  */
 export interface Moment {
   readonly bar: number;
+  /** Quarters from the beginning of the piece in written order. */
+  readonly at: Fraction;
   readonly notes: readonly Played[];
   readonly keys: readonly number[];
   readonly struck: readonly boolean[];

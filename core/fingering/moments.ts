@@ -101,6 +101,7 @@ export function momentsOf(
       });
     const moment: Moment = {
       bar: group[0]!.bar,
+      at,
       notes,
       keys: notes.map(key),
       struck:

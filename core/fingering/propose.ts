@@ -1,6 +1,6 @@
 import { say } from "../words/say.ts";
 import { analyse } from "../form/index.ts";
-import type { Score } from "../score/index.ts";
+import { compare, type Score } from "../score/index.ts";
 import { alternativesTo } from "./alternatives.ts";
 import { type Line } from "./line.ts";
 import { costOf } from "./costs.ts";
@@ -10,6 +10,7 @@ import { playedIn } from "./moments.ts";
 import { prepareLine, type LineOptions } from "./prepare.ts";
 import type { Proposal, ProposedNote } from "./proposal.ts";
 import { solveLine, type SolvedLine } from "./solve.ts";
+import { toldMoments } from "./told.ts";
 
 export interface FingerOptions extends LineOptions, Locks {
   /** How many other ways are wanted. */
@@ -56,11 +57,7 @@ export function proposeAfter(
       score,
     );
   const solved = solveLine(prepared, all, before);
-  const proposal = proposalOf(
-    solved,
-    all,
-    (moment) => moment.bar >= options.from && moment.bar <= options.to,
-  );
+  const proposal = proposalOf(solved, all, ({ bar }) => bar >= options.from && bar <= options.to);
   const kept = proposal.notes.filter(
     (note) => printed.has(note.id) && note.finger === printed.get(note.id),
   ).length;
@@ -87,29 +84,32 @@ export const proposeNotes = (
 function proposalOf(
   solved: SolvedLine,
   options: FingerOptions,
-  within: (moment: Moment) => boolean,
+  within: (moment: Pick<Moment, "bar">) => boolean,
 ): Proposal {
   const { line, model, path, prepared } = solved;
   options.onProgress?.(SOLVED);
   const asked = line.moments.flatMap((moment, at) => (within(moment) ? [at] : []));
   const counterparts = counterpartsOf(solved, asked);
   const range = { first: asked[0] ?? 0, last: asked.at(-1) ?? -1 };
+  const told = toldMoments(line.moments).filter(within);
   const notes = (way: readonly number[], some: readonly number[]) =>
     notesOf(line, model, way, some, options.locks);
+  const withLost = (way: readonly number[]) =>
+    withUntaken(notes(way, asked), told, options.locks ?? new Map());
   return {
-    notes: notes(path, asked),
+    notes: withLost(path),
     cost: costOf(line, path, range),
-    problems: prepared.plan.problems(solved, asked, options),
+    problems: prepared.plan.problems(solved, told, asked, options),
     elsewhere: notes(path, counterparts),
     reasons: prepared.plan.reasons(solved, asked),
     ...prepared.plan.moves?.(solved, asked),
     alternatives: unlike(
-      notes(path, asked),
+      withLost(path),
       alternativesTo(solved, asked, options.alternatives ?? 0).map(
         ({ path: other, more, reason }) => ({
           more,
           reason,
-          notes: notes(other, asked),
+          notes: withLost(other),
           elsewhere: notes(other, counterparts),
         }),
       ),
@@ -196,15 +196,37 @@ export function notesOf(
         finger: locks.get(note.id) ?? counterpart?.finger,
       };
     });
-    const beyond = moment.beyond.map((note) => ({
-      id: note.id,
-      bar: note.bar,
-      midi: note.midi,
-      finger: locks.get(note.id),
-    }));
+    const beyond = moment.beyond
+      .filter((note) => compare(note.at, moment.at) === 0)
+      .map((note) => untaken(note, locks));
     found.push(...[...taken, ...doubled, ...beyond].sort((a, b) => a.midi - b.midi));
   }
   return found;
+}
+
+/** A note that nobody takes, with what is locked on it. */
+const untaken = ({ id, bar, midi }: Played, locks: ReadonlyMap<string, string>): ProposedNote => ({
+  ...{ id, bar, midi },
+  finger: locks.get(id),
+});
+
+/** Notes with those of moments that nobody takes, in the order of the score. */
+function withUntaken(
+  notes: ProposedNote[],
+  told: readonly Moment[],
+  locks: ReadonlyMap<string, string>,
+): ProposedNote[] {
+  const lost = told.filter((moment) => moment.notes.length === 0);
+  if (lost.length === 0) return notes;
+  const others = lost.flatMap(({ beyond }) => beyond.map((note) => untaken(note, locks)));
+  const at = new Map(
+    told.flatMap((one) =>
+      [...one.notes.filter((_, i) => one.struck[i]), ...one.beyond].map(({ id }) => [id, one.at]),
+    ),
+  );
+  for (const { doubled } of told)
+    for (const { note, by } of doubled) at.set(note.id, at.get(by.id) ?? note.at);
+  return [...notes, ...others].sort((a, b) => compare(at.get(a.id)!, at.get(b.id)!));
 }
 
 /** What a held note has changed to, when it does. */

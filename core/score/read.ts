@@ -192,7 +192,7 @@ function readDocument(text: string, options: ReadOptions): Import {
     offsets,
     limbFinder(own, layout),
     layout.sounds,
-    chordsOf(own, layout),
+    chordsOf(own, layout, warnings),
   );
   const notes = handOf
     ? written.map((note) =>

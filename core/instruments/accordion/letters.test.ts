@@ -106,6 +106,58 @@ it("asks nothing where nothing is named, and offers what chord symbols over the 
   ]);
 });
 
+it("reads every kind of chord symbol it knows, and says which it does not", () => {
+  const under = (root: string, kind: string) =>
+    symbol(root, kind, "<staff>2</staff>") + note(`${root}4`) + note(`${root}4`);
+  const score = read(
+    [
+      note("C3") + under("C", "suspended-fourth"),
+      note("D3") + under("D", "power"),
+      note("E3") + under("E", "augmented-seventh"),
+      note("G2") + note("G3", lyric("7")) + note("G3"),
+      note("G2") + under("G", "Neapolitan"),
+      // no chord is played: what stood before holds
+      note("G2") + "<harmony><kind>none</kind><staff>2</staff></harmony>" + note("G3") + note("G3"),
+    ],
+    "letters",
+  );
+  const classes = left(score).map((one) => one.chord?.map((midi) => midi % 12).join(" ") ?? "-");
+  expect(classes).toEqual([
+    ...["-", "0 5 7", "0 5 7", "-", "2 9", "2 9", "-", "4 8 0 2", "4 8 0 2"],
+    ...["-", "7 11 5", "7 11 5", "-", "-", "-", "-", "7 11 5", "7 11 5"],
+  ]);
+  expect(score.warnings.map(({ kind, message }) => [kind, plain(message)])).toContainEqual([
+    "chords",
+    "No chord is known by the symbol in bar 5: what stands under it is read as single basses.",
+  ]);
+  // what no button has is said with what is missing
+  const { problems } = buttons(score);
+  expect(problems.map(({ bar, text, ways }) => [bar, plain(text), ...ways.map(plain)])).toEqual(
+    [0, 0, 1, 1, 2, 2].map((bar) => [
+      bar,
+      ...[
+        [
+          "Bar 1: no button, and no two of them, sound C, F, G.",
+          "Press C major: it sounds E and not F.",
+          "Press C minor: it sounds E♭ and not F.",
+          "Play C alone, as a bass.",
+        ],
+        [
+          "Bar 2: no button, and no two of them, sound D, A.",
+          "Press D major: it sounds F♯ too.",
+          "Press D minor: it sounds F too.",
+          "Play D alone, as a bass.",
+        ],
+        [
+          "Bar 3: no button, and no two of them, sound E, G♯, B♯, D.",
+          "Press E seventh: all of it but B♯.",
+          "Play E alone, as a bass.",
+        ],
+      ][bar]!,
+    ]),
+  );
+});
+
 it("leaves what is written out, and what words say that are no letters", () => {
   const score = read(
     [

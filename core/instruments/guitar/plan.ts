@@ -1,6 +1,6 @@
 import { listed } from "../../words/listed.ts";
 import { say } from "../../words/say.ts";
-import { agreeingIn } from "../../fingering/index.ts";
+import { agreeingIn, toldMoments } from "../../fingering/index.ts";
 import type { Played, Plan, Problem, Solved, Task } from "../../fingering/index.ts";
 import { calledIn } from "../calledIn.ts";
 import { barSpan, beatName, subtract, toNumber, type Score } from "../../score/index.ts";
@@ -19,7 +19,7 @@ export function neckPlan(at: AtNeck, { moments, score }: Task): Plan<NeckWay> {
   return {
     moments,
     terms: [],
-    problems: ({ line }, asked) => problemsOf(at, line.moments, asked, score),
+    problems: (_, told) => problemsOf(at, told, score),
     reasons: (solved, asked) => reasonsOf(at, solved, asked, score),
     moves: (solved, asked) => ({
       positions: positionsIn(solved, asked),
@@ -142,8 +142,8 @@ function firstText(
 ): string {
   const can = (notes: readonly Played[]) => canTake(notes, otherwise);
   const [lost, ended]: [Played[], Played[]] = [[], []];
-  for (const one of asked) {
-    const { notes, struck, beyond, released } = line.moments[one]!;
+  const told = toldMoments(asked.map((one) => line.moments[one]!));
+  for (const { notes, struck, beyond, released } of told) {
     const together = [...notes.filter((_, i) => struck[i]), ...beyond];
     if (beyond.length && can(together)) lost.push(...beyond);
     if (released.length && can([...together, ...released])) ended.push(...released);
@@ -185,23 +185,13 @@ const restText = (bar: number | undefined, score: Score | undefined): string =>
       : say`Let the hand rest after it.`;
 
 /** What cannot be taken on this neck with this hand. */
-function problemsOf(
-  at: AtNeck,
-  moments: Task["moments"],
-  asked: readonly number[],
-  score: Score | undefined,
-): Problem[] {
+function problemsOf(at: AtNeck, told: Task["moments"], score: Score | undefined): Problem[] {
   const { neck } = at;
   let tunings: string[] | undefined;
   /** Ways out by another tuning, worked out where they are asked for. */
-  const retuned = () =>
-    (tunings ??= tuningsFor(
-      at,
-      asked.map((one) => moments[one]!),
-    ));
+  const retuned = () => (tunings ??= tuningsFor(at, told));
   const { list, where } = calledIn(score);
-  return asked.flatMap((one): Problem[] => {
-    const moment = moments[one]!;
+  return told.flatMap((moment): Problem[] => {
     const { bar, beyond, released, notes, struck } = moment;
     const playing = notes.filter((_, i) => struck[i]);
     const found: Problem[] = [];
@@ -216,8 +206,8 @@ function problemsOf(
     const outside = beyond.filter((note) => !isNatural(note) && placesOf(neck, note).length === 0);
     if (outside.length)
       found.push({
-        ...{ kind: "unreachable", bar: outside[0]!.bar, notes: outside.map(({ id }) => id) },
-        text: say`${where(outside[0]!.bar)}: ${list(outside)}
+        ...{ kind: "unreachable", bar, notes: outside.map(({ id }) => id) },
+        text: say`${where(bar)}: ${list(outside)}
           ${outside.length === 1 ? say`is` : say`are`} not on this neck.`,
         ways: [
           say`Play it an octave ${outside[0]!.midi < Math.min(...neck.tuning) ? say`higher` : say`lower`}.`,

@@ -18,5 +18,6 @@ export {
   writtenString,
 } from "./strings.ts";
 export type { Alter, Harp, Letter, Setting } from "./strings.ts";
-export { FOOT, proposeInBars, proposeSettings } from "./settings/index.ts";
-export type { SettingOptions, Settings } from "./settings/index.ts";
+export { FOOT, type SettingOptions } from "./settings/asked.ts";
+export { proposeInBars, proposeSettings } from "./settings/index.ts";
+export type { Settings } from "./settings/index.ts";

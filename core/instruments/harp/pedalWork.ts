@@ -7,7 +7,8 @@ import { withChanges } from "./changes.ts";
 import { comeTo } from "./onTheRoad.ts";
 import { harpNotes, type HarpNote } from "./notes.ts";
 import { pedalsText, settingAt } from "./setting.ts";
-import { FOOT, proposeInBars, type SettingsInBars } from "./settings/index.ts";
+import { FOOT } from "./settings/asked.ts";
+import { proposeInBars, type SettingsInBars } from "./settings/index.ts";
 import { letterOf, PEDALS, stringsFor, writtenString, type Letter } from "./strings.ts";
 import { harpOf, USUAL_MOVE } from "./setup.ts";
 

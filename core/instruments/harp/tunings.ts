@@ -1,6 +1,7 @@
 import { majorTonic, type Score } from "../../score/index.ts";
 import { signatureOf } from "./notes.ts";
-import { proposeInBars, type SettingOptions } from "./settings/index.ts";
+import type { SettingOptions } from "./settings/asked.ts";
+import { proposeInBars } from "./settings/index.ts";
 import { TUNINGS, tunedTo } from "./setup.ts";
 import { letterOf, PEDALS, type Harp, type Setting } from "./strings.ts";
 

@@ -40,9 +40,9 @@ export function keyboardPlan(
       otherHand(line, others, model),
     ],
     regular: (priced, own, known) => withCycles(priced, model.endMismatch, own, known),
-    problems: (_, asked, locks): Problem[] =>
+    problems: (_, told, asked, locks): Problem[] =>
       [
-        ...problemsOf(line, asked, model, hand, score),
+        ...problemsOf(told, model, hand, score),
         ...(locks.positions?.size
           ? outsidePosition(
               asked.flatMap((at) => outside(line[at]!, model, locks)),

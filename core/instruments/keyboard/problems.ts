@@ -9,15 +9,13 @@ const OTHER: Record<string, string> = { right: "left", left: "right" };
 
 /** What the moments asked for hold that is past the player's reach, or at its edge. */
 export function problemsOf(
-  moments: readonly Moment[],
-  asked: readonly number[],
+  told: readonly Moment[],
   model: KeyboardHand,
   hand: string,
   score?: Score,
 ): Problem[] {
   const { name, list, where } = calledIn(score);
-  return asked.flatMap((at): Problem[] => {
-    const moment = moments[at]!;
+  return told.flatMap((moment): Problem[] => {
     const found: Problem[] = [];
     const struck = moment.notes.filter((_, i) => moment.struck[i]);
     if (moment.beyond.length) {

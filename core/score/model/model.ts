@@ -162,7 +162,8 @@ export interface Warning {
     | "limits"
     | "abc"
     | "guess"
-    | "strings";
+    | "strings"
+    | "chords";
   readonly message: string;
   /** Bar indexes, where it concerns bars. */
   readonly bars?: readonly number[];

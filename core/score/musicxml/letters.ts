@@ -30,24 +30,46 @@ const KINDS: ReadonlyMap<string, string> = new Map(
   Object.entries({
     ...{ major: "", minor: "m", dominant: "7", diminished: "dim", "diminished-seventh": "dim" },
     ...{ "major-seventh": "maj7", "minor-seventh": "m7", "half-diminished": "m7b5" },
-    ...{ "major-sixth": "6", "minor-sixth": "m6", augmented: "aug", "dominant-ninth": "9" },
+    ...{ "major-sixth": "6", "minor-sixth": "m6", augmented: "aug", "augmented-seventh": "7#5" },
+    ...{ "major-minor": "mM7", "dominant-ninth": "9", "major-ninth": "maj9", "minor-ninth": "m9" },
+    ...{ "dominant-11th": "11", "minor-11th": "m11", "dominant-13th": "13", "minor-13th": "m13" },
+    ...{
+      "major-13th": "maj13",
+      "suspended-second": "sus2",
+      "suspended-fourth": "sus4",
+      power: "5",
+    },
   }),
 );
 const SIGNS = ["bb", "b", "", "#", "##"];
 const signOf = (alter: number): string => SIGNS[alter + 2] ?? "";
 
-/** The name of a chord symbol, `Am7`; undefined where it has no root or another kind. */
-export function symbolName(harmony: Element): string | undefined {
+/** After a root, where a symbol has a kind that is not among them. */
+const NO_KIND = "?";
+
+/**
+ * The name of a chord symbol, `Am7`: with a question mark where its kind is not known; empty where
+ * it has no root, as where no chord is played.
+ */
+export function symbolName(harmony: Element): string {
   const root = child(harmony, "root");
-  const kind = KINDS.get(childText(harmony, "kind") ?? "");
+  const kind = childText(harmony, "kind") ?? "";
   const step = childText(root, "root-step");
-  if (!root || kind === undefined || !step) return undefined;
-  return `${step}${signOf(Number(childText(root, "root-alter") ?? 0))}${kind}`;
+  if (!root || !step || kind === "none") return "";
+  // tones that are added or left out are no buttons of their own
+  return `${step}${signOf(Number(childText(root, "root-alter") ?? 0))}${KINDS.get(kind) ?? NO_KIND}`;
 }
 
 /** Words sung under a note, or letters that name its chord. */
 export const lyricsOf = (note: Element): string[] =>
   children(note, "lyric").flatMap((lyric) => childText(lyric, "text")?.trim() || []);
+
+/** Whether a name is one of a chord symbol of a known kind. */
+export const isSymbolName = (name: string): boolean => {
+  const [root] = /^[A-G](##|bb|#|b)?/.exec(name) ?? [];
+  return root !== undefined && SYMBOL_KINDS.has(name.slice(root.length));
+};
+const SYMBOL_KINDS: ReadonlySet<string> = new Set(KINDS.values());
 
 /** Kinds of chords as letters say them: those of a button, then others. Common practice. */
 const KIND = "(M|m|7|d|maj|min|dim|maj7|m7|m7b5|6|m6|aug|9)";
@@ -111,6 +133,8 @@ export interface Named<One> {
   /** Notes that may stand for a chord, and how many of them have letters of their own. */
   readonly able: number;
   readonly own: number;
+  /** Notes under a symbol of their root whose kind is not known. */
+  readonly unnamed: readonly One[];
 }
 
 /**
@@ -128,42 +152,62 @@ export function chordNames<One extends Lettered>(
   const names = new Map<One, string>();
   /** The chord last named, by its root. */
   const last = new Map<string, string>();
-  const named = ({ pitch }: One, texts: readonly string[]): string | undefined =>
-    texts.map((text) => chordName(pitch, text)).find((name) => name !== undefined && keysOf(name));
+  const named = ({ pitch }: One, texts: readonly Text[]): string | undefined =>
+    texts
+      .filter(({ text, isSymbol }) => isSymbol || isLetterOn(pitch, text))
+      .map(({ text }) => chordName(pitch, text))
+      .find((name) => name !== undefined && keysOf(name));
+  const unnamed: One[] = [];
   let [able, own, isSolo] = [0, 0, false];
   let symbol: Letters | undefined;
   measures.forEach(({ notes, letters }, bar) => {
-    const texts = letters.filter((one) => isOf(one, staff));
+    const texts = letters.filter((one) => one.text !== "" && isOf(one, staff));
     const high = notes.filter((one) => one.staff === staff && one.midi > above && !one.grace);
     const [together, over] = [byOffset(high), byOffset(texts)];
     const solos = inOrder(texts.filter(({ text }) => BASS_SOLO.test(text)));
     const next = inOrder(symbols[bar] ?? []);
     for (const note of inOrder(high)) {
-      while (isUpTo(next[0], note)) symbol = next.shift();
+      while (isUpTo(next[0], note)) symbol = aChord(next.shift()!);
       while (isUpTo(solos[0], note)) isSolo = solos.shift() !== undefined;
       const at = toNumber(note.offset);
       const isAlone = together.get(at)!.length === 1;
-      const beside = isAlone ? (over.get(at) ?? []).map(({ text }) => text) : [];
-      const said = named(note, [...lyricsOf(note.element), ...beside]);
+      const beside = isAlone ? (over.get(at) ?? []) : [];
+      const sung = lyricsOf(note.element).map((text) => ({ text, isSymbol: false }));
+      const said = named(note, [...sung, ...beside]);
       if (isAlone || said) able++;
       if (said) {
         own++;
         isSolo = false;
         last.set(nameOf(note.pitch), said);
       }
-      const holds = () => named(note, symbol ? [symbol.text] : []) ?? last.get(nameOf(note.pitch));
+      // what a symbol says of its own root goes before the letter that stood last
+      const isItsRoot = symbol !== undefined && chordName(note.pitch, symbol.text) !== undefined;
+      const holds = (): string | undefined =>
+        symbol && isItsRoot ? named(note, [symbol]) : last.get(nameOf(note.pitch));
       const name = said ?? (isAlone && !isSolo ? holds() : undefined);
       if (name) names.set(note, name);
+      else if (isItsRoot && isAlone && !isSolo) unnamed.push(note);
     }
     if (solos.length) isSolo = true;
-    symbol = next.at(-1) ?? symbol;
+    if (next.length) symbol = aChord(next.at(-1)!);
   });
-  return { names, able, own };
+  return { names, able, own, unnamed };
 }
 
 /** Whether letters may be meant for a staff: what says no staff stands over the first. */
 const isOf = ({ staff: own, text, isSymbol }: Letters, staff: number): boolean =>
   own === staff || (own === undefined && !isSymbol && (staff === 1 || isChordLetter(text)));
+
+/** A symbol that names a chord; where none is played there is none. */
+const aChord = (symbol: Letters): Letters | undefined => (symbol.text === "" ? undefined : symbol);
+
+type Text = Pick<Letters, "text" | "isSymbol">;
+
+/** Whether letters name a chord on a root; what is no kind of theirs may be somebody's finger. */
+const isLetterOn = (pitch: Pitch, text: string): boolean => {
+  const name = chordName(pitch, text);
+  return name !== undefined && isChordName(name);
+};
 
 interface Placed {
   readonly offset: Fraction;

@@ -328,8 +328,7 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
       case "harmony": {
         const text = symbolName(element);
         const offset = placeOf(element, cursor, state.divisions);
-        if (text !== undefined)
-          raw.letters.push({ offset, text, staff: staffOf(element), isSymbol: true });
+        raw.letters.push({ offset, text, staff: staffOf(element), isSymbol: true });
         break;
       }
       case "sound":

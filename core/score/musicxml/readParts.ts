@@ -1,7 +1,9 @@
 import type { Aspect } from "../marks/aspects.ts";
 import { fittest, lowestVoice, saysTransposed, staffFacts, type Layout } from "./layouts.ts";
 import { readMeasure, type RawMeasure, type RawNote, type ParserState } from "./measure.ts";
-import type { LayoutChoice } from "../model/model.ts";
+import { listed } from "../../words/listed.ts";
+import { say } from "../../words/say.ts";
+import type { LayoutChoice, Warning } from "../model/model.ts";
 import { isVoice, stavesOf, tablatureAfter } from "./parts.ts";
 import { chordNames, symbolsIn } from "./letters.ts";
 import { joinTablature, joinTablaturePart } from "./tablature.ts";
@@ -93,19 +95,36 @@ export function layoutOf(
   };
 }
 
-/** The keys of the chords that single notes stand for, where a layout reads them so. */
+/**
+ * The keys of the chords that single notes stand for, where a layout reads them so; a symbol whose
+ * kind nobody knows is said.
+ */
 export function chordsOf(
   own: readonly ReadPart[],
   { staves, letters }: UsedLayout,
+  warnings: Warning[],
 ): ReadonlyMap<RawNote, readonly number[]> {
   if (!letters) return new Map();
   const symbols = symbolsIn(own);
+  const found = own.flatMap(({ measures, above, staves: count }) =>
+    Array.from({ length: count }, (_, i) => i + 1)
+      .filter((staff) => staves[above + staff - 1] === letters.limb)
+      .map((staff) => ({ measures, ...chordNames(measures, staff, letters, symbols) })),
+  );
+  for (const { measures, unnamed } of found) {
+    const left = new Set(unnamed);
+    const bars = measures.filter(({ notes }) => notes.some((note) => left.has(note)));
+    if (bars.length === 0) continue;
+    const numbers = bars.map(({ number }) => number);
+    warnings.push({
+      kind: "chords",
+      message: say`No chord is known by the symbol in ${numbers.length === 1 ? say`bar` : say`bars`}
+        ${listed(numbers)}: what stands under it is read as single basses.`,
+    });
+  }
   return new Map(
-    own.flatMap(({ measures, above, staves: count }) =>
-      Array.from({ length: count }, (_, i) => i + 1)
-        .filter((staff) => staves[above + staff - 1] === letters.limb)
-        .flatMap((staff) => [...chordNames(measures, staff, letters, symbols).names])
-        .map(([note, name]) => [note, letters.keysOf(name)!] as const),
+    found.flatMap(({ names }) =>
+      [...names].map(([note, name]) => [note, letters.keysOf(name)!] as const),
     ),
   );
 }

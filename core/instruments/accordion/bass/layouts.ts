@@ -1,5 +1,5 @@
 import { Chord, Interval, Note } from "tonal";
-import { isChordName, THIRD_LINE } from "../../../score/musicxml/letters.ts";
+import { isChordName, isSymbolName, THIRD_LINE } from "../../../score/musicxml/letters.ts";
 import type { Layout } from "../../../score/musicxml/layouts.ts";
 import { say } from "../../../words/say.ts";
 import { chordKeys, keysOver } from "./letters.ts";
@@ -8,7 +8,7 @@ import { chordKeys, keysOver } from "./letters.ts";
 function keysNamed(name: string): readonly number[] | undefined {
   const button = chordKeys(name);
   if (button) return button;
-  if (!isChordName(name)) return undefined;
+  if (!isChordName(name) && !isSymbolName(name)) return undefined;
   const { tonic, intervals } = Chord.get(name);
   if (!tonic) return undefined;
   return keysOver(

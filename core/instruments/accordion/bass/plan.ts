@@ -1,27 +1,22 @@
 import { listed } from "../../../words/listed.ts";
 import { say } from "../../../words/say.ts";
-import type { Plan, Played, Problem, Solved, Task } from "../../../fingering/index.ts";
-import { calledIn } from "../../calledIn.ts";
+import type { Plan, Solved, Task } from "../../../fingering/index.ts";
 import { keysOf, pitchText, type Score } from "../../../score/index.ts";
 import { barsNamed } from "../../barsNamed.ts";
-import { columnName, isChord, ROWS, soundsOf, type BassBoard, type Button } from "./board.ts";
+import { columnName, isChord, soundsOf, type BassBoard } from "./board.ts";
 import { JUMP, landmarkFor } from "./landmark.ts";
-import { fullerFor, togetherFor } from "./together.ts";
+import { nameOf, problemsOf } from "./problems.ts";
 import type { BassWay } from "./ways.ts";
 
 /** What a hand on bass buttons adds to a line: the words for what came of it. */
 export const bassPlan = (board: BassBoard, { moments, score }: Task): Plan<BassWay> => ({
   moments,
   terms: [],
-  problems: ({ line }, asked) => problemsOf(board, line.moments, asked, score),
+  problems: (_, told) => problemsOf(board, told, score),
   reasons: (solved, asked) => reasonsOf(solved, asked, solved.path, score),
   differences: (solved, asked, others) =>
     others.map((path) => reasonsOf(solved, asked, path, score).join(" ")),
 });
-
-/** A button as it is called: C, C counterbass, C minor. */
-const nameOf = ({ row, column }: Button): string =>
-  row === "fundamental" ? columnName(column) : `${columnName(column)} ${row}`;
 
 /** A diminished triad on its root: B D F, which is no button of its own name. */
 const isTriad = ([low = 0, ...rest]: readonly number[]): boolean =>
@@ -137,57 +132,4 @@ function landmarks(
   });
   const unlike = [...new Set(told)];
   return [say`Found without looking: ${listed(unlike, { most: TOLD, between: "; " })}.`];
-}
-
-/** Buttons that sound it together, and what they lack. */
-function together(
-  board: BassBoard,
-  notes: readonly Played[],
-  name: (note: Played) => string,
-): string[] {
-  const pitches = [...new Set(notes.map(({ midi }) => midi % 12))];
-  const found = togetherFor(board, pitches);
-  if (!found) return [];
-  const names = found.buttons.map(nameOf).join(say` and `);
-  const lacking = notes.filter(({ midi }) => found.missing.includes(midi % 12));
-  return [
-    lacking.length
-      ? say`Press ${names} together: all of it but ${lacking.map(name).join(", ")}.`
-      : say`Press ${names} together: that is all of it.`,
-  ];
-}
-
-/** Chord buttons that sound it with one tone more. */
-const fuller = (board: BassBoard, notes: readonly Played[]): string[] =>
-  fullerFor(board, [...new Set(notes.map(({ midi }) => midi % 12))]).map(
-    ({ buttons, more }) =>
-      say`Press ${buttons.map(nameOf).join(say` and `)}: it sounds ${more} too.`,
-  );
-
-/** What no button has. */
-function problemsOf(
-  board: BassBoard,
-  moments: Task["moments"],
-  asked: readonly number[],
-  score: Score | undefined,
-): Problem[] {
-  const { name, where } = calledIn(score);
-  return asked.flatMap((at): Problem[] => {
-    const { bar, beyond, notes } = moments[at]!;
-    if (beyond.length === 0) return [];
-    const all = [...beyond, ...notes].sort((a, b) => a.midi - b.midi);
-    return [
-      {
-        ...{ kind: "unreachable", bar, notes: beyond.map(({ id }) => id) },
-        text: say`${where(bar)}: no button, and no bass with a chord, sounds
-          ${all.map(name).join(", ")}.`,
-        ways: [
-          ...together(board, all, name),
-          ...fuller(board, all),
-          say`Leave out ${beyond.map(name).join(", ")}.`,
-          ...(board.rows.length < ROWS.length ? [say`A board with sevenths may have it.`] : []),
-        ],
-      },
-    ];
-  });
 }

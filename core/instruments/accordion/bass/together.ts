@@ -100,6 +100,47 @@ export function fullerFor(board: BassBoard, pitches: readonly number[]): Fuller[
     .map(({ buttons, more }) => ({ buttons, more }));
 }
 
+/** A chord button with what it lacks of a chord and what it sounds besides, as pitch classes. */
+interface Near {
+  readonly button: Button;
+  readonly missing: readonly number[];
+  readonly more: readonly number[];
+}
+
+/** So many of the nearest are named. */
+const NEAREST = 2;
+
+/**
+ * The chord buttons that differ from a chord in the fewest tones; one on its root before others,
+ * then those nearest to the middle of the board. Common practice, no source: a suspended chord is
+ * played as its triad.
+ *
+ * @param pitches pitch classes, the root first, each once
+ */
+export function nearestTo(board: BassBoard, pitches: readonly number[]): Near[] {
+  const found: (Near & { worth: number })[] = [];
+  for (const row of board.rows.filter((one) => isChord({ row: one, column: 0 })))
+    for (let column = board.lowest; column <= board.highest; column++) {
+      const button = { row, column };
+      const sounds = soundsOf(button);
+      const missing = pitches.filter((one) => !sounds.includes(one));
+      const more = sounds.filter((one) => !pitches.includes(one));
+      const isOnRoot = sounds[0] === pitches[0];
+      const worth =
+        100 * (missing.length + more.length) + (isOnRoot ? 0 : 50) + Math.abs(column) / 10;
+      found.push({ button, missing, more, worth });
+    }
+  const [first, ...others] = found.sort((a, b) => a.worth - b.worth);
+  // another only if it comes as near
+  const near = others.filter(
+    ({ worth, button }) =>
+      first &&
+      worth < first.worth + 100 &&
+      soundsOf(button).join() !== soundsOf(first.button).join(),
+  );
+  return [...(first ? [first] : []), ...near].slice(0, NEAREST);
+}
+
 /** The fundamental of a pitch class that a hand reaches from a column. */
 function bassNear(board: BassBoard, pitch: number, column: number): Button | undefined {
   for (let at = Math.max(board.lowest, column - REACH); at <= column + REACH; at++) {

@@ -13,7 +13,7 @@ import type { ButtonWay } from "./ways.ts";
 export const buttonPlan = (layout: Layout, { moments, score }: Task): Plan<ButtonWay> => ({
   moments,
   terms: [],
-  problems: ({ line }, asked) => problemsOf(layout, line.moments, asked, score),
+  problems: (_, told) => problemsOf(layout, told, score),
   reasons: (solved, asked) => reasonsOf(solved, asked, solved.path, score),
   differences: (solved, asked, others) =>
     others.map((path) => reasonsOf(solved, asked, path, score).join(" ")),
@@ -51,13 +51,11 @@ function reasonsOf(
 /** What no button has, and what no hand takes at once. */
 function problemsOf(
   { placesOf, compass: [low] }: Layout,
-  moments: Task["moments"],
-  asked: readonly number[],
+  told: Task["moments"],
   score: Score | undefined,
 ): Problem[] {
   const { list, where } = calledIn(score);
-  return asked.flatMap((at): Problem[] => {
-    const { bar, beyond, notes, struck, released } = moments[at]!;
+  return told.flatMap(({ bar, beyond, notes, struck, released }): Problem[] => {
     const playing = notes.filter((_, i) => struck[i]);
     const off = beyond.filter(({ midi }) => placesOf(midi).length === 0);
     const inside = beyond.filter((note) => !off.includes(note));

@@ -23,7 +23,7 @@ export const harpPlan = (
 ): Plan<HarpWay> => ({
   moments: freedBetweenShapes(moments),
   terms: [],
-  problems: ({ line }, asked) => problemsOf(harp, stringOf, line.moments, asked, score),
+  problems: (_, told) => problemsOf(harp, stringOf, told, score),
   reasons: (solved, asked) => reasonsOf(reach, solved, asked, score),
   differences: (solved, asked, others) =>
     others.map((path) => {
@@ -142,8 +142,7 @@ function reasonsOf(
 function problemsOf(
   harp: Harp,
   stringOf: (note: Played) => number,
-  moments: readonly Moment[],
-  asked: readonly number[],
+  told: readonly Moment[],
   score: Score | undefined,
 ): Problem[] {
   const names = (notes: readonly Played[]) =>
@@ -151,9 +150,7 @@ function problemsOf(
   const { where } = calledIn(score);
   const [low, top] = [harp.lowest, harp.lowest + harp.strings - 1];
   const isOn = (string: number) => string >= low && string <= top;
-  const outside = asked.flatMap((at) =>
-    moments[at]!.beyond.filter((note) => !isOn(stringOf(note))),
-  );
+  const outside = told.flatMap(({ beyond }) => beyond.filter((note) => !isOn(stringOf(note))));
   const found: Problem[] = [];
   for (const isLow of [true, false]) {
     const some = outside.filter((note) => stringOf(note) < low === isLow);
@@ -172,8 +169,7 @@ function problemsOf(
       ],
     });
   }
-  for (const at of asked) {
-    const { bar, beyond, notes } = moments[at]!;
+  for (const { bar, beyond, notes } of told) {
     const inside = beyond.filter((note) => isOn(stringOf(note)));
     if (inside.length === 0) continue;
     found.push({

@@ -11,7 +11,8 @@ import {
 } from "../strings.ts";
 import { called, stringsFor, type Alter, type Harp, type Setting } from "../strings.ts";
 import type { HarpNote } from "../notes.ts";
-import { FOOT, proposeSettings, type SettingOptions } from "./index.ts";
+import { FOOT, type SettingOptions } from "./asked.ts";
+import { proposeSettings } from "./index.ts";
 
 // Situations every harpist knows. Common practice, no source, where nothing else is said.
 

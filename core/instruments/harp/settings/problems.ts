@@ -3,7 +3,7 @@ import { say } from "../../../words/say.ts";
 import { spokenName, timeText } from "../../../score/index.ts";
 import type { HarpNote } from "../notes.ts";
 import { called, stringsFor, type Harp } from "../strings.ts";
-import { taskOf, type SettingOptions } from "./index.ts";
+import { taskOf, type SettingOptions } from "./asked.ts";
 import { settleRoughly } from "./search.ts";
 import type { SettingTask } from "./task.ts";
 

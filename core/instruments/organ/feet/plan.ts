@@ -10,7 +10,7 @@ import { type Feet, type FeetWay } from "./ways.ts";
 export const feetPlan = (feet: Feet, { moments, score }: Task): Plan<FeetWay> => ({
   moments,
   terms: [],
-  problems: ({ line }, asked) => problemsOf(feet, line.moments, asked, score),
+  problems: (_, told) => problemsOf(feet, told, score),
   reasons: (solved, asked) => reasonsOf(feet, solved, asked, solved.path, score),
   differences: (solved, asked, others) =>
     others.map((path) => reasonsOf(feet, solved, asked, path, score).join(" ")),
@@ -57,14 +57,12 @@ function reasonsOf(
 /** What is not on this pedalboard, and what is too much for two feet. */
 function problemsOf(
   { spread, free, board }: Feet,
-  moments: readonly Moment[],
-  asked: readonly number[],
+  told: readonly Moment[],
   score: Score | undefined,
 ): Problem[] {
   const { list, where } = calledIn(score);
   const [lowest, highest] = board.compass;
-  return asked.flatMap((one): Problem[] => {
-    const { bar, beyond, released, notes, struck } = moments[one]!;
+  return told.flatMap(({ bar, beyond, released, notes, struck }): Problem[] => {
     const playing = notes.filter((_, i) => struck[i]);
     const outside = beyond.filter(({ midi }) => midi < lowest || midi > highest);
     const inside = beyond.filter((note) => !outside.includes(note));
