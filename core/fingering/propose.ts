@@ -4,7 +4,7 @@ import { compare, type Score } from "../score/index.ts";
 import { alternativesTo } from "./alternatives.ts";
 import { type Line } from "./line.ts";
 import { costOf } from "./costs.ts";
-import type { HandModel, Locks } from "./model.ts";
+import type { HandModel, Locks, Problem } from "./model.ts";
 import type { Moment, Played } from "./moment.ts";
 import { playedIn } from "./moments.ts";
 import { prepareLine, type LineOptions } from "./prepare.ts";
@@ -99,7 +99,7 @@ function proposalOf(
   return {
     notes: withLost(path),
     cost: costOf(line, path, range),
-    problems: prepared.plan.problems(solved, told, asked, options),
+    problems: saidOnce(prepared.plan.problems(solved, told, asked, options)),
     elsewhere: notes(path, counterparts),
     reasons: prepared.plan.reasons(solved, asked),
     ...prepared.plan.moves?.(solved, asked),
@@ -202,6 +202,16 @@ export function notesOf(
     found.push(...[...taken, ...doubled, ...beyond].sort((a, b) => a.midi - b.midi));
   }
   return found;
+}
+
+/** Problems of one bar that are said in the same words are one, of all their notes. */
+function saidOnce(problems: readonly Problem[]): Problem[] {
+  const found = new Map<string, Problem>();
+  for (const one of problems) {
+    const before = found.get(one.text);
+    found.set(one.text, before ? { ...before, notes: [...before.notes, ...one.notes] } : one);
+  }
+  return [...found.values()];
 }
 
 /** A note that nobody takes, with what is locked on it. */

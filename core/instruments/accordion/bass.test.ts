@@ -2,6 +2,8 @@ import fc from "fast-check";
 import { proposeNotes } from "../../fingering/index.ts";
 import { type Note } from "../../score/index.ts";
 import { plain } from "../../words/say.ts";
+import { scoreOf } from "../../testing.ts";
+import { propose } from "../propose.ts";
 import { searchedAndLeast } from "../testCheapest.ts";
 import { bassHand, type BassSetup } from "./bass/bassHand.ts";
 import { BOARDS, buttonsFor, columnName, soundsOf } from "./bass/board.ts";
@@ -139,8 +141,18 @@ describe("the left hand", () => {
     ]);
     // the tone is spelled as the chord has it: C E flat G
     expect(ways("G3+C4")).toContain("Press C minor: it sounds E♭ too.");
+    // root, fifth and seventh are a seventh chord, whose button leaves out the fifth
+    expect(ways("Eb3+Bb3+Db4")[0]).toBe("Press E♭ seventh: it sounds G too.");
+    // a third in the bass of what is a third is its own chord first
+    expect(ways("Ab3+C4")[0]).toBe("Press A♭ major: it sounds E♭ too.");
     // over a bass that is no part of it: E with G and B over A
     expect(ways("A2+G3+B3")[0]).toBe("Press A and G major: it sounds D too.");
+  });
+
+  it("says once in a bar what is so several times there", () => {
+    const score = scoreOf([["r:4", "B2+E3 A2 B2+E3 B2+E3"]]);
+    const { problems } = propose(score, { instrument: "accordion", hand: "left", from: 0, to: 0 });
+    expect(problems.map(({ notes }) => notes.length)).toEqual([3]);
   });
 
   it("puts a finger on each of several chords, and tells which", () => {

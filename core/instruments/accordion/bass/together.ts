@@ -81,7 +81,7 @@ export function fullerFor(board: BassBoard, pitches: readonly number[]): Fuller[
       const chord = { row, column };
       const sounds = soundsOf(chord);
       const [more, ...others] = sounds.filter((one) => !pitches.includes(one));
-      const lacks = pitches.filter((one) => !sounds.includes(one));
+      const lacks = pitches.filter((one) => !sounds.includes(one) && one !== leftOut(chord));
       if (more === undefined || others.length > 0) continue;
       const isOverBass = lacks.length === 1 && lacks[0] === low && above.length > 1;
       if (lacks.length > 0 && !isOverBass) continue;
@@ -89,7 +89,10 @@ export function fullerFor(board: BassBoard, pitches: readonly number[]): Fuller[
       if (isOverBass && !bass) continue;
       const isTriad = row === "major" || row === "minor";
       const away = Math.abs(column) + (bass ? Math.abs(bass.column - column) : 0);
-      const worth = away + (isTriad ? 0 : REACH);
+      // on the lowest note itself before under another bass
+      const isAsked = isTriad || pitches.includes(leftOut(chord) ?? -1);
+      const isOnLow = !bass && isAsked && sounds[0] === low;
+      const worth = away + (isTriad ? 0 : REACH) + (bass ? REACH : 0) - (isOnLow ? REACH : 0);
       const tone = TONES[row][sounds.indexOf(more)]!;
       const name = columnName(column + (FIFTHS[tone] ?? 0));
       found.push({ buttons: bass ? [bass, chord] : [chord], more: name, worth });
@@ -140,6 +143,10 @@ export function nearestTo(board: BassBoard, pitches: readonly number[]): Near[] 
   );
   return [...(first ? [first] : []), ...near].slice(0, NEAREST);
 }
+
+/** The fifth of a chord whose button sounds none. */
+const leftOut = ({ row, column }: Button): number | undefined =>
+  row === "seventh" ? (soundsOf({ row, column })[0]! + 7) % 12 : undefined;
 
 /** The fundamental of a pitch class that a hand reaches from a column. */
 function bassNear(board: BassBoard, pitch: number, column: number): Button | undefined {
