@@ -101,7 +101,7 @@ function proposalOf(
     cost: costOf(line, path, range),
     problems: saidOnce(prepared.plan.problems(solved, told, asked, options)),
     elsewhere: notes(path, counterparts),
-    reasons: prepared.plan.reasons(solved, asked),
+    reasons: asked.length ? prepared.plan.reasons(solved, asked) : [],
     ...prepared.plan.moves?.(solved, asked),
     alternatives: unlike(
       withLost(path),

@@ -1,7 +1,22 @@
 import { exported } from "../testing.ts";
 import { zipSync, strToU8 } from "fflate";
-import { engravable, fraction, readFile, readScore, toText } from "./index.ts";
+import { beatName, engravable, fraction, readFile, readScore, toText } from "./index.ts";
 import { wheel, lanterns, note, measure, wrap, attributes, bytes, why } from "./testFiles.ts";
+
+it("says which beat a place is on, in parts as musicians count them", () => {
+  const bar = (beats: number, beatType: number) => ({
+    ...wheel.score.bars[8]!,
+    metre: { beats, beatType },
+    ...{ length: fraction(4 * beats, beatType), nominal: fraction(4 * beats, beatType) },
+  });
+  const said = (metre: [number, number], ...places: [number, number][]) =>
+    places.map(([num, den]) => beatName(bar(...metre), fraction(num, den)));
+  expect(said([4, 4], [0, 1], [3, 2], [1, 4], [5, 3], [1, 6], [7, 8], [2, 5])).toEqual([
+    ...["1", "2½", "1¼", "2⅔", "1⅙", "1⅞", "1⅖"],
+  ]);
+  // a dotted quarter is the beat of six quavers; what has no sign of its own is written out
+  expect(said([6, 8], [3, 2], [1, 2], [11, 8])).toEqual(["2", "1⅓", "1 11/12"]);
+});
 
 describe("reading a score", () => {
   it("reads head, bars, hands and marks of the demo pieces", () => {

@@ -1,5 +1,5 @@
 import { lead, beatLength } from "./beats.ts";
-import { compare, type Fraction, toNumber, add } from "./fraction.ts";
+import { add, compare, fraction, multiply, type Fraction } from "./fraction.ts";
 import type { Note, Bar, Score } from "./model.ts";
 
 /** Notes struck together in one hand, low to high: what one hand position has to do at once. */
@@ -37,19 +37,28 @@ export function onsets(notes: readonly Note[], hand: string): Onset[] {
  * the second to the third. A pick-up counts from its full bar.
  */
 export function beatName(bar: Bar, offset: Fraction): string {
-  const inBar = toNumber(add(offset, lead(bar))) / toNumber(beatLength(bar)) + 1;
-  const whole = Math.floor(inBar + 1e-9);
-  const rest = inBar - whole;
-  const part = [
-    [0, ""],
-    [0.5, "½"],
-    [0.25, "¼"],
-    [0.75, "¾"],
-    [1 / 3, "⅓"],
-    [2 / 3, "⅔"],
-  ].find(([value]) => Math.abs((value as number) - rest) < 1e-6)?.[1];
-  return `${whole}${part ?? rest.toFixed(2).slice(1)}`;
+  const { num, den } = beatLength(bar);
+  const beats = multiply(add(offset, lead(bar)), fraction(den, num));
+  const whole = Math.floor(beats.num / beats.den);
+  const rest = beats.num - whole * beats.den;
+  const part = rest === 0 ? "" : `${rest}/${beats.den}`;
+  return `${whole + 1}${PARTS[part] ?? ` ${part}`}`;
 }
+
+/** Parts of a beat that have a sign of their own. */
+const PARTS: Readonly<Record<string, string>> = {
+  ...{ "": "", "1/2": "½", "1/4": "¼", "3/4": "¾", "1/3": "⅓", "2/3": "⅔", "1/6": "⅙", "5/6": "⅚" },
+  ...{
+    "1/8": "⅛",
+    "3/8": "⅜",
+    "5/8": "⅝",
+    "7/8": "⅞",
+    "1/5": "⅕",
+    "2/5": "⅖",
+    "3/5": "⅗",
+    "4/5": "⅘",
+  },
+};
 
 /** The notes of each bar, by bar index. */
 export function notesByBar(score: Pick<Score, "bars" | "notes">): Note[][] {
