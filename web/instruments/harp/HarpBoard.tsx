@@ -4,7 +4,6 @@ import {
   harpOf,
   letterOf,
   leversAt,
-  pedalsText,
   placedSigns,
   settingAt,
   stringName,
@@ -62,12 +61,6 @@ export function HarpBoard({ now, next, fingers, label, marks, score, setup }: Bo
           <>
             <br />
             {say`▬ lever up`}
-          </>
-        )}
-        {setting && (
-          <>
-            <br />
-            {pedalsText(setting)}
           </>
         )}
       </div>
