@@ -149,6 +149,16 @@ describe("the left hand", () => {
     expect(ways("A2+G3+B3")[0]).toBe("Press A and G major: it sounds D too.");
   });
 
+  it("fills a chord in with what is played around it", () => {
+    const ways = (right: string) =>
+      propose(scoreOf([[right, "G2:2 B2+E3:2"]]), {
+        ...{ instrument: "accordion", hand: "left", from: 0, to: 0 },
+      }).problems[0]!.ways.map(plain);
+    // G sounds in the bass before: E minor, not E major
+    expect(ways("B4:4")[0]).toBe("Press E minor: it sounds G too.");
+    expect(ways("G#4:4")[0]).toBe("Press E major: it sounds G♯ too.");
+  });
+
   it("says once in a bar what is so several times there", () => {
     const score = scoreOf([["r:4", "B2+E3 A2 B2+E3 B2+E3"]]);
     const { problems } = propose(score, { instrument: "accordion", hand: "left", from: 0, to: 0 });

@@ -1,7 +1,7 @@
 import { say } from "../../../words/say.ts";
 import type { Played, Problem, Task } from "../../../fingering/index.ts";
 import { calledIn } from "../../calledIn.ts";
-import { keysOf, pitchText, type Pitch, type Score } from "../../../score/index.ts";
+import { keysOf, notesByBar, pitchText, type Pitch, type Score } from "../../../score/index.ts";
 import { columnName, ROWS, type BassBoard, type Button } from "./board.ts";
 import { fullerFor, nearestTo, togetherFor } from "./together.ts";
 
@@ -24,6 +24,10 @@ export function problemsOf(
   score: Score | undefined,
 ): Problem[] {
   const { list, where } = calledIn(score);
+  const inBar = score ? notesByBar(score) : [];
+  /** What both hands play in a bar: it says whether a third is a major one. */
+  const playedIn = (bar: number) =>
+    new Set((inBar[bar] ?? []).flatMap(keysOf).map((key) => key % 12));
   return told.flatMap(({ bar, beyond, notes }): Problem[] => {
     if (beyond.length === 0) return [];
     const all = [...beyond, ...notes].sort((a, b) => a.midi - b.midi);
@@ -45,7 +49,7 @@ export function problemsOf(
           : say`${where(bar)}: no button, and no bass with a chord, sounds ${list(all)}.`,
         ways: [
           ...together(board, wanted),
-          ...(wanted.isNamed ? nearest(board, wanted) : fuller(board, all)),
+          ...(wanted.isNamed ? nearest(board, wanted) : fuller(board, all, playedIn(bar))),
           wanted.isNamed
             ? say`Play ${wanted.name(wanted.pitches[0]!)} alone, as a bass.`
             : say`Leave out ${list(beyond)}.`,
@@ -77,8 +81,12 @@ function together(board: BassBoard, { pitches, name, isNamed }: Wanted): string[
 }
 
 /** Chord buttons that sound it with one tone more. */
-const fuller = (board: BassBoard, notes: readonly Played[]): string[] =>
-  fullerFor(board, [...new Set(notes.map(({ midi }) => midi % 12))]).map(
+const fuller = (
+  board: BassBoard,
+  notes: readonly Played[],
+  around: ReadonlySet<number>,
+): string[] =>
+  fullerFor(board, [...new Set(notes.map(({ midi }) => midi % 12))], around).map(
     ({ buttons, more }) =>
       say`Press ${buttons.map(nameOf).join(say` and `)}: it sounds ${more} too.`,
   );

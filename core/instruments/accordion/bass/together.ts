@@ -72,8 +72,13 @@ const FULLER = 2;
  * a sixth; triads first, and nearest to the middle of the board. Common practice, no source.
  *
  * @param pitches pitch classes, the lowest first, each once
+ * @param around pitch classes that are played near it: what comes along is one of them rather
  */
-export function fullerFor(board: BassBoard, pitches: readonly number[]): Fuller[] {
+export function fullerFor(
+  board: BassBoard,
+  pitches: readonly number[],
+  around: ReadonlySet<number> = new Set(),
+): Fuller[] {
   const found: (Fuller & { worth: number })[] = [];
   const [low, ...above] = pitches;
   for (const row of board.rows.filter((one) => isChord({ row: one, column: 0 })))
@@ -92,7 +97,9 @@ export function fullerFor(board: BassBoard, pitches: readonly number[]): Fuller[
       // on the lowest note itself before under another bass
       const isAsked = isTriad || pitches.includes(leftOut(chord) ?? -1);
       const isOnLow = !bass && isAsked && sounds[0] === low;
-      const worth = away + (isTriad ? 0 : REACH) + (bass ? REACH : 0) - (isOnLow ? REACH : 0);
+      const isForeign = around.size > 0 && !around.has(more);
+      const dear = Number(!isTriad) + Number(bass !== undefined) - Number(isOnLow);
+      const worth = away + REACH * (dear + (isForeign ? 2 : 0));
       const tone = TONES[row][sounds.indexOf(more)]!;
       const name = columnName(column + (FIFTHS[tone] ?? 0));
       found.push({ buttons: bass ? [bass, chord] : [chord], more: name, worth });
