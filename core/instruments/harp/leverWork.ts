@@ -4,6 +4,7 @@ import { playedBars, spokenName, type Mark } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
 import { isFixed, leversAt, leversText, tunedAlter } from "./leverSetting.ts";
 import { withChanges } from "./changes.ts";
+import { doubtsOf } from "./doubts.ts";
 import { comeTo } from "./onTheRoad.ts";
 import { harpNotes } from "./notes.ts";
 import { pedalWork, secondsOf } from "./pedalWork.ts";
@@ -59,11 +60,7 @@ function propose(task: MarkTask): ProposedMark[] {
   );
 }
 
-const problems = (task: MarkTask): MarkDoubt[] =>
-  settingsOf(task).problems.map(({ kind, note, text, ways }) => {
-    const { bar, offset } = task.score.notes.find(({ id }) => id === note)!;
-    return { bar, offset, kind, text: [text, ...ways].join(" ") };
-  });
+const problems = (task: MarkTask): MarkDoubt[] => doubtsOf(task.score, settingsOf(task).problems);
 
 /** What is written, played through: notes that are not set, flips under a ringing string. */
 function check(task: MarkTask): MarkDoubt[] {

@@ -1,9 +1,10 @@
 import { capital } from "../../words/index.ts";
 import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
-import { playedBars, spokenName, type Mark, type Place, type Score } from "../../score/index.ts";
+import { playedBars, spokenName, type Mark } from "../../score/index.ts";
 import type { MarkDoubt, MarkTask, ProposedMark, StratumWork } from "../../score/marks/work.ts";
 import { withChanges } from "./changes.ts";
+import { doubtsOf, placeOf } from "./doubts.ts";
 import { comeTo } from "./onTheRoad.ts";
 import { harpNotes, type HarpNote } from "./notes.ts";
 import { pedalsText, settingAt } from "./setting.ts";
@@ -69,18 +70,7 @@ function propose(task: MarkTask): ProposedMark[] {
   );
 }
 
-const placeOf = (score: Score, id: string): Place => {
-  const { bar, offset } = score.notes.find((note) => note.id === id)!;
-  return { bar, offset };
-};
-
-/** Notes that cannot be had, with the ways out. */
-const problems = (task: MarkTask): MarkDoubt[] =>
-  settingsOf(task).problems.map(({ kind, note, text, ways }) => ({
-    ...placeOf(task.score, note),
-    kind,
-    text: [text, ...ways].join(" "),
-  }));
+const problems = (task: MarkTask): MarkDoubt[] => doubtsOf(task.score, settingsOf(task).problems);
 
 /** What is written, played through: notes that are not set, feet that come too late. */
 function check(task: MarkTask): MarkDoubt[] {

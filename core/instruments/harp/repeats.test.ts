@@ -63,6 +63,10 @@ it("says once what cannot be had in any time, and names the time of what is late
       ),
     ).map(({ text }) => plain(text).split(" cannot")[0]!);
   expect(late("G4:0.5 A4:0.5 G#4:0.5 A4:0.5 r:2", "r:4")).toEqual(["Bar 1: G sharp"]);
+  // twice in a bar, said once
+  expect(late("G4:0.5 A4:0.5 G#4:0.5 A4:0.5 G4:0.5 A4:0.5 G#4:0.5 A4:0.5", "r:4")).toEqual([
+    "Bar 1: G sharp",
+  ]);
   // the second time A flat sounds just before
   expect(late("A4 G4:0.5 r:0.5 r:2", "r:2 G4 Ab4")).toEqual(["Bar 1, 2nd time: A"]);
 });
