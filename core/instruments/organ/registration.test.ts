@@ -325,6 +325,13 @@ it("stops with a sign are added to what is drawn or taken from it", () => {
   expect(stops(full, "add octave 4")).toBe("Principal 8′, Trumpet 8′, octave 4");
   expect(stops(full, "Flute 8 + Flute 4")).toBe("Flute 8, Flute 4");
   expect(stops("- Mixture")).toBe("");
+  const work = (...changes: Mark["data"][]) =>
+    jobsIn(changes).at(-1)!.map(({ action, count }) => `${action} ${count}`);
+  // couplers that are taken off are one thing each; other stops under the same number are drawn
+  expect(work({ couplers: "II to I" }, { couplers: "none" })).toEqual(["couplers 1"]);
+  expect(
+    work({ stops: "Flute 8", combination: 1 }, { stops: "Flute 8, Reed 8", combination: 1 }),
+  ).toEqual(["stops 1"]);
   // one is moved, not four
   const [, jobs] = jobsIn([{ stops: full }, { stops: "+ Mixture" }]);
   expect(jobs).toEqual([{ action: "stops", count: 1 }]);

@@ -59,12 +59,14 @@ function stopsAfter(before: string, written: string): string[] {
 /** Without case, blanks and the sign for feet, so that a stop is known however it is written. */
 const plainly = (stop: string): string => stop.toLowerCase().replaceAll(/[\s'′’]/g, "");
 
+/** What people write where nothing is drawn. */
+const NONE = /^(none|off|no|-|−|–)$/;
+
 /** How many of one list are not in the other, either way. */
 function moved(before: string, now: string): number {
-  const [a, b] = [before, now].map((text) => new Set(oneByOne(text).map(plainly))) as [
-    Set<string>,
-    Set<string>,
-  ];
+  const [a, b] = [before, now].map(
+    (text) => new Set(oneByOne(text).map(plainly).filter((one) => !NONE.test(one))),
+  ) as [Set<string>, Set<string>];
   return [...a].filter((one) => !b.has(one)).length + [...b].filter((one) => !a.has(one)).length;
 }
 
@@ -76,9 +78,9 @@ function moved(before: string, now: string): number {
  */
 export function jobsOf(data: MarkData, before: MarkData, now: MarkData): Job[] {
   const couplers = moved((before.couplers ?? "") as string, (now.couplers ?? "") as string);
-  const stops = data.combination === undefined ? moved(textOf(before), textOf(now)) : 0;
   const isAnother = (key: "combination" | "swell") =>
     data[key] !== undefined && before[key] !== data[key];
+  const stops = isAnother("combination") ? 0 : moved(textOf(before), textOf(now));
   const found: Job[] = [
     { action: "stops", count: stops },
     { action: "combination", count: isAnother("combination") ? 1 : 0 },
