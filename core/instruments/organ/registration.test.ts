@@ -326,7 +326,9 @@ it("stops with a sign are added to what is drawn or taken from it", () => {
   expect(stops(full, "Flute 8 + Flute 4")).toBe("Flute 8, Flute 4");
   expect(stops("- Mixture")).toBe("");
   const work = (...changes: Mark["data"][]) =>
-    jobsIn(changes).at(-1)!.map(({ action, count }) => `${action} ${count}`);
+    jobsIn(changes)
+      .at(-1)!
+      .map(({ action, count }) => `${action} ${count}`);
   // couplers that are taken off are one thing each; other stops under the same number are drawn
   expect(work({ couplers: "II to I" }, { couplers: "none" })).toEqual(["couplers 1"]);
   expect(

@@ -65,7 +65,12 @@ const NONE = /^(none|off|no|-|−|–)$/;
 /** How many of one list are not in the other, either way. */
 function moved(before: string, now: string): number {
   const [a, b] = [before, now].map(
-    (text) => new Set(oneByOne(text).map(plainly).filter((one) => !NONE.test(one))),
+    (text) =>
+      new Set(
+        oneByOne(text)
+          .map(plainly)
+          .filter((one) => !NONE.test(one)),
+      ),
   ) as [Set<string>, Set<string>];
   return [...a].filter((one) => !b.has(one)).length + [...b].filter((one) => !a.has(one)).length;
 }
