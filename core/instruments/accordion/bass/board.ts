@@ -47,6 +47,13 @@ export function columnName(column: number): string {
   return `${letter}${(turns < 0 ? "♭" : "♯").repeat(Math.abs(turns))}`;
 }
 
+/** Fifths from the root of a chord to a tone so many semitones over it. Common practice. */
+const FIFTHS = [0, -5, 2, -3, 4, -1, -6, 1, 8, 3, -2, 5];
+
+/** A tone of a chord as it is spelled over the root of a column: E flat over C. */
+export const toneName = (column: number, semitones: number): string =>
+  columnName(column + FIFTHS[semitones]!);
+
 /** Semitones over the fundamental that a button sounds. Sevenths have no fifth, nor diminished. */
 export const TONES: Readonly<Record<Row, readonly number[]>> = {
   counterbass: [4],

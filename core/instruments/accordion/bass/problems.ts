@@ -2,7 +2,7 @@ import { say } from "../../../words/say.ts";
 import type { Played, Problem, Task } from "../../../fingering/index.ts";
 import { calledIn } from "../../calledIn.ts";
 import { keysOf, notesByBar, pitchText, type Pitch, type Score } from "../../../score/index.ts";
-import { columnName, ROWS, type BassBoard, type Button } from "./board.ts";
+import { columnName, ROWS, toneName, type BassBoard, type Button } from "./board.ts";
 import { fullerFor, nearestTo, togetherFor } from "./together.ts";
 
 /** A button as it is called: C, C counterbass, C minor. */
@@ -24,12 +24,12 @@ export function problemsOf(
   score: Score | undefined,
 ): Problem[] {
   const { list, where } = calledIn(score);
-  const inBar = score ? notesByBar(score) : [];
+  const lacking = told.filter(({ beyond }) => beyond.length > 0);
+  const inBar = score && lacking.length ? notesByBar(score) : [];
   /** What both hands play in a bar: it says whether a third is a major one. */
   const playedIn = (bar: number) =>
     new Set((inBar[bar] ?? []).flatMap(keysOf).map((key) => key % 12));
-  return told.flatMap(({ bar, beyond, notes }): Problem[] => {
-    if (beyond.length === 0) return [];
+  return lacking.flatMap(({ bar, beyond, notes }): Problem[] => {
     const all = [...beyond, ...notes].sort((a, b) => a.midi - b.midi);
     const pitches = [...new Set(all.flatMap(keysOf).map((key) => key % 12))];
     const isNamed = all.length === 1 && keysOf(all[0]!).length > 1;
@@ -60,12 +60,9 @@ export function problemsOf(
   });
 }
 
-/** Fifths from the root of a chord to a tone so many semitones over it. Common practice. */
-const FIFTHS = [0, -5, 2, -3, 4, -1, -6, 1, 8, 3, -2, 5];
-
 /** A tone of a chord as it is spelled over its root: E flat over C. */
 const toneOf = ({ step, alter }: Pitch, semitones: number): string =>
-  columnName("FCGDAEB".indexOf(step) - 1 + 7 * alter + FIFTHS[semitones]!);
+  toneName("FCGDAEB".indexOf(step) - 1 + 7 * alter, semitones);
 
 /** Buttons that sound it together, and what they lack. */
 function together(board: BassBoard, { pitches, name, isNamed }: Wanted): string[] {

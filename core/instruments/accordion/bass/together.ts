@@ -1,4 +1,4 @@
-import { columnName, isChord, soundsOf, TONES, type BassBoard, type Button } from "./board.ts";
+import { isChord, soundsOf, toneName, TONES, type BassBoard, type Button } from "./board.ts";
 
 /** Buttons that are pressed together for a chord that no button has. */
 export interface Together {
@@ -61,9 +61,6 @@ interface Fuller {
   readonly more: string;
 }
 
-/** Fifths from the root of a chord to its tones, by their semitones. */
-const FIFTHS: Readonly<Record<number, number>> = { 3: -3, 4: 4, 7: 1, 9: 3, 10: -2 };
-
 /** Of two notes of a chord so many ways to make it full are named. */
 const FULLER = 2;
 
@@ -100,8 +97,7 @@ export function fullerFor(
       const isForeign = around.size > 0 && !around.has(more);
       const dear = Number(!isTriad) + Number(bass !== undefined) - Number(isOnLow);
       const worth = away + REACH * (dear + (isForeign ? 2 : 0));
-      const tone = TONES[row][sounds.indexOf(more)]!;
-      const name = columnName(column + (FIFTHS[tone] ?? 0));
+      const name = toneName(column, TONES[row][sounds.indexOf(more)]!);
       found.push({ buttons: bass ? [bass, chord] : [chord], more: name, worth });
     }
   return found
