@@ -127,6 +127,16 @@ export const pieceOperations = {
       "music did not change stay; the answer says what moved and what lost its " +
       "place",
   }),
+  accompany: op({
+    method: "post",
+    path: "/api/pieces/:id/accompaniment",
+    summary:
+      "Writes a left hand below a tune from its chord symbols, for all bars or some: a correction " +
+      "of the score that can be taken back. Bars with notes of the file stay",
+    status: 200,
+    body: pieces.AccompanimentIn,
+    response: pieces.AccompanimentOut,
+  }),
   undoCorrection: op({
     method: "delete",
     path: "/api/pieces/:id/correction",

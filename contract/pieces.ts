@@ -1,4 +1,5 @@
 // All that is said of a piece, a file for each kind.
+export * from "./accompaniment.ts";
 export * from "./annotations.ts";
 export * from "./fingers.ts";
 export * from "./form.ts";

@@ -120,6 +120,15 @@ export const Score = Type.Object({
       pedal: Type.Optional(OneOf("soft", "sostenuto")),
     }),
   ),
+  symbols: Type.Optional(
+    List(
+      Type.Object({
+        ...place,
+        name: Type.String({ description: "root and kind; empty where no chord is played" }),
+        bass: Type.Optional(Type.String()),
+      }),
+    ),
+  ),
   clefChanges: List(Type.Object({ ...place, staff: Type.Integer(), clef: Type.String() })),
   warnings: List(
     Type.Object({

@@ -20,6 +20,46 @@ const written = async (id: string, wanted: string) =>
     .map(({ from, data }): Record<string, unknown> => ({ bar: from.bar, ...data }));
 const blur = () => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 
+it("writes a left hand from chord symbols, another way in some bars, and takes it back", async () => {
+  const waltz =
+    "X:1\nT:Reeds at the Ford\nM:3/4\nL:1/4\nK:G\n" +
+    'G|"G"B2 d|"C"e2 c|"Am7"A B c|"D7"A2 F|"G"G3||';
+  const id = await bring(waltz, "accordion");
+  await openPiece(page, id);
+  const left = async () =>
+    (
+      await json<{ notes: { hand: string; bar: number }[] }>(`/api/pieces/${id}/score`)
+    ).notes.filter(({ hand }) => hand === "left").length;
+  await says(page, "the left hand has nothing to play yet");
+  await press(page, "Write the left hand");
+  await press(page, "Write it");
+  await says(page, "The left hand is written");
+  await says(page, "Am7 has no button of its own; it is played as A m: bar 3.");
+  await press(page, "Good");
+  await until(async () => (await left()) === 14);
+  // on the page, in the choice of hands, and no longer offered
+  await page.waitForFunction(() => document.querySelectorAll(".score svg .staff").length === 12);
+  await says(page, "left hand");
+  expect(await page.evaluate(() => document.body.innerText)).not.toContain("nothing to play yet");
+  await blur();
+  await chooseBars(page, 1, 2, 6);
+  await press(page, "Edit the piece");
+  await press(page, "Left hand from the chord symbols");
+  await says(page, "for bars 1–2");
+  await page.click("input[value=held]");
+  await press(page, "Write it");
+  await press(page, "Good");
+  await until(async () => (await left()) === 12);
+  await press(page, "Undo");
+  await until(async () => (await left()) === 14);
+  await press(page, "Undo");
+  await until(async () => (await left()) === 0);
+  await says(page, "nothing to play yet");
+  await press(page, "Redo");
+  await until(async () => (await left()) === 14);
+  expect(here.complaints()).toEqual([]);
+});
+
 it("suggests turns of the bellows, draws how far they are open, turns one by key, undoes", async () => {
   const id = await bring(demo("lamps-along-the-quay"), "accordion");
   await openPiece(page, id);

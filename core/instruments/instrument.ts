@@ -7,6 +7,7 @@ import type { OnStrings } from "./ringing.ts";
 import type { Following } from "./sign.ts";
 import type { Player } from "./keyboard/reach.ts";
 import type { Slides } from "./ornaments/slides.ts";
+import type { Accompany, Accompaniment } from "./accompany.ts";
 import type { ShareOut, Texture } from "./shareOut.ts";
 
 /** How the hands of an instrument play. */
@@ -21,6 +22,8 @@ export interface Hands {
   readonly review: Review;
   /** The voices of a piece shared out to limbs. */
   readonly shareOut?: ShareOut;
+  /** A staff below a tune, from its chord symbols. */
+  readonly accompany?: Accompany;
   /** By limb, what another hand does on the same notes, once the first has taken them. */
   readonly along?: Readonly<Record<string, AlongHand>>;
 }
@@ -92,6 +95,8 @@ export interface Instrument {
   readonly hands?: () => Promise<Hands>;
   /** Ways to share the voices of a piece out to its limbs. */
   readonly textures?: readonly Texture[];
+  /** Ways to accompany a tune from its chord symbols, the usual one first. */
+  readonly accompaniments?: readonly Accompaniment[];
   /** What is drawn because of what is written on notes. */
   readonly following?: Following;
   /** On which strings its notes sound, by id; absent where nothing rings on by itself. */

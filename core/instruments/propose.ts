@@ -13,6 +13,7 @@ import type { Hands } from "./instrument.ts";
 import type { Player } from "./keyboard/reach.ts";
 import type { InstrumentRecord } from "./record.ts";
 import type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
+import type { AccompanyAsked, AccompanyFound } from "./accompany.ts";
 import type { ShareOptions, SharedOut } from "./shareOut.ts";
 
 /** Whose fingers are asked for. */
@@ -198,5 +199,16 @@ export const shareOut = (
 
 const NOT_SHARED: SharedOut = { given: [], reasons: [], problems: [] };
 
+/**
+ * A staff below a tune from its chord symbols.
+ *
+ * @returns undefined where the instrument has none
+ */
+export const accompany = (
+  score: Score,
+  { instrument: kind = USUAL_INSTRUMENT, ...asked }: AccompanyAsked & Pick<ForWhom, "instrument">,
+): AccompanyFound | undefined => handsOf(kind)?.accompany?.(score, asked);
+
+export type { AccompanyAsked, AccompanyFound } from "./accompany.ts";
 export type { CheckOptions, Doubt, Handover, HandoverOptions } from "./review.ts";
 export type { ShareOptions, SharedOut } from "./shareOut.ts";

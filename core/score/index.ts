@@ -114,6 +114,7 @@ export { atPrintedTempo } from "./order/printedTempo.ts";
 export { engravable } from "./musicxml/engrave.ts";
 export { adopt, withAdopted, type AdoptedMeasure } from "./musicxml/adopt.ts";
 export { paperXml, type Paper, type PaperRepeat } from "./files/paper.ts";
+export { isAdded, withLowerStaff, type LowerBar } from "./files/lowerStaff.ts";
 export { renameNotes } from "./musicxml/rename.ts";
 export {
   AMOUNTS,

@@ -29,6 +29,7 @@ import {
   type ReadMeasure,
 } from "./musicxml/readParts.ts";
 import { readRepeats } from "./musicxml/repeats.ts";
+import { symbolsIn } from "./musicxml/letters.ts";
 import { readStrings } from "./musicxml/stringsFile.ts";
 import { toPartwise } from "./musicxml/timewise.ts";
 import {
@@ -233,6 +234,11 @@ function readDocument(text: string, options: ReadOptions): Import {
   const marks: PrintedMark[] = readings.flatMap((part) =>
     part.flatMap((raw, bar) => raw.marks.map((mark) => ({ ...mark, bar }))),
   );
+  const symbols = symbolsIn(own).flatMap((inBar, bar) =>
+    [...inBar]
+      .sort((a, b) => compare(a.offset, b.offset))
+      .map(({ offset, text, bass }) => ({ bar, offset, name: text, ...(bass ? { bass } : {}) })),
+  );
   const score: Score = {
     title: named(titleOf(root), "title", warnings) || options.name || "Untitled",
     composer: named(composerOf(root), "composer", warnings),
@@ -256,6 +262,7 @@ function readDocument(text: string, options: ReadOptions): Import {
       ),
     ),
     marks: marks.sort((a, b) => a.bar - b.bar || compare(a.offset, b.offset)),
+    ...(symbols.length ? { symbols } : {}),
     warnings,
   };
   return { score, xml: serialized(document) };

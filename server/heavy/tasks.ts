@@ -20,12 +20,15 @@ import type {
   SolvedLine,
 } from "@yarrow-ridge/core/fingering";
 import {
+  accompany,
   check,
   costsByBar,
   proposeAfter,
   proposeNotes,
   redistribute,
   shareOut,
+  type AccompanyAsked,
+  type AccompanyFound,
   type CheckOptions,
   type Doubt,
   type ForWhom,
@@ -73,6 +76,7 @@ import {
   excerpt,
   engravable,
   withAdopted,
+  withLowerStaff,
   type AdoptedMeasure,
   readFile,
   readScore,
@@ -262,6 +266,18 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
   redistribute: (score: Score, options: HandoverOptions & ForWhom): Handover[] =>
     redistribute(score, options),
   shareOut: (score: Score, options: ShareOptions & ForWhom): SharedOut => shareOut(score, options),
+  /** A score with a staff below its tune; undefined where the instrument has none. */
+  accompanied: (
+    { xml }: Source,
+    score: Score,
+    asked: AccompanyAsked & Pick<ForWhom, "instrument">,
+  ): (Pick<AccompanyFound, "layout" | "reasons"> & { readonly xml: string }) | undefined => {
+    const found = accompany(score, asked);
+    if (!found) return undefined;
+    const part = score.parts.findIndex(({ practised }) => practised);
+    const { layout, reasons, bars } = found;
+    return { layout, reasons, xml: withLowerStaff(xml, part, bars) };
+  },
   midi: (score: Score, kind: string, choice: MidiChoice): Uint8Array =>
     midiFile(score, instrument(kind), choice),
   pedal: (score: Score, options: PedalOptions): ProposedPedal[] =>

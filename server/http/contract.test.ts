@@ -36,6 +36,7 @@ describe("every operation of the contract", () => {
         other: "x",
         inUse: true,
         texture: "hymn",
+        pattern: "turns",
         style: path.includes("ornaments") ? "mixed" : "harmony",
         mark: "x",
         bars: 4,

@@ -4,6 +4,8 @@ import { instrument } from "@yarrow-ridge/core/instruments";
 import { desc, eq, sql } from "drizzle-orm";
 import { corrections, pieces, sections } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
+import type { Answer } from "@yarrow-ridge/contract";
+import type { FileChoice } from "../heavy/tasks.ts";
 import type { Handlers } from "../http/serve.ts";
 import { newId, type Studio } from "../studio.ts";
 import {
@@ -28,56 +30,72 @@ type Made = Pick<Handlers, "correctPiece" | "undoCorrection">;
 /** A file that keeps fewer notes than the rest of this share is no correction. */
 const MOST_GONE = 0.8;
 
+interface CorrectedFile {
+  readonly choice?: FileChoice;
+  /** How its staves are read from now on, where that changes. */
+  readonly layout?: string;
+}
+
+/** Puts a file in the place of the score, with everything that is written into it. */
+export async function putCorrected(
+  studio: Studio,
+  id: string,
+  file: Uint8Array,
+  { choice = {}, layout }: CorrectedFile,
+): Promise<Answer<"correctPiece">> {
+  const row = await pieceRow(studio.db, id);
+  const source = await sourceOf(studio.db, id);
+  // readings of other editions are not the file that is corrected
+  const { score: old } = source.adopted.length
+    ? await studio.heavy.run("know", { ...source, adopted: [] }, readingOf(row))
+    : await knownPiece(studio, id);
+  const how = readingOf({ ...row, paper: null, ...(layout ? { layout } : {}) });
+  const read = await studio.heavy.read(file, how, choice);
+  const now = await studio.heavy.run("correct", old, read, how, choice);
+  if (now.gone.length > old.notes.length * MOST_GONE)
+    throw new ProblemError(
+      422,
+      say`Hardly a note of this piece is in the file; it seems to be another piece. Bring it as a
+        piece of its own.`,
+    );
+  const written = await noteRows(studio.db, id);
+  const before = await snapshot(studio.db, id);
+  const report = reportOf(before, old, now, written, instrument(row.instrument));
+  const places = moved(before, now);
+  const { title: _, composer: __, ...head } = headOf(now.score, now.key);
+  await studio.db.transaction(async (tx) => {
+    await countEdit(tx, id, undefined);
+    await tx.insert(corrections).values({ id: newId(), pieceId: id, before });
+    await tx
+      .update(pieces)
+      .set({
+        ...head,
+        ...(layout ? { layout } : {}),
+        xml: now.xml,
+        paper: null,
+        climax: climaxIn(before.piece.climax, now),
+        road: roadIn(before.piece.road, now),
+        newBars: now.form.newBars,
+        warnings: now.score.warnings.map(({ kind, message, bars }) => ({
+          kind,
+          message,
+          ...(bars ? { bars: [...bars] } : {}),
+        })),
+        shape: before.piece.shape && shapeMoved(before.piece.shape, now.bars, new Set(now.gone)),
+      })
+      .where(eq(pieces.id, id));
+    await writePlaces(tx, id, places);
+    await countReading(tx, id);
+    await writePractice(tx, id, places);
+  });
+  return { piece: answerPiece(await pieceRow(studio.db, id)), ...report };
+}
+
 export const correctionHandlers = (studio: Studio): Made => ({
   correctPiece: async ({ param, c }) => {
-    const id = param("id");
-    const row = await pieceRow(studio.db, id);
+    const { id } = await pieceRow(studio.db, param("id"));
     const { file, fields } = await uploadedScore(c);
-    const source = await sourceOf(studio.db, id);
-    // readings of other editions are not the file that is corrected
-    const { score: old } = source.adopted.length
-      ? await studio.heavy.run("know", { ...source, adopted: [] }, readingOf(row))
-      : await knownPiece(studio, id);
-    const how = readingOf({ ...row, paper: null });
-    const choice = tuneOf(fields);
-    const read = await studio.heavy.read(file, how, choice);
-    const now = await studio.heavy.run("correct", old, read, how, choice);
-    if (now.gone.length > old.notes.length * MOST_GONE)
-      throw new ProblemError(
-        422,
-        say`Hardly a note of this piece is in the file; it seems to be another piece. Bring it as a
-          piece of its own.`,
-      );
-    const written = await noteRows(studio.db, id);
-    const before = await snapshot(studio.db, id);
-    const report = reportOf(before, old, now, written, instrument(row.instrument));
-    const places = moved(before, now);
-    const { title: _, composer: __, ...head } = headOf(now.score, now.key);
-    await studio.db.transaction(async (tx) => {
-      await countEdit(tx, id, undefined);
-      await tx.insert(corrections).values({ id: newId(), pieceId: id, before });
-      await tx
-        .update(pieces)
-        .set({
-          ...head,
-          xml: now.xml,
-          paper: null,
-          climax: climaxIn(before.piece.climax, now),
-          road: roadIn(before.piece.road, now),
-          newBars: now.form.newBars,
-          warnings: now.score.warnings.map(({ kind, message, bars }) => ({
-            kind,
-            message,
-            ...(bars ? { bars: [...bars] } : {}),
-          })),
-          shape: before.piece.shape && shapeMoved(before.piece.shape, now.bars, new Set(now.gone)),
-        })
-        .where(eq(pieces.id, id));
-      await writePlaces(tx, id, places);
-      await countReading(tx, id);
-      await writePractice(tx, id, places);
-    });
-    return { piece: answerPiece(await pieceRow(studio.db, id)), ...report };
+    return putCorrected(studio, id, file, { choice: tuneOf(fields) });
   },
 
   undoCorrection: async ({ param }) => {

@@ -21,6 +21,7 @@ const KEPT = {
   key: pieces.key,
   metre: pieces.metre,
   hands: pieces.hands,
+  layout: pieces.layout,
   tempo: pieces.tempo,
   warnings: pieces.warnings,
   xml: pieces.xml,

@@ -26,6 +26,7 @@ import { shapeHandlers } from "./shape.ts";
 import { readingHandlers } from "./readings.ts";
 import { adornedFor, saidFor } from "./said.ts";
 import { sectionHandlers } from "./sections.ts";
+import { accompanimentHandlers } from "./accompaniment.ts";
 import { correctionHandlers } from "./correct.ts";
 import { surveyHandlers, tempoIn } from "./survey.ts";
 import { bringScore } from "./bring.ts";
@@ -63,6 +64,7 @@ const ofPieces = (studio: Studio) => ({
   ...shapeHandlers(studio),
   ...surveyHandlers(studio),
   ...correctionHandlers(studio),
+  ...accompanimentHandlers(studio),
 });
 
 /** The layer of nothing but what came with the file. */

@@ -19,6 +19,7 @@ import { RemarkBox } from "./RemarkBox.tsx";
 import { ReturnsHere } from "./ReturnsHere.tsx";
 import { SectionForm } from "./SectionForm.tsx";
 import { SectionList } from "./SectionList.tsx";
+import { LeftHandNotice } from "./LeftHandNotice.tsx";
 import { StavesNotice } from "./StavesNotice.tsx";
 import { Suggested } from "./Suggested.tsx";
 import { useDesk } from "../piece/useDesk.ts";
@@ -51,6 +52,7 @@ export function FormPanel({
   const { chosen, set } = useDesk();
   return (
     <div className="stack">
+      <LeftHandNotice piece={piece} score={score} />
       <StavesNotice pieceId={piece.id} layout={score.layout} />
       {chosen ? (
         <>

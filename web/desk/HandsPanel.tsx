@@ -10,6 +10,7 @@ import { SuggestFingers } from "./SuggestFingers.tsx";
 import { viewOf } from "../instruments/index.ts";
 import { PositionCard } from "../instruments/keyboard/PositionCard.tsx";
 import { useDesk } from "../piece/useDesk.ts";
+import { LeftHandNotice } from "./LeftHandNotice.tsx";
 import { NoteCard } from "./NoteCard.tsx";
 import { useWriting } from "./useWriting.ts";
 import { useHandAsked, usePlayer } from "../students/usePlayer.ts";
@@ -52,6 +53,7 @@ export function HandsPanel({
 
   return (
     <div className="stack">
+      <LeftHandNotice piece={piece} score={score} />
       {current ? (
         <NoteCard
           piece={piece}

@@ -18,6 +18,8 @@ import { PieceForm, type PieceFields } from "../piece/PieceForm.tsx";
 import { useNavigate } from "react-router";
 import { CorrectedFile } from "./CorrectedFile.tsx";
 import { editFields } from "../edits/fields.ts";
+import { canBeAccompanied } from "./LeftHandNotice.tsx";
+import { LeftHandDialog } from "./LeftHandDialog.tsx";
 import { LayoutForm } from "./LayoutForm.tsx";
 import { viewOf } from "../instruments/index.ts";
 import { useDesk } from "../piece/useDesk.ts";
@@ -40,6 +42,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
   const [parting, setParting] = useState(false);
   const [reading, setReading] = useState(false);
   const [telling, setTelling] = useState(false);
+  const [accompanying, setAccompanying] = useState(false);
   const [settingUp, setSettingUp] = useState(false);
   const of = instrument(piece.instrument);
   const navigate = useNavigate();
@@ -123,6 +126,14 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
             }}
           >{say`How its staves are read …`}</MenuItem>
         )}
+        {canBeAccompanied(piece, score) && (
+          <MenuItem
+            onClick={() => {
+              setAnchor(null);
+              setAccompanying(true);
+            }}
+          >{say`Left hand from the chord symbols …`}</MenuItem>
+        )}
         {score.parts.length > 1 && (
           <MenuItem
             onClick={() => {
@@ -158,6 +169,9 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
       )}
       {reading && score.layout && (
         <LayoutForm pieceId={piece.id} layout={score.layout} onClose={() => setReading(false)} />
+      )}
+      {accompanying && (
+        <LeftHandDialog piece={piece} score={score} onClose={() => setAccompanying(false)} />
       )}
       {telling && <PaperAgain piece={piece} onClose={() => setTelling(false)} />}
       {parting && (

@@ -2,6 +2,7 @@ import type { Hands } from "../instrument.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import type { Player } from "../keyboard/reach.ts";
 import { bassHand, type BassSetup } from "./bass/bassHand.ts";
+import { leftHandFor } from "./accompaniment/leftHand.ts";
 import { check } from "./check.ts";
 import { buttonHand } from "./buttons/buttonHand.ts";
 import { layoutFor, type ButtonSetup } from "./buttons/setup.ts";
@@ -26,6 +27,7 @@ const left = (_?: Player, setup: Setup = {}) => {
 /** Keys or buttons for the right hand, a standard or a free bass for the left. */
 export const hands: Hands = {
   models: { right, left },
+  accompany: leftHandFor,
   review: {
     check: (score, fingers, options) =>
       check(score, fingers, options, {

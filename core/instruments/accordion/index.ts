@@ -2,6 +2,7 @@ import { say } from "../../words/say.ts";
 import { Type } from "@sinclair/typebox";
 import { fingering, type Aspect } from "../../score/marks/aspects.ts";
 import { ACCORDION_LAYOUTS } from "./bass/layouts.ts";
+import { PATTERNS } from "./accompaniment/patterns.ts";
 import { chordKeys } from "./bass/letters.ts";
 import { layoutFor } from "./buttons/setup.ts";
 import { REEDS } from "./reeds/reeds.ts";
@@ -81,6 +82,7 @@ export const accordion: Instrument = {
   ],
   chordKeys,
   layouts: ACCORDION_LAYOUTS,
+  accompaniments: PATTERNS,
   strata: [BELLOWS, ornamentsOver("right", onKeys), REEDS],
   setup: {
     schema: Type.Object(

@@ -141,6 +141,20 @@ it("writes marks where they belong", () => {
   );
 });
 
+it("reads chord symbols back as they are written, whatever their sign", () => {
+  const written = ["Bb", "F♯m7", "E♭maj7", "Cdim", "Gsus4", "A7", "Dm7b5", "Ch", "B♭/D"];
+  const events = written.map((chord, i) => ({
+    ...{ chord, at: fraction(i), length: fraction(1) },
+    pitches: [{ step: "C", alter: 0, octave: 4 } as const],
+  }));
+  const bars = [{ number: "1", metre: { beats: 9, beatType: 4 }, staves: [[events]] }];
+  const { symbols } = readScore(buildXml({ title: "", composer: "", clefs: ["G"], bars })).score;
+  expect(symbols!.map(({ name, bass }) => (bass ? [name, bass] : name))).toEqual([
+    ...["Bb", "F#m7", "Ebmaj7", "Cdim", "Gsus4", "A7", "Dm7b5", "C?"],
+    ["Bb", "D"],
+  ]);
+});
+
 it("refuses a length no piece has", () => {
   const endless: BuiltEvent = {
     at: ZERO,

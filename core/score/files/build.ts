@@ -8,6 +8,7 @@ import {
   ZERO,
   type Fraction,
 } from "../model/fraction.ts";
+import { kindOf } from "../musicxml/letters.ts";
 import { ScoreError, type Key, type Metre, type Pitch, type Signs } from "../model/model.ts";
 
 /**
@@ -27,6 +28,8 @@ export interface BuiltEvent {
   readonly ornaments?: readonly string[];
   readonly fingers?: readonly string[];
   readonly chord?: string;
+  /** Letters over it that name the chord it stands for. */
+  readonly letter?: string;
 }
 export interface BuiltPitch extends Pitch {
   readonly tieStart?: boolean;
@@ -244,58 +247,69 @@ function voices(bar: BuiltBar, staves: number, ticks: (time: Fraction) => number
     ofStaff.forEach((events, v) => {
       if (events.length === 0) return;
       if (cursor) found.push(`<backup><duration>${cursor}</duration></backup>`);
-      let at = ZERO;
-      cursor = 0;
-      for (const event of events) {
-        if (compare(event.at, at) > 0) {
-          const gap = ticks(subtract(event.at, at));
-          found.push(`<forward><duration>${gap}</duration></forward>`);
-          cursor += gap;
-        }
-        found.push(
-          notes(event, staff * 4 + v + 1, staves > 1 ? `<staff>${staff + 1}</staff>` : "", ticks),
-        );
-        cursor += ticks(event.length);
-        at = add(event.at, event.length);
-      }
+      const written = voiceXml(
+        events,
+        staff * 4 + v + 1,
+        staves > 1 ? staff + 1 : undefined,
+        ticks,
+      );
+      found.push(written.xml);
+      cursor = written.ticks;
     }),
   );
   return found.join("");
 }
 
-/** MusicXML's names of chord kinds by how they are written. */
-const KINDS: Readonly<Record<string, string>> = {
-  "": "major",
-  m: "minor",
-  min: "minor",
-  "7": "dominant",
-  maj7: "major-seventh",
-  m7: "minor-seventh",
-  dim: "diminished",
-  aug: "augmented",
-  "+": "augmented",
-  dim7: "diminished-seventh",
-  sus4: "suspended-fourth",
-  sus2: "suspended-second",
-  "6": "major-sixth",
-  m6: "minor-sixth",
-  "9": "dominant-ninth",
-};
+/**
+ * One voice of a bar, from its beginning.
+ *
+ * @param staff where there is more than one
+ * @param ticks MusicXML's divisions for a time in quarters
+ */
+export function voiceXml(
+  events: readonly BuiltEvent[],
+  voice: number,
+  staff: number | undefined,
+  ticks: (time: Fraction) => number,
+): { readonly xml: string; readonly ticks: number } {
+  const found: string[] = [];
+  let at = ZERO;
+  let cursor = 0;
+  for (const event of events) {
+    if (compare(event.at, at) > 0) {
+      const gap = ticks(subtract(event.at, at));
+      found.push(`<forward><duration>${gap}</duration></forward>`);
+      cursor += gap;
+    }
+    found.push(notes(event, voice, staff ? `<staff>${staff}</staff>` : "", ticks));
+    cursor += ticks(event.length);
+    at = add(event.at, event.length);
+  }
+  return { xml: found.join(""), ticks: cursor };
+}
+
 const stepXml = (name: string, text: string): string =>
   `<${name}-step>${text[0]}</${name}-step>` +
   (text[1] ? `<${name}-alter>${text[1] === "#" ? 1 : -1}</${name}-alter>` : "");
 
 /** A chord symbol; what is no chord stands as words. */
-function harmonyXml(text: string): string {
+function harmonyXml(symbol: string): string {
+  const text = symbol.replaceAll("♭", "b").replaceAll("♯", "#");
   const match = /^([A-G][#b]?)([^/]*)(?:\/([A-G][#b]?))?$/.exec(text);
   if (!match)
-    return `<direction placement="above"><direction-type><words>${escape(text)}</words></direction-type></direction>`;
+    return `<direction placement="above"><direction-type><words>${escape(symbol)}</words></direction-type></direction>`;
   const [, root = "", kind = "", bass] = match;
   return (
     `<harmony><root>${stepXml("root", root)}</root><kind text="${escape(kind).replace(/"/g, "")}">` +
-    `${KINDS[kind] ?? "other"}</kind>${bass ? `<bass>${stepXml("bass", bass)}</bass>` : ""}</harmony>`
+    `${kindOf(kind) ?? "other"}</kind>${bass ? `<bass>${stepXml("bass", bass)}</bass>` : ""}</harmony>`
   );
 }
+
+const letterXml = ({ letter }: BuiltEvent, staff: string): string =>
+  letter === undefined
+    ? ""
+    : `<direction placement="above"><direction-type><words>${escape(letter)}</words>` +
+      `</direction-type>${staff}</direction>`;
 
 const pitchXml = ({ step, alter, octave }: Pitch): string =>
   `<pitch><step>${step}</step>${alter ? `<alter>${alter}</alter>` : ""}<octave>${octave}</octave></pitch>`;
@@ -307,7 +321,7 @@ function notes(
   ticks: (time: Fraction) => number,
 ): string {
   const parts = event.wholeBar ? [{ length: event.length, xml: "" }] : signs(event.length);
-  const harmony = event.chord ? harmonyXml(event.chord) : "";
+  const harmony = (event.chord ? harmonyXml(event.chord) : "") + letterXml(event, staff);
   const grace = (event.grace ?? [])
     .map(
       (pitch) =>

@@ -120,6 +120,14 @@ export interface Signs {
   readonly jump?: "capo" | "segno";
 }
 
+/** A chord symbol over the music, such as Am7/C. */
+export interface ChordSymbol extends Place {
+  /** Root and kind, `Am7`; with a question mark where the kind is not known, empty for no chord. */
+  readonly name: string;
+  /** The bass, where it is not the root: `C`. */
+  readonly bass?: string;
+}
+
 /** A clef that changes within the piece. */
 export interface ClefChange extends Place {
   readonly staff: number;
@@ -221,6 +229,8 @@ export interface Score {
   /** In written order: by bar, offset, staff, then low to high. */
   readonly notes: readonly Note[];
   readonly marks: readonly PrintedMark[];
+  /** Chord symbols of the parts that are practised, in order; absent where there are none. */
+  readonly symbols?: readonly ChordSymbol[];
   readonly clefChanges: readonly ClefChange[];
   readonly warnings: readonly Warning[];
 }

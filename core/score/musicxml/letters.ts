@@ -23,6 +23,8 @@ export interface Letters {
   readonly staff: number | undefined;
   readonly text: string;
   readonly isSymbol: boolean;
+  /** Of a symbol, the bass that is not its root. */
+  readonly bass?: string;
 }
 
 /** MusicXML's kinds of chords, as they are written after the root. */
@@ -41,6 +43,24 @@ const KINDS: ReadonlyMap<string, string> = new Map(
     },
   }),
 );
+/** Other ways to write some of them. Common practice, no source. */
+const ALSO = {
+  ...{ M: "major", maj: "major", min: "minor", "-": "minor", "+": "augmented", o: "diminished" },
+  ...{ dim7: "diminished-seventh", o7: "diminished-seventh", sus: "suspended-fourth" },
+  ...{ M7: "major-seventh", min7: "minor-seventh", "-7": "minor-seventh", ø: "half-diminished" },
+};
+const BY_SIGN: ReadonlyMap<string, string> = new Map([
+  ...Object.entries(ALSO),
+  // where two kinds are written alike the first is meant
+  ...[...KINDS].reverse().map(([kind, sign]) => [sign, kind] as const),
+]);
+
+/**
+ * MusicXML's kind of a chord by what is written after its root, `m7`; undefined for one nobody
+ * knows.
+ */
+export const kindOf = (sign: string): string | undefined => BY_SIGN.get(sign);
+
 const SIGNS = ["bb", "b", "", "#", "##"];
 const signOf = (alter: number): string => SIGNS[alter + 2] ?? "";
 
@@ -58,6 +78,18 @@ export function symbolName(harmony: Element): string {
   if (!root || !step || kind === "none") return "";
   // tones that are added or left out are no buttons of their own
   return `${step}${signOf(Number(childText(root, "root-alter") ?? 0))}${KINDS.get(kind) ?? NO_KIND}`;
+}
+
+/** What words say of chords; N.C. is a symbol for no chord at all. */
+export const lettersOf = (text: string): Pick<Letters, "text" | "isSymbol"> =>
+  NO_CHORD.test(text) ? { text: "", isSymbol: true } : { text, isSymbol: false };
+const NO_CHORD = /^\(?n\.? ?c\.?\)?$/i;
+
+/** The bass of a chord symbol, where it says one. */
+export function symbolBass(harmony: Element): string | undefined {
+  const bass = child(harmony, "bass");
+  const step = childText(bass, "bass-step");
+  return step && `${step}${signOf(Number(childText(bass, "bass-alter") ?? 0))}`;
 }
 
 /** Words sung under a note, or letters that name its chord. */
@@ -152,6 +184,8 @@ export function chordNames<One extends Lettered>(
   const names = new Map<One, string>();
   /** The chord last named, by its root. */
   const last = new Map<string, string>();
+  /** What the note before on a root was, for one that is tied to it. */
+  const before = new Map<string, string>();
   const named = ({ pitch }: One, texts: readonly Text[]): string | undefined =>
     texts
       .filter(({ text, isSymbol }) => isSymbol || isLetterOn(pitch, text))
@@ -184,8 +218,10 @@ export function chordNames<One extends Lettered>(
       const isItsRoot = symbol !== undefined && chordName(note.pitch, symbol.text) !== undefined;
       const holds = (): string | undefined =>
         symbol && isItsRoot ? named(note, [symbol]) : last.get(nameOf(note.pitch));
-      const name = said ?? (isAlone && !isSolo ? holds() : undefined);
+      const tied = goesOn(note) ? before.get(nameOf(note.pitch)) : undefined;
+      const name = said ?? tied ?? (isAlone && !isSolo ? holds() : undefined);
       if (name) names.set(note, name);
+      if (name) before.set(nameOf(note.pitch), name);
       else if (isItsRoot && isAlone && !isSolo) unnamed.push(note);
     }
     if (solos.length) isSolo = true;
@@ -193,6 +229,10 @@ export function chordNames<One extends Lettered>(
   });
   return { names, able, own, unnamed };
 }
+
+/** Whether a note is tied to the one before. */
+const goesOn = ({ element }: Lettered): boolean =>
+  children(element, "tie").some((tie) => tie.getAttribute("type") === "stop");
 
 /** Whether letters may be meant for a staff: what says no staff stands over the first. */
 const isOf = ({ staff: own, text, isSymbol }: Letters, staff: number): boolean =>

@@ -26,7 +26,7 @@ import {
 import { midiOf } from "../model/pitch.ts";
 import { readJoins, type Join } from "./joins.ts";
 import { SAID_MARK } from "./saidFile.ts";
-import { symbolName, type Letters } from "./letters.ts";
+import { lettersOf, symbolBass, symbolName, type Letters } from "./letters.ts";
 import { placeOf, readDirection, staffOf, tempoOf } from "./directionFile.ts";
 import { readSigns } from "./signs.ts";
 import { child, childText, children, isElement, whole, type Element } from "../xml/xml.ts";
@@ -321,14 +321,18 @@ export function readMeasure(measure: Element, state: ParserState, index: number)
         raw.marks.push(...marks);
         for (const { kind, offset, text } of marks)
           if (kind === "words")
-            raw.letters.push({ offset, text, staff: staffOf(element), isSymbol: false });
+            raw.letters.push({ offset, staff: staffOf(element), ...lettersOf(text) });
         raw.tempo ??= tempo;
         break;
       }
       case "harmony": {
         const text = symbolName(element);
         const offset = placeOf(element, cursor, state.divisions);
-        raw.letters.push({ offset, text, staff: staffOf(element), isSymbol: true });
+        const bass = symbolBass(element);
+        raw.letters.push({
+          ...{ offset, text, staff: staffOf(element), isSymbol: true },
+          ...(bass ? { bass } : {}),
+        });
         break;
       }
       case "sound":

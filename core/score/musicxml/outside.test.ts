@@ -5,7 +5,18 @@ import { dirname, join } from "node:path";
 import { validateXML } from "xmllint-wasm";
 import createVerovioModule from "verovio/wasm";
 import { VerovioToolkit } from "verovio/esm";
-import { annotate, engravable, fraction, readFile, readScore, shapeIn, startOf } from "../index.ts";
+import {
+  annotate,
+  engravable,
+  fraction,
+  readFile,
+  readScore,
+  shapeIn,
+  startOf,
+  toNumber,
+  withLowerStaff,
+  ZERO,
+} from "../index.ts";
 import type { AdornedAt } from "../index.ts";
 
 // What is file is read by programs that are not ours.
@@ -133,6 +144,37 @@ describe("the exported score", () => {
         drawn(file).match(/class="note/g)!.length,
       );
     }
+  });
+
+  it("takes a staff below a tune that is valid, and that an engraver draws", async () => {
+    const { xml: tune } = readFile(
+      new TextEncoder().encode('X:1\nM:6/8\nL:1/4\nK:D\nA/|"D"d3|"A7"c c c|"D"d3||'),
+    );
+    const note = (step: "D" | "A", octave: number) => ({ step, octave, alter: 0 });
+    const bar = {
+      length: fraction(3),
+      events: [
+        { at: ZERO, length: fraction(5, 4), pitches: [note("D", 3), note("D", 4)], letter: "M" },
+        { at: fraction(3, 2), length: fraction(1, 8), pitches: [note("A", 2)] },
+      ],
+    };
+    const xml = withLowerStaff(tune, 0, new Map([1, 2].map((index) => [index, bar])));
+    expect(await schemaErrors(xml)).toEqual([]);
+    const { score } = readScore(xml);
+    const below = score.notes.filter(({ staff }) => staff === 2);
+    expect(below.filter(({ held }) => !held).map(({ bar, midi }) => [bar, midi])).toEqual(
+      [1, 2].flatMap((index) => [
+        [index, 50],
+        [index, 62],
+        [index, 45],
+      ]),
+    );
+    expect(score.bars.map(({ length }) => toNumber(length))).toEqual([0.5, 3, 3, 3]);
+    const toolkit = new VerovioToolkit(await createVerovioModule());
+    toolkit.loadData(engravable(xml));
+    const drawn = toolkit.renderToSVG(1);
+    expect(drawn.match(/class="staff"/g)).toHaveLength(2 * 4);
+    expect(drawn.match(/class="note"/g)).toHaveLength(score.notes.length);
   });
 
   it("has ornaments as graces and signs that others read, and takes them out again", async () => {

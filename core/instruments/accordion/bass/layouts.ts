@@ -1,21 +1,7 @@
-import { Chord, Interval, Note } from "tonal";
-import { isChordName, isSymbolName, THIRD_LINE } from "../../../score/musicxml/letters.ts";
+import { THIRD_LINE } from "../../../score/musicxml/letters.ts";
 import type { Layout } from "../../../score/musicxml/layouts.ts";
 import { say } from "../../../words/say.ts";
-import { chordKeys, keysOver } from "./letters.ts";
-
-/** The keys of a chord that a bass staff names, also of one that wants several buttons. */
-function keysNamed(name: string): readonly number[] | undefined {
-  const button = chordKeys(name);
-  if (button) return button;
-  if (!isChordName(name) && !isSymbolName(name)) return undefined;
-  const { tonic, intervals } = Chord.get(name);
-  if (!tonic) return undefined;
-  return keysOver(
-    Note.chroma(tonic),
-    intervals.map((one) => Interval.semitones(one)),
-  );
-}
+import { keysNamed } from "./letters.ts";
 
 /** Share of the notes that may be chords with letters of their own: then all are read so. */
 const ENOUGH = 0.2;

@@ -1,3 +1,5 @@
+import { Chord, Interval, Note } from "tonal";
+import { isChordName, isSymbolName } from "../../../score/musicxml/letters.ts";
 import { TONES, type Row } from "./board.ts";
 
 /** Letters of chords, as they stand over or under a bass: none is major. */
@@ -8,7 +10,7 @@ const ROW_OF: Readonly<Record<string, Row>> = {
 const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
 /** Chords are written above the third line of the bass staff, from this key on. A4 = 69. */
-const FROM = 52;
+export const FROM = 52;
 
 /**
  * The keys a chord of a bass button is written out with: Am, B♭, F♯m, G7, Bd.
@@ -21,6 +23,19 @@ export function chordKeys(text: string): number[] | undefined {
   if (!letter) return undefined;
   const alter = sign === "" ? 0 : sign === "#" || sign === "♯" ? 1 : -1;
   return keysOver(STEPS[letter]! + alter, TONES[ROW_OF[kind ?? ""]!]);
+}
+
+/** The keys of a chord by its name, its root first, also of one that no single button has. */
+export function keysNamed(name: string): readonly number[] | undefined {
+  const button = chordKeys(name);
+  if (button) return button;
+  if (!isChordName(name) && !isSymbolName(name)) return undefined;
+  const { tonic, intervals } = Chord.get(name);
+  if (!tonic) return undefined;
+  return keysOver(
+    Note.chroma(tonic),
+    intervals.map((one) => Interval.semitones(one)),
+  );
 }
 
 /** Where a chord is written. Tones in semitones over the root, which is a pitch class, C = 0. */

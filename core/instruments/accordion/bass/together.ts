@@ -132,8 +132,10 @@ export function nearestTo(board: BassBoard, pitches: readonly number[]): Near[] 
       const missing = pitches.filter((one) => !sounds.includes(one));
       const more = sounds.filter((one) => !pitches.includes(one));
       const isOnRoot = sounds[0] === pitches[0];
+      // nobody misses the fifth that its button leaves out
+      const missed = missing.filter((one) => one !== leftOut(button));
       const worth =
-        100 * (missing.length + more.length) + (isOnRoot ? 0 : 50) + Math.abs(column) / 10;
+        100 * (missed.length + more.length) + (isOnRoot ? 0 : 50) + Math.abs(column) / 10;
       found.push({ button, missing, more, worth });
     }
   const [first, ...others] = found.sort((a, b) => a.worth - b.worth);

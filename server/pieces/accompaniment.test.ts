@@ -1,0 +1,108 @@
+import { openTestStudio, type Answer, type TestStudio } from "../testing.ts";
+
+// A left hand written below a tune over the API: once, again, in some bars, taken back, refused.
+
+let studio: TestStudio;
+beforeAll(async () => void (studio = await openTestStudio()));
+afterAll(() => studio.close());
+
+const TUNE = `X:1
+T:Reeds at the Ford
+M:3/4
+L:1/4
+K:G
+G|"G"B2 d|"C"e2 c|"Am7"A B c|"D7"A2 F|"G"G3||`;
+
+async function bring(text: string, instrument = "accordion"): Promise<string> {
+  const form = new FormData();
+  form.set("file", new File([text], "tune.abc"));
+  form.set("instrument", instrument);
+  const answer = await studio.app.request("http://127.0.0.1/api/pieces", {
+    ...{ method: "POST", body: form, headers: { host: "127.0.0.1" } },
+  });
+  return ((await answer.json()) as { id: string }).id;
+}
+interface Score {
+  readonly notes: {
+    readonly id: string;
+    readonly bar: number;
+    readonly hand: string;
+    readonly chord?: readonly number[];
+  }[];
+  readonly layout?: { readonly id: string; readonly guessed: boolean };
+}
+const scoreOf = async (id: string) =>
+  (await studio.ask("GET", `/api/pieces/${id}/score`)).json as unknown as Score;
+const left = async (id: string) => (await scoreOf(id)).notes.filter(({ hand }) => hand === "left");
+const write = (id: string, body: object = { pattern: "turns" }) =>
+  studio.ask("POST", `/api/pieces/${id}/accompaniment`, body);
+const detail = ({ json }: { readonly json: Answer }) =>
+  (json as unknown as { detail: string }).detail;
+
+it("writes a left hand that has buttons, keeps what was written, and is taken back", async () => {
+  const id = await bring(TUNE);
+  const right = (await scoreOf(id)).notes;
+  await studio.ask("PUT", `/api/pieces/${id}/fingerings`, {
+    fingerings: [{ id: right[1]!.id, finger: "3" }],
+  });
+  const { status, json } = await write(id);
+  expect(status).toBe(200);
+  expect(json).toMatchObject({ kept: 1, orphaned: [], piece: { hands: ["right", "left"] } });
+  expect((json as unknown as { reasons: string[] }).reasons).toEqual([
+    expect.stringMatching(/^Am7 .* A m: bar 3/),
+  ]);
+  const score = await scoreOf(id);
+  expect(score.layout).toMatchObject({ id: "letters", guessed: false });
+  expect(score.notes.filter(({ hand }) => hand === "right").map((one) => one.id)).toEqual(
+    right.map((one) => one.id),
+  );
+  // nothing under the pick-up, oom-pah-pah, both under the last note
+  const bars = [0, 1, 2, 3, 4, 5].map((bar) => score.notes.filter((one) => one.bar === bar));
+  expect(bars.map((all) => all.filter(({ hand }) => hand === "left").length)).toEqual([
+    ...[0, 3, 3, 3, 3, 2],
+  ]);
+  const { json: proposed } = await studio.ask("POST", `/api/pieces/${id}/fingerings/propose`, {
+    ...{ hand: "left", from: 0, to: 5 },
+  });
+  const found = proposed as unknown as { notes: { finger: string | null }[]; problems: unknown[] };
+  expect(found.problems).toEqual([]);
+  expect(found.notes).toHaveLength(14);
+  expect(found.notes.every(({ finger }) => finger !== null)).toBe(true);
+  // other bars another way; then step by step back to the tune alone
+  await write(id, { pattern: "held", from: 1, to: 2 });
+  expect(await left(id)).toHaveLength(12);
+  await studio.ask("DELETE", `/api/pieces/${id}/correction`);
+  expect(await left(id)).toHaveLength(14);
+  const { json: back } = await studio.ask("DELETE", `/api/pieces/${id}/correction`);
+  expect(back).toMatchObject({ hands: ["right"] });
+  expect(await left(id)).toEqual([]);
+  expect((await scoreOf(id)).layout?.id).not.toBe("letters");
+});
+
+it("goes out and comes in again with its chords", async () => {
+  const id = await bring(TUNE);
+  await write(id);
+  const file = await studio.app.request(`http://127.0.0.1/api/pieces/${id}/export.musicxml`, {
+    headers: { host: "127.0.0.1" },
+  });
+  expect(file.status).toBe(200);
+  const again = await bring(await file.text());
+  const chords = (all: Score["notes"]) => all.map(({ bar, chord }) => [bar, chord]);
+  expect(chords(await left(again))).toEqual(chords(await left(id)));
+});
+
+it("refuses what it cannot do, and changes nothing", async () => {
+  const bare = await bring("X:1\nT:Bare\nM:3/4\nL:1/4\nK:G\nG B d|e2 c|");
+  const piano = await bring(TUNE, "piano");
+  const tune = await bring(TUNE);
+  expect(detail(await write(bare))).toContain("No chord symbols stand over this piece");
+  expect(detail(await write(piano))).toContain("No left hand is written for the piano");
+  for (const body of [{ pattern: "rumba" }, {}, { pattern: "turns", from: 4, to: 2 }])
+    expect((await write(tune, body)).status).toBe(400);
+  expect((await write(tune, { pattern: "turns", from: 0, to: 99 })).status).toBe(400);
+  expect((await write("nobody")).status).toBe(404);
+  expect(await left(tune)).toEqual([]);
+  expect(detail(await studio.ask("DELETE", `/api/pieces/${tune}/correction`))).toContain(
+    "has not been corrected",
+  );
+});
