@@ -2,6 +2,7 @@ import { say } from "@yarrow-ridge/core/words";
 import { shapeMoved } from "@yarrow-ridge/core/score";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { desc, eq, sql } from "drizzle-orm";
+import { same } from "../http/was.ts";
 import { corrections, pieces, sections } from "../db/schema.ts";
 import { ProblemError } from "../http/problems.ts";
 import type { Answer } from "@yarrow-ridge/contract";
@@ -16,6 +17,7 @@ import {
   knownPiece,
   pieceRow,
   readingOf,
+  setupAsked,
   sourceOf,
 } from "./store.ts";
 import { noteRows } from "./written.ts";
@@ -62,6 +64,8 @@ export async function putCorrected(
   const before = await snapshot(studio.db, id);
   const report = reportOf(before, old, now, written, instrument(row.instrument));
   const places = moved(before, now);
+  // an instrument that is set up as the file asked goes on with what this file asks
+  const asAsked = same(row.setup, setupAsked(row.instrument, old));
   const { title: _, composer: __, ...head } = headOf(now.score, now.key);
   await studio.db.transaction(async (tx) => {
     await countEdit(tx, id, undefined);
@@ -71,6 +75,7 @@ export async function putCorrected(
       .set({
         ...head,
         ...(layout ? { layout } : {}),
+        ...(asAsked ? { setup: setupAsked(row.instrument, now.score) } : {}),
         xml: now.xml,
         paper: null,
         climax: climaxIn(before.piece.climax, now),

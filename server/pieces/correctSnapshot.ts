@@ -22,6 +22,7 @@ const KEPT = {
   metre: pieces.metre,
   hands: pieces.hands,
   layout: pieces.layout,
+  setup: pieces.setup,
   tempo: pieces.tempo,
   warnings: pieces.warnings,
   xml: pieces.xml,

@@ -40,9 +40,12 @@ import {
   mineOf,
   pieceColumns,
   pieceRow,
+  readingOf,
   sectionsOf,
+  setupAsked,
   shapeOf,
   sourceOf,
+  type PieceRow,
 } from "./store.ts";
 import { marksInForce, noteRows } from "./written.ts";
 
@@ -133,6 +136,13 @@ function inLayouts(kind: string, layout: string): void {
     );
 }
 
+/** How the file of a piece asks for another instrument to be set up. */
+async function asksFor({ db, heavy }: Studio, row: PieceRow, kind: string) {
+  const how = readingOf({ ...row, instrument: kind, layout: null });
+  const { score } = await heavy.run("know", await sourceOf(db, row.id), how);
+  return setupAsked(kind, score);
+}
+
 export const pieceHandlers = (studio: Studio): Made => ({
   ...ofPieces(studio),
 
@@ -188,7 +198,11 @@ export const pieceHandlers = (studio: Studio): Made => ({
     const kind = body.instrument ?? row.instrument;
     // another instrument is set up in its own way
     const other = body.instrument !== undefined && body.instrument !== row.instrument;
-    const setup = body.setup ? checkedRecord(kind, "setup", body.setup) : other ? null : body.setup;
+    const setup = body.setup
+      ? checkedRecord(kind, "setup", body.setup)
+      : other && body.setup === undefined
+        ? await asksFor(studio, row, kind)
+        : body.setup;
     if (body.parts) {
       const { score } = await knownPiece(studio, id);
       if (body.parts.some((part) => part >= score.parts.length))

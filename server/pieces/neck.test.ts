@@ -235,6 +235,46 @@ it("sets the guitar up as the file has it, and writes other strings back into it
   expect(usual.json["setup"]).toBeNull();
 });
 
+it("sets the guitar up again when another file is brought, or a piece goes to the guitar", async () => {
+  const file = (capo: number) =>
+    '<score-partwise version="4.0"><part-list><score-part id="P1"><part-name/></score-part>' +
+    '</part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions>' +
+    `<staff-details><staff-lines>6</staff-lines><capo>${capo}</capo></staff-details></attributes>` +
+    "<note><pitch><step>E</step><octave>3</octave></pitch><duration>4</duration>" +
+    "<type>whole</type></note></measure></part></score-partwise>";
+  const setup = async (id: string) => (await studio.ask("GET", `/api/pieces/${id}`)).json["setup"];
+  const correct = async (id: string, capo: number) => {
+    const form = new FormData();
+    form.set("file", new File([file(capo)], "c.musicxml"));
+    const path = `http://127.0.0.1/api/pieces/${id}/correction`;
+    const options = { method: "POST", body: form, headers: { host: "127.0.0.1" } };
+    expect((await studio.app.request(path, options)).status).toBe(200);
+  };
+  const brought = await studio.bring(Buffer.from(file(2)), "d.musicxml", "guitar");
+  const id = brought.json["id"];
+  expect(await setup(id)).toEqual({ capo: 2 });
+  await correct(id, 3);
+  expect(await setup(id)).toEqual({ capo: 3 });
+  await correct(id, 0);
+  expect(await setup(id)).toBeNull();
+  for (const capo of [3, 2]) {
+    await studio.ask("DELETE", `/api/pieces/${id}/correction`);
+    expect(await setup(id)).toEqual({ capo });
+  }
+  // what the teacher has told stays
+  await studio.ask("PATCH", `/api/pieces/${id}`, { setup: { capo: 5 } });
+  await correct(id, 3);
+  expect(await setup(id)).toEqual({ capo: 5 });
+  // a piece of the piano that is given to the guitar
+  const other = await studio.bring(Buffer.from(file(4)), "p.musicxml", "piano");
+  const moved = other.json["id"];
+  expect(await setup(moved)).toBeNull();
+  await studio.ask("PATCH", `/api/pieces/${moved}`, { instrument: "guitar" });
+  expect(await setup(moved)).toEqual({ capo: 4 });
+  await studio.ask("PATCH", `/api/pieces/${moved}`, { instrument: "piano" });
+  expect(await setup(moved)).toBeNull();
+});
+
 it("answers where the hand lies and shifts: frets, millimetres, the finger that leads", async () => {
   // up the first string with one finger: the guide is that finger
   const strings = ["F4", "G4", "C5"].map((pitch, onset) => ({

@@ -1,6 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
 import { handsOf } from "@yarrow-ridge/core/form";
-import { instrument } from "@yarrow-ridge/core/instruments";
+import { instrument, type InstrumentRecord } from "@yarrow-ridge/core/instruments";
 import {
   equals,
   keyName,
@@ -90,6 +90,12 @@ export async function scoresOf(
 }
 
 export const limbsOf = (kind: string): string[] => instrument(kind).limbs.map((limb) => limb.id);
+
+/** How a file asks for its instrument to be set up; null where it asks for nothing. */
+export const setupAsked = (kind: string, score: Score): InstrumentRecord | null => {
+  const asked = instrument(kind).setupIn?.(score);
+  return asked ? { ...asked.setup } : null;
+};
 
 /** How the score of a piece is read. */
 export const readingOf = ({

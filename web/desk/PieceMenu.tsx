@@ -54,7 +54,7 @@ export function PieceMenu({ piece, score }: { piece: Piece; score: Score }) {
     // another instrument is set up, and its staves are read, in its own way
     const other = after.instrument !== before.instrument;
     const from = other ? { ...before, setup: piece.setup, layout: chosenLayout(score) } : before;
-    const to = other ? { ...after, setup: null, layout: null } : after;
+    const to = other ? { ...after, layout: null } : after;
     void edit(from, to, say`details of ${after.title}`);
   };
   const mine = score.parts.flatMap((part, i) => (part.practised ? [i] : []));
