@@ -3,7 +3,7 @@ import { openTestStudio, type Answer, type TestStudio } from "../testing.ts";
 // A left hand written below a tune over the API: once, again, in some bars, taken back, refused.
 
 let studio: TestStudio;
-beforeAll(async () => void (studio = await openTestStudio()));
+beforeAll(async () => void (studio = await openTestStudio({ date: "2030-03-04" })));
 afterAll(() => studio.close());
 
 const TUNE = `X:1
@@ -77,6 +77,31 @@ it("writes a left hand that has buttons, keeps what was written, and is taken ba
   expect(back).toMatchObject({ hands: ["right"] });
   expect(await left(id)).toEqual([]);
   expect((await scoreOf(id)).layout?.id).not.toBe("letters");
+});
+
+it("is practised in the plan there is, and the plan is again what it was when it is taken back", async () => {
+  const id = await bring(TUNE);
+  const student = (await studio.ask("POST", "/api/students", { name: "Ada Quill" })).json;
+  const given = (
+    await studio.ask("POST", "/api/assignments", { studentId: student.id, pieceId: id })
+  ).json;
+  const made = (
+    await studio.ask("POST", "/api/plans", {
+      ...{ assignmentId: given.id, goalTempo: 96, readyBy: "2030-03-24", forecast: false },
+      ...{ minutesByWeekday: [20, 20, 20, 20, 20, 20, 20], rule: "three-to-one" },
+    })
+  ).json;
+  const lines = async () => {
+    const { json } = await studio.ask("GET", `/api/plans/${made.id}`);
+    const { days } = json as unknown as { days: { cards: { hands: string }[] }[] };
+    return new Set(days.flatMap(({ cards }) => cards.map(({ hands }) => hands)));
+  };
+  const alone = await lines();
+  expect([...alone].some((hands) => /left|both/.test(hands))).toBe(false);
+  await write(id);
+  expect([...(await lines())].sort()).toEqual(expect.arrayContaining(["left", "right", "both"]));
+  await studio.ask("DELETE", `/api/pieces/${id}/correction`);
+  expect(await lines()).toEqual(alone);
 });
 
 it("goes out and comes in again with its chords", async () => {
