@@ -42,3 +42,21 @@ it.each(CASES)("%s, %s: in its own bar, by itself", (instrument, hand, setup, ha
   );
   expect(whole.notes.map(({ id }) => id)).toEqual(score.notes.map(({ id }) => id));
 });
+
+it("notes that have the same name are told apart by their octaves", () => {
+  // a stretch no hand takes, with an octave in it; the third only there is called by its name
+  const said = (hand: string, notes: string) => {
+    const score = scoreOf([hand === "left" ? ["r:4", notes] : [notes, "r:4"]]);
+    const asked = { instrument: "piano", hand, from: 0, to: 0, tempo: 90 };
+    return plain(
+      propose(score, asked)
+        .problems.map(({ text }) => text)
+        .join(" "),
+    );
+  };
+  const wide = said("right", "Eb3+G4+Eb5:4");
+  expect(wide).toMatch(/E♭3|D♯3/);
+  expect(wide).toMatch(/E♭5|D♯5/);
+  expect(wide).not.toMatch(/G4/);
+  expect(said("right", "C3+E5:4")).toMatch(/\bC\b.*\bE\b/);
+});

@@ -190,9 +190,10 @@ function problemsOf(at: AtNeck, told: Task["moments"], score: Score | undefined)
   let tunings: string[] | undefined;
   /** Ways out by another tuning, worked out where they are asked for. */
   const retuned = () => (tunings ??= tuningsFor(at, told));
-  const { list, where } = calledIn(score);
+  const { among, where } = calledIn(score);
   return told.flatMap((moment): Problem[] => {
     const { bar, beyond, released, notes, struck } = moment;
+    const list = among(moment);
     const playing = notes.filter((_, i) => struck[i]);
     const found: Problem[] = [];
     const unsounded = beyond.filter((note) => isNatural(note) && placesOf(neck, note).length === 0);

@@ -94,6 +94,6 @@ it("is one note where the neck has it once, or a chord leaves it no second strin
   const [problem] = found.problems;
   expect(problem!.kind).toBe("too many");
   expect(problem!.ways.map((one) => one.replaceAll(/[\u001b-\u001f]/g, ""))).toContain(
-    "Play E once.",
+    "Play E4 once.",
   );
 });

@@ -91,7 +91,7 @@ describe("piano fingers", () => {
       expect.objectContaining({
         kind: "unreachable",
         bar: 1,
-        text: "Bar 2: C is past the reach of this hand together with C.",
+        text: "Bar 2: C4 is past the reach of this hand together with C6.",
       }),
     ]);
     expect(right.problems[0]!.ways.join(" ")).toMatch(/Roll.*left hand.*Leave out C.*pedal/);

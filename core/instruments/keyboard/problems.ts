@@ -14,9 +14,10 @@ export function problemsOf(
   hand: string,
   score?: Score,
 ): Problem[] {
-  const { name, list, where } = calledIn(score);
+  const { among, where } = calledIn(score);
   return told.flatMap((moment): Problem[] => {
     const found: Problem[] = [];
+    const list = among(moment);
     const struck = moment.notes.filter((_, i) => moment.struck[i]);
     if (moment.beyond.length) {
       const all = [...struck, ...moment.beyond];
@@ -69,7 +70,7 @@ export function problemsOf(
         kind: "let go",
         bar: moment.bar,
         notes: struck.map((note) => note.id),
-        text: say`${where(moment.bar)}: ${name(rising[0]!)} to ${name(rising.at(-1)!)} is
+        text: say`${where(moment.bar)}: ${list([rising[0]!])} to ${list([rising.at(-1)!])} is
           wider than this hand; rolled it is played, but not held.`,
         ways: [
           say`Let each note go as the hand moves on, under the pedal.`,
@@ -87,7 +88,7 @@ export function problemsOf(
         kind: "stretch",
         bar: moment.bar,
         notes: [moment.notes[0]!.id, moment.notes.at(-1)!.id],
-        text: say`${where(moment.bar)}: ${name(moment.notes[0]!)} to ${name(moment.notes.at(-1)!)}
+        text: say`${where(moment.bar)}: ${list([moment.notes[0]!])} to ${list([moment.notes.at(-1)!])}
           is as far as this hand goes. Never force it.`,
         ways: [say`Roll it.`, say`Let the lower note go at once.`],
       });

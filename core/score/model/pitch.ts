@@ -86,6 +86,14 @@ const FLATS = [
 export const pitchText = (midi: number, fifths: number): string =>
   (fifths < 0 ? FLATS : SHARPS)[((midi % 12) + 12) % 12]!;
 
+/** The same with its octave: `E♭4`; C4 is middle C. */
+export function octaveText(midi: number, fifths: number): string {
+  const at = ((midi % 12) + 12) % 12;
+  const sign = isBlack(midi) ? (fifths < 0 ? "♭" : "♯") : "";
+  const letter = (fifths < 0 ? "CDDEEFGGAABB" : "CCDDEFFGGAAB")[at]!;
+  return `${letter}${sign}${Math.floor(midi / 12) - 1}`;
+}
+
 /** Whether a key, as a MIDI number, is a black one. */
 export const isBlack = (midi: number): boolean =>
   [1, 3, 6, 8, 10].includes(((midi % 12) + 12) % 12);

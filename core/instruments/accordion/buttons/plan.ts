@@ -54,8 +54,10 @@ function problemsOf(
   told: Task["moments"],
   score: Score | undefined,
 ): Problem[] {
-  const { list, where } = calledIn(score);
-  return told.flatMap(({ bar, beyond, notes, struck, released }): Problem[] => {
+  const { among, where } = calledIn(score);
+  return told.flatMap((moment): Problem[] => {
+    const { bar, beyond, notes, struck, released } = moment;
+    const list = among(moment);
     const playing = notes.filter((_, i) => struck[i]);
     const off = beyond.filter(({ midi }) => placesOf(midi).length === 0);
     const inside = beyond.filter((note) => !off.includes(note));

@@ -60,9 +60,11 @@ function problemsOf(
   told: readonly Moment[],
   score: Score | undefined,
 ): Problem[] {
-  const { list, where } = calledIn(score);
+  const { among, where } = calledIn(score);
   const [lowest, highest] = board.compass;
-  return told.flatMap(({ bar, beyond, released, notes, struck }): Problem[] => {
+  return told.flatMap((moment): Problem[] => {
+    const { bar, beyond, released, notes, struck } = moment;
+    const list = among(moment);
     const playing = notes.filter((_, i) => struck[i]);
     const outside = beyond.filter(({ midi }) => midi < lowest || midi > highest);
     const inside = beyond.filter((note) => !outside.includes(note));
