@@ -90,6 +90,17 @@ function check(task: MarkTask): MarkDoubt[] {
         found.push({ ...place, kind: "missing", text });
         continue;
       }
+      // what was written for strings that were tuned otherwise
+      const tuned = tunedAlter(harp, name);
+      if (alter !== tuned && alter !== tuned + 1) {
+        const [down, up, wanted] = [tuned, tuned + 1, alter].map((one) => called(name[0]!, one));
+        found.push({
+          ...{ ...place, kind: "missing" },
+          text: say`Bar ${bar}: ${name} is tuned to ${down!}, and its lever makes it ${up!}: it cannot
+            be ${wanted!}.`,
+        });
+        continue;
+      }
       stands.set(name, alter);
       if (next > 0 && (rings.get(name) ?? 0) > at + 1e-6)
         found.push({

@@ -3,6 +3,7 @@ import { NO_SHAPE, readScore, startOf, type Mark, type Score } from "../../score
 import type { MarkTask, ProposedMark } from "../../score/marks/work.ts";
 import { isFixed, leversAt, leversText, stringsOf, withLever } from "./leverSetting.ts";
 import { leverWork } from "./leverWork.ts";
+import { taskOf as settingTask } from "./settings/asked.ts";
 import { harpOf, tunedTo } from "./setup.ts";
 import { LEVER_HARP, stringName } from "./strings.ts";
 import { keysWithoutFlips, tuningsFor } from "./tunings.ts";
@@ -112,6 +113,25 @@ it.each(["lanterns-on-the-ettle", "rain-on-the-weir", "evening-on-the-upper-sall
     expect(found.filter(({ kind }) => kind === "unset").length).toBeLessThanOrEqual(said.length);
   },
 );
+
+it("says what was written for strings that were tuned otherwise, and takes it for nothing", () => {
+  const score = scoreOf("E4 F4 Eb4 F4");
+  const own: Mark = { ...{ id: "1", layer: "teacher", from: startOf(0) }, data: { E4: -1, F4: 0 } };
+  // an E that is tuned to E flat can be E natural; one tuned to E natural only E sharp. Mechanics
+  const texts = (tuning: string) =>
+    doubts(score, [own], { setup: { kind: "lever", tuning } }).map(({ text }) => plain(text));
+  expect(texts("Eb").join(" ")).not.toContain("is tuned to");
+  expect(texts("C")).toContain(
+    "Bar 1: E4 is tuned to E♮, and its lever makes it E♯: it cannot be E♭.",
+  );
+  expect(texts("C").join(" ")).toContain("E flat is not set");
+  // nor is it where a proposal begins
+  const harp = harpOf({ kind: "lever", tuning: "C" });
+  const asked = { tempo: 60, secondsPerMove: 0.5, start: { E4: -1, F4: 1 } };
+  const { movables } = settingTask(harp, [], asked).task;
+  const told = (id: string) => movables.find((one) => one.id === id)!.told;
+  expect([told("E4"), told("F4")]).toEqual([undefined, 1]);
+});
 
 // small harps have levers on C and F alone: common practice, no source
 it("flips no lever that is not there", () => {

@@ -59,8 +59,10 @@ export function taskOf(
   const index = new Map(names.map((name, i) => [name, i]));
   const movables = names.map((name): Movable => {
     const letter = name[0] as Letter;
-    const told = start[name];
     const tuned = harp.tuning[letter];
+    // a lever that was told for strings tuned otherwise says nothing
+    const isThere = isPedal || start[name] === tuned || start[name] === tuned + 1;
+    const told = isThere ? start[name] : undefined;
     return {
       id: name,
       limb: isPedal ? FOOT[letter] : LEVER_HAND,
