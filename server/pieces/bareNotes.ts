@@ -1,6 +1,6 @@
 import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
-import type { Played, Proposal } from "@yarrow-ridge/core/fingering";
+import type { Played } from "@yarrow-ridge/core/fingering";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { fromNumber, midiOf } from "@yarrow-ridge/core/score";
 import { ProblemError } from "../http/problems.ts";
@@ -10,9 +10,6 @@ type BareNote = Body<"proposeNotes">["notes"][number];
 
 /** A bare note without an id is called by its place. */
 export const idOf = ({ id }: { readonly id?: string }, at: number): string => id ?? String(at);
-
-/** Parts the id of a chord from the number of a tone in it. */
-const REST_OF_CHORD = "\u0000";
 
 /** The keys of a note, or of a chord told by its letters. */
 function soundsOf({ pitch: name, chord }: BareNote, at: number, kind: string) {
@@ -46,7 +43,7 @@ export function playedOf(
   names: Map<string, string>,
 ): Played[] {
   return notes
-    .flatMap((note, at): Played[] => {
+    .map((note, at): Played => {
       const id = idOf(note, at);
       if (names.has(id))
         throw new ProblemError(
@@ -54,43 +51,16 @@ export function playedOf(
           say`Note ${at + 1} has the id of an earlier one: ${id}.`,
           "notes",
         );
-      if (id.includes(REST_OF_CHORD))
-        throw new ProblemError(400, say`Note ${at + 1} has an id that is not text.`, "notes");
       const { name, keys, pitch } = soundsOf(note, at, kind);
       names.set(id, name);
-      return keys.map((midi, n) => {
-        if (midi < lowest || midi > highest)
-          throw new ProblemError(
-            400,
-            say`Note ${at + 1}, ${name}, is not on this ${kind}.`,
-            "notes",
-          );
-        return {
-          id: n === 0 ? id : `${id}${REST_OF_CHORD}${n}`,
-          bar: 0,
-          midi,
-          ...(pitch ? { pitch } : {}),
-          at: fromNumber(note.onset),
-          length: fromNumber(note.duration),
-          grace: false,
-          staccato: false,
-        };
-      });
+      if (keys.some((midi) => midi < lowest || midi > highest))
+        throw new ProblemError(400, say`Note ${at + 1}, ${name}, is not on this ${kind}.`, "notes");
+      return {
+        ...{ id, bar: 0, midi: keys[0]!, grace: false, staccato: false },
+        ...{ at: fromNumber(note.onset), length: fromNumber(note.duration) },
+        ...(pitch ? { pitch } : {}),
+        ...(keys.length > 1 ? { chord: keys } : {}),
+      };
     })
     .sort((a, b) => a.at.num / a.at.den - b.at.num / b.at.den || a.midi - b.midi);
-}
-
-/** The id a tone was told with. */
-export const ownId = (id: string): string => id.split(REST_OF_CHORD)[0]!;
-
-/** A chord is one button: its first tone answers for it. */
-export function asOneButton(proposal: Proposal): Proposal {
-  const own = <T extends { readonly id: string }>(notes: readonly T[]): T[] =>
-    notes.filter(({ id }) => !id.includes(REST_OF_CHORD));
-  return {
-    ...proposal,
-    notes: own(proposal.notes),
-    alternatives: proposal.alternatives.map((one) => ({ ...one, notes: own(one.notes) })),
-    problems: proposal.problems.map((one) => ({ ...one, notes: one.notes.map(ownId) })),
-  };
 }

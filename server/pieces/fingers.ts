@@ -2,7 +2,7 @@ import { say } from "@yarrow-ridge/core/words";
 import type { Body } from "@yarrow-ridge/contract";
 import type { LineOptions } from "@yarrow-ridge/core/fingering";
 import type { ForWhom } from "@yarrow-ridge/core/instruments/propose";
-import { asOneButton, idOf, ownId, playedOf } from "./bareNotes.ts";
+import { idOf, playedOf } from "./bareNotes.ts";
 import { pitchOf } from "./pitchOf.ts";
 import {
   aspectsOf,
@@ -122,7 +122,7 @@ export const fingerHandlers = (studio: Studio): Made => ({
         ...(body.alternatives === undefined ? {} : { alternatives: body.alternatives }),
       }),
     );
-    return fingersAnswer(asOneButton(proposal), (id) => names.get(ownId(id))!, aspect);
+    return fingersAnswer(proposal, (id) => names.get(id)!, aspect);
   },
 
   checkFingerings: async ({ param, body }) => {
