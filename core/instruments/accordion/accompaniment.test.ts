@@ -163,6 +163,21 @@ it("is written again in the bars that are asked for, and keeps what somebody wro
   );
 });
 
+it("plays of symbols that crowd each other what can be played", () => {
+  // the last of those at one place; none a thirty-second later
+  const crowded = tune("2/4", '"C""F"c/ c/4c/4 c|"G7"c/8"C"c/8c/4 c/ c');
+  const symbols = Array.from({ length: 4000 }, (_, i) => ({
+    ...{ bar: 1, offset: { num: i, den: 3000 } },
+    name: NAMES[i % 12]!.replace("Ab", "A"),
+  }));
+  const { bars } = accompany(
+    { ...crowded.score, symbols },
+    { ...asked, to: crowded.score.bars.length - 1 },
+  )!;
+  expect(bars.get(1)!.events.length).toBeLessThanOrEqual(10);
+  expect(said(written(crowded).score).split(" | ")[1]).toMatch(/^G\*0\.5 G:7\*0\.5/);
+});
+
 const ROOTS = ["C", "D", "E", "F", "G", "A", "B", "Bb", "Eb", "F#"];
 const generated = fc.record({
   metre: fc.constantFrom(

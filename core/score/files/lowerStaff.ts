@@ -116,8 +116,12 @@ const leastCommon = (a: number, b: number): number => (a * b) / greatestCommon(a
 const greatestCommon = (a: number, b: number): number => (b === 0 ? a : greatestCommon(b, a % b));
 
 /** A bar nobody has written anything into rests. */
-const emptyBar = (measure: Element, divisions: Fraction): LowerBar | undefined =>
-  onStaff(measure).length > 0 ? undefined : { length: lengthOf(measure, divisions), events: [] };
+function emptyBar(measure: Element, divisions: Fraction): LowerBar | undefined {
+  const { longest } = cursorIn(measure, divisions);
+  return onStaff(measure).length > 0 || longest.num === 0
+    ? undefined
+    : { length: longest, events: [] };
+}
 
 const onStaff = (measure: Element): Element[] =>
   children(measure, "note").filter((note) => childText(note, "staff") === String(STAFF));
@@ -158,8 +162,6 @@ function cursorIn(measure: Element, divisions: Fraction): { end: Fraction; longe
   }
   return { end, longest };
 }
-const lengthOf = (measure: Element, divisions: Fraction): Fraction =>
-  cursorIn(measure, divisions).longest;
 
 /** Events with rests between them, so that the staff is full. */
 function withRests({ length, events }: LowerBar): BuiltEvent[] {

@@ -65,14 +65,19 @@ export function accompany(score: Score, options: AccompanyOptions): Accompanied 
     known.set(key, found);
     return found;
   };
+  const byBar = new Map<number, ChordSymbol[]>();
+  for (const one of score.symbols ?? []) {
+    const others = byBar.get(one.bar);
+    if (others) others.push(one);
+    else byBar.set(one.bar, [one]);
+  }
   const bars = new Map<number, Struck[]>();
   const near = new Map<Chosen, number[]>();
   let now: Chosen | undefined;
   /** The chord that was struck last, and whether its bass was the other one. */
   let last: { chord: Chosen; isOther: boolean } | undefined;
   score.bars.forEach((bar, index) => {
-    const symbols = (score.symbols ?? []).filter((one) => one.bar === index);
-    const changes = symbols.map((one) => ({
+    const changes = apart(byBar.get(index) ?? []).map((one) => ({
       at: one.offset,
       chord: one.name === "" ? undefined : chosen(one),
     }));
@@ -122,6 +127,21 @@ export function accompany(score: Score, options: AccompanyOptions): Accompanied 
     bars,
     near: [...near].map(([one, inBars]) => ({ chosen: one, bars: [...new Set(inBars)] })),
   };
+}
+
+/** Nearer together nobody changes a button; of those at one place the last holds. Quarters. */
+const LEAST = fraction(1, 4);
+
+/** The symbols of a bar that leave time to be played. */
+function apart(symbols: readonly ChordSymbol[]): ChordSymbol[] {
+  const found: ChordSymbol[] = [];
+  for (const one of symbols) {
+    const last = found.at(-1);
+    const gap = last ? subtract(one.offset, last.offset) : LEAST;
+    if (gap.num === 0) found.pop();
+    if (gap.num === 0 || compare(gap, LEAST) >= 0) found.push(one);
+  }
+  return found;
 }
 
 /** A stroke with the chord that holds there. */
