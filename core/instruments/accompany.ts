@@ -5,6 +5,8 @@ import type { InstrumentRecord } from "./record.ts";
 export interface Accompaniment {
   readonly id: string;
   readonly name: string;
+  /** Its bass may go to the fifth and back. */
+  readonly alternates: boolean;
 }
 
 export interface AccompanyAsked {

@@ -14,7 +14,6 @@ export function calledIn(score: Score | undefined) {
   const fifthsOf = (bar: number) => score?.bars[bar]?.key.fifths ?? 0;
   const name = ({ midi, bar }: Played) => pitchText(midi, fifthsOf(bar));
   return {
-    name,
     list: (notes: readonly Played[]) => notes.map(name).join(", "),
     /** Names among notes that sound together: with their octave, where two have the same name. */
     among: ({ notes, beyond = [], released = [] }: Together) => {

@@ -138,6 +138,7 @@ function inLayouts(kind: string, layout: string): void {
 
 /** How the file of a piece asks for another instrument to be set up. */
 async function asksFor({ db, heavy }: Studio, row: PieceRow, kind: string) {
+  if (!instrument(kind).setupIn) return null;
   const how = readingOf({ ...row, instrument: kind, layout: null });
   const { score } = await heavy.run("know", await sourceOf(db, row.id), how);
   return setupAsked(kind, score);

@@ -46,6 +46,7 @@ export function LeftHandDialog({
   const where = chosen
     ? `${chosen.from === chosen.to ? say`bar` : say`bars`} ${barSpan(score.bars, chosen.from, chosen.to)}`
     : say`all bars`;
+  const canAlternate = patterns.find(({ id }) => id === pattern)!.alternates;
   const params = { id: piece.id };
   const asked: Asked = {
     ...{ pattern: pattern as Asked["pattern"], alternates },
@@ -99,8 +100,12 @@ export function LeftHandDialog({
             </RadioGroup>
             <FormControlLabel
               label={say`The bass goes to the fifth and back while a chord stays`}
+              disabled={!canAlternate}
               control={
-                <Checkbox checked={alternates} onChange={(_, value) => setAlternates(value)} />
+                <Checkbox
+                  checked={canAlternate && alternates}
+                  onChange={(_, value) => setAlternates(value)}
+                />
               }
             />
           </>

@@ -110,6 +110,18 @@ it("goes half as often, or is held, as somebody asks", () => {
   );
 });
 
+it("has a bass and a chord struck together on two buttons, under two fingers", () => {
+  const { score } = written(tune("3/4", '"Bb"d3|"F7"c3|"Gm"d3'), { pattern: "held" });
+  const { notes } = propose(score, { instrument: "accordion", hand: "left", from: 0, to: 2 });
+  expect(notes.map(({ also }) => also?.["button"])).toEqual([
+    ...["fundamental -2", "major -2", "fundamental -1", "seventh -1"],
+    ...["fundamental 1", "minor 1"],
+  ]);
+  // the chord lies in the row beyond: its finger is the one nearer to the thumb
+  for (let i = 0; i < notes.length; i += 2)
+    expect(Number(notes[i]!.finger)).toBeGreaterThan(Number(notes[i + 1]!.finger));
+});
+
 it("rests in a pick-up, before the first symbol and where no chord is played", () => {
   expect(said(written(tune("3/4", 'G|"C"c d e|"N.C."c d e|"G7"d e f|c d e')).score)).toBe(
     " | C C:M C:M |  | G G:7 G:7 | D G:7 G:7",
@@ -149,6 +161,16 @@ it("keeps to the buttons the board has", () => {
   expect(small.reasons).toHaveLength(2);
 });
 
+it("is written below a tune whose file counts in decimals, too coarsely for it", () => {
+  const { score, xml } = tune("2/4", '"C"c d|"G7"d2|"C"c2');
+  // a quarter is one, and a half of it 0.5: valid by the schema
+  const coarse = xml
+    .replace("<divisions>4</divisions>", "<divisions>0.5</divisions>")
+    .replaceAll(/<duration>(\d+)<\/duration>/g, (_, n) => `<duration>${Number(n) / 8}</duration>`);
+  expect(coarse).toContain("<duration>0.5</duration>");
+  expect(said(written({ score, xml: coarse }).score)).toBe(said(written({ score, xml }).score));
+});
+
 it("is written again in the bars that are asked for, and keeps what somebody wrote", () => {
   const waltz = tune("3/4", '"C"c3|"F"f2 f|"C"c d e|c d e');
   const once = written(waltz);
@@ -164,8 +186,8 @@ it("is written again in the bars that are asked for, and keeps what somebody wro
 });
 
 it("plays of symbols that crowd each other what can be played", () => {
-  // the last of those at one place; none a thirty-second later
-  const crowded = tune("2/4", '"C""F"c/ c/4c/4 c|"G7"c/8"C"c/8c/4 c/ c');
+  // none a thirty-second later
+  const crowded = tune("2/4", '"C"c/ c/4c/4 c|"G7"c/8"C"c/8c/4 c/ c');
   const symbols = Array.from({ length: 4000 }, (_, i) => ({
     ...{ bar: 1, offset: { num: i, den: 3000 } },
     name: NAMES[i % 12]!.replace("Ab", "A"),
@@ -175,6 +197,14 @@ it("plays of symbols that crowd each other what can be played", () => {
     { ...asked, to: crowded.score.bars.length - 1 },
   )!;
   expect(bars.get(1)!.events.length).toBeLessThanOrEqual(10);
+  // of those at one place the last
+  const zero = { num: 0, den: 1 };
+  const twice = ["C", "F"].map((name) => ({ bar: 1, offset: zero, name }));
+  const { bars: last } = accompany(
+    { ...crowded.score, symbols: twice },
+    { ...asked, to: crowded.score.bars.length - 1 },
+  )!;
+  expect(last.get(1)!.events[0]!.pitches).toMatchObject([{ step: "F" }]);
   expect(said(written(crowded).score).split(" | ")[1]).toMatch(/^G\*0\.5 G:7\*0\.5/);
 });
 

@@ -1,7 +1,7 @@
 import { listed } from "../../words/listed.ts";
 import { say } from "../../words/say.ts";
 import { barsNamed } from "../barsNamed.ts";
-import { barSpan, isBlack, pitchText, type Score } from "../../score/index.ts";
+import { barSpan, isBlack, pitchText, spokenName, type Score } from "../../score/index.ts";
 import { agreeingIn, type Played, type Solved } from "../../fingering/index.ts";
 import { slidesTo } from "./geometry.ts";
 import type { Grip, KeyboardHand } from "./grip.ts";
@@ -61,8 +61,8 @@ export function factsOf(
   return { passes, thumbsOnBlack, widest, crossings };
 }
 
-const nameOf = (note: Played, score?: Score): string =>
-  pitchText(note.midi, score?.bars[note.bar]?.key.fifths ?? 0);
+const nameOf = ({ pitch, midi, bar }: Played, score?: Score): string =>
+  pitch ? spokenName(pitch) : pitchText(midi, score?.bars[bar]?.key.fifths ?? 0);
 
 /** What stands out in a proposal, in sentences with bars and numbers. */
 export function describe(

@@ -136,12 +136,16 @@ const escape = (text: string): string =>
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
+/** Divisions of a quarter in which all of some times are whole numbers. */
+export const finenessOf = (times: readonly Fraction[], least = 1): number =>
+  times.reduce((common, { den }) => (common * den) / gcd(common, den), least);
+
 /** MusicXML from bars that another format was read into. */
 export function buildXml({ title, composer, clefs, bars }: BuiltScore): string {
   const times = bars.flatMap((bar) =>
     bar.staves.flat(2).flatMap((event) => [event.at, event.length]),
   );
-  const divisions = times.reduce((common, { den }) => (common * den) / gcd(common, den), 4);
+  const divisions = finenessOf(times, 4);
   const ticks = (time: Fraction): number =>
     Math.round(toNumber(multiply(time, fraction(divisions))));
   const staves = clefs.length;

@@ -1,15 +1,17 @@
-import { voiceXml, type BuiltEvent } from "./build.ts";
+import { finenessOf, voiceXml, type BuiltEvent } from "./build.ts";
 import {
   add,
   compare,
   fraction,
+  max,
   multiply,
   subtract,
   toNumber,
   ZERO,
   type Fraction,
 } from "../model/fraction.ts";
-import { eachDivisions } from "../musicxml/directions.ts";
+import { toText } from "../model/fractionText.ts";
+import { eachDivisions, slotsIn } from "../musicxml/directions.ts";
 import { giveIds } from "../musicxml/ids.ts";
 import { partsOf } from "../musicxml/parts.ts";
 import {
@@ -104,20 +106,21 @@ function countedIn(part: Element, bars: readonly LowerBar[]): Fraction[] {
     ...events.flatMap((event) => [event.at, event.length]),
   ]);
   const divisions = eachDivisions(measures);
-  const isFine = divisions.every((count) => times.every((time) => multiply(time, count).den === 1));
-  if (isFine) return divisions;
-  const factor = times.reduce((common, { den }) => leastCommon(common, den), 1);
+  const counts = [...new Map(divisions.map((count) => [toText(count), count])).values()];
+  const factor = finenessOf(counts.flatMap((count) => times.map((time) => multiply(time, count))));
+  if (factor === 1) return divisions;
   for (const tag of ["divisions", "duration", "offset"])
     for (const element of Array.from(part.getElementsByTagName(tag)))
       element.textContent = String(Number(element.textContent) * factor);
   return divisions.map((count) => multiply(count, fraction(factor)));
 }
-const leastCommon = (a: number, b: number): number => (a * b) / greatestCommon(a, b);
-const greatestCommon = (a: number, b: number): number => (b === 0 ? a : greatestCommon(b, a % b));
 
 /** A bar nobody has written anything into rests. */
 function emptyBar(measure: Element, divisions: Fraction): LowerBar | undefined {
-  const { longest } = cursorIn(measure, divisions);
+  const longest = slotsIn(measure, divisions).slots.reduce(
+    (most, { time }) => max(most, time),
+    ZERO,
+  );
   return onStaff(measure).length > 0 || longest.num === 0
     ? undefined
     : { length: longest, events: [] };
@@ -146,23 +149,6 @@ function strip(measure: Element): void {
   }
 }
 
-/** How far notes go in a bar, and where its cursor is at the end; in quarters. */
-function cursorIn(measure: Element, divisions: Fraction): { end: Fraction; longest: Fraction } {
-  let [end, longest] = [ZERO, ZERO];
-  for (const element of children(measure)) {
-    const isNote =
-      element.tagName === "note" && !child(element, "chord") && !child(element, "grace");
-    if (!isNote && element.tagName !== "backup" && element.tagName !== "forward") continue;
-    const length = multiply(fraction(Number(childText(element, "duration") ?? 0)), {
-      num: divisions.den,
-      den: divisions.num,
-    });
-    end = element.tagName === "backup" ? subtract(end, length) : add(end, length);
-    if (compare(end, longest) > 0) longest = end;
-  }
-  return { end, longest };
-}
-
 /** Events with rests between them, so that the staff is full. */
 function withRests({ length, events }: LowerBar): BuiltEvent[] {
   if (events.length === 0) return [{ at: ZERO, length, pitches: [], wholeBar: true }];
@@ -188,10 +174,8 @@ function append(
   inside: string,
   mark: string,
 ): void {
-  const { end } = cursorIn(measure, divisions);
-  const last = children(measure).at(-1);
-  const right = last?.tagName === "barline" && last !== children(measure)[0] ? last : undefined;
-  const put = (element: Element) => measure.insertBefore(element, right ?? null);
+  const { time: end, before } = slotsIn(measure, divisions).slots.at(-1)!;
+  const put = (element: Element) => measure.insertBefore(element, before);
   const back = create(document, "backup");
   back.appendChild(
     create(document, "duration", {}, String(Math.round(toNumber(multiply(end, divisions))))),

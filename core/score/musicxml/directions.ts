@@ -35,8 +35,14 @@ interface Slot {
   time: Fraction;
 }
 
-/** Where a direction may be put into a measure: before an element, and what time it is there. */
-function slots(measure: Element, divisions: Fraction): { slots: Slot[]; divisions: Fraction } {
+/**
+ * Where something may be put into a measure: before an element, and what time it is there; last at
+ * its end.
+ */
+export function slotsIn(
+  measure: Element,
+  divisions: Fraction,
+): { slots: Slot[]; divisions: Fraction } {
   const found: Slot[] = [];
   let cursor = ZERO;
   let current = divisions;
@@ -79,7 +85,7 @@ export function insertDirection(
   offset: Fraction,
   direction: Element,
 ): void {
-  const { slots: places } = slots(measure, divisions);
+  const { slots: places } = slotsIn(measure, divisions);
   const staff = child(direction, "staff");
   const exact = places.filter((slot) => equals(slot.time, offset));
   const near =
@@ -105,7 +111,7 @@ export function eachDivisions(measures: readonly Element[]): Fraction[] {
     const first = children(measure, "attributes")
       .map((item) => childText(item, "divisions"))
       .find(Boolean);
-    current = slots(measure, current).divisions;
+    current = slotsIn(measure, current).divisions;
     return parseDecimal(first ?? "") ?? before;
   });
 }

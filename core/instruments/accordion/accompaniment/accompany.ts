@@ -3,7 +3,9 @@ import {
   beatLength,
   compare,
   fraction,
+  midiOf,
   multiply,
+  pitchNamed,
   subtract,
   ZERO,
   type Bar,
@@ -72,7 +74,7 @@ export function accompany(score: Score, options: AccompanyOptions): Accompanied 
     else byBar.set(one.bar, [one]);
   }
   const bars = new Map<number, Struck[]>();
-  const near = new Map<Chosen, number[]>();
+  const near = new Map<Chosen, Set<number>>();
   let now: Chosen | undefined;
   /** The chord that was struck last, and whether its bass was the other one. */
   let last: { chord: Chosen; isOther: boolean } | undefined;
@@ -119,13 +121,13 @@ export function accompany(score: Score, options: AccompanyOptions): Accompanied 
         ...(isTold ? { letter: chord.chord!.letter } : {}),
       });
       if (chord.isNear && index >= from && index <= to)
-        near.set(chord, [...(near.get(chord) ?? []), index]);
+        near.set(chord, (near.get(chord) ?? new Set()).add(index));
     }
     if (index >= from && index <= to) bars.set(index, struck);
   });
   return {
     bars,
-    near: [...near].map(([one, inBars]) => ({ chosen: one, bars: [...new Set(inBars)] })),
+    near: [...near].map(([one, inBars]) => ({ chosen: one, bars: [...inBars] })),
   };
 }
 
@@ -210,13 +212,8 @@ function endingIn(
   return [...cut, { at: last, length, what: "both" }];
 }
 
-const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
-
 /** A note by its name in the octave from a key on, as it is written. */
-function keyOf(name: string, lowest: number): Pitch {
-  const step = name[0] as Pitch["step"];
-  const alter = [...name.slice(1)].reduce((sum, sign) => sum + (sign === "#" ? 1 : -1), 0);
-  const pitch = STEPS[step]! + alter;
-  const octave = Math.ceil((lowest - pitch) / 12) - 1;
-  return { step, alter, octave };
-}
+const keyOf = (name: string, lowest: number): Pitch =>
+  [1, 2, 3, 4, 5]
+    .map((octave) => pitchNamed(`${name}${octave}`)!)
+    .find((pitch) => midiOf(pitch) >= lowest)!;

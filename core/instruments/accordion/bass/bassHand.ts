@@ -106,7 +106,8 @@ const nameOf = (notes: readonly Played[]): string =>
 function waysOfNotes(board: BassBoard, notes: readonly Played[]): BassWay[] {
   const keys = notes.flatMap(keysOf);
   const isNamed = notes.length === 1 && keys.length > 1;
-  const ways = waysOf(board, BASS_PRICES, keys, isNamed);
+  const isApart = notes.length > 1 && keys.length > notes.length;
+  const ways = waysOf(board, BASS_PRICES, keys, isNamed, isApart);
   if (keys.length === notes.length) return ways;
   const first = notes.map((_, i) => notes.slice(0, i).flatMap(keysOf).length);
   return ways.map((way) => ({ ...way, of: first.map((at) => way.of[at]!) }));

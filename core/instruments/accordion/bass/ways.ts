@@ -31,7 +31,12 @@ const once = (pitches: readonly number[]): number[] => [...new Set(pitches.map((
  *
  * @param keys rising
  */
-function takingsOf(board: BassBoard, keys: readonly number[], isNamed: boolean): Taken[] {
+function takingsOf(
+  board: BassBoard,
+  keys: readonly number[],
+  isNamed: boolean,
+  isApart: boolean,
+): Taken[] {
   const all = once(keys);
   const one = buttonsFor(board, all).map((button): Taken => ({
     buttons: [button],
@@ -48,7 +53,7 @@ function takingsOf(board: BassBoard, keys: readonly number[], isNamed: boolean):
       of: keys.map((_, i) => (i === 0 ? 0 : 1)),
     })),
   );
-  const found = [...chord, ...both];
+  const found = isApart && both.length ? both : [...chord, ...both];
   const several = found.length ? undefined : takenTogether(board, keys);
   return several ? [several] : found;
 }
@@ -61,15 +66,17 @@ const REACH = 2;
  * has them.
  *
  * @param isNamed they are a chord that letters name
+ * @param isApart the lowest is a bass beside a chord that letters name: a button of its own
  */
 export function waysOf(
   board: BassBoard,
   prices: BassPrices,
   keys: readonly number[],
   isNamed = false,
+  isApart = false,
 ): BassWay[] {
   const found: BassWay[] = [];
-  for (const { buttons, of } of takingsOf(board, keys, isNamed)) {
+  for (const { buttons, of } of takingsOf(board, keys, isNamed, isApart)) {
     const columns = buttons.map(({ column }) => column);
     const middle = columns.reduce((sum, one) => sum + one, 0) / columns.length;
     for (let position = Math.floor(middle) - REACH; position <= middle + REACH; position++)

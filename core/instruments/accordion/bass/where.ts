@@ -34,9 +34,11 @@ export function buttonsOf(
     nearest(some, ({ row }) => row === (isCounter(some[0]!) ? "counterbass" : "fundamental"));
   if (rising.length === 0) return [];
   if (pitches(rising).length === 1) return bass(rising);
-  const chord = nearest(rising, isChord);
-  if (chord.length) return chord;
   const over = nearest(rising.slice(1), isChord);
+  // a bass beside a chord that letters name is a button of its own
+  const isApart = over.length > 0 && rising.some((note) => note.chord);
+  const chord = isApart ? [] : nearest(rising, isChord);
+  if (chord.length) return chord;
   const several = over.length === 0 ? takenTogether(board, keys, rising.length === 1) : undefined;
   return several
     ? several.buttons.map((button, n) => ({
