@@ -1,5 +1,5 @@
 const swc = [
-  "@swc/jest",
+  "<rootDir>/../scripts/transform.mjs",
   {
     jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" },
     module: { type: "es6" },
