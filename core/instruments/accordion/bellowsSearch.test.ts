@@ -22,6 +22,14 @@ function randomMoments(random: () => number, count: number, again = 0): Moment[]
   }));
 }
 
+/** Fourteen bars of eighths, where first beats and fourth bars are good places to turn. */
+const randomTune = (random: () => number): Moment[] =>
+  randomMoments(random, 112).map((one, i) => ({
+    ...one,
+    ...{ canTurn: random() < 0.9, silence: 0, air: 2 + Math.floor(random() * 4) },
+    price: i % 32 === 0 ? 0.2 : i % 16 === 0 ? 0.8 : i % 8 === 0 ? 1.2 : i % 2 ? 2.6 : 1.6,
+  }));
+
 /** Hundredths beyond what there is; two a stroke are nobody's to measure. */
 function missing(from: number, to: number): number {
   const beyond = (at: number) => Math.max(0, at - 100, -at);
@@ -117,6 +125,24 @@ describe("the plan of the bellows", () => {
     }
     expect(could).toBeGreaterThan(45);
     expect(alike).toBe(could);
+  });
+
+  it("is alike in long sets of tunes too, where no search looks at everything", () => {
+    const random = randomOf(23);
+    let [again, other] = [0, 0];
+    for (let n = 0; n < 6; n++) {
+      const tunes = [0, 1, 2].map(() => randomTune(random));
+      const set = [...tunes, ...tunes, tunes[0]!].flatMap((tune, time) =>
+        tune.map((one, i) => ({ ...one, ...(time >= 3 ? { again: 112 * (time % 3) + i } : {}) })),
+      );
+      const groups = groupsOf(set, inner(set));
+      const steps = planBellows(set, { closes: true });
+      again += groups.reduce((sum, group) => sum + group.length - 1, 0);
+      other += unlike(groups, steps);
+      expect(steps.some(({ missing }) => missing > 0)).toBe(false);
+    }
+    expect(again).toBeGreaterThan(2500);
+    expect(other / again).toBeLessThanOrEqual(0.001);
   });
 
   it("costs what the cheapest of all ways costs where music comes again, in 300 passages", () => {

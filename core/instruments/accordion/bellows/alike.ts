@@ -1,8 +1,14 @@
 import { inner, type Moment } from "./places.ts";
 import { cheapest, costOf, UNLIKE, type Direction, type Ends, type Step } from "./plan.ts";
 
-/** So many moments are gone through at most until what is best so far is taken. */
-const MOST = 60_000;
+/** So many moments are gone through until what is best so far is taken. */
+const MOST = 100_000;
+
+/** What going on the same way is worth while all times are drawn together, one after the other. */
+const WORTHS = [1, 2, 4, 8, UNLIKE];
+
+/** So many moments that come again are found anew at once. Tried on sets of tunes. */
+const STRETCH = 48;
 
 type Groups = readonly (readonly number[])[];
 
@@ -19,40 +25,42 @@ interface Tried {
 
 /**
  * The bellows over some moments, alike where the music comes again: the cheapest of all ways, if
- * going on the same way is worth `UNLIKE` at each moment. Branch and bound: where the cheapest way
- * goes otherwise the second time, both directions are tried for every time, the one that may be
- * cheaper first. A long piece takes the best that is found until then.
+ * going on the same way is worth `UNLIKE` at each moment. First all times are drawn together, then
+ * stretches are found anew, which is as far as a long piece gets; then branch and bound, exactly:
+ * where the cheapest way goes otherwise the second time, both directions are tried for every time,
+ * the one that may be cheaper first.
  */
 export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
   const groups = groupsOf(moments, inner(moments));
   let best: { readonly steps: Step[]; readonly price: number } | undefined;
   let gone = 0;
-  const tried = (like: Tried["like"]): Tried => {
+  const tried = (like: Tried["like"], worth = UNLIKE): Tried => {
     gone += moments.length;
-    const { steps, cost } = cheapest(moments, ends, { like });
+    const { steps, cost } = cheapest(moments, ends, { like, worth });
     const price = costOf(moments, steps, ends) + UNLIKE * unlike(groups, steps);
     if (!best || price < best.price - EPSILON) best = { steps, price };
     return { like, steps, cost };
   };
-  /** As it goes the first time, the second, …: whatever comes of the search, one is alike. */
-  const dive = (from: readonly Step[], { like, cost }: Tried, others: Groups) => {
-    const times = Math.max(...others.map((group) => group.length));
-    for (let time = 0; time < times && best!.price > cost + EPSILON && gone < MOST; time++) {
-      const once = tried(asIn(from, time, others, like));
-      // what gave way there may give way everywhere
-      if (best!.price > cost + EPSILON) tried(asIn(once.steps, time, others, like));
-    }
-  };
   const first = tried(new Map());
-  /** What comes again begun with the bellows as they stood the first time. */
-  const begunAlike = () =>
-    cheapest(moments, ends, { near: beginnings(moments, first.steps) }).steps;
+  const goesOn = () => gone < MOST && best!.price > first.cost + EPSILON;
+  if (goesOn()) {
+    // also as if what comes again began with the bellows as they stood the first time
+    const begun = cheapest(moments, ends, { near: beginnings(moments, first.steps) });
+    for (let { steps } of [begun, first])
+      for (const worth of WORTHS) if (goesOn()) steps = tried(asMost(groups, steps), worth).steps;
+  }
+  for (let [at, left] = [0, groups.length]; goesOn() && left > 0; left -= STRETCH / 2) {
+    const before = best!;
+    const { steps } = tried(asMost(groups, before.steps, [at, at + STRETCH]));
+    tried(asMost(groups, steps));
+    if (best !== before) left = groups.length;
+    at = at + STRETCH >= groups.length ? 0 : at + STRETCH / 2;
+  }
   const open = [first];
   for (let next = open.pop(); next && next.cost < best!.price - EPSILON; next = open.pop()) {
     const { like, steps } = next;
     const others = otherwise(groups, steps, like);
     if (others.length === 0 || gone >= MOST) break;
-    for (const from of like.size === 0 ? [begunAlike(), steps] : [steps]) dive(from, next, others);
     const stretch = others.findIndex((group, i) => others[i + 1]?.[0] !== group[0]! + 1);
     const middle = others[(stretch + 1) >> 1]!;
     for (const way of ["open", "close"] as const)
@@ -72,17 +80,22 @@ const beginnings = (moments: readonly Moment[], steps: readonly Step[]) =>
     ),
   );
 
-/** Each as it goes one time, or the last time where it comes less often. */
-const asIn = (
-  steps: readonly Step[],
-  time: number,
+/** As most times of each go; groups of a stretch are free. */
+const asMost = (
   groups: Groups,
-  like: Tried["like"],
+  steps: readonly Step[],
+  [from, to]: readonly [from: number, to: number] = [0, 0],
 ): Tried["like"] =>
-  new Map([
-    ...like,
-    ...groups.flatMap((group) => allAs(group, steps[group[time] ?? group.at(-1)!]!.way)),
-  ]);
+  new Map(
+    groups.flatMap((group, i) => (i >= from && i < to ? [] : allAs(group, mostly(group, steps)))),
+  );
+
+/** The direction most times go, or the first where they are as many. */
+function mostly(group: readonly number[], steps: readonly Step[]): Direction {
+  const others = group.filter((at) => steps[at]!.way !== steps[group[0]!]!.way).length;
+  const { way } = steps[group[0]!]!;
+  return 2 * others <= group.length ? way : way === "open" ? "close" : "open";
+}
 
 const allAs = (group: readonly number[], way: Direction) =>
   group.map((at): [number, Direction] => [at, way]);

@@ -32,6 +32,8 @@ export interface Ends {
 export interface Wanted {
   /** The direction a moment should have, where it should be like another. */
   readonly like?: ReadonlyMap<number, Direction>;
+  /** What that is worth at each moment; `UNLIKE`. */
+  readonly worth?: number;
   /** How they should stand when a moment comes, so that what follows can be like another. */
   readonly near?: ReadonlyMap<number, Stand>;
   /** Where they turn into a direction, whatever it costs. */
@@ -92,6 +94,7 @@ const wayOf = (state: number): Direction => WAYS[state < PLACES ? 0 : 1]!;
 const openOf = (state: number): number => openAt(wayOf(state), state % PLACES);
 const stateOf = (way: Direction, open: number): number =>
   WAYS.indexOf(way) * PLACES + comeSoFar(way, open);
+const AS_IT_IS = Int16Array.from({ length: STATES }, (_, state) => state);
 /** A way is no better by less than this. */
 const EPSILON = 1e-9;
 
@@ -103,7 +106,7 @@ const EPSILON = 1e-9;
 export function cheapest(
   moments: readonly Moment[],
   { start, closes, end }: Ends,
-  { like, near, turns, now: ways }: Wanted = {},
+  { like, worth = UNLIKE, near, turns, now: ways }: Wanted = {},
 ): { readonly steps: Step[]; readonly cost: number } {
   // three lists in turn: a long piece has thousands of moments, and is gone through many times
   let [before, after] = [new Float64Array(STATES), new Float64Array(STATES)];
@@ -119,7 +122,7 @@ export function cheapest(
     const put = placed.subarray(STATES * i, STATES * (i + 1));
     const turn = turns?.get(i);
     at.set(before);
-    for (let state = 0; state < STATES; state++) came[state] = state;
+    came.set(AS_IT_IS);
     if (turn) at.fill(Infinity);
     const isFree = i === 0 && !start;
     if ((moment.canTurn || turn) && !isFree)
@@ -136,7 +139,7 @@ export function cheapest(
     after.fill(Infinity);
     for (const way of [0, 1]) {
       const other =
-        (wanted && wanted !== WAYS[way] ? UNLIKE : 0) + (was && was !== WAYS[way] ? CHANGED : 0);
+        (wanted && wanted !== WAYS[way] ? worth : 0) + (was && was !== WAYS[way] ? CHANGED : 0);
       played(at, after, put, way, moment.air, other);
     }
     [before, after] = [after, before];
@@ -205,14 +208,17 @@ function played(
   price: number,
 ): void {
   const first = way * PLACES;
-  for (let come = 0; come < PLACES; come++) {
-    let cost = at[first + come]! + price;
-    if (cost === Infinity) continue;
-    const { to, missing } = goneOn(come, air);
-    if (missing > 0) cost += NONE + MISSING * missing;
-    if (cost >= after[first + to]! - EPSILON) continue;
-    after[first + to] = cost;
-    put[first + to] = first + come;
+  const lasts = Math.max(0, PLACES - air);
+  for (let come = 0; come < lasts; come++) {
+    after[first + come + air] = at[first + come]! + price;
+    put[first + come + air] = first + come;
+  }
+  const last = first + LAST;
+  for (let come = lasts; come < PLACES; come++) {
+    const cost = at[first + come]! + price + NONE + MISSING * goneOn(come, air).missing;
+    if (cost >= after[last]! - EPSILON) continue;
+    after[last] = cost;
+    put[last] = first + come;
   }
 }
 
