@@ -1,5 +1,5 @@
 export type { Fit, Join, Link, Moment, Played } from "./moment.ts";
-export { freesHand } from "./moment.ts";
+export { freesHand, lowestStruck } from "./moment.ts";
 export type {
   Alike,
   FormReturns,

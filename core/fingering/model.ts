@@ -142,10 +142,10 @@ export interface Alike<C = unknown> {
   readonly leaving?: number;
   /**
    * Names of the shapes that a way is, where it lies so many semitones from the first time: equal
-   * for ways that feel alike on other keys. None for what is no shape, as open strings are. Where
-   * it is absent ways on other keys are alike by their places in the list.
+   * for ways of a moment that feel alike on other keys. None for what is no shape, as open strings
+   * are. Where it is absent ways on other keys are alike by their places in the list.
    */
-  shapes?(way: C, away: number): readonly string[];
+  shapes?(way: C, moment: Moment, away: number): readonly string[];
 }
 
 /**

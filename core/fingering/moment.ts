@@ -79,6 +79,9 @@ export interface Moment {
 /** What a hand takes of what is struck and held. */
 export type Fit = Pick<Moment, "notes" | "beyond" | "released">;
 
+/** The lowest key that is struck, beside what is held. */
+export const lowestStruck = ({ keys, struck }: Moment): number => keys[struck.indexOf(true)]!;
+
 /** A rest this long in seconds frees the hand for any way. Common practice, no source. */
 const FREE_AFTER = 0.35;
 

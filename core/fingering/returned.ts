@@ -10,7 +10,7 @@ import {
 } from "../score/index.ts";
 import type { Line } from "./line.ts";
 import type { Alike, FormReturns } from "./model.ts";
-import { freesHand, type Moment } from "./moment.ts";
+import { freesHand, lowestStruck, type Moment } from "./moment.ts";
 import type { Star } from "./star.ts";
 import { shapesOf } from "./shapes.ts";
 
@@ -74,7 +74,7 @@ export function runsOfForm(
     (passage): Run[] => {
       const pairs = passage.pairs.filter(([i, of]) => patterns[of] === patterns[i]);
       return rowsOf(pairs, goesOn).flatMap((row): Run[] => {
-        const away = moments[row.at]!.keys[0]! - moments[row.of]!.keys[0]!;
+        const away = lowestStruck(moments[row.at]!) - lowestStruck(moments[row.of]!);
         const kind =
           away === 0 ? "same" : alike.period && away % alike.period === 0 ? "octave" : "group";
         return passage.kind === "group" &&
@@ -128,7 +128,9 @@ export function starsOf(
   { shapes, leaving = LEAVING }: Pick<Alike, "shapes" | "leaving"> = {},
 ): { stars: Star[]; passages: ReadonlySet<number> } {
   const count = ways.length;
-  const fits = (at: number, of: number) => ways[at]!.length === ways[of]!.length;
+  // a moment with more held under it has other ways, though there may be as many
+  const fits = (at: number, of: number) =>
+    ways[at]!.length === ways[of]!.length && moments[at]!.keys.length === moments[of]!.keys.length;
   const same = Int32Array.from({ length: count }, (_, at) => at);
   const other = Int32Array.from({ length: count }, (_, at) => at);
   const passages = new Set<number>();
@@ -278,7 +280,7 @@ function numbered<T extends string | number>(count: number, keyAt: (at: number) 
  */
 export function repeatsOf(moments: readonly Moment[], alike: Alike): Run[] {
   const count = moments.length;
-  const low = (at: number) => moments[at]!.keys[0]!;
+  const low = (at: number) => lowestStruck(moments[at]!);
   const patterns = numbered(
     count,
     (at) => `${alike.pattern(moments[at]!)}${freesHand(moments[at]!.link) ? "|" : ""}`,

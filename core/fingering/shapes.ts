@@ -1,6 +1,6 @@
 import type { Line } from "./line.ts";
 import type { Alike } from "./model.ts";
-import type { Moment } from "./moment.ts";
+import { lowestStruck, type Moment } from "./moment.ts";
 import type { Shapes, Star } from "./star.ts";
 
 /** The shapes of the moments of a star, as the instrument names them. */
@@ -16,11 +16,11 @@ export function shapesOf<C>(
     numbers.set(name, known);
     return known;
   };
-  const low = (at: number) => line[at]!.keys[0]!;
+  const away = (at: number) => lowestStruck(line[at]!) - lowestStruck(line[moments[0]!]!);
   const of = new Map(
     moments.map((at) => [
       at,
-      ways[at]!.map((way) => shapes(way, low(at) - low(moments[0]!)).map(numberOf)),
+      ways[at]!.map((way) => shapes(way, line[at]!, away(at)).map(numberOf)),
     ]),
   );
   return { count: numbers.size, of };

@@ -1,3 +1,4 @@
+import { lowestStruck } from "../../fingering/index.ts";
 import type { HandModel, Locks, Moment, Played, Wish } from "../../fingering/index.ts";
 import { heldAsChords } from "./broken.ts";
 import { fitTo } from "../fitTo.ts";
@@ -71,17 +72,15 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     triples: () => false,
     tableKey,
     alike: {
-      pattern: ({ keys, struck, notes }) =>
-        keys
-          .map(
-            (key, i) =>
-              `${key - keys[0]!}${struck[i] ? "" : "h"}${isNatural(notes[i]!) ? "n" : ""}`,
-          )
+      // what is held keeps the string it was struck on, and may end earlier on other frets
+      pattern: (moment) =>
+        ofStruck(moment, moment.notes)
+          .map((note) => `${note.midi - lowestStruck(moment)}${isNatural(note) ? "n" : ""}`)
           .join(),
-      place: ({ keys }) => keys[0]!,
+      place: lowestStruck,
       still: 0,
-      // a shift of four frets to where it lay the first time. Own figure
-      leaving: at.prices.shift + 4 * at.prices.shiftFret,
+      // a shift of eight frets to where it lay the first time. Own figure
+      leaving: at.prices.shift + 8 * at.prices.shiftFret,
       shapes: shapesOn,
     },
     wanted,
@@ -144,12 +143,16 @@ const FOURTH = 5;
  * The same strings and fingers on other frets; a fourth away the shape may also lie one string
  * over. An open string is no shape, nor is a natural harmonic: they are on no other fret.
  */
-function shapesOn({ notes, position }: NeckWay, away: number): string[] {
+function shapesOn({ notes: all, position }: NeckWay, moment: Moment, away: number): string[] {
+  const notes = ofStruck(moment, all);
   if (notes.some(({ fret, natural }) => fret === 0 || natural)) return [];
   const as = (over: number) =>
     notes.map(({ string, fret, finger }) => `${string - over}.${finger}.${fret - position}`).join();
   return away === -FOURTH ? [as(0), as(1)] : away === FOURTH ? [as(0), as(-1)] : [as(0)];
 }
+
+const ofStruck = <N>({ struck }: Moment, notes: readonly N[]): N[] =>
+  notes.filter((_, i) => struck[i]);
 
 /** What a moment has under the hand: a harmonic that was touched before only rings. */
 const underHand = ({ notes, struck }: Moment): readonly Played[] =>

@@ -60,14 +60,14 @@ it("a tune comes back in another key on the same strings, with the same fingers"
   const all = [1, 2, 3, 4, -1, -2].map((by) => alikeIn(by, [0]));
   const sum = (of: "notes" | "alike") => all.reduce((total, one) => total + one[of], 0);
   expect(sum("notes")).toBeGreaterThan(2000);
-  // 98.4 % when it was written
-  expect(sum("alike") / sum("notes")).toBeGreaterThanOrEqual(0.98);
+  // most of the rest would lie above fret XV; 99.86 % when it was written
+  expect(sum("alike") / sum("notes")).toBeGreaterThanOrEqual(0.998);
 });
 
 it("and a fourth lower the same way or one string over", () => {
   const { notes, alike } = alikeIn(-5, [0, 1], 60);
   expect(notes).toBeGreaterThan(400);
-  expect(alike / notes).toBeGreaterThanOrEqual(0.95);
+  expect(alike / notes).toBeGreaterThanOrEqual(0.98);
 });
 
 it("says so, and what is told the first time is heard in the other key", () => {
