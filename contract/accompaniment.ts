@@ -5,7 +5,7 @@ import { Correction } from "./piece.ts";
 /** A left hand that is written below a tune from its chord symbols. */
 
 export const AccompanimentIn = Type.Object({
-  pattern: OneOf("turns", "half", "held"),
+  pattern: OneOf("turns", "half", "held", "manuals", "bass", "broken"),
   alternates: Type.Optional(
     Type.Boolean({
       description:

@@ -45,7 +45,7 @@ it("writes a left hand from chord symbols, another way in some bars, and takes i
   await chooseBars(page, 1, 2, 6);
   await press(page, "Edit the piece");
   await press(page, "Left hand from the chord symbols");
-  await says(page, "for bars 1–2");
+  await says(page, "For bars 1–2");
   await page.click("input[value=held]");
   await press(page, "Write it");
   await press(page, "Good");

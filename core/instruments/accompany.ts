@@ -5,6 +5,8 @@ import type { InstrumentRecord } from "./record.ts";
 export interface Accompaniment {
   readonly id: string;
   readonly name: string;
+  /** What is written, in a sentence. */
+  readonly about: string;
   /** Its bass may go to the fifth and back. */
   readonly alternates: boolean;
 }
@@ -23,8 +25,8 @@ export interface AccompanyAsked {
 export interface AccompanyFound {
   /** By bar index. */
   readonly bars: ReadonlyMap<number, LowerBar>;
-  /** How the staves are to be read then. */
-  readonly layout: string;
+  /** How the staves are to be read then, if not as usual. */
+  readonly layout?: string;
   /** What is not played as the symbols say, with bars. */
   readonly reasons: readonly string[];
 }

@@ -275,8 +275,8 @@ export const tasksWith = (onProgress: (share: number) => void) => ({
     const found = accompany(score, asked);
     if (!found) return undefined;
     const part = score.parts.findIndex(({ practised }) => practised);
-    const { layout, reasons, bars } = found;
-    return { layout, reasons, xml: withLowerStaff(xml, part, bars) };
+    const { bars, ...rest } = found;
+    return { ...rest, xml: withLowerStaff(xml, part, bars) };
   },
   midi: (score: Score, kind: string, choice: MidiChoice): Uint8Array =>
     midiFile(score, instrument(kind), choice),

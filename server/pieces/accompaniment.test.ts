@@ -79,6 +79,28 @@ it("writes a left hand that has buttons, keeps what was written, and is taken ba
   expect((await scoreOf(id)).layout?.id).not.toBe("letters");
 });
 
+it("writes whole chords for a piano, which are fingered, in all bars and another way in some", async () => {
+  const id = await bring(TUNE, "piano");
+  const right = (await scoreOf(id)).notes.map((one) => one.id);
+  const { status, json } = await write(id, { pattern: "held" });
+  expect([status, json]).toMatchObject([200, { reasons: [], piece: { hands: ["right", "left"] } }]);
+  // nothing under the pick-up; three tones of each chord, no fifth in the sevenths
+  const perBar = async () => {
+    const notes = await left(id);
+    return [0, 1, 2, 3, 4, 5].map((bar) => notes.filter((one) => one.bar === bar).length);
+  };
+  expect(await perBar()).toEqual([0, 3, 3, 3, 3, 3]);
+  const { json: proposed } = await studio.ask("POST", `/api/pieces/${id}/fingerings/propose`, {
+    ...{ hand: "left", from: 0, to: 5 },
+  });
+  expect(proposed).toMatchObject({ problems: [] });
+  await write(id, { pattern: "broken", from: 1, to: 2 });
+  expect(await perBar()).toEqual([0, 6, 6, 3, 3, 3]);
+  await studio.ask("DELETE", `/api/pieces/${id}/correction`);
+  await studio.ask("DELETE", `/api/pieces/${id}/correction`);
+  expect((await scoreOf(id)).notes.map((one) => one.id)).toEqual(right);
+});
+
 it("is practised in the plan there is, and the plan is again what it was when it is taken back", async () => {
   const id = await bring(TUNE);
   const student = (await studio.ask("POST", "/api/students", { name: "Ada Quill" })).json;
@@ -118,10 +140,16 @@ it("goes out and comes in again with its chords", async () => {
 
 it("refuses what it cannot do, and changes nothing", async () => {
   const bare = await bring("X:1\nT:Bare\nM:3/4\nL:1/4\nK:G\nG B d|e2 c|");
+  const harp = await bring(TUNE, "harp");
   const piano = await bring(TUNE, "piano");
   const tune = await bring(TUNE);
   expect(detail(await write(bare))).toContain("No chord symbols stand over this piece");
-  expect(detail(await write(piano))).toContain("No left hand is written for the piano");
+  expect(detail(await write(harp))).toContain("No left hand is written for the harp");
+  expect(detail(await write(piano, { pattern: "half" }))).toBe(
+    "A left hand for the piano goes chords held, the bass alone, bass and chord in turn, " +
+      "broken chords.",
+  );
+  expect(await left(piano)).toEqual([]);
   for (const body of [{ pattern: "rumba" }, {}, { pattern: "turns", from: 4, to: 2 }])
     expect((await write(tune, body)).status).toBe(400);
   expect((await write(tune, { pattern: "turns", from: 0, to: 99 })).status).toBe(400);

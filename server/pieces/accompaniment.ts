@@ -1,4 +1,4 @@
-import { say, small } from "@yarrow-ridge/core/words";
+import { listed, say, small } from "@yarrow-ridge/core/words";
 import { isAdded, type Score } from "@yarrow-ridge/core/score";
 import { instrument } from "@yarrow-ridge/core/instruments";
 import { ProblemError } from "../http/problems.ts";
@@ -16,6 +16,12 @@ export const accompanimentHandlers = (studio: Studio): Pick<Handlers, "accompany
     const { name, accompaniments } = instrument(row.instrument);
     if (!accompaniments)
       throw new ProblemError(400, say`No left hand is written for the ${small(name)}.`);
+    if (!accompaniments.some((one) => one.id === body.pattern))
+      throw new ProblemError(
+        400,
+        say`A left hand for the ${small(name)} goes ${listed(accompaniments.map((one) => one.name))}.`,
+        "pattern",
+      );
     const source = await sourceOf(studio.db, id);
     const { score } = await knownPiece(studio, id);
     const bars = { from: body.from ?? 0, to: body.to ?? score.bars.length - 1 };
@@ -32,8 +38,8 @@ export const accompanimentHandlers = (studio: Studio): Pick<Handlers, "accompany
       ...{ alternates: body.alternates ?? true, ...bars },
       ...(row.setup ? { setup: row.setup } : {}),
     });
-    const { xml, layout, reasons } = found!;
-    const corrected = await putCorrected(studio, id, new TextEncoder().encode(xml), { layout });
+    const { xml, reasons, ...read } = found!;
+    const corrected = await putCorrected(studio, id, new TextEncoder().encode(xml), read);
     return { ...corrected, reasons: [...reasons] };
   },
 });

@@ -46,7 +46,7 @@ export function LeftHandDialog({
   const where = chosen
     ? `${chosen.from === chosen.to ? say`bar` : say`bars`} ${barSpan(score.bars, chosen.from, chosen.to)}`
     : say`all bars`;
-  const canAlternate = patterns.find(({ id }) => id === pattern)!.alternates;
+  const { about, alternates: canAlternate } = patterns.find(({ id }) => id === pattern)!;
   const params = { id: piece.id };
   const asked: Asked = {
     ...{ pattern: pattern as Asked["pattern"], alternates },
@@ -87,8 +87,7 @@ export function LeftHandDialog({
           <Written found={found} />
         ) : (
           <>
-            <p>{say`Basses, and chords as single notes with their letters, for ${where}. A bass
-              comes wherever the chord changes; a pick-up stays the tune's alone.`}</p>
+            <p>{say`For ${where}; a pick-up stays the tune's alone.`}</p>
             <RadioGroup
               aria-label={say`How it goes`}
               value={pattern}
@@ -98,16 +97,15 @@ export function LeftHandDialog({
                 <FormControlLabel key={id} value={id} label={name} control={<Radio />} />
               ))}
             </RadioGroup>
-            <FormControlLabel
-              label={say`The bass goes to the fifth and back while a chord stays`}
-              disabled={!canAlternate}
-              control={
-                <Checkbox
-                  checked={canAlternate && alternates}
-                  onChange={(_, value) => setAlternates(value)}
-                />
-              }
-            />
+            <p className="soft small">{about}</p>
+            {canAlternate && (
+              <FormControlLabel
+                label={say`The bass goes to the fifth and back while a chord stays`}
+                control={
+                  <Checkbox checked={alternates} onChange={(_, value) => setAlternates(value)} />
+                }
+              />
+            )}
           </>
         )}
       </DialogContent>

@@ -4,6 +4,8 @@ import { crossing } from "./feet/crossing.ts";
 import { feetHand, type FeetPlayer } from "./feet/feetHand.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import { shareOut } from "./shareOut.ts";
+import { leftHandOf } from "../keyboard/accompaniment/leftHand.ts";
+import { ORGAN_PATTERNS } from "../keyboard/accompaniment/patterns.ts";
 import { PRICES } from "../keyboard/prices.ts";
 import { keyboardReview } from "../keyboard/review.ts";
 
@@ -28,6 +30,7 @@ export const hands: Hands = {
   },
   along: { feet: crossing },
   shareOut,
+  accompany: leftHandOf(ORGAN_PATTERNS),
   review: {
     ...manuals,
     check: (score, fingers, options) =>

@@ -12,6 +12,7 @@ import { POSITION } from "../keyboard/position.ts";
 import { boardOf, USUAL_BENCH } from "./feet/board.ts";
 import { REGISTRATION } from "./registration/registration.ts";
 import { ORGAN_TEXTURES } from "./textures.ts";
+import { ORGAN_PATTERNS } from "../keyboard/accompaniment/patterns.ts";
 import { ORGAN_LAYOUTS } from "./layouts.ts";
 
 /** The signs organists write: over the staff for the right foot, under it for the left. */
@@ -124,6 +125,7 @@ export const organ: Instrument = {
   ],
   together: say`all together`,
   layouts: ORGAN_LAYOUTS,
+  accompaniments: ORGAN_PATTERNS,
   textures: ORGAN_TEXTURES,
   aspects: [
     { ...fingering(["right", "left"], ["1", "2", "3", "4", "5"]), onKeys: true },

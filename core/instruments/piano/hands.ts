@@ -1,4 +1,6 @@
 import type { Hands } from "../instrument.ts";
+import { leftHandOf } from "../keyboard/accompaniment/leftHand.ts";
+import { PIANO_PATTERNS } from "../keyboard/accompaniment/patterns.ts";
 import { keyboardHand } from "../keyboard/hand.ts";
 import { keyboardReview } from "../keyboard/review.ts";
 
@@ -9,4 +11,5 @@ export const hands: Hands = {
     left: (player) => keyboardHand("left", player),
   },
   review: keyboardReview(),
+  accompany: leftHandOf(PIANO_PATTERNS),
 };

@@ -30,7 +30,8 @@ export interface Letters {
 /** MusicXML's kinds of chords, as they are written after the root. */
 const KINDS: ReadonlyMap<string, string> = new Map(
   Object.entries({
-    ...{ major: "", minor: "m", dominant: "7", diminished: "dim", "diminished-seventh": "dim" },
+    ...{ major: "", minor: "m", dominant: "7", diminished: "dim" },
+    ...{ "diminished-seventh": "dim7" },
     ...{ "major-seventh": "maj7", "minor-seventh": "m7", "half-diminished": "m7b5" },
     ...{ "major-sixth": "6", "minor-sixth": "m6", augmented: "aug", "augmented-seventh": "7#5" },
     ...{ "major-minor": "mM7", "dominant-ninth": "9", "major-ninth": "maj9", "minor-ninth": "m9" },
@@ -46,7 +47,7 @@ const KINDS: ReadonlyMap<string, string> = new Map(
 /** Other ways to write some of them. Common practice, no source. */
 const ALSO = {
   ...{ M: "major", maj: "major", min: "minor", "-": "minor", "+": "augmented", o: "diminished" },
-  ...{ dim7: "diminished-seventh", o7: "diminished-seventh", sus: "suspended-fourth" },
+  ...{ o7: "diminished-seventh", sus: "suspended-fourth" },
   ...{ M7: "major-seventh", min7: "minor-seventh", "-7": "minor-seventh", ø: "half-diminished" },
 };
 const BY_SIGN: ReadonlyMap<string, string> = new Map([
@@ -104,7 +105,7 @@ export const isSymbolName = (name: string): boolean => {
 const SYMBOL_KINDS: ReadonlySet<string> = new Set(KINDS.values());
 
 /** Kinds of chords as letters say them: those of a button, then others. Common practice. */
-const KIND = "(M|m|7|d|maj|min|dim|maj7|m7|m7b5|6|m6|aug|9)";
+const KIND = "(M|m|7|d|maj|min|dim|dim7|maj7|m7|m7b5|6|m6|aug|9)";
 const KIND_ALONE = new RegExp(`^${KIND}$`);
 const NAME = new RegExp(`^[A-G](##|bb|#|b)?${KIND}?$`);
 

@@ -1,11 +1,12 @@
 import { say } from "../../../words/say.ts";
+import type { Pattern } from "../../accompaniment/rhythm.ts";
 import type { Accompaniment } from "../../accompany.ts";
 
-/** How often bass and chord are struck. */
-export type Pattern = "turns" | "half" | "held";
+const about = say`Basses, and chords as single notes with their letters; a bass comes wherever the
+  chord changes.`;
 
 export const PATTERNS: readonly (Accompaniment & { readonly id: Pattern })[] = [
-  { id: "turns", name: say`bass and chord in turn`, alternates: true },
-  { id: "half", name: say`in turn, half as often`, alternates: true },
-  { id: "held", name: say`bass and chord held`, alternates: false },
+  { id: "turns", name: say`bass and chord in turn`, about, alternates: true },
+  { id: "half", name: say`in turn, half as often`, about, alternates: true },
+  { id: "held", name: say`bass and chord held`, about, alternates: false },
 ];

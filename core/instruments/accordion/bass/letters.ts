@@ -5,7 +5,7 @@ import { TONES, type Row } from "./board.ts";
 /** Letters of chords, as they stand over or under a bass: none is major. */
 const ROW_OF: Readonly<Record<string, Row>> = {
   ...{ "": "major", M: "major", maj: "major", m: "minor", min: "minor" },
-  ...{ "7": "seventh", d: "diminished", dim: "diminished" },
+  ...{ "7": "seventh", d: "diminished", dim: "diminished", dim7: "diminished" },
 };
 const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
@@ -19,7 +19,8 @@ export const FROM = 52;
  * @example instrument("accordion").chordKeys("Am") // => [57, 60, 64]
  */
 export function chordKeys(text: string): number[] | undefined {
-  const [, letter, sign, kind] = /^([A-G])([#b♯♭]?)(M|maj|m|min|7|d|dim)?$/.exec(text.trim()) ?? [];
+  const [, letter, sign, kind] =
+    /^([A-G])([#b♯♭]?)(M|maj|m|min|7|d|dim|dim7)?$/.exec(text.trim()) ?? [];
   if (!letter) return undefined;
   const alter = sign === "" ? 0 : sign === "#" || sign === "♯" ? 1 : -1;
   return keysOver(STEPS[letter]! + alter, TONES[ROW_OF[kind ?? ""]!]);

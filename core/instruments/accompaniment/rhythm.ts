@@ -1,12 +1,16 @@
-import { add, compare, fraction, multiply, subtract, ZERO } from "../../../score/index.ts";
-import type { Bar, Fraction, Metre } from "../../../score/index.ts";
-import type { Pattern } from "./patterns.ts";
+import { add, compare, fraction, multiply, subtract, ZERO } from "../../score/index.ts";
+import type { Bar, Fraction, Metre } from "../../score/index.ts";
+
+/** How often bass and chord are struck: in turn, half as often, or together and held. */
+export type Pattern = "turns" | "half" | "held";
 
 /** What is struck at a place of a bar; times in quarters from where the bar begins. */
 export interface Stroke {
   readonly at: Fraction;
   readonly length: Fraction;
   readonly what: "bass" | "chord" | "both";
+  /** It is held to the end. */
+  readonly isLast?: boolean;
 }
 
 /** The strokes of a bar from one bass to the next. */
