@@ -106,6 +106,8 @@ it("lies under a low tune, has the bass that is told, and says what it leaves ou
     ].join(" | "),
   );
   expect(reasons).toEqual(["C9 is played as C E B♭: bar 4."]);
+  const signs = tune("4/4", '"Bo7"f4|"Bo"f4|"C"e4');
+  expect(signs.score.symbols?.map(({ name }) => name)).toEqual(["Bdim7", "Bdim", "C"]);
   // two tones alone, a bass that is a tone by another name, a chord nobody knows
   const odd = (pattern: string) =>
     said(written(tune("2/4", '"C5"e2|"Db/F"f2|"C^"e2|"C"e2'), pattern).score);

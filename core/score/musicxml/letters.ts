@@ -47,7 +47,8 @@ const KINDS: ReadonlyMap<string, string> = new Map(
 /** Other ways to write some of them. Common practice, no source. */
 const ALSO = {
   ...{ M: "major", maj: "major", min: "minor", "-": "minor", "+": "augmented", o: "diminished" },
-  ...{ o7: "diminished-seventh", sus: "suspended-fourth" },
+  ...{ o7: "diminished-seventh", "°": "diminished", "°7": "diminished-seventh" },
+  ...{ sus: "suspended-fourth", ø7: "half-diminished" },
   ...{ M7: "major-seventh", min7: "minor-seventh", "-7": "minor-seventh", ø: "half-diminished" },
 };
 const BY_SIGN: ReadonlyMap<string, string> = new Map([
