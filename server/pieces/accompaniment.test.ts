@@ -101,6 +101,24 @@ it("writes whole chords for a piano, which are fingered, in all bars and another
   expect((await scoreOf(id)).notes.map((one) => one.id)).toEqual(right);
 });
 
+it("keeps an organ's staff one way to be read: with the feet, or for the hands alone", async () => {
+  const id = await bring(TUNE, "organ");
+  await write(id, { pattern: "held" });
+  const limbs = async () =>
+    ["left", "feet"].map(
+      async (limb) => (await scoreOf(id)).notes.filter(({ hand }) => hand === limb).length,
+    );
+  expect(await Promise.all(await limbs())).toEqual([15, 5]);
+  const refused = await write(id, { pattern: "manuals", from: 1, to: 2 });
+  expect([refused.status, detail(refused)]).toEqual([422, expect.stringContaining("Write all")]);
+  expect(await Promise.all(await limbs())).toEqual([15, 5]);
+  // some bars with the bass alone are read as the others are
+  expect((await write(id, { pattern: "bass", from: 1, to: 2 })).status).toBe(200);
+  expect(await Promise.all(await limbs())).toEqual([9, 5]);
+  expect((await write(id, { pattern: "manuals" })).status).toBe(200);
+  expect(await Promise.all(await limbs())).toEqual([15, 0]);
+});
+
 it("is practised in the plan there is, and the plan is again what it was when it is taken back", async () => {
   const id = await bring(TUNE);
   const student = (await studio.ask("POST", "/api/students", { name: "Ada Quill" })).json;

@@ -39,10 +39,26 @@ export const accompanimentHandlers = (studio: Studio): Pick<Handlers, "accompany
       ...(row.setup ? { setup: row.setup } : {}),
     });
     const { xml, reasons, ...read } = found!;
+    checkReading(score, bars, read.layout);
     const corrected = await putCorrected(studio, id, new TextEncoder().encode(xml), read);
     return { ...corrected, reasons: [...reasons] };
   },
 });
+
+/** Whether other bars were written to be read otherwise. @throws ProblemError 422 */
+function checkReading(
+  { layout, notes }: Score,
+  { from, to }: { readonly from: number; readonly to: number },
+  wanted: string | undefined,
+) {
+  const others = notes.some((note) => isAdded(note) && (note.bar < from || note.bar > to));
+  if (others && wanted !== undefined && layout?.id !== wanted)
+    throw new ProblemError(
+      422,
+      say`The staff of the other bars is read another way. Write all bars this way, or these ones as
+        the others are.`,
+    );
+}
 
 /** Whether there is a tune alone with chord symbols. @throws ProblemError 422 */
 function checkTune(score: Score, { from, to }: { readonly from: number; readonly to: number }) {

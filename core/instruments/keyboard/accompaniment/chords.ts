@@ -15,7 +15,7 @@ export interface KeysChord {
 
 /** Beyond the seventh a tone is the tune's to play. */
 const SEVENTH = 7;
-/** Of so many tones the fifth is left out. Common practice, no source. */
+/** Of more tones the fifth is left out. Common practice, no source. */
 const FULL = 3;
 
 /**
@@ -26,7 +26,6 @@ const FULL = 3;
  */
 export function keysChord(name: string, bass: string | undefined): KeysChord {
   const root = /^[A-G](##|bb|#|b)?/.exec(name)![0];
-  // tonal calls a plain triad by its root alone
   const { notes, intervals, empty } = Chord.get(name);
   if (empty) return { name, bass: bass ?? root, tones: [], isNear: true };
   const all = notes.map((note, i) => ({ note, interval: intervals[i]! }));
