@@ -17,6 +17,8 @@ export interface Played {
   readonly voice?: string;
   readonly grace: boolean;
   readonly staccato: boolean;
+  /** Fingers lie ready for it from here on: it belongs to a shape that is taken as a whole. */
+  readonly ready?: Fraction;
   /** The slur or slide that ends on it. */
   readonly reached?: Reached;
   /** What is printed or written on it, by aspect. */
@@ -47,15 +49,18 @@ export interface Link {
   readonly pedalled?: boolean;
   /** One shape of a broken chord ends and another begins: the hand may be lifted. */
   readonly lifted?: boolean;
-  /** By note its place in the moment before, if it sounds on from there, else -1; absent: none. */
+  /**
+   * By note its place in the moment before, if it sounds on or lies ready from there, else -1;
+   * absent: none.
+   */
   readonly held?: readonly number[] | undefined;
   /** By note the slur or slide that ends on it; absent: none. */
   readonly joins?: readonly (Join | undefined)[] | undefined;
 }
 
 /**
- * One moment of the search: what is struck together with what is still held from before. Keys
- * ascend as the hand sees them.
+ * One moment of the search: what is struck together with what is still held from before, and what
+ * fingers lie ready for. Keys ascend as the hand sees them.
  */
 export interface Moment {
   readonly bar: number;

@@ -76,6 +76,9 @@ export function momentsOf(
       ({ note, end }) => compare(end, at) > 0 && !group.some((struck) => isOn(struck, note)),
     );
     const kept = grace ? [] : sounding.map(({ note }) => note);
+    if (!grace)
+      for (const note of readyAt(struckTogether, index))
+        if (![...group, ...kept].some((other) => isOn(other, note))) kept.push(note);
     // two voices on one key: the longer note holds it
     const holder = (note: Played) =>
       group
@@ -87,7 +90,8 @@ export function momentsOf(
         ? NONE
         : group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
     const { notes, beyond, released } = model.fit(once, kept);
-    if (released.length) sounding = sounding.filter(({ note }) => !released.includes(note));
+    const letGo = released.filter((note) => sounding.some((one) => one.note === note));
+    if (letGo.length) sounding = sounding.filter(({ note }) => !letGo.includes(note));
     const rest = silentFrom && !grace ? Math.max(0, seconds(silentFrom, at)) : 0;
     const link: Link | undefined =
       before &&
@@ -110,7 +114,7 @@ export function momentsOf(
       seconds: next ? Math.max(0, seconds(at, next.at)) : 0,
       beyond,
       doubled,
-      released,
+      released: letGo,
     };
     for (const note of once) {
       const end = add(at, note.length);
@@ -124,6 +128,18 @@ export function momentsOf(
       found[found.length - 1] = { ...found.at(-1)!, beyond: [...found.at(-1)!.beyond, ...beyond] };
     early = notes.length || found.length ? [] : [...early, ...beyond];
   });
+  return found;
+}
+
+/** Later notes that fingers lie ready for when some notes are struck: they follow one another. */
+function readyAt(struckTogether: readonly Played[][], index: number): Played[] {
+  const { at } = struckTogether[index]![0]!;
+  const found: Played[] = [];
+  for (let i = index + 1; i < struckTogether.length; i++) {
+    const ready = struckTogether[i]!.filter((note) => note.ready && compare(note.ready, at) <= 0);
+    if (ready.length === 0) break;
+    found.push(...ready);
+  }
   return found;
 }
 

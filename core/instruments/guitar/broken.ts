@@ -11,8 +11,9 @@ const LEAST = 3;
 const MOST = 6;
 
 /**
- * Broken chords are held as the chord they are: its notes sound until the last of them, so that
- * fingers stay until the shape changes. Common practice, no source.
+ * Broken chords are held as the chord they are: fingers lie ready for all of it from its first
+ * note, which sound until the last of them, so that they stay until the shape changes. Common
+ * practice, no source.
  *
  * @param able whether some notes can be taken at once
  * @returns the same notes, those of broken chords lengthened
@@ -29,6 +30,8 @@ export function heldAsChords(
     const pitches = new Set(found.slice(from, to + 1).map(({ midi }) => midi));
     if (pitches.size >= LEAST) {
       const end = add(last.at, last.length);
+      const ready = found[from]!.at;
+      for (let i = from + 1; i <= to; i++) found[i] = { ...found[i]!, ready };
       // struck again it is the same string: it sounds to there
       for (let i = from; i < to; i++) {
         const again = found.slice(i + 1, to + 1).find(({ midi }) => midi === found[i]!.midi);

@@ -55,6 +55,17 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     if (!found) known.set(key, (found = waysOf(notes, at)));
     return found;
   };
+  const knownOn = new Map<string, readonly NeckWay[]>();
+  /** The same where some go on: their shape costs only where a finger is put down. */
+  const waysOn = (notes: readonly Played[]): readonly NeckWay[] => {
+    const key = notes.map(pitchKey).join();
+    let found = knownOn.get(key);
+    if (!found) {
+      found = waysFor(notes).map((way) => ({ ...way, cost: way.cost - way.shape }));
+      knownOn.set(key, found);
+    }
+    return found;
+  };
   const able = asked((notes) => canTake(notes, at));
   const isChord = asked((notes) => canTake(notes, { ...at, highest: highestOfChord(notes, at) }));
   return {
@@ -65,7 +76,10 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
       fitTo(struck, held, (notes) =>
         able(notes.map((note) => (held.includes(note) ? ringing(note) : note))),
       ),
-    choices: (moment) => waysFor(underHand(moment)),
+    choices: (moment) => {
+      const notes = underHand(moment);
+      return moment.link?.held ? waysOn(notes) : waysFor(notes);
+    },
     hold: ({ cost }) => cost,
     step: (a, b, link) => stepCost(at.prices, a, b, link),
     triple: () => 0,
@@ -163,8 +177,8 @@ function tableKey(moments: readonly Moment[]): string {
   let key = "";
   moments.forEach((moment, i) => {
     for (const note of underHand(moment)) key += `${pitchKey(note)},`;
-    key += "|";
     const { link } = moment;
+    key += link?.held ? "h|" : "|";
     if (i === 0 || !link) return;
     key += `${Math.round(1e4 * timeOf(link))}${link.rest > 0 ? "r" : ""}${link.held?.join() ?? ""}`;
     for (const join of link.joins ?? []) key += join ? `${join.how}${join.from}` : "-";

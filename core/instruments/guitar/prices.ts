@@ -13,6 +13,12 @@ export interface NeckPrices {
   /** The same finger to another string, on the same fret or another. */
   readonly hop: number;
   readonly leapOver: number;
+  /**
+   * The share of these, and of `changed`, where a chord is taken as a whole, and where the hand is
+   * lifted by a shift.
+   */
+  readonly taken: number;
+  readonly lifted: number;
   /** A finger beyond one for each fret: the outer ones outwards, the inner ones, closed up. */
   readonly outward: number;
   readonly inner: number;
@@ -53,17 +59,20 @@ export interface NeckPrices {
   /** In a line of two notes: another pair of strings, no finger that stays on its own. */
   readonly otherPair: number;
   readonly unled: number;
+  /** There, two frets without the first finger. */
+  readonly loose: number;
 }
 
 export const NECK_PRICES: NeckPrices = {
   ...{ shift: 2.5, shiftFret: 0.35, guided: 0.9, slid: 0.1, fromOpen: 0.7 },
-  ...{ hop: 2.2, leapOver: 4, outward: 2.2, inner: 3, squeezed: 0.9 },
+  ...{ hop: 2.2, leapOver: 4, taken: 0.05, lifted: 0.2, outward: 2.2, inner: 3, squeezed: 0.9 },
   ...{ wide: 3, wideFirst: 0.8, millimetre: 0.04, narrow: 0.45, crossed: 2.7 },
   ...{ barre: 0.25, barreString: 0.5, barreInside: 0.5, flat: 12, fourth: 0.35, third: 0.05 },
   ...{
     height: 0.09,
     body: 0.5,
     position: 0.02,
+    loose: 0.3,
     changed: 0.7,
     relay: 4,
     open: 30,

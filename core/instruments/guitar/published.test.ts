@@ -57,10 +57,10 @@ it("takes a pitch on two strings, as chords that were not looked at have it", ()
 });
 
 it("takes a broken chord as the chord it is", () => {
-  // 205 of 246 not looked at; 176 before a second was let in and a finger stayed on what sounds
+  // of all 917 of 983 not looked at; 801 before fingers lay ready for all of it
   const { all, alike } = brokenAlike(guitarShapes(false).filter((_, i) => i % 4 === 0));
   expect(all).toBeGreaterThan(200);
-  expect(alike / all).toBeGreaterThanOrEqual(0.8);
+  expect(alike / all).toBeGreaterThanOrEqual(0.9);
 });
 
 it("finds the strings and frets of a chord when its position is told", () => {

@@ -13,27 +13,40 @@ const covers = ({ barres }: NeckWay, { string, fret, finger }: Stopped): boolean
 
 // loops below, where lists would read better: a long line asks a million times
 
+/** What the same finger does on the same string in another way. */
+function sameIn(way: NeckWay, { string, finger }: Stopped): Stopped | undefined {
+  if (finger === 0) return undefined;
+  const at = way.byString[string]!;
+  return at >= 0 && way.notes[at]!.finger === finger ? way.notes[at] : undefined;
+}
+
 /** A finger that stays on its string, to lead the hand. */
 export function guideOf(a: NeckWay, b: NeckWay): Stopped | undefined {
-  for (const one of b.notes)
-    if (one.finger > 0)
-      for (const { finger, string } of a.notes)
-        if (finger === one.finger && string === one.string) return one;
+  for (const one of b.notes) if (sameIn(a, one)) return one;
   return undefined;
+}
+
+/** Frets that a finger moves along its string, the one that moves most. */
+function crept(a: NeckWay, b: NeckWay): number {
+  let most = 0;
+  for (const one of b.notes) {
+    const from = sameIn(a, one);
+    if (from) most = Math.max(most, Math.abs(one.fret - from.fret));
+  }
+  return most;
 }
 
 /** Several fingers stay on their strings, so that the hand slides as it is; one only leads it. */
 function slides(a: NeckWay, b: NeckWay): boolean {
   const moved = b.position - a.position;
-  let [before, now, alike] = [0, 0, 0];
-  for (const { finger } of a.notes) if (finger > 0) before++;
-  for (const { finger, string, fret } of b.notes) {
-    if (finger === 0) continue;
+  let [before, now] = [0, 0];
+  for (const one of b.notes) {
+    if (one.finger === 0) continue;
     now++;
-    for (const one of a.notes)
-      if (one.string === string && one.finger === finger && fret - one.fret === moved) alike++;
-    if (alike < now) return false;
+    const from = sameIn(a, one);
+    if (!from || one.fret - from.fret !== moved) return false;
   }
+  for (const { finger } of a.notes) if (finger > 0) before++;
   return now > 1 && now === before;
 }
 
@@ -79,22 +92,50 @@ export function stepCost(prices: NeckPrices, a: NeckWay, b: NeckWay, link: Link)
   let cost = held ? heldCost(prices, a, b, held) : 0;
   if (cost === Infinity) return cost;
   joins?.forEach((join, i) => (cost += join ? joinCost(prices, a, b.notes[i]!, join) : 0));
-  if (a.position !== b.position) {
-    let shift = prices.shift + prices.shiftFret * Math.abs(a.position - b.position);
+  if (held) {
+    if (isPutDown(a, b, held)) cost += b.shape;
+    else if (a.position === b.position) return cost;
+  }
+  const inLine = !held && a.notes.length === 2 && b.notes.length === 2;
+  const away = Math.max(Math.abs(a.position - b.position), inLine ? crept(a, b) : 0);
+  if (away > 0) {
+    let shift = prices.shift + prices.shiftFret * away;
     if (slides(a, b)) shift *= prices.slid;
     else if (guideOf(a, b)) shift *= prices.guided;
     if (link.rest > 0 || !a.notes.some(isStopped)) shift *= prices.fromOpen;
     cost += shift * timeOf(link);
   }
+  // a hand that shifts, or takes a chord, is lifted
+  const share = isTaken(b, held) ? prices.taken : a.position !== b.position ? prices.lifted : 1;
   for (let i = 0; i < b.notes.length; i++)
-    if (isStopped(b.notes[i]!)) cost += leaveCost(prices, a, b, i, held);
+    if (isStopped(b.notes[i]!)) cost += share * leaveCost(prices, a, b, i, held);
   // over a note that is held the other one goes where it likes
-  if (!held && a.notes.length === 2 && b.notes.length === 2) {
+  if (inLine) {
     const isOther = a.notes.some(({ string }, i) => string !== b.notes[i]!.string);
     if (isOther) cost += prices.otherPair;
-    else if (b.notes.every(isStopped) && !guideOf(a, b)) cost += prices.unled;
+    else if (b.notes.every(isStopped)) {
+      if (!guideOf(a, b)) cost += prices.unled;
+      if (b.notes[0]!.fret !== b.notes[1]!.fret && b.notes.every(({ finger }) => finger > 1))
+        cost += prices.loose;
+    }
   }
   return cost;
+}
+
+/** So many notes are a chord. */
+const CHORD = 3;
+
+/** Whether a chord is taken as a whole: nothing of it is down yet. */
+const isTaken = (b: NeckWay, held: readonly number[] | undefined): boolean =>
+  !held && b.notes.length >= CHORD;
+
+/** Whether a finger is put down beside what is held. */
+function isPutDown(a: NeckWay, b: NeckWay, held: readonly number[]): boolean {
+  for (let i = 0; i < held.length; i++) {
+    const { finger } = b.notes[i]!;
+    if (finger > 0 && (held[i]! < 0 || a.notes[held[i]!]!.finger !== finger)) return true;
+  }
+  return false;
 }
 
 /** What sounds keeps its place; the finger that touched a harmonic is free at once. */
@@ -102,7 +143,8 @@ function heldCost(prices: NeckPrices, a: NeckWay, b: NeckWay, held: readonly num
   let cost = 0;
   for (let i = 0; i < held.length; i++) {
     if (held[i]! < 0) continue;
-    const [from, now] = [a.notes[held[i]!]!, b.notes[i]!];
+    const from = a.notes[held[i]!]!;
+    const now = b.notes[i]!;
     if (now.string !== from.string || now.fret !== from.fret) return Infinity;
     if (now.finger !== from.finger && !from.natural) cost += prices.relay;
   }
@@ -119,18 +161,21 @@ function leaveCost(
 ): number {
   const one = b.notes[at]!;
   const own = held ? held[at]! : -1;
-  let [cost, under] = [0, -1];
-  for (let i = 0; i < a.notes.length; i++) {
-    const from = a.notes[i]!;
-    if (from.finger === one.finger && under < 0) under = i;
-    if (i === own || from.string !== one.string || from.fret !== one.fret) continue;
+  const same = a.byString[one.string]!;
+  const under = a.byFinger[one.finger]!;
+  let cost = 0;
+  if (same >= 0 && same !== own) {
+    const there = a.notes[same]!;
     // struck again with another finger: of a single note it helps a shift
-    if (from.finger > 0 && from.finger !== one.finger) cost = prices.changed;
+    if (there.fret === one.fret && there.finger > 0 && there.finger !== one.finger)
+      cost = prices.changed;
   }
   if (under < 0) return cost;
   const before = a.notes[under]!;
   if (before.string === one.string) return cost;
-  if (held?.some((from, i) => from === under && b.notes[i]!.finger === one.finger)) return cost;
+  if (held)
+    for (let i = 0; i < held.length; i++)
+      if (held[i] === under && b.notes[i]!.finger === one.finger) return cost;
   if (covers(a, one) || covers(b, before)) return cost;
   return cost + (before.fret === one.fret ? prices.hop : prices.leapOver);
 }

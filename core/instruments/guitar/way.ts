@@ -12,12 +12,17 @@ export interface Stopped extends Place {
 export interface NeckWay {
   /** By note of the moment. */
   readonly notes: readonly Stopped[];
+  /** Place of a note by its string, and of the first under a finger by the finger; -1 for none. */
+  readonly byString: readonly number[];
+  readonly byFinger: readonly number[];
   /** The fret under the first finger, from 1: it goes along unseen through open strings. */
   readonly position: number;
   /** Strings under fingers that lie flat. */
   readonly barres: readonly Barre[];
   /** What it costs by itself. */
   readonly cost: number;
+  /** What its shape costs where a finger is put down; part of `cost` where nothing is held. */
+  readonly shape: number;
 }
 
 /** A finger that lies flat over several strings. */

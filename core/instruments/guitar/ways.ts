@@ -49,6 +49,8 @@ const mayLie = (position: number, { first }: AtNeck): boolean =>
  */
 const KEPT = 160;
 const KEPT_ON_STRINGS = 6;
+/** So much dearer than the cheapest, no shift that is saved is worth it. */
+const DEAR = 12;
 
 /** Positions an open string may be played in. */
 const POSITIONS = Array.from({ length: 14 }, (_, i) => i + 1);
@@ -58,9 +60,9 @@ export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
   const byCost = (a: NeckWay, b: NeckWay) => a.cost - b.cost;
   const onStrings = placings(notes, at).map((places) => fingerings(notes, places, at).sort(byCost));
   const all = onStrings.flat().sort(byCost);
-  if (all.length <= KEPT) return all;
+  const dear = all.length ? all[0]!.cost + DEAR : 0;
   const some = new Set(onStrings.flatMap((ways) => ways.slice(0, KEPT_ON_STRINGS)));
-  return all.filter((way, i) => i < KEPT || some.has(way));
+  return all.filter((way, i) => (i < KEPT && way.cost <= dear) || some.has(way));
 }
 
 /** Whether some notes can be taken at once. */
@@ -122,7 +124,7 @@ function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNe
   if (stopped.length === 0)
     return POSITIONS.filter((position) => mayLie(position, at)).map((position) => {
       const cost = open + at.prices.position * position;
-      return { notes: bare, position, cost, barres: [] };
+      return wayOf(at, bare, { position, cost: 0, barres: [] }, cost);
     });
   if (stopped.length === 1) return alone(stopped[0]!, bare, open, at);
   // an open string over a chord high up sounds out of it; the bass may well be one
@@ -132,16 +134,28 @@ function fingerings(notes: readonly Played[], places: readonly Place[], at: AtNe
       : places.filter(({ fret }, i) => fret === 0 && notes[i]!.midi > lowest(notes)).length;
   const high = at.prices.openHigh * within;
   const found: NeckWay[] = [];
-  someShape(stopped, places, at, ({ barres, cost, position }, hand) => {
-    found.push({
-      notes: under(bare, hand),
-      position,
-      cost: cost + open + high * Math.max(0, position - LOW),
-      barres,
-    });
+  someShape(stopped, places, at, (shape, hand) => {
+    const beside = open + high * Math.max(0, shape.position - LOW);
+    found.push(wayOf(at, under(bare, hand), shape, beside));
     return false;
   });
   return found;
+}
+
+/** A way with a shape, and what it costs beside it. */
+function wayOf(
+  { neck }: AtNeck,
+  notes: readonly Stopped[],
+  { position, barres, cost }: Shape,
+  beside: number,
+): NeckWay {
+  const byString = new Array<number>(neck.tuning.length + 1).fill(-1);
+  const byFinger = [-1, -1, -1, -1, -1];
+  notes.forEach(({ string, finger }, i) => {
+    byString[string] = i;
+    if (byFinger[finger]! < 0) byFinger[finger] = i;
+  });
+  return { notes, byString, byFinger, position, barres, cost: cost + beside, shape: cost };
 }
 
 /**
@@ -176,12 +190,11 @@ function alone(place: Place, bare: readonly Stopped[], open: number, at: AtNeck)
     if (finger > 1) lying.push([natural + 1, prices.squeezed]);
     return lying
       .filter(([position, more]) => mayLie(position, at) && more < Infinity)
-      .map(([position, more]): NeckWay => ({
-        notes: under(bare, [{ string, finger }]),
-        position,
-        cost: open + more + fingerCost(finger, place, at) + prices.position * position,
-        barres: [],
-      }));
+      .map(([position, more]): NeckWay => {
+        const cost = more + fingerCost(finger, place, at) + prices.position * position;
+        const notes = under(bare, [{ string, finger }]);
+        return wayOf(at, notes, { position, cost, barres: [] }, open);
+      });
   });
 }
 
@@ -267,6 +280,14 @@ function barreCost({ finger, from, to }: Barre, { prices }: AtNeck): number {
     : prices.flat + over;
 }
 
+/** Whether the lower of two fingers at one fret lies on the higher string. */
+const isCrossed = (low: Fingered, high: Fingered, hand: readonly Fingered[]): boolean =>
+  hand.some(
+    (one) =>
+      one.finger === low.finger &&
+      hand.some((other) => other.finger === high.finger && other.string > one.string),
+  );
+
 /** What fingers that can lie so cost; none where one cannot lie flat. */
 function priced(hand: readonly Fingered[], all: readonly Place[], at: AtNeck): Shape | undefined {
   const { neck, prices } = at;
@@ -283,26 +304,25 @@ function priced(hand: readonly Fingered[], all: readonly Place[], at: AtNeck): S
   let cost = barres.reduce((sum, barre) => sum + barreCost(barre, at), 0);
   const used = [...hand].sort((a, b) => a.finger - b.finger || a.fret - b.fret);
   for (const one of used) cost += fingerCost(one.finger, one, at) * share[one.finger]!;
-  for (let i = 0; i < used.length; i++)
-    for (let k = i + 1; k < used.length; k++) {
-      const [low, high] = [used[i]!, used[k]!];
-      if (low.finger === high.finger) continue;
-      if (k > i + 1 && used[i + 1]!.finger !== low.finger) continue;
-      const apart = high.fret - low.fret - (high.finger - low.finger);
-      if (apart > 0 && at.first) return undefined;
-      if (apart > 0)
-        cost +=
-          (low.finger === 1 && high.finger === 2 ? prices.wideFirst : prices.wide) * apart +
-          prices.millimetre * Math.max(0, between(neck, low.fret, high.fret) - FELT);
-      else cost += prices.narrow * -apart;
-      if (high.fret === low.fret && high.string > low.string) cost += prices.crossed;
-    }
+  for (const [i, low] of used.entries()) {
+    const high = used[i + 1];
+    if (!high || low.finger === high.finger) continue;
+    const apart = high.fret - low.fret - (high.finger - low.finger);
+    if (apart > 0 && at.first) return undefined;
+    if (apart > 0)
+      cost +=
+        (low.finger === 1 && high.finger === 2 ? prices.wideFirst : prices.wide) * apart +
+        prices.millimetre * Math.max(0, between(neck, low.fret, high.fret) - FELT);
+    else cost += prices.narrow * apart * apart;
+    if (high.fret === low.fret && isCrossed(low, high, hand)) cost += prices.crossed;
+  }
   const [first] = used;
-  const position = Math.max(1, first!.fret - first!.finger + 1);
+  const lies = first!.fret - first!.finger + 1;
+  const position = Math.max(1, lies);
   if (!mayLie(position, at)) return undefined;
   return {
     position,
     barres,
-    cost: cost + prices.position * position,
+    cost: cost + prices.position * position + prices.narrow * (position - lies),
   };
 }

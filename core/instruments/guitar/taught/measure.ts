@@ -3,7 +3,9 @@ import { fraction, keyOfName } from "../../../score/index.ts";
 import { leftHand } from "../leftHand.ts";
 import { WRITTEN_AFTER } from "./after.ts";
 import * as taught from "./items.ts";
+import { WRITTEN_FRESH } from "./fresh.ts";
 import { WRITTEN_LAST } from "./last.ts";
+import { WRITTEN_SINCE } from "./since.ts";
 import type { Taught } from "./items.ts";
 
 export const pitchNamed = (name: string): number => keyOfName(name)!;
@@ -52,7 +54,9 @@ export function waysFor(
 export const LISTS: readonly (readonly [when: string, items: readonly Taught[]])[] = [
   ["while prices were found", Object.values(taught).flat()],
   ["after they were frozen", WRITTEN_AFTER],
-  ["last of all", WRITTEN_LAST],
+  ["later", WRITTEN_LAST],
+  ["when a barre was counted once", WRITTEN_SINCE],
+  ["last of all", WRITTEN_FRESH],
 ];
 
 /** Whether one of some ways is taught. */
