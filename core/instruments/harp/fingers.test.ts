@@ -13,6 +13,7 @@ import { LEVER_HARP, PEDAL_HARP, writtenString } from "./strings.ts";
 import { fingered, notesOf } from "./taught/measure.ts";
 import { WRITTEN_AFTER } from "./taught/after.ts";
 import { FIGURES } from "./taught/figures.ts";
+import { WRITTEN_LAST } from "./taught/last.ts";
 
 describe("a harpist's hand", () => {
   const missed = (some: typeof FIGURES) =>
@@ -20,13 +21,14 @@ describe("a harpist's hand", () => {
       .map(([notes, fingers]) => [notes, fingers, fingered(notes)] as const)
       .filter(([, fingers, found]) => !fingers.split(" | ").includes(found));
 
-  // missed: three inversions in a row, where the hand stays over two of them: 4 3 2 3 2 1
-  it(`takes ${FIGURES.length} figures as they are taught, but one`, () => {
-    expect(missed(FIGURES).map(([notes]) => notes)).toEqual(["C4 E4 G4 E4 G4 C5 G4 C5 E5"]);
+  it(`takes ${FIGURES.length} figures as they are taught`, () => {
+    expect(missed(FIGURES)).toEqual([]);
   });
 
   it(`and of ${WRITTEN_AFTER.length} written afterwards 95 of 100`, () => {
     expect(missed(WRITTEN_AFTER).length).toBeLessThanOrEqual(0.05 * WRITTEN_AFTER.length);
+    // 31 42 21: what comes after the last third is not known
+    expect(missed(WRITTEN_LAST).map(([notes]) => notes)).toEqual(["F4+A4 E4+G4 D4+F4"]);
   });
 
   it("finds the cheapest there is: 200 passages of six, single notes and two at once", () => {

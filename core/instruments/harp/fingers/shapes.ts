@@ -23,8 +23,26 @@ export function freedBetweenShapes(moments: readonly Moment[]): readonly Moment[
   return found;
 }
 
+/**
+ * Whether three single notes in one direction are followed by three others in the same: a chord
+ * that goes through its inversions, each of which is placed by itself. Common practice, no source.
+ */
+function isTriadAgain(moments: readonly Moment[], from: number): boolean {
+  const some = moments.slice(from, from + 2 * LEAST);
+  if (some.length < 2 * LEAST || some.some(({ keys }) => keys.length > 1)) return false;
+  if (some.slice(1).some(({ link }) => !link || link.rest > 0)) return false;
+  const [a, b, c, d, e, f] = some.map(({ keys }) => keys[0]!) as [
+    ...[number, number, number],
+    ...[number, number, number],
+  ];
+  const up = Math.sign(b - a);
+  const goesOn = [c - b, e - d, f - e].every((away) => Math.sign(away) === up);
+  return up !== 0 && goesOn && Math.sign(d - c) === -up && d !== a;
+}
+
 /** The last moment up to which single notes from one on are one shape, and its strings. */
 function endOfShape(moments: readonly Moment[], from: number): { to: number; strings: number } {
+  if (isTriadAgain(moments, from)) return { to: from + LEAST - 1, strings: LEAST };
   const strings = new Set<number>(moments[from]!.keys);
   let to = from;
   for (let at = from + 1; at < moments.length; at++) {

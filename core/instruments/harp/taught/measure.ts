@@ -4,6 +4,7 @@ import { harpHand } from "../fingers/harpHand.ts";
 import { PEDAL_HARP } from "../strings.ts";
 import { WRITTEN_AFTER } from "./after.ts";
 import { FIGURES } from "./figures.ts";
+import { WRITTEN_LAST } from "./last.ts";
 
 const pitch = (name: string): Pitch => ({
   step: name[0] as Pitch["step"],
@@ -44,6 +45,7 @@ export const harpFigures = () =>
     [
       ["while prices were found", FIGURES],
       ["after they were frozen", WRITTEN_AFTER],
+      ["last of all", WRITTEN_LAST],
     ] as const
   ).map(([when, list]) => {
     const isTaught = (fingers: string, ways: readonly string[]) =>
