@@ -11,7 +11,7 @@ import { togetherFor } from "./bass/together.ts";
 import { isJump, landmarkFor } from "./bass/landmark.ts";
 import { buttonsOf } from "./bass/where.ts";
 import { fingered, NAMES, played, read } from "./taught/measure.ts";
-import { TAUGHT_BASSES } from "./taught/basses.ts";
+import { TAUGHT_BASSES, WRITTEN_LAST } from "./taught/basses.ts";
 import type { BassWay } from "./bass/ways.ts";
 
 describe("the buttons", () => {
@@ -63,6 +63,10 @@ describe("the left hand", () => {
       ({ moments, fingers, setup }) => !fingers.split(" | ").includes(fingered(moments, setup)),
     );
     expect(TAUGHT_BASSES.length).toBe(49);
+    // in other keys and other cadences, when they were first tried
+    expect(WRITTEN_LAST.length).toBe(43);
+    for (const { name, moments, fingers, setup } of WRITTEN_LAST)
+      expect([name, ...fingers.split(" | ")]).toContain(fingered(moments, setup));
     expect(missed.map(({ name }) => name)).toEqual([]);
   });
 

@@ -116,3 +116,85 @@ const lines = (
 export const TAUGHT_BASSES: readonly TaughtBass[] = [
   ...[...pairs, ...alternating, ...cadences, ...scales, ...lines],
 ];
+
+// Written last, from the same memory, and nothing changed on them: other keys, other cadences, the
+// scale up and down, lines that stay in their place.
+
+const inThree = schools.flatMap((school) =>
+  (
+    [
+      ["E flat", 3, "M"],
+      ["A", 9, "m"],
+      ["B", 11, "7"],
+      ["E", 4, "d"],
+    ] as const
+  ).map(
+    // prettier-ignore
+    ([name, root, kind]): TaughtBass => ({
+      name: `${name}${kind}, two bars in three, ${school}`,
+      moments: [0, 1].flatMap(() => [bass(root), chord(root, kind), chord(root, kind)]),
+      fingers: [0, 1].flatMap(() => [SCHOOLS[school][0], SCHOOLS[school][1], SCHOOLS[school][1]]).join(" "),
+      setup: setupOf(school),
+    }),
+  ),
+);
+
+const fifths =
+  ([["G", 7, "M"], ["D", 2, "m"], ["B flat", 10, "M"], ["A", 9, "7"], ["E flat", 3, "M"]] as const) // prettier-ignore
+    .map(([name, root, kind]): TaughtBass => ({
+      name: `${name}${kind} with its fifth`,
+      moments: [bass(root), chord(root, kind), bass((root + 7) % 12), chord(root, kind)],
+      ...{ fingers: "4 3 2 3", setup: setupOf("4-3") },
+    }));
+
+const LATER_CADENCES: readonly [name: string, chords: readonly [root: number, kind: Kind][]][] = [
+  ["D, G, A7, D", [[2, "M"], [7, "M"], [9, "7"], [2, "M"]]], // prettier-ignore
+  ["F, B flat, C7, F", [[5, "M"], [10, "M"], [0, "7"], [5, "M"]]], // prettier-ignore
+  ["Em, B7, Em", [[4, "m"], [11, "7"], [4, "m"]]], // prettier-ignore
+  ["Gm, Cm, D7, Gm", [[7, "m"], [0, "m"], [2, "7"], [7, "m"]]], // prettier-ignore
+  ["C, G7, C, F", [[0, "M"], [7, "7"], [0, "M"], [5, "M"]]], // prettier-ignore
+];
+const laterCadences = schools.flatMap((school) =>
+  LATER_CADENCES.map(([name, chords]): TaughtBass => ({
+    name: `${name}, ${school}`,
+    moments: chords.flatMap(([root, kind]) => [bass(root), chord(root, kind)]),
+    fingers: chords.map(() => SCHOOLS[school].join(" ")).join(" "),
+    setup: setupOf(school),
+  })),
+);
+
+const laterScales = Object.entries({ A: 9, E: 4, "E flat": 3, "A flat": 8 }).flatMap(
+  ([name, tonic]): TaughtBass[] => {
+    const up = SCALE.map((step) => [LOW + tonic + step]);
+    return [
+      { name: `${name} major, up`, moments: up, fingers: UP, setup: {} },
+      { name: `${name} major, down`, moments: [...up].reverse(), fingers: DOWN, setup: {} },
+      {
+        name: `${name} major, up and down`,
+        moments: [...up, ...up.slice(0, -1).reverse()],
+        fingers: `${UP} ${DOWN.split(" ").slice(1).join(" ")}`,
+        setup: {},
+      },
+    ];
+  },
+);
+
+const laterLines = (
+  [
+    ["F C G D", [5, 0, 7, 2], "5 4 3 2"],
+    ["D G C F", [2, 7, 0, 5], "2 3 4 5"],
+    ["C D E D C", [0, 2, 4, 2, 0], "4 2 4_ 2 4"],
+    ["D E F sharp G", [2, 4, 6, 7], "4 2 4_ 5"],
+    ["B flat A G F", [10, 9, 7, 5], "5 4_ 2 4"],
+    ["C G C", [0, 7, 0], "4 3 4 | 3 2 3 | 5 4 5"],
+    ["C F C", [0, 5, 0], "4 5 4 | 3 4 3 | 2 3 2"],
+    ["C F G C F G", [0, 5, 7, 0, 5, 7], "4 5 3 4 5 3 | 3 4 2 3 4 2"],
+  ] as const
+).map(([name, roots, fingers]): TaughtBass => ({
+  ...{ name, fingers, setup: {} },
+  moments: roots.map((root) => [LOW + root]),
+}));
+
+export const WRITTEN_LAST: readonly TaughtBass[] = [
+  ...[...inThree, ...fifths, ...laterCadences, ...laterScales, ...laterLines],
+];
