@@ -49,6 +49,8 @@ export interface Link {
   readonly pedalled?: boolean;
   /** One shape of a broken chord ends and another begins: the hand may be lifted. */
   readonly lifted?: boolean;
+  /** A chord that goes through its inversions begins the next one, which is placed by itself. */
+  readonly inverted?: boolean;
   /**
    * By note its place in the moment before, if it sounds on or lies ready from there, else -1;
    * absent: none.

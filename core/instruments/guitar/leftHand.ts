@@ -67,7 +67,12 @@ export function leftHand(player: FretPlayer = {}, setup: NeckSetup = {}): HandMo
     return found;
   };
   const able = asked((notes) => canTake(notes, at));
-  const isChord = asked((notes) => canTake(notes, { ...at, highest: highestOfChord(notes, at) }));
+  // nobody lays another finger than the first flat to hold what is broken
+  const isChord = asked((notes) =>
+    canTake(notes, { ...at, highest: highestOfChord(notes, at) }, (barres) =>
+      barres.every(({ finger }) => finger === 1),
+    ),
+  );
   return {
     key: (midi) => midi,
     apart: (a, b) => isUnison(a, b) && able([a, b]),

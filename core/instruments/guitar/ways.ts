@@ -65,12 +65,19 @@ export function waysOf(notes: readonly Played[], at: AtNeck): NeckWay[] {
   return all.filter((way, i) => (i < KEPT && way.cost <= dear) || some.has(way));
 }
 
-/** Whether some notes can be taken at once. */
-export const canTake = (notes: readonly Played[], at: AtNeck): boolean =>
+/**
+ * Whether some notes can be taken at once.
+ * @param isGood where a shape is to be more than possible
+ */
+export const canTake = (
+  notes: readonly Played[],
+  at: AtNeck,
+  isGood: (barres: readonly Barre[]) => boolean = () => true,
+): boolean =>
   somePlacing(notes, at, (places) => {
     const stopped = places.filter(({ fret }, i) => fret > 0 && !isRinging(notes[i]!));
     // one finger takes one note anywhere
-    return stopped.length <= 1 || someShape(stopped, places, at, () => true);
+    return stopped.length <= 1 || someShape(stopped, places, at, ({ barres }) => isGood(barres));
   });
 
 /** Each note on a string of its own. */

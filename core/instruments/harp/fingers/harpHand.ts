@@ -74,7 +74,7 @@ const tableKey = (moments: readonly Moment[]): string =>
     .map(({ keys, link }, i) => {
       const away = keys.map((one) => one - moments[0]!.keys[0]!).join();
       return i && link
-        ? `${away} ${link.seconds.toFixed(3)} ${freesHand(link) ? 1 : 0}${link.lifted ? "l" : ""}`
+        ? `${away} ${link.seconds.toFixed(3)} ${freesHand(link) ? 1 : 0}${link.lifted ? "l" : ""}${link.inverted ? "i" : ""}`
         : away;
     })
     .join("|");

@@ -11,13 +11,18 @@ const [LEAST, MOST] = [3, 4];
  */
 export function freedBetweenShapes(moments: readonly Moment[]): readonly Moment[] {
   const found = [...moments];
-  let before = 0;
+  let [before, wasTriad] = [0, false];
   for (let from = 0; from < moments.length;) {
-    const { to, strings } = endOfShape(moments, from);
+    const isTriad = isTriadAgain(moments, from);
+    const { to, strings } = isTriad
+      ? { to: from + LEAST - 1, strings: LEAST }
+      : endOfShape(moments, from);
     const { link } = moments[from]!;
-    if (link && before >= LEAST && strings >= LEAST)
-      found[from] = { ...moments[from]!, link: { ...link, lifted: true } };
-    before = strings;
+    if (link && before >= LEAST && strings >= LEAST) {
+      const inverted = wasTriad ? { inverted: true } : {};
+      found[from] = { ...moments[from]!, link: { ...link, lifted: true, ...inverted } };
+    }
+    [before, wasTriad] = [strings, isTriad];
     from = to + 1;
   }
   return found;
@@ -42,7 +47,6 @@ function isTriadAgain(moments: readonly Moment[], from: number): boolean {
 
 /** The last moment up to which single notes from one on are one shape, and its strings. */
 function endOfShape(moments: readonly Moment[], from: number): { to: number; strings: number } {
-  if (isTriadAgain(moments, from)) return { to: from + LEAST - 1, strings: LEAST };
   const strings = new Set<number>(moments[from]!.keys);
   let to = from;
   for (let at = from + 1; at < moments.length; at++) {

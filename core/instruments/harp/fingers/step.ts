@@ -69,10 +69,10 @@ const isAgain = (a: HarpWay, b: HarpWay): boolean =>
 const goingOn = (reach: Reach, a: HarpWay, b: HarpWay): number =>
   isAgain(a, b) ? 0 : together(reach, a, b);
 
-/** What going on from one way to the next costs; between shapes the hand is placed anew anyway. */
+/** What going on from one way to the next costs; an inversion is placed anew anyway. */
 export const stepCost = (reach: Reach, a: HarpWay, b: HarpWay, link: Link): number =>
   moveOf(reach, a, b, link).cost +
-  (b.anew && !freesHand(link) && !link.lifted
+  (b.anew && !freesHand(link) && !link.inverted
     ? PRICES.placing * Math.min(1.5, (PLACED_IN / link.seconds) ** 2)
     : 0);
 
