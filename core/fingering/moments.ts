@@ -61,6 +61,12 @@ export function momentsOf(
   const key = ({ midi, pitch }: Played) => model.key(midi, pitch);
   const isOn = (note: Played, other: Played) =>
     note === other || (key(note) === key(other) && !model.apart?.(note, other));
+  const seconds = (one: Fraction, other: Fraction) => toNumber(subtract(other, one)) * perQuarter;
+  // two voices on one key: the longer note holds it
+  const holderIn = (group: readonly Played[], note: Played) =>
+    group
+      .filter((other) => isOn(other, note))
+      .reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
   const struckTogether = groups(played);
   let sounding: { note: Played; end: Fraction }[] = [];
   let silentFrom: Fraction | undefined;
@@ -71,7 +77,6 @@ export function momentsOf(
   struckTogether.forEach((group, index) => {
     const { at, grace } = group[0]!;
     const next = struckTogether[index + 1]?.[0];
-    const seconds = (one: Fraction, other: Fraction) => toNumber(subtract(other, one)) * perQuarter;
     sounding = sounding.filter(
       ({ note, end }) => compare(end, at) > 0 && !group.some((struck) => isOn(struck, note)),
     );
@@ -79,16 +84,14 @@ export function momentsOf(
     if (!grace)
       for (const note of readyAt(struckTogether, index))
         if (![...group, ...kept].some((other) => isOn(other, note))) kept.push(note);
-    // two voices on one key: the longer note holds it
-    const holder = (note: Played) =>
-      group
-        .filter((other) => isOn(other, note))
-        .reduce((long, other) => (compare(other.length, long.length) > 0 ? other : long));
-    const once = group.length === 1 ? group : group.filter((note) => holder(note) === note);
+    const once =
+      group.length === 1 ? group : group.filter((note) => holderIn(group, note) === note);
     const doubled =
-      group.length === 1
+      once.length === group.length
         ? NONE
-        : group.flatMap((note) => (holder(note) === note ? [] : [{ note, by: holder(note) }]));
+        : group
+            .filter((note) => !once.includes(note))
+            .map((note) => ({ note, by: holderIn(group, note) }));
     const { notes, beyond, released } = model.fit(once, kept);
     const letGo = released.filter((note) => sounding.some((one) => one.note === note));
     if (letGo.length) sounding = sounding.filter(({ note }) => !letGo.includes(note));
@@ -143,16 +146,18 @@ function readyAt(struckTogether: readonly Played[][], index: number): Played[] {
   return found;
 }
 
+const placeIn = (notes: readonly Played[], id: string): number =>
+  notes.findIndex((one) => one.id === id);
+
 /** What goes on from the notes of a moment to those of the next: held, or under a slur. */
 function goingOn(
   before: readonly Played[],
   notes: readonly Played[],
   holds: boolean,
 ): Pick<Link, "held" | "joins"> {
-  const placeOf = (id: string) => before.findIndex((one) => one.id === id);
-  const held = holds ? notes.map(({ id }) => placeOf(id)) : NONE;
+  const held = holds ? notes.map(({ id }) => placeIn(before, id)) : NONE;
   const joins = notes.map(({ reached }): Join | undefined => {
-    const from = reached ? placeOf(reached.from) : -1;
+    const from = reached ? placeIn(before, reached.from) : -1;
     return from < 0 ? undefined : { how: reached!.how, from };
   });
   return {

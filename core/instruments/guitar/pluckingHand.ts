@@ -114,9 +114,11 @@ const MOST_WAYS = 24;
 const single = ({ notes }: PluckWay): Plucked | undefined =>
   notes.length === 1 ? notes[0] : undefined;
 
+/** How much more the same finger twice costs for want of time. */
+const againIn = (seconds: number): number => Math.min(2, AGAIN_IN / Math.max(0.01, seconds));
+
 /** What going on from one way to the next costs. */
 function stepCost(prices: PluckPrices, a: PluckWay, b: PluckWay, seconds: number): number {
-  const quick = (within: number) => Math.min(2, within / Math.max(0.01, seconds));
   const isSame =
     a.notes.length > 1 &&
     a.notes.length === b.notes.length &&
@@ -128,12 +130,12 @@ function stepCost(prices: PluckPrices, a: PluckWay, b: PluckWay, seconds: number
   for (const { finger, string } of b.notes) {
     const before = a.notes.find((one) => one.finger === finger);
     if (!before) continue;
-    if (finger !== "p") cost += prices.again * quick(AGAIN_IN);
+    if (finger !== "p") cost += prices.again * againIn(seconds);
     else {
       const isQuick = seconds < prices.thumbBelow;
       // over the next string it goes on in one stroke
       if (isQuick) cost += before.string === string + 1 ? prices.sweep : prices.again;
-      else if (before.string !== string) cost += prices.thumbAgain * quick(AGAIN_IN);
+      else if (before.string !== string) cost += prices.thumbAgain * againIn(seconds);
     }
   }
   const [from, to] = [single(a), single(b)];
