@@ -48,7 +48,7 @@ const mayLie = (position: number, { first }: AtNeck): boolean =>
  * same strings, which a teacher can ask for.
  */
 const KEPT = 160;
-const KEPT_ON_STRINGS = 6;
+const KEPT_ON_STRINGS = 4;
 /** So much dearer than the cheapest, no shift that is saved is worth it. */
 const DEAR = 12;
 
