@@ -67,7 +67,7 @@ export const NECK_PRICES: NeckPrices = {
   ...{ shift: 2.5, shiftFret: 0.35, guided: 0.9, slid: 0.1, fromOpen: 0.7 },
   ...{ hop: 2.2, leapOver: 4, taken: 0.05, lifted: 0.2, outward: 2.2, inner: 3, squeezed: 0.9 },
   ...{ wide: 3, wideFirst: 0.8, millimetre: 0.04, narrow: 0.45, crossed: 2.7 },
-  ...{ barre: 0.25, barreString: 0.5, barreInside: 0.5, flat: 12, fourth: 0.35, third: 0.05 },
+  ...{ barre: 0.25, barreString: 0.4, barreInside: 0.5, flat: 12, fourth: 0.35, third: 0.05 },
   ...{
     height: 0.09,
     body: 0.5,
