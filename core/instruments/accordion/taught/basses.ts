@@ -68,14 +68,16 @@ const CADENCES: readonly [name: string, chords: readonly [root: number, kind: Ki
 ];
 
 /** The pair goes along from chord to chord. */
-const cadences = schools.flatMap((school) =>
-  CADENCES.map(([name, chords]): TaughtBass => ({
-    name: `${name}, ${school}`,
-    moments: chords.flatMap(([root, kind]) => [bass(root), chord(root, kind)]),
-    fingers: chords.map(() => SCHOOLS[school].join(" ")).join(" "),
-    setup: setupOf(school),
-  })),
-);
+const pairsAlong = (list: typeof CADENCES): TaughtBass[] =>
+  schools.flatMap((school) =>
+    list.map(([name, chords]): TaughtBass => ({
+      name: `${name}, ${school}`,
+      moments: chords.flatMap(([root, kind]) => [bass(root), chord(root, kind)]),
+      fingers: chords.map(() => SCHOOLS[school].join(" ")).join(" "),
+      setup: setupOf(school),
+    })),
+  );
+const cadences = pairsAlong(CADENCES);
 
 const SCALE = [0, 2, 4, 5, 7, 9, 11, 12];
 const UP = "4 2 4_ 5 3 5_ 3_ 4";
@@ -147,21 +149,14 @@ const fifths =
       ...{ fingers: "4 3 2 3", setup: setupOf("4-3") },
     }));
 
-const LATER_CADENCES: readonly [name: string, chords: readonly [root: number, kind: Kind][]][] = [
+const LATER_CADENCES: typeof CADENCES = [
   ["D, G, A7, D", [[2, "M"], [7, "M"], [9, "7"], [2, "M"]]], // prettier-ignore
   ["F, B flat, C7, F", [[5, "M"], [10, "M"], [0, "7"], [5, "M"]]], // prettier-ignore
   ["Em, B7, Em", [[4, "m"], [11, "7"], [4, "m"]]], // prettier-ignore
   ["Gm, Cm, D7, Gm", [[7, "m"], [0, "m"], [2, "7"], [7, "m"]]], // prettier-ignore
   ["C, G7, C, F", [[0, "M"], [7, "7"], [0, "M"], [5, "M"]]], // prettier-ignore
 ];
-const laterCadences = schools.flatMap((school) =>
-  LATER_CADENCES.map(([name, chords]): TaughtBass => ({
-    name: `${name}, ${school}`,
-    moments: chords.flatMap(([root, kind]) => [bass(root), chord(root, kind)]),
-    fingers: chords.map(() => SCHOOLS[school].join(" ")).join(" "),
-    setup: setupOf(school),
-  })),
-);
+const laterCadences = pairsAlong(LATER_CADENCES);
 
 const laterScales = Object.entries({ A: 9, E: 4, "E flat": 3, "A flat": 8 }).flatMap(
   ([name, tonic]): TaughtBass[] => {
