@@ -1,27 +1,10 @@
 import type { Taught } from "./items.ts";
+import { inFirst, item, movable, onStrings } from "./writing.ts";
 
 /**
  * Written when chords were taken as a whole and lines of two notes had their guide; nothing was
  * changed on it. Common practice, no source. What is missed stays here as it is.
  */
-const item = (name: string, notes: string, ...places: string[]): Taught => ({
-  ...{ name, notes },
-  places: places.join(" | "),
-});
-const inFirst = (name: string, notes: string, ...places: string[]): Taught => ({
-  ...item(name, notes, ...places),
-  position: "1",
-});
-const movable = (position: number, name: string, notes: string, places: string): Taught => ({
-  ...item(`${name} in ${position}`, notes, places),
-  position: String(position),
-  open: "avoid",
-});
-const onStrings = (strings: string, name: string, notes: string, ...places: string[]): Taught => ({
-  ...item(`${name} on strings ${strings}`, notes, ...places),
-  ...{ strings, open: "avoid" },
-});
-
 const CHORDS: readonly Taught[] = [
   item("F sharp minor, small barre", "F#3+A3+C#4+F#4", "4.4.3 3.2.1 2.2.1 1.2.1"),
   item("G minor, small barre", "G3+Bb3+D4+G4", "4.5.3 3.3.1 2.3.1 1.3.1"),
