@@ -17,7 +17,8 @@ import { repeatedOf, turnsInBars } from "./road.ts";
 import { isFirstTime } from "../../times.ts";
 import { healTurn, placesForTurn, type Played } from "./heal.ts";
 import { planBellows } from "./alike.ts";
-import type { Step } from "./plan.ts";
+import { groupsOf } from "./stretches.ts";
+import type { Step } from "./strokes.ts";
 import { filledBy, startAt } from "./written.ts";
 
 interface Options {
@@ -157,22 +158,21 @@ function doubtsOf(task: RoadTask): MarkDoubt[] {
           two.`,
       });
   }
-  const asked = inner(moments);
   const said = new Set<number>();
-  moments.forEach((moment, i) => {
-    const first = moment.again;
-    // of a repeat it is written which time it is for
-    if (first === undefined || moment.isRepeated) return;
-    if (!asked.has(i) || said.has(moment.bar)) return;
-    if (filled[i]!.way === filled[first]!.way || !(filled[i]!.turns || filled[first]!.turns))
-      return;
-    said.add(moment.bar);
-    found.push({
-      ...{ bar: moment.bar, offset: moment.offset, kind: "not as before" },
-      text: say`Bar ${numberOf(score, moment.bar)}: the bellows go otherwise than where it was first, in
-        bar ${numberOf(score, moments[first]!.bar)}.`,
-    });
-  });
+  for (const [first, ...others] of groupsOf(moments, inner(moments)))
+    for (const i of others) {
+      const moment = moments[i]!;
+      // of a repeat it is written which time it is for
+      if (moment.isRepeated || said.has(moment.bar)) continue;
+      const [here, before] = [filled[i]!, filled[first!]!];
+      if (here.way === before.way || !(here.turns || before.turns)) continue;
+      said.add(moment.bar);
+      found.push({
+        ...{ bar: moment.bar, offset: moment.offset, kind: "not as before" },
+        text: say`Bar ${numberOf(score, moment.bar)}: the bellows go otherwise than where it was first, in
+          bar ${numberOf(score, moments[first!]!.bar)}.`,
+      });
+    }
   return found.filter(({ bar }) => bar >= from && bar <= to).sort((a, b) => a.bar - b.bar);
 }
 

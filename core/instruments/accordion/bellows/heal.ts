@@ -3,8 +3,9 @@ import type { Mark, Place, Score } from "../../../score/index.ts";
 import { inOrder } from "../../../score/marks/strata.ts";
 import type { Healed } from "../../../score/marks/work.ts";
 import { FULL, inner, type Moment } from "./places.ts";
-import { groupsOf } from "./alike.ts";
-import { BUTTON_REST, cheapest, type Direction, type Ends } from "./plan.ts";
+import { cheapest } from "./plan.ts";
+import { groupsOf } from "./stretches.ts";
+import { BUTTON_REST, type Direction, type Ends } from "./strokes.ts";
 import { filledBy, type Filled } from "./written.ts";
 
 /** Bars before and after a turn to which it may be moved in one go. */

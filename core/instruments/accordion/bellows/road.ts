@@ -2,7 +2,7 @@ import type { PlayedBar } from "../../../score/index.ts";
 import { inOrder } from "../../../score/marks/strata.ts";
 import type { ProposedMark } from "../../../score/marks/work.ts";
 import type { Moment } from "./places.ts";
-import type { Step } from "./plan.ts";
+import type { Step } from "./strokes.ts";
 
 /** Moments of bars that are played again are the same moments: alike to the last of them. */
 export function repeatedOf(moments: readonly Moment[], played: readonly PlayedBar[]): Moment[] {

@@ -2,7 +2,8 @@ import { quartersAt, type Mark, type Printed, type Score } from "../../../score/
 import { drawnIn } from "../reeds/reeds.ts";
 import { USUAL_COUPLERS } from "./air.ts";
 import { FULL, momentsIn, type Moment } from "./places.ts";
-import { cheapest, type Direction, type Step, type Wanted } from "./plan.ts";
+import { cheapest, type Wanted } from "./plan.ts";
+import type { Direction, Step } from "./strokes.ts";
 import type { AirOptions } from "./written.ts";
 
 /** How the bellows go where some bars are practised by themselves, and slowly. */

@@ -12,7 +12,7 @@ import { shapeAlong } from "../../road.ts";
 import { drawnIn } from "../reeds/reeds.ts";
 import { USUAL_COUPLERS } from "./air.ts";
 import { FULL, momentsIn, type Moment } from "./places.ts";
-import { comeSoFar, goneOn, openAt, type Direction, type Ends } from "./plan.ts";
+import { comeSoFar, goneOn, openAt, type Direction, type Ends } from "./strokes.ts";
 
 /** The air at a moment under marks that are written. */
 export interface Filled {

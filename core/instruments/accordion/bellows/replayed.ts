@@ -1,0 +1,188 @@
+import {
+  cheapestOf,
+  comeOf,
+  costsAhead,
+  endingCosts,
+  firstState,
+  openOf,
+  PLACES,
+  reachIn,
+  stateOf,
+  turnedAt,
+  wayOf,
+} from "./ahead.ts";
+import type { Known, Label, Search, Turn } from "./labels.ts";
+import { FULL } from "./places.ts";
+import type { Stretch } from "./stretches.ts";
+import { goneOn, lackOf, LAST, PRICES, type Gone } from "./strokes.ts";
+
+/** What was done in a stretch is what will be done in it again. */
+export function learn({ ids }: Search, label: Label, { from }: Stretch, first: number): void {
+  const turns: Turn[] = [];
+  let turn = label.turn;
+  for (; turn && turn.at > from; turn = turn.before) turns.push(turn);
+  const way = wayOf(turn ? turn.state : first);
+  const net = openOf(label.state) - label.start;
+  const does = `${from} ${way} ${net} ${wayOf(label.state)}`;
+  label.known = knownTo(ids, { from, way, does, turns: turns.reverse(), before: label.known });
+  label.room = Math.min(label.room, FULL - (label.high - label.low));
+  label.start = -1;
+  label.low = label.high = 0;
+}
+
+function knownTo(ids: Map<string, number>, known: Omit<Known, "id">): Known {
+  const key = `${known.does}, ${known.before?.id ?? ""}`;
+  if (!ids.has(key)) ids.set(key, ids.size);
+  return { ...known, id: ids.get(key)! };
+}
+
+/** What was done in a stretch does not matter any more once it has come the last time. */
+export function forget({ ids }: Search, { times }: Stretch, labels: readonly Label[]): void {
+  // ways that did the same before are to have the same still
+  const after = new Map<Known, Known>();
+  const without = (known: Known | undefined): Known | undefined => {
+    if (!known || known.from === times[0]) return known?.before;
+    const done = after.get(known) ?? knownTo(ids, { ...known, before: without(known.before) });
+    after.set(known, done);
+    return done;
+  };
+  for (const label of labels) label.known = without(label.known);
+}
+
+function knownOf({ known }: Label, { times }: Stretch): Known {
+  let one = known!;
+  while (one.from !== times[0]) one = one.before!;
+  return one;
+}
+
+/** In a rest before a stretch comes again the air button may set the bellows for it. */
+export function setBefore(
+  { moments, once, limit }: Search,
+  stretch: Stretch,
+  labels: readonly Label[],
+): Label[] {
+  const { from } = stretch;
+  if (!(once.button[from]! < Infinity)) return [];
+  // once set they are alike: the cheapest of those that know the same will do
+  const cheapest = new Map<number, Label>();
+  for (const label of labels) {
+    const { id } = label.known!;
+    if (label.cost < (cheapest.get(id)?.cost ?? limit)) cheapest.set(id, label);
+  }
+  const reach = reachIn(moments[from]!.silence);
+  return [...cheapest.values()].flatMap((label) => {
+    const { way } = knownOf(label, stretch);
+    const open = openOf(label.state);
+    const found: Label[] = [];
+    for (let to = Math.max(0, open - reach); to <= Math.min(FULL, open + reach); to++) {
+      const turn = { at: from, state: stateOf(way, to), isSet: true, before: label.turn };
+      const cost = label.cost + once.button[from]!;
+      const own = label.own + once.button[from]!;
+      if (to !== open) found.push({ ...label, state: turn.state, cost, own, turn });
+    }
+    return found;
+  });
+}
+
+/** A stretch that comes again, as it was the first time. What cannot be costs without end. */
+export function playedAgain(search: Search, label: Label, stretch: Stretch): Label {
+  const { moments, once, passed } = search;
+  const { from, to } = stretch;
+  const known = knownOf(label, stretch);
+  let { own, cost, turn, state } = label;
+  if (wayOf(state) !== known.way) {
+    cost += once.turn[from]!;
+    own += once.turn[from]!;
+    state = turnedAt(state);
+    turn = { at: from, state, isSet: false, before: turn };
+  }
+  let at = from;
+  for (let k = 0; k <= known.turns.length; k++) {
+    const one = known.turns[k];
+    const until = one ? one.at + from - known.from : to + 1;
+    const come = comeOf(state) + passed[until]! - passed[at]!;
+    if (come > LAST) {
+      const out = outOfAir(search, comeOf(state), at, until);
+      cost += out;
+      own += out;
+    }
+    state = wayOf(state) * PLACES + Math.min(LAST, come);
+    at = until;
+    if (!one) break;
+    if (one.isSet) {
+      const away = Math.abs(openOf(one.state) - openOf(state));
+      if (away === 0 || away > reachIn(moments[at]!.silence)) cost = Infinity;
+    }
+    own += (one.isSet ? once.button : once.turn)[at]!;
+    state = one.isSet ? one.state : turnedAt(state);
+    turn = { at, state, isSet: one.isSet, before: turn };
+  }
+  const { start, low, high, room, known: all } = label;
+  return { state, cost, own, start, low, high, room, turn, known: all };
+}
+
+/** What missing air costs in a stroke from a moment to another. */
+function outOfAir({ moments }: Search, begun: number, from: number, to: number): number {
+  let [come, cost] = [begun, 0];
+  for (let i = from; i < to; i++) {
+    cost += lackOf(come, moments[i]!.air);
+    come = goneOn(come, moments[i]!.air).to;
+  }
+  return cost;
+}
+
+/** A stretch that comes again, as near what it was the first time as there is air for. */
+export function asNearAsCanBe(search: Search, label: Label, stretch: Stretch): Label {
+  const { moments, once, ahead } = search;
+  const { from, to } = stretch;
+  const known = knownOf(label, stretch);
+  // what was paid for this time already
+  let paid = 0;
+  const ways = new Uint8Array(to + 1 - from).fill(known.way);
+  for (const { at, state, isSet } of known.turns) {
+    const here = at + from - known.from;
+    paid += (isSet ? once.button : once.turn)[here]!;
+    ways.fill(wayOf(state), here - from);
+  }
+  const costs = {
+    turn: once.turn.slice(from, to + 1),
+    button: once.button.slice(from, to + 1),
+    more: [Float64Array.from(ways, unlikeOpen), Float64Array.from(ways, unlikeClosed)],
+  } as const;
+  const stretchOf = moments.slice(from, to + 1);
+  const rows = costsAhead(stretchOf, ahead[to + 1]!, costs);
+  const found = cheapestOf(stretchOf, label.state, costs, rows);
+  let { state, turn } = label;
+  for (const [i, { air }] of stretchOf.entries()) {
+    const here = found.ways[i]! * PLACES + found.comes[i]!;
+    if (wayOf(here) !== wayOf(state) || found.buttons[i])
+      turn = { at: from + i, state: here, isSet: found.buttons[i] === 1, before: turn };
+    state = wayOf(here) * PLACES + goneOn(comeOf(here), air).to;
+  }
+  const own = found.cost - ahead[to + 1]![state]!;
+  return { ...label, state, cost: label.cost + own - paid, own: label.own + own, turn };
+}
+
+const unlikeOpen = (way: number): number => (way === 0 ? 0 : PRICES.unlike);
+const unlikeClosed = (way: number): number => (way === 1 ? 0 : PRICES.unlike);
+
+/** The way of a label, moment by moment. */
+export function wayBy(
+  { moments, ends }: Pick<Search, "moments" | "ends">,
+  { turn, cost, state: last }: Label,
+): Gone {
+  const turns = new Map<number, Turn>();
+  for (let one = turn; one; one = one.before) turns.set(one.at, one);
+  const [ways, comes] = [new Uint8Array(moments.length), new Uint8Array(moments.length)];
+  const buttons = new Uint8Array(moments.length);
+  let state = firstState(ends);
+  for (const [i, { air }] of moments.entries()) {
+    const one = turns.get(i);
+    if (one?.isSet) buttons[i] = 1;
+    state = one ? one.state : state;
+    ways[i] = wayOf(state);
+    comes[i] = comeOf(state);
+    state = wayOf(state) * PLACES + goneOn(comeOf(state), air).to;
+  }
+  return { cost: cost + endingCosts(ends)[last]!, ways, comes, buttons };
+}
