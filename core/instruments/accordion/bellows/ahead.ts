@@ -73,19 +73,28 @@ export const turnedAt = (state: number): number =>
 export const firstState = ({ start = { way: "open", open: 0 } }: Ends): number =>
   stateOf(WAYS.indexOf(start.way), start.open);
 
+/** What it costs by the state before each moment and after the last, in one piece of memory. */
+export function rowsFor(moments: readonly Moment[]): Float64Array[] {
+  const all = new Float64Array(STATES * (moments.length + 1));
+  return Array.from({ length: moments.length + 1 }, (_, i) =>
+    all.subarray(STATES * i, STATES * (i + 1)),
+  );
+}
+
 /**
  * The least that is still to come before a moment, by the state the bellows are in: exact over
  * place, direction and hundredths of a stroke.
  *
- * @param after the same before the next moment
+ * @param rows the same before the next moment; and where it is put
  */
 export function costsBefore(
   { air, silence }: Moment,
   i: number,
-  after: Float64Array,
+  rows: readonly Float64Array[],
   costs: Costs,
-): Float64Array {
-  const row = new Float64Array(STATES);
+): void {
+  const row = rows[i]!;
+  const after = rows[i + 1]!;
   goOn(after, row, air, 0, costs.more[0][i]!);
   goOn(after, row, air, PLACES, costs.more[1][i]!);
   const turn = costs.turns?.get(i);
@@ -94,7 +103,6 @@ export function costsBefore(
   if (turn !== undefined || costs.turn[i]! < Infinity) turned(row, costs.turn[i]!);
   if (turn !== undefined) row.fill(Infinity, turn * PLACES, (turn + 1) * PLACES);
   if (set) setByButton(set, row, costs.button[i]!, reachIn(silence));
-  return row;
 }
 
 /** A stroke goes on until the next moment. */
@@ -147,10 +155,9 @@ export function costsAhead(
   end: Float64Array,
   costs: Costs,
 ): readonly Float64Array[] {
-  const rows = new Array<Float64Array>(moments.length + 1);
-  rows[moments.length] = end;
-  for (let i = moments.length - 1; i >= 0; i--)
-    rows[i] = costsBefore(moments[i]!, i, rows[i + 1]!, costs);
+  const rows = rowsFor(moments);
+  rows[moments.length]!.set(end);
+  for (let i = moments.length - 1; i >= 0; i--) costsBefore(moments[i]!, i, rows, costs);
   return rows;
 }
 

@@ -85,19 +85,25 @@ export function soundingIn(
 ): Sounding[] {
   const held = heldNotes(score, from, to);
   const points = loudnessOf(score, shape);
-  const ends = [...new Set(held.flatMap((one) => [one.from, one.to]))].sort((a, b) => a - b);
+  const ends = new Float64Array(new Set(held.flatMap((one) => [one.from, one.to]))).sort();
   const airOf = (all: readonly Coupler[]) => all.reduce((sum, one) => sum + COUPLERS[one], 0);
   let [perTone, change] = [airOf(couplers), 0];
   const byStart = [...held].sort((a, b) => a.from - b.from);
   const found: Sounding[] = [];
   let [next, now] = [0, [] as Held[]];
-  for (const [i, start] of ends.slice(0, -1).entries()) {
+  for (let i = 0; i < ends.length - 1; i++) {
+    const start = ends[i]!;
     while (drawn[change] && drawn[change]!.at <= start + 1e-9)
       perTone = airOf(drawn[change++]!.couplers);
     while (next < byStart.length && byStart[next]!.from <= start + 1e-9) now.push(byStart[next++]!);
     now = now.filter((one) => one.to > start + 1e-9);
-    const right = now.filter(({ note }) => note.hand === "right").length * perTone;
-    const left = leftReeds(now.flatMap(({ note }) => (note.hand === "left" ? keysOf(note) : [])));
+    let tones = 0;
+    const keys: number[] = [];
+    for (const { note } of now)
+      if (note.hand === "right") tones++;
+      else if (note.hand === "left") keys.push(...keysOf(note));
+    const right = tones * perTone;
+    const left = leftReeds(keys);
     const level = now.length ? levelAt(score, points, now.at(-1)!.note) : 5;
     const low = Math.min(6, Math.max(0, Math.floor(level) - 1));
     const loud = LOUD[low]! + (level - 1 - low) * (LOUD[low + 1]! - LOUD[low]!);

@@ -8,7 +8,7 @@ import { PRICES, type Ends, type Gone, type Step } from "./strokes.ts";
 /** Where there are no more moments than these, what is found is proven. */
 const SHORT = 64;
 /** So many ways are gone through for that. */
-const MOST = 400;
+const MOST = 150;
 
 /** Some moments go in a direction, by its index in `WAYS`, each time; the others as they like. */
 type Like = ReadonlyMap<number, number>;

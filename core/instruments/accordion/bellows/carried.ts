@@ -1,5 +1,5 @@
 import { comeOf, openOf, PLACES, reachIn, stateOf, turnedAt, wayOf } from "./ahead.ts";
-import { put, type Label, type Labels, type Search } from "./labels.ts";
+import { eachOf, put, type Label, type Labels, type Search } from "./labels.ts";
 import { FULL } from "./places.ts";
 import type { Stretch } from "./stretches.ts";
 import { lackOf, LAST } from "./strokes.ts";
@@ -12,75 +12,87 @@ export function goOnFrom(
   now: Labels,
   next: Labels,
 ): void {
-  const { moments, always, limit } = search;
-  const reach = reachIn(moments[i]!.silence);
-  const [turn, button] = [always.turn[i]!, always.button[i]!];
+  const { always, once, limit } = search;
+  const turn = always.turn[i]!;
+  if (i === from && times.length > 1)
+    for (const label of eachOf(now)) label.start = label.low = label.high = openOf(label.state);
+  if (always.button[i]! < Infinity) setByButton(search, i, eachOf(now), next);
   for (const state of now.used) {
-    const open = openOf(state);
-    const other = turnedAt(state);
     const last = state * now.kept + now.counts[state]!;
     for (let slot = state * now.kept; slot < last; slot++) {
       const label = now.slots[slot]!;
-      if (i === from && times.length > 1) label.start = label.low = label.high = open;
-      if (label.cost + turn <= limit) change(search, label, i, other, false, next);
-      if (label.cost + button <= limit)
-        for (let to = Math.max(0, open - reach); to <= Math.min(FULL, open + reach); to++)
-          if (to !== open) {
-            change(search, label, i, stateOf(0, to), true, next);
-            change(search, label, i, stateOf(1, to), true, next);
-          }
-      // the way itself is carried along
-      carry(search, label, i, state, next);
+      const { cost, own } = label;
+      if (cost + turn <= limit) {
+        const other = turnedAt(state);
+        carry(search, label, i, other, cost + turn, own + once.turn[i]!, next, false);
+      }
+      carry(search, label, i, state, cost, own, next);
     }
   }
 }
 
-/** A way that does something at a moment is another from there on. */
-function change(
-  search: Search,
-  before: Label,
-  i: number,
-  state: number,
-  isSet: boolean,
-  next: Labels,
-): void {
-  const { always, once } = search;
-  const cost = before.cost + (isSet ? always.button : always.turn)[i]!;
-  const own = before.own + (isSet ? once.button : once.turn)[i]!;
-  if (!isWithin(search, i, state, cost, own)) return;
-  const { start, low, high, room, known } = before;
-  const turn = { at: i, state, isSet, before: before.turn };
-  const label = { state, cost, own, start, low, high, room, turn, known };
-  if (start >= 0) spread(label, openOf(state));
-  carry(search, label, i, state, next);
+/** So many ways are tried to where the button sets the bellows. */
+const FROM = 8;
+
+/** In a rest the button sets the bellows anywhere: from where that is cheapest. */
+function setByButton(search: Search, i: number, labels: readonly Label[], next: Labels): void {
+  const { moments, always, once } = search;
+  const cheapest = [...labels].sort((a, b) => a.cost - b.cost);
+  const opens = cheapest.map(({ state }) => openOf(state));
+  const reach = reachIn(moments[i]!.silence);
+  for (let to = 0; to <= FULL; to++)
+    for (let k = 0, found = 0; k < opens.length && found < FROM; k++) {
+      if (opens[k] === to || Math.abs(opens[k]! - to) > reach) continue;
+      const label = cheapest[k]!;
+      const cost = label.cost + always.button[i]!;
+      const own = label.own + once.button[i]!;
+      carry(search, label, i, stateOf(0, to), cost, own, next, true);
+      carry(search, label, i, stateOf(1, to), cost, own, next, true);
+      found++;
+    }
 }
 
-/** Whether a way may still cost no more than the limit. */
-function isWithin(
+/**
+ * Brings a way from a moment to the next one, if it may cost so much.
+ *
+ * @param state the way is in at the moment
+ * @param isSet whether the button brought it there, or a turn; none where it goes on
+ */
+function carry(
   { moments, unplayed, ahead, limit }: Search,
+  label: Label,
   i: number,
   state: number,
   cost: number,
   own: number,
-): boolean {
-  const come = Math.min(LAST, comeOf(state) + moments[i]!.air);
+  next: Labels,
+  isSet?: boolean,
+): void {
+  const { air } = moments[i]!;
+  let come = comeOf(state) + air;
+  let lack = 0;
+  if (come > LAST) {
+    lack = lackOf(come - air, air);
+    come = LAST;
+  }
   const after = wayOf(state) * PLACES + come;
-  return cost + unplayed[i + 1]![after]! <= limit && own + ahead[i + 1]![after]! <= limit;
+  if (cost + lack + unplayed[i + 1]![after]! > limit) return;
+  if (own + lack + ahead[i + 1]![after]! > limit) return;
+  const one = isSet === undefined ? label : changed(label, i, state, isSet);
+  one.state = after;
+  one.cost = cost + lack;
+  one.own = own + lack;
+  if (one.start >= 0) spread(one, openOf(after));
+  put(next, one);
 }
 
-/** Brings a way from a state at a moment to the next one. */
-function carry(search: Search, label: Label, i: number, state: number, next: Labels): void {
-  const { air } = search.moments[i]!;
-  const come = comeOf(state);
-  if (come + air > LAST) {
-    const lack = lackOf(come, air);
-    label.cost += lack;
-    label.own += lack;
-  }
-  if (!isWithin(search, i, state, label.cost, label.own)) return;
-  label.state = wayOf(state) * PLACES + Math.min(LAST, come + air);
-  if (label.start >= 0) spread(label, openOf(label.state));
-  put(next, label);
+/** A way that does something at a moment is another from there on. */
+function changed(before: Label, i: number, state: number, isSet: boolean): Label {
+  const { cost, own, start, low, high, room, known } = before;
+  const turn = { at: i, state, isSet, before: before.turn };
+  const label = { state, cost, own, start, low, high, room, turn, known };
+  if (start >= 0) spread(label, openOf(state));
+  return label;
 }
 
 function spread(label: Label, open: number): void {

@@ -1,4 +1,4 @@
-import { costsBefore, costsOf, endingCosts, firstState, STATES, type Costs } from "./ahead.ts";
+import { costsBefore, costsOf, endingCosts, firstState, rowsFor, type Costs } from "./ahead.ts";
 import { goOnFrom } from "./carried.ts";
 import { clear, eachOf, noLabels, put, type Label, type Search } from "./labels.ts";
 import type { Moment } from "./places.ts";
@@ -6,11 +6,16 @@ import { asNearAsCanBe, forget, learn, playedAgain, setBefore, wayBy } from "./r
 import type { Stretch } from "./stretches.ts";
 import { PRICES, type Ends, type Gone } from "./strokes.ts";
 
-/** So much more than the least it may cost: one after the other, until there is a way. */
-const MORE = [2, 4, 8, 16, 64, 256, 1024, Infinity];
+/**
+ * So much more than the least it may cost: one after the other, until there is a way. In longer
+ * music that is more from the beginning.
+ */
+const MORE = [2, 3, 4.5, 7, 10, 16, 64, 256, 1024, Infinity];
+const LONG = 300;
 
 /** So many ways are kept that come to the same: the fewer, the longer the music is. */
-const keptFor = (moments: number): number => Math.max(3, Math.min(8, Math.round(2000 / moments)));
+const keptFor = (moments: number): number =>
+  moments > 2500 ? 1 : Math.max(3, Math.min(8, Math.round(1200 / moments)));
 
 /**
  * The cheapest way that is alike wherever the music comes again, as far as is looked: what comes
@@ -34,10 +39,15 @@ export function folded(
   for (const { air } of moments) passed.push(passed.at(-1)! + air);
   const first = firstState(ends);
   const least = Math.max(ahead[0]![first]!, unplayed[0]![first]!);
-  const ids = new Map<string, number>();
+  const ids = new Map<number, number>();
   const by = { moments, ends, once, always, ahead, unplayed, passed, ids };
   let found: Label | undefined;
-  for (let k = 0; !found; k++) found = within({ ...by, limit: least + MORE[k]! }, stretches);
+  const kept = keptFor(moments.length);
+  const length = Math.max(1, moments.length / LONG);
+  for (let k = 0; !found; k++) {
+    const limit = least + MORE[k]! * length;
+    found = within({ ...by, limit }, stretches, kept);
+  }
   return wayBy(by, found);
 }
 
@@ -60,21 +70,20 @@ function unplayedCosts(
   ends: Ends,
   always: Costs,
 ): Float64Array[] {
-  const rows = new Array<Float64Array>(moments.length + 1);
-  rows[moments.length] = endingCosts(ends);
+  const rows = rowsFor(moments);
+  rows[moments.length]!.set(endingCosts(ends));
   let least = 0;
   for (const { from, to, times } of [...stretches].reverse())
     if (times[0] === from) {
-      for (let i = to; i >= from; i--) rows[i] = costsBefore(moments[i]!, i, rows[i + 1]!, always);
+      for (let i = to; i >= from; i--) costsBefore(moments[i]!, i, rows, always);
       least = rows[from]!.reduce((a, b) => Math.min(a, b));
       // how the bellows stand after what is played again is not known
-    } else rows[from] = new Float64Array(STATES).fill(least);
+    } else rows[from]!.fill(least);
   return rows;
 }
 
 /** The cheapest way that costs no more than the limit. */
-function within(search: Search, stretches: readonly Stretch[]): Label | undefined {
-  const kept = keptFor(search.moments.length);
+function within(search: Search, stretches: readonly Stretch[], kept: number): Label | undefined {
   let [now, next] = [noLabels(kept), noLabels(kept)];
   const state = firstState(search.ends);
   const nowhere = { start: -1, low: 0, high: 0, room: Infinity };
@@ -106,7 +115,7 @@ function allAgain(search: Search, stretch: Stretch, labels: readonly Label[]): L
   const { unplayed, ahead, limit } = search;
   const [bound, road] = [unplayed[stretch.to + 1]!, ahead[stretch.to + 1]!];
   const isWithin = ({ state, cost, own }: Label) =>
-    cost + bound[state]! <= limit && own + road[state]! <= limit;
+    cost < Infinity && cost + bound[state]! <= limit && own + road[state]! <= limit;
   const alike = [...labels, ...setBefore(search, stretch, labels)]
     .map((label) => playedAgain(search, label, stretch))
     .filter(isWithin);

@@ -17,8 +17,8 @@ export interface Known {
   readonly id: number;
   /** Where it began. */
   readonly from: number;
-  /** Where it led from where it began. */
-  readonly does: string;
+  /** Which it was, and where it led from where it began, as a number. */
+  readonly does: number;
   /** The direction at its first moment, by its index in `WAYS`. */
   readonly way: 0 | 1;
   /** Its turns after the first moment. */
@@ -58,7 +58,7 @@ export interface Search {
   /** Hundredths that have been taken before each moment. */
   readonly passed: readonly number[];
   /** What is known of stretches, as numbers. */
-  readonly ids: Map<string, number>;
+  readonly ids: Map<number, number>;
   /** What a way may cost. */
   readonly limit: number;
 }
@@ -86,8 +86,12 @@ export function clear({ counts, used }: Labels): void {
   used.length = 0;
 }
 
-export const eachOf = ({ kept, slots, counts, used }: Labels): Label[] =>
-  used.flatMap((state) => slots.slice(state * kept, state * kept + counts[state]!));
+export function eachOf({ kept, slots, counts, used }: Labels): Label[] {
+  const found: Label[] = [];
+  for (const state of used)
+    for (let k = 0; k < counts[state]!; k++) found.push(slots[state * kept + k]!);
+  return found;
+}
 
 /**
  * Keeps a label unless others that come to the same state are better: the cheapest are kept, and
@@ -112,10 +116,11 @@ export function put({ kept, slots, counts, used }: Labels, label: Label): void {
     counts[label.state]!++;
     return;
   }
-  let dearest = -1;
-  for (let i = first; i < first + count; i++)
-    if (slots[i] !== roomiest && (dearest < 0 || slots[i]!.cost > slots[dearest]!.cost))
-      dearest = i;
+  let dearest = first;
+  for (let i = first + 1; i < first + count; i++) {
+    const isDearer = slots[i]!.cost > slots[dearest]!.cost || slots[dearest] === roomiest;
+    if (slots[i] !== roomiest && isDearer) dearest = i;
+  }
   if (label === roomiest || label.cost < slots[dearest]!.cost) slots[dearest] = label;
 }
 

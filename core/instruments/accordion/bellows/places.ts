@@ -34,17 +34,21 @@ export interface Moment extends Place {
 /** Full strokes are counted in so many parts. */
 export const FULL = 100;
 
-/** What a turn costs by where it stands. Common practice, no source. */
-const IN_A_REST = 0;
-const NEW_PHRASE = 0.2;
-const AFTER_A_LONG_NOTE = 0.4;
+/** What a turn costs by where it stands, and why. Common practice, no source. */
+const IN_A_REST = [0, say`in the rest`] as const;
+const PICK_UP = [0.2, say`before the pick-up`] as const;
+const NEW_PHRASE = [0.2, say`where a phrase begins`] as const;
+const AFTER_A_LONG_NOTE = [0.4, say`after a long note`] as const;
+const ON_FIRST = say`on the first beat, where all is struck anew`;
 /** By the bars since a phrase began: four, two, or another number. */
-const NEW_BAR = { four: 0.5, two: 0.8, other: 1.2 };
-const ON_A_BEAT = 1.6;
-const OFF_BEAT = 2.6;
-/** Within a slur, and between a pick-up and what it leads to. */
+const FOUR_BARS = [0.5, ON_FIRST] as const;
+const TWO_BARS = [0.8, ON_FIRST] as const;
+const NEW_BAR = [1.2, ON_FIRST] as const;
+/** Between a pick-up and what it leads to. */
+const AFTER_A_PICK_UP = [2.7, ON_FIRST] as const;
+const ON_A_BEAT = [1.6, say`on a beat, where all is struck anew`] as const;
+const OFF_BEAT = [2.6, say`where all is struck anew`] as const;
 const IN_A_SLUR = 3;
-const AFTER_A_PICK_UP = 1.5;
 /** A fresh stroke makes an accent. */
 const ACCENT = -1.2;
 
@@ -98,7 +102,8 @@ export function momentsIn(
   let counted = Math.round(passed(struck[0]?.from ?? 0) * FULL);
   const byStart = [...held].sort((a, b) => a.from - b.from);
   let next = 0;
-  const found = struck.map(({ note, from: at }, i): Moment => {
+  const found: Moment[] = [];
+  for (const [i, { note, from: at }] of struck.entries()) {
     while (next < byStart.length && byStart[next]!.from < at - 1e-9) {
       const one = byStart[next++]!;
       if (one.to > until + 1e-9) [until, untilLong] = [one.to, false];
@@ -107,56 +112,63 @@ export function momentsIn(
     }
     const silence = i === 0 ? 0 : Math.max(0, ((at - until) * 60) / tempo);
     const bar = score.bars[note.bar]!;
-    const inBar = toNumber(note.offset);
+    const { offset } = note;
+    const inBar = toNumber(offset);
     const isPickUp =
       pickUp > 0 &&
       firsts.includes(note.bar + 1) &&
       Math.abs(toNumber(bar.nominal) - inBar - pickUp) < 1e-9;
-    const isFirst = note.offset.num === 0 && firsts.includes(note.bar);
+    const isFirst = offset.num === 0 && firsts.includes(note.bar);
     const beats = inBar / toNumber(beatLength(bar));
     const isBeat = Math.abs(beats - Math.round(beats)) < 1e-9;
     const phrase = isPickUp || (pickUp === 0 && isFirst);
     const since = sinceFirst(note.bar);
     const newBar =
       isFirst && pickUp > 0
-        ? NEW_BAR.other + AFTER_A_PICK_UP
+        ? AFTER_A_PICK_UP
         : since % 4 === 0
-          ? NEW_BAR.four
+          ? FOUR_BARS
           : since % 2 === 0
-            ? NEW_BAR.two
-            : NEW_BAR.other;
+            ? TWO_BARS
+            : NEW_BAR;
     const [where, why] =
       silence > REST
-        ? [IN_A_REST, say`in the rest`]
+        ? IN_A_REST
         : phrase
-          ? [NEW_PHRASE, isPickUp ? say`before the pick-up` : say`where a phrase begins`]
+          ? isPickUp
+            ? PICK_UP
+            : NEW_PHRASE
           : untilLong
-            ? [AFTER_A_LONG_NOTE, say`after a long note`]
-            : note.offset.num === 0
-              ? [newBar, say`on the first beat, where all is struck anew`]
+            ? AFTER_A_LONG_NOTE
+            : offset.num === 0
+              ? newBar
               : isBeat
-                ? [ON_A_BEAT, say`on a beat, where all is struck anew`]
-                : [OFF_BEAT, say`where all is struck anew`];
+                ? ON_A_BEAT
+                : OFF_BEAT;
     const isAccent = accents.has(at);
     const taken = Math.round(passed(struck[i + 1]?.from ?? end) * FULL);
     const air = taken - counted;
     counted = taken;
     const of = again.find((one) => one.from <= note.bar && one.to >= note.bar);
-    const first = of && indexOf.get(placeKey({ ...note, bar: note.bar - of.from + of.of }));
-    return {
-      ...{ bar: note.bar, offset: note.offset, at, silence, air },
+    const first = of && indexOf.get(placeKey({ bar: note.bar - of.from + of.of, offset }));
+    const moment = {
+      bar: note.bar,
+      offset,
+      at,
       canTurn: i === 0 || until <= at + 1e-9,
       price: where + (isSlurred(at) ? IN_A_SLUR : 0) + (isAccent ? ACCENT : 0),
       why: isAccent ? say`${why}, with an accent` : why,
-      ...(first === undefined ? {} : { again: first }),
+      silence,
+      air,
     };
-  });
-  return found.map(({ again: first, ...moment }) => {
-    if (first === undefined) return moment;
-    const [less, more] = [moment.air, found[first]!.air].sort((a, b) => a - b) as [number, number];
-    return more <= AS_LOUD * less + 1 ? { ...moment, again: first } : moment;
-  });
+    // copied only where it must be: of a long piece there are thousands
+    const isSame = first !== undefined && isAsLoud(air, found[first]!.air);
+    found.push(isSame ? { ...moment, again: first } : moment);
+  }
+  return found;
 }
+
+const isAsLoud = (a: number, b: number): boolean => Math.max(a, b) <= AS_LOUD * Math.min(a, b) + 1;
 
 const placeKey = ({ bar, offset }: Place) => `${bar} ${offset.num}/${offset.den}`;
 

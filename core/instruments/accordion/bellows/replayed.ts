@@ -23,17 +23,22 @@ export function learn({ ids }: Search, label: Label, { from }: Stretch, first: n
   for (; turn && turn.at > from; turn = turn.before) turns.push(turn);
   const way = wayOf(turn ? turn.state : first);
   const net = openOf(label.state) - label.start;
-  const does = `${from} ${way} ${net} ${wayOf(label.state)}`;
-  label.known = knownTo(ids, { from, way, does, turns: turns.reverse(), before: label.known });
+  const does = ((2 * from + way) * 2 + wayOf(label.state)) * (2 * FULL + 1) + FULL + net;
+  const before = label.known;
+  label.known = { id: idOf(ids, does, before), from, way, does, turns: turns.reverse(), before };
   label.room = Math.min(label.room, FULL - (label.high - label.low));
   label.start = -1;
   label.low = label.high = 0;
 }
 
-function knownTo(ids: Map<string, number>, known: Omit<Known, "id">): Known {
-  const key = `${known.does}, ${known.before?.id ?? ""}`;
-  if (!ids.has(key)) ids.set(key, ids.size);
-  return { ...known, id: ids.get(key)! };
+/** More than there are ids: what is known is a number of two parts. */
+const PART = 2 ** 24;
+
+function idOf(ids: Map<number, number>, does: number, before: Known | undefined): number {
+  const key = does * PART + (before?.id ?? 0);
+  const id = ids.get(key) ?? ids.size + 1;
+  ids.set(key, id);
+  return id;
 }
 
 /** What was done in a stretch does not matter any more once it has come the last time. */
@@ -42,9 +47,12 @@ export function forget({ ids }: Search, { times }: Stretch, labels: readonly Lab
   const after = new Map<Known, Known>();
   const without = (known: Known | undefined): Known | undefined => {
     if (!known || known.from === times[0]) return known?.before;
-    const done = after.get(known) ?? knownTo(ids, { ...known, before: without(known.before) });
-    after.set(known, done);
-    return done;
+    const done = after.get(known);
+    if (done) return done;
+    const before = without(known.before);
+    const kept = { ...known, id: idOf(ids, known.does, before), before };
+    after.set(known, kept);
+    return kept;
   };
   for (const label of labels) label.known = without(label.known);
 }
