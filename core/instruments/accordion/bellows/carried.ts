@@ -2,7 +2,7 @@ import { comeOf, openOf, PLACES, reachIn, stateOf, turnedAt, wayOf } from "./ahe
 import { eachOf, put, type Label, type Labels, type Search } from "./labels.ts";
 import { FULL } from "./places.ts";
 import type { Stretch } from "./stretches.ts";
-import { lackOf, LAST } from "./strokes.ts";
+import { lackOf, LAST, SET_BY } from "./strokes.ts";
 
 /** From a moment to the next: the bellows go on, turn, or are set by the button. */
 export function goOnFrom(
@@ -40,7 +40,7 @@ function setByButton(search: Search, i: number, labels: readonly Label[], next: 
   const cheapest = [...labels].sort((a, b) => a.cost - b.cost);
   const opens = cheapest.map(({ state }) => openOf(state));
   const reach = reachIn(moments[i]!.silence);
-  for (let to = 0; to <= FULL; to++)
+  for (let to = 0; to <= FULL; to += SET_BY)
     for (let k = 0, found = 0; k < opens.length && found < FROM; k++) {
       if (opens[k] === to || Math.abs(opens[k]! - to) > reach) continue;
       const label = cheapest[k]!;

@@ -14,7 +14,7 @@ import {
 import type { Known, Label, Search, Turn } from "./labels.ts";
 import { FULL } from "./places.ts";
 import type { Stretch } from "./stretches.ts";
-import { goneOn, lackOf, LAST, PRICES, type Gone } from "./strokes.ts";
+import { goneOn, lackOf, LAST, PRICES, SET_BY, type Gone } from "./strokes.ts";
 
 /** What was done in a stretch is what will be done in it again. */
 export function learn({ ids }: Search, label: Label, { from }: Stretch, first: number): void {
@@ -82,11 +82,12 @@ export function setBefore(
     const { way } = knownOf(label, stretch);
     const open = openOf(label.state);
     const found: Label[] = [];
-    for (let to = Math.max(0, open - reach); to <= Math.min(FULL, open + reach); to++) {
+    for (let to = 0; to <= FULL; to += SET_BY) {
+      if (to === open || Math.abs(to - open) > reach) continue;
       const turn = { at: from, state: stateOf(way, to), isSet: true, before: label.turn };
       const cost = label.cost + once.button[from]!;
       const own = label.own + once.button[from]!;
-      if (to !== open) found.push({ ...label, state: turn.state, cost, own, turn });
+      found.push({ ...label, state: turn.state, cost, own, turn });
     }
     return found;
   });

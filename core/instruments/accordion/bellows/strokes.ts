@@ -48,6 +48,8 @@ export const PRICES = {
 /** Seconds the button takes for a full stroke, and the least rest for it. From memory. */
 export const BUTTON_SECONDS = 1.5;
 export const BUTTON_REST = 0.4;
+/** Hundredths by which the button is thought of: nobody sets the bellows nearer than that. */
+export const SET_BY = 5;
 
 // How far a stroke has come, in hundredths: the bellows are so far open where they open, so far
 // from fully open where they close. It may go a little beyond what there is, and turning forgives
