@@ -188,7 +188,7 @@ describe("the plan of the bellows", () => {
       const ends = { closes: true };
       const costs = costsOf(all, ends);
       const ahead = costsAhead(all, endingCosts(ends), costs);
-      const { ways, ...gone } = folded(all, stretchesOf(all.length, groups), ends, ahead);
+      const { ways, ...gone } = folded(all, stretchesOf(all, groups), ends, ahead);
       const price = (steps: readonly Step[]) =>
         costOf(all, steps, ends) + 20 * unlike(groups, waysOf(steps));
       const [mine, proven] = [stepsOf(all, { ...gone, ways }), planBellows(all, ends)].map(price);

@@ -25,7 +25,7 @@ export function planBellows(moments: readonly Moment[], ends: Ends): Step[] {
   const ahead = costsAhead(moments, endingCosts(ends), costs);
   const first = cheapestOf(moments, firstState(ends), costs, ahead);
   if (unlike(groups, first.ways) === 0) return stepsOf(moments, first);
-  const found = folded(moments, stretchesOf(moments.length, groups), ends, ahead);
+  const found = folded(moments, stretchesOf(moments, groups), ends, ahead);
   const isShort = moments.length <= SHORT;
   return stepsOf(moments, isShort ? proven(moments, ends, groups, found) : found);
 }

@@ -1,8 +1,8 @@
-import { comeOf, openOf, PLACES, reachIn, stateOf, turnedAt, wayOf } from "./ahead.ts";
+import { comeOf, openOf, PLACES, turnedAt, wayOf } from "./ahead.ts";
+import { setByButton } from "./button.ts";
 import { eachOf, put, type Label, type Labels, type Search } from "./labels.ts";
-import { FULL } from "./places.ts";
 import type { Stretch } from "./stretches.ts";
-import { lackOf, LAST, SET_BY } from "./strokes.ts";
+import { lackOf, LAST } from "./strokes.ts";
 
 /** From a moment to the next: the bellows go on, turn, or are set by the button. */
 export function goOnFrom(
@@ -14,49 +14,31 @@ export function goOnFrom(
 ): void {
   const { always, once, limit } = search;
   const turn = always.turn[i]!;
-  if (i === from && times.length > 1)
-    for (const label of eachOf(now)) label.start = label.low = label.high = openOf(label.state);
-  if (always.button[i]! < Infinity) setByButton(search, i, eachOf(now), next);
+  if (once.button[i]! < Infinity)
+    for (const label of setByButton(search, i, eachOf(now), () => [0, 1])) {
+      if (times.length > 1) label.start = label.low = label.high = openOf(label.state);
+      carry(search, label, i, label.state, label.cost, label.own, next);
+    }
   for (const state of now.used) {
     const last = state * now.kept + now.counts[state]!;
     for (let slot = state * now.kept; slot < last; slot++) {
       const label = now.slots[slot]!;
       const { cost, own } = label;
+      if (i === from && times.length > 1) label.start = label.low = label.high = openOf(state);
       if (cost + turn <= limit) {
         const other = turnedAt(state);
-        carry(search, label, i, other, cost + turn, own + once.turn[i]!, next, false);
+        carry(search, label, i, other, cost + turn, own + once.turn[i]!, next, true);
       }
       carry(search, label, i, state, cost, own, next);
     }
   }
 }
 
-/** So many ways are tried to where the button sets the bellows. */
-const FROM = 8;
-
-/** In a rest the button sets the bellows anywhere: from where that is cheapest. */
-function setByButton(search: Search, i: number, labels: readonly Label[], next: Labels): void {
-  const { moments, always, once } = search;
-  const cheapest = [...labels].sort((a, b) => a.cost - b.cost);
-  const opens = cheapest.map(({ state }) => openOf(state));
-  const reach = reachIn(moments[i]!.silence);
-  for (let to = 0; to <= FULL; to += SET_BY)
-    for (let k = 0, found = 0; k < opens.length && found < FROM; k++) {
-      if (opens[k] === to || Math.abs(opens[k]! - to) > reach) continue;
-      const label = cheapest[k]!;
-      const cost = label.cost + always.button[i]!;
-      const own = label.own + once.button[i]!;
-      carry(search, label, i, stateOf(0, to), cost, own, next, true);
-      carry(search, label, i, stateOf(1, to), cost, own, next, true);
-      found++;
-    }
-}
-
 /**
  * Brings a way from a moment to the next one, if it may cost so much.
  *
  * @param state the way is in at the moment
- * @param isSet whether the button brought it there, or a turn; none where it goes on
+ * @param isTurned whether it turned there, and is another way from there on
  */
 function carry(
   { moments, unplayed, ahead, limit }: Search,
@@ -66,7 +48,7 @@ function carry(
   cost: number,
   own: number,
   next: Labels,
-  isSet?: boolean,
+  isTurned = false,
 ): void {
   const { air } = moments[i]!;
   let come = comeOf(state) + air;
@@ -78,7 +60,7 @@ function carry(
   const after = wayOf(state) * PLACES + come;
   if (cost + lack + unplayed[i + 1]![after]! > limit) return;
   if (own + lack + ahead[i + 1]![after]! > limit) return;
-  const one = isSet === undefined ? label : changed(label, i, state, isSet);
+  const one = isTurned ? turnedTo(label, i, state) : label;
   one.state = after;
   one.cost = cost + lack;
   one.own = own + lack;
@@ -86,10 +68,9 @@ function carry(
   put(next, one);
 }
 
-/** A way that does something at a moment is another from there on. */
-function changed(before: Label, i: number, state: number, isSet: boolean): Label {
+function turnedTo(before: Label, i: number, state: number): Label {
   const { cost, own, start, low, high, room, known } = before;
-  const turn = { at: i, state, isSet, before: before.turn };
+  const turn = { at: i, state, isSet: false, before: before.turn };
   const label = { state, cost, own, start, low, high, room, turn, known };
   if (start >= 0) spread(label, openOf(state));
   return label;

@@ -1,8 +1,9 @@
 import { costsBefore, costsOf, endingCosts, firstState, rowsFor, type Costs } from "./ahead.ts";
+import { setByButton } from "./button.ts";
 import { goOnFrom } from "./carried.ts";
 import { clear, eachOf, noLabels, put, type Label, type Search } from "./labels.ts";
 import type { Moment } from "./places.ts";
-import { asNearAsCanBe, forget, learn, playedAgain, setBefore, wayBy } from "./replayed.ts";
+import { asNearAsCanBe, forget, knownOf, learn, playedAgain, wayBy } from "./replayed.ts";
 import type { Stretch } from "./stretches.ts";
 import { PRICES, type Ends, type Gone } from "./strokes.ts";
 
@@ -13,9 +14,13 @@ import { PRICES, type Ends, type Gone } from "./strokes.ts";
 const MORE = [2, 3, 4.5, 7, 10, 16, 64, 256, 1024, Infinity];
 const LONG = 300;
 
+/** So many ways are kept at first, and what a better one costs less. */
+const FEW = 4;
+const CENT = 0.01;
+
 /** So many ways are kept that come to the same: the fewer, the longer the music is. */
 const keptFor = (moments: number): number =>
-  moments > 2500 ? 1 : Math.max(3, Math.min(8, Math.round(1200 / moments)));
+  moments > 2500 ? 1 : Math.max(3, Math.min(24, Math.round(2400 / moments)));
 
 /**
  * The cheapest way that is alike wherever the music comes again, as far as is looked: what comes
@@ -42,25 +47,24 @@ export function folded(
   const ids = new Map<number, number>();
   const by = { moments, ends, once, always, ahead, unplayed, passed, ids };
   let found: Label | undefined;
-  const kept = keptFor(moments.length);
   const length = Math.max(1, moments.length / LONG);
   for (let k = 0; !found; k++) {
     const limit = least + MORE[k]! * length;
-    found = within({ ...by, limit }, stretches, kept);
+    found = within({ ...by, limit }, stretches, Math.min(FEW, keptFor(moments.length)));
   }
+  // what is known now is a limit for looking closer
+  const limit = found.cost + endingCosts(ends)[found.state]! - CENT;
+  found = within({ ...by, limit }, stretches, keptFor(moments.length)) ?? found;
   return wayBy(by, found);
 }
 
 /** What is done the first time is done each time; only how a stretch begins is its own affair. */
 function allTimes(stretches: readonly Stretch[], once: Costs): Costs {
-  const [turn, button] = [once.turn.slice(), once.button.slice()];
+  const turn = once.turn.slice();
   for (const { from, to, times } of stretches)
     for (let i = from + 1; i <= to && times[0] === from; i++)
-      for (const time of times.slice(1)) {
-        turn[i]! += once.turn[time + i - from]!;
-        button[i]! += once.button[time + i - from]!;
-      }
-  return { ...once, turn, button };
+      for (const time of times.slice(1)) turn[i]! += once.turn[time + i - from]!;
+  return { ...once, turn };
 }
 
 /** The least that is still to come of what is played for the first time. */
@@ -116,7 +120,8 @@ function allAgain(search: Search, stretch: Stretch, labels: readonly Label[]): L
   const [bound, road] = [unplayed[stretch.to + 1]!, ahead[stretch.to + 1]!];
   const isWithin = ({ state, cost, own }: Label) =>
     cost < Infinity && cost + bound[state]! <= limit && own + road[state]! <= limit;
-  const alike = [...labels, ...setBefore(search, stretch, labels)]
+  const set = setByButton(search, stretch.from, labels, (one) => [knownOf(one, stretch).way]);
+  const alike = [...labels, ...set]
     .map((label) => playedAgain(search, label, stretch))
     .filter(isWithin);
   const found = alike.length > 0 ? alike : nearest(search, stretch, labels).filter(isWithin);

@@ -6,15 +6,13 @@ import {
   firstState,
   openOf,
   PLACES,
-  reachIn,
-  stateOf,
   turnedAt,
   wayOf,
 } from "./ahead.ts";
 import type { Known, Label, Search, Turn } from "./labels.ts";
 import { FULL } from "./places.ts";
 import type { Stretch } from "./stretches.ts";
-import { goneOn, lackOf, LAST, PRICES, SET_BY, type Gone } from "./strokes.ts";
+import { goneOn, lackOf, LAST, PRICES, type Gone } from "./strokes.ts";
 
 /** What was done in a stretch is what will be done in it again. */
 export function learn({ ids }: Search, label: Label, { from }: Stretch, first: number): void {
@@ -57,45 +55,15 @@ export function forget({ ids }: Search, { times }: Stretch, labels: readonly Lab
   for (const label of labels) label.known = without(label.known);
 }
 
-function knownOf({ known }: Label, { times }: Stretch): Known {
+export function knownOf({ known }: Label, { times }: Stretch): Known {
   let one = known!;
   while (one.from !== times[0]) one = one.before!;
   return one;
 }
 
-/** In a rest before a stretch comes again the air button may set the bellows for it. */
-export function setBefore(
-  { moments, once, limit }: Search,
-  stretch: Stretch,
-  labels: readonly Label[],
-): Label[] {
-  const { from } = stretch;
-  if (!(once.button[from]! < Infinity)) return [];
-  // once set they are alike: the cheapest of those that know the same will do
-  const cheapest = new Map<number, Label>();
-  for (const label of labels) {
-    const { id } = label.known!;
-    if (label.cost < (cheapest.get(id)?.cost ?? limit)) cheapest.set(id, label);
-  }
-  const reach = reachIn(moments[from]!.silence);
-  return [...cheapest.values()].flatMap((label) => {
-    const { way } = knownOf(label, stretch);
-    const open = openOf(label.state);
-    const found: Label[] = [];
-    for (let to = 0; to <= FULL; to += SET_BY) {
-      if (to === open || Math.abs(to - open) > reach) continue;
-      const turn = { at: from, state: stateOf(way, to), isSet: true, before: label.turn };
-      const cost = label.cost + once.button[from]!;
-      const own = label.own + once.button[from]!;
-      found.push({ ...label, state: turn.state, cost, own, turn });
-    }
-    return found;
-  });
-}
-
-/** A stretch that comes again, as it was the first time. What cannot be costs without end. */
+/** A stretch that comes again, as it was the first time. */
 export function playedAgain(search: Search, label: Label, stretch: Stretch): Label {
-  const { moments, once, passed } = search;
+  const { once, passed } = search;
   const { from, to } = stretch;
   const known = knownOf(label, stretch);
   let { own, cost, turn, state } = label;
@@ -118,13 +86,9 @@ export function playedAgain(search: Search, label: Label, stretch: Stretch): Lab
     state = wayOf(state) * PLACES + Math.min(LAST, come);
     at = until;
     if (!one) break;
-    if (one.isSet) {
-      const away = Math.abs(openOf(one.state) - openOf(state));
-      if (away === 0 || away > reachIn(moments[at]!.silence)) cost = Infinity;
-    }
-    own += (one.isSet ? once.button : once.turn)[at]!;
-    state = one.isSet ? one.state : turnedAt(state);
-    turn = { at, state, isSet: one.isSet, before: turn };
+    own += once.turn[at]!;
+    state = turnedAt(state);
+    turn = { at, state, isSet: false, before: turn };
   }
   const { start, low, high, room, known: all } = label;
   return { state, cost, own, start, low, high, room, turn, known: all };
@@ -148,9 +112,9 @@ export function asNearAsCanBe(search: Search, label: Label, stretch: Stretch): L
   // what was paid for this time already
   let paid = 0;
   const ways = new Uint8Array(to + 1 - from).fill(known.way);
-  for (const { at, state, isSet } of known.turns) {
+  for (const { at, state } of known.turns) {
     const here = at + from - known.from;
-    paid += (isSet ? once.button : once.turn)[here]!;
+    paid += once.turn[here]!;
     ways.fill(wayOf(state), here - from);
   }
   const costs = {

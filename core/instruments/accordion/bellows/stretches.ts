@@ -1,4 +1,5 @@
 import type { Moment } from "./places.ts";
+import { BUTTON_REST } from "./strokes.ts";
 
 /** Moments that are the same music, in their order; each group has two or more. */
 export type Groups = readonly (readonly number[])[];
@@ -32,12 +33,18 @@ export const unlike = (groups: Groups, ways: ArrayLike<string | number>): number
     0,
   );
 
-/** All moments as stretches that come again whole. */
-export function stretchesOf(count: number, groups: Groups): Stretch[] {
+/**
+ * All moments as stretches that come again whole. After a rest another begins: the air button may
+ * set the bellows there, each time otherwise.
+ */
+export function stretchesOf(moments: readonly Moment[], groups: Groups): Stretch[] {
+  const count = moments.length;
   const groupAt = new Array<readonly number[] | undefined>(count).fill(undefined);
   for (const group of groups) for (const i of group) groupAt[i] = group;
+  const isSet = (i: number): boolean => moments[i]!.silence >= BUTTON_REST;
   const goesOn = (i: number): boolean => {
     const [before, here] = [groupAt[i - 1], groupAt[i]];
+    if ((here ?? [i]).some(isSet)) return false;
     if (!before || !here) return before === here;
     return before.length === here.length && before.every((one, time) => here[time] === one + 1);
   };
