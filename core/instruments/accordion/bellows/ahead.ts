@@ -26,7 +26,7 @@ export interface Costs {
   readonly turn: Float64Array;
   /** To set them by the air button; infinite where there is no rest. */
   readonly button: Float64Array;
-  /** What opening, and closing, costs more; may be below 0. */
+  /** What opening, and closing, costs more. */
   readonly more: readonly [opening: Float64Array, closing: Float64Array];
   /** Where they turn into a direction, by its index in `WAYS`, whatever it costs. */
   readonly turns?: ReadonlyMap<number, number> | undefined;

@@ -5,7 +5,7 @@ import { costOf, stepsOf } from "./plan.ts";
 import { groupsOf, stretchesOf, unlike, type Groups } from "./stretches.ts";
 import { PRICES, type Ends, type Gone, type Step } from "./strokes.ts";
 
-/** Where there are no more moments than these, what is found is proven. */
+/** Where there are no more moments than these, what is found is proven, if that goes quickly. */
 const SHORT = 64;
 /** So many ways are gone through for that. */
 const MOST = 150;

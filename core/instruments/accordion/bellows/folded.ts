@@ -8,8 +8,8 @@ import type { Stretch } from "./stretches.ts";
 import { PRICES, type Ends, type Gone } from "./strokes.ts";
 
 /**
- * So much more than the least it may cost: one after the other, until there is a way. In longer
- * music that is more from the beginning.
+ * So much more than the least it may cost: one after the other, until there is a way, which
+ * without a limit there is. In longer music that is more from the beginning.
  */
 const MORE = [2, 3, 4.5, 7, 10, 16, 64, 256, 1024, Infinity];
 const LONG = 300;
